@@ -1,0 +1,80 @@
+import type { JobFacts } from '@udrel/core/steps';
+import { boolean, list, nullable, number, object, oneOf, record, text, whole, type Shape } from '../shape';
+import { byteCount, driveClass, link, sectorSize, serial } from './drives';
+
+const rate = nullable(number(0, 100_000));
+
+/** One measuring session. */
+const measurementSet = object({
+  sequentialRead: rate,
+  sequentialWrite: rate,
+  randomRead: rate,
+  randomWrite: rate,
+  startUps: list(number(1, 7200), 10),
+  method: text(120, 0),
+  attached: oneOf('inside', 'USB'),
+});
+
+const measured = object({ set: nullable(measurementSet), whyNot: text(300, 0) });
+
+const sectorCount = whole(0, Number.MAX_SAFE_INTEGER);
+
+/** A partition table as read from a drive. */
+const partitionTable = object({
+  scheme: oneOf('gpt', 'mbr'),
+  sectorSize,
+  partitions: list(
+    object({
+      id: text(40),
+      name: text(72),
+      kind: oneOf('EFI system', 'reserved', 'system', 'data', 'recovery', 'boot', 'swap'),
+      fileSystem: oneOf('NTFS', 'FAT32', 'exFAT', 'ext4', 'XFS', 'APFS', 'HFS+', 'none', 'unknown'),
+      startSector: sectorCount,
+      sectors: whole(1, Number.MAX_SAFE_INTEGER),
+      used: nullable(byteCount),
+      encrypted: boolean(),
+    }),
+    128,
+  ),
+});
+
+const layoutIntent = object({
+  leftOut: list(text(40), 128),
+  acknowledged: list(text(40), 128),
+  sizes: record(byteCount, 128),
+  restTo: nullable(text(40)),
+});
+
+const route = oneOf('new drive in an enclosure', 'both at the bench');
+
+/** Facts that are entered by hand, each with the shape it must have. The others follow from work done. */
+export const factShapes = {
+  'old drive': object({
+    serial,
+    maker: text(60),
+    name: text(80),
+    bytes: byteCount,
+    sectorSize,
+    class: driveClass,
+    link,
+    siteId: text(20),
+  }),
+  'partition table': partitionTable,
+  health: object({ grade: oneOf('good', 'watch', 'failing', 'unknown'), note: text(300, 0) }),
+  memory: object({ modules: list(object({ slot: text(20), bytes: byteCount, speed: whole(100, 20_000) }), 8) }),
+  before: measured,
+  'plan draft': object({ intent: layoutIntent, route }),
+  'source identified': object({ serial }),
+  'target identified': object({ serial }),
+  fitted: object({ serial: text(60, 0) }),
+  'trial start': object({ started: boolean(), oldDriveDetached: boolean(), note: text(300, 0) }),
+  after: measured,
+  functions: object({ results: list(object({ name: text(40), works: boolean() }), 60), note: text(300, 0) }),
+  'old drive stays': object({ where: text(120), consent: boolean() }),
+  'document given': object({ given: boolean() }),
+  signature: object({ name: text(120), path: text(60_000) }),
+} as const satisfies { [K in keyof JobFacts]?: Shape<unknown> };
+
+/** A fact that can be recorded by hand. */
+export type EntryKey = keyof typeof factShapes;
+export const entryKeys = Object.keys(factShapes) as EntryKey[];

@@ -1,0 +1,50 @@
+import type { Infer } from '../shape';
+import { boolean, list, nullable, object, oneOf, text, whole } from '../shape';
+import { byteCount, site } from './drives';
+
+const generation = oneOf('DDR3', 'DDR3L', 'DDR4', 'DDR5');
+const moduleForm = oneOf('SO-DIMM', 'DIMM');
+const dataRate = whole(100, 20_000);
+
+/** A memory module as the parts library describes it. */
+export const moduleSpec = object({
+  maker: text(60),
+  name: text(80),
+  generation,
+  form: moduleForm,
+  bytes: byteCount,
+  speed: dataRate,
+});
+
+/** What a device model is: the open format in which models are stored and exchanged. */
+export const modelSpec = object({
+  maker: text(60),
+  name: text(80),
+  code: text(40),
+  kind: oneOf('laptop', 'desktop', 'all-in-one', 'small desktop', 'handheld'),
+  sites: list(site, 12),
+  memory: object({
+    generation,
+    form: moduleForm,
+    soldered: byteCount,
+    slots: list(text(20), 8),
+    slotMaximum: byteCount,
+    maximum: byteCount,
+    speed: dataRate,
+    channels: oneOf(1, 2),
+  }),
+  firmware: object({ uefi: nullable(boolean()), startsNvme: nullable(boolean()) }),
+  functions: list(text(40), 40),
+  strip: list(
+    object({
+      stage: whole(1, 20),
+      kind: oneOf('screw', 'cable', 'clip', 'part'),
+      name: text(80),
+      count: whole(1, 60),
+    }),
+    60,
+  ),
+  note: text(500, 0),
+});
+
+export type ModelSpec = Infer<typeof modelSpec>;

@@ -1,0 +1,209 @@
+import type { ProgressState, Progress } from '@udrel/core/progress';
+import type { Candidate } from '@udrel/core/fit';
+import type { MemorySet } from '@udrel/core/memory';
+import type { JobSnapshot, Procedure, Step } from '@udrel/core/steps';
+import type { ModelSpec } from './schemas/models';
+
+export type Role = 'counter' | 'technician' | 'owner';
+
+export interface StaffView {
+  id: string;
+  name: string;
+  initials: string;
+  role: Role;
+}
+
+/** Who is signed in, and what sign-in offers when nobody is. */
+export interface SessionView {
+  staff: StaffView | null;
+  shop: string;
+  demo: boolean;
+  needsSetUp: boolean;
+  demoAccounts: { login: string; password: string; name: string; role: Role }[];
+}
+
+/** RFC 9457 problem details. */
+export interface Problem {
+  type: string;
+  title: string;
+  status: number;
+  code: string;
+  detail: string;
+  problems?: { field: string; sentence: string }[];
+  /** On 409: the job as it stands now. */
+  current?: JobView;
+}
+
+export interface CustomerView {
+  id: string;
+  name: string;
+  phone: string;
+  email: string;
+  openJobs: number;
+}
+
+export interface ModelView extends ModelSpec {
+  id: string;
+}
+
+export interface EventView {
+  seq: number;
+  kind: string;
+  sentence: string;
+  by: string;
+  at: string;
+}
+
+export interface RunView {
+  id: string;
+  attempt: number;
+  berth: number | null;
+  simulatedSpeed: number | null;
+  outcome: 'running' | 'ended well' | 'failed';
+  beganAt: string;
+  endedAt: string | null;
+  note: string;
+  sourceSerial: string;
+  targetSerial: string;
+  plannedBytes: number;
+  progress: Progress;
+  curve: ProgressState['curve'];
+  /** Estimated seconds when it began. */
+  estimate: { low: number; middle: number; high: number };
+  /** Seconds since the last figure came from the berth; null where none is expected or came. */
+  silentFor: number | null;
+}
+
+export interface FactOrigin {
+  key: string;
+  origin: string;
+  by: string;
+  at: string;
+}
+
+export interface ThingView {
+  id: string;
+  name: string;
+  place: string;
+}
+
+/** Everything a job's page shows. */
+export interface JobView {
+  id: string;
+  tag: string;
+  version: number;
+  order: number;
+  customer: { id: string; name: string; phone: string };
+  device: { id: string; serial: string; model: ModelView };
+  complaint: string;
+  condition: string;
+  price: number | null;
+  bookedAt: string;
+  promisedAt: string | null;
+  closedAt: string | null;
+  things: ThingView[];
+  snapshot: JobSnapshot;
+  origins: FactOrigin[];
+  procedure: Procedure;
+  readyIn: number;
+  slack: number | null;
+  runs: RunView[];
+  history: EventView[];
+}
+
+export interface JobRow {
+  number: number;
+  tag: string;
+  customer: string;
+  device: string;
+  wish: string;
+  station: string;
+  next: string;
+  bookedAt: string;
+  promisedAt: string | null;
+  closedAt: string | null;
+}
+
+export interface JobPage {
+  rows: JobRow[];
+  /** Number to ask before for the next page; null at the end. */
+  before: number | null;
+}
+
+export interface HandsView {
+  tag: string;
+  customer: string;
+  device: string;
+  step: Step;
+  inMinutes: number;
+  slack: number | null;
+  readyIn: number;
+  promisedAt: string | null;
+}
+
+export interface FloorView {
+  now: string;
+  hands: HandsView[];
+  running: (RunView & { tag: string; customer: string; device: string })[];
+  berths: BerthView[];
+}
+
+export interface BerthView {
+  number: number;
+  watched: boolean;
+  simulatedSpeed: number | null;
+  /** Tag of the job whose drives lie there while something runs. */
+  busy: string | null;
+  handsWanted: boolean;
+}
+
+export interface DriveMatch {
+  siteId: string;
+  occupied: string | null;
+  candidates: (Candidate & { partNumber: string })[];
+}
+
+export interface MatchView {
+  need: { bytes: number; sentence: string };
+  drives: DriveMatch[];
+  memory: MemorySet[];
+}
+
+export interface PartView {
+  id: string;
+  kind: 'drive' | 'memory' | 'adapter' | 'small part';
+  maker: string;
+  name: string;
+  partNumber: string;
+  price: number;
+  onShelf: number;
+  reserved: number;
+  serialised: boolean;
+  stock: { id: string; serial: string | null; quantity: number; place: string; reservedFor: string | null }[];
+}
+
+/** One thing found by the scan or find field. */
+export interface Found {
+  kind: 'job' | 'customer' | 'device' | 'drive' | 'model';
+  title: string;
+  detail: string;
+  /** Job to open, where there is one. */
+  tag: string | null;
+  id: string;
+}
+
+/** A run at a berth that the bench agent is to watch. */
+export interface AgentWork {
+  runId: string;
+  berth: number;
+  plannedBytes: number;
+  doneBytes: number;
+  expectedRate: number;
+  failingSource: boolean;
+}
+
+export interface HealthView {
+  server: 'up';
+  database: 'up' | 'down';
+  version: string;
+}

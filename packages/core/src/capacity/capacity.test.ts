@@ -1,0 +1,85 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import {
+  aboutSameSize,
+  binary,
+  bytesOfNominal,
+  decimal,
+  nominalOfSectors,
+  parseCapacity,
+  sectorsOfNominal,
+  smallestSold,
+  SOLD_NOMINALS,
+  soldName,
+} from './index';
+
+describe('nominal capacities (IDEMA LBA1-03)', () => {
+  it.each([
+    [120, 234_441_648, 29_305_206, 120_034_123_776],
+    [256, 500_118_192, 62_514_774, 256_060_514_304],
+    [500, 976_773_168, 122_096_646, 500_107_862_016],
+    [1000, 1_953_525_168, 244_190_646, 1_000_204_886_016],
+    [8000, 15_628_053_168, 1_953_506_646, 8_001_563_222_016],
+  ])('%i GB', (nominal, sectors, sectors4k, bytes) => {
+    expect(sectorsOfNominal(nominal)).toBe(sectors);
+    expect(sectorsOfNominal(nominal, 4096)).toBe(sectors4k);
+    expect(bytesOfNominal(nominal)).toBe(bytes);
+  });
+
+  it('goes back from sectors to the name', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 50, max: 20_000 }), fc.constantFrom(512 as const, 4096 as const), (gb, size) => {
+        expect(nominalOfSectors(sectorsOfNominal(gb, size), size)).toBe(gb);
+      }),
+    );
+    expect(nominalOfSectors(30_277_632)).toBeNull();
+    expect(soldName(bytesOfNominal(1000))).toBe('1 TB');
+    expect(soldName(15_500_000_000)).toBe('16 GB');
+  });
+
+  it('finds the smallest sold drive, never one that is too small', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 8_000_000_000_000 }), (bytes) => {
+        const sold = smallestSold(bytes);
+        expect(sold).not.toBeNull();
+        expect(bytesOfNominal(sold ?? 0)).toBeGreaterThanOrEqual(bytes);
+        const smaller = SOLD_NOMINALS[SOLD_NOMINALS.indexOf(sold ?? 0) - 1];
+        if (smaller) expect(bytesOfNominal(smaller)).toBeLessThan(bytes);
+      }),
+    );
+    expect(smallestSold(9e12)).toBeNull();
+  });
+});
+
+describe('display and typing', () => {
+  it('shows both worlds', () => {
+    expect(binary(bytesOfNominal(500))).toBe('465.8 GiB');
+    expect(decimal(bytesOfNominal(500))).toBe('500.1 GB');
+    expect(binary(16 * 1024 ** 2)).toBe('16 MiB');
+  });
+
+  it.each([
+    ['500 GB', 500e9],
+    ['465,5 GiB', 465.5 * 1024 ** 3],
+    ['1tb', 1e12],
+    ['12', 12 * 1024 ** 3],
+    ['0', 0],
+  ])('reads %s', (text, bytes) => {
+    expect(parseCapacity(text)).toEqual({ ok: true, bytes });
+  });
+
+  it.each(['', 'much', '-4 GB', '5 pounds', '1e400 TB', '9999999999 TB'])('refuses %j with a sentence', (text) => {
+    const parsed = parseCapacity(text);
+    expect(parsed.ok).toBe(false);
+    if (!parsed.ok) expect(parsed.sentence.length).toBeGreaterThan(10);
+  });
+
+  it('never throws, whatever is typed', () => {
+    fc.assert(fc.property(fc.string(), (text) => void parseCapacity(text)));
+  });
+
+  it('takes a rounded listing for the drive, and not the next size', () => {
+    expect(aboutSameSize(bytesOfNominal(256), 238.5 * 1024 ** 3)).toBe(true);
+    expect(aboutSameSize(bytesOfNominal(256), bytesOfNominal(250))).toBe(false);
+  });
+});

@@ -1,0 +1,32 @@
+import { GB, GIB, KIB, MB, MIB, TB, TIB } from './units';
+
+function scaled(bytes: number, steps: readonly (readonly [number, string, number])[]): string {
+  const step = steps.find(([size]) => Math.abs(bytes) >= size) ?? steps[steps.length - 1];
+  const [size, unit, decimals] = step ?? [1, 'B', 0];
+  const figure = (bytes / size).toLocaleString('en', {
+    minimumFractionDigits: 0,
+    maximumFractionDigits: decimals,
+  });
+  return `${figure} ${unit}`;
+}
+
+/** Decimal display as printed on a box: "500.1 GB". Below 1 MB in bytes. */
+export function decimal(bytes: number): string {
+  return scaled(bytes, [
+    [TB, 'TB', 2],
+    [GB, 'GB', 1],
+    [MB, 'MB', 0],
+    [1, 'B', 0],
+  ]);
+}
+
+/** Binary display as most systems compute it: "465.8 GiB". */
+export function binary(bytes: number): string {
+  return scaled(bytes, [
+    [10 * TIB, 'TiB', 2],
+    [GIB, 'GiB', 1],
+    [MIB, 'MiB', 0],
+    [KIB, 'KiB', 0],
+    [1, 'B', 0],
+  ]);
+}

@@ -1,0 +1,4 @@
+export * from './units';
+export * from './nominal';
+export * from './format';
+export * from './parse';

@@ -1,0 +1,3 @@
+export type * from './types';
+export * from './fit';
+export * from './rank';

@@ -1,0 +1,2 @@
+export type * from './types';
+export * from './plan';

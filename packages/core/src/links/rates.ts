@@ -1,0 +1,52 @@
+import type { Link, PcieGeneration, SataGeneration, UsbMode } from './types';
+
+interface Rates {
+  /** Payload ceiling after encoding, MB/s. */
+  ceiling: number;
+  /** What is reached in practice, MB/s, lower and upper (rule of thumb). */
+  practical: readonly [number, number];
+}
+
+/** SATA 3.x: 8b/10b at 1.5, 3 and 6 Gb/s. */
+const SATA: Readonly<Record<SataGeneration, Rates>> = {
+  1: { ceiling: 150, practical: [120, 140] },
+  2: { ceiling: 300, practical: [250, 285] },
+  3: { ceiling: 600, practical: [500, 560] },
+};
+
+/** PCI Express Base, per lane: 8b/10b to generation 2, 128b/130b from 3 on. */
+const PCIE_LANE: Readonly<Record<PcieGeneration, Rates>> = {
+  1: { ceiling: 250, practical: [200, 220] },
+  2: { ceiling: 500, practical: [380, 430] },
+  3: { ceiling: 984.6, practical: [800, 900] },
+  4: { ceiling: 1969.2, practical: [1650, 1850] },
+  5: { ceiling: 3938.5, practical: [3000, 3600] },
+};
+
+/** USB 2.0 and USB 3.2: bulk payload; practical figures for a queued (UASP) bridge where there is one. */
+const USB: Readonly<Record<UsbMode, Rates>> = {
+  '2.0': { ceiling: 53.2, practical: [28, 43] },
+  '5 Gb/s': { ceiling: 500, practical: [380, 460] },
+  '10 Gb/s': { ceiling: 1212, practical: [850, 1060] },
+  '20 Gb/s': { ceiling: 2424, practical: [1600, 2100] },
+};
+
+function ratesOf(link: Link): Rates {
+  if (link.kind === 'sata') return SATA[link.generation];
+  if (link.kind === 'usb') return USB[link.mode];
+  const lane = PCIE_LANE[link.generation];
+  return {
+    ceiling: lane.ceiling * link.lanes,
+    practical: [lane.practical[0] * link.lanes, lane.practical[1] * link.lanes],
+  };
+}
+
+/** The most payload the link can carry, MB/s. */
+export function linkCeiling(link: Link): number {
+  return ratesOf(link).ceiling;
+}
+
+/** What the link is seen to carry in practice, MB/s, [lower, upper]; rule of thumb. */
+export function linkPractical(link: Link): readonly [number, number] {
+  return ratesOf(link).practical;
+}

@@ -1,0 +1,150 @@
+/** Cumulative counters of one moment. `t` in seconds on the agent's own steady clock; bytes since the run began. */
+export interface Sample {
+  t: number;
+  read: number;
+  written: number;
+  errors: number;
+}
+
+export type Condition = 'not started' | 'moving' | 'quiet' | 'stalled' | 'errors' | 'all written';
+
+/** What is remembered of a run: enough to go on in constant time and to draw its curve. Times in seconds. */
+export interface ProgressState {
+  last: Sample | null;
+  done: number;
+  errors: number;
+  elapsed: number;
+  /** How long nothing has been written, and how long ago the last error came (null: none yet). */
+  still: number;
+  sinceError: number | null;
+  /** Latest rates, MB/s, newest last. */
+  recent: number[];
+  curve: Curve;
+}
+
+/** Mean rates, MB/s, of buckets of equal width; when full, neighbours are joined and the width doubles. */
+export interface Curve {
+  width: number;
+  rates: number[];
+  open: { until: number; bytes: number } | null;
+}
+
+export interface Progress {
+  done: number;
+  /** MB/s, median of the latest figures. */
+  rate: number;
+  errors: number;
+  condition: Condition;
+  /** Seconds left, or null while nothing can be said. */
+  left: { low: number; high: number } | null;
+  elapsed: number;
+}
+
+const RECENT = 30;
+const CURVE_POINTS = 160;
+/** Standing still is normal for a while: tools check and write tables. After two minutes it is not. */
+const QUIET_AFTER = 15;
+const STALLED_AFTER = 120;
+const ERRORS_LINGER = 60;
+
+/** A run of which no sample has come yet. */
+export function beginProgress(): ProgressState {
+  return {
+    last: null,
+    done: 0,
+    errors: 0,
+    elapsed: 0,
+    still: 0,
+    sinceError: null,
+    recent: [],
+    curve: { width: 5, rates: [], open: null },
+  };
+}
+
+/** The watcher started anew, with another clock and counters from zero: what was counted stays counted. */
+export function resumeProgress(state: ProgressState): ProgressState {
+  return { ...state, last: null, curve: { ...state.curve, open: null } };
+}
+
+/**
+ * Takes in one sample, in constant time. A sample that is not later than the last one is passed over; counters
+ * that went back (a drive plugged in again) count from zero; a gap in time does not make a false peak.
+ */
+export function advance(state: ProgressState, sample: Sample): ProgressState {
+  const { last } = state;
+  if (last && sample.t <= last.t) return state;
+  if (!last) {
+    return { ...state, last: sample, done: state.done + sample.written, errors: state.errors + sample.errors };
+  }
+  const seconds = sample.t - last.t;
+  const bytes = grown(last.written, sample.written);
+  const newErrors = grown(last.errors, sample.errors);
+  return {
+    last: sample,
+    done: state.done + bytes,
+    errors: state.errors + newErrors,
+    elapsed: state.elapsed + seconds,
+    still: bytes > 0 ? 0 : state.still + seconds,
+    sinceError: newErrors > 0 ? 0 : state.sinceError === null ? null : state.sinceError + seconds,
+    recent: [...state.recent.slice(-(RECENT - 1)), bytes / 1e6 / seconds],
+    curve: extend(state.curve, last.t, sample.t, bytes),
+  };
+}
+
+function grown(before: number, after: number): number {
+  return after >= before ? after - before : after;
+}
+
+function extend(curve: Curve, from: number, to: number, bytes: number): Curve {
+  const open = curve.open ?? { until: from + curve.width, bytes: 0 };
+  if (to < open.until) return { ...curve, open: { ...open, bytes: open.bytes + bytes } };
+  const span = curve.width + (to - open.until);
+  const rates = [...curve.rates, (open.bytes + bytes) / 1e6 / span];
+  const closed: Curve = { ...curve, rates, open: null };
+  return rates.length < CURVE_POINTS ? closed : halve(closed);
+}
+
+function halve(curve: Curve): Curve {
+  const rates: number[] = [];
+  for (let n = 0; n + 1 < curve.rates.length; n += 2) {
+    rates.push(((curve.rates[n] ?? 0) + (curve.rates[n + 1] ?? 0)) / 2);
+  }
+  return { width: curve.width * 2, rates, open: null };
+}
+
+/** Where the run stands. @param planned bytes that the run is to write; 0 when not known */
+export function progressOf(state: ProgressState, planned: number): Progress {
+  const rate = percentile(state.recent, 0.5);
+  return {
+    done: state.done,
+    rate,
+    errors: state.errors,
+    condition: conditionOf(state, planned),
+    left: timeLeft(state, planned, rate),
+    elapsed: state.elapsed,
+  };
+}
+
+function conditionOf(state: ProgressState, planned: number): Condition {
+  if (!state.last && state.elapsed === 0) return 'not started';
+  if (planned > 0 && state.done >= planned) return 'all written';
+  if (state.still >= STALLED_AFTER) return 'stalled';
+  if (state.sinceError !== null && state.sinceError < ERRORS_LINGER) return 'errors';
+  return state.still >= QUIET_AFTER ? 'quiet' : 'moving';
+}
+
+function timeLeft(state: ProgressState, planned: number, rate: number): Progress['left'] {
+  if (planned <= 0 || state.recent.length < 3) return null;
+  const remaining = Math.max(0, planned - state.done) / 1e6;
+  if (remaining === 0) return { low: 0, high: 0 };
+  if (rate <= 0) return null;
+  const fast = Math.max(rate, percentile(state.recent, 0.9));
+  const slow = Math.max(rate / 3, percentile(state.recent, 0.1));
+  return { low: Math.round(remaining / fast), high: Math.round(remaining / slow) };
+}
+
+function percentile(values: readonly number[], share: number): number {
+  if (values.length === 0) return 0;
+  const sorted = [...values].sort((a, b) => a - b);
+  return sorted[Math.min(sorted.length - 1, Math.floor(share * sorted.length))] ?? 0;
+}

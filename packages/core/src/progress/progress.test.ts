@@ -1,0 +1,71 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { advance, beginProgress, progressOf, resumeProgress, type Sample } from './index';
+
+const feed = (samples: Sample[]) => samples.reduce(advance, beginProgress());
+const steady = (seconds: number, rate: number, from = 0): Sample[] =>
+  Array.from({ length: seconds + 1 }, (_none, n) => ({
+    t: from + n,
+    read: n * rate * 1e6,
+    written: n * rate * 1e6,
+    errors: 0,
+  }));
+const at = (t: number, written: number, errors = 0): Sample => ({ t, read: written, written, errors });
+
+describe('progress of a run', () => {
+  it('tells rate, bytes and time left of a steady run', () => {
+    const progress = progressOf(feed(steady(100, 100)), 40e9);
+    expect(progress).toMatchObject({ done: 10e9, rate: 100, condition: 'moving', left: { low: 300, high: 300 } });
+  });
+
+  it('calls a short standstill quiet and a long one stalled', () => {
+    const moving = steady(10, 100);
+    expect(progressOf(feed([...moving, at(40, 1e9)]), 40e9).condition).toBe('quiet');
+    expect(progressOf(feed([...moving, at(200, 1e9)]), 40e9).condition).toBe('stalled');
+  });
+
+  it('shows errors for a minute after the last one', () => {
+    const burst = [at(0, 0), at(1, 1e6, 3)];
+    expect(progressOf(feed(burst), 40e9)).toMatchObject({ condition: 'errors', errors: 3 });
+    expect(progressOf(feed([...burst, at(70, 9e9, 3)]), 40e9).condition).toBe('moving');
+  });
+
+  it('goes on when the counters start again', () => {
+    const progress = progressOf(feed([at(0, 0), at(1, 5e8), at(2, 1e8), at(3, 2e8)]), 40e9);
+    expect(progress.done).toBe(7e8);
+  });
+
+  it('goes on when the watcher itself starts again, with its clock at zero', () => {
+    const before = feed([at(1000, 0), at(1001, 5e8)]);
+    const after = [at(0, 0), at(1, 2e8)].reduce(advance, resumeProgress(before));
+    expect(after.done).toBe(7e8);
+    expect(progressOf(after, 40e9).elapsed).toBe(2);
+  });
+
+  it('knows when all is written, and says nothing of time before it has figures', () => {
+    expect(progressOf(feed(steady(50, 100)), 5e9).condition).toBe('all written');
+    expect(progressOf(beginProgress(), 5e9)).toMatchObject({ condition: 'not started', left: null });
+  });
+
+  it('keeps counting exactly, takes repeats once and keeps the curve small', () => {
+    const steps = fc.array(fc.record({ dt: fc.nat(400), bytes: fc.nat(1e9), again: fc.boolean() }), { maxLength: 600 });
+    fc.assert(
+      fc.property(steps, (list) => {
+        let [t, written] = [0, 0];
+        const samples: Sample[] = [at(0, 0)];
+        for (const { dt, bytes, again } of list) {
+          t += dt + 1;
+          written += bytes;
+          samples.push(at(t, written));
+          if (again) samples.push(at(t, written));
+        }
+        const state = feed(samples);
+        expect(state.done).toBe(written);
+        expect(state.curve.rates.length).toBeLessThanOrEqual(160);
+        expect(state.recent.length).toBeLessThanOrEqual(30);
+        const { left } = progressOf(state, written + 1e9);
+        if (left) expect(left.low).toBeLessThanOrEqual(left.high);
+      }),
+    );
+  });
+});

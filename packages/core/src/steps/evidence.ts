@@ -1,0 +1,39 @@
+import { normaliseSerial } from '../identity';
+import type { JobSnapshot, RunSummary, WishKind } from './types';
+
+/** Whether the job has a wish of that kind. */
+export function wants(job: JobSnapshot, kind: WishKind): boolean {
+  return job.wishes.some((wish) => wish.kind === kind);
+}
+
+/** Whether the accepted plan was made for the drives and the table as they are known now. */
+export function planHolds({ facts }: JobSnapshot): boolean {
+  const { plan } = facts;
+  return (
+    plan !== undefined &&
+    plan.sourceSerial === facts['old drive']?.serial &&
+    plan.targetSerial === facts['drive choice']?.serial &&
+    JSON.stringify(plan.table) === JSON.stringify(facts['partition table'])
+  );
+}
+
+/** Which of both drives have been identified by the serial that the job knows now. */
+export function identified({ facts }: JobSnapshot): { source: boolean; target: boolean } {
+  const same = (scanned?: string, known?: string) =>
+    scanned !== undefined && known !== undefined && normaliseSerial(scanned) === normaliseSerial(known);
+  return {
+    source: same(facts['source identified']?.serial, facts['old drive']?.serial),
+    target: same(facts['target identified']?.serial, facts['drive choice']?.serial),
+  };
+}
+
+/** The latest attempt, or null. */
+export function latestRun(job: JobSnapshot): RunSummary | null {
+  return job.runs.reduce<RunSummary | null>((latest, run) => (latest && latest.attempt > run.attempt ? latest : run), null);
+}
+
+/** Whether the reserved drive holds a copy that ended well: a failed attempt after it makes it untrusted again. */
+export function copyTrusted(job: JobSnapshot): boolean {
+  const run = latestRun(job);
+  return run?.outcome === 'ended well' && run.targetSerial === job.facts['drive choice']?.serial;
+}

@@ -1,0 +1,5 @@
+export * from './types';
+export { copyTrusted, identified, latestRun, planHolds, wants } from './evidence';
+export { gatePassed } from './gates';
+export { procedureOf } from './procedure';
+export * from './next-hands';

@@ -1,0 +1,61 @@
+import { procedureOf } from './procedure';
+import type { JobSnapshot, Procedure, Step } from './types';
+
+/** A job on the floor. Times in milliseconds since the epoch. */
+export interface FloorJob {
+  tag: string;
+  promisedAt: number | null;
+  snapshot: JobSnapshot;
+}
+
+export interface HandsRow {
+  tag: string;
+  step: Step;
+  /** Minutes from now; 0 for now. */
+  inMinutes: number;
+  /** Minutes to spare against the promise once all of the job's own work is done; null without a promise. */
+  slack: number | null;
+  /** Minutes of work after which the job will be ready if nothing else held it up. */
+  readyIn: number;
+}
+
+/**
+ * The next thing hands must do for each open job, most urgent first: what can be done now before what comes
+ * later; among the first, what sets unattended work going, then the least slack against the promise.
+ * A run that ends soon counts from the moment it is expected to end at the earliest.
+ */
+export function nextHands(jobs: readonly FloorJob[], now: number): HandsRow[] {
+  return jobs
+    .flatMap(({ tag, promisedAt, snapshot }) => {
+      const procedure = procedureOf(snapshot);
+      const step = nextStep(procedure);
+      if (!step) return [];
+      const readyIn = procedure.handsLeft + procedure.unattendedLeft;
+      const slack = promisedAt === null ? null : (promisedAt - now) / 60_000 - readyIn;
+      return [{ tag, step, inMinutes: startsIn(step, snapshot), slack, readyIn }];
+    })
+    .sort(urgency);
+}
+
+/** The first step that hands can do, or the one that a run leads to. */
+export function nextStep(procedure: Procedure): Step | null {
+  const first = (state: Step['state']) => procedure.steps.find((step) => step.state === state);
+  return first('running') ?? first('ready') ?? null;
+}
+
+function startsIn(step: Step, job: JobSnapshot): number {
+  if (step.state !== 'running') return 0;
+  const run = job.runs.find((one) => one.outcome === 'running');
+  return run?.left ? run.left.low / 60 : (job.facts.plan?.estimate.low ?? 0) / 60;
+}
+
+function urgency(a: HandsRow, b: HandsRow): number {
+  const soon = (row: HandsRow) => Math.round(row.inMinutes);
+  const starts = (row: HandsRow) => (row.step.id === 'begin copy' || row.step.id === 'identify' ? 0 : 1);
+  return (
+    soon(a) - soon(b) ||
+    starts(a) - starts(b) ||
+    (a.slack ?? Infinity) - (b.slack ?? Infinity) ||
+    a.tag.localeCompare(b.tag)
+  );
+}

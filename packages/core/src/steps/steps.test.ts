@@ -1,0 +1,208 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { GIB } from '../capacity';
+import { STEP_RULES } from './rules';
+import { nextHands, nextStep, procedureOf, type FactKey, type JobFacts, type JobSnapshot, type Route } from './index';
+
+const set = { sequentialRead: 90, sequentialWrite: 80, randomRead: 0.4, randomWrite: 0.8, startUps: [90] };
+const table = { scheme: 'gpt' as const, sectorSize: 512 as const, partitions: [] };
+const link = { kind: 'sata' as const, generation: 3 as const };
+const estimate = { low: 600, middle: 900, high: 1800, rate: 90, limitedBy: 'old drive', restsOn: '' };
+
+const planBy = (route: Route): NonNullable<JobFacts['plan']> => ({
+  sourceSerial: 'OLD',
+  targetSerial: 'NEW',
+  table,
+  intent: { leftOut: [], acknowledged: [], sizes: {}, restTo: null },
+  route,
+  partitions: [],
+  bytesToCopy: 1,
+  estimate,
+});
+const complete: Required<JobFacts> = {
+  'old drive': { serial: 'OLD', maker: '', name: '', bytes: 1, sectorSize: 512, class: 'disk 5400', link, siteId: 'a' },
+  'partition table': table,
+  health: { grade: 'good', note: '' },
+  memory: { modules: [] },
+  before: { set: { ...set, method: '', attached: 'inside' }, whyNot: '' },
+  'drive choice': {
+    stockId: '',
+    partId: '',
+    partNumber: '',
+    serial: 'NEW',
+    siteId: 'a',
+    maker: '',
+    name: '',
+    bytes: 1,
+    sectorSize: 512,
+    class: 'SATA SSD',
+    ratedRead: 1,
+    ratedWrite: 1,
+    link,
+    speedHere: 1,
+    verdict: 'fits',
+    partsNeeded: [],
+    price: 1,
+  },
+  'memory choice': { partId: '', maker: '', name: '', count: 1, into: [], total: 1, speed: 1, channels: '', price: 1 },
+  'plan draft': { intent: planBy('both at the bench').intent, route: 'new drive in an enclosure' },
+  plan: planBy('new drive in an enclosure'),
+  'source identified': { serial: 'OLD' },
+  'target identified': { serial: 'new' },
+  fitted: { serial: 'NEW' },
+  'trial start': { started: true, oldDriveDetached: true, note: '' },
+  after: { set: { ...set, method: '', attached: 'inside' }, whyNot: '' },
+  functions: { results: [{ name: 'keys', works: true }], note: '' },
+  'old drive stays': { where: 'returned', consent: false },
+  'document given': { given: true },
+  signature: { name: 'A', path: '' },
+};
+const keys = Object.keys(complete) as FactKey[];
+const only = (wanted: readonly FactKey[]): JobFacts =>
+  Object.fromEntries(wanted.map((key) => [key, complete[key]])) as JobFacts;
+
+const screws = (out: number, back: number) => [
+  { id: 's', stage: 1, kind: 'screw' as const, name: 'cover screw', count: 4, out, back },
+];
+const run = (outcome: 'running' | 'ended well' | 'failed', attempt = 1) => ({
+  id: `r${attempt}`,
+  attempt,
+  sourceSerial: 'OLD',
+  targetSerial: 'NEW',
+  outcome,
+  left: outcome === 'running' ? { low: 540, high: 660 } : null,
+});
+const job = (over: Partial<JobSnapshot>): JobSnapshot => ({
+  wishes: [{ kind: 'new drive', least: 500e9 }],
+  facts: {},
+  runs: [],
+  strip: screws(0, 0),
+  overrides: [],
+  closed: false,
+  ...over,
+});
+const state = (snapshot: JobSnapshot, id: string) => procedureOf(snapshot).steps.find((step) => step.id === id)?.state;
+
+describe('the procedure', () => {
+  it('has only the stations that the wishes need', () => {
+    const absent = (snapshot: JobSnapshot) =>
+      procedureOf(snapshot).stations.flatMap((one) => (one.state === 'absent' ? [one.station] : []));
+    expect(absent(job({ wishes: [{ kind: 'memory', least: 16 * GIB }] }))).toEqual(['Plan', 'Copy']);
+    expect(absent(job({}))).toEqual([]);
+  });
+
+  it('opens the device before the copy when both drives lie at the bench, else after it', () => {
+    const order = (facts: JobFacts) => procedureOf(job({ facts })).steps.map((step) => step.id);
+    const bench = order({ ...complete, plan: planBy('both at the bench') });
+    expect(bench.indexOf('strip down')).toBeLessThan(bench.indexOf('identify'));
+    const outside = order(complete);
+    expect(outside.indexOf('strip down')).toBeGreaterThan(outside.indexOf('end copy'));
+  });
+
+  it('gives no go-ahead before both drives are identified by serial, whatever is overridden', () => {
+    const facts = only(keys.filter((key) => key !== 'target identified'));
+    const overrides = [{ gate: 'identified' as const, reason: 'hurry', by: 'x', at: '' }];
+    expect(state(job({ facts, overrides }), 'begin copy')).toBe('waiting');
+    expect(state(job({ facts: complete }), 'begin copy')).toBe('ready');
+    const swapped = { ...complete, 'target identified': { serial: 'OLD' } };
+    expect(state(job({ facts: swapped }), 'begin copy')).toBe('waiting');
+  });
+
+  it('does not take a plan for true that was made for another drive', () => {
+    const choice = { ...complete['drive choice'], serial: 'OTHER' };
+    expect(state(job({ facts: { ...complete, 'drive choice': choice } }), 'accept plan')).toBe('ready');
+  });
+
+  it('trusts a target only after an attempt that ended well', () => {
+    const facts = only(keys.slice(0, keys.indexOf('fitted')));
+    expect(state(job({ facts, runs: [run('failed')], strip: screws(4, 0) }), 'fit')).toBe('waiting');
+    expect(state(job({ facts, runs: [run('failed'), run('ended well', 2)], strip: screws(4, 0) }), 'fit')).toBe('ready');
+    const again = [run('ended well'), run('failed', 2)];
+    expect(state(job({ facts, runs: again, strip: screws(4, 0) }), 'fit')).toBe('waiting');
+  });
+
+  it('closes up only after a trial start without the old drive', () => {
+    const facts: JobFacts = { ...complete, 'trial start': { started: true, oldDriveDetached: false, note: '' } };
+    const snapshot = job({ facts, runs: [run('ended well')], strip: screws(4, 0) });
+    expect(state(snapshot, 'close up')).toBe('waiting');
+    const override = [{ gate: 'started' as const, reason: 'customer waits', by: 'x', at: '' }];
+    expect(state({ ...snapshot, overrides: override }, 'close up')).toBe('ready');
+  });
+
+  it('hands over only when every gate holds', () => {
+    const ready = job({ facts: complete, runs: [run('ended well')], strip: screws(4, 4) });
+    expect(state(ready, 'close job')).toBe('ready');
+    expect(state({ ...ready, strip: screws(4, 3) }, 'close job')).toBe('waiting');
+    const missing: FactKey[] = ['before', 'after', 'functions', 'old drive stays', 'document given', 'signature'];
+    for (const key of missing) {
+      expect(state({ ...ready, facts: only(keys.filter((one) => one !== key)) }, 'close job'), key).toBe('waiting');
+    }
+  });
+});
+
+const anyJob = fc
+  .record({
+    facts: fc.subarray(keys),
+    memory: fc.boolean(),
+    bench: fc.boolean(),
+    outcomes: fc.array(fc.constantFrom('ended well' as const, 'failed' as const), { maxLength: 3 }),
+    out: fc.nat(4),
+    back: fc.nat(4),
+  })
+  .map(({ facts, memory, bench, outcomes, out, back }) => {
+    const known = only(facts);
+    if (known.plan && bench) known.plan = planBy('both at the bench');
+    return job({
+      facts: known,
+      wishes: memory ? [{ kind: 'memory', least: 1 }] : [{ kind: 'new drive', least: 1 }],
+      runs: outcomes.map((outcome, n) => run(outcome, n + 1)),
+      strip: screws(out, back),
+    });
+  });
+
+describe('what always holds', () => {
+  it('no step stands before one that must come first, and a ready step waits for nothing', () => {
+    fc.assert(
+      fc.property(anyJob, (snapshot) => {
+        const { steps } = procedureOf(snapshot);
+        const place = (id: string) => steps.findIndex((step) => step.id === id);
+        for (const step of steps) {
+          const rule = STEP_RULES.find((one) => one.id === step.id);
+          for (const before of rule?.after(snapshot) ?? []) expect(place(before)).toBeLessThan(place(step.id));
+          expect(step.waitsFor.length > 0).toBe(step.state === 'waiting');
+        }
+      }),
+    );
+  });
+
+  it('an open job always has something to do, and learning a fact loses nothing that was recorded', () => {
+    fc.assert(
+      fc.property(anyJob, fc.constantFrom(...keys), (snapshot, key) => {
+        expect(nextStep(procedureOf(snapshot))).not.toBeNull();
+        const more = { ...snapshot, facts: { ...snapshot.facts, ...only([key]) } };
+        expect(Object.keys(more.facts)).toEqual(expect.arrayContaining(Object.keys(snapshot.facts)));
+        expect(procedureOf(more).steps.length).toBeGreaterThan(0);
+      }),
+    );
+  });
+});
+
+describe('hands next', () => {
+  it('puts what starts unattended work first, then the least slack, then what comes later', () => {
+    const now = Date.UTC(2026, 5, 1, 9);
+    const hour = 3_600_000;
+    const begin = only(keys.slice(0, keys.indexOf('fitted')));
+    const rows = nextHands(
+      [
+        { tag: 'late', promisedAt: now + hour, snapshot: job({}) },
+        { tag: 'early', promisedAt: now + 90 * hour, snapshot: job({}) },
+        { tag: 'runs', promisedAt: now, snapshot: job({ facts: begin, runs: [run('running')] }) },
+        { tag: 'begin', promisedAt: null, snapshot: job({ facts: begin }) },
+      ],
+      now,
+    );
+    expect(rows.map((row) => row.tag)).toEqual(['begin', 'late', 'early', 'runs']);
+    expect(rows[3]).toMatchObject({ inMinutes: 9, step: { id: 'end copy' } });
+    expect(rows[1]?.slack).toBeLessThan(0);
+  });
+});
