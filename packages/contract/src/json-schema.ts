@@ -32,6 +32,8 @@ function schemaOf(node: Node): JsonSchema {
       return { anyOf: [schemaOf(node.of), { type: 'null' }] };
     case 'optional':
       return schemaOf(node.of);
+    case 'anything':
+      return {};
     case 'either':
       return { oneOf: node.of.map(schemaOf) };
   }

@@ -9,6 +9,7 @@ export type Node =
   | { kind: 'record'; of: Node; max: number }
   | { kind: 'nullable'; of: Node }
   | { kind: 'optional'; of: Node }
+  | { kind: 'anything' }
   | { kind: 'either'; on: string; of: readonly Node[] };
 
 /** A node that knows its TypeScript type. `type` never holds a value. */
@@ -69,6 +70,11 @@ export function record<T>(of: Shape<T>, max: number): Shape<Record<string, T>> {
 /** The value or null: asked, and not known. */
 export function nullable<T>(of: Shape<T>): Shape<T | null> {
   return { node: { kind: 'nullable', of: of.node } };
+}
+
+/** Whatever it is: the one who takes it checks it against another shape. */
+export function anything(): Shape<NonNullable<unknown> | null> {
+  return { node: { kind: 'anything' } };
 }
 
 /** A field that may be missing. */

@@ -33,7 +33,7 @@ function build(node: Node): Joi.Schema {
     case 'oneOf':
       return Joi.valid(...node.values).required();
     case 'list':
-      return Joi.array().items(joiOf(node.of)).max(node.max).required();
+      return Joi.array().items(joiOf(node.of).optional()).max(node.max).required();
     case 'object':
       return Joi.object(Object.fromEntries(Object.entries(node.fields).map(([k, n]) => [k, joiOf(n)]))).required();
     case 'record':
@@ -42,6 +42,8 @@ function build(node: Node): Joi.Schema {
       return joiOf(node.of).allow(null);
     case 'optional':
       return joiOf(node.of).optional();
+    case 'anything':
+      return Joi.any().required();
     case 'either':
       return Joi.alternatives().try(...node.of.map(joiOf)).match('one').required();
   }

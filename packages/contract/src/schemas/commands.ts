@@ -1,5 +1,5 @@
 import type { Infer } from '../shape';
-import { boolean, list, nullable, number, object, oneOf, optional, text, whole } from '../shape';
+import { anything, boolean, list, nullable, number, object, oneOf, optional, text, whole } from '../shape';
 import { byteCount, serial } from './drives';
 
 const uuid = text(36, 36, /^[0-9a-f-]{36}$/i);
@@ -29,7 +29,8 @@ export type BookIn = Infer<typeof bookIn>;
 /** Every change to a job says which version of it was on the screen. */
 const version = whole(0, 1_000_000);
 
-export const recordFact = (value: ReturnType<typeof object>) => object({ version, value });
+/** A fact and its value, which is checked against the shape of its key. */
+export const factEntry = object({ version, value: anything() });
 export const versionOnly = object({ version });
 export const reserveDrive = object({ version, partId: uuid, siteId: text(20) });
 export type ReserveDrive = Infer<typeof reserveDrive>;

@@ -1,0 +1,51 @@
+import { randomUUID } from 'node:crypto';
+import type { BookIn, CustomerView } from '@udrel/contract/types';
+import type { EntityManager } from 'typeorm';
+import { firstRow, rows } from '../platform/database';
+import { fieldWrong } from '../platform/errors';
+import type { Acting } from '../platform/routes';
+import { Customer } from './entities';
+
+/** The digits of a phone number, by which it is found however it was written. */
+export function digitsOf(phone: string): string {
+  return phone.replace(/\D/g, '');
+}
+
+/** Customers whose name contains the text or whose phone number contains its digits; at most 20, by name. */
+export async function findCustomers(manager: EntityManager, text: string): Promise<CustomerView[]> {
+  const digits = digitsOf(text);
+  return rows<CustomerView>(
+    manager,
+    `select c.id, c.name, c.phone, c.email,
+            (select count(*)::int from job j join shop_order o on o.id = j.order_id
+              where o.customer_id = c.id and j.closed_at is null) as "openJobs"
+       from customer c
+      where c.name ilike '%' || $1 || '%' or (length($2) >= 3 and c.phone_digits like '%' || $2 || '%')
+      order by lower(c.name), c.id limit 20`,
+    [escapeLike(text.trim()), digits],
+  );
+}
+
+/** Text in which the wildcards of LIKE stand for themselves. */
+export function escapeLike(text: string): string {
+  return text.replace(/[\\%_]/g, '\\$&');
+}
+
+/** The id of the customer of a booking: the one chosen, or a new one. */
+export async function customerOf({ manager, now }: Acting, given: BookIn['customer']): Promise<string> {
+  if (given.id) {
+    const known = await firstRow<{ id: string }>(manager, 'select id from customer where id = $1', [given.id]);
+    if (!known) throw fieldWrong('customer.id', 'This customer is not known any more: choose again.');
+    return known.id;
+  }
+  const id = randomUUID();
+  await manager.insert(Customer, {
+    id,
+    name: given.name,
+    phone: given.phone,
+    phoneDigits: digitsOf(given.phone),
+    email: given.email,
+    createdAt: now,
+  });
+  return id;
+}

@@ -1,0 +1,35 @@
+import type { FloorView } from '@udrel/contract/types';
+import { nextHands } from '@udrel/core/steps';
+import type { EntityManager } from 'typeorm';
+import { readJobs } from '../jobs/record';
+import { listBerths } from '../runs/berths';
+
+/** What needs hands next over all open jobs, and what runs by itself. */
+export async function viewFloor(manager: EntityManager, now: Date): Promise<FloorView> {
+  const jobs = await readJobs(manager, { open: true }, now);
+  const names = new Map(
+    jobs.map((job) => [
+      job.tag,
+      {
+        customer: job.customer,
+        device: `${job.model.maker} ${job.model.name}`,
+        promisedAt: job.promisedAt?.toISOString() ?? null,
+      },
+    ]),
+  );
+  const named = (tag: string) => names.get(tag) ?? { customer: '', device: '', promisedAt: null };
+  const floorJobs = jobs.map(({ tag, promisedAt, snapshot }) => ({
+    tag,
+    promisedAt: promisedAt?.getTime() ?? null,
+    snapshot,
+  }));
+  return {
+    now: now.toISOString(),
+    hands: nextHands(floorJobs, now.getTime()).map((row) => ({ ...row, ...named(row.tag) })),
+    running: jobs.flatMap(({ tag, runs }) => {
+      const { customer, device } = named(tag);
+      return runs.filter((run) => run.outcome === 'running').map((run) => ({ ...run, tag, customer, device }));
+    }),
+    berths: await listBerths(manager),
+  };
+}

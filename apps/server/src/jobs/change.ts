@@ -1,0 +1,80 @@
+import type { JobView } from '@udrel/contract/types';
+import { nextStep, procedureOf, type StepId } from '@udrel/core/steps';
+import { firstRow } from '../platform/database';
+import { gateClosed, notFound, Refusal } from '../platform/errors';
+import type { Acting } from '../platform/routes';
+import { JobEvent } from './entities';
+import type { JobRecord } from './record';
+import { readJob, viewJob } from './view';
+
+/** What is kept of a change in the history. */
+export interface Happened {
+  kind: string;
+  data: Record<string, unknown>;
+}
+
+/**
+ * Changes a job under its row lock: refuses a stale version with the job as it stands now, lets `change` do its
+ * work, writes the events in the same transaction and returns the job anew. `version` is null for what may be
+ * added whatever happened meanwhile, such as a note.
+ */
+export async function changeJob(
+  acting: Acting,
+  tag: string,
+  version: number | null,
+  change: (job: JobRecord) => Promise<Happened[]>,
+): Promise<JobView> {
+  const { manager, now } = acting;
+  const locked = await firstRow<{ version: number }>(manager, 'select version from job where tag = $1 for update', [
+    tag.toUpperCase(),
+  ]);
+  if (!locked) throw notFound(`The job ${tag}`);
+  if (version !== null && version !== locked.version) {
+    throw new Refusal(409, 'changed-meanwhile', 'Somebody changed this job meanwhile. Look at it as it stands now.', {
+      current: await viewJob(manager, tag, now),
+    });
+  }
+  const job = await readJob(manager, tag, now);
+  if (job.closedAt) throw new Refusal(409, 'job-closed', 'This job is closed.');
+  const happened = await change(job);
+  await writeEvents(acting, job, happened);
+  return viewJob(manager, tag, now);
+}
+
+/** Appends events and keeps what lists show of the job: version, station and next step. */
+export async function writeEvents(acting: Acting, job: Pick<JobRecord, 'id' | 'tag' | 'version'>, happened: Happened[]): Promise<void> {
+  const { manager, actor, now } = acting;
+  if (happened.length === 0) return;
+  await manager.insert(
+    JobEvent,
+    happened.map(({ kind, data }, index) => ({
+      jobId: job.id,
+      seq: job.version + index + 1,
+      kind,
+      data,
+      by: actor.id,
+      at: now,
+    })),
+  );
+  const procedure = procedureOf((await readJob(manager, job.tag, now)).snapshot);
+  const next = nextStep(procedure);
+  const [, written] = (await manager.query(
+    'update job set version = $3, station = $4, next = $5 where id = $1 and version = $2',
+    [job.id, job.version, job.version + happened.length, next?.station ?? 'closed', next?.title ?? ''],
+  )) as [unknown, number];
+  if (written !== 1) throw new Error(`job ${job.tag} changed under its own lock`);
+}
+
+/** Refuses unless the step may be recorded now; the sentences say what is missing. */
+export function requireStep(job: JobRecord, id: StepId): void {
+  const step = procedureOf(job.snapshot).steps.find((one) => one.id === id);
+  if (!step) throw new Refusal(409, 'step-absent', 'This job has no such step.');
+  if (step.state === 'waiting') throw gateClosed(step.waitsFor);
+}
+
+/** Refuses while a copy is running: nothing that it rests on may change under it. */
+export function requireNoRun(job: JobRecord): void {
+  if (job.runs.some((run) => run.outcome === 'running')) {
+    throw new Refusal(409, 'run-under-way', 'A copy is running. Record how it ended first.');
+  }
+}

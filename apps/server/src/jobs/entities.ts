@@ -1,0 +1,227 @@
+import type { FactKey, GateId, WishKind } from '@udrel/core/steps';
+import type { StripKind } from '@udrel/core/strip';
+import { EntitySchema } from 'typeorm';
+import { bytes, flag, integer, json, key, reference, text, time } from '../platform/columns';
+
+export interface OrderRow {
+  id: string;
+  number: number;
+  customerId: string;
+  createdAt: Date;
+}
+
+/** What one customer brought in one visit. */
+export const ShopOrder = new EntitySchema<OrderRow>({
+  name: 'shop_order',
+  columns: {
+    id: key(),
+    number: integer({ unique: true }),
+    customerId: reference('customer'),
+    createdAt: time(),
+  },
+  indices: [{ name: 'order_customer', columns: ['customerId'] }],
+});
+
+export interface JobEntity {
+  id: string;
+  number: number;
+  tag: string;
+  orderId: string;
+  deviceId: string;
+  /** The seq of its latest event. Written with `update ... where id and version`. */
+  version: number;
+  complaint: string;
+  condition: string;
+  price: number | null;
+  bookedAt: Date;
+  promisedAt: Date | null;
+  closedAt: Date | null;
+  /** Station and title of the next step, as last computed, for lists. */
+  station: string;
+  next: string;
+}
+
+export const Job = new EntitySchema<JobEntity>({
+  name: 'job',
+  columns: {
+    id: key(),
+    number: integer({ unique: true }),
+    tag: text({ unique: true }),
+    orderId: reference('shop_order'),
+    deviceId: reference('device'),
+    version: integer({ default: 0 }),
+    complaint: text(),
+    condition: text(),
+    price: integer({ nullable: true }),
+    bookedAt: time(),
+    promisedAt: time({ nullable: true }),
+    closedAt: time({ nullable: true }),
+    station: text(),
+    next: text(),
+  },
+  indices: [
+    { name: 'job_order', columns: ['orderId'] },
+    { name: 'job_device', columns: ['deviceId'] },
+    { name: 'job_open', columns: ['number'], where: 'closed_at is null' },
+  ],
+});
+
+export interface WishRow {
+  id: string;
+  jobId: string;
+  kind: WishKind;
+  least: number;
+}
+
+export const WishEntity = new EntitySchema<WishRow>({
+  name: 'wish',
+  columns: { id: key(), jobId: reference('job'), kind: text(), least: bytes() },
+  indices: [{ name: 'wish_job', columns: ['jobId'] }],
+});
+
+export interface FactRow {
+  id: string;
+  jobId: string;
+  deviceId: string | null;
+  driveId: string | null;
+  key: FactKey;
+  value: unknown;
+  /** Where it comes from: typed, scanned, measured, computed, a file. */
+  origin: string;
+  by: string;
+  at: Date;
+  /** False once a later value of the same key took its place. */
+  current: boolean;
+}
+
+export const Fact = new EntitySchema<FactRow>({
+  name: 'fact',
+  columns: {
+    id: key(),
+    jobId: reference('job'),
+    deviceId: reference('device', { nullable: true }),
+    driveId: reference('drive', { nullable: true }),
+    key: text(),
+    value: json(),
+    origin: text(),
+    by: reference('staff'),
+    at: time(),
+    current: flag(),
+  },
+  indices: [{ name: 'fact_current', columns: ['jobId', 'key'], unique: true, where: 'current' }],
+});
+
+export interface StripRow {
+  id: string;
+  jobId: string;
+  position: number;
+  stage: number;
+  kind: StripKind;
+  name: string;
+  count: number;
+  outCount: number;
+  backCount: number;
+}
+
+export const StripItemEntity = new EntitySchema<StripRow>({
+  name: 'strip_item',
+  columns: {
+    id: key(),
+    jobId: reference('job'),
+    position: integer(),
+    stage: integer(),
+    kind: text(),
+    name: text(),
+    count: integer(),
+    outCount: integer({ default: 0 }),
+    backCount: integer({ default: 0 }),
+  },
+  indices: [{ name: 'strip_job', columns: ['jobId'] }],
+});
+
+export interface ThingRow {
+  id: string;
+  jobId: string;
+  name: string;
+  placeId: string | null;
+  returnedAt: Date | null;
+}
+
+/** A thing left with us, with its storage place. */
+export const Thing = new EntitySchema<ThingRow>({
+  name: 'thing',
+  columns: {
+    id: key(),
+    jobId: reference('job'),
+    name: text(),
+    placeId: reference('place', { nullable: true }),
+    returnedAt: time({ nullable: true }),
+  },
+  indices: [{ name: 'thing_job', columns: ['jobId'] }],
+});
+
+export interface OverrideRow {
+  id: string;
+  jobId: string;
+  gate: GateId;
+  reason: string;
+  by: string;
+  at: Date;
+}
+
+export const GateOverride = new EntitySchema<OverrideRow>({
+  name: 'gate_override',
+  columns: {
+    id: key(),
+    jobId: reference('job'),
+    gate: text(),
+    reason: text(),
+    by: reference('staff'),
+    at: time(),
+  },
+  indices: [{ name: 'override_gate', columns: ['jobId', 'gate'], unique: true }],
+});
+
+export interface EventRow {
+  jobId: string;
+  seq: number;
+  kind: string;
+  data: unknown;
+  by: string;
+  at: Date;
+}
+
+/** The history: append-only, a trigger refuses update and delete. */
+export const JobEvent = new EntitySchema<EventRow>({
+  name: 'event',
+  columns: {
+    jobId: reference('job', { primary: true }),
+    seq: integer({ primary: true }),
+    kind: text(),
+    data: json(),
+    by: reference('staff'),
+    at: time(),
+  },
+});
+
+export interface IdempotencyRow {
+  key: string;
+  staffId: string;
+  route: string;
+  status: number;
+  body: unknown;
+  at: Date;
+}
+
+/** Answers to writes, by the key that the client made: what arrives twice is carried out once. */
+export const Idempotency = new EntitySchema<IdempotencyRow>({
+  name: 'idempotency',
+  columns: {
+    key: text({ primary: true }),
+    staffId: reference('staff', { primary: true }),
+    route: text(),
+    status: integer(),
+    body: json({ nullable: true }),
+    at: time(),
+  },
+});

@@ -1,0 +1,163 @@
+import { randomUUID } from 'node:crypto';
+import type { EntryKey, JobView } from '@udrel/contract/types';
+import { entryKeys, factShapes, type Shape } from '@udrel/contract/schemas';
+import { validate } from '@udrel/contract/validate';
+import { identify } from '@udrel/core/identity';
+import { wants, type FactKey, type JobFacts, type StepId } from '@udrel/core/steps';
+import { firstRow } from '../platform/database';
+import { fieldWrong, notFound, Refusal } from '../platform/errors';
+import type { Acting } from '../platform/routes';
+import { Drive } from '../shelf/entities';
+import { changeJob, requireNoRun, requireStep, type Happened } from './change';
+import { Fact } from './entities';
+import type { JobRecord } from './record';
+
+/** The step that a fact is the evidence of. */
+const STEP_OF: Readonly<Record<EntryKey, StepId>> = {
+  'old drive': 'read drive',
+  'partition table': 'read drive',
+  health: 'grade health',
+  memory: 'read memory',
+  before: 'measure before',
+  'plan draft': 'accept plan',
+  'source identified': 'identify',
+  'target identified': 'identify',
+  fitted: 'fit',
+  'trial start': 'trial start',
+  after: 'measure after',
+  functions: 'check functions',
+  'old drive stays': 'place old drive',
+  'document given': 'give document',
+  signature: 'sign',
+};
+
+/** Facts that a running copy rests on. */
+const UNDER_A_RUN: readonly EntryKey[] = ['old drive', 'partition table', 'source identified', 'target identified'];
+
+/** Records a fact typed, scanned or measured by hand. */
+export async function enterFact(
+  acting: Acting,
+  tag: string,
+  key: string,
+  body: { version: number; value: unknown },
+): Promise<JobView> {
+  if (!isEntry(key)) throw notFound(`The fact “${key}”`);
+  const shape: Shape<unknown> = factShapes[key];
+  const checked = validate(shape, body.value);
+  if (!checked.ok) {
+    throw new Refusal(422, 'invalid-input', checked.problems[0]?.sentence ?? 'Check what was typed.', {
+      problems: checked.problems.map((problem) => ({ ...problem, field: `value.${problem.field}` })),
+    });
+  }
+  return changeJob(acting, tag, body.version, async (job) => {
+    requireStep(job, STEP_OF[key]);
+    if (UNDER_A_RUN.includes(key)) requireNoRun(job);
+    const value = await examine(acting, job, key, checked.value);
+    return [await keepFact(acting, job, key, value, key.endsWith('identified') ? 'scanned' : originOf(key))];
+  });
+}
+
+function isEntry(key: string): key is EntryKey {
+  return (entryKeys as readonly string[]).includes(key);
+}
+
+function originOf(key: EntryKey): string {
+  return key === 'before' || key === 'after' ? 'measured' : 'typed';
+}
+
+/** Rules of single facts that go beyond their shape. Returns what is to be kept. */
+async function examine(acting: Acting, job: JobRecord, key: EntryKey, value: unknown): Promise<unknown> {
+  if (key === 'old drive') await keepOldDrive(acting, job, value as NonNullable<JobFacts['old drive']>);
+  if (key === 'before') examineBefore(job, value as NonNullable<JobFacts['before']>);
+  if (key === 'after') examineMeasured(value as NonNullable<JobFacts['after']>);
+  if (key === 'source identified' || key === 'target identified' || key === 'fitted') {
+    return examineSerial(job, key, (value as { serial: string }).serial);
+  }
+  if (key === 'trial start') {
+    const trial = value as NonNullable<JobFacts['trial start']>;
+    if (!trial.started && trial.note === '') throw fieldWrong('value.note', 'Note what it did instead of starting.');
+  }
+  return value;
+}
+
+async function keepOldDrive({ manager }: Acting, job: JobRecord, drive: NonNullable<JobFacts['old drive']>): Promise<void> {
+  if (!job.model.sites.some((site) => site.id === drive.siteId)) {
+    throw fieldWrong('value.siteId', 'This device has no such site.');
+  }
+  const known = await firstRow<{ owner: string }>(manager, 'select owner from drive where serial = $1', [drive.serial]);
+  const ours = await firstRow(manager, 'select 1 from stock where serial = $1 and quantity > 0', [drive.serial]);
+  if (known?.owner === 'shop' || ours) {
+    throw fieldWrong('value.serial', 'This serial is one of ours on the shelf. Read the label of the old drive again.');
+  }
+  await manager.upsert(
+    Drive,
+    {
+      id: randomUUID(),
+      serial: drive.serial,
+      maker: drive.maker,
+      name: drive.name,
+      bytes: drive.bytes,
+      owner: 'customer',
+      customerId: job.customerId,
+      partId: null,
+      custody: "in the customer's device",
+    },
+    { conflictPaths: ['serial'], skipUpdateIfNoValuesChanged: true },
+  );
+}
+
+function examineBefore(job: JobRecord, before: NonNullable<JobFacts['before']>): void {
+  if (before.set && job.snapshot.facts.fitted) {
+    throw new Refusal(409, 'too-late', 'The swap is done: what was before can no longer be measured.');
+  }
+  examineMeasured(before);
+}
+
+function examineMeasured({ set, whyNot }: NonNullable<JobFacts['before']>): void {
+  const figures = set ? [set.sequentialRead, set.sequentialWrite, set.randomRead, set.randomWrite, ...set.startUps] : [];
+  const nothing = figures.every((figure) => figure === null);
+  if (nothing && whyNot === '') {
+    throw fieldWrong('value.whyNot', 'Measure at least one figure, or say why nothing was measured.');
+  }
+}
+
+/** Checks a scanned serial against the drive that it should be. */
+function examineSerial(job: JobRecord, key: EntryKey, scanned: string): { serial: string } {
+  const { facts } = job.snapshot;
+  const [oldDrive, choice] = [facts['old drive'], facts['drive choice']];
+  if (key === 'fitted' && !wants(job.snapshot, 'new drive')) return { serial: scanned };
+  const target = choice ? { serial: choice.serial, partNumber: choice.partNumber } : null;
+  const source = oldDrive ? { serial: oldDrive.serial } : null;
+  const [expected, other] = key === 'source identified' ? [source, target] : [target, source];
+  if (!expected) throw new Refusal(409, 'gate-closed', 'The drive is not known yet.');
+  const result = identify(scanned, expected, other);
+  if (result.outcome !== 'match') throw fieldWrong('value.serial', result.sentence);
+  return { serial: expected.serial };
+}
+
+/** Makes a value the current one of its key; earlier ones stay on record. */
+export async function keepFact(
+  { manager, actor, now }: Acting,
+  job: JobRecord,
+  key: FactKey,
+  value: unknown,
+  origin: string,
+): Promise<Happened> {
+  const [, replaced] = (await manager.query(
+    'update fact set current = false where job_id = $1 and key = $2 and current',
+    [job.id, key],
+  )) as [unknown, number];
+  await manager.insert(Fact, {
+    id: randomUUID(),
+    jobId: job.id,
+    deviceId: job.deviceId,
+    driveId: null,
+    key,
+    value: value as object,
+    origin,
+    by: actor.id,
+    at: now,
+    current: true,
+  });
+  return { kind: replaced > 0 ? 'fact corrected' : 'fact recorded', data: { key } };
+}

@@ -1,0 +1,29 @@
+import { randomUUID } from 'node:crypto';
+import type { JobView, OverrideGate } from '@udrel/contract/types';
+import { procedureOf } from '@udrel/core/steps';
+import { notFound, Refusal } from '../platform/errors';
+import type { Acting } from '../platform/routes';
+import { changeJob } from './change';
+import { GateOverride } from './entities';
+
+/** Passes an open gate with a reason, which is kept. Gates about data are the owner's, some are nobody's. */
+export function overrideGate(acting: Acting, tag: string, given: OverrideGate): Promise<JobView> {
+  return changeJob(acting, tag, given.version, async (job) => {
+    const gate = procedureOf(job.snapshot).gates.find((one) => one.id === given.gate);
+    if (!gate) throw notFound('This gate');
+    if (gate.holds) throw new Refusal(409, 'gate-holds', 'This gate is passed already.');
+    if (gate.overridableBy === null) throw new Refusal(403, 'gate-absolute', 'Nobody may pass this gate without evidence.');
+    if (gate.overridableBy === 'owner' && acting.actor.role !== 'owner') {
+      throw new Refusal(403, 'role-may-not', 'This gate is about data: only the owner may pass it.');
+    }
+    await acting.manager.insert(GateOverride, {
+      id: randomUUID(),
+      jobId: job.id,
+      gate: given.gate,
+      reason: given.reason,
+      by: acting.actor.id,
+      at: acting.now,
+    });
+    return [{ kind: 'gate overridden', data: { gate: given.gate, reason: given.reason } }];
+  });
+}

@@ -1,0 +1,104 @@
+import type { MatchView } from '@udrel/contract/types';
+import { binary } from '@udrel/core/capacity';
+import { rankDrives, type Adapter, type Drive, type FitAdapter, type Need, type Offer } from '@udrel/core/fit';
+import { defaultIntent, planLayout } from '@udrel/core/layout';
+import { matchMemory, type MemoryModule, type ModuleOffer } from '@udrel/core/memory';
+import { wants, type JobSnapshot } from '@udrel/core/steps';
+import type { EntityManager } from 'typeorm';
+import { rows } from '../platform/database';
+import type { PartKind } from '../shelf/entities';
+import type { JobRecord } from './record';
+
+interface OfferedPart {
+  id: string;
+  kind: PartKind;
+  maker: string;
+  name: string;
+  partNumber: string;
+  spec: unknown;
+  price: number;
+  stock: number;
+}
+
+/** Parts of these kinds with how many pieces nobody else has reserved. What this job holds itself counts as there. */
+export function offeredParts(manager: EntityManager, jobId: string, kinds: PartKind[]): Promise<OfferedPart[]> {
+  return rows<OfferedPart>(
+    manager,
+    `select p.id, p.kind, p.maker, p.name, p.part_number as "partNumber", p.spec, p.price,
+            coalesce((select sum(s.quantity) from stock s where s.part_id = p.id), 0)::int
+          - coalesce((select sum(r.quantity) from reservation r join stock s on s.id = r.stock_id
+                       where s.part_id = p.id and r.job_id <> $1), 0)::int as stock
+       from part p where p.kind = any ($2)`,
+    [jobId, kinds],
+  );
+}
+
+/** What the new drive must hold: the wish, and what the partitions of the old drive need at least. */
+export function needOf(snapshot: JobSnapshot): MatchView['need'] {
+  const least = snapshot.wishes.find((wish) => wish.kind === 'new drive')?.least ?? 0;
+  const table = snapshot.facts['partition table'];
+  if (!table) return { bytes: least, sentence: `wanted: at least ${binary(least)}` };
+  const huge = { sectors: Number.MAX_SAFE_INTEGER / 8192, sectorSize: table.sectorSize };
+  const plan = planLayout(table, huge, defaultIntent(table));
+  const smallest = plan.smallestSold === null ? binary(plan.smallestBytes) : `${plan.smallestSold} GB`;
+  return {
+    bytes: Math.max(least, plan.smallestBytes),
+    sentence: `wanted: at least ${binary(least)}; smallest drive that would do: ${smallest}`,
+  };
+}
+
+/** What the shelf and the parts library offer for the device, ranked with reasons. */
+export async function matchParts(manager: EntityManager, job: JobRecord): Promise<MatchView> {
+  const { snapshot, model } = job;
+  const need = needOf(snapshot);
+  const parts = await offeredParts(manager, job.id, ['drive', 'adapter', 'memory']);
+  const numbers = new Map(parts.map((part) => [part.id, part.partNumber]));
+  const drives = wants(snapshot, 'new drive')
+    ? model.sites.map((site) => ({
+        siteId: site.id,
+        occupied: occupant(snapshot, site.id),
+        candidates: rankDrives(site, model.firmware, needFor(need.bytes), offersOf(parts), adaptersOf(parts)).map((one) => ({
+          ...one,
+          partNumber: numbers.get(one.offer.partId) ?? '',
+        })),
+      }))
+    : [];
+  return { need, drives, memory: wants(snapshot, 'memory') ? memorySets(job, parts) : [] };
+}
+
+export function needFor(bytes: number): Need {
+  return { bytes, use: 'system' };
+}
+
+function occupant(snapshot: JobSnapshot, siteId: string): string | null {
+  const drive = snapshot.facts['old drive'];
+  return drive?.siteId === siteId ? `${drive.maker} ${drive.name}` : null;
+}
+
+export function offersOf(parts: readonly OfferedPart[]): Offer[] {
+  return parts
+    .filter((part) => part.kind === 'drive')
+    .map((part) => ({ partId: part.id, drive: part.spec as Drive, price: part.price, stock: part.stock }));
+}
+
+export function adaptersOf(parts: readonly OfferedPart[]): FitAdapter[] {
+  return parts
+    .filter((part) => part.kind === 'adapter')
+    .map((part) => ({
+      partId: part.id,
+      name: part.name,
+      price: part.price,
+      stock: part.stock,
+      adapter: part.spec as Adapter,
+    }));
+}
+
+export function memorySets(job: JobRecord, parts: readonly OfferedPart[]) {
+  const wish = job.snapshot.wishes.find((one) => one.kind === 'memory')?.least ?? 0;
+  const offers = parts
+    .filter((part) => part.kind === 'memory')
+    .map((part): ModuleOffer => {
+      return { partId: part.id, module: part.spec as MemoryModule, price: part.price, stock: part.stock };
+    });
+  return matchMemory(job.model.memory, job.snapshot.facts.memory?.modules ?? [], wish, offers);
+}

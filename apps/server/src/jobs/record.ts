@@ -1,0 +1,142 @@
+import type { FactOrigin, ModelSpec, RunView, ThingView } from '@udrel/contract/types';
+import type { CopyEstimate } from '@udrel/core/estimate';
+import { progressOf, type ProgressState } from '@udrel/core/progress';
+import type { JobFacts, JobSnapshot, Override, RunOutcome, RunSummary, Wish } from '@udrel/core/steps';
+import type { StripItem } from '@udrel/core/strip';
+import type { EntityManager } from 'typeorm';
+import { rows } from '../platform/database';
+
+interface StoredRun {
+  id: string;
+  attempt: number;
+  berth: number | null;
+  simulatedSpeed: number | null;
+  heardAt: string | null;
+  outcome: RunOutcome;
+  beganAt: string;
+  endedAt: string | null;
+  note: string;
+  sourceSerial: string;
+  targetSerial: string;
+  plannedBytes: number;
+  estimate: CopyEstimate;
+  progress: ProgressState;
+}
+
+interface StoredJob {
+  id: string;
+  number: number;
+  tag: string;
+  version: number;
+  orderNumber: number;
+  complaint: string;
+  condition: string;
+  price: number | null;
+  bookedAt: Date;
+  promisedAt: Date | null;
+  closedAt: Date | null;
+  customerId: string;
+  customer: string;
+  phone: string;
+  deviceId: string;
+  serial: string;
+  modelId: string;
+  model: ModelSpec;
+  wishes: Wish[];
+  facts: JobFacts;
+  origins: FactOrigin[];
+  strip: StripItem[];
+  overrides: Override[];
+  things: ThingView[];
+  runs: StoredRun[];
+}
+
+/** A job with everything its steps and gates are computed from. */
+export interface JobRecord extends Omit<StoredJob, 'runs' | 'wishes' | 'facts' | 'strip' | 'overrides'> {
+  runs: RunView[];
+  snapshot: JobSnapshot;
+}
+
+/** Which jobs to read: by tag, or all open ones. */
+type Which = { tag: string } | { open: true };
+
+const SELECT = `
+  select j.id, j.number, j.tag, j.version, o.number as "orderNumber", j.complaint, j.condition, j.price,
+         j.booked_at as "bookedAt", j.promised_at as "promisedAt", j.closed_at as "closedAt",
+         c.id as "customerId", c.name as customer, c.phone, d.id as "deviceId", d.serial,
+         m.id as "modelId", m.spec as model,
+         (select coalesce(json_agg(json_build_object('kind', w.kind, 'least', w.least)), '[]')
+            from wish w where w.job_id = j.id) as wishes,
+         (select coalesce(json_object_agg(f.key, f.value), '{}')
+            from fact f where f.job_id = j.id and f.current) as facts,
+         (select coalesce(json_agg(json_build_object('key', f.key, 'origin', f.origin, 'by', s.name, 'at', f.at)
+                                   order by f.at), '[]')
+            from fact f join staff s on s.id = f.by where f.job_id = j.id and f.current) as origins,
+         (select coalesce(json_agg(json_build_object('id', i.id, 'stage', i.stage, 'kind', i.kind, 'name', i.name,
+                                                     'count', i.count, 'out', i.out_count, 'back', i.back_count)
+                                   order by i.position), '[]')
+            from strip_item i where i.job_id = j.id) as strip,
+         (select coalesce(json_agg(json_build_object('gate', g.gate, 'reason', g.reason, 'by', s.name, 'at', g.at)
+                                   order by g.at), '[]')
+            from gate_override g join staff s on s.id = g.by where g.job_id = j.id) as overrides,
+         (select coalesce(json_agg(json_build_object('id', t.id, 'name', t.name, 'place', coalesce(p.code, ''))
+                                   order by t.name), '[]')
+            from thing t left join place p on p.id = t.place_id where t.job_id = j.id) as things,
+         (select coalesce(json_agg(json_build_object(
+                   'id', r.id, 'attempt', r.attempt, 'berth', b.number, 'simulatedSpeed', b.simulated_speed,
+                   'heardAt', b.heard_at, 'outcome', r.outcome, 'beganAt', r.began_at, 'endedAt', r.ended_at,
+                   'note', r.note, 'sourceSerial', r.source_serial, 'targetSerial', r.target_serial,
+                   'plannedBytes', r.planned_bytes, 'estimate', r.estimate, 'progress', r.progress)
+                   order by r.attempt), '[]')
+            from run r left join berth b on b.id = r.berth_id where r.job_id = j.id) as runs
+    from job j
+    join shop_order o on o.id = j.order_id
+    join customer c on c.id = o.customer_id
+    join device d on d.id = j.device_id
+    join device_model m on m.id = d.model_id`;
+
+/** Most jobs that can be open on the floor at once. */
+const OPEN_LIMIT = 1000;
+
+/** Reads jobs with all their facts in one statement. The one place where a job's snapshot is put together. */
+export async function readJobs(manager: EntityManager, which: Which, now: Date): Promise<JobRecord[]> {
+  const stored =
+    'tag' in which
+      ? await rows<StoredJob>(manager, `${SELECT} where j.tag = $1`, [which.tag.toUpperCase()])
+      : await rows<StoredJob>(manager, `${SELECT} where j.closed_at is null order by j.number limit $1`, [OPEN_LIMIT]);
+  return stored.map((job) => assemble(job, now));
+}
+
+function assemble(stored: StoredJob, now: Date): JobRecord {
+  const { wishes, facts, strip, overrides, ...job } = stored;
+  const runs = stored.runs.map((run) => viewRun(run, now));
+  const snapshot: JobSnapshot = {
+    wishes,
+    facts,
+    runs: runs.map((run) => summarise(run, now)),
+    strip,
+    overrides,
+    closed: stored.closedAt !== null,
+  };
+  return { ...job, runs, snapshot };
+}
+
+function viewRun(stored: StoredRun, now: Date): RunView {
+  const { progress: state, heardAt, ...run } = stored;
+  const listening = run.outcome === 'running' && run.berth !== null && heardAt !== null;
+  return {
+    ...run,
+    progress: progressOf(state, run.plannedBytes),
+    curve: state.curve,
+    silentFor: listening ? Math.max(0, (now.getTime() - Date.parse(heardAt)) / 1000) : null,
+  };
+}
+
+/** What no berth watches is timed by hand: its estimate less the time gone by. */
+function summarise(run: RunView, now: Date): RunSummary {
+  const { id, attempt, sourceSerial, targetSerial, outcome, estimate } = run;
+  const gone = (now.getTime() - Date.parse(run.beganAt)) / 1000;
+  const byEstimate = { low: Math.max(0, estimate.low - gone), high: Math.max(0, estimate.high - gone) };
+  const left = outcome === 'running' ? (run.berth === null ? byEstimate : run.progress.left) : null;
+  return { id, attempt, sourceSerial, targetSerial, outcome, left };
+}

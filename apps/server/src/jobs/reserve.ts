@@ -1,0 +1,88 @@
+import type { JobView, ReserveDrive, ReserveMemory } from '@udrel/contract/types';
+import { rankDrives } from '@udrel/core/fit';
+import type { DriveChoice, MemoryChoice } from '@udrel/core/steps';
+import { notFound, Refusal } from '../platform/errors';
+import type { Acting } from '../platform/routes';
+import { releaseStock, takeStock } from '../shelf/reservations';
+import { changeJob, requireNoRun, requireStep } from './change';
+import { keepFact } from './facts';
+import { adaptersOf, memorySets, needFor, needOf, offeredParts, offersOf } from './match';
+
+/** Takes one piece of a drive for the job, with the adapter it needs. What was taken before goes back. */
+export function reserveDrive(acting: Acting, tag: string, wanted: ReserveDrive): Promise<JobView> {
+  return changeJob(acting, tag, wanted.version, async (job) => {
+    requireStep(job, 'reserve drive');
+    requireNoRun(job);
+    const site = job.model.sites.find((one) => one.id === wanted.siteId);
+    if (!site) throw notFound('This site');
+    const parts = await offeredParts(acting.manager, job.id, ['drive', 'adapter']);
+    const offers = offersOf(parts).filter((offer) => offer.partId === wanted.partId);
+    const need = needFor(needOf(job.snapshot).bytes);
+    const [candidate] = rankDrives(site, job.model.firmware, need, offers, adaptersOf(parts));
+    if (!candidate || !candidate.link) throw refused(candidate?.because ?? 'no such drive');
+    if (candidate.verdict === 'no' || candidate.verdict === 'cannot tell' || !candidate.needMet) throw refused(candidate.because);
+    const released = await releaseStock(acting, job.id, ['drive', 'adapter']);
+    const piece = await takeStock(acting, job.id, wanted.partId, 1, 'drive');
+    if (candidate.adapter) await takeStock(acting, job.id, candidate.adapter.partId, 1, 'adapter');
+    const { drive, price } = candidate.offer;
+    const choice: DriveChoice = {
+      stockId: piece.id,
+      partId: wanted.partId,
+      partNumber: parts.find((part) => part.id === wanted.partId)?.partNumber ?? '',
+      serial: piece.serial ?? '',
+      siteId: site.id,
+      maker: drive.maker,
+      name: drive.name,
+      bytes: drive.bytes,
+      sectorSize: drive.sectorSize,
+      class: drive.class,
+      ratedRead: drive.read,
+      ratedWrite: drive.write,
+      link: candidate.link,
+      speedHere: candidate.speedHere,
+      verdict: candidate.verdict,
+      partsNeeded: candidate.partsNeeded,
+      price: price + (candidate.adapter?.price ?? 0),
+    };
+    await keepFact(acting, job, 'drive choice', choice, 'chosen');
+    return [
+      ...released.map((role) => ({ kind: 'reservation released', data: { role } })),
+      { kind: 'drive reserved', data: { serial: choice.serial, siteId: site.id, partId: wanted.partId } },
+    ];
+  });
+}
+
+/** Takes memory modules for the job. What was taken before goes back. */
+export function reserveMemory(acting: Acting, tag: string, wanted: ReserveMemory): Promise<JobView> {
+  return changeJob(acting, tag, wanted.version, async (job) => {
+    requireStep(job, 'reserve memory');
+    const parts = await offeredParts(acting.manager, job.id, ['memory']);
+    const set = memorySets(job, parts).find((one) => one.offer.partId === wanted.partId && one.count === wanted.count);
+    if (!set) throw notFound('This set of modules');
+    const failing = set.reasons.find((reason) => reason.outcome === 'fail');
+    if (failing) throw refused(failing.sentence);
+    const released = await releaseStock(acting, job.id, ['memory']);
+    await takeStock(acting, job.id, wanted.partId, wanted.count, 'memory');
+    const { maker, name } = set.offer.module;
+    const choice: MemoryChoice = {
+      partId: wanted.partId,
+      maker,
+      name,
+      count: set.count,
+      into: set.into,
+      total: set.total,
+      speed: set.speed,
+      channels: set.channels,
+      price: set.offer.price * set.count,
+    };
+    await keepFact(acting, job, 'memory choice', choice, 'chosen');
+    return [
+      ...released.map((role) => ({ kind: 'reservation released', data: { role } })),
+      { kind: 'memory reserved', data: { partId: wanted.partId, count: set.count } },
+    ];
+  });
+}
+
+function refused(why: string): Refusal {
+  return new Refusal(409, 'does-not-fit', `This cannot be reserved: ${why}.`);
+}

@@ -1,0 +1,56 @@
+import type { EventView, JobView } from '@udrel/contract/types';
+import { procedureOf } from '@udrel/core/steps';
+import type { EntityManager } from 'typeorm';
+import { rows } from '../platform/database';
+import { notFound } from '../platform/errors';
+import { sentenceOf } from './event-sentences';
+import { readJobs, type JobRecord } from './record';
+
+/** The job with that tag. Throws a refusal when there is none. */
+export async function readJob(manager: EntityManager, tag: string, now: Date): Promise<JobRecord> {
+  const [record] = await readJobs(manager, { tag }, now);
+  if (!record) throw notFound(`The job ${tag}`);
+  return record;
+}
+
+/** Everything the page of a job shows, in two statements. */
+export async function viewJob(manager: EntityManager, tag: string, now: Date): Promise<JobView> {
+  const record = await readJob(manager, tag, now);
+  const events = await rows<{ seq: number; kind: string; data: Record<string, unknown>; by: string; at: Date }>(
+    manager,
+    `select e.seq, e.kind, e.data, s.name as by, e.at from event e join staff s on s.id = e.by
+      where e.job_id = $1 order by e.seq desc limit 200`,
+    [record.id],
+  );
+  const history = events.map(({ seq, kind, data, by, at }): EventView => {
+    return { seq, kind, sentence: sentenceOf(kind, data), by, at: at.toISOString() };
+  });
+  return { ...present(record, now), history };
+}
+
+function present(record: JobRecord, now: Date): Omit<JobView, 'history'> {
+  const { snapshot, runs, origins, things } = record;
+  const procedure = procedureOf(snapshot);
+  const readyIn = procedure.handsLeft + procedure.unattendedLeft;
+  return {
+    id: record.id,
+    tag: record.tag,
+    version: record.version,
+    order: record.orderNumber,
+    customer: { id: record.customerId, name: record.customer, phone: record.phone },
+    device: { id: record.deviceId, serial: record.serial, model: { id: record.modelId, ...record.model } },
+    complaint: record.complaint,
+    condition: record.condition,
+    price: record.price,
+    bookedAt: record.bookedAt.toISOString(),
+    promisedAt: record.promisedAt?.toISOString() ?? null,
+    closedAt: record.closedAt?.toISOString() ?? null,
+    things,
+    snapshot,
+    origins,
+    procedure,
+    readyIn,
+    slack: record.promisedAt ? (record.promisedAt.getTime() - now.getTime()) / 60_000 - readyIn : null,
+    runs,
+  };
+}

@@ -1,0 +1,39 @@
+import pino from 'pino';
+import { createApp } from './app';
+import { readConfig } from './platform/config';
+import { openDatabase } from './platform/database';
+import { makeSetUpCode, needsSetUp } from './staff/service';
+
+const log = pino({ name: 'udrel' });
+
+async function main(): Promise<void> {
+  const config = readConfig(process.env);
+  const database = await openDatabase(config.databaseUrl);
+  const server = createApp({ database, config, log }).listen(config.port, config.host);
+  server.on('listening', () => {
+    log.info({ host: config.host, port: config.port }, 'listening');
+    void announceSetUp();
+  });
+  server.on('error', (error) => {
+    log.fatal({ error }, 'cannot listen');
+    process.exit(1);
+  });
+  for (const signal of ['SIGINT', 'SIGTERM'] as const) {
+    process.on(signal, () => {
+      server.close(() => void database.destroy().finally(() => process.exit(0)));
+      server.closeIdleConnections();
+      setTimeout(() => process.exit(0), 3000).unref();
+    });
+  }
+
+  async function announceSetUp(): Promise<void> {
+    if (await needsSetUp(database.manager)) {
+      process.stdout.write(`\nCode to make the owner's account: ${await makeSetUpCode(database.manager)}\n`);
+    }
+  }
+}
+
+main().catch((error: unknown) => {
+  log.fatal({ error }, 'cannot start');
+  process.exit(1);
+});

@@ -1,0 +1,38 @@
+import type { ModelSpec } from '@udrel/contract/types';
+import { EntitySchema } from 'typeorm';
+import { json, key, reference, text } from '../platform/columns';
+
+export interface ModelRow {
+  id: string;
+  maker: string;
+  name: string;
+  code: string;
+  spec: ModelSpec;
+}
+
+export const DeviceModel = new EntitySchema<ModelRow>({
+  name: 'device_model',
+  columns: { id: key(), maker: text(), name: text(), code: text({ unique: true }), spec: json() },
+});
+
+export interface DeviceRow {
+  id: string;
+  modelId: string;
+  customerId: string;
+  serial: string;
+}
+
+/** A customer's device: it lives longer than one job. */
+export const Device = new EntitySchema<DeviceRow>({
+  name: 'device',
+  columns: {
+    id: key(),
+    modelId: reference('device_model'),
+    customerId: reference('customer'),
+    serial: text(),
+  },
+  indices: [
+    { name: 'device_serial', columns: ['serial', 'modelId'], unique: true },
+    { name: 'device_customer', columns: ['customerId'] },
+  ],
+});

@@ -1,0 +1,38 @@
+import { timingSafeEqual } from 'node:crypto';
+import type { Request } from 'express';
+import { firstRow } from './database';
+import type { StaffRow } from '../staff/entities';
+import type { Serving } from './serve-route';
+
+declare module 'express-session' {
+  interface SessionData {
+    staffId: string;
+  }
+}
+
+/** The staff member signed in with this request's session, or null. */
+export async function staffOf(request: Request, serving: Serving): Promise<StaffRow | null> {
+  const staffId = request.session.staffId;
+  if (!staffId) return null;
+  const staff = await firstRow<StaffRow>(
+    serving.database.manager,
+    'select id, login, name, initials, role, demo from staff where id = $1',
+    [staffId],
+  );
+  return staff && (!staff.demo || serving.demoAllowed(request)) ? staff : null;
+}
+
+/** Whether the request carries the agent's token. */
+export function agentMay(request: Request, token: string): boolean {
+  const given = Buffer.from((request.get('authorization') ?? '').replace(/^Bearer /, ''));
+  const wanted = Buffer.from(token);
+  return given.length === wanted.length && timingSafeEqual(given, wanted);
+}
+
+const LOOPBACK = ['127.0.0.1', '::1', '::ffff:127.0.0.1'];
+
+/** Whether demo accounts may be used: the server listens on loopback only and the caller sits there too. */
+export function demoAllowedOn(host: string): (request: Request) => boolean {
+  const listensLocally = host === 'localhost' || LOOPBACK.includes(host);
+  return (request) => listensLocally && LOOPBACK.includes(request.socket.remoteAddress ?? '');
+}

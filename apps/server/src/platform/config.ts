@@ -1,0 +1,36 @@
+import { readFileSync } from 'node:fs';
+
+/** Settings of one server process, from its environment. */
+export interface Config {
+  host: string;
+  port: number;
+  databaseUrl: string;
+  /** Folder of the built web application; null when another process serves it. */
+  webRoot: string | null;
+  agentToken: string;
+  sessionSecret: string;
+  demo: boolean;
+}
+
+/** Reads the settings that the start script hands over. Throws with the name of one that is missing. */
+export function readConfig(env: NodeJS.ProcessEnv): Config {
+  return {
+    host: env['HOST'] ?? '127.0.0.1',
+    port: Number(env['PORT'] ?? 4280),
+    databaseUrl: needed(env, 'UDREL_DATABASE_URL'),
+    webRoot: env['UDREL_WEB_ROOT'] ?? null,
+    agentToken: secret(env, 'UDREL_AGENT_TOKEN_FILE'),
+    sessionSecret: secret(env, 'UDREL_SESSION_SECRET_FILE'),
+    demo: env['UDREL_DEMO'] !== '0',
+  };
+}
+
+function needed(env: NodeJS.ProcessEnv, name: string): string {
+  const value = env[name];
+  if (!value) throw new Error(`${name} is not set: start with "npm start", which sets it`);
+  return value;
+}
+
+function secret(env: NodeJS.ProcessEnv, name: string): string {
+  return readFileSync(needed(env, name), 'utf8').trim();
+}

@@ -1,0 +1,47 @@
+import { DataSource, type EntityManager } from 'typeorm';
+import { entities } from './entities';
+import { migrations } from './migrations';
+import { SnakeNaming } from './naming';
+
+/** Any fixed number: only one server at a time may migrate. */
+const MIGRATION_LOCK = 418_2401;
+
+/** Opens the database and brings its schema up to date; servers that start together wait for one another. */
+export async function openDatabase(url: string, poolSize = 16): Promise<DataSource> {
+  const database = new DataSource({
+    type: 'postgres',
+    url,
+    entities,
+    migrations,
+    namingStrategy: new SnakeNaming(),
+    installExtensions: false,
+    poolSize,
+    connectTimeoutMS: 5000,
+    // A backend that is cut off while idle is replaced at the next query; the pool must not end the process.
+    poolErrorHandler: () => undefined,
+  });
+  await database.initialize();
+  await migrate(database);
+  return database;
+}
+
+async function migrate(database: DataSource): Promise<void> {
+  const holder = database.createQueryRunner();
+  try {
+    await holder.query('select pg_advisory_lock($1)', [MIGRATION_LOCK]);
+    await database.runMigrations({ transaction: 'each' });
+  } finally {
+    await holder.query('select pg_advisory_unlock($1)', [MIGRATION_LOCK]).catch(() => undefined);
+    await holder.release();
+  }
+}
+
+/** Rows of a query that is written by hand. */
+export async function rows<T>(manager: EntityManager, sql: string, parameters: unknown[] = []): Promise<T[]> {
+  return (await manager.query(sql, parameters)) as T[];
+}
+
+/** The first row of a query, or null. */
+export async function firstRow<T>(manager: EntityManager, sql: string, parameters: unknown[] = []): Promise<T | null> {
+  return (await rows<T>(manager, sql, parameters))[0] ?? null;
+}

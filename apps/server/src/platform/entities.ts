@@ -1,0 +1,34 @@
+import { Customer } from '../customers/entities';
+import * as jobs from '../jobs/entities';
+import { Device, DeviceModel } from '../models/entities';
+import { Berth, Feed, Run, SampleChunk } from '../runs/entities';
+import { Drive, Part, Place, Reservation, Stock } from '../shelf/entities';
+import { Session, Setting, Staff } from '../staff/entities';
+
+/** Every entity of the database. */
+export const entities = [
+  Staff,
+  Setting,
+  Session,
+  Customer,
+  DeviceModel,
+  Device,
+  Place,
+  Part,
+  Stock,
+  Reservation,
+  Drive,
+  jobs.ShopOrder,
+  jobs.Job,
+  jobs.WishEntity,
+  jobs.Fact,
+  jobs.StripItemEntity,
+  jobs.Thing,
+  jobs.GateOverride,
+  jobs.JobEvent,
+  jobs.Idempotency,
+  Berth,
+  Run,
+  Feed,
+  SampleChunk,
+];

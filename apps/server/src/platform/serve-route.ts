@@ -1,0 +1,71 @@
+import { validate } from '@udrel/contract/validate';
+import type { Shape } from '@udrel/contract/schemas';
+import type { NextFunction, Request, Response, Router } from 'express';
+import type { DataSource } from 'typeorm';
+import { Refusal } from './errors';
+import { answerOnce } from './idempotency';
+import { agentMay, staffOf } from './access';
+import type { Call, Route } from './routes';
+
+export interface Serving {
+  database: DataSource;
+  agentToken: string;
+  clock: () => Date;
+  demoAllowed: (request: Request) => boolean;
+}
+
+/** Puts a declared route on the router: access, input, transaction, answer. */
+export function serveRoute(router: Router, one: Route, serving: Serving): void {
+  router[one.method](one.path, (request: Request, response: Response, next: NextFunction) => {
+    answer(one, request, serving)
+      .then(({ status, body }) => void (body === undefined ? response.status(204).end() : response.status(status).json(body)))
+      .catch(next);
+  });
+}
+
+async function answer(one: Route, request: Request, serving: Serving): Promise<{ status: number; body: unknown }> {
+  const { database, clock } = serving;
+  const actor = await admit(one, request, serving);
+  const call = {
+    manager: database.manager,
+    actor,
+    now: clock(),
+    params: request.params,
+    body: one.body ? checked(one.body, request.body) : undefined,
+    query: one.query ? checked(one.query, request.query) : undefined,
+    request,
+  } as unknown as Call<never, never>;
+  if (!one.writes) return { status: one.status, body: await one.handle(call) };
+  return answerOnce(database, keyOf(request), call, one);
+}
+
+async function admit(one: Route, request: Request, serving: Serving): Promise<Call<never, never>['actor']> {
+  if (one.who === 'public') return { id: '', name: '', role: 'counter' };
+  if (one.who === 'agent') {
+    if (!agentMay(request, serving.agentToken)) throw new Refusal(401, 'agent-unknown', 'The agent token is not right.');
+    return { id: '', name: 'bench agent', role: 'technician' };
+  }
+  const staff = await staffOf(request, serving);
+  if (!staff) throw new Refusal(401, 'not-signed-in', 'Sign in first.');
+  if (!one.who.includes(staff.role)) {
+    throw new Refusal(403, 'role-may-not', `As ${staff.role} you may not do this. Ask: ${one.who.join(' or ')}.`);
+  }
+  return staff;
+}
+
+function checked(shape: Shape<unknown>, value: unknown): unknown {
+  const result = validate(shape, value);
+  if (result.ok) return result.value;
+  const first = result.problems[0];
+  throw new Refusal(422, 'invalid-input', first ? `${first.field}: ${first.sentence}` : 'Check what was sent.', {
+    problems: result.problems,
+  });
+}
+
+function keyOf(request: Request): string {
+  const key = request.get('idempotency-key') ?? '';
+  if (!/^[\w-]{8,80}$/.test(key)) {
+    throw new Refusal(400, 'idempotency-key-missing', 'Every write needs an Idempotency-Key of 8 to 80 characters.');
+  }
+  return key;
+}

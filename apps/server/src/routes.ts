@@ -1,0 +1,32 @@
+import { customerRoutes } from './customers/routes';
+import { findRoutes } from './find/routes';
+import { floorRoutes } from './floor/routes';
+import { healthRoutes } from './health/routes';
+import { jobRoutes } from './jobs/routes';
+import { matchRoutes } from './jobs/match-routes';
+import { modelRoutes } from './models/routes';
+import { orderRoutes } from './orders/routes';
+import type { Config } from './platform/config';
+import type { Route } from './platform/routes';
+import { agentRoutes } from './runs/agent-routes';
+import { runRoutes } from './runs/routes';
+import { shelfRoutes } from './shelf/routes';
+import { staffRoutes } from './staff/routes';
+
+/** Every route of the API. */
+export function routes(config: Pick<Config, 'demo' | 'host'>): Route[] {
+  return [
+    ...healthRoutes,
+    ...staffRoutes(config),
+    ...customerRoutes,
+    ...modelRoutes,
+    ...shelfRoutes,
+    ...orderRoutes,
+    ...jobRoutes,
+    ...matchRoutes,
+    ...runRoutes,
+    ...agentRoutes,
+    ...floorRoutes,
+    ...findRoutes,
+  ];
+}

@@ -1,0 +1,69 @@
+import { randomUUID } from 'node:crypto';
+import type { AgentHello, AgentSamples, AgentWork } from '@udrel/contract/types';
+import { advance, resumeProgress, type ProgressState, type Sample } from '@udrel/core/progress';
+import type { EntityManager } from 'typeorm';
+import { firstRow, rows } from '../platform/database';
+import type { Acting } from '../platform/routes';
+import { Feed, SampleChunk } from './entities';
+
+/** Notes which berths the agent watches; new ones are added. */
+export async function hello({ manager, now }: Acting, given: AgentHello): Promise<{ berths: number }> {
+  for (const berth of given.berths) {
+    await manager.query(
+      `insert into berth (id, number, watched, agent, boot, heard_at, simulated_speed)
+       values ($1, $2, true, $3, $4, $5, $6)
+       on conflict (number) do update set watched = true, agent = excluded.agent, boot = excluded.boot,
+         heard_at = excluded.heard_at, simulated_speed = excluded.simulated_speed`,
+      [randomUUID(), berth.number, given.agent, given.boot, now, berth.simulated ? Math.round(berth.speed) : null],
+    );
+  }
+  return { berths: given.berths.length };
+}
+
+/** The runs that are under way at berths. */
+export async function agentWork(manager: EntityManager): Promise<AgentWork[]> {
+  const open = await rows<Omit<AgentWork, 'doneBytes'> & { progress: ProgressState; plannedBytes: string }>(
+    manager,
+    `select r.id as "runId", b.number as berth, r.planned_bytes as "plannedBytes", r.progress,
+            (r.estimate ->> 'rate')::float as "expectedRate",
+            coalesce((select f.value ->> 'grade' = 'failing' from fact f
+                       where f.job_id = r.job_id and f.key = 'health' and f.current), false) as "failingSource"
+       from run r join berth b on b.id = r.berth_id
+      where r.outcome = 'running' order by b.number`,
+  );
+  return open.map(({ progress, ...run }) => ({ ...run, plannedBytes: Number(run.plannedBytes), doneBytes: progress.done }));
+}
+
+/**
+ * Takes a batch of samples: those not yet taken, in one piece with the ones before. Answers up to which number
+ * all have been taken, whatever came twice or out of order.
+ */
+export async function takeSamples({ manager, now }: Acting, batch: AgentSamples): Promise<{ acknowledged: number }> {
+  const run = await firstRow<{ progress: ProgressState; outcome: string }>(
+    manager,
+    'select progress, outcome from run where id = $1 for update',
+    [batch.runId],
+  );
+  const { agent, boot, berth, runId, firstSeq } = batch;
+  const last = firstSeq + batch.samples.length - 1;
+  if (run?.outcome !== 'running') return { acknowledged: last };
+  const feed = await firstRow<{ acknowledged: string }>(
+    manager,
+    'select acknowledged from feed where agent = $1 and boot = $2 and berth = $3 and run_id = $4',
+    [agent, boot, berth, runId],
+  );
+  const taken = Number(feed?.acknowledged ?? 0);
+  await manager.query('update berth set heard_at = $2 where number = $1', [berth, now]);
+  if (firstSeq > taken + 1 || last <= taken) return { acknowledged: taken };
+  const fresh = batch.samples.slice(taken + 1 - firstSeq);
+  const from = feed ? run.progress : resumeProgress(run.progress);
+  const progress = fresh.map(toSample).reduce(advance, from);
+  await manager.insert(SampleChunk, { agent, boot, berth, runId, firstSeq: taken + 1, samples: fresh });
+  await manager.upsert(Feed, { agent, boot, berth, runId, acknowledged: last }, ['agent', 'boot', 'berth', 'runId']);
+  await manager.query('update run set progress = $2 where id = $1', [runId, JSON.stringify(progress)]);
+  return { acknowledged: last };
+}
+
+function toSample([t = 0, read = 0, written = 0, errors = 0]: readonly number[]): Sample {
+  return { t, read, written, errors };
+}

@@ -1,0 +1,116 @@
+import type { CopyEstimate } from '@udrel/core/estimate';
+import type { ProgressState } from '@udrel/core/progress';
+import type { RunOutcome } from '@udrel/core/steps';
+import { EntitySchema } from 'typeorm';
+import { bytes, flag, integer, json, key, reference, text, time } from '../platform/columns';
+
+export interface BerthRow {
+  id: string;
+  number: number;
+  /** Whether an agent watches it, and since when it was last heard. */
+  watched: boolean;
+  agent: string | null;
+  boot: string | null;
+  heardAt: Date | null;
+  /** How many times faster than real time a simulated berth runs; null for a real one. */
+  simulatedSpeed: number | null;
+}
+
+export const Berth = new EntitySchema<BerthRow>({
+  name: 'berth',
+  columns: {
+    id: key(),
+    number: integer({ unique: true }),
+    watched: flag(),
+    agent: text({ nullable: true }),
+    boot: text({ nullable: true }),
+    heardAt: time({ nullable: true }),
+    simulatedSpeed: integer({ nullable: true }),
+  },
+});
+
+export interface RunRow {
+  id: string;
+  jobId: string;
+  kind: 'copy';
+  attempt: number;
+  berthId: string | null;
+  sourceSerial: string;
+  targetSerial: string;
+  plannedBytes: number;
+  estimate: CopyEstimate;
+  outcome: RunOutcome;
+  note: string;
+  beganAt: Date;
+  endedAt: Date | null;
+  progress: ProgressState;
+}
+
+export const Run = new EntitySchema<RunRow>({
+  name: 'run',
+  columns: {
+    id: key(),
+    jobId: reference('job'),
+    kind: text(),
+    attempt: integer(),
+    berthId: reference('berth', { nullable: true }),
+    sourceSerial: text(),
+    targetSerial: text(),
+    plannedBytes: bytes(),
+    estimate: json(),
+    outcome: text(),
+    note: text(),
+    beganAt: time(),
+    endedAt: time({ nullable: true }),
+    progress: json(),
+  },
+  indices: [
+    { name: 'run_attempt', columns: ['jobId', 'attempt'], unique: true },
+    { name: 'run_open_job', columns: ['jobId'], unique: true, where: "outcome = 'running'" },
+    { name: 'run_open_berth', columns: ['berthId'], unique: true, where: "outcome = 'running'" },
+  ],
+});
+
+export interface FeedRow {
+  agent: string;
+  boot: string;
+  berth: number;
+  runId: string;
+  /** Highest sample number up to which none is missing. */
+  acknowledged: number;
+}
+
+/** How far the samples of an agent's boot at a berth have been taken. */
+export const Feed = new EntitySchema<FeedRow>({
+  name: 'feed',
+  columns: {
+    agent: text({ primary: true }),
+    boot: text({ primary: true }),
+    berth: integer({ primary: true }),
+    runId: reference('run', { primary: true }),
+    acknowledged: bytes(),
+  },
+});
+
+export interface ChunkRow {
+  agent: string;
+  boot: string;
+  berth: number;
+  runId: string;
+  firstSeq: number;
+  /** Rows of [t, bytes read, bytes written, errors]. */
+  samples: number[][];
+}
+
+/** Samples as they came, in chunks. */
+export const SampleChunk = new EntitySchema<ChunkRow>({
+  name: 'sample_chunk',
+  columns: {
+    agent: text({ primary: true }),
+    boot: text({ primary: true }),
+    berth: integer({ primary: true }),
+    runId: reference('run', { primary: true }),
+    firstSeq: bytes({ primary: true }),
+    samples: json(),
+  },
+});

@@ -1,0 +1,68 @@
+import { randomUUID } from 'node:crypto';
+import type { BeginRun, EndRun, JobView } from '@udrel/contract/types';
+import { decimal } from '@udrel/core/capacity';
+import { beginProgress } from '@udrel/core/progress';
+import { changeJob, requireStep } from '../jobs/change';
+import { firstRow } from '../platform/database';
+import { fieldWrong, Refusal } from '../platform/errors';
+import type { Acting } from '../platform/routes';
+import { Run } from './entities';
+
+/** Gives the go-ahead for a copy and begins its run: only after both drives were identified by serial. */
+export function beginRun(acting: Acting, tag: string, given: BeginRun): Promise<JobView> {
+  return changeJob(acting, tag, given.version, async (job) => {
+    requireStep(job, 'begin copy');
+    if (job.runs.some((run) => run.outcome === 'running')) {
+      throw new Refusal(409, 'run-under-way', 'A copy of this job is running already.');
+    }
+    const { plan } = job.snapshot.facts;
+    if (!plan) throw new Refusal(409, 'gate-closed', 'The copy plan is not accepted.');
+    const berthId = given.berth === null ? null : await freeBerth(acting, given.berth);
+    const attempt = Math.max(0, ...job.runs.map((run) => run.attempt)) + 1;
+    await acting.manager.insert(Run, {
+      id: randomUUID(),
+      jobId: job.id,
+      kind: 'copy',
+      attempt,
+      berthId,
+      sourceSerial: plan.sourceSerial,
+      targetSerial: plan.targetSerial,
+      plannedBytes: plan.bytesToCopy,
+      estimate: plan.estimate,
+      outcome: 'running',
+      note: '',
+      beganAt: acting.now,
+      endedAt: null,
+      progress: beginProgress(),
+    });
+    return [{ kind: 'run began', data: { attempt, berth: given.berth, target: plan.targetSerial } }];
+  });
+}
+
+async function freeBerth({ manager }: Acting, number: number): Promise<string> {
+  const berth = await firstRow<{ id: string; busy: string | null }>(
+    manager,
+    `select b.id, (select j.tag from run r join job j on j.id = r.job_id
+                    where r.berth_id = b.id and r.outcome = 'running') as busy
+       from berth b where b.number = $1 for update of b`,
+    [number],
+  );
+  if (!berth) throw fieldWrong('berth', `There is no berth ${number}.`);
+  if (berth.busy) throw fieldWrong('berth', `Berth ${number} is taken by ${berth.busy}.`);
+  return berth.id;
+}
+
+/** Records how the running attempt ended. A watched one has not ended well before its counters say so. */
+export function endRun(acting: Acting, tag: string, given: EndRun): Promise<JobView> {
+  return changeJob(acting, tag, given.version, async (job) => {
+    const run = job.runs.find((one) => one.outcome === 'running');
+    if (!run) throw new Refusal(409, 'no-run', 'No copy of this job is running.');
+    if (given.outcome === 'failed' && given.note === '') throw fieldWrong('note', 'Note what went wrong.');
+    if (given.outcome === 'ended well' && run.berth !== null && run.progress.done < run.plannedBytes) {
+      const seen = `${decimal(run.progress.done)} of ${decimal(run.plannedBytes)}`;
+      throw new Refusal(409, 'not-all-written', `The berth counted only ${seen}. It has not ended well yet.`);
+    }
+    await acting.manager.update(Run, { id: run.id }, { outcome: given.outcome, note: given.note, endedAt: acting.now });
+    return [{ kind: 'run ended', data: { attempt: run.attempt, outcome: given.outcome, note: given.note } }];
+  });
+}

@@ -1,0 +1,66 @@
+import { randomUUID } from 'node:crypto';
+import { firstRow, rows } from '../platform/database';
+import { Refusal } from '../platform/errors';
+import type { Acting } from '../platform/routes';
+import { Reservation, type ReservationRow } from './entities';
+
+interface FreePiece {
+  id: string;
+  serial: string | null;
+}
+
+/**
+ * Reserves pieces of a part for a job. The part's row is locked first, so that of two who want the last piece
+ * one gets it and the other a clear answer.
+ */
+export async function takeStock(
+  { manager, now }: Acting,
+  jobId: string,
+  partId: string,
+  count: number,
+  role: ReservationRow['role'],
+): Promise<FreePiece> {
+  const part = await firstRow<{ name: string }>(
+    manager,
+    "select maker || ' ' || name as name from part where id = $1 for update",
+    [partId],
+  );
+  const free = await rows<FreePiece & { left: number }>(
+    manager,
+    `select * from (
+       select s.id, s.serial, s.quantity - coalesce((select sum(quantity) from reservation r where r.stock_id = s.id), 0)::int as left
+         from stock s where s.part_id = $1) piece
+      where piece.left > 0 order by piece.serial nulls last, piece.id`,
+    [partId],
+  );
+  let missing = count;
+  for (const piece of free) {
+    const quantity = Math.min(missing, piece.left);
+    if (quantity === 0) break;
+    await manager.insert(Reservation, { id: randomUUID(), stockId: piece.id, jobId, quantity, role, at: now });
+    missing -= quantity;
+  }
+  const [first] = free;
+  if (!first || missing > 0) {
+    throw new Refusal(409, 'none-on-the-shelf', `No free ${part?.name ?? 'piece'} is left on the shelf. Choose another.`);
+  }
+  return first;
+}
+
+/** Gives back what the job has reserved in these roles; returns the roles that had something. */
+export async function releaseStock({ manager }: Acting, jobId: string, roles: ReservationRow['role'][]): Promise<string[]> {
+  const [released] = (await manager.query('delete from reservation where job_id = $1 and role = any ($2) returning role', [
+    jobId,
+    roles,
+  ])) as [{ role: string }[], number];
+  return [...new Set(released.map((row) => row.role))];
+}
+
+/** Takes what the job has reserved off the shelf for good. */
+export async function spendStock({ manager }: Acting, jobId: string): Promise<void> {
+  await manager.query(
+    'update stock s set quantity = s.quantity - r.quantity from reservation r where r.stock_id = s.id and r.job_id = $1',
+    [jobId],
+  );
+  await manager.query('delete from reservation where job_id = $1', [jobId]);
+}

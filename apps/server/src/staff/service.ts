@@ -1,0 +1,87 @@
+import { createHash, randomBytes, randomUUID } from 'node:crypto';
+import { hash, verify } from '@node-rs/argon2';
+import type { Role, SetUp, SignIn, StaffView } from '@udrel/contract/types';
+import type { EntityManager } from 'typeorm';
+import { firstRow } from '../platform/database';
+import { Refusal } from '../platform/errors';
+import { Setting, Staff, type StaffRow } from './entities';
+
+/** Accounts of the demo scenario; they work on the loopback address only. */
+export const DEMO_ACCOUNTS: readonly { login: string; password: string; name: string; role: Role }[] = [
+  { login: 'ilse', password: 'bench-demo-1', name: 'Ilse Marrack', role: 'technician' },
+  { login: 'odo', password: 'bench-demo-2', name: 'Odo Penhallow', role: 'owner' },
+  { login: 'wren', password: 'bench-demo-3', name: 'Wren Tally', role: 'counter' },
+];
+
+/** argon2id (algorithm 2) with the parameters of RFC 9106 section 4, second recommendation, memory reduced to 19 MiB. */
+const ARGON = { algorithm: 2, memoryCost: 19_456, timeCost: 2, parallelism: 1 };
+
+/** Makes an account and returns its id. */
+export async function addStaff(
+  manager: EntityManager,
+  account: { login: string; password: string; name: string; role: Role; demo: boolean },
+): Promise<string> {
+  const { login, password, name, role, demo } = account;
+  const id = randomUUID();
+  const passwordHash = await hash(password, ARGON);
+  await manager.insert(Staff, { id, login: login.toLowerCase(), name, initials: initialsOf(name), role, passwordHash, demo });
+  return id;
+}
+
+function initialsOf(name: string): string {
+  const words = name.split(/\s+/).filter(Boolean);
+  return [words[0], words.length > 1 ? words.at(-1) : undefined].map((word) => word?.[0] ?? '').join('').toUpperCase();
+}
+
+/** The account of a login and password, or null. An unknown login takes as long as a wrong password. */
+export async function checkPassword(manager: EntityManager, { login, password }: SignIn): Promise<StaffRow | null> {
+  const staff = await manager.findOneBy(Staff, { login: login.toLowerCase() });
+  const right = await verify(staff?.passwordHash ?? (await decoy()), password).catch(() => false);
+  return staff && right ? staff : null;
+}
+
+let decoyHash: Promise<string> | null = null;
+function decoy(): Promise<string> {
+  decoyHash ??= hash(randomBytes(16).toString('hex'), ARGON);
+  return decoyHash;
+}
+
+export async function staffById(
+  manager: EntityManager,
+  id: string,
+): Promise<{ view: StaffView; demo: boolean } | null> {
+  const staff = await manager.findOneBy(Staff, { id });
+  if (!staff) return null;
+  const { name, initials, role, demo } = staff;
+  return { view: { id, name, initials, role }, demo };
+}
+
+/** Whether nobody has an account yet. */
+export async function needsSetUp(manager: EntityManager): Promise<boolean> {
+  return (await firstRow(manager, 'select 1 from staff limit 1')) === null;
+}
+
+export async function shopName(manager: EntityManager): Promise<{ name: string; demo: boolean }> {
+  const setting = await manager.findOneBy(Setting, { key: 'shop' });
+  return (setting?.value as { name: string; demo: boolean } | undefined) ?? { name: 'Bench', demo: false };
+}
+
+/** Makes a new set-up code for a shop without accounts; only its hash is kept. */
+export async function makeSetUpCode(manager: EntityManager): Promise<string> {
+  const code = randomBytes(9).toString('base64url');
+  await manager.upsert(Setting, { key: 'set-up code', value: hashOf(code) }, ['key']);
+  return code;
+}
+
+const hashOf = (code: string) => createHash('sha256').update(code).digest('hex');
+
+/** Makes the owner's account of an empty shop against the code printed on the console; the code works once. */
+export async function ownerByCode(manager: EntityManager, given: SetUp): Promise<string> {
+  return manager.transaction(async (inside) => {
+    const setting = await firstRow<{ value: string }>(inside, "select value from setting where key = 'set-up code' for update");
+    const wrong = setting === null || setting.value !== hashOf(given.code) || !(await needsSetUp(inside));
+    if (wrong) throw new Refusal(403, 'set-up-code-wrong', 'The code is not right. It is printed where the server was started.');
+    await inside.delete(Setting, { key: 'set-up code' });
+    return addStaff(inside, { ...given, role: 'owner', demo: false });
+  });
+}

@@ -1,0 +1,107 @@
+import { randomUUID } from 'node:crypto';
+import type { AddressInfo } from 'node:net';
+import type { Server } from 'node:http';
+import pg from 'pg';
+import pino from 'pino';
+import type { DataSource } from 'typeorm';
+import { afterAll, beforeAll, inject } from 'vitest';
+import type { Role } from '@udrel/contract/types';
+import { createApp } from '../src/app';
+import type { Config } from '../src/platform/config';
+import { openDatabase } from '../src/platform/database';
+import { addStaff } from '../src/staff/service';
+
+export interface Answer<T = Record<string, unknown>> {
+  status: number;
+  body: T;
+}
+
+export interface Caller {
+  get: <T>(path: string) => Promise<Answer<T>>;
+  send: <T>(method: 'POST' | 'PUT' | 'DELETE', path: string, body?: unknown, headers?: Record<string, string>) => Promise<Answer<T>>;
+}
+
+export interface Shop {
+  database: DataSource;
+  base: string;
+  as: Record<Role, Caller>;
+  nobody: Caller;
+  clock: { now: Date };
+}
+
+/** A server on a fresh clone of the template database with one account of each role, for one test file. */
+export function useShop(): Shop {
+  const shop = { clock: { now: new Date('2026-06-01T09:00:00Z') } } as Shop;
+  const name = `shop_${randomUUID().replaceAll('-', '')}`;
+  let server: Server;
+
+  beforeAll(async () => {
+    const adminUrl = inject('adminUrl');
+    await administer(adminUrl, `create database ${name} template template_udrel`);
+    shop.database = await openDatabase(adminUrl.replace(/postgres$/, name), 8);
+    server = createApp({
+      database: shop.database,
+      config: TEST_CONFIG,
+      log: pino({ level: 'silent' }),
+      clock: () => shop.clock.now,
+    }).listen(0, '127.0.0.1');
+    await new Promise((resolve) => server.once('listening', resolve));
+    shop.base = `http://127.0.0.1:${(server.address() as AddressInfo).port}/api/v1`;
+    shop.nobody = caller(shop.base);
+    const roles: Role[] = ['counter', 'technician', 'owner'];
+    const callers = await Promise.all(roles.map((role) => signedIn(shop, role)));
+    shop.as = Object.fromEntries(roles.map((role, n) => [role, callers[n]])) as Record<Role, Caller>;
+  });
+
+  afterAll(async () => {
+    await new Promise((resolve) => server.close(resolve));
+    await shop.database.destroy();
+    await administer(inject('adminUrl'), `drop database ${name} with (force)`);
+  });
+  return shop;
+}
+
+export const TEST_CONFIG: Config = {
+  host: '127.0.0.1',
+  port: 0,
+  databaseUrl: '',
+  webRoot: null,
+  agentToken: 'agent-token-for-tests',
+  sessionSecret: 'secret-for-tests',
+  demo: true,
+};
+
+async function administer(url: string, sql: string): Promise<void> {
+  const client = new pg.Client(url);
+  await client.connect();
+  await client.query(sql).finally(() => client.end());
+}
+
+async function signedIn(shop: Shop, role: Role): Promise<Caller> {
+  const account = { login: `the-${role}`, password: 'a password', name: `The ${role}`, role, demo: false };
+  await addStaff(shop.database.manager, account);
+  const response = await fetch(`${shop.base}/session`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ login: account.login, password: account.password }),
+  });
+  const cookie = response.headers.get('set-cookie')?.split(';')[0] ?? '';
+  return caller(shop.base, { cookie });
+}
+
+/** Calls the API like a browser does: JSON, and an idempotency key for every write. */
+export function caller(base: string, always: Record<string, string> = {}): Caller {
+  async function call<T>(method: string, path: string, body: unknown, headers: Record<string, string>): Promise<Answer<T>> {
+    const response = await fetch(`${base}${path}`, {
+      method,
+      headers: { 'content-type': 'application/json', 'idempotency-key': randomUUID(), ...always, ...headers },
+      ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+    });
+    const text = await response.text();
+    return { status: response.status, body: (text ? JSON.parse(text) : null) as T };
+  }
+  return {
+    get: (path) => call('GET', path, undefined, {}),
+    send: (method, path, body, headers = {}) => call(method, path, body ?? {}, headers),
+  };
+}

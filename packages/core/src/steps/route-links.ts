@@ -1,0 +1,15 @@
+import type { Link } from '../links';
+import type { Route } from './types';
+
+/** The ways to place both drives, with what they mean for the hands. */
+export const ROUTES: readonly { route: Route; sentence: string }[] = [
+  { route: 'new drive in an enclosure', sentence: 'The old drive stays in its device; the new one hangs on USB 10 Gb/s.' },
+  { route: 'both at the bench', sentence: 'Both come to the bench: the device is opened before the copy.' },
+];
+
+const ENCLOSURE: Link = { kind: 'usb', mode: '10 Gb/s' };
+
+/** The links that data passes on that route: out of the old drive, and into the new one. */
+export function routeLinks(route: Route, source: Link, target: Link): { source: Link; target: Link } {
+  return route === 'both at the bench' ? { source, target } : { source, target: ENCLOSURE };
+}

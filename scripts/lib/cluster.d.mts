@@ -1,0 +1,9 @@
+export interface Cluster {
+  process: import('node:child_process').ChildProcess | null;
+  port: number;
+  url: string;
+  start: () => Promise<string>;
+  stop: () => Promise<void>;
+}
+export function openCluster(folder: string, options?: { preferredPort?: number; fast?: boolean }): Promise<Cluster>;
+export function freePort(wanted: number, host?: string): Promise<number>;
