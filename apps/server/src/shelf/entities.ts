@@ -10,7 +10,7 @@ export interface PartRow {
   name: string;
   partNumber: string;
   /** What the core computes with: a drive, a module or an adapter; null for small parts. */
-  spec: unknown;
+  spec: object | null;
   /** Minor currency units. */
   price: number;
   /** Whether every piece has a serial of its own. */

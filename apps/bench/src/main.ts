@@ -1,0 +1,41 @@
+import { randomUUID } from 'node:crypto';
+import { readFileSync } from 'node:fs';
+import { createAgent } from './agent';
+import { httpLink } from './http-link';
+import { SCENARIOS, simulatedBerth, type ScenarioName } from './simulated';
+
+const TURN = 1000;
+
+/** Reads "1:healthy,2:stalls" into berths. Throws with what to write instead. */
+function berthsOf(text: string, speed: number) {
+  return text.split(',').map((entry) => {
+    const [number, scenario] = entry.split(':');
+    if (!Number(number) || !SCENARIOS.includes(scenario as ScenarioName)) {
+      throw new Error(`UDREL_BERTHS: “${entry}” is no berth. Write number:scenario with ${SCENARIOS.join(', ')}.`);
+    }
+    return simulatedBerth(Number(number), scenario as ScenarioName, speed);
+  });
+}
+
+async function main(): Promise<void> {
+  const { env } = process;
+  const token = readFileSync(env['UDREL_AGENT_TOKEN_FILE'] ?? '', 'utf8').trim();
+  const speed = Math.min(1000, Math.max(1, Number(env['UDREL_BENCH_SPEED'] ?? 20)));
+  const berths = berthsOf(env['UDREL_BERTHS'] ?? '1:healthy,2:healthy,3:stalls,4:healthy', speed);
+  const server = httpLink(env['UDREL_SERVER'] ?? 'http://127.0.0.1:4280', token);
+  const agent = createAgent('bench', randomUUID(), berths, server);
+  let reached = true;
+  for (let last = performance.now(); ; ) {
+    const now = performance.now();
+    const before = reached;
+    reached = await agent.turn(now - last);
+    if (before && !reached) process.stderr.write('bench agent: the server does not answer, keeping figures\n');
+    last = now;
+    await new Promise((resolve) => setTimeout(resolve, TURN));
+  }
+}
+
+main().catch((error: unknown) => {
+  process.stderr.write(`bench agent: ${error instanceof Error ? error.message : String(error)}\n`);
+  process.exit(1);
+});

@@ -1,0 +1,21 @@
+/** What the demo scenario replays its jobs through. */
+export { Customer } from './customers/entities';
+export { digitsOf } from './customers/service';
+export { closeJob } from './jobs/close';
+export { enterFact } from './jobs/facts';
+export { overrideGate } from './jobs/gates';
+export { acceptPlan } from './jobs/plan';
+export { reserveDrive, reserveMemory } from './jobs/reserve';
+export { moveAll, moveItem } from './jobs/strip';
+export { addModel } from './models/service';
+export { book } from './orders/service';
+export { openDatabase } from './platform/database';
+export type { Acting } from './platform/routes';
+export { hello, takeSamples } from './runs/agent';
+export { Berth } from './runs/entities';
+export { beginRun, endRun } from './runs/service';
+export { Part, type PartKind } from './shelf/entities';
+export { receive } from './shelf/service';
+export { Setting } from './staff/entities';
+export { addStaff, DEMO_ACCOUNTS } from './staff/service';
+export type { DataSource as Database } from 'typeorm';

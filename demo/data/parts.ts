@@ -1,0 +1,128 @@
+import type { PartKind } from '@udrel/server/services';
+import { bytesOfNominal, GIB } from '@udrel/core/capacity';
+import type { Adapter, BoxDrive, Drive, M2Drive } from '@udrel/core/fit';
+import type { MemoryModule } from '@udrel/core/memory';
+
+/** A part of the demo shelf: price in minor units, how many pieces, and where. */
+export interface DemoPart {
+  kind: PartKind;
+  maker: string;
+  name: string;
+  partNumber: string;
+  price: number;
+  pieces: number;
+  place: string;
+  spec: Drive | MemoryModule | Adapter | null;
+}
+
+function card(maker: string, name: string, gb: number, over: Partial<M2Drive>, price: number, pieces: number): DemoPart {
+  const spec: M2Drive = {
+    maker,
+    name,
+    bytes: bytesOfNominal(gb),
+    sectorSize: 512,
+    class: 'NVMe gen 3',
+    link: { kind: 'pcie', generation: 3, lanes: 4 },
+    read: 3400,
+    write: 3000,
+    form: 'm2',
+    length: 80,
+    keys: ['M'],
+    top: 1.5,
+    bottom: 0,
+    heatsink: 0,
+    ...over,
+  };
+  return { ...drivePart(maker, name, gb, spec.length, price, pieces), spec };
+}
+
+function box(maker: string, name: string, gb: number, over: Partial<BoxDrive>, price: number, pieces: number): DemoPart {
+  const spec: BoxDrive = {
+    maker,
+    name,
+    bytes: bytesOfNominal(gb),
+    sectorSize: 512,
+    class: 'SATA SSD',
+    link: { kind: 'sata', generation: 3 },
+    read: 560,
+    write: 510,
+    form: '2.5',
+    height: 7,
+    needs12V: false,
+    ...over,
+  };
+  return { ...drivePart(maker, name, gb, spec.form, price, pieces), spec };
+}
+
+function drivePart(maker: string, name: string, gb: number, shape: string | number, price: number, pieces: number) {
+  const short = `${maker.slice(0, 2)}-${name.replaceAll(' ', '')}`.toUpperCase();
+  return {
+    kind: 'drive' as const,
+    maker,
+    name,
+    partNumber: `${short}-${gb}-${String(shape).replace('.', '')}`,
+    price,
+    pieces,
+    place: `drawer ${(gb % 7) + 1}`,
+  };
+}
+
+function ram(maker: string, name: string, over: Partial<MemoryModule>, price: number, pieces: number): DemoPart {
+  const spec: MemoryModule = { maker, name, generation: 'DDR4', form: 'SO-DIMM', bytes: 8 * GIB, speed: 3200, ...over };
+  const partNumber = `${maker.slice(0, 2)}-${name}-${spec.generation}-${spec.form}-${spec.bytes / GIB}`.toUpperCase();
+  return { kind: 'memory', maker, name, partNumber, price, pieces, place: 'drawer 9', spec };
+}
+
+function adapter(name: string, partNumber: string, spec: Adapter, price: number, pieces: number): DemoPart {
+  return { kind: 'adapter', maker: 'Thimble', name, partNumber, price, pieces, place: 'drawer 11', spec };
+}
+
+function small(name: string, partNumber: string, price: number, pieces: number): DemoPart {
+  return { kind: 'small part', maker: 'Thimble', name, partNumber, price, pieces, place: 'drawer 12', spec: null };
+}
+
+const sataCard = { class: 'SATA SSD', link: { kind: 'sata', generation: 3 }, keys: ['B', 'M'], read: 550, write: 500 } satisfies Partial<M2Drive>;
+const gen4 = { class: 'NVMe gen 4', link: { kind: 'pcie', generation: 4, lanes: 4 }, read: 7000, write: 6300 } satisfies Partial<M2Drive>;
+const disk = { class: 'disk 5400', read: 130, write: 125, height: 9.5 } satisfies Partial<BoxDrive>;
+
+/** The demo shelf; every maker and name is invented. */
+export const parts: DemoPart[] = [
+  card('Kestrin', 'N6', 250, { read: 3100, write: 1800 }, 3400, 3),
+  card('Kestrin', 'N6', 500, { read: 3100, write: 2600 }, 4800, 2),
+  card('Kestrin', 'N6', 1000, {}, 7100, 4),
+  card('Kestrin', 'N6', 2000, {}, 12900, 1),
+  card('Palewood', 'M5', 1000, gen4, 8400, 2),
+  card('Palewood', 'M5', 2000, gen4, 14900, 2),
+  card('Palewood', 'M7 H', 2000, { ...gen4, heatsink: 6.5 }, 16900, 1),
+  card('Palewood', 'M5 D', 4000, { ...gen4, bottom: 1.35 }, 28900, 1),
+  card('Dunlin', 'S2', 500, { length: 30, read: 2300, write: 1600 }, 6200, 2),
+  card('Dunlin', 'S2', 1000, { length: 30, read: 2400, write: 1800 }, 9600, 0),
+  card('Dunlin', 'S4', 500, { length: 42, read: 2100, write: 1500 }, 5600, 2),
+  card('Tamarack', 'V', 500, sataCard, 4100, 3),
+  card('Tamarack', 'V', 1000, sataCard, 6500, 6),
+  card('Tamarack', 'V Short', 480, { ...sataCard, length: 42 }, 4400, 2),
+  box('Palewood', 'C1', 240, {}, 2600, 5),
+  box('Palewood', 'C1', 480, {}, 3900, 6),
+  box('Palewood', 'C1', 1000, {}, 5800, 3),
+  box('Palewood', 'C1', 2000, {}, 10900, 2),
+  box('Dunlin', 'B3', 500, { read: 540, write: 480 }, 3600, 4),
+  box('Dunlin', 'B3', 960, { read: 540, write: 500 }, 5500, 0),
+  box('Kestrin', 'D8 Archive', 2000, disk, 6900, 2),
+  box('Kestrin', 'D9 Tower', 4000, { ...disk, class: 'disk 7200', form: '3.5', height: 26.1, needs12V: true, read: 210, write: 205 }, 9900, 1),
+  box('Kestrin', 'X4 Native', 4000, { sectorSize: 4096, bytes: bytesOfNominal(4000, 4096) }, 24900, 1),
+  ram('Brinewick', 'S4', {}, 2400, 6),
+  ram('Brinewick', 'S4', { bytes: 16 * GIB }, 4300, 4),
+  ram('Brinewick', 'S4', { bytes: 32 * GIB }, 8200, 2),
+  ram('Brinewick', 'S5', { generation: 'DDR5', bytes: 16 * GIB, speed: 5600 }, 5900, 4),
+  ram('Brinewick', 'L3', { generation: 'DDR3L', speed: 1600 }, 1900, 5),
+  ram('Brinewick', 'T3', { generation: 'DDR3', speed: 1600 }, 1700, 2),
+  ram('Brinewick', 'D4', { form: 'DIMM', bytes: 16 * GIB }, 4100, 4),
+  adapter('bracket 2.5 to 3.5', 'TH-BR-2535', { kind: 'bracket', from: '2.5', to: '3.5' }, 600, 5),
+  adapter('extender 2242 to 2280', 'TH-EX-4280', { kind: 'extender', from: 42, to: 80 }, 500, 3),
+  adapter('extender 2230 to 2280', 'TH-EX-3080', { kind: 'extender', from: 30, to: 80 }, 500, 0),
+  adapter('2.5 inch shell for M.2 SATA', 'TH-SH-25', { kind: 'shell', height: 7 }, 1100, 2),
+  small('screw M2×3', 'TH-SC-M2X3', 20, 180),
+  small('spacer 2.5 mm', 'TH-SP-25', 90, 24),
+  small('thermal pad 0.5 mm', 'TH-TP-05', 120, 30),
+  small('drive ribbon Q13', 'TH-RB-Q13', 1900, 1),
+];

@@ -1,0 +1,59 @@
+import { GIB, MIB } from '@udrel/core/capacity';
+import type { FileSystem, PartitionKind, SourceTable } from '@udrel/core/layout';
+
+type Row = readonly [name: string, kind: PartitionKind, fileSystem: FileSystem, mib: number, usedGib: number | null, encrypted?: boolean];
+
+function table(scheme: SourceTable['scheme'], rows: readonly Row[]): SourceTable {
+  let start = MIB / 512;
+  const partitions = rows.map(([name, kind, fileSystem, mib, usedGib, encrypted = false], index) => {
+    const sectors = (mib * MIB) / 512;
+    const one = { id: `p${index + 1}`, name, kind, fileSystem, startSector: start, sectors, used: usedGib === null ? null : Math.round(usedGib * GIB), encrypted };
+    start += sectors;
+    return one;
+  });
+  return { scheme, sectorSize: 512, partitions };
+}
+
+/** Partition tables as found on old drives of the demo scenario; sizes in MiB, used space in GiB. */
+export const tables = {
+  timetable750: table('gpt', [
+    ['EFI system', 'EFI system', 'FAT32', 100, 0.03],
+    ['Reserved', 'reserved', 'none', 16, null],
+    ['System', 'system', 'NTFS', 689_000, 188.4],
+    ['Recovery', 'recovery', 'NTFS', 1000, 0.5],
+    ['Timetables', 'data', 'NTFS', 22_900, 18.1],
+  ]),
+  laptop500: table('gpt', [
+    ['EFI system', 'EFI system', 'FAT32', 260, 0.04],
+    ['Reserved', 'reserved', 'none', 16, null],
+    ['System', 'system', 'NTFS', 475_600, 96.2],
+    ['Recovery', 'recovery', 'NTFS', 990, 0.6],
+  ]),
+  small128: table('gpt', [
+    ['EFI system', 'EFI system', 'FAT32', 100, 0.03],
+    ['Reserved', 'reserved', 'none', 16, null],
+    ['System', 'system', 'NTFS', 121_300, 95.9],
+    ['Recovery', 'recovery', 'NTFS', 650, 0.4],
+  ]),
+  locked256: table('gpt', [
+    ['EFI system', 'EFI system', 'FAT32', 260, 0.04],
+    ['Reserved', 'reserved', 'none', 16, null],
+    ['System', 'system', 'NTFS', 242_900, null, true],
+    ['Recovery', 'recovery', 'NTFS', 990, 0.6],
+  ]),
+  field320: table('mbr', [
+    ['System partition', 'boot', 'NTFS', 100, 0.03],
+    ['Field notebooks', 'system', 'NTFS', 304_900, 61.7],
+  ]),
+  tide1000: table('gpt', [
+    ['EFI system', 'EFI system', 'FAT32', 512, 0.02],
+    ['root', 'system', 'ext4', 920_000, 43.5],
+    ['swap', 'swap', 'none', 32_000, null],
+  ]),
+  handheld64: table('gpt', [
+    ['EFI system', 'EFI system', 'FAT32', 256, 0.02],
+    ['System', 'system', 'ext4', 60_300, 24.8],
+  ]),
+} satisfies Record<string, SourceTable>;
+
+export type TableName = keyof typeof tables;

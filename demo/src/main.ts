@@ -1,0 +1,12 @@
+import { openDatabase } from '@udrel/server/services';
+import { seedDemo } from './seed';
+
+const url = process.env['UDREL_DATABASE_URL'];
+if (!url) throw new Error('UDREL_DATABASE_URL is not set');
+const database = await openDatabase(url, 4);
+const [{ count }] = (await database.query('select count(*)::int as count from staff')) as [{ count: number }];
+if (count === 0) {
+  const { jobs } = await seedDemo(database, Date.now());
+  process.stdout.write(`Demo scenario loaded: ${jobs} jobs.\n`);
+}
+await database.destroy();

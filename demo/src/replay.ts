@@ -1,0 +1,175 @@
+import {
+  acceptPlan,
+  beginRun,
+  book,
+  closeJob,
+  endRun,
+  enterFact,
+  moveAll,
+  reserveDrive,
+  reserveMemory,
+  type Acting,
+} from '@udrel/server/services';
+import type { JobView } from '@udrel/contract/types';
+import type { MeasurementSet } from '@udrel/core/benchmarks';
+import { defaultIntent } from '@udrel/core/layout';
+import type { FactKey } from '@udrel/core/steps';
+import { REACHED, type DemoJob, type Reached } from '../data/jobs';
+import { tables } from '../data/tables';
+
+const HOUR = 3_600_000;
+const METHOD = '1 MiB QD8 and 4 KiB QD1, 3 runs';
+
+/** What a demo job needs to know of the shop. */
+export interface Stage {
+  acting: Acting;
+  now: number;
+  customerId: (name: DemoJob['customer']) => string;
+  modelId: (code: string) => string;
+  partId: (partNumber: string) => string;
+}
+
+/** Replays one demo job through the services, step by step at its own times, as far as it has come. */
+export async function replay(stage: Stage, job: DemoJob): Promise<JobView> {
+  let view = await book(at(stage, job, 0), {
+    customer: { id: stage.customerId(job.customer), name: '-', phone: '', email: '' },
+    device: { modelId: stage.modelId(job.model), serial: job.serial },
+    wish: job.wish,
+    complaint: job.complaint,
+    condition: job.condition,
+    leftWithUs: job.left.map(([name, place]) => ({ name, place })),
+    promisedAt: new Date(stage.now + job.promisedInHours * HOUR).toISOString(),
+    price: job.price,
+  });
+  const steps = job.wish.kind === 'memory' ? memorySteps(job) : driveSteps(job, stage);
+  const last = REACHED.indexOf(job.reached);
+  const due = steps.filter(([reached]) => REACHED.indexOf(reached) <= last && !skipped(reached, job.reached));
+  for (const [index, [, act]] of due.entries()) {
+    view = await act(at(stage, job, (index + 1) / (due.length + 1)), view);
+  }
+  return view;
+}
+
+type Act = (acting: Acting, view: JobView) => Promise<JobView>;
+type Steps = [Reached, Act][];
+
+/** Troubles are only replayed for the jobs that are about them. */
+function skipped(step: Reached, reached: Reached): boolean {
+  return (step === 'failed once' || step === 'did not start') && step !== reached;
+}
+
+/** The moment of a share of the time between booking and now; a closed job took six hours. */
+function at(stage: Stage, job: DemoJob, share: number): Acting {
+  const began = stage.now - job.bookedHoursAgo * HOUR;
+  const span = job.reached === 'closed' ? 6 * HOUR : job.bookedHoursAgo * HOUR * 0.98;
+  return { ...stage.acting, now: new Date(began + share * span) };
+}
+
+const fact =
+  (key: FactKey, value: unknown): Act =>
+  (acting, view) =>
+    enterFact(acting, view.tag, key, { version: view.version, value });
+
+const measured = (set: Partial<MeasurementSet> | undefined, whyNot = '') => ({
+  set: set
+    ? {
+        sequentialRead: null,
+        sequentialWrite: null,
+        randomRead: null,
+        randomWrite: null,
+        startUps: [],
+        method: METHOD,
+        attached: 'inside',
+        ...set,
+      }
+    : null,
+  whyNot,
+});
+
+function driveSteps(job: DemoJob, stage: Stage): Steps {
+  const table = tables[job.table ?? 'laptop500'];
+  const serial = (view: JobView) => view.snapshot.facts['drive choice']?.serial ?? '';
+  const reserve: Act = (acting, view) =>
+    reserveDrive(acting, view.tag, {
+      version: view.version,
+      partId: stage.partId(job.take?.partNumber ?? ''),
+      siteId: job.take?.siteId ?? '',
+    });
+  const begin: Act = (acting, view) =>
+    beginRun(acting, view.tag, { version: view.version, berth: job.reached === 'running' ? (job.berth ?? null) : null });
+  const end =
+    (outcome: 'ended well' | 'failed', note: string): Act =>
+    (acting, view) =>
+      endRun(acting, view.tag, { version: view.version, outcome, note });
+  const draft = {
+    intent: { ...defaultIntent(table), leftOut: job.leftOut ?? [] },
+    route: job.route ?? 'new drive in an enclosure',
+  };
+  const stripBefore = job.route === 'both at the bench';
+  return [
+    ['read', fact('old drive', job.old)],
+    ['read', fact('partition table', table)],
+    ['assessed', fact('health', { grade: job.health ?? 'good', note: job.healthNote ?? '' })],
+    ['assessed', fact('before', measured(job.before, job.whyNotBefore))],
+    ['reserved', reserve],
+    ['drafted', fact('plan draft', draft)],
+    ['planned', (acting, view) => acceptPlan(acting, view.tag, view.version)],
+    ...(stripBefore ? ([['identified', all('out')]] as Steps) : []),
+    ['identified', fact('source identified', { serial: job.old?.serial })],
+    ['identified', (acting, view) => fact('target identified', { serial: serial(view) })(acting, view)],
+    ['running', begin],
+    ['failed once', end('failed', 'Target not seen any more after 6 minutes; the enclosure takes SATA cards only.')],
+    ['copied', end('ended well', '')],
+    ...(stripBefore ? [] : ([['stripped', all('out')]] as Steps)),
+    ['fitted', (acting, view) => fact('fitted', { serial: serial(view) })(acting, view)],
+    ['did not start', fact('trial start', { started: false, oldDriveDetached: true, note: 'No system found; the new drive is listed in firmware.' })],
+    ['started', fact('trial start', { started: true, oldDriveDetached: true, note: '' })],
+    ...provingSteps(job),
+    ['closed', fact('old drive stays', { where: 'returned in its bag, labelled', consent: false })],
+    ...closingSteps,
+  ];
+}
+
+function memorySteps(job: DemoJob): Steps {
+  const modules = job.model === 'PP5-0610' ? [{ slot: 'A1', bytes: 8 * 1024 ** 3, speed: 2666 }] : [];
+  return [
+    ['assessed', fact('memory', { modules })],
+    ['assessed', fact('before', measured(job.before))],
+    ['reserved', takeMemory(job)],
+    ['stripped', all('out')],
+    ['fitted', fact('fitted', { serial: '' })],
+    ['started', fact('trial start', { started: true, oldDriveDetached: true, note: '' })],
+    ...provingSteps(job),
+    ...closingSteps,
+  ];
+
+  function takeMemory({ take }: DemoJob): Act {
+    return async (acting, view) => {
+      const [part] = (await acting.manager.query('select id from part where part_number = $1', [take?.partNumber])) as { id: string }[];
+      return reserveMemory(acting, view.tag, { version: view.version, partId: part?.id ?? '', count: take?.count ?? 1 });
+    };
+  }
+}
+
+function all(way: 'out' | 'back'): Act {
+  return (acting, view) => moveAll(acting, view.tag, { version: view.version, way });
+}
+
+function provingSteps(job: DemoJob): Steps {
+  return [
+    ['closed up', all('back')],
+    ['proven', fact('after', measured(job.after, job.after ? '' : 'not needed'))],
+    ['proven', checkFunctions],
+  ];
+}
+
+const checkFunctions: Act = (acting, view) => {
+  const results = view.device.model.functions.map((name) => ({ name, works: true }));
+  return fact('functions', { results, note: '' })(acting, view);
+};
+
+const closingSteps: Steps = [
+  ['closed', fact('document given', { given: true })],
+  ['closed', fact('signature', { name: 'for the customer', path: 'M12 40 C30 8 44 60 62 30 S96 12 110 38 S150 20 168 34' })],
+  ['closed', (acting, view) => closeJob(acting, view.tag, view.version)],
+];

@@ -1,0 +1,79 @@
+import { randomUUID } from 'node:crypto';
+import {
+  addModel,
+  addStaff,
+  Berth,
+  Customer,
+  DEMO_ACCOUNTS,
+  digitsOf,
+  Part,
+  receive,
+  Setting,
+  type Acting,
+  type Database,
+} from '@udrel/server/services';
+import { customers } from '../data/customers';
+import { jobs } from '../data/jobs';
+import { models } from '../data/models';
+import { parts } from '../data/parts';
+import { replay } from './replay';
+
+const WEEK = 7 * 24 * 3_600_000;
+const BERTHS = 6;
+
+/** Fills an empty database with the demo scenario; `now` is the moment at which a user will look at it. */
+export async function seedDemo(database: Database, now: number): Promise<{ jobs: number }> {
+  return database.transaction(async (manager) => {
+    await manager.insert(Setting, { key: 'shop', value: { name: 'Quayside Bench', demo: true } });
+    const staff = new Map<string, string>();
+    for (const account of DEMO_ACCOUNTS) staff.set(account.role, await addStaff(manager, { ...account, demo: true }));
+    const actor = { id: staff.get('technician') ?? '', name: 'Ilse Marrack', role: 'technician' as const };
+    const acting: Acting = { manager, actor, now: new Date(now - WEEK) };
+    const customerIds = await addCustomers(acting);
+    const modelIds = new Map<string, string>();
+    for (const model of models) modelIds.set(model.code, (await addModel(acting, model)).id);
+    const partIds = await addParts(acting);
+    await manager.insert(
+      Berth,
+      Array.from({ length: BERTHS }, (_none, n) => ({ id: randomUUID(), number: n + 1, watched: false })),
+    );
+    const known = (map: Map<string, string>) => (key: string) => {
+      const id = map.get(key);
+      if (!id) throw new Error(`the demo scenario names “${key}”, which it does not have`);
+      return id;
+    };
+    const stage = { acting, now, customerId: known(customerIds), modelId: known(modelIds), partId: known(partIds) };
+    for (const job of jobs) await replay(stage, job);
+    return { jobs: jobs.length };
+  });
+}
+
+async function addCustomers({ manager, now }: Acting): Promise<Map<string, string>> {
+  const ids = new Map<string, string>();
+  for (const [name, customer] of Object.entries(customers)) {
+    const id = randomUUID();
+    await manager.insert(Customer, { id, ...customer, phoneDigits: digitsOf(customer.phone), createdAt: now });
+    ids.set(name, id);
+  }
+  return ids;
+}
+
+async function addParts(acting: Acting): Promise<Map<string, string>> {
+  const ids = new Map<string, string>();
+  for (const { pieces, place, ...part } of parts) {
+    const id = randomUUID();
+    const serialised = part.kind === 'drive';
+    await acting.manager.insert(Part, { id, ...part, serialised });
+    ids.set(part.partNumber, id);
+    if (pieces === 0) continue;
+    const serials = serialised ? Array.from({ length: pieces }, (_none, n) => serialOf(part.partNumber, n)) : [];
+    await receive(acting, { partId: id, serials, count: serialised ? 0 : pieces, place });
+  }
+  return ids;
+}
+
+/** A serial in the manner of the maker, from the part number alone, so that every seed is alike. */
+function serialOf(partNumber: string, piece: number): string {
+  const sum = [...partNumber].reduce((total, letter) => (total * 31 + letter.charCodeAt(0)) % 9973, 7);
+  return `${partNumber.slice(0, 5)}-${String(sum).padStart(4, '0')}-${String(771 + piece)}`;
+}

@@ -1,0 +1,155 @@
+import { spawn } from 'node:child_process';
+import { randomBytes } from 'node:crypto';
+import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { homedir } from 'node:os';
+import { join, resolve } from 'node:path';
+import { openCluster } from './cluster.mjs';
+import { binEnv, fail, ROOT, run, sleep, until } from './run.mjs';
+
+/** Settings of a start, from the environment. */
+export function settings(env = process.env) {
+  const port = Number(env.PORT ?? 4280);
+  if (!Number.isInteger(port) || port < 1 || port > 65_535) fail(`PORT is “${env.PORT}”: use a number from 1 to 65535.`);
+  return {
+    port,
+    host: env.HOST ?? '127.0.0.1',
+    data: resolve(env.UDREL_DATA ?? defaultData(env)),
+    databaseUrl: env.UDREL_DATABASE_URL ?? null,
+    demo: env.UDREL_DEMO !== '0',
+    benchSpeed: env.UDREL_BENCH_SPEED ?? '20',
+  };
+}
+
+function defaultData(env) {
+  if (process.getuid?.() === 0) return '/var/lib/udrel';
+  return join(env.XDG_DATA_HOME ?? join(homedir(), '.local', 'share'), 'udrel');
+}
+
+/** Keeps other starts off the data folder; a lock of a process that is gone counts for nothing. */
+export function lockFolder(folder) {
+  const file = join(folder, 'start.lock');
+  try {
+    mkdirSync(folder, { recursive: true });
+    const holder = existsSync(file) ? Number(readFileSync(file, 'utf8')) : 0;
+    if (holder && holder !== process.pid && isStart(holder)) {
+      fail(`Udrel is running already on ${folder} (process ${holder}). Stop it first, or set UDREL_DATA to another folder.`);
+    }
+    writeFileSync(file, String(process.pid));
+  } catch (error) {
+    fail(`The data folder ${folder} cannot be written (${error.code}). Set UDREL_DATA to another folder.`);
+  }
+  return () => rmSync(file, { force: true });
+}
+
+function isStart(pid) {
+  try {
+    return /start\.mjs|shots\.mjs|dev\.mjs/.test(readFileSync(`/proc/${pid}/cmdline`, 'utf8'));
+  } catch {
+    return false;
+  }
+}
+
+/** A secret in a file of the data folder, made the first time. */
+export function secretFile(folder, name) {
+  const file = join(folder, name);
+  if (!existsSync(file)) writeFileSync(file, randomBytes(32).toString('hex'), { mode: 0o600 });
+  return file;
+}
+
+/**
+ * Starts database, server and bench agent of a shop and keeps them running: one that dies is started again.
+ * Answers how to stop everything; `children` holds the running processes by name.
+ */
+export async function openShop(given, { fast = false, quiet = false } = {}) {
+  const cluster = given.databaseUrl ? null : await openCluster(given.data, { preferredPort: given.port + 1, fast });
+  const databaseUrl = given.databaseUrl ?? (await cluster.start());
+  const env = {
+    ...process.env,
+    PORT: String(given.port),
+    HOST: given.host,
+    UDREL_DATABASE_URL: databaseUrl,
+    UDREL_WEB_ROOT: join(ROOT, 'apps/web/dist'),
+    UDREL_AGENT_TOKEN_FILE: secretFile(given.data, 'agent-token'),
+    UDREL_SESSION_SECRET_FILE: secretFile(given.data, 'session-secret'),
+    UDREL_SERVER: `http://${given.host === '0.0.0.0' ? '127.0.0.1' : given.host}:${given.port}`,
+    UDREL_DEMO: given.demo ? '1' : '0',
+    UDREL_BENCH_SPEED: given.benchSpeed,
+    NODE_ENV: 'production',
+  };
+  if (given.demo) {
+    const { code, output } = await run('tsx', ['demo/src/main.ts'], { env: binEnv(env) });
+    if (code !== 0) fail(`The demo scenario could not be loaded:\n${output.slice(-2000)}`);
+  }
+  const children = {};
+  let stopping = false;
+  if (cluster) void watchDatabase();
+  keep('server', 'apps/server/dist/main.js');
+  await untilHealthy(env.UDREL_SERVER, () => children.server);
+  keep('bench', 'apps/bench/dist/main.js');
+  return { url: env.UDREL_SERVER, databaseUrl, cluster, children, stop };
+
+  function keep(name, script, tries = 0) {
+    const child = spawn(process.execPath, ['--enable-source-maps', script], {
+      cwd: ROOT,
+      env,
+      detached: true,
+      stdio: ['ignore', 'pipe', 'pipe'],
+    });
+    children[name] = child;
+    const began = Date.now();
+    for (const stream of [child.stdout, child.stderr]) stream.on('data', (text) => tell(name, String(text)));
+    child.on('exit', async (code, signal) => {
+      if (stopping) return;
+      const again = Date.now() - began > 10_000 ? 1 : tries + 1;
+      if (!quiet) console.error(`The ${name} ended (${signal ?? code}); starting it again.`);
+      await sleep(Math.min(5000, 300 * again));
+      if (!stopping) keep(name, script, again);
+    });
+  }
+
+  function tell(name, text) {
+    for (const line of text.split('\n').filter(Boolean)) {
+      const shown = line.startsWith('{') ? logLine(line) : line;
+      if (shown && !quiet) console.error(line.startsWith('Code to') ? `\n${line}\n` : `${name}: ${shown}`);
+    }
+  }
+
+  /** A database that dies under us is started again on the same data. */
+  async function watchDatabase() {
+    while (!stopping) {
+      await sleep(500);
+      const child = cluster.process;
+      if (stopping || !child || (child.exitCode === null && child.signalCode === null)) continue;
+      if (!quiet) console.error('The database ended; starting it again.');
+      await cluster.start();
+    }
+  }
+
+  async function stop() {
+    stopping = true;
+    const running = Object.values(children).filter((child) => child.exitCode === null && child.signalCode === null);
+    await Promise.all(running.map((child) => end(child)));
+    await cluster?.stop();
+  }
+}
+
+/** Ends a process gently, and after a while for certain. */
+async function end(child) {
+  const gone = new Promise((done) => child.once('exit', done));
+  child.kill('SIGTERM');
+  await Promise.race([gone, sleep(4000)]);
+  if (child.exitCode === null && child.signalCode === null) child.kill('SIGKILL');
+}
+
+function logLine(line) {
+  const entry = JSON.parse(line);
+  return entry.level >= 40 ? `${entry.msg}${entry.error ? `: ${entry.error.message}` : ''}` : '';
+}
+
+async function untilHealthy(url, child) {
+  const healthy = await until(async () => {
+    const answer = await fetch(`${url}/api/v1/health`).catch(() => null);
+    return answer?.ok && (await answer.json()).database === 'up';
+  }, 30_000);
+  if (!healthy) fail(`The server does not answer on ${url}. ${child()?.exitCode === null ? '' : 'It ended.'}`);
+}
