@@ -9,3 +9,8 @@ export const TB = 1e12;
 
 /** Partitions start and end on multiples of this many bytes. */
 export const ALIGNMENT = MIB;
+
+/** Whole alignment steps of a size, in 512-byte sectors; rounded down, at least one step. */
+export function alignedSectors(bytes: number): number {
+  return Math.max(1, Math.floor(bytes / ALIGNMENT)) * (ALIGNMENT / 512);
+}

@@ -1,0 +1,65 @@
+const MINUTE = 60;
+const HOUR = 3600;
+const DAY_MS = 86_400_000;
+
+/** "14:30" today, "tomorrow 14:30", "Thu 14:30" within a week, else "Thu 4 Jun 14:30". */
+export function moment(iso: string, now = Date.now()): string {
+  const at = new Date(iso);
+  const clock = at.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
+  const days = dayNumber(at) - dayNumber(new Date(now));
+  if (days === 0) return `today ${clock}`;
+  if (days === 1) return `tomorrow ${clock}`;
+  if (days === -1) return `yesterday ${clock}`;
+  const weekday = at.toLocaleDateString('en-GB', { weekday: 'short' });
+  if (days > 0 && days < 7) return `${weekday} ${clock}`;
+  return `${weekday} ${at.toLocaleDateString('en-GB', { day: 'numeric', month: 'short' })} ${clock}`;
+}
+
+function dayNumber(date: Date): number {
+  return Math.round(new Date(date.getFullYear(), date.getMonth(), date.getDate()).getTime() / DAY_MS);
+}
+
+/** A full date and time for documents. */
+export function fullMoment(iso: string): string {
+  return new Date(iso).toLocaleString('en-GB', { dateStyle: 'long', timeStyle: 'short' });
+}
+
+/** A duration in words: "34 s", "12 min", "1 h 05", "1 day 4 h". */
+export function duration(seconds: number): string {
+  const whole = Math.max(0, Math.round(seconds));
+  if (whole < 90) return `${whole} s`;
+  const minutes = Math.round(whole / MINUTE);
+  if (minutes < 60) return `${minutes} min`;
+  if (whole < 24 * HOUR) return `${Math.floor(minutes / 60)} h ${String(minutes % 60).padStart(2, '0')}`;
+  const hours = Math.round(minutes / 60);
+  return `${Math.floor(hours / 24)} d ${hours % 24} h`;
+}
+
+/** A range of seconds: "8 to 11 min", "3 h 00 to 6 h 20". */
+export function range(low: number, high: number): string {
+  const [from, to] = [duration(low), duration(high)];
+  if (from === to) return `about ${to}`;
+  const [unitFrom, unitTo] = [from.split(' ').at(-1), to.split(' ').at(-1)];
+  const sameUnit = (unitFrom === 'min' || unitFrom === 's') && unitFrom === unitTo;
+  return `${sameUnit ? from.replace(` ${unitFrom}`, '') : from} to ${to}`;
+}
+
+/** Minutes to spare against the promise, in words. */
+export function slackWords(minutes: number | null): { text: string; late: boolean } {
+  if (minutes === null) return { text: 'no promise', late: false };
+  const words = duration(Math.abs(minutes) * MINUTE);
+  return minutes < 0 ? { text: `${words} late`, late: true } : { text: `${words} to spare`, late: false };
+}
+
+/** The value of a date-and-time field for a moment, in local time. */
+export function fieldMoment(date: Date): string {
+  const two = (value: number) => String(value).padStart(2, '0');
+  const day = `${date.getFullYear()}-${two(date.getMonth() + 1)}-${two(date.getDate())}`;
+  return `${day}T${two(date.getHours())}:${two(date.getMinutes())}`;
+}
+
+/** The next day at closing time: where a new promise starts from. */
+export function nextClosing(now = Date.now()): Date {
+  const day = new Date(now + DAY_MS);
+  return new Date(day.getFullYear(), day.getMonth(), day.getDate(), 17, 0);
+}

@@ -1,0 +1,32 @@
+import type { ComponentType } from 'react';
+import { createBrowserRouter } from 'react-router';
+import { Frame } from './shell/Frame';
+import { Lost } from './shell/Lost';
+import { Shell } from './shell/Shell';
+
+const view = (load: () => Promise<{ default: ComponentType }>) => ({
+  lazy: async () => ({ Component: (await load()).default }),
+});
+
+/** Every address. Views are loaded when they are first opened. */
+export const router = createBrowserRouter([
+  {
+    element: <Frame />,
+    errorElement: <Lost />,
+    children: [
+      {
+        element: <Shell />,
+        children: [
+          { index: true, ...view(() => import('./views/floor/Floor')) },
+          { path: 'jobs', ...view(() => import('./views/jobs/Jobs')) },
+          { path: 'jobs/:tag/:station?', ...view(() => import('./views/job/JobPage')) },
+          { path: 'book-in', ...view(() => import('./views/book-in/BookInPage')) },
+          { path: 'shelf', ...view(() => import('./views/shelf/Shelf')) },
+          { path: 'models', ...view(() => import('./views/models/Models')) },
+          { path: '*', element: <Lost /> },
+        ],
+      },
+      { path: 'print/:paper/:tag', ...view(() => import('./views/print/PrintPage')) },
+    ],
+  },
+]);

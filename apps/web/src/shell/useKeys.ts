@@ -1,0 +1,53 @@
+import { useEffect, useState } from 'react';
+import { useLocation, useNavigate } from 'react-router';
+import { STATIONS } from '@udrel/core/steps';
+import { PLACES } from './places';
+
+/** Fields keep their keys to themselves. */
+function typing(target: EventTarget | null): boolean {
+  return target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
+}
+
+/**
+ * The keys of the whole application: `/` scan or find, `?` keys, `.` and then a letter or a station's number,
+ * `b` book in. Answers whether `.` was pressed and its letters are to be shown.
+ */
+export function useKeys(showKeys: () => void): boolean {
+  const [pending, setPending] = useState(false);
+  const navigate = useNavigate();
+  const { pathname } = useLocation();
+
+  useEffect(() => {
+    function go(key: string): void {
+      const place = PLACES.find((one) => one.letter === key);
+      const station = STATIONS[Number(key) - 1];
+      const job = /^\/jobs\/([^/]+)/.exec(pathname);
+      if (place) void navigate(place.path);
+      else if (station && job) void navigate(`/jobs/${job[1]}/${stationPath(station)}`);
+    }
+
+    function press(event: KeyboardEvent): void {
+      if (typing(event.target) || event.ctrlKey || event.metaKey || event.altKey) return;
+      const { key } = event;
+      if (pending) {
+        setPending(false);
+        go(key);
+      } else if (key === '.') setPending(true);
+      else if (key === '/') document.getElementById('scan')?.focus();
+      else if (key === '?') showKeys();
+      else if (key === 'b') void navigate('/book-in');
+      else return;
+      event.preventDefault();
+    }
+
+    document.addEventListener('keydown', press);
+    return () => document.removeEventListener('keydown', press);
+  }, [pending, pathname, navigate, showKeys]);
+
+  return pending;
+}
+
+/** A station as it stands in an address: "hand-over". */
+export function stationPath(station: string): string {
+  return station.toLowerCase().replaceAll(' ', '-');
+}

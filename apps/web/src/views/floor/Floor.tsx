@@ -1,0 +1,78 @@
+import type { FloorView } from '@udrel/contract/types';
+import { useFloorQuery } from '../../api/api';
+import { range } from '../../format/time';
+import { Empty, Loaded, Sheet } from '../../ui';
+import styles from './floor.module.css';
+import { HandsRow } from './HandsRow';
+import { PromiseRuler } from './PromiseRuler';
+import { RunStrip } from './RunStrip';
+
+/** Home: what needs hands, what runs by itself, what is promised. */
+export default function Floor() {
+  const { data, error } = useFloorQuery(undefined, { pollingInterval: 3000, skipPollingIfUnfocused: true });
+  return (
+    <Loaded data={data} error={error} what="the floor">
+      {(floor) => (
+        <>
+          <div className={styles.grid}>
+            <HandsNext floor={floor} />
+            <RunningByItself floor={floor} />
+          </div>
+          <PromiseRuler hands={floor.hands} now={Date.parse(floor.now)} />
+        </>
+      )}
+    </Loaded>
+  );
+}
+
+function HandsNext({ floor: { hands } }: { floor: FloorView }) {
+  const now = hands.filter((row) => Math.round(row.inMinutes) === 0).length;
+  const late = hands.filter((row) => row.slack !== null && row.slack < 0).length;
+  return (
+    <section aria-labelledby="hands">
+      <div className={styles.head}>
+        <h1 id="hands">Hands next</h1>
+        <span className="sub">
+          {now} now, {hands.length - now} later
+          {late > 0 && <span className="danger">, {late} late</span>}
+        </span>
+      </div>
+      <Sheet>
+        {hands.length === 0 ? (
+          <Empty>No job is open. Press b to book one in.</Empty>
+        ) : (
+          <ul style={{ margin: 0, padding: 0, listStyle: 'none' }}>
+            {hands.map((row) => (
+              <HandsRow key={row.tag} row={row} />
+            ))}
+          </ul>
+        )}
+      </Sheet>
+    </section>
+  );
+}
+
+function RunningByItself({ floor: { running } }: { floor: FloorView }) {
+  const lefts = running.flatMap((run) => (run.progress.left ? [run.progress.left] : []));
+  const next = lefts.sort((a, b) => a.low - b.low)[0];
+  return (
+    <section aria-labelledby="running">
+      <div className={styles.head}>
+        <h1 id="running">Running by itself</h1>
+        <span className="sub">
+          {running.length} {running.length === 1 ? 'run' : 'runs'}
+          {next && next.high > 0 ? `, the next one ends in ${range(next.low, next.high)}` : ''}
+        </span>
+      </div>
+      {running.length === 0 ? (
+        <Empty>Nothing runs at the moment.</Empty>
+      ) : (
+        <ul style={{ margin: 0, padding: 0, listStyle: 'none' }}>
+          {running.map((run) => (
+            <RunStrip key={run.id} run={run} />
+          ))}
+        </ul>
+      )}
+    </section>
+  );
+}

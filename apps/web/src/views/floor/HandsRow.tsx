@@ -1,0 +1,37 @@
+import Button from '@mui/material/Button';
+import { useNavigate } from 'react-router';
+import type { HandsView } from '@udrel/contract/types';
+import { duration, slackWords } from '../../format/time';
+import { stationPath } from '../../shell/useKeys';
+import { Tag } from '../../ui';
+import styles from './floor.module.css';
+
+/** One thing that hands must do next: when, what, for which job, how long, and a button that leads to it. */
+export function HandsRow({ row }: { row: HandsView }) {
+  const navigate = useNavigate();
+  const minutes = Math.round(row.inMinutes);
+  const slack = slackWords(row.slack);
+  return (
+    <li className={minutes === 0 ? `${styles.row} ${styles.now}` : styles.row}>
+      <span className={styles.when}>{minutes === 0 ? 'now' : `in ${duration(minutes * 60)}`}</span>
+      <div style={{ minWidth: 0 }}>
+        <div className={styles.what}>{row.step.title}</div>
+        <div className={`${styles.for} sub`} title={`${row.device}, ${row.customer}`}>
+          <Tag tag={row.tag} /> {row.device} / {row.customer}
+        </div>
+      </div>
+      <span className="figure sub">
+        {row.step.minutes} min
+        <span className={slack.late ? `${styles.slack} danger` : 'unseen'} style={{ display: 'block' }}>
+          {slack.late ? 'late' : slack.text}
+        </span>
+      </span>
+      <Button
+        onClick={() => void navigate(`/jobs/${row.tag}/${stationPath(row.step.station)}`)}
+        aria-label={`Open ${row.tag}: ${row.step.title}`}
+      >
+        Open
+      </Button>
+    </li>
+  );
+}

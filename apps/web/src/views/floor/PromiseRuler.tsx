@@ -1,0 +1,78 @@
+import type { HandsView } from '@udrel/contract/types';
+import { duration } from '../../format/time';
+import styles from './ruler.module.css';
+
+const HOUR = 3_600_000;
+const SPAN = 9;
+const WIDTH = 1160;
+const LANE = 26;
+
+/** The promises of the next hours: a dot where the job will be ready by its own work, a flag where it is promised. */
+export function PromiseRuler({ hands, now }: { hands: readonly HandsView[]; now: number }) {
+  const from = Math.floor(now / HOUR) * HOUR;
+  const until = from + SPAN * HOUR;
+  const due = hands
+    .flatMap((row) => (row.promisedAt ? [{ ...row, promised: Date.parse(row.promisedAt), ready: now + row.readyIn * 60_000 }] : []))
+    .filter((row) => row.promised < until)
+    .sort((a, b) => (a.slack ?? 0) - (b.slack ?? 0))
+    .slice(0, 6);
+  const late = due.filter((row) => row.ready > row.promised).length;
+  const x = (time: number) => (Math.min(1, Math.max(0, (time - from) / (until - from))) * (WIDTH - 60)) + 30;
+  const height = Math.max(1, due.length) * LANE + 44;
+  return (
+    <section aria-labelledby="promised" className={styles.ruler}>
+      <div className={styles.head}>
+        <h2 id="promised">Promised next</h2>
+        <span className="sub">dot: ready by its own work, flag: promised</span>
+        <span className={styles.sum}>
+          {due.length - late} in time{late > 0 && <b className="danger">, {late} late</b>}
+        </span>
+      </div>
+      <svg viewBox={`0 0 ${WIDTH} ${height}`} className={styles.drawing} role="img" aria-label={spoken(due)}>
+        {Array.from({ length: SPAN + 1 }, (_none, n) => from + n * HOUR).map((hour) => (
+          <g key={hour}>
+            <path d={`M${x(hour)} 20V${height - 20}`} stroke="var(--line)" />
+            <text x={x(hour)} y={height - 4} className={styles.hour}>
+              {new Date(hour).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })}
+            </text>
+          </g>
+        ))}
+        <path d={`M${x(now)} 14V${height - 16}`} stroke="var(--ink)" strokeWidth="1.8" />
+        <text x={x(now)} y={10} className={styles.hour} fontWeight="700">
+          now
+        </text>
+        {due.map((row, lane) => {
+          const y = 36 + lane * LANE;
+          const isLate = row.ready > row.promised;
+          const colour = isLate ? 'var(--danger)' : 'var(--ink)';
+          const [ready, promised] = [x(row.ready), x(row.promised)];
+          const label = isLate ? `${row.tag} ${duration((row.ready - row.promised) / 1000)} late` : row.tag;
+          const leftmost = Math.min(ready, promised);
+          const labelAtLeft = leftmost > 190;
+          return (
+            <g key={row.tag} stroke={colour} fill="none">
+              <path d={`M${ready} ${y}H${promised}`} strokeWidth="2" strokeDasharray={isLate ? '3 3' : undefined} />
+              <circle cx={ready} cy={y} r="5" fill={colour} stroke="none" />
+              <path d={`M${promised} ${y + 7}V${y - 8}l11 4-11 4`} strokeWidth="1.6" fill="var(--paper)" />
+              <text
+                x={labelAtLeft ? leftmost - 10 : Math.max(ready, promised) + 18}
+                y={y + 4}
+                className={styles.tag}
+                textAnchor={labelAtLeft ? 'end' : 'start'}
+                fill={colour}
+                stroke="none"
+              >
+                {label}
+              </text>
+            </g>
+          );
+        })}
+      </svg>
+      {due.length === 0 && <p className="sub">Nothing is promised for the next {SPAN} hours.</p>}
+    </section>
+  );
+}
+
+function spoken(due: readonly { tag: string; promised: number; ready: number }[]): string {
+  return due.map((row) => `${row.tag} ${row.ready > row.promised ? 'late' : 'in time'}`).join(', ') || 'nothing promised';
+}

@@ -1,0 +1,71 @@
+import type { FloorView } from '@udrel/contract/types';
+import { decimal } from '@udrel/core/capacity';
+import { rate } from '../../format/units';
+import { duration, range } from '../../format/time';
+import { HatchBar, Tag } from '../../ui';
+import { RateCurve } from '../../ui/curve';
+import styles from './floor.module.css';
+
+type Run = FloorView['running'][number];
+
+/** One run: how far, how fast, in which condition, and how long it still takes. */
+export function RunStrip({ run }: { run: Run }) {
+  const { progress, berth, plannedBytes } = run;
+  return (
+    <li className={styles.run}>
+      <div>
+        <div className={styles.runHead}>
+          <Tag tag={run.tag} /> <b>Copy{run.attempt > 1 ? `, attempt ${run.attempt}` : ''}</b>
+          <span className="sub">{berth === null ? 'timed by hand' : `berth ${berth}`}</span>
+        </div>
+        <HatchBar share={berth === null ? 0 : progress.done / Math.max(1, plannedBytes)} label={`Copy of ${run.tag}`} />
+        <div className={styles.figures}>
+          {berth === null ? (
+            <span className="sub">no berth watches it: {decimal(plannedBytes)} planned</span>
+          ) : (
+            <WatchedFigures run={run} />
+          )}
+        </div>
+      </div>
+      {berth === null ? <span className="sub">timed by hand</span> : <RateCurve curve={run.curve} />}
+      <TimeLeft run={run} />
+    </li>
+  );
+}
+
+function WatchedFigures({ run: { progress, plannedBytes, simulatedSpeed, silentFor } }: { run: Run }) {
+  const alarming = progress.condition === 'stalled' || progress.condition === 'errors';
+  return (
+    <>
+      <span className="mono">
+        {decimal(progress.done)} of {decimal(plannedBytes)}
+      </span>
+      <span className="mono">{rate(progress.rate)}</span>
+      <span className={alarming ? 'danger' : 'sub'}>
+        {progress.condition}
+        {progress.errors > 0 ? `, ${progress.errors} errors` : ''}
+      </span>
+      {silentFor !== null && silentFor > 15 && <span className="danger">no word from the berth for {duration(silentFor)}</span>}
+      {simulatedSpeed !== null && <span className="sub">simulated × {simulatedSpeed}</span>}
+    </>
+  );
+}
+
+function TimeLeft({ run }: { run: Run }) {
+  const { left, condition } = run.progress;
+  if (condition === 'all written') return <span className={styles.left}>ends now</span>;
+  if (run.berth === null) {
+    return (
+      <span className={styles.left}>
+        {range(run.estimate.low, run.estimate.high)}
+        <small>estimated in all</small>
+      </span>
+    );
+  }
+  return (
+    <span className={styles.left}>
+      {left ? range(left.low, left.high) : '–'}
+      <small>left</small>
+    </span>
+  );
+}

@@ -1,0 +1,65 @@
+import { useEffect } from 'react';
+import { useNavigate, useParams } from 'react-router';
+import type { JobView } from '@udrel/contract/types';
+import { nextStep, type Station, type StationState } from '@udrel/core/steps';
+import { useJobQuery } from '../../api/api';
+import { stationPath } from '../../shell/useKeys';
+import { Loaded } from '../../ui';
+import { FactsPanel } from './FactsPanel';
+import { History } from './History';
+import { JobHead } from './JobHead';
+import { StationPage } from './StationPage';
+import { Track } from './Track';
+import styles from './job.module.css';
+
+const POLL_RUNNING = 2000;
+const POLL_RESTING = 15_000;
+
+/** A job: header, the track of its stations, the chosen station, facts and history. */
+export default function JobPage() {
+  const { tag = '', station } = useParams();
+  const { data } = useJobQuery(tag.toUpperCase());
+  const running = data?.runs.some((run) => run.outcome === 'running') ?? false;
+  const { error } = useJobQuery(tag.toUpperCase(), {
+    pollingInterval: running ? POLL_RUNNING : POLL_RESTING,
+    skipPollingIfUnfocused: true,
+  });
+  return (
+    <Loaded data={data} error={error} what="the job">
+      {(job) => <Opened job={job} wanted={station} />}
+    </Loaded>
+  );
+}
+
+function Opened({ job, wanted }: { job: JobView; wanted: string | undefined }) {
+  const navigate = useNavigate();
+  const chosen = job.procedure.stations.find((one) => stationPath(one.station) === wanted && one.state !== 'absent');
+  const here = chosen?.station ?? currentStation(job);
+
+  useEffect(() => {
+    if (!chosen) void navigate(`/jobs/${job.tag}/${stationPath(here)}`, { replace: true });
+    document.title = `${job.tag} ${here}`;
+    return () => {
+      document.title = 'Udrel';
+    };
+  }, [chosen, here, job.tag, navigate]);
+
+  return (
+    <>
+      <JobHead job={job} />
+      <Track tag={job.tag} stations={job.procedure.stations.filter(present)} here={here} />
+      <StationPage job={job} station={here} />
+      <div className={styles.below}>
+        <FactsPanel job={job} />
+        <History job={job} />
+      </div>
+    </>
+  );
+}
+
+const present = (one: StationState) => one.state !== 'absent';
+
+/** Where hands are needed; a closed job opens where it ended. */
+function currentStation(job: JobView): Station {
+  return nextStep(job.procedure)?.station ?? 'Hand over';
+}

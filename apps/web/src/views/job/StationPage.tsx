@@ -1,0 +1,56 @@
+import type { ReactNode } from 'react';
+import type { JobView } from '@udrel/contract/types';
+import type { Station } from '@udrel/core/steps';
+import { AssessStation } from './assess/AssessStation';
+import { BookedStation } from './booked/BookedStation';
+import { CopyStation } from './copy/CopyStation';
+import { HandOverStation } from './hand-over/HandOverStation';
+import { MatchStation } from './match/MatchStation';
+import { PlanSide } from './plan/PlanSide';
+import { PlanStation } from './plan/PlanStation';
+import { ProveStation } from './prove/ProveStation';
+import { StationSide } from './StationSide';
+import { SwapStation } from './swap/SwapStation';
+import styles from './job.module.css';
+
+/** The work of one station, beside it its steps and gates. A closed job is only looked at. */
+export function StationPage({ job, station }: { job: JobView; station: Station }) {
+  return (
+    <div className={styles.station}>
+      <fieldset key={station} disabled={job.closedAt !== null} className={styles.work} aria-label={station}>
+        <div className={styles.column}>{work(job, station)}</div>
+      </fieldset>
+      <div className={styles.column}>
+        {station === 'Plan' && (
+          <fieldset disabled={job.closedAt !== null} className={styles.work} aria-label="The plan in detail">
+            <div className={styles.column}>
+              <PlanSide job={job} />
+            </div>
+          </fieldset>
+        )}
+        <StationSide job={job} station={station} />
+      </div>
+    </div>
+  );
+}
+
+function work(job: JobView, station: Station): ReactNode {
+  switch (station) {
+    case 'Book in':
+      return <BookedStation job={job} />;
+    case 'Assess':
+      return <AssessStation job={job} />;
+    case 'Match':
+      return <MatchStation job={job} />;
+    case 'Plan':
+      return <PlanStation job={job} />;
+    case 'Copy':
+      return <CopyStation job={job} />;
+    case 'Swap':
+      return <SwapStation job={job} />;
+    case 'Prove':
+      return <ProveStation job={job} />;
+    case 'Hand over':
+      return <HandOverStation job={job} />;
+  }
+}

@@ -1,0 +1,43 @@
+import type { JobView } from '@udrel/contract/types';
+import type { Station } from '@udrel/core/steps';
+import { Sheet, StateMark } from '../../ui';
+import { GateRow } from './GateRow';
+import styles from './job.module.css';
+
+const WORDS = { done: 'done', ready: 'now', running: 'running', waiting: 'waits' } as const;
+
+/** The steps of a station with what they wait for, and its gates. */
+export function StationSide({ job, station }: { job: JobView; station: Station }) {
+  const steps = job.procedure.steps.filter((step) => step.station === station);
+  const gates = job.procedure.gates.filter((gate) => station === 'Hand over' || gate.station === station);
+  return (
+    <aside className={styles.column}>
+      <Sheet title="Steps here">
+        <ol className={styles.steps}>
+          {steps.map((step) => (
+            <li key={step.id} className={styles.step}>
+              <StateMark state={step.state} />
+              <span>
+                {step.state === 'ready' ? <b>{step.title}</b> : step.title}
+                <span className="unseen">, {WORDS[step.state]}</span>
+                {[...new Set(step.waitsFor)].map((sentence) => (
+                  <span key={sentence} className={styles.why}>
+                    {sentence}
+                  </span>
+                ))}
+              </span>
+              <span className="figure sub">{step.state === 'done' ? '' : `${step.minutes} min`}</span>
+            </li>
+          ))}
+        </ol>
+      </Sheet>
+      {gates.length > 0 && (
+        <Sheet title="Gates" aside={station === 'Hand over' ? 'all must hold to close' : undefined}>
+          {gates.map((gate) => (
+            <GateRow key={gate.id} job={job} gate={gate} />
+          ))}
+        </Sheet>
+      )}
+    </aside>
+  );
+}

@@ -1,0 +1,21 @@
+import type { JobView } from '@udrel/contract/types';
+import { wants } from '@udrel/core/steps';
+import { MeasureForm } from '../measure/MeasureForm';
+import { HealthForm } from './HealthForm';
+import { MemoryForm } from './MemoryForm';
+import { OldDriveForm } from './OldDriveForm';
+import { PartitionForm } from './PartitionForm';
+
+/** What is in the device, how well it is, and how fast it was. */
+export function AssessStation({ job }: { job: JobView }) {
+  const copies = wants(job.snapshot, 'new drive');
+  return (
+    <>
+      {copies && <OldDriveForm job={job} />}
+      {copies && <PartitionForm key={job.snapshot.facts['old drive']?.serial} job={job} />}
+      {copies && <HealthForm job={job} />}
+      {wants(job.snapshot, 'memory') && <MemoryForm job={job} />}
+      <MeasureForm job={job} fact="before" title="Before: start-up and rates" />
+    </>
+  );
+}

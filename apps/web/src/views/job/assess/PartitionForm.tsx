@@ -1,0 +1,134 @@
+import Button from '@mui/material/Button';
+import { useState } from 'react';
+import type { JobView } from '@udrel/contract/types';
+import type { Scheme } from '@udrel/core/layout';
+import { Foot, Sheet, TroubleNote } from '../../../ui';
+import { useJobChange } from '../useJobChange';
+import { emptyRow, FILE_SYSTEMS, KINDS, rowsOf, tableOf, usualRows, type PartitionRow } from './partition-rows';
+import styles from './partition.module.css';
+
+/** The partitions of the old drive, in the order in which they lie on it. */
+export function PartitionForm({ job }: { job: JobView }) {
+  const known = job.snapshot.facts['partition table'];
+  const drive = job.snapshot.facts['old drive'];
+  const [scheme, setScheme] = useState<Scheme>(known?.scheme ?? 'gpt');
+  const [rows, setRows] = useState<PartitionRow[]>(() => (known ? rowsOf(known) : [emptyRow()]));
+  const [wrong, setWrong] = useState<{ row: number; sentence: string }>();
+  const { record, busy, error } = useJobChange(job);
+  const set = (index: number, part: Partial<PartitionRow>) =>
+    setRows(rows.map((row, n) => (n === index ? { ...row, ...part } : row)));
+
+  async function save(): Promise<void> {
+    const typed = tableOf(scheme, rows, drive?.bytes ?? Infinity);
+    setWrong(typed.ok ? undefined : typed);
+    if (typed.ok) await record('partition table', typed.table);
+  }
+
+  return (
+    <Sheet title="Partitions" aside={known ? `${known.partitions.length} read` : 'not read yet'}>
+      <table className={styles.table}>
+        <thead>
+          <tr>
+            <th>Name</th>
+            <th>Kind</th>
+            <th>File system</th>
+            <th className="figure">Size</th>
+            <th className="figure">Used</th>
+            <th>Encrypted</th>
+            <th>
+              <span className="unseen">Remove</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((row, index) => (
+            <tr key={index} className={wrong?.row === index ? styles.wrong : undefined}>
+              <td>
+                <input aria-label={`Name ${index + 1}`} value={row.name} onChange={(e) => set(index, { name: e.target.value })} />
+              </td>
+              <td>
+                <Choice label={`Kind ${index + 1}`} value={row.kind} options={KINDS} choose={(kind) => set(index, { kind })} />
+              </td>
+              <td>
+                <Choice
+                  label={`File system ${index + 1}`}
+                  value={row.fileSystem}
+                  options={FILE_SYSTEMS}
+                  choose={(fileSystem) => set(index, { fileSystem })}
+                />
+              </td>
+              <td>
+                <input
+                  aria-label={`Size ${index + 1}`}
+                  className={styles.size}
+                  value={row.size}
+                  placeholder="465.2 GiB"
+                  onChange={(e) => set(index, { size: e.target.value })}
+                />
+              </td>
+              <td>
+                <input
+                  aria-label={`Used ${index + 1}`}
+                  className={styles.size}
+                  value={row.used}
+                  placeholder="not known"
+                  onChange={(e) => set(index, { used: e.target.value })}
+                />
+              </td>
+              <td>
+                <input
+                  type="checkbox"
+                  aria-label={`Encrypted ${index + 1}`}
+                  checked={row.encrypted}
+                  onChange={(e) => set(index, { encrypted: e.target.checked })}
+                />
+              </td>
+              <td className="figure">
+                <Button
+                  aria-label={`Remove ${row.name || `row ${index + 1}`}`}
+                  onClick={() => setRows(rows.filter((_row, n) => n !== index))}
+                >
+                  ×
+                </Button>
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {wrong && (
+        <p className="danger" role="alert">
+          Row {wrong.row + 1}: {wrong.sentence}
+        </p>
+      )}
+      <TroubleNote error={error} />
+      <div style={{ marginTop: 10 }}>
+        <Foot
+          note={
+            <Choice label="Scheme" value={scheme} options={['gpt', 'mbr'] as const} choose={setScheme} />
+          }
+        >
+          <Button disabled={!drive} onClick={() => setRows(usualRows(drive?.bytes ?? 0))}>
+            Usual table
+          </Button>
+          <Button onClick={() => setRows([...rows, emptyRow()])}>Another partition</Button>
+          <Button variant={known ? 'outlined' : 'contained'} disabled={busy || rows.length === 0} onClick={() => void save()}>
+            {known ? 'Correct the partitions' : 'Record the partitions'}
+          </Button>
+        </Foot>
+      </div>
+    </Sheet>
+  );
+}
+
+function Choice<T extends string>(props: { label: string; value: T; options: readonly T[]; choose: (value: T) => void }) {
+  const { label, value, options, choose } = props;
+  return (
+    <select className={styles.choice} aria-label={label} value={value} onChange={(event) => choose(event.target.value as T)}>
+      {options.map((option) => (
+        <option key={option} value={option}>
+          {option === 'gpt' || option === 'mbr' ? option.toUpperCase() : option}
+        </option>
+      ))}
+    </select>
+  );
+}

@@ -1,0 +1,73 @@
+import { alignedSectors, binary, GIB, MIB, parseCapacity } from '@udrel/core/capacity';
+import type { FileSystem, PartitionKind, Scheme, SourcePartition, SourceTable } from '@udrel/core/layout';
+
+/** One partition as typed. */
+export interface PartitionRow {
+  name: string;
+  kind: PartitionKind;
+  fileSystem: FileSystem;
+  size: string;
+  used: string;
+  encrypted: boolean;
+}
+
+export const KINDS: readonly PartitionKind[] = ['EFI system', 'reserved', 'system', 'data', 'recovery', 'boot', 'swap'];
+export const FILE_SYSTEMS: readonly FileSystem[] = ['NTFS', 'FAT32', 'exFAT', 'ext4', 'XFS', 'APFS', 'HFS+', 'none', 'unknown'];
+
+export function rowsOf(table: SourceTable): PartitionRow[] {
+  return table.partitions.map(({ name, kind, fileSystem, sectors, used, encrypted }) => ({
+    name,
+    kind,
+    fileSystem,
+    size: binary(sectors * table.sectorSize).replaceAll(',', ''),
+    used: used === null ? '' : binary(used).replaceAll(',', ''),
+    encrypted,
+  }));
+}
+
+export function emptyRow(): PartitionRow {
+  return { name: '', kind: 'data', fileSystem: 'NTFS', size: '', used: '', encrypted: false };
+}
+
+/** The usual table of a device that starts in UEFI mode, the rest of the drive for the system volume. */
+export function usualRows(driveBytes: number): PartitionRow[] {
+  const system = Math.floor((driveBytes - 1120 * MIB) / GIB);
+  return [
+    { ...emptyRow(), name: 'EFI system', kind: 'EFI system', fileSystem: 'FAT32', size: '100 MiB', used: '30 MiB' },
+    { ...emptyRow(), name: 'Reserved', kind: 'reserved', fileSystem: 'none', size: '16 MiB' },
+    { ...emptyRow(), name: 'System', kind: 'system', size: `${system} GiB` },
+    { ...emptyRow(), name: 'Recovery', kind: 'recovery', size: '1000 MiB', used: '600 MiB' },
+  ];
+}
+
+export type Typed = { ok: true; table: SourceTable } | { ok: false; row: number; sentence: string };
+
+/** The table that was typed, partitions one behind the other, or the first row that is wrong. */
+export function tableOf(scheme: Scheme, rows: readonly PartitionRow[], driveBytes: number): Typed {
+  const partitions: SourcePartition[] = [];
+  let startSector = MIB / 512;
+  for (const [index, row] of rows.entries()) {
+    const wrong = (sentence: string): Typed => ({ ok: false, row: index, sentence });
+    if (row.name.trim() === '') return wrong('Give it a name.');
+    const size = parseCapacity(row.size);
+    if (!size.ok) return wrong(size.sentence);
+    if (size.bytes < MIB) return wrong('A partition has at least 1 MiB.');
+    const used = row.used.trim() === '' ? null : parseCapacity(row.used);
+    if (used && !used.ok) return wrong(used.sentence);
+    if (used && used.bytes > size.bytes) return wrong('It cannot use more than its size.');
+    const sectors = alignedSectors(size.bytes);
+    partitions.push({
+      id: `p${index + 1}`,
+      name: row.name.trim(),
+      kind: row.kind,
+      fileSystem: row.fileSystem,
+      startSector,
+      sectors,
+      used: used?.bytes ?? null,
+      encrypted: row.encrypted,
+    });
+    startSector += sectors;
+    if (startSector * 512 > driveBytes) return wrong('From here on it is more than the drive holds.');
+  }
+  return { ok: true, table: { scheme, sectorSize: 512, partitions } };
+}

@@ -1,0 +1,17 @@
+import type { JobView } from '@udrel/contract/types';
+import { BeginRun } from './BeginRun';
+import { IdentityCheck } from './IdentityCheck';
+import { PastRuns } from './PastRuns';
+import { RunningCopy } from './RunningCopy';
+
+/** Both drives made certain, then the run: begin, live figures, end; and the attempts before it. */
+export function CopyStation({ job }: { job: JobView }) {
+  const running = job.runs.find((run) => run.outcome === 'running');
+  return (
+    <>
+      <IdentityCheck job={job} />
+      {running ? <RunningCopy key={running.id} job={job} run={running} /> : <BeginRun job={job} />}
+      <PastRuns runs={job.runs.filter((run) => run.outcome !== 'running')} />
+    </>
+  );
+}

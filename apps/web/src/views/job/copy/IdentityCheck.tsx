@@ -1,0 +1,80 @@
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useState } from 'react';
+import type { JobView } from '@udrel/contract/types';
+import { binary, soldName, type SectorSize } from '@udrel/core/capacity';
+import { identified } from '@udrel/core/steps';
+import { fieldTrouble } from '../../../api/problem';
+import { Empty, OutcomeMark, Sheet, TroubleNote } from '../../../ui';
+import { useJobChange } from '../useJobChange';
+import styles from './copy.module.css';
+
+/** No go-ahead until both drives are identified by what is scanned or typed from their labels. */
+export function IdentityCheck({ job }: { job: JobView }) {
+  const { 'old drive': source, 'drive choice': target } = job.snapshot.facts;
+  if (!source || !target) return <Empty>Read the old drive and reserve the new one first.</Empty>;
+  const certain = identified(job.snapshot);
+  return (
+    <Sheet title="Which drive is which" aside="by serial from the label, never by its number">
+      <div className={styles.drives}>
+        <DriveCheck job={job} fact="source identified" title="Old drive: is read" drive={source} certain={certain.source} />
+        <DriveCheck job={job} fact="target identified" title="New drive: all on it is wiped" drive={target} certain={certain.target} />
+      </div>
+    </Sheet>
+  );
+}
+
+interface Shown {
+  maker: string;
+  name: string;
+  bytes: number;
+  sectorSize: SectorSize;
+}
+
+function DriveCheck(props: {
+  job: JobView;
+  fact: 'source identified' | 'target identified';
+  title: string;
+  drive: Shown & { serial: string };
+  certain: boolean;
+}) {
+  const { job, fact, title, drive, certain } = props;
+  const [serial, setSerial] = useState('');
+  const { record, busy, error } = useJobChange(job);
+  const wrong = fieldTrouble(error, 'value.serial');
+  return (
+    <form
+      className={certain ? `${styles.drive} ${styles.certain}` : styles.drive}
+      onSubmit={(event) => {
+        event.preventDefault();
+        void record(fact, { serial }).then((taken) => taken && setSerial(''));
+      }}
+    >
+      <b>{title}</b>
+      <span>
+        {drive.maker} {drive.name}, {soldName(drive.bytes, drive.sectorSize)} <span className="sub">({binary(drive.bytes)})</span>
+      </span>
+      {certain ? (
+        <span style={{ display: 'flex', gap: 8, alignItems: 'center' }}>
+          <OutcomeMark outcome="pass" />
+          <span className={styles.serial}>{drive.serial}</span>
+        </span>
+      ) : (
+        <>
+          <TextField
+            label="Scan or type its serial"
+            value={serial}
+            onChange={(event) => setSerial(event.target.value)}
+            error={wrong !== undefined}
+            helperText={wrong}
+            slotProps={{ htmlInput: { className: 'mono', autoComplete: 'off', spellCheck: false } }}
+          />
+          {!wrong && <TroubleNote error={error} />}
+          <Button type="submit" disabled={busy || serial.trim() === ''} sx={{ justifySelf: 'end' }}>
+            Check
+          </Button>
+        </>
+      )}
+    </form>
+  );
+}

@@ -1,0 +1,78 @@
+import Button from '@mui/material/Button';
+import type { JobView } from '@udrel/contract/types';
+import { wants } from '@udrel/core/steps';
+import { moment } from '../../../format/time';
+import { money } from '../../../format/units';
+import { FactList, Foot, OutcomeMark, Sheet, TroubleNote } from '../../../ui';
+import { useJobChange } from '../useJobChange';
+import { OldDriveStays } from './OldDriveStays';
+import { Signature } from './Signature';
+
+/** The customer's document, the old drive, the signature; then the job is closed. */
+export function HandOverStation({ job }: { job: JobView }) {
+  return (
+    <>
+      {wants(job.snapshot, 'new drive') && <OldDriveStays job={job} />}
+      <Document job={job} />
+      <Signature job={job} />
+      <Close job={job} />
+    </>
+  );
+}
+
+function Document({ job }: { job: JobView }) {
+  const { record, busy, error } = useJobChange(job);
+  const given = job.snapshot.facts['document given']?.given === true;
+  const step = job.procedure.steps.find((one) => one.id === 'give document');
+  return (
+    <Sheet title="Customer document" aside={given ? 'given' : 'before and after, in words the customer understands'}>
+      <TroubleNote error={error} />
+      <Foot note={given ? <Given /> : step?.waitsFor[0]}>
+        <Button component="a" href={`/print/document/${job.tag}`} target="_blank" rel="noopener">
+          Print document
+        </Button>
+        <Button
+          variant={step?.state === 'ready' ? 'contained' : 'outlined'}
+          disabled={busy || given || step?.state === 'waiting'}
+          onClick={() => void record('document given', { given: true })}
+        >
+          Document given
+        </Button>
+      </Foot>
+    </Sheet>
+  );
+}
+
+function Given() {
+  return (
+    <>
+      <OutcomeMark outcome="pass" /> the customer has it
+    </>
+  );
+}
+
+function Close({ job }: { job: JobView }) {
+  const { change, busy, error } = useJobChange(job);
+  const step = job.procedure.steps.find((one) => one.id === 'close job');
+  const things = job.things.map(({ name, place }) => (place ? `${name} from ${place}` : name)).join(', ');
+  return (
+    <Sheet title={job.closedAt ? 'Closed' : 'Close the job'} aside={job.closedAt ? moment(job.closedAt) : undefined}>
+      <FactList
+        rows={[
+          ['give back', things || 'nothing was left with us'],
+          ['price agreed', job.price === null ? 'not agreed' : money(job.price)],
+        ]}
+      />
+      <TroubleNote error={error} />
+      <Foot note={step?.waitsFor[0]}>
+        <Button
+          variant="contained"
+          disabled={busy || step?.state !== 'ready'}
+          onClick={() => void change('/close')}
+        >
+          {job.closedAt ? 'Closed' : 'Hand over and close'}
+        </Button>
+      </Foot>
+    </Sheet>
+  );
+}

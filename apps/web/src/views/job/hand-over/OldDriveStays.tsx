@@ -1,0 +1,59 @@
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useState } from 'react';
+import type { JobView } from '@udrel/contract/types';
+import { Foot, Sheet, TroubleNote } from '../../../ui';
+import { useJobChange } from '../useJobChange';
+import styles from '../job.module.css';
+
+const PLACES = [
+  'returned in its bag, labelled',
+  'kept here as a fallback for 14 days',
+  'in an enclosure as a spare, returned',
+  'wiped with consent',
+] as const;
+
+/** Where the old drive stays. Wiping needs the customer's consent. */
+export function OldDriveStays({ job }: { job: JobView }) {
+  const known = job.snapshot.facts['old drive stays'];
+  const [where, setWhere] = useState<string>(known?.where ?? PLACES[0]);
+  const [consent, setConsent] = useState(known?.consent ?? false);
+  const { record, busy, error } = useJobChange(job);
+  const step = job.procedure.steps.find((one) => one.id === 'place old drive');
+  const wipes = where.startsWith('wiped');
+  const old = job.snapshot.facts['old drive'];
+  return (
+    <Sheet title="Old drive" aside={old ? `${old.maker} ${old.name}, ${old.serial}` : undefined}>
+      <div className={styles.fields}>
+        <TextField
+          select
+          className={styles.wide}
+          label="Where it stays"
+          value={where}
+          onChange={(event) => setWhere(event.target.value)}
+          slotProps={{ select: { native: true } }}
+        >
+          {[...new Set<string>([...PLACES, where])].map((place) => (
+            <option key={place}>{place}</option>
+          ))}
+        </TextField>
+        {wipes && (
+          <label className={styles.wide} style={{ display: 'flex', gap: 8, alignItems: 'center' }}>
+            <input type="checkbox" checked={consent} onChange={(event) => setConsent(event.target.checked)} />
+            The customer consents in writing
+          </label>
+        )}
+      </div>
+      <TroubleNote error={error} />
+      <Foot note={step?.waitsFor[0] ?? 'Advice: do not attach it at start-up; two installations in one machine get in each other’s way.'}>
+        <Button
+          variant={step?.state === 'ready' ? 'contained' : 'outlined'}
+          disabled={busy || step?.state === 'waiting' || (wipes && !consent)}
+          onClick={() => void record('old drive stays', { where, consent })}
+        >
+          {known ? 'Correct it' : 'Note it'}
+        </Button>
+      </Foot>
+    </Sheet>
+  );
+}

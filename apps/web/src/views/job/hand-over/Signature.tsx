@@ -1,0 +1,90 @@
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useRef, useState, type PointerEvent } from 'react';
+import type { JobView } from '@udrel/contract/types';
+import { Foot, Sheet, TroubleNote } from '../../../ui';
+import { useJobChange } from '../useJobChange';
+import styles from '../job.module.css';
+
+const WIDTH = 360;
+const HEIGHT = 90;
+
+/** The customer's signature: drawn with a finger or pen, or the typed name alone for who cannot draw here. */
+export function Signature({ job }: { job: JobView }) {
+  const known = job.snapshot.facts.signature;
+  const [name, setName] = useState('');
+  const [path, setPath] = useState('');
+  const { record, busy, error } = useJobChange(job);
+  const step = job.procedure.steps.find((one) => one.id === 'sign');
+  if (known) {
+    return (
+      <Sheet title="Signature" aside={known.name}>
+        <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} width={WIDTH} height={HEIGHT} role="img" aria-label={`Signature of ${known.name}`}>
+          <path d={drawable(known.path)} fill="none" stroke="var(--ink)" strokeWidth="2" />
+        </svg>
+      </Sheet>
+    );
+  }
+  return (
+    <Sheet title="Signature" aside="received in order, the old drive as noted">
+      <div className={styles.fields}>
+        <TextField className={styles.wide} label="Name of who signs" value={name} onChange={(event) => setName(event.target.value)} />
+        <div className={styles.wide}>
+          <Pad path={path} draw={setPath} />
+        </div>
+      </div>
+      <TroubleNote error={error} />
+      <Foot note={step?.waitsFor[0]}>
+        <Button disabled={path === ''} onClick={() => setPath('')}>
+          Clear
+        </Button>
+        <Button
+          variant={step?.state === 'ready' ? 'contained' : 'outlined'}
+          disabled={busy || step?.state === 'waiting' || name.trim() === ''}
+          onClick={() => void record('signature', { name, path: path || 'typed' })}
+        >
+          Signed
+        </Button>
+      </Foot>
+    </Sheet>
+  );
+}
+
+/** A typed signature has no strokes to draw. */
+function drawable(path: string): string {
+  return path === 'typed' ? '' : path;
+}
+
+function Pad({ path, draw }: { path: string; draw: (path: string) => void }) {
+  const drawing = useRef(false);
+  const point = (event: PointerEvent<SVGSVGElement>) => {
+    const box = event.currentTarget.getBoundingClientRect();
+    const x = ((event.clientX - box.left) / box.width) * WIDTH;
+    const y = ((event.clientY - box.top) / box.height) * HEIGHT;
+    return `${x.toFixed(1)} ${y.toFixed(1)}`;
+  };
+  return (
+    <svg
+      viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+      width="100%"
+      style={{ border: '1px solid var(--line-strong)', borderRadius: 4, background: 'var(--sheet)', touchAction: 'none', display: 'block' }}
+      role="img"
+      aria-label="Sign here"
+      onPointerDown={(event) => {
+        event.currentTarget.setPointerCapture(event.pointerId);
+        drawing.current = true;
+        draw(`${path}M${point(event)}`);
+      }}
+      onPointerMove={(event) => drawing.current && draw(`${path}L${point(event)}`)}
+      onPointerUp={() => (drawing.current = false)}
+    >
+      <path d={`M12 ${HEIGHT - 18}H${WIDTH - 12}`} stroke="var(--line-strong)" />
+      {path === '' && (
+        <text x="14" y={HEIGHT - 24} fontSize="12" fill="var(--ink-2)">
+          sign here, or type the name alone
+        </text>
+      )}
+      <path d={path} fill="none" stroke="var(--ink)" strokeWidth="2" />
+    </svg>
+  );
+}

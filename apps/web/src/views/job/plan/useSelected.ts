@@ -1,0 +1,18 @@
+import { useSelector } from 'react-redux';
+import type { LayoutPlan } from '@udrel/core/layout';
+import { useAppDispatch } from '../../../api/dispatch';
+import type { store } from '../../../store';
+import { chosen } from './plan-slice';
+
+/** The partition selected in a job's map; the system volume at first. */
+export function useSelected(tag: string, layout: LayoutPlan): { selected: string; select: (id: string) => void } {
+  const dispatch = useAppDispatch();
+  const wanted = useSelector((state: ReturnType<typeof store.getState>) => state.plans.selected[tag]);
+  const { partitions } = layout;
+  const usual = partitions.find((one) => one.source.kind === 'system') ?? partitions[0];
+  const known = partitions.find((one) => one.source.id === wanted);
+  return {
+    selected: (known ?? usual)?.source.id ?? '',
+    select: (id) => void dispatch(chosen({ tag, id })),
+  };
+}

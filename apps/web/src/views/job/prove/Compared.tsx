@@ -1,0 +1,55 @@
+import { lazy, Suspense } from 'react';
+import type { JobView } from '@udrel/contract/types';
+import { compareSets } from '@udrel/core/benchmarks';
+import { linkName } from '@udrel/core/links';
+import { percent, rate, times } from '../../../format/units';
+import { duration } from '../../../format/time';
+import { OutcomeMark, Sheet } from '../../../ui';
+
+const CompareChart = lazy(() => import('./CompareChart'));
+
+/** Before against after, against the rating and against what the link can carry. */
+export function Compared({ job }: { job: JobView }) {
+  const { before, after, 'drive choice': drive } = job.snapshot.facts;
+  if (!before?.set || !after?.set) return null;
+  const fitted = drive ? { link: drive.link, ratedRead: drive.ratedRead, ratedWrite: drive.ratedWrite } : null;
+  const { rows, findings } = compareSets(before.set, after.set, fitted);
+  const told = rows.filter((row) => row.before !== null || row.after !== null);
+  const figure = (value: number | null, unit: string) => (value === null ? '–' : unit === 's' ? duration(value) : rate(value));
+  return (
+    <Sheet title="Before and after" aside={drive ? `rated ${rate(drive.ratedRead)}, link ${linkName(drive.link)}` : undefined}>
+      <Suspense fallback={<div style={{ height: 190 }} />}>
+        <CompareChart rows={told} fitted={fitted} />
+      </Suspense>
+      <table>
+        <thead>
+          <tr>
+            <th>Test</th>
+            <th className="figure">Before</th>
+            <th className="figure">After</th>
+            <th className="figure">Faster</th>
+            <th className="figure">Of rating</th>
+            <th className="figure">Of link</th>
+          </tr>
+        </thead>
+        <tbody>
+          {told.map((row) => (
+            <tr key={row.key}>
+              <td>{row.name}</td>
+              <td className="figure">{figure(row.before, row.unit)}</td>
+              <td className="figure">{figure(row.after, row.unit)}</td>
+              <td className="figure">{row.multiple === null ? '–' : times(row.multiple)}</td>
+              <td className="figure">{row.shareOfRating === null ? '–' : percent(row.shareOfRating)}</td>
+              <td className="figure">{row.shareOfCeiling === null ? '–' : percent(row.shareOfCeiling)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {findings.map((finding) => (
+        <p key={finding.sentence} style={{ display: 'flex', gap: 8, marginTop: 8 }}>
+          <OutcomeMark outcome={finding.outcome} /> {finding.sentence}
+        </p>
+      ))}
+    </Sheet>
+  );
+}

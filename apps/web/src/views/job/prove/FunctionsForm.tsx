@@ -1,0 +1,73 @@
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useState } from 'react';
+import type { JobView } from '@udrel/contract/types';
+import { wants } from '@udrel/core/steps';
+import { Foot, Sheet, TroubleNote } from '../../../ui';
+import { useJobChange } from '../useJobChange';
+import styles from './prove.module.css';
+
+type Answer = 'works' | 'dead' | '';
+
+/** Checks made from what the model has; each forgotten ribbon shows as one dead function. */
+export function FunctionsForm({ job }: { job: JobView }) {
+  const known = job.snapshot.facts.functions;
+  const names = checksFor(job);
+  const [answers, setAnswers] = useState<Record<string, Answer>>(() =>
+    Object.fromEntries((known?.results ?? []).map((one) => [one.name, one.works ? 'works' : 'dead'])),
+  );
+  const [note, setNote] = useState(known?.note ?? '');
+  const { record, busy, error } = useJobChange(job);
+  const step = job.procedure.steps.find((one) => one.id === 'check functions');
+  const open = names.filter((name) => !answers[name]);
+  const save = () =>
+    record('functions', { results: names.map((name) => ({ name, works: answers[name] === 'works' })), note });
+  return (
+    <Sheet title="Functions" aside={known ? `${known.results.filter((one) => one.works).length} of ${known.results.length} work` : `${names.length} to check`}>
+      <ul className={styles.checks}>
+        {names.map((name) => (
+          <li key={name}>
+            <span>{name}</span>
+            {(['works', 'dead'] as const).map((answer) => (
+              <label key={answer}>
+                <input
+                  type="radio"
+                  name={`function ${name}`}
+                  checked={answers[name] === answer}
+                  onChange={() => setAnswers({ ...answers, [name]: answer })}
+                />
+                {answer}
+              </label>
+            ))}
+          </li>
+        ))}
+      </ul>
+      <TextField label="Note" value={note} onChange={(event) => setNote(event.target.value)} />
+      <TroubleNote error={error} />
+      <div style={{ marginTop: 10 }}>
+        <Foot note={step?.waitsFor[0] ?? (open.length > 0 ? `${open.length} not checked yet` : undefined)}>
+          <Button
+            disabled={open.length === 0}
+            onClick={() => setAnswers({ ...answers, ...Object.fromEntries(open.map((name) => [name, 'works'])) })}
+          >
+            The rest works
+          </Button>
+          <Button
+            variant={step?.state === 'ready' ? 'contained' : 'outlined'}
+            disabled={busy || open.length > 0 || step?.state === 'waiting'}
+            onClick={() => void save()}
+          >
+            Record the functions
+          </Button>
+        </Foot>
+      </div>
+    </Sheet>
+  );
+}
+
+function checksFor(job: JobView): string[] {
+  const after = wants(job.snapshot, 'new drive')
+    ? ['Full capacity shown', 'Volume sizes as planned', 'Files there', 'Activation valid']
+    : ['Memory size as ordered', 'Memory test passed'];
+  return [...after, ...job.device.model.functions];
+}

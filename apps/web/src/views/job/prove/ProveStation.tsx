@@ -1,0 +1,17 @@
+import type { JobView } from '@udrel/contract/types';
+import { MeasureForm } from '../measure/MeasureForm';
+import { Compared } from './Compared';
+import { FunctionsForm } from './FunctionsForm';
+import { TrialForm } from './TrialForm';
+
+/** It starts without the old drive, it is faster, and everything works. */
+export function ProveStation({ job }: { job: JobView }) {
+  return (
+    <>
+      <TrialForm job={job} />
+      <MeasureForm job={job} fact="after" title="After: same test, same settings" />
+      <Compared job={job} />
+      <FunctionsForm job={job} />
+    </>
+  );
+}

@@ -1,0 +1,65 @@
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useState } from 'react';
+import type { JobView } from '@udrel/contract/types';
+import { binary, soldName } from '@udrel/core/capacity';
+import { wants } from '@udrel/core/steps';
+import { fieldTrouble } from '../../../api/problem';
+import { Foot, OutcomeMark, Sheet, TroubleNote } from '../../../ui';
+import { useJobChange } from '../useJobChange';
+import styles from '../job.module.css';
+
+/** The new part goes in: a drive once more by its serial, memory by what was reserved. */
+export function FitForm({ job }: { job: JobView }) {
+  const [serial, setSerial] = useState('');
+  const { record, busy, error } = useJobChange(job);
+  const { fitted, 'drive choice': drive, 'memory choice': memory } = job.snapshot.facts;
+  const byDrive = wants(job.snapshot, 'new drive');
+  const step = job.procedure.steps.find((one) => one.id === 'fit');
+  const wrong = fieldTrouble(error, 'value.serial');
+  const site = job.device.model.sites.find((one) => one.id === drive?.siteId)?.name ?? '';
+  const what = byDrive
+    ? drive && `${drive.maker} ${drive.name}, ${soldName(drive.bytes, drive.sectorSize)}, at ${site}`
+    : memory && `${memory.count} × ${memory.maker} ${memory.name} into ${memory.into.join(', ')}: ${binary(memory.total)} in all`;
+  return (
+    <Sheet title={byDrive ? 'Fit the new drive' : 'Fit the memory'} aside={what ?? 'nothing is reserved'}>
+      {fitted ? (
+        <p>
+          <OutcomeMark outcome="pass" /> fitted <span className="mono">{fitted.serial}</span>
+        </p>
+      ) : (
+        <form
+          onSubmit={(event) => {
+            event.preventDefault();
+            void record('fitted', { serial });
+          }}
+        >
+          {drive && drive.partsNeeded.length > 0 && byDrive && <p style={{ marginBottom: 10 }}>With: {drive.partsNeeded.join(', ')}</p>}
+          <div className={styles.fields}>
+            {byDrive && (
+              <TextField
+                className={styles.wide}
+                label="Serial of the drive that goes in"
+                value={serial}
+                onChange={(event) => setSerial(event.target.value)}
+                error={wrong !== undefined}
+                helperText={wrong}
+                slotProps={{ htmlInput: { className: 'mono' } }}
+              />
+            )}
+          </div>
+          {!wrong && <TroubleNote error={error} />}
+          <Foot note={step?.waitsFor[0] ?? 'Move tray, bracket, pad and pull tab over, the same way round. Do not close it up yet.'}>
+            <Button
+              type="submit"
+              variant="contained"
+              disabled={busy || step?.state === 'waiting' || (byDrive && serial.trim() === '')}
+            >
+              It is fitted
+            </Button>
+          </Foot>
+        </form>
+      )}
+    </Sheet>
+  );
+}

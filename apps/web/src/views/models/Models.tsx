@@ -1,0 +1,139 @@
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useDeferredValue, useState, type ChangeEvent } from 'react';
+import { useSearchParams } from 'react-router';
+import type { ModelView } from '@udrel/contract/types';
+import { binary } from '@udrel/core/capacity';
+import { useAddModelMutation, useModelsQuery } from '../../api/api';
+import { troubleOf } from '../../api/problem';
+import { describeSite } from '../../format/parts';
+import { Empty, Loaded, Sheet, TroubleNote } from '../../ui';
+import styles from '../jobs/jobs.module.css';
+
+/** Device models with their sites, memory and notes; a model is brought in from a file of the open format. */
+export default function Models() {
+  const [given, setGiven] = useSearchParams();
+  const find = given.get('find') ?? '';
+  const { data, error } = useModelsQuery(useDeferredValue(find));
+  return (
+    <>
+      <div className={styles.filters}>
+        <h1>Models</h1>
+        <TextField
+          label="Maker, name or number"
+          value={find}
+          onChange={(event) => setGiven(event.target.value ? { find: event.target.value } : {}, { replace: true })}
+          sx={{ maxWidth: 320 }}
+        />
+        <BringIn />
+      </div>
+      <Loaded data={data} error={error} what="the models">
+        {(models) =>
+          models.length === 0 ? (
+            <Empty>No model is like that. Bring one in from a model file.</Empty>
+          ) : (
+            <Sheet>
+              <table>
+                <thead>
+                  <tr>
+                    <th>Model</th>
+                    <th>Sites</th>
+                    <th>Memory</th>
+                    <th>Starts from</th>
+                    <th>Note</th>
+                    <th>
+                      <span className="unseen">File</span>
+                    </th>
+                  </tr>
+                </thead>
+                <tbody>
+                  {models.map((model) => (
+                    <ModelRow key={model.id} model={model} />
+                  ))}
+                </tbody>
+              </table>
+            </Sheet>
+          )
+        }
+      </Loaded>
+    </>
+  );
+}
+
+function ModelRow({ model }: { model: ModelView }) {
+  const { memory, firmware } = model;
+  const mode = firmware.uefi === null ? 'mode not known' : firmware.uefi ? 'UEFI' : 'legacy';
+  const nvme = firmware.startsNvme === null ? 'NVMe not known' : firmware.startsNvme ? 'NVMe' : 'no NVMe';
+  return (
+    <tr>
+      <td>
+        <b>
+          {model.maker} {model.name}
+        </b>
+        <div className="mono sub">{model.code}</div>
+      </td>
+      <td style={{ fontSize: 13 }}>
+        {model.sites.length === 0 && 'soldered'}
+        {model.sites.map((site) => (
+          <div key={site.id}>
+            {site.name}: {describeSite(site)}
+          </div>
+        ))}
+      </td>
+      <td style={{ fontSize: 13 }}>
+        {memory.generation}, {memory.slots.length} slots, up to {binary(memory.maximum)}
+      </td>
+      <td style={{ fontSize: 13 }}>
+        {mode}, {nvme}
+      </td>
+      <td style={{ fontSize: 13 }}>{model.note}</td>
+      <td className="figure">
+        <Button component="a" href={fileOf(model)} download={`${model.code}.json`} aria-label={`Model file of ${model.code}`}>
+          File
+        </Button>
+      </td>
+    </tr>
+  );
+}
+
+function fileOf({ id: _id, ...spec }: ModelView): string {
+  return `data:application/json,${encodeURIComponent(JSON.stringify(spec, null, 2))}`;
+}
+
+function BringIn() {
+  const [add, { error, data }] = useAddModelMutation();
+  const [unreadable, setUnreadable] = useState('');
+  const problems = troubleOf(error)?.problem?.problems ?? [];
+
+  async function read(event: ChangeEvent<HTMLInputElement>): Promise<void> {
+    const file = event.target.files?.[0];
+    event.target.value = '';
+    if (!file) return;
+    try {
+      setUnreadable('');
+      await add(JSON.parse(await file.text()) as unknown);
+    } catch {
+      setUnreadable(`${file.name} is no model file: it is not readable JSON.`);
+    }
+  }
+
+  return (
+    <>
+      <Button component="label" sx={{ marginLeft: 'auto' }}>
+        Bring in a model file
+        <input type="file" accept=".json,application/json" hidden onChange={(event) => void read(event)} />
+      </Button>
+      <div style={{ maxWidth: 420 }} role="status">
+        {unreadable && <span className="danger">{unreadable}</span>}
+        {!unreadable && problems.length > 0
+          ? problems.slice(0, 3).map((one) => (
+              <div key={one.field} className="danger">
+                {one.field}: {one.sentence}
+              </div>
+            ))
+          : !unreadable && <TroubleNote error={error} />}
+        {data && !error && `${data.maker} ${data.name} is in the library.`}
+      </div>
+    </>
+  );
+}

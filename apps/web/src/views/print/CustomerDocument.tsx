@@ -1,0 +1,89 @@
+import type { JobView } from '@udrel/contract/types';
+import { compareSets } from '@udrel/core/benchmarks';
+import { binary, soldName } from '@udrel/core/capacity';
+import { duration, fullMoment } from '../../format/time';
+import { rate, times } from '../../format/units';
+import { FactList } from '../../ui';
+import styles from './print.module.css';
+
+/** What was done, before and after side by side, in words the customer understands. */
+export function CustomerDocument({ job, shop }: { job: JobView; shop: string }) {
+  const { facts } = job.snapshot;
+  const { 'drive choice': drive, 'old drive': old, 'memory choice': memory, plan, functions, signature } = facts;
+  const { rows } = compareSets(facts.before?.set ?? null, facts.after?.set ?? null, null);
+  const told = rows.filter((row) => row.before !== null && row.after !== null);
+  const startUp = told.find((row) => row.key === 'startUp');
+  return (
+    <article className={styles.paper}>
+      <header className={styles.head}>
+        <div>
+          <h1>{shop}</h1>
+          <p>What we did on your {`${job.device.model.maker} ${job.device.model.name}`}</p>
+          <p className="sub">
+            {job.customer.name}, job {job.tag}, serial {job.device.serial}
+          </p>
+        </div>
+        <p className="sub">{fullMoment(job.closedAt ?? new Date().toISOString())}</p>
+      </header>
+      <FactList
+        rows={[
+          ['You told us', job.complaint],
+          ...(drive ? [['New drive', `${drive.maker} ${drive.name}, ${soldName(drive.bytes)}, serial ${drive.serial}`] as const] : []),
+          ...(old ? [['Old drive', `${old.maker} ${old.name}, ${soldName(old.bytes)}, serial ${old.serial}`] as const] : []),
+          ...(plan ? [['Brought along', `${plan.partitions.length} of ${plan.table.partitions.length} partitions`] as const] : []),
+          ...(plan && leftNames(plan).length > 0 ? [['Left behind, as agreed', leftNames(plan).join(', ')] as const] : []),
+          ...(memory ? [['Memory', `${memory.count} × ${memory.maker} ${memory.name}: ${binary(memory.total)} in all`] as const] : []),
+          ...(functions ? [['Checked', functions.results.map((one) => `${one.name}${one.works ? '' : ' (not working)'}`).join(', ')] as const] : []),
+          ...(facts['old drive stays'] ? [['The old drive is', facts['old drive stays'].where] as const] : []),
+        ]}
+      />
+      {startUp?.multiple && startUp.before !== null && startUp.after !== null && (
+        <h2>
+          Starting took {duration(startUp.before)}, now {duration(startUp.after)}
+          {startUp.multiple > 1.05 ? `: ${times(startUp.multiple)} as fast.` : '.'}
+        </h2>
+      )}
+      {told.length > 0 && (
+        <table>
+          <thead>
+            <tr>
+              <th>Measured alike before and after</th>
+              <th className="figure">Before</th>
+              <th className="figure">After</th>
+              <th className="figure">Faster</th>
+            </tr>
+          </thead>
+          <tbody>
+            {told.map((row) => (
+              <tr key={row.key}>
+                <td>{row.name}</td>
+                <td className="figure">{row.unit === 's' ? duration(row.before ?? 0) : rate(row.before ?? 0)}</td>
+                <td className="figure">{row.unit === 's' ? duration(row.after ?? 0) : rate(row.after ?? 0)}</td>
+                <td className="figure">{row.multiple === null ? '–' : times(row.multiple)}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      {facts.before && !facts.before.set && <p>Not measured before: {facts.before.whyNot}</p>}
+      {old && (
+        <p style={{ marginTop: 14 }}>
+          Please do not attach the old drive while the device starts: two installations in one machine get in each other’s way.
+          Licences of the installation belong to this device.
+        </p>
+      )}
+      <div className={styles.sign}>
+        {signature && signature.path !== 'typed' && (
+          <svg viewBox="0 0 360 90" width="200" height="50" aria-hidden>
+            <path d={signature.path} fill="none" stroke="#14312f" strokeWidth="2" />
+          </svg>
+        )}
+        <div>{signature?.name ?? 'Signature'}</div>
+      </div>
+    </article>
+  );
+}
+
+function leftNames(plan: NonNullable<JobView['snapshot']['facts']['plan']>): string[] {
+  return plan.table.partitions.filter((one) => plan.intent.leftOut.includes(one.id)).map((one) => one.name);
+}

@@ -1,0 +1,45 @@
+import Button from '@mui/material/Button';
+import { useParams } from 'react-router';
+import type { JobView } from '@udrel/contract/types';
+import { useJobQuery, useSessionQuery } from '../../api/api';
+import { Empty, Loaded } from '../../ui';
+import { CustomerDocument } from './CustomerDocument';
+import { PlanCard } from './PlanCard';
+import { Receipt } from './Receipt';
+import { TagPaper } from './TagPaper';
+import styles from './print.module.css';
+
+/** A paper of a job, to be looked at and printed. */
+export default function PrintPage() {
+  const { paper = '', tag = '' } = useParams();
+  const { data, error } = useJobQuery(tag.toUpperCase());
+  const { data: session } = useSessionQuery();
+  return (
+    <>
+      <div className={styles.bar}>
+        <Button variant="contained" onClick={() => window.print()} autoFocus>
+          Print
+        </Button>
+        <Button onClick={() => window.close()}>Close</Button>
+      </div>
+      <Loaded data={data} error={error} what="the job">
+        {(job) => paperOf(paper, job, session?.shop ?? '')}
+      </Loaded>
+    </>
+  );
+}
+
+function paperOf(paper: string, job: JobView, shop: string) {
+  switch (paper) {
+    case 'tag':
+      return <TagPaper job={job} shop={shop} />;
+    case 'receipt':
+      return <Receipt job={job} shop={shop} />;
+    case 'plan':
+      return <PlanCard job={job} />;
+    case 'document':
+      return <CustomerDocument job={job} shop={shop} />;
+    default:
+      return <Empty>There is no such paper.</Empty>;
+  }
+}

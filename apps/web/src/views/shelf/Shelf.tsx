@@ -1,0 +1,99 @@
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useDeferredValue, useState } from 'react';
+import { useSearchParams } from 'react-router';
+import type { PartView } from '@udrel/contract/types';
+import { usePartsQuery } from '../../api/api';
+import { money } from '../../format/units';
+import { Empty, Loaded, Sheet } from '../../ui';
+import { ReceiveDialog } from './ReceiveDialog';
+import styles from '../jobs/jobs.module.css';
+
+/** Parts with their pieces, places and reservations. */
+export default function Shelf() {
+  const [given, setGiven] = useSearchParams();
+  const find = given.get('find') ?? '';
+  const { data, error } = usePartsQuery(useDeferredValue(find));
+  const [receiving, setReceiving] = useState<PartView | null>(null);
+  return (
+    <>
+      <div className={styles.filters}>
+        <h1>Shelf</h1>
+        <TextField
+          label="Part, number or serial"
+          value={find}
+          onChange={(event) => setGiven(event.target.value ? { find: event.target.value } : {}, { replace: true })}
+          sx={{ maxWidth: 320 }}
+        />
+      </div>
+      <Loaded data={data} error={error} what="the shelf">
+        {(parts) =>
+          parts.length === 0 ? (
+            <Empty>No part is like that.</Empty>
+          ) : (
+            <Sheet>
+              <table>
+                <thead>
+                  <tr>
+                    <th>Kind</th>
+                    <th>Part</th>
+                    <th>Number</th>
+                    <th>Place and serials</th>
+                    <th className="figure">Price</th>
+                    <th className="figure">On the shelf</th>
+                    <th className="figure">Reserved</th>
+                    <th>
+                      <span className="unseen">Receive</span>
+                    </th>
+                  </tr>
+                </thead>
+                <tbody>
+                  {parts.map((part) => (
+                    <PartRow key={part.id} part={part} receive={() => setReceiving(part)} />
+                  ))}
+                </tbody>
+              </table>
+            </Sheet>
+          )
+        }
+      </Loaded>
+      {receiving && <ReceiveDialog part={receiving} close={() => setReceiving(null)} />}
+    </>
+  );
+}
+
+function PartRow({ part, receive }: { part: PartView; receive: () => void }) {
+  return (
+    <tr>
+      <td>{part.kind}</td>
+      <td>
+        <b>
+          {part.maker} {part.name}
+        </b>
+      </td>
+      <td className="mono">{part.partNumber}</td>
+      <td style={{ fontSize: 13 }}>
+        {[...new Set(part.stock.map((piece) => piece.place).filter(Boolean))].join(', ')}
+        {part.serialised && (
+          <details>
+            <summary>{part.stock.length} serials</summary>
+            {part.stock.map((piece) => (
+              <div key={piece.id} className="mono">
+                {piece.serial}
+                {piece.reservedFor && <span className="sub"> for {piece.reservedFor}</span>}
+              </div>
+            ))}
+          </details>
+        )}
+      </td>
+      <td className="figure">{money(part.price)}</td>
+      <td className="figure">{part.onShelf}</td>
+      <td className="figure">{part.reserved}</td>
+      <td className="figure">
+        <Button onClick={receive} aria-label={`Receive ${part.maker} ${part.name} ${part.partNumber}`}>
+          Receive
+        </Button>
+      </td>
+    </tr>
+  );
+}
