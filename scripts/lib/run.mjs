@@ -28,7 +28,7 @@ export function run(command, args, { show = false, cwd = ROOT, env = process.env
 
 /** The environment for running programs of the installed packages by name. */
 export function binEnv(more = {}) {
-  return { ...process.env, PATH: `${ROOT}node_modules/.bin:${process.env.PATH}`, ...more };
+  return { ...process.env, ...more, PATH: `${ROOT}node_modules/.bin:${process.env.PATH}` };
 }
 
 export const sleep = (milliseconds) => new Promise((resolve) => setTimeout(resolve, milliseconds));
