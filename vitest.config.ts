@@ -1,6 +1,8 @@
 import { defineConfig } from 'vitest/config';
 
-const unit = (name: string, root: string) => ({ test: { name, root, include: ['src/**/*.test.ts', 'src/**/*.test.tsx'] } });
+const unit = (name: string, root: string) => ({
+  test: { name, root, include: ['src/**/*.test.ts', 'src/**/*.test.tsx'] },
+});
 
 export default defineConfig({
   test: {

@@ -8,7 +8,9 @@ const given = settings();
 const unlock = lockFolder(given.data);
 if ((await tryPort(given.port, given.host)) === null) {
   unlock();
-  fail(`Port ${given.port} on ${given.host} is taken or may not be used. Set PORT to another, such as PORT=${given.port + 10} npm start.`);
+  fail(
+    `Port ${given.port} on ${given.host} is taken or may not be used. Set PORT to another, such as PORT=${given.port + 10} npm start.`,
+  );
 }
 await installPackages();
 await buildAll();

@@ -15,7 +15,14 @@ export interface DemoPart {
   spec: Drive | MemoryModule | Adapter | null;
 }
 
-function card(maker: string, name: string, gb: number, over: Partial<M2Drive>, price: number, pieces: number): DemoPart {
+function card(
+  maker: string,
+  name: string,
+  gb: number,
+  over: Partial<M2Drive>,
+  price: number,
+  pieces: number,
+): DemoPart {
   const spec: M2Drive = {
     maker,
     name,
@@ -36,7 +43,14 @@ function card(maker: string, name: string, gb: number, over: Partial<M2Drive>, p
   return { ...drivePart(maker, name, gb, spec.length, price, pieces), spec };
 }
 
-function box(maker: string, name: string, gb: number, over: Partial<BoxDrive>, price: number, pieces: number): DemoPart {
+function box(
+  maker: string,
+  name: string,
+  gb: number,
+  over: Partial<BoxDrive>,
+  price: number,
+  pieces: number,
+): DemoPart {
   const spec: BoxDrive = {
     maker,
     name,
@@ -81,8 +95,19 @@ function small(name: string, partNumber: string, price: number, pieces: number):
   return { kind: 'small part', maker: 'Thimble', name, partNumber, price, pieces, place: 'drawer 12', spec: null };
 }
 
-const sataCard = { class: 'SATA SSD', link: { kind: 'sata', generation: 3 }, keys: ['B', 'M'], read: 550, write: 500 } satisfies Partial<M2Drive>;
-const gen4 = { class: 'NVMe gen 4', link: { kind: 'pcie', generation: 4, lanes: 4 }, read: 7000, write: 6300 } satisfies Partial<M2Drive>;
+const sataCard = {
+  class: 'SATA SSD',
+  link: { kind: 'sata', generation: 3 },
+  keys: ['B', 'M'],
+  read: 550,
+  write: 500,
+} satisfies Partial<M2Drive>;
+const gen4 = {
+  class: 'NVMe gen 4',
+  link: { kind: 'pcie', generation: 4, lanes: 4 },
+  read: 7000,
+  write: 6300,
+} satisfies Partial<M2Drive>;
 const disk = { class: 'disk 5400', read: 130, write: 125, height: 9.5 } satisfies Partial<BoxDrive>;
 
 /** The demo shelf; every maker and name is invented. */
@@ -108,7 +133,14 @@ export const parts: DemoPart[] = [
   box('Dunlin', 'B3', 500, { read: 540, write: 480 }, 3600, 4),
   box('Dunlin', 'B3', 960, { read: 540, write: 500 }, 5500, 0),
   box('Kestrin', 'D8 Archive', 2000, disk, 6900, 2),
-  box('Kestrin', 'D9 Tower', 4000, { ...disk, class: 'disk 7200', form: '3.5', height: 26.1, needs12V: true, read: 210, write: 205 }, 9900, 1),
+  box(
+    'Kestrin',
+    'D9 Tower',
+    4000,
+    { ...disk, class: 'disk 7200', form: '3.5', height: 26.1, needs12V: true, read: 210, write: 205 },
+    9900,
+    1,
+  ),
   box('Kestrin', 'X4 Native', 4000, { sectorSize: 4096, bytes: bytesOfNominal(4000, 4096) }, 24900, 1),
   ram('Brinewick', 'S4', {}, 2400, 6),
   ram('Brinewick', 'S4', { bytes: 16 * GIB }, 4300, 4),

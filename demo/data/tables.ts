@@ -1,13 +1,29 @@
 import { GIB, MIB } from '@udrel/core/capacity';
 import type { FileSystem, PartitionKind, SourceTable } from '@udrel/core/layout';
 
-type Row = readonly [name: string, kind: PartitionKind, fileSystem: FileSystem, mib: number, usedGib: number | null, encrypted?: boolean];
+type Row = readonly [
+  name: string,
+  kind: PartitionKind,
+  fileSystem: FileSystem,
+  mib: number,
+  usedGib: number | null,
+  encrypted?: boolean,
+];
 
 function table(scheme: SourceTable['scheme'], rows: readonly Row[]): SourceTable {
   let start = MIB / 512;
   const partitions = rows.map(([name, kind, fileSystem, mib, usedGib, encrypted = false], index) => {
     const sectors = (mib * MIB) / 512;
-    const one = { id: `p${index + 1}`, name, kind, fileSystem, startSector: start, sectors, used: usedGib === null ? null : Math.round(usedGib * GIB), encrypted };
+    const one = {
+      id: `p${index + 1}`,
+      name,
+      kind,
+      fileSystem,
+      startSector: start,
+      sectors,
+      used: usedGib === null ? null : Math.round(usedGib * GIB),
+      encrypted,
+    };
     start += sectors;
     return one;
   });

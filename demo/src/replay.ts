@@ -13,7 +13,7 @@ import {
 import type { JobView } from '@udrel/contract/types';
 import type { MeasurementSet } from '@udrel/core/benchmarks';
 import { defaultIntent } from '@udrel/core/layout';
-import type { FactKey } from '@udrel/core/steps';
+import { functionChecks, type FactKey } from '@udrel/core/steps';
 import { REACHED, type DemoJob, type Reached } from '../data/jobs';
 import { tables } from '../data/tables';
 
@@ -96,7 +96,10 @@ function driveSteps(job: DemoJob, stage: Stage): Steps {
       siteId: job.take?.siteId ?? '',
     });
   const begin: Act = (acting, view) =>
-    beginRun(acting, view.tag, { version: view.version, berth: job.reached === 'running' ? (job.berth ?? null) : null });
+    beginRun(acting, view.tag, {
+      version: view.version,
+      berth: job.reached === 'running' ? (job.berth ?? null) : null,
+    });
   const end =
     (outcome: 'ended well' | 'failed', note: string): Act =>
     (acting, view) =>
@@ -122,7 +125,14 @@ function driveSteps(job: DemoJob, stage: Stage): Steps {
     ['copied', end('ended well', '')],
     ...(stripBefore ? [] : ([['stripped', all('out')]] as Steps)),
     ['fitted', (acting, view) => fact('fitted', { serial: serial(view) })(acting, view)],
-    ['did not start', fact('trial start', { started: false, oldDriveDetached: true, note: 'No system found; the new drive is listed in firmware.' })],
+    [
+      'did not start',
+      fact('trial start', {
+        started: false,
+        oldDriveDetached: true,
+        note: 'No system found; the new drive is listed in firmware.',
+      }),
+    ],
     ['started', fact('trial start', { started: true, oldDriveDetached: true, note: '' })],
     ...provingSteps(job),
     ['closed', fact('old drive stays', { where: 'returned in its bag, labelled', consent: false })],
@@ -145,8 +155,14 @@ function memorySteps(job: DemoJob): Steps {
 
   function takeMemory({ take }: DemoJob): Act {
     return async (acting, view) => {
-      const [part] = (await acting.manager.query('select id from part where part_number = $1', [take?.partNumber])) as { id: string }[];
-      return reserveMemory(acting, view.tag, { version: view.version, partId: part?.id ?? '', count: take?.count ?? 1 });
+      const [part] = (await acting.manager.query('select id from part where part_number = $1', [take?.partNumber])) as {
+        id: string;
+      }[];
+      return reserveMemory(acting, view.tag, {
+        version: view.version,
+        partId: part?.id ?? '',
+        count: take?.count ?? 1,
+      });
     };
   }
 }
@@ -164,12 +180,18 @@ function provingSteps(job: DemoJob): Steps {
 }
 
 const checkFunctions: Act = (acting, view) => {
-  const results = view.device.model.functions.map((name) => ({ name, works: true }));
+  const results = functionChecks(view.snapshot.wishes, view.device.model.functions).map((name) => ({
+    name,
+    works: true,
+  }));
   return fact('functions', { results, note: '' })(acting, view);
 };
 
 const closingSteps: Steps = [
   ['closed', fact('document given', { given: true })],
-  ['closed', fact('signature', { name: 'for the customer', path: 'M12 40 C30 8 44 60 62 30 S96 12 110 38 S150 20 168 34' })],
+  [
+    'closed',
+    fact('signature', { name: 'for the customer', path: 'M12 40 C30 8 44 60 62 30 S96 12 110 38 S150 20 168 34' }),
+  ],
   ['closed', (acting, view) => closeJob(acting, view.tag, view.version)],
 ];

@@ -14,7 +14,12 @@ export async function buildAll() {
   if (built && existsSync(CACHE) && readFileSync(CACHE, 'utf8') === wanted) return;
   console.log('Building …');
   const results = await Promise.all(
-    BUILDS.map((app) => run('vite', ['build', '--logLevel', 'warn'], { cwd: join(ROOT, 'apps', app), env: binEnv({ NODE_ENV: 'production' }) })),
+    BUILDS.map((app) =>
+      run('vite', ['build', '--logLevel', 'warn'], {
+        cwd: join(ROOT, 'apps', app),
+        env: binEnv({ NODE_ENV: 'production' }),
+      }),
+    ),
   );
   const failed = results.find(({ code }) => code !== 0);
   if (failed) fail(`The build failed:\n${failed.output.slice(-3000)}`);
@@ -24,7 +29,8 @@ export async function buildAll() {
 
 function contentHash() {
   const hash = createHash('sha256').update(readFileSync(join(ROOT, 'package-lock.json')));
-  for (const folder of SOURCES) for (const file of filesBelow(join(ROOT, folder))) hash.update(file).update(readFileSync(file));
+  for (const folder of SOURCES)
+    for (const file of filesBelow(join(ROOT, folder))) hash.update(file).update(readFileSync(file));
   for (const app of BUILDS) hash.update(readFileSync(join(ROOT, 'apps', app, 'vite.config.ts')));
   return hash.digest('hex');
 }

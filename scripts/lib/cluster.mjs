@@ -1,6 +1,17 @@
 import { spawn } from 'node:child_process';
 import { randomBytes } from 'node:crypto';
-import { accessSync, chownSync, constants, existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import {
+  accessSync,
+  chownSync,
+  constants,
+  existsSync,
+  mkdirSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs';
 import { createServer } from 'node:net';
 import { dirname, join, resolve } from 'node:path';
 import { installDebian } from './install.mjs';
@@ -19,14 +30,21 @@ export async function postgresPrograms() {
 function programFolder() {
   const base = '/usr/lib/postgresql';
   if (!existsSync(base)) return null;
-  const versions = readdirSync(base).map(Number).filter((version) => version >= 13).sort((a, b) => b - a);
-  return versions.map((version) => join(base, String(version), 'bin')).find((bin) => existsSync(join(bin, 'initdb'))) ?? null;
+  const versions = readdirSync(base)
+    .map(Number)
+    .filter((version) => version >= 13)
+    .sort((a, b) => b - a);
+  return (
+    versions.map((version) => join(base, String(version), 'bin')).find((bin) => existsSync(join(bin, 'initdb'))) ?? null
+  );
 }
 
 /** PostgreSQL refuses to run as root: then it runs as the user that Debian made for it. */
 function owner() {
   if (!IS_ROOT) return {};
-  const entry = readFileSync('/etc/passwd', 'utf8').split('\n').find((line) => line.startsWith('postgres:'));
+  const entry = readFileSync('/etc/passwd', 'utf8')
+    .split('\n')
+    .find((line) => line.startsWith('postgres:'));
   const [, , uid, gid] = entry?.split(':') ?? fail('There is no user “postgres”: reinstall the package postgresql.');
   return { uid: Number(uid), gid: Number(gid) };
 }
@@ -60,7 +78,12 @@ export async function openCluster(folder, { preferredPort = 4281, fast = false }
     const settings = ['listen_addresses=127.0.0.1', 'unix_socket_directories=', 'max_connections=120'];
     if (fast) settings.push('fsync=off', 'synchronous_commit=off', 'full_page_writes=off');
     const args = ['-D', data, '-p', String(cluster.port), ...settings.flatMap((setting) => ['-c', setting])];
-    const child = spawn(join(bin, 'postgres'), args, { ...owner(), cwd: '/', detached: true, stdio: ['ignore', 'ignore', 'pipe'] });
+    const child = spawn(join(bin, 'postgres'), args, {
+      ...owner(),
+      cwd: '/',
+      detached: true,
+      stdio: ['ignore', 'ignore', 'pipe'],
+    });
     cluster.lastWords = '';
     child.stderr.on('data', (text) => (cluster.lastWords = (cluster.lastWords + text).slice(-2000)));
     let ended = false;
@@ -109,7 +132,17 @@ async function makeCluster(bin, base, data, secretFile) {
     chownSync(data, uid, gid);
     chownSync(handed, uid, gid);
   }
-  const args = ['-D', data, '-U', 'udrel', '--auth=scram-sha-256', `--pwfile=${handed}`, '-E', 'UTF8', '--locale=C.UTF-8'];
+  const args = [
+    '-D',
+    data,
+    '-U',
+    'udrel',
+    '--auth=scram-sha-256',
+    `--pwfile=${handed}`,
+    '-E',
+    'UTF8',
+    '--locale=C.UTF-8',
+  ];
   const { code, output } = await run(join(bin, 'initdb'), args, { cwd: '/', ...owner() });
   rmSync(handed, { force: true });
   if (code === 0) return;

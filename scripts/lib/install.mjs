@@ -11,7 +11,9 @@ export async function installPackages() {
   if (major < 20 || (major === 20 && minor < 19)) {
     fail(`Udrel needs Node 20.19 or later; this is ${process.versions.node}.`);
   }
-  const wanted = createHash('sha256').update(readFileSync(join(ROOT, 'package-lock.json'))).digest('hex');
+  const wanted = createHash('sha256')
+    .update(readFileSync(join(ROOT, 'package-lock.json')))
+    .digest('hex');
   if (existsSync(MARK) && readFileSync(MARK, 'utf8') === wanted) return;
   console.log('Installing packages …');
   const { code, output } = await run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error']);

@@ -9,7 +9,8 @@ import { binEnv, fail, ROOT, run, sleep, until } from './run.mjs';
 /** Settings of a start, from the environment. */
 export function settings(env = process.env) {
   const port = Number(env.PORT ?? 4280);
-  if (!Number.isInteger(port) || port < 1 || port > 65_535) fail(`PORT is “${env.PORT}”: use a number from 1 to 65535.`);
+  if (!Number.isInteger(port) || port < 1 || port > 65_535)
+    fail(`PORT is “${env.PORT}”: use a number from 1 to 65535.`);
   return {
     port,
     host: env.HOST ?? '127.0.0.1',
@@ -32,7 +33,9 @@ export function lockFolder(folder) {
     mkdirSync(folder, { recursive: true });
     const holder = existsSync(file) ? Number(readFileSync(file, 'utf8')) : 0;
     if (holder && holder !== process.pid && isStart(holder)) {
-      fail(`Udrel is running already on ${folder} (process ${holder}). Stop it first, or set UDREL_DATA to another folder.`);
+      fail(
+        `Udrel is running already on ${folder} (process ${holder}). Stop it first, or set UDREL_DATA to another folder.`,
+      );
     }
     writeFileSync(file, String(process.pid));
   } catch (error) {

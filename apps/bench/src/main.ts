@@ -25,7 +25,7 @@ async function main(): Promise<void> {
   const server = httpLink(env['UDREL_SERVER'] ?? 'http://127.0.0.1:4280', token);
   const agent = createAgent('bench', randomUUID(), berths, server);
   let reached = true;
-  for (let last = performance.now(); ; ) {
+  for (let last = performance.now(); ;) {
     const now = performance.now();
     const before = reached;
     reached = await agent.turn(now - last);

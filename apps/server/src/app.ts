@@ -62,7 +62,8 @@ function problems(log: Logger): ErrorRequestHandler {
   return (error: unknown, request, response, _next) => {
     const refusal = refusalOf(error);
     if (!refusal) log.error({ error, path: request.path }, 'request failed');
-    const answer = refusal ?? new Refusal(500, 'server-error', 'Something failed here. Nothing was changed; try again.');
+    const answer =
+      refusal ?? new Refusal(500, 'server-error', 'Something failed here. Nothing was changed; try again.');
     response.status(answer.status).type('application/problem+json').send(JSON.stringify(answer.toProblem()));
   };
 }

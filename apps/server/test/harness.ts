@@ -18,7 +18,12 @@ export interface Answer<T = Record<string, unknown>> {
 
 export interface Caller {
   get: <T>(path: string) => Promise<Answer<T>>;
-  send: <T>(method: 'POST' | 'PUT' | 'DELETE', path: string, body?: unknown, headers?: Record<string, string>) => Promise<Answer<T>>;
+  send: <T>(
+    method: 'POST' | 'PUT' | 'DELETE',
+    path: string,
+    body?: unknown,
+    headers?: Record<string, string>,
+  ) => Promise<Answer<T>>;
 }
 
 export interface Shop {
@@ -91,7 +96,12 @@ async function signedIn(shop: Shop, role: Role): Promise<Caller> {
 
 /** Calls the API like a browser does: JSON, and an idempotency key for every write. */
 export function caller(base: string, always: Record<string, string> = {}): Caller {
-  async function call<T>(method: string, path: string, body: unknown, headers: Record<string, string>): Promise<Answer<T>> {
+  async function call<T>(
+    method: string,
+    path: string,
+    body: unknown,
+    headers: Record<string, string>,
+  ): Promise<Answer<T>> {
     const response = await fetch(`${base}${path}`, {
       method,
       headers: { 'content-type': 'application/json', 'idempotency-key': randomUUID(), ...always, ...headers },

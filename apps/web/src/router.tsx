@@ -3,6 +3,7 @@ import { createBrowserRouter } from 'react-router';
 import { Frame } from './shell/Frame';
 import { Lost } from './shell/Lost';
 import { Shell } from './shell/Shell';
+import { Empty } from './ui';
 
 const view = (load: () => Promise<{ default: ComponentType }>) => ({
   lazy: async () => ({ Component: (await load()).default }),
@@ -13,6 +14,7 @@ export const router = createBrowserRouter([
   {
     element: <Frame />,
     errorElement: <Lost />,
+    hydrateFallbackElement: <Empty>Opening …</Empty>,
     children: [
       {
         element: <Shell />,

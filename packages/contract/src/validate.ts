@@ -45,7 +45,10 @@ function build(node: Node): Joi.Schema {
     case 'anything':
       return Joi.any().required();
     case 'either':
-      return Joi.alternatives().try(...node.of.map(joiOf)).match('one').required();
+      return Joi.alternatives()
+        .try(...node.of.map(joiOf))
+        .match('one')
+        .required();
   }
 }
 

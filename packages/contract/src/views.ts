@@ -1,6 +1,6 @@
 import type { ProgressState, Progress } from '@udrel/core/progress';
-import type { Candidate } from '@udrel/core/fit';
-import type { MemorySet } from '@udrel/core/memory';
+import type { Adapter, Candidate, Drive } from '@udrel/core/fit';
+import type { MemoryModule, MemorySet } from '@udrel/core/memory';
 import type { JobSnapshot, Procedure, Step } from '@udrel/core/steps';
 import type { ModelSpec } from './schemas/models';
 
@@ -175,6 +175,8 @@ export interface PartView {
   maker: string;
   name: string;
   partNumber: string;
+  /** What the core computes with; null for small parts. */
+  spec: Drive | MemoryModule | Adapter | null;
   price: number;
   onShelf: number;
   reserved: number;

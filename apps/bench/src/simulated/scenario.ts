@@ -16,7 +16,13 @@ const STALL_AT = 0.4;
  * What the next second brings. `share` is how much of the whole is done, 0 to 1; `random` gives 0 to 1.
  * @param rate usual rate of the run, MB/s
  */
-export function nextSecond(name: ScenarioName, share: number, second: number, rate: number, random: () => number): Second {
+export function nextSecond(
+  name: ScenarioName,
+  share: number,
+  second: number,
+  rate: number,
+  random: () => number,
+): Second {
   if (name === 'stalls' && share >= STALL_AT) return { bytes: 0, errors: 0 };
   const noise = 0.88 + 0.24 * random();
   const wave = 1 + 0.12 * Math.sin(second / 47);

@@ -42,7 +42,11 @@ export async function changeJob(
 }
 
 /** Appends events and keeps what lists show of the job: version, station and next step. */
-export async function writeEvents(acting: Acting, job: Pick<JobRecord, 'id' | 'tag' | 'version'>, happened: Happened[]): Promise<void> {
+export async function writeEvents(
+  acting: Acting,
+  job: Pick<JobRecord, 'id' | 'tag' | 'version'>,
+  happened: Happened[],
+): Promise<void> {
   const { manager, actor, now } = acting;
   if (happened.length === 0) return;
   await manager.insert(

@@ -11,8 +11,10 @@ const SENTENCES: Readonly<Record<string, (data: Data) => string>> = {
   'memory reserved': (data) => `Reserved ${word(data, 'count')} memory module(s)`,
   'reservation released': (data) => `Released: ${word(data, 'role')}`,
   'plan accepted': (data) => `Copy plan accepted, ${word(data, 'partitions')} partitions`,
-  'run began': (data) => `Copy began, attempt ${word(data, 'attempt')}${data['berth'] ? `, berth ${word(data, 'berth')}` : ', timed by hand'}`,
-  'run ended': (data) => `Attempt ${word(data, 'attempt')} ${word(data, 'outcome')}${data['note'] ? `: ${word(data, 'note')}` : ''}`,
+  'run began': (data) =>
+    `Copy began, attempt ${word(data, 'attempt')}${data['berth'] ? `, berth ${word(data, 'berth')}` : ', timed by hand'}`,
+  'run ended': (data) =>
+    `Attempt ${word(data, 'attempt')} ${word(data, 'outcome')}${data['note'] ? `: ${word(data, 'note')}` : ''}`,
   'strip moved': (data) => `${word(data, 'name')}: ${word(data, 'out')} out, ${word(data, 'back')} back`,
   'strip all': (data) => `Everything ${word(data, 'way')}`,
   'gate overridden': (data) => `Passed “${word(data, 'gate')}” with a reason: ${word(data, 'reason')}`,

@@ -80,7 +80,11 @@ async function examine(acting: Acting, job: JobRecord, key: EntryKey, value: unk
   return value;
 }
 
-async function keepOldDrive({ manager }: Acting, job: JobRecord, drive: NonNullable<JobFacts['old drive']>): Promise<void> {
+async function keepOldDrive(
+  { manager }: Acting,
+  job: JobRecord,
+  drive: NonNullable<JobFacts['old drive']>,
+): Promise<void> {
   if (!job.model.sites.some((site) => site.id === drive.siteId)) {
     throw fieldWrong('value.siteId', 'This device has no such site.');
   }
@@ -114,7 +118,9 @@ function examineBefore(job: JobRecord, before: NonNullable<JobFacts['before']>):
 }
 
 function examineMeasured({ set, whyNot }: NonNullable<JobFacts['before']>): void {
-  const figures = set ? [set.sequentialRead, set.sequentialWrite, set.randomRead, set.randomWrite, ...set.startUps] : [];
+  const figures = set
+    ? [set.sequentialRead, set.sequentialWrite, set.randomRead, set.randomWrite, ...set.startUps]
+    : [];
   const nothing = figures.every((figure) => figure === null);
   if (nothing && whyNot === '') {
     throw fieldWrong('value.whyNot', 'Measure at least one figure, or say why nothing was measured.');

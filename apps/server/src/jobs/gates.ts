@@ -12,7 +12,8 @@ export function overrideGate(acting: Acting, tag: string, given: OverrideGate): 
     const gate = procedureOf(job.snapshot).gates.find((one) => one.id === given.gate);
     if (!gate) throw notFound('This gate');
     if (gate.holds) throw new Refusal(409, 'gate-holds', 'This gate is passed already.');
-    if (gate.overridableBy === null) throw new Refusal(403, 'gate-absolute', 'Nobody may pass this gate without evidence.');
+    if (gate.overridableBy === null)
+      throw new Refusal(403, 'gate-absolute', 'Nobody may pass this gate without evidence.');
     if (gate.overridableBy === 'owner' && acting.actor.role !== 'owner') {
       throw new Refusal(403, 'role-may-not', 'This gate is about data: only the owner may pass it.');
     }

@@ -57,10 +57,12 @@ export async function matchParts(manager: EntityManager, job: JobRecord): Promis
     ? model.sites.map((site) => ({
         siteId: site.id,
         occupied: occupant(snapshot, site.id),
-        candidates: rankDrives(site, model.firmware, needFor(need.bytes), offersOf(parts), adaptersOf(parts)).map((one) => ({
-          ...one,
-          partNumber: numbers.get(one.offer.partId) ?? '',
-        })),
+        candidates: rankDrives(site, model.firmware, needFor(need.bytes), offersOf(parts), adaptersOf(parts)).map(
+          (one) => ({
+            ...one,
+            partNumber: numbers.get(one.offer.partId) ?? '',
+          }),
+        ),
       }))
     : [];
   return { need, drives, memory: wants(snapshot, 'memory') ? memorySets(job, parts) : [] };

@@ -20,7 +20,8 @@ export function reserveDrive(acting: Acting, tag: string, wanted: ReserveDrive):
     const need = needFor(needOf(job.snapshot).bytes);
     const [candidate] = rankDrives(site, job.model.firmware, need, offers, adaptersOf(parts));
     if (!candidate || !candidate.link) throw refused(candidate?.because ?? 'no such drive');
-    if (candidate.verdict === 'no' || candidate.verdict === 'cannot tell' || !candidate.needMet) throw refused(candidate.because);
+    if (candidate.verdict === 'no' || candidate.verdict === 'cannot tell' || !candidate.needMet)
+      throw refused(candidate.because);
     const released = await releaseStock(acting, job.id, ['drive', 'adapter']);
     const piece = await takeStock(acting, job.id, wanted.partId, 1, 'drive');
     if (candidate.adapter) await takeStock(acting, job.id, candidate.adapter.partId, 1, 'adapter');

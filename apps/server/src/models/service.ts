@@ -9,7 +9,11 @@ import { DeviceModel } from './entities';
 
 /** Models whose maker, name or code contains every word of the text; at most 50, by maker and name. */
 export async function findModels(manager: EntityManager, text: string): Promise<ModelView[]> {
-  const words = text.trim().split(/\s+/).filter(Boolean).map((word) => `%${escapeLike(word)}%`);
+  const words = text
+    .trim()
+    .split(/\s+/)
+    .filter(Boolean)
+    .map((word) => `%${escapeLike(word)}%`);
   const found = await rows<{ id: string; spec: ModelSpec }>(
     manager,
     `select id, spec from device_model

@@ -83,7 +83,12 @@ async function deviceOf({ manager }: Acting, customerId: string, given: BookIn['
 }
 
 /** The strip-down sheet of the job, from the model's template. Moved parts of the old drive only where a drive is swapped. */
-async function layOutSheet({ manager }: Acting, jobId: string, spec: ModelSpec, wish: BookIn['wish']['kind']): Promise<void> {
+async function layOutSheet(
+  { manager }: Acting,
+  jobId: string,
+  spec: ModelSpec,
+  wish: BookIn['wish']['kind'],
+): Promise<void> {
   const items = spec.strip.filter((item) => wish === 'new drive' || item.kind !== 'part');
   if (items.length === 0) return;
   await manager.insert(

@@ -25,7 +25,10 @@ export const bytes = (more: Partial<EntitySchemaColumnOptions> = {}): EntitySche
   transformer: { to: (value: unknown) => value, from: (value: unknown) => (value === null ? null : Number(value)) },
   ...more,
 });
-export const reference = (target: string, more: Partial<EntitySchemaColumnOptions> = {}): EntitySchemaColumnOptions => ({
+export const reference = (
+  target: string,
+  more: Partial<EntitySchemaColumnOptions> = {},
+): EntitySchemaColumnOptions => ({
   type: 'uuid',
   foreignKey: { target },
   ...more,

@@ -18,7 +18,10 @@ export interface Serving {
 export function serveRoute(router: Router, one: Route, serving: Serving): void {
   router[one.method](one.path, (request: Request, response: Response, next: NextFunction) => {
     answer(one, request, serving)
-      .then(({ status, body }) => void (body === undefined ? response.status(204).end() : response.status(status).json(body)))
+      .then(
+        ({ status, body }) =>
+          void (body === undefined ? response.status(204).end() : response.status(status).json(body)),
+      )
       .catch(next);
   });
 }
@@ -42,7 +45,8 @@ async function answer(one: Route, request: Request, serving: Serving): Promise<{
 async function admit(one: Route, request: Request, serving: Serving): Promise<Call<never, never>['actor']> {
   if (one.who === 'public') return { id: '', name: '', role: 'counter' };
   if (one.who === 'agent') {
-    if (!agentMay(request, serving.agentToken)) throw new Refusal(401, 'agent-unknown', 'The agent token is not right.');
+    if (!agentMay(request, serving.agentToken))
+      throw new Refusal(401, 'agent-unknown', 'The agent token is not right.');
     return { id: '', name: 'bench agent', role: 'technician' };
   }
   const staff = await staffOf(request, serving);

@@ -4,7 +4,12 @@ import { agentWork, hello, takeSamples } from './agent';
 
 /** What a bench agent says and asks. Its samples keep their own books: each is taken once by its number. */
 export const agentRoutes = [
-  route('post /agent/hello', { who: 'agent', body: agentHello, ownBooks: true, handle: (call) => hello(call, call.body) }),
+  route('post /agent/hello', {
+    who: 'agent',
+    body: agentHello,
+    ownBooks: true,
+    handle: (call) => hello(call, call.body),
+  }),
   route('get /agent/work', { who: 'agent', handle: ({ manager }) => agentWork(manager) }),
   route('post /agent/samples', {
     who: 'agent',

@@ -31,7 +31,11 @@ export async function agentWork(manager: EntityManager): Promise<AgentWork[]> {
        from run r join berth b on b.id = r.berth_id
       where r.outcome = 'running' order by b.number`,
   );
-  return open.map(({ progress, ...run }) => ({ ...run, plannedBytes: Number(run.plannedBytes), doneBytes: progress.done }));
+  return open.map(({ progress, ...run }) => ({
+    ...run,
+    plannedBytes: Number(run.plannedBytes),
+    doneBytes: progress.done,
+  }));
 }
 
 /**

@@ -42,17 +42,25 @@ export async function takeStock(
   }
   const [first] = free;
   if (!first || missing > 0) {
-    throw new Refusal(409, 'none-on-the-shelf', `No free ${part?.name ?? 'piece'} is left on the shelf. Choose another.`);
+    throw new Refusal(
+      409,
+      'none-on-the-shelf',
+      `No free ${part?.name ?? 'piece'} is left on the shelf. Choose another.`,
+    );
   }
   return first;
 }
 
 /** Gives back what the job has reserved in these roles; returns the roles that had something. */
-export async function releaseStock({ manager }: Acting, jobId: string, roles: ReservationRow['role'][]): Promise<string[]> {
-  const [released] = (await manager.query('delete from reservation where job_id = $1 and role = any ($2) returning role', [
-    jobId,
-    roles,
-  ])) as [{ role: string }[], number];
+export async function releaseStock(
+  { manager }: Acting,
+  jobId: string,
+  roles: ReservationRow['role'][],
+): Promise<string[]> {
+  const [released] = (await manager.query(
+    'delete from reservation where job_id = $1 and role = any ($2) returning role',
+    [jobId, roles],
+  )) as [{ role: string }[], number];
   return [...new Set(released.map((row) => row.role))];
 }
 

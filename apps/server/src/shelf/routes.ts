@@ -9,5 +9,10 @@ export const shelfRoutes = [
     handle: ({ manager, query }) => listParts(manager, query.find),
   }),
   route('get /places', { who: EVERY_ROLE, handle: ({ manager }) => listPlaces(manager) }),
-  route('post /stock', { who: EVERY_ROLE, body: receiveStock, status: 201, handle: (call) => receive(call, call.body) }),
+  route('post /stock', {
+    who: EVERY_ROLE,
+    body: receiveStock,
+    status: 201,
+    handle: (call) => receive(call, call.body),
+  }),
 ];

@@ -8,7 +8,7 @@ import type { Acting } from '../platform/routes';
 import { Place, Stock } from './entities';
 
 const SELECT = `
-  select p.id, p.kind, p.maker, p.name, p.part_number as "partNumber", p.price, p.serialised,
+  select p.id, p.kind, p.maker, p.name, p.part_number as "partNumber", p.spec, p.price, p.serialised,
          coalesce(sum(s.quantity), 0)::int as "onShelf", coalesce(sum(r.reserved), 0)::int as reserved,
          coalesce(json_agg(json_build_object('id', s.id, 'serial', s.serial, 'quantity', s.quantity,
                   'place', coalesce(pl.code, ''), 'reservedFor', r.tags) order by s.serial)
@@ -21,7 +21,11 @@ const SELECT = `
 
 /** Parts whose maker, name or number contains every word, or that have a piece with that serial; at most 300. */
 export function listParts(manager: EntityManager, text: string): Promise<PartView[]> {
-  const words = text.trim().split(/\s+/).filter(Boolean).map((word) => `%${escapeLike(word)}%`);
+  const words = text
+    .trim()
+    .split(/\s+/)
+    .filter(Boolean)
+    .map((word) => `%${escapeLike(word)}%`);
   return rows<PartView>(
     manager,
     `${SELECT} where p.maker || ' ' || p.name || ' ' || p.part_number || ' ' || p.kind ilike all ($1::text[])
@@ -59,7 +63,9 @@ export async function receive(acting: Acting, given: ReceiveStock): Promise<Part
   if (!part.serialised && given.count < 1) throw fieldWrong('count', 'Type how many pieces came in.');
   await refuseKnown(manager, serials);
   const placeId = await placeOf(manager, given.place, 'shelf');
-  const pieces = part.serialised ? serials.map((serial) => ({ serial, quantity: 1 })) : [{ serial: null, quantity: given.count }];
+  const pieces = part.serialised
+    ? serials.map((serial) => ({ serial, quantity: 1 }))
+    : [{ serial: null, quantity: given.count }];
   await manager.insert(
     Stock,
     pieces.map((piece) => ({ id: randomUUID(), partId: given.partId, placeId, ...piece })),

@@ -24,13 +24,24 @@ export async function addStaff(
   const { login, password, name, role, demo } = account;
   const id = randomUUID();
   const passwordHash = await hash(password, ARGON);
-  await manager.insert(Staff, { id, login: login.toLowerCase(), name, initials: initialsOf(name), role, passwordHash, demo });
+  await manager.insert(Staff, {
+    id,
+    login: login.toLowerCase(),
+    name,
+    initials: initialsOf(name),
+    role,
+    passwordHash,
+    demo,
+  });
   return id;
 }
 
 function initialsOf(name: string): string {
   const words = name.split(/\s+/).filter(Boolean);
-  return [words[0], words.length > 1 ? words.at(-1) : undefined].map((word) => word?.[0] ?? '').join('').toUpperCase();
+  return [words[0], words.length > 1 ? words.at(-1) : undefined]
+    .map((word) => word?.[0] ?? '')
+    .join('')
+    .toUpperCase();
 }
 
 /** The account of a login and password, or null. An unknown login takes as long as a wrong password. */
@@ -78,9 +89,13 @@ const hashOf = (code: string) => createHash('sha256').update(code).digest('hex')
 /** Makes the owner's account of an empty shop against the code printed on the console; the code works once. */
 export async function ownerByCode(manager: EntityManager, given: SetUp): Promise<string> {
   return manager.transaction(async (inside) => {
-    const setting = await firstRow<{ value: string }>(inside, "select value from setting where key = 'set-up code' for update");
+    const setting = await firstRow<{ value: string }>(
+      inside,
+      "select value from setting where key = 'set-up code' for update",
+    );
     const wrong = setting === null || setting.value !== hashOf(given.code) || !(await needsSetUp(inside));
-    if (wrong) throw new Refusal(403, 'set-up-code-wrong', 'The code is not right. It is printed where the server was started.');
+    if (wrong)
+      throw new Refusal(403, 'set-up-code-wrong', 'The code is not right. It is printed where the server was started.');
     await inside.delete(Setting, { key: 'set-up code' });
     return addStaff(inside, { ...given, role: 'owner', demo: false });
   });

@@ -1,4 +1,5 @@
-import { soldName } from '@udrel/core/capacity';
+import type { PartView } from '@udrel/contract/types';
+import { binary, soldName } from '@udrel/core/capacity';
 import type { Drive, Site } from '@udrel/core/fit';
 import { linkName } from '@udrel/core/links';
 
@@ -24,6 +25,14 @@ export function siteLinks(site: Site): string[] {
 export function describeDrive(drive: Drive): string {
   const shape = drive.form === 'm2' ? `M.2 22${drive.length}` : `${drive.form} in ${drive.height} mm`;
   return `${shape}, ${linkName(drive.link)}${drive.form === 'm2' && drive.heatsink > 0 ? ', heatsink' : ''}`;
+}
+
+/** What a part is, beyond its name: size and shape of a drive, size and generation of a module. */
+export function describePart({ spec }: Pick<PartView, 'spec'>): string {
+  if (!spec) return '';
+  if ('link' in spec) return `${driveSize(spec)}, ${describeDrive(spec)}`;
+  if ('generation' in spec) return `${binary(spec.bytes)} ${spec.generation} ${spec.form}, ${spec.speed} MT/s`;
+  return '';
 }
 
 /** The size a drive is sold under. */

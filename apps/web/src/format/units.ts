@@ -25,3 +25,8 @@ export function percent(share: number): string {
 export function money(minor: number): string {
   return (minor / 100).toLocaleString('en', { minimumFractionDigits: 2, maximumFractionDigits: 2 });
 }
+
+/** A start-up time: "104 s". */
+export function seconds(value: number): string {
+  return `${oneDecimal.format(value)} s`;
+}

@@ -32,7 +32,11 @@ export function ScanField() {
 
   /** Enter comes right behind a scan, often before the list has: ask first, then go. */
   async function enter(): Promise<void> {
-    const found = hits ?? (await dispatch(api.endpoints.find.initiate(wanted)).unwrap().catch(() => []));
+    const found =
+      hits ??
+      (await dispatch(api.endpoints.find.initiate(wanted))
+        .unwrap()
+        .catch(() => []));
     const one = found[chosen] ?? found[0];
     if (one) leave(one);
   }
@@ -96,9 +100,7 @@ export function ScanField() {
           {hits.length === 0 && !isFetching && (
             <li className={styles.hit} role="option" aria-selected="false">
               <span className="sub">nothing</span>
-              <span>
-                No tag, serial, name, phone number or model like “{wanted}”.
-              </span>
+              <span>No tag, serial, name, phone number or model like “{wanted}”.</span>
             </li>
           )}
         </ul>

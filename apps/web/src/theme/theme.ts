@@ -29,12 +29,17 @@ export const theme = createTheme({
   },
   shape: { borderRadius: 4 },
   shadows: Array.from({ length: 25 }, () => 'none') as ReturnType<typeof createTheme>['shadows'],
-  typography: { fontFamily: 'var(--text)', fontSize: 13.5, button: { textTransform: 'none', fontWeight: 650 } },
+  typography: {
+    fontFamily: 'var(--text)',
+    fontSize: 13.5,
+    body1: { fontSize: '14.5px', lineHeight: 1.35 },
+    button: { fontSize: '13.5px', textTransform: 'none', fontWeight: 650 },
+  },
   components: {
     MuiButton: {
       defaultProps: { disableElevation: true, disableRipple: true, size: 'small', variant: 'outlined' },
       styleOverrides: {
-        root: { padding: '4px 11px', lineHeight: 1.4, whiteSpace: 'nowrap', minWidth: 0 },
+        root: { padding: '4px 11px', fontSize: '13.5px', lineHeight: 1.4, whiteSpace: 'nowrap', minWidth: 0 },
         outlined: { borderColor: 'var(--ink)', borderWidth: 1.5 },
       },
     },

@@ -35,7 +35,12 @@ export function VerdictMark({ verdict }: { verdict: Verdict }) {
       return (
         <svg {...size}>
           <circle cx="8" cy="8" r="6.6" fill="none" stroke="var(--ink)" strokeWidth="1.3" />
-          <path d="M6 6.4a2 2 0 1 1 2.6 2c-.4.2-.6.5-.6 1M8 11.2v.6" fill="none" stroke="var(--ink)" strokeWidth="1.4" />
+          <path
+            d="M6 6.4a2 2 0 1 1 2.6 2c-.4.2-.6.5-.6 1M8 11.2v.6"
+            fill="none"
+            stroke="var(--ink)"
+            strokeWidth="1.4"
+          />
         </svg>
       );
   }
@@ -79,7 +84,16 @@ export function StateMark({ state }: { state: 'done' | 'ready' | 'running' | 'wa
           <path d="M0 0v4" stroke="var(--petrol)" strokeWidth="2" />
         </pattern>
       </defs>
-      <rect x="3.5" y="3.5" width="9" height="9" transform="rotate(45 8 8)" fill={fill} stroke={stroke} strokeWidth="1.6" />
+      <rect
+        x="3.5"
+        y="3.5"
+        width="9"
+        height="9"
+        transform="rotate(45 8 8)"
+        fill={fill}
+        stroke={stroke}
+        strokeWidth="1.6"
+      />
     </svg>
   );
 }

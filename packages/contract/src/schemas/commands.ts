@@ -64,7 +64,12 @@ export const overrideGate = object({
 });
 export type OverrideGate = Infer<typeof overrideGate>;
 
-export const receiveStock = object({ partId: uuid, serials: list(serial, 50), count: whole(0, 10_000), place: text(20, 0) });
+export const receiveStock = object({
+  partId: uuid,
+  serials: list(serial, 50),
+  count: whole(0, 10_000),
+  place: text(20, 0),
+});
 export type ReceiveStock = Infer<typeof receiveStock>;
 
 export const jobQuery = object({

@@ -4,15 +4,7 @@ const MAX_BYTES = Number.MAX_SAFE_INTEGER;
 export const byteCount = whole(0, MAX_BYTES);
 export const sectorSize = oneOf(512, 4096);
 export const serial = text(60, 3, /^[\w .:/#+-]+$/);
-export const driveClass = oneOf(
-  'disk 5400',
-  'disk 7200',
-  'SATA SSD',
-  'NVMe gen 3',
-  'NVMe gen 4',
-  'NVMe gen 5',
-  'eMMC',
-);
+export const driveClass = oneOf('disk 5400', 'disk 7200', 'SATA SSD', 'NVMe gen 3', 'NVMe gen 4', 'NVMe gen 5', 'eMMC');
 
 const sata = object({ kind: oneOf('sata'), generation: oneOf(1, 2, 3) });
 const pcie = object({ kind: oneOf('pcie'), generation: oneOf(1, 2, 3, 4, 5), lanes: oneOf(1, 2, 4) });
@@ -22,7 +14,16 @@ export const link = either('kind', sata, pcie, usb);
 const m2Length = oneOf(30, 42, 60, 80, 110);
 const millimetres = number(0, 200);
 const rate = number(0, 100_000);
-const base = { maker: text(60), name: text(80), bytes: byteCount, sectorSize, class: driveClass, link, read: rate, write: rate };
+const base = {
+  maker: text(60),
+  name: text(80),
+  bytes: byteCount,
+  sectorSize,
+  class: driveClass,
+  link,
+  read: rate,
+  write: rate,
+};
 
 const m2Drive = object({
   ...base,

@@ -24,11 +24,23 @@ describe('before and after', () => {
     expect(findings.map((one) => one.outcome)).toEqual(['pass']);
   });
 
-  it.each<[string, number, typeof drive | { link: { kind: 'pcie'; generation: 3; lanes: 4 }; ratedRead: number; ratedWrite: number }, string]>([
+  it.each<
+    [
+      string,
+      number,
+      typeof drive | { link: { kind: 'pcie'; generation: 3; lanes: 4 }; ratedRead: number; ratedWrite: number },
+      string,
+    ]
+  >([
     ['SATA 2', 270, drive, 'SATA 2 link'],
     ['SATA 1', 131, drive, 'SATA 1 link'],
     ['USB 2.0', 38, drive, 'USB 2.0'],
-    ['half the lanes', 1700, { link: { kind: 'pcie', generation: 3, lanes: 4 }, ratedRead: 3400, ratedWrite: 3000 }, 'half the lanes'],
+    [
+      'half the lanes',
+      1700,
+      { link: { kind: 'pcie', generation: 3, lanes: 4 }, ratedRead: 3400, ratedWrite: 3000 },
+      'half the lanes',
+    ],
     ['no known cause', 410, drive, 'below what was expected'],
   ])('reads the cause %s from the figure', (_name, read, target, words) => {
     const { findings } = compareSets(before, { ...after, sequentialRead: read }, target);

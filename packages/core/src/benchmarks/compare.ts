@@ -24,7 +24,11 @@ const NAMES: Readonly<Record<MeasurementKey, string>> = {
 };
 
 /** Before against after, against the rating and against what the link can carry. */
-export function compareSets(before: MeasurementSet | null, after: MeasurementSet | null, drive: After | null): Compared {
+export function compareSets(
+  before: MeasurementSet | null,
+  after: MeasurementSet | null,
+  drive: After | null,
+): Compared {
   const rows = (Object.keys(NAMES) as MeasurementKey[]).map((key) => compareOne(key, before, after, drive));
   const findings = [...comparable(before, after), ...(after && drive ? diagnose(after, drive) : []), ...spread(after)];
   return { rows, findings };
@@ -104,11 +108,18 @@ function diagnose(after: MeasurementSet, drive: After): Reason[] {
   if (read >= 26 && read <= 45) return [limit('Rate', `${read} MB/s looks like a USB 2.0 link.`)];
   const expected = Math.min(drive.ratedRead, linkCeiling(drive.link));
   if (read >= expected * 0.8) {
-    return [{ rule: 'Rate', outcome: 'pass', sentence: `Reads what ${linkName(drive.link)} and the rating let expect.` }];
+    return [
+      { rule: 'Rate', outcome: 'pass', sentence: `Reads what ${linkName(drive.link)} and the rating let expect.` },
+    ];
   }
   const cause = KNOWN.find((one) => one.kind === drive.link.kind && read >= one.from && read <= one.to);
   const sentence = cause?.sentence ?? 'below what was expected: updates running, drive hot or nearly full?';
-  return [limit('Rate', `${read.toLocaleString('en')} of about ${Math.round(expected).toLocaleString('en')} MB/s: ${sentence}.`)];
+  return [
+    limit(
+      'Rate',
+      `${read.toLocaleString('en')} of about ${Math.round(expected).toLocaleString('en')} MB/s: ${sentence}.`,
+    ),
+  ];
 }
 
 function spread(after: MeasurementSet | null): Reason[] {

@@ -9,9 +9,7 @@ export type SectorSize = 512 | 4096;
  * @source IDEMA LBA1-03: 97,696,368 + 1,953,504 x (G - 50) for 512-byte sectors; an eighth for 4096
  */
 export function sectorsOfNominal(nominalGB: number, sectorSize: SectorSize = 512): number {
-  return sectorSize === 512
-    ? 97_696_368 + 1_953_504 * (nominalGB - 50)
-    : 12_212_046 + 244_188 * (nominalGB - 50);
+  return sectorSize === 512 ? 97_696_368 + 1_953_504 * (nominalGB - 50) : 12_212_046 + 244_188 * (nominalGB - 50);
 }
 
 /**

@@ -19,7 +19,10 @@ const anyWork = fc.record({
     health: fc.constantFrom<HealthGrade>('good', 'watch', 'failing', 'unknown'),
     link: fc.constantFrom(sata, usb2),
   }),
-  target: fc.record({ class: fc.constantFrom<DriveClass>('SATA SSD', 'NVMe gen 4'), link: fc.constantFrom(sata, usb2) }),
+  target: fc.record({
+    class: fc.constantFrom<DriveClass>('SATA SSD', 'NVMe gen 4'),
+    link: fc.constantFrom(sata, usb2),
+  }),
   verify: fc.boolean(),
 });
 

@@ -34,7 +34,13 @@ const nvme: M2Drive = {
   bottom: 0,
   heatsink: 0,
 };
-const cardSata: M2Drive = { ...nvme, class: 'SATA SSD', link: { kind: 'sata', generation: 3 }, keys: ['B', 'M'], read: 560 };
+const cardSata: M2Drive = {
+  ...nvme,
+  class: 'SATA SSD',
+  link: { kind: 'sata', generation: 3 },
+  keys: ['B', 'M'],
+  read: 560,
+};
 const box: BoxDrive = {
   maker: 'Palewood',
   name: 'C1',
@@ -50,7 +56,13 @@ const box: BoxDrive = {
 };
 const disk35: BoxDrive = { ...box, class: 'disk 7200', form: '3.5', height: 26.1, needs12V: true, read: 200 };
 const modern: Firmware = { uefi: true, startsNvme: true };
-const part = (partId: string, adapter: Adapter): FitAdapter => ({ partId, name: partId, price: 500, stock: 1, adapter });
+const part = (partId: string, adapter: Adapter): FitAdapter => ({
+  partId,
+  name: partId,
+  price: 500,
+  stock: 1,
+  adapter,
+});
 const bracket = part('bracket', { kind: 'bracket', from: '2.5', to: '3.5' });
 const extender = part('extender', { kind: 'extender', from: 42, to: 80 });
 const shell = part('shell', { kind: 'shell', height: 7 });
@@ -72,7 +84,13 @@ describe('what plugs into what', () => {
     ['fixing screw missing', { ...slot, screw: false }, nvme, [], 'fits with parts'],
     ['2.5 inch 9.5 mm in a 7 mm bay', { ...bay, height: 7 }, { ...box, height: 9.5 }, [], 'no', 'Height'],
     ['2.5 inch 7 mm in a 9.5 mm bay', bay, box, [], 'fits with parts'],
-    ['2.5 inch in a 3.5 inch bay', { ...bay, form: '3.5', height: 26.1, power12V: true }, box, [bracket], 'fits with parts'],
+    [
+      '2.5 inch in a 3.5 inch bay',
+      { ...bay, form: '3.5', height: 26.1, power12V: true },
+      box,
+      [bracket],
+      'fits with parts',
+    ],
     ['2.5 inch in a 3.5 inch bay, no bracket', { ...bay, form: '3.5', height: 26.1 }, box, [], 'no', 'Form'],
     ['3.5 inch without 12 V', { ...bay, form: '3.5', height: 26.1 }, disk35, [], 'no', 'Power'],
     ['SATA card in a 2.5 inch shell', { ...bay, height: 7 }, cardSata, [shell], 'fits with parts'],
@@ -127,7 +145,11 @@ const anyBay: fc.Arbitrary<BaySite> = fc.record({
 });
 const anyDrive: fc.Arbitrary<Drive> = fc.oneof(
   fc
-    .record({ length: fc.constantFrom(...lengths), top: fc.constantFrom(1.2, 1.5), bottom: fc.constantFrom(0, 0.7, 1.5) })
+    .record({
+      length: fc.constantFrom(...lengths),
+      top: fc.constantFrom(1.2, 1.5),
+      bottom: fc.constantFrom(0, 0.7, 1.5),
+    })
     .chain((shape) => fc.constantFrom<Drive>({ ...nvme, ...shape }, { ...cardSata, ...shape })),
   fc.constantFrom<Drive>(box, { ...box, height: 9.5 }, { ...box, height: 15 }, disk35),
 );
@@ -137,11 +159,18 @@ const anyFirmware = fc.record({ uefi: fc.constant(true), startsNvme: fc.constant
 describe('what always holds', () => {
   it('removing an adapter never improves a verdict', () => {
     fc.assert(
-      fc.property(fc.oneof(anySlot, anyBay), anyDrive, anyFirmware, adapterSet, fc.nat(), (site, drive, firmware, all, n) => {
-        const fewer = all.filter((_adapter, index) => index !== n % Math.max(1, all.length));
-        const before = fitDrive(site, drive, firmware, 'system', all).verdict;
-        expect(atLeastAsGood(before, fitDrive(site, drive, firmware, 'system', fewer).verdict)).toBe(true);
-      }),
+      fc.property(
+        fc.oneof(anySlot, anyBay),
+        anyDrive,
+        anyFirmware,
+        adapterSet,
+        fc.nat(),
+        (site, drive, firmware, all, n) => {
+          const fewer = all.filter((_adapter, index) => index !== n % Math.max(1, all.length));
+          const before = fitDrive(site, drive, firmware, 'system', all).verdict;
+          expect(atLeastAsGood(before, fitDrive(site, drive, firmware, 'system', fewer).verdict)).toBe(true);
+        },
+      ),
     );
   });
 
@@ -168,10 +197,12 @@ describe('what always holds', () => {
   });
 
   it('ranks alike whatever the order of the catalogue', () => {
-    const offers: Offer[] = [nvme, cardSata, box, disk35, { ...nvme, bytes: bytesOfNominal(250) }].flatMap((drive, n) => [
-      { partId: `p${n}`, drive, price: 4000 + n * 100, stock: n % 2 },
-      { partId: `q${n}`, drive, price: 4000 + n * 100, stock: n % 2 },
-    ]);
+    const offers: Offer[] = [nvme, cardSata, box, disk35, { ...nvme, bytes: bytesOfNominal(250) }].flatMap(
+      (drive, n) => [
+        { partId: `p${n}`, drive, price: 4000 + n * 100, stock: n % 2 },
+        { partId: `q${n}`, drive, price: 4000 + n * 100, stock: n % 2 },
+      ],
+    );
     const need = { bytes: bytesOfNominal(500), use: 'system' as const };
     const ids = (list: Offer[]) => rankDrives(slot, modern, need, list, [extender]).map((one) => one.offer.partId);
     fc.assert(

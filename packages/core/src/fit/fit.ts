@@ -98,7 +98,9 @@ function form(site: Site, drive: Drive): Reason {
     outcome: fits ? 'pass' : 'fail',
     measured: name(drive.form),
     limit: name(site.form),
-    sentence: fits ? `${name(drive.form)} in its place` : `${name(drive.form)} drive, the site takes ${name(site.form)}`,
+    sentence: fits
+      ? `${name(drive.form)} in its place`
+      : `${name(drive.form)} drive, the site takes ${name(site.form)}`,
     ...(fits ? {} : { remedy: `a ${name(site.form)} drive, or an adapter` }),
   };
 }
@@ -131,7 +133,9 @@ function generation(link: Link, drive: Drive): Reason {
     outcome: whole ? 'pass' : 'limit',
     measured: `${linkName(link)}, about ${speed.toLocaleString('en')} MB/s`,
     limit: `${drive.read.toLocaleString('en')} MB/s`,
-    sentence: whole ? `${linkName(link)}: all its rating` : `${linkName(link)}: ${share(speed, drive.read)} of its rating`,
+    sentence: whole
+      ? `${linkName(link)}: all its rating`
+      : `${linkName(link)}: ${share(speed, drive.read)} of its rating`,
   };
 }
 
@@ -151,7 +155,8 @@ function fixing(site: Site, drive: Drive, parts: readonly string[]): Reason {
 
 function starting(drive: Drive, firmware: Firmware, use: Use): Reason[] {
   if (use === 'data') return [];
-  if (drive.link.kind !== 'pcie') return [{ rule: 'Starts from it', outcome: 'pass', sentence: 'firmware starts SATA' }];
+  if (drive.link.kind !== 'pcie')
+    return [{ rule: 'Starts from it', outcome: 'pass', sentence: 'firmware starts SATA' }];
   if (firmware.startsNvme === null) {
     return [
       {

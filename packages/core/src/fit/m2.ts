@@ -14,7 +14,9 @@ function key(site: M2Site, drive: M2Drive): Reason {
     outcome: fits ? 'pass' : 'fail',
     measured: drive.keys.join('+'),
     limit: site.key,
-    sentence: fits ? `${drive.keys.join('+')} in ${site.key}` : `key ${drive.keys.join('+')} does not go into ${site.key}`,
+    sentence: fits
+      ? `${drive.keys.join('+')} in ${site.key}`
+      : `key ${drive.keys.join('+')} does not go into ${site.key}`,
     ...(fits ? {} : { remedy: `a card with key ${site.key}` }),
   };
 }

@@ -40,14 +40,7 @@ export interface BaySite extends SiteBase {
 
 export type Site = M2Site | BaySite;
 
-export type DriveClass =
-  | 'disk 5400'
-  | 'disk 7200'
-  | 'SATA SSD'
-  | 'NVMe gen 3'
-  | 'NVMe gen 4'
-  | 'NVMe gen 5'
-  | 'eMMC';
+export type DriveClass = 'disk 5400' | 'disk 7200' | 'SATA SSD' | 'NVMe gen 3' | 'NVMe gen 4' | 'NVMe gen 5' | 'eMMC';
 
 interface DriveBase {
   maker: string;

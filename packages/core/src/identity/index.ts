@@ -6,8 +6,7 @@ export interface LabelledDrive {
 }
 
 export type Identified =
-  | { outcome: 'match' }
-  | { outcome: 'other drive' | 'part number' | 'not known' | 'empty'; sentence: string };
+  { outcome: 'match' } | { outcome: 'other drive' | 'part number' | 'not known' | 'empty'; sentence: string };
 
 /** A serial as compared: upper case, without blanks and without a leading "S/N" or "Serial No." of the label. */
 export function normaliseSerial(text: string): string {
@@ -29,5 +28,8 @@ export function identify(scanned: string, expected: LabelledDrive, other: Labell
   if (partNumbers.some((one) => normaliseSerial(one) === text)) {
     return { outcome: 'part number', sentence: 'That is the part number. Scan the serial, marked S/N.' };
   }
-  return { outcome: 'not known', sentence: `“${scanned.trim()}” is no drive of this job. Look for ${expected.serial}.` };
+  return {
+    outcome: 'not known',
+    sentence: `“${scanned.trim()}” is no drive of this job. Look for ${expected.serial}.`,
+  };
 }

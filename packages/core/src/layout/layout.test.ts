@@ -48,7 +48,10 @@ describe('the copy plan', () => {
   });
 
   it('keeps an encrypted volume whole', () => {
-    const locked = { ...timetable, partitions: timetable.partitions.map((one) => ({ ...one, encrypted: one.kind === 'system' })) };
+    const locked = {
+      ...timetable,
+      partitions: timetable.partitions.map((one) => ({ ...one, encrypted: one.kind === 'system' })),
+    };
     const small = planLayout(locked, drive(480), defaultIntent(locked));
     expect(small.problems.map((one) => one.rule)).toContain('Room');
     const typed = planLayout(locked, drive(1000), { ...defaultIntent(locked), sizes: { System: 500 * GIB } });
@@ -103,21 +106,23 @@ const anyTable: fc.Arbitrary<SourceTable> = fc
     });
     return { scheme: 'gpt', sectorSize: 512, partitions };
   });
-const anyCase = fc.tuple(anyTable, fc.constantFrom(120, 480, 1000, 8000), fc.nat(127), fc.nat(400)).map(
-  ([table, nominal, pick, gib]): { table: SourceTable; nominal: number; intent: LayoutIntent } => {
+const anyCase = fc
+  .tuple(anyTable, fc.constantFrom(120, 480, 1000, 8000), fc.nat(127), fc.nat(400))
+  .map(([table, nominal, pick, gib]): { table: SourceTable; nominal: number; intent: LayoutIntent } => {
     const one = table.partitions[pick % table.partitions.length];
     const intent = defaultIntent(table);
     const sizes: Record<string, number> = one && gib % 2 ? { [one.id]: gib * GIB } : {};
     return { table, nominal, intent: { ...intent, leftOut: gib % 3 === 0 && one ? [one.id] : [], sizes } };
-  },
-);
+  });
 
 describe('what always holds', () => {
   it('no overlap, inside the usable range, aligned, nothing lost without a name, everything holds its data', () => {
     fc.assert(
       fc.property(anyCase, ({ table, nominal, intent }) => {
         const plan = planLayout(table, drive(nominal), intent);
-        expect(plan.partitions.map((one) => one.source.id).sort()).toEqual(table.partitions.map((one) => one.id).sort());
+        expect(plan.partitions.map((one) => one.source.id).sort()).toEqual(
+          table.partitions.map((one) => one.id).sort(),
+        );
         let end = MIB / 512;
         for (const { source, target, change } of plan.partitions) {
           if (!target) {

@@ -10,7 +10,9 @@ import { alignUp, bytesToCopy, isResizable, minimumOf } from './volume-facts';
 export function defaultIntent(table: SourceTable): LayoutIntent {
   const largest = [...table.partitions]
     .filter(isResizable)
-    .sort((a, b) => Number(b.kind === 'system') - Number(a.kind === 'system') || b.sectors - a.sectors || byPlace(a, b));
+    .sort(
+      (a, b) => Number(b.kind === 'system') - Number(a.kind === 'system') || b.sectors - a.sectors || byPlace(a, b),
+    );
   return { leftOut: [], acknowledged: [], sizes: {}, restTo: largest[0]?.id ?? null };
 }
 

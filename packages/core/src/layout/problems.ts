@@ -55,7 +55,9 @@ function leftBehind(one: PlannedPartition, intent: LayoutIntent): Reason[] {
 
 function overfull(one: PlannedPartition): Reason[] {
   if (one.source.used === null || one.source.used <= one.sourceBytes) return [];
-  return [fail('Used space', `${one.source.name} is said to use more than its size.`, 'correct its used space in Assess')];
+  return [
+    fail('Used space', `${one.source.name} is said to use more than its size.`, 'correct its used space in Assess'),
+  ];
 }
 
 function typedSize(one: PlannedPartition, intent: LayoutIntent): Reason[] {
@@ -80,7 +82,9 @@ function remarks(one: PlannedPartition): Reason[] {
     notes.push(limit('Used space', `How much ${one.source.name} uses is not known: it is copied whole.`));
   }
   if (one.change === 'moved' && one.source.kind === 'recovery') {
-    notes.push(limit('Place', `${one.source.name} starts elsewhere: its entry in the start-up settings is checked in Prove.`));
+    notes.push(
+      limit('Place', `${one.source.name} starts elsewhere: its entry in the start-up settings is checked in Prove.`),
+    );
   }
   return notes;
 }

@@ -1,6 +1,15 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { linkCeiling, linkName, linkPractical, negotiate, slowest, type Lanes, type Link, type PcieGeneration } from './index';
+import {
+  linkCeiling,
+  linkName,
+  linkPractical,
+  negotiate,
+  slowest,
+  type Lanes,
+  type Link,
+  type PcieGeneration,
+} from './index';
 
 const pcie = fc.record({
   kind: fc.constant('pcie' as const),
@@ -37,7 +46,12 @@ describe('links', () => {
   });
 
   it('names what limits a chain', () => {
-    expect(slowest([{ name: 'old disk', rate: 104 }, { name: 'USB', rate: 430 }])?.name).toBe('old disk');
+    expect(
+      slowest([
+        { name: 'old disk', rate: 104 },
+        { name: 'USB', rate: 430 },
+      ])?.name,
+    ).toBe('old disk');
     expect(slowest([])).toBeNull();
     expect(linkName({ kind: 'pcie', generation: 3, lanes: 4 })).toBe('x4 gen 3');
   });

@@ -57,7 +57,9 @@ describe('memory', () => {
     ['a module larger than the slot takes', {}, { bytes: 32 * GIB }, 'Module size'],
     ['1.5 V in a 1.35 V board', { generation: 'DDR3L' }, { generation: 'DDR3' }, 'Generation'],
   ])('refuses %s', (_name, device, over, rule) => {
-    const failing = moduleRules({ ...board, ...device }, { ...module, ...over }).filter((one) => one.outcome === 'fail');
+    const failing = moduleRules({ ...board, ...device }, { ...module, ...over }).filter(
+      (one) => one.outcome === 'fail',
+    );
     expect(failing.map((one) => one.rule)).toContain(rule);
   });
 

@@ -14,6 +14,8 @@ export interface ProgressState {
   done: number;
   errors: number;
   elapsed: number;
+  /** Bytes written in the time elapsed. */
+  moved: number;
   /** How long nothing has been written, and how long ago the last error came (null: none yet). */
   still: number;
   sinceError: number | null;
@@ -46,6 +48,8 @@ const CURVE_POINTS = 160;
 const QUIET_AFTER = 15;
 const STALLED_AFTER = 120;
 const ERRORS_LINGER = 60;
+/** Runs seldom fall under this share of their own mean rate for long. */
+const SLOWEST_SHARE = 0.6;
 
 /** A run of which no sample has come yet. */
 export function beginProgress(): ProgressState {
@@ -54,6 +58,7 @@ export function beginProgress(): ProgressState {
     done: 0,
     errors: 0,
     elapsed: 0,
+    moved: 0,
     still: 0,
     sinceError: null,
     recent: [],
@@ -84,6 +89,7 @@ export function advance(state: ProgressState, sample: Sample): ProgressState {
     done: state.done + bytes,
     errors: state.errors + newErrors,
     elapsed: state.elapsed + seconds,
+    moved: state.moved + bytes,
     still: bytes > 0 ? 0 : state.still + seconds,
     sinceError: newErrors > 0 ? 0 : state.sinceError === null ? null : state.sinceError + seconds,
     recent: [...state.recent.slice(-(RECENT - 1)), bytes / 1e6 / seconds],
@@ -133,13 +139,15 @@ function conditionOf(state: ProgressState, planned: number): Condition {
   return state.still >= QUIET_AFTER ? 'quiet' : 'moving';
 }
 
+/** From the latest rate and from the mean of the whole run, so that a short burst or stop does not upset it. */
 function timeLeft(state: ProgressState, planned: number, rate: number): Progress['left'] {
   if (planned <= 0 || state.recent.length < 3) return null;
   const remaining = Math.max(0, planned - state.done) / 1e6;
   if (remaining === 0) return { low: 0, high: 0 };
-  if (rate <= 0) return null;
-  const fast = Math.max(rate, percentile(state.recent, 0.9));
-  const slow = Math.max(rate / 3, percentile(state.recent, 0.1));
+  const mean = state.moved / 1e6 / Math.max(1, state.elapsed);
+  if (mean <= 0 || state.still >= STALLED_AFTER) return null;
+  const fast = Math.max(mean, rate);
+  const slow = Math.max(mean * SLOWEST_SHARE, Math.min(mean, percentile(state.recent, 0.1)));
   return { low: Math.round(remaining / fast), high: Math.round(remaining / slow) };
 }
 

@@ -18,6 +18,13 @@ describe('progress of a run', () => {
     expect(progress).toMatchObject({ done: 10e9, rate: 100, condition: 'moving', left: { low: 300, high: 300 } });
   });
 
+  it('is not upset by a burst of errors after a long steady run', () => {
+    const slowEnd = Array.from({ length: 40 }, (_none, n) => at(1001 + n, 100e9 + (n + 1) * 1e6));
+    const { left } = progressOf(feed([...steady(1000, 100), ...slowEnd]), 200e9);
+    expect(left?.low).toBeGreaterThan(900);
+    expect(left?.high).toBeLessThan(2000);
+  });
+
   it('calls a short standstill quiet and a long one stalled', () => {
     const moving = steady(10, 100);
     expect(progressOf(feed([...moving, at(40, 1e9)]), 40e9).condition).toBe('quiet');

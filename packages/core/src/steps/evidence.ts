@@ -29,7 +29,10 @@ export function identified({ facts }: JobSnapshot): { source: boolean; target: b
 
 /** The latest attempt, or null. */
 export function latestRun(job: JobSnapshot): RunSummary | null {
-  return job.runs.reduce<RunSummary | null>((latest, run) => (latest && latest.attempt > run.attempt ? latest : run), null);
+  return job.runs.reduce<RunSummary | null>(
+    (latest, run) => (latest && latest.attempt > run.attempt ? latest : run),
+    null,
+  );
 }
 
 /** Whether the reserved drive holds a copy that ended well: a failed attempt after it makes it untrusted again. */

@@ -127,7 +127,8 @@ const RULES: readonly GateRule[] = [
     title: 'Old drive accounted for',
     overridableBy: 'technician',
     applies: copies,
-    missing: ({ facts }) => unless(facts['old drive stays'] !== undefined, 'It is not noted where the old drive stays.'),
+    missing: ({ facts }) =>
+      unless(facts['old drive stays'] !== undefined, 'It is not noted where the old drive stays.'),
   },
   {
     id: 'signed',

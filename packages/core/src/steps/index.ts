@@ -4,3 +4,4 @@ export { gatePassed } from './gates';
 export { procedureOf } from './procedure';
 export * from './next-hands';
 export { ROUTES, routeLinks } from './route-links';
+export { functionChecks } from './function-checks';

@@ -1,7 +1,15 @@
 import { latestRun } from './evidence';
 import { gatePassed, gatesOf } from './gates';
 import { STEP_RULES, type StepRule } from './rules';
-import { STATIONS, type Gate, type JobSnapshot, type Procedure, type StationState, type Step, type StepId } from './types';
+import {
+  STATIONS,
+  type Gate,
+  type JobSnapshot,
+  type Procedure,
+  type StationState,
+  type Step,
+  type StepId,
+} from './types';
 
 /**
  * The procedure of a job: its steps in an order that its route decides, each with its state and what it waits

@@ -3,7 +3,10 @@ import type { Route } from './types';
 
 /** The ways to place both drives, with what they mean for the hands. */
 export const ROUTES: readonly { route: Route; sentence: string }[] = [
-  { route: 'new drive in an enclosure', sentence: 'The old drive stays in its device; the new one hangs on USB 10 Gb/s.' },
+  {
+    route: 'new drive in an enclosure',
+    sentence: 'The old drive stays in its device; the new one hangs on USB 10 Gb/s.',
+  },
   { route: 'both at the bench', sentence: 'Both come to the bench: the device is opened before the copy.' },
 ];
 

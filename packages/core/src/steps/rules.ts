@@ -160,7 +160,8 @@ export const STEP_RULES: readonly StepRule[] = [
   {
     id: 'trial start',
     station: 'Prove',
-    title: (job) => (job.facts['trial start'] ? 'Trial start again' : 'Trial start before closing up'),
+    title: ({ facts }) =>
+      facts['trial start']?.started === false ? 'Trial start again' : 'Trial start before closing up',
     minutes: 6,
     applies: always,
     done: ({ facts }) => facts['trial start']?.started === true && facts['trial start'].oldDriveDetached,

@@ -116,7 +116,9 @@ describe('the procedure', () => {
   it('trusts a target only after an attempt that ended well', () => {
     const facts = only(keys.slice(0, keys.indexOf('fitted')));
     expect(state(job({ facts, runs: [run('failed')], strip: screws(4, 0) }), 'fit')).toBe('waiting');
-    expect(state(job({ facts, runs: [run('failed'), run('ended well', 2)], strip: screws(4, 0) }), 'fit')).toBe('ready');
+    expect(state(job({ facts, runs: [run('failed'), run('ended well', 2)], strip: screws(4, 0) }), 'fit')).toBe(
+      'ready',
+    );
     const again = [run('ended well'), run('failed', 2)];
     expect(state(job({ facts, runs: again, strip: screws(4, 0) }), 'fit')).toBe('waiting');
   });

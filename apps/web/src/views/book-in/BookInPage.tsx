@@ -36,7 +36,12 @@ export default function BookInPage() {
     void navigate(`/jobs/${answer.data.tag}/book-in`);
   }
 
-  const field = (key: 'serial' | 'complaint' | 'condition' | 'price' | 'least', label: string, at: string, more = {}) => (
+  const field = (
+    key: 'serial' | 'complaint' | 'condition' | 'price' | 'least',
+    label: string,
+    at: string,
+    more = {},
+  ) => (
     <TextField
       label={label}
       value={draft[key]}
@@ -64,10 +69,16 @@ export default function BookInPage() {
           <div className={styles.form}>
             <CustomerField draft={draft} change={change} trouble={trouble} />
             <div className={styles.half}>
-              <ModelField model={draft.model} choose={(model) => change({ model })} trouble={trouble('device.modelId')} />
+              <ModelField
+                model={draft.model}
+                choose={(model) => change({ model })}
+                trouble={trouble('device.modelId')}
+              />
             </div>
             <div className={styles.half}>
-              {field('serial', 'Serial of the device', 'device.serial', { slotProps: { htmlInput: { className: 'mono' } } })}
+              {field('serial', 'Serial of the device', 'device.serial', {
+                slotProps: { htmlInput: { className: 'mono' } },
+              })}
             </div>
             <div className={styles.third}>
               <TextField
@@ -82,7 +93,7 @@ export default function BookInPage() {
                 error={trouble('wish.kind') !== undefined}
                 helperText={trouble('wish.kind')}
               >
-                <option value="new drive">new drive, everything comes along</option>
+                <option value="new drive">new drive</option>
                 <option value="memory">more memory</option>
               </TextField>
             </div>
@@ -104,7 +115,9 @@ export default function BookInPage() {
               {field('complaint', 'Complaint, in the customer’s words', 'complaint', { multiline: true, minRows: 2 })}
             </div>
             <div className={styles.full}>
-              {field('condition', 'Condition on arrival: cracks, marks, missing screws', 'condition', { multiline: true })}
+              {field('condition', 'Condition on arrival: cracks, marks, missing screws', 'condition', {
+                multiline: true,
+              })}
             </div>
             <ThingsFields things={draft.things} change={(things) => change({ things })} />
             <div className={styles.third}>{field('price', 'Price agreed', 'price')}</div>

@@ -41,7 +41,8 @@ export function CustomerField({ draft, change, trouble }: Props) {
             if (reason !== 'reset') change({ name, customer: null });
           }}
           onChange={(_event, chosen) => {
-            if (chosen && typeof chosen !== 'string') change({ customer: chosen, name: chosen.name, phone: chosen.phone });
+            if (chosen && typeof chosen !== 'string')
+              change({ customer: chosen, name: chosen.name, phone: chosen.phone });
           }}
           renderInput={(params) => (
             <TextField

@@ -29,7 +29,12 @@ export function ModelField({
       autoHighlight
       noOptionsText="No such model in the library"
       renderInput={(params) => (
-        <TextField {...params} label="Device model: name or number" error={trouble !== undefined} helperText={trouble} />
+        <TextField
+          {...params}
+          label="Device model: name or number"
+          error={trouble !== undefined}
+          helperText={trouble}
+        />
       )}
     />
   );

@@ -4,7 +4,13 @@ import type { Draft } from './draft';
 import styles from './book-in.module.css';
 
 /** Things left with us, each with a storage place. */
-export function ThingsFields({ things, change }: { things: Draft['things']; change: (things: Draft['things']) => void }) {
+export function ThingsFields({
+  things,
+  change,
+}: {
+  things: Draft['things'];
+  change: (things: Draft['things']) => void;
+}) {
   const set = (index: number, part: Partial<Draft['things'][number]>) =>
     change(things.map((thing, n) => (n === index ? { ...thing, ...part } : thing)));
   return (
@@ -16,7 +22,11 @@ export function ThingsFields({ things, change }: { things: Draft['things']; chan
             value={thing.name}
             onChange={(event) => set(index, { name: event.target.value })}
           />
-          <TextField label="Storage place" value={thing.place} onChange={(event) => set(index, { place: event.target.value })} />
+          <TextField
+            label="Storage place"
+            value={thing.place}
+            onChange={(event) => set(index, { place: event.target.value })}
+          />
           {index === things.length - 1 ? (
             <Button onClick={() => change([...things, { name: '', place: '' }])}>Another</Button>
           ) : (

@@ -41,7 +41,7 @@ function HandsNext({ floor: { hands } }: { floor: FloorView }) {
         {hands.length === 0 ? (
           <Empty>No job is open. Press b to book one in.</Empty>
         ) : (
-          <ul style={{ margin: 0, padding: 0, listStyle: 'none' }}>
+          <ul className={styles.list} tabIndex={0} aria-label="Hands next">
             {hands.map((row) => (
               <HandsRow key={row.tag} row={row} />
             ))}
@@ -67,7 +67,7 @@ function RunningByItself({ floor: { running } }: { floor: FloorView }) {
       {running.length === 0 ? (
         <Empty>Nothing runs at the moment.</Empty>
       ) : (
-        <ul style={{ margin: 0, padding: 0, listStyle: 'none' }}>
+        <ul className={styles.list}>
           {running.map((run) => (
             <RunStrip key={run.id} run={run} />
           ))}

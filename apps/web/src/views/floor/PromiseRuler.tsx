@@ -5,19 +5,21 @@ import styles from './ruler.module.css';
 const HOUR = 3_600_000;
 const SPAN = 9;
 const WIDTH = 1160;
-const LANE = 26;
+const LANE = 24;
 
 /** The promises of the next hours: a dot where the job will be ready by its own work, a flag where it is promised. */
 export function PromiseRuler({ hands, now }: { hands: readonly HandsView[]; now: number }) {
   const from = Math.floor(now / HOUR) * HOUR;
   const until = from + SPAN * HOUR;
   const due = hands
-    .flatMap((row) => (row.promisedAt ? [{ ...row, promised: Date.parse(row.promisedAt), ready: now + row.readyIn * 60_000 }] : []))
+    .flatMap((row) =>
+      row.promisedAt ? [{ ...row, promised: Date.parse(row.promisedAt), ready: now + row.readyIn * 60_000 }] : [],
+    )
     .filter((row) => row.promised < until)
     .sort((a, b) => (a.slack ?? 0) - (b.slack ?? 0))
-    .slice(0, 6);
+    .slice(0, 5);
   const late = due.filter((row) => row.ready > row.promised).length;
-  const x = (time: number) => (Math.min(1, Math.max(0, (time - from) / (until - from))) * (WIDTH - 60)) + 30;
+  const x = (time: number) => Math.min(1, Math.max(0, (time - from) / (until - from))) * (WIDTH - 60) + 30;
   const height = Math.max(1, due.length) * LANE + 44;
   return (
     <section aria-labelledby="promised" className={styles.ruler}>
@@ -74,5 +76,7 @@ export function PromiseRuler({ hands, now }: { hands: readonly HandsView[]; now:
 }
 
 function spoken(due: readonly { tag: string; promised: number; ready: number }[]): string {
-  return due.map((row) => `${row.tag} ${row.ready > row.promised ? 'late' : 'in time'}`).join(', ') || 'nothing promised';
+  return (
+    due.map((row) => `${row.tag} ${row.ready > row.promised ? 'late' : 'in time'}`).join(', ') || 'nothing promised'
+  );
 }

@@ -41,14 +41,18 @@ function WatchedFigures({ run: { progress, plannedBytes, simulatedSpeed, silentF
         {decimal(progress.done)} of {decimal(plannedBytes)}
       </span>
       <span className="mono">{rate(progress.rate)}</span>
-      <span className={alarming ? 'danger' : 'sub'}>
-        {progress.condition}
-        {progress.errors > 0 ? `, ${progress.errors} errors` : ''}
-      </span>
-      {silentFor !== null && silentFor > 15 && <span className="danger">no word from the berth for {duration(silentFor)}</span>}
+      <span className={alarming ? 'danger' : 'sub'}>{conditionWords(progress)}</span>
+      {silentFor !== null && silentFor > 15 && (
+        <span className="danger">no word from the berth for {duration(silentFor)}</span>
+      )}
       {simulatedSpeed !== null && <span className="sub">simulated × {simulatedSpeed}</span>}
     </>
   );
+}
+
+function conditionWords({ condition, errors }: Run['progress']): string {
+  if (errors === 0) return condition;
+  return condition === 'errors' ? `${errors} errors` : `${condition}, ${errors} errors`;
 }
 
 function TimeLeft({ run }: { run: Run }) {

@@ -36,7 +36,12 @@ export function FactsPanel({ job }: { job: JobView }) {
     return tell && value ? [{ ...origin, told: tell(value) }] : [];
   });
   const { firmware } = job.device.model;
-  const mode = firmware.uefi === null ? 'firmware mode not known' : firmware.uefi ? 'starts in UEFI mode' : 'starts in legacy mode';
+  const mode =
+    firmware.uefi === null
+      ? 'firmware mode not known'
+      : firmware.uefi
+        ? 'starts in UEFI mode'
+        : 'starts in legacy mode';
   return (
     <Sheet title="Facts" aside={`${job.device.model.code}, ${mode}`}>
       {rows.length === 0 ? (

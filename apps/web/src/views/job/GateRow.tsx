@@ -35,8 +35,12 @@ export function GateRow({ job, gate }: { job: JobView; gate: Gate }) {
               {sentence}
             </span>
           ))}
-        {open && gate.overridableBy === 'owner' && role !== 'owner' && <span className={styles.why}>About data: only the owner may pass it.</span>}
-        {open && gate.overridableBy === null && <span className={styles.why}>Nobody may pass this without evidence.</span>}
+        {open && gate.overridableBy === 'owner' && role !== 'owner' && (
+          <span className={styles.why}>About data: only the owner may pass it.</span>
+        )}
+        {open && gate.overridableBy === null && (
+          <span className={styles.why}>Nobody may pass this without evidence.</span>
+        )}
       </span>
       {open && may && !job.closedAt && (
         <Button onClick={() => setAsking(true)} aria-label={`Pass “${gate.title}” with a reason`}>

@@ -9,7 +9,7 @@ export function JobHead({ job }: { job: JobView }) {
   return (
     <div className={styles.head}>
       <Tag tag={job.tag} large />
-      <h1 style={{ fontSize: 15 }}>
+      <h1 className={styles.title} title={job.customer.name}>
         {job.customer.name}{' '}
         <span className="sub" style={{ fontWeight: 400 }}>
           {job.device.model.maker} {job.device.model.name}, <span className="mono">{job.device.serial}</span>
@@ -20,7 +20,8 @@ export function JobHead({ job }: { job: JobView }) {
           <span className={styles.closed}>closed {moment(job.closedAt)}</span>
         ) : (
           <>
-            <span className="sub">promised</span> <b className="mono">{job.promisedAt ? moment(job.promisedAt) : '–'}</b>
+            <span className="sub">promised</span>{' '}
+            <b className="mono">{job.promisedAt ? moment(job.promisedAt) : '–'}</b>
             <span className={slack.late ? `${styles.slack} danger` : styles.slack}>{slack.text}</span>
           </>
         )}

@@ -15,6 +15,13 @@ import styles from './job.module.css';
 
 /** The work of one station, beside it its steps and gates. A closed job is only looked at. */
 export function StationPage({ job, station }: { job: JobView; station: Station }) {
+  if (station === 'Match') {
+    return (
+      <fieldset key={station} disabled={job.closedAt !== null} className={styles.work} aria-label={station}>
+        <MatchStation job={job} side={<StationSide job={job} station={station} />} />
+      </fieldset>
+    );
+  }
   return (
     <div className={styles.station}>
       <fieldset key={station} disabled={job.closedAt !== null} className={styles.work} aria-label={station}>
@@ -34,14 +41,12 @@ export function StationPage({ job, station }: { job: JobView; station: Station }
   );
 }
 
-function work(job: JobView, station: Station): ReactNode {
+function work(job: JobView, station: Exclude<Station, 'Match'>): ReactNode {
   switch (station) {
     case 'Book in':
       return <BookedStation job={job} />;
     case 'Assess':
       return <AssessStation job={job} />;
-    case 'Match':
-      return <MatchStation job={job} />;
     case 'Plan':
       return <PlanStation job={job} />;
     case 'Copy':

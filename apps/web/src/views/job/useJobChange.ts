@@ -27,7 +27,9 @@ export function useJobChange(job: Pick<JobView, 'tag' | 'version'>): JobChange {
     error,
     change,
     record: (key, value) => {
-      const path = HAND_OVER.includes(key) ? `/hand-over/${key.replaceAll(' ', '-')}` : `/facts/${encodeURIComponent(key)}`;
+      const path = HAND_OVER.includes(key)
+        ? `/hand-over/${key.replaceAll(' ', '-')}`
+        : `/facts/${encodeURIComponent(key)}`;
       return change(path, { value }, 'PUT');
     },
   };

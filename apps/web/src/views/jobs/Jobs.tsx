@@ -14,9 +14,16 @@ import styles from './jobs.module.css';
 /** All jobs, newest first, filtered by station, text and whether they are open. The filter stands in the address. */
 export default function Jobs() {
   const [given, setGiven] = useSearchParams();
-  const filter = { station: given.get('station') ?? '', text: given.get('text') ?? '', all: given.get('all') === 'yes' };
+  const filter = {
+    station: given.get('station') ?? '',
+    text: given.get('text') ?? '',
+    all: given.get('all') === 'yes',
+  };
   const asked = useDeferredValue(filter.text);
-  const { data, error, hasNextPage, fetchNextPage, isFetchingNextPage } = useJobsInfiniteQuery({ ...filter, text: asked });
+  const { data, error, hasNextPage, fetchNextPage, isFetchingNextPage } = useJobsInfiniteQuery({
+    ...filter,
+    text: asked,
+  });
   const set = (key: string, value: string) => {
     const next = new URLSearchParams(given);
     if (value) next.set(key, value);
@@ -47,7 +54,13 @@ export default function Jobs() {
           ))}
         </TextField>
         <FormControlLabel
-          control={<Checkbox size="small" checked={filter.all} onChange={(event) => set('all', event.target.checked ? 'yes' : '')} />}
+          control={
+            <Checkbox
+              size="small"
+              checked={filter.all}
+              onChange={(event) => set('all', event.target.checked ? 'yes' : '')}
+            />
+          }
           label="closed ones too"
         />
       </div>

@@ -88,7 +88,12 @@ function ModelRow({ model }: { model: ModelView }) {
       </td>
       <td style={{ fontSize: 13 }}>{model.note}</td>
       <td className="figure">
-        <Button component="a" href={fileOf(model)} download={`${model.code}.json`} aria-label={`Model file of ${model.code}`}>
+        <Button
+          component="a"
+          href={fileOf(model)}
+          download={`${model.code}.json`}
+          aria-label={`Model file of ${model.code}`}
+        >
           File
         </Button>
       </td>

@@ -1,8 +1,8 @@
 import type { JobView } from '@udrel/contract/types';
 import { compareSets } from '@udrel/core/benchmarks';
 import { binary, soldName } from '@udrel/core/capacity';
-import { duration, fullMoment } from '../../format/time';
-import { rate, times } from '../../format/units';
+import { fullMoment } from '../../format/time';
+import { rate, seconds, times } from '../../format/units';
 import { FactList } from '../../ui';
 import styles from './print.module.css';
 
@@ -28,18 +28,35 @@ export function CustomerDocument({ job, shop }: { job: JobView; shop: string }) 
       <FactList
         rows={[
           ['You told us', job.complaint],
-          ...(drive ? [['New drive', `${drive.maker} ${drive.name}, ${soldName(drive.bytes)}, serial ${drive.serial}`] as const] : []),
-          ...(old ? [['Old drive', `${old.maker} ${old.name}, ${soldName(old.bytes)}, serial ${old.serial}`] as const] : []),
-          ...(plan ? [['Brought along', `${plan.partitions.length} of ${plan.table.partitions.length} partitions`] as const] : []),
-          ...(plan && leftNames(plan).length > 0 ? [['Left behind, as agreed', leftNames(plan).join(', ')] as const] : []),
-          ...(memory ? [['Memory', `${memory.count} × ${memory.maker} ${memory.name}: ${binary(memory.total)} in all`] as const] : []),
-          ...(functions ? [['Checked', functions.results.map((one) => `${one.name}${one.works ? '' : ' (not working)'}`).join(', ')] as const] : []),
+          ...(drive
+            ? [['New drive', `${drive.maker} ${drive.name}, ${soldName(drive.bytes)}, serial ${drive.serial}`] as const]
+            : []),
+          ...(old
+            ? [['Old drive', `${old.maker} ${old.name}, ${soldName(old.bytes)}, serial ${old.serial}`] as const]
+            : []),
+          ...(plan
+            ? [['Brought along', `${plan.partitions.length} of ${plan.table.partitions.length} partitions`] as const]
+            : []),
+          ...(plan && leftNames(plan).length > 0
+            ? [['Left behind, as agreed', leftNames(plan).join(', ')] as const]
+            : []),
+          ...(memory
+            ? [['Memory', `${memory.count} × ${memory.maker} ${memory.name}: ${binary(memory.total)} in all`] as const]
+            : []),
+          ...(functions
+            ? [
+                [
+                  'Checked',
+                  functions.results.map((one) => `${one.name}${one.works ? '' : ' (not working)'}`).join(', '),
+                ] as const,
+              ]
+            : []),
           ...(facts['old drive stays'] ? [['The old drive is', facts['old drive stays'].where] as const] : []),
         ]}
       />
       {startUp?.multiple && startUp.before !== null && startUp.after !== null && (
         <h2>
-          Starting took {duration(startUp.before)}, now {duration(startUp.after)}
+          Starting took {seconds(startUp.before)}, now {seconds(startUp.after)}
           {startUp.multiple > 1.05 ? `: ${times(startUp.multiple)} as fast.` : '.'}
         </h2>
       )}
@@ -57,8 +74,8 @@ export function CustomerDocument({ job, shop }: { job: JobView; shop: string }) 
             {told.map((row) => (
               <tr key={row.key}>
                 <td>{row.name}</td>
-                <td className="figure">{row.unit === 's' ? duration(row.before ?? 0) : rate(row.before ?? 0)}</td>
-                <td className="figure">{row.unit === 's' ? duration(row.after ?? 0) : rate(row.after ?? 0)}</td>
+                <td className="figure">{row.unit === 's' ? seconds(row.before ?? 0) : rate(row.before ?? 0)}</td>
+                <td className="figure">{row.unit === 's' ? seconds(row.after ?? 0) : rate(row.after ?? 0)}</td>
                 <td className="figure">{row.multiple === null ? '–' : times(row.multiple)}</td>
               </tr>
             ))}
@@ -68,8 +85,8 @@ export function CustomerDocument({ job, shop }: { job: JobView; shop: string }) 
       {facts.before && !facts.before.set && <p>Not measured before: {facts.before.whyNot}</p>}
       {old && (
         <p style={{ marginTop: 14 }}>
-          Please do not attach the old drive while the device starts: two installations in one machine get in each other’s way.
-          Licences of the installation belong to this device.
+          Please do not attach the old drive while the device starts: two installations in one machine get in each
+          other’s way. Licences of the installation belong to this device.
         </p>
       )}
       <div className={styles.sign}>

@@ -24,11 +24,12 @@ export function PlanCard({ job }: { job: JobView }) {
         <Code text={job.tag} />
       </header>
       <p>
-        <b>Read from</b> <span className="mono">{source.serial}</span>, {source.maker} {source.name}, {soldName(source.bytes)}
+        <b>Read from</b> <span className="mono">{source.serial}</span>, {source.maker} {source.name},{' '}
+        {soldName(source.bytes)}
       </p>
       <p>
-        <b>Write to</b> <span className="mono">{target.serial}</span>, {target.maker} {target.name}, {soldName(target.bytes)}: all on it
-        is wiped
+        <b>Write to</b> <span className="mono">{target.serial}</span>, {target.maker} {target.name},{' '}
+        {soldName(target.bytes)}: all on it is wiped
       </p>
       <h2>
         Table: {plan.table.scheme.toUpperCase()}, {target.sectorSize}-byte sectors

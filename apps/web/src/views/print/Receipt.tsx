@@ -9,7 +9,9 @@ import styles from './print.module.css';
 /** What the customer gets for the device that stays here. */
 export function Receipt({ job, shop }: { job: JobView; shop: string }) {
   const wishes = job.snapshot.wishes.map(({ kind, least }) =>
-    kind === 'memory' ? `memory, at least ${binary(least)} in all` : `new drive of at least ${soldName(least)}, everything comes along`,
+    kind === 'memory'
+      ? `memory, at least ${binary(least)} in all`
+      : `new drive of at least ${soldName(least)}, everything comes along`,
   );
   return (
     <article className={styles.paper}>

@@ -18,8 +18,16 @@ export function ReceiveDialog({ part, close }: { part: PartView; close: () => vo
   const [receive, { isLoading, error }] = useReceiveMutation();
   const wrong = fieldTrouble(error, part.serialised ? 'serials' : 'count');
   const save = async () => {
-    const lines = serials.split(/[\n,;]+/).map((one) => one.trim()).filter(Boolean);
-    const answer = await receive({ partId: part.id, serials: part.serialised ? lines : [], count: Number(count) || 0, place });
+    const lines = serials
+      .split(/[\n,;]+/)
+      .map((one) => one.trim())
+      .filter(Boolean);
+    const answer = await receive({
+      partId: part.id,
+      serials: part.serialised ? lines : [],
+      count: Number(count) || 0,
+      place,
+    });
     if (!answer.error) close();
   };
   return (

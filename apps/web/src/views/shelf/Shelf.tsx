@@ -4,6 +4,7 @@ import { useDeferredValue, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import type { PartView } from '@udrel/contract/types';
 import { usePartsQuery } from '../../api/api';
+import { describePart } from '../../format/parts';
 import { money } from '../../format/units';
 import { Empty, Loaded, Sheet } from '../../ui';
 import { ReceiveDialog } from './ReceiveDialog';
@@ -69,12 +70,13 @@ function PartRow({ part, receive }: { part: PartView; receive: () => void }) {
       <td>
         <b>
           {part.maker} {part.name}
-        </b>
+        </b>{' '}
+        <span className="sub">{describePart(part)}</span>
       </td>
       <td className="mono">{part.partNumber}</td>
       <td style={{ fontSize: 13 }}>
         {[...new Set(part.stock.map((piece) => piece.place).filter(Boolean))].join(', ')}
-        {part.serialised && (
+        {part.serialised && part.stock.length > 0 && (
           <details>
             <summary>{part.stock.length} serials</summary>
             {part.stock.map((piece) => (

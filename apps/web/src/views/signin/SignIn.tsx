@@ -30,7 +30,13 @@ function SignInForm({ session }: { session: SessionView }) {
   return (
     <>
       <form className={styles.form} onSubmit={submit}>
-        <TextField label="Name" value={login} onChange={(e) => setLogin(e.target.value)} autoComplete="username" autoFocus />
+        <TextField
+          label="Name"
+          value={login}
+          onChange={(e) => setLogin(e.target.value)}
+          autoComplete="username"
+          autoFocus
+        />
         <TextField
           label="Password"
           type="password"

@@ -44,7 +44,11 @@ export function HealthForm({ job }: { job: JobView }) {
       </div>
       <TroubleNote error={error} />
       <Foot>
-        <Button variant={known ? 'outlined' : 'contained'} disabled={busy} onClick={() => void record('health', { grade, note })}>
+        <Button
+          variant={known ? 'outlined' : 'contained'}
+          disabled={busy}
+          onClick={() => void record('health', { grade, note })}
+        >
           {known ? 'Correct the health' : 'Record the health'}
         </Button>
       </Foot>

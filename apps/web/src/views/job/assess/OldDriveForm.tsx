@@ -12,7 +12,15 @@ import { Foot, Sheet, TroubleNote } from '../../../ui';
 import { useJobChange } from '../useJobChange';
 import styles from '../job.module.css';
 
-const CLASSES: readonly DriveClass[] = ['disk 5400', 'disk 7200', 'SATA SSD', 'NVMe gen 3', 'NVMe gen 4', 'NVMe gen 5', 'eMMC'];
+const CLASSES: readonly DriveClass[] = [
+  'disk 5400',
+  'disk 7200',
+  'SATA SSD',
+  'NVMe gen 3',
+  'NVMe gen 4',
+  'NVMe gen 5',
+  'eMMC',
+];
 
 /** The drive that is in the device now: its serial is what it is known by from here on. */
 export function OldDriveForm({ job }: { job: JobView }) {
@@ -35,7 +43,16 @@ export function OldDriveForm({ job }: { job: JobView }) {
     const site = sites.find((one) => one.id === given.siteId);
     if (bytes === null || !site) return;
     const { serial, maker, name, siteId } = given;
-    const drive: OldDrive = { serial: serial.toUpperCase(), maker, name, bytes, sectorSize: 512, class: given.class, link: linkOf(given.class, site), siteId };
+    const drive: OldDrive = {
+      serial: serial.toUpperCase(),
+      maker,
+      name,
+      bytes,
+      sectorSize: 512,
+      class: given.class,
+      link: linkOf(given.class, site),
+      siteId,
+    };
     await record('old drive', drive);
   }
 
@@ -68,15 +85,15 @@ export function OldDriveForm({ job }: { job: JobView }) {
             <option key={one}>{one}</option>
           ))}
         </TextField>
-        {field(
-          'siteId',
-          'Sits at',
-          { select: true, ...native, children: sites.map((site) => (
+        {field('siteId', 'Sits at', {
+          select: true,
+          ...native,
+          children: sites.map((site) => (
             <option key={site.id} value={site.id}>
               {site.name}: {describeSite(site)}
             </option>
-          )) },
-        )}
+          )),
+        })}
       </div>
       <TroubleNote error={error} />
       <div style={{ marginTop: 10 }}>

@@ -44,10 +44,19 @@ export function PartitionForm({ job }: { job: JobView }) {
           {rows.map((row, index) => (
             <tr key={index} className={wrong?.row === index ? styles.wrong : undefined}>
               <td>
-                <input aria-label={`Name ${index + 1}`} value={row.name} onChange={(e) => set(index, { name: e.target.value })} />
+                <input
+                  aria-label={`Name ${index + 1}`}
+                  value={row.name}
+                  onChange={(e) => set(index, { name: e.target.value })}
+                />
               </td>
               <td>
-                <Choice label={`Kind ${index + 1}`} value={row.kind} options={KINDS} choose={(kind) => set(index, { kind })} />
+                <Choice
+                  label={`Kind ${index + 1}`}
+                  value={row.kind}
+                  options={KINDS}
+                  choose={(kind) => set(index, { kind })}
+                />
               </td>
               <td>
                 <Choice
@@ -102,16 +111,16 @@ export function PartitionForm({ job }: { job: JobView }) {
       )}
       <TroubleNote error={error} />
       <div style={{ marginTop: 10 }}>
-        <Foot
-          note={
-            <Choice label="Scheme" value={scheme} options={['gpt', 'mbr'] as const} choose={setScheme} />
-          }
-        >
+        <Foot note={<Choice label="Scheme" value={scheme} options={['gpt', 'mbr'] as const} choose={setScheme} />}>
           <Button disabled={!drive} onClick={() => setRows(usualRows(drive?.bytes ?? 0))}>
             Usual table
           </Button>
           <Button onClick={() => setRows([...rows, emptyRow()])}>Another partition</Button>
-          <Button variant={known ? 'outlined' : 'contained'} disabled={busy || rows.length === 0} onClick={() => void save()}>
+          <Button
+            variant={known ? 'outlined' : 'contained'}
+            disabled={busy || rows.length === 0}
+            onClick={() => void save()}
+          >
             {known ? 'Correct the partitions' : 'Record the partitions'}
           </Button>
         </Foot>
@@ -120,10 +129,20 @@ export function PartitionForm({ job }: { job: JobView }) {
   );
 }
 
-function Choice<T extends string>(props: { label: string; value: T; options: readonly T[]; choose: (value: T) => void }) {
+function Choice<T extends string>(props: {
+  label: string;
+  value: T;
+  options: readonly T[];
+  choose: (value: T) => void;
+}) {
   const { label, value, options, choose } = props;
   return (
-    <select className={styles.choice} aria-label={label} value={value} onChange={(event) => choose(event.target.value as T)}>
+    <select
+      className={styles.choice}
+      aria-label={label}
+      value={value}
+      onChange={(event) => choose(event.target.value as T)}
+    >
       {options.map((option) => (
         <option key={option} value={option}>
           {option === 'gpt' || option === 'mbr' ? option.toUpperCase() : option}

@@ -17,7 +17,12 @@ export function BookedStation({ job }: { job: JobView }) {
         rows={[
           ['Customer', `${job.customer.name}${job.customer.phone ? `, ${job.customer.phone}` : ''}`],
           ['Device', `${job.device.model.maker} ${job.device.model.name}, ${job.device.model.code}`],
-          ['Serial', <span key="serial" className="mono">{job.device.serial}</span>],
+          [
+            'Serial',
+            <span key="serial" className="mono">
+              {job.device.serial}
+            </span>,
+          ],
           ['Wish', wishes.join('; ')],
           ['Complaint', job.complaint],
           ['Condition', job.condition || 'nothing noted'],

@@ -21,7 +21,10 @@ export function BeginRun({ job }: { job: JobView }) {
   const { plan } = job.snapshot.facts;
   if (!plan || step?.state === 'done') return null;
   return (
-    <Sheet title={step?.title ?? 'Begin the copy'} aside={step?.state === 'ready' ? 'both drives are certain' : 'no go-ahead yet'}>
+    <Sheet
+      title={step?.title ?? 'Begin the copy'}
+      aside={step?.state === 'ready' ? 'both drives are certain' : 'no go-ahead yet'}
+    >
       <div className={styles.fields}>
         <TextField
           select
@@ -44,8 +47,18 @@ export function BeginRun({ job }: { job: JobView }) {
         <div className={styles.wide}>
           <FactList
             rows={[
-              ['to copy', <span key="b" className="mono">{binary(plan.bytesToCopy)}</span>],
-              ['takes', <span key="t" className="mono">{range(plan.estimate.low, plan.estimate.high)}</span>],
+              [
+                'to copy',
+                <span key="b" className="mono">
+                  {binary(plan.bytesToCopy)}
+                </span>,
+              ],
+              [
+                'takes',
+                <span key="t" className="mono">
+                  {range(plan.estimate.low, plan.estimate.high)}
+                </span>,
+              ],
             ]}
           />
         </div>

@@ -17,8 +17,20 @@ export function IdentityCheck({ job }: { job: JobView }) {
   return (
     <Sheet title="Which drive is which" aside="by serial from the label, never by its number">
       <div className={styles.drives}>
-        <DriveCheck job={job} fact="source identified" title="Old drive: is read" drive={source} certain={certain.source} />
-        <DriveCheck job={job} fact="target identified" title="New drive: all on it is wiped" drive={target} certain={certain.target} />
+        <DriveCheck
+          job={job}
+          fact="source identified"
+          title="Old drive: is read"
+          drive={source}
+          certain={certain.source}
+        />
+        <DriveCheck
+          job={job}
+          fact="target identified"
+          title="New drive: all on it is wiped"
+          drive={target}
+          certain={certain.target}
+        />
       </div>
     </Sheet>
   );
@@ -52,7 +64,8 @@ function DriveCheck(props: {
     >
       <b>{title}</b>
       <span>
-        {drive.maker} {drive.name}, {soldName(drive.bytes, drive.sectorSize)} <span className="sub">({binary(drive.bytes)})</span>
+        {drive.maker} {drive.name}, {soldName(drive.bytes, drive.sectorSize)}{' '}
+        <span className="sub">({binary(drive.bytes)})</span>
       </span>
       {certain ? (
         <span style={{ display: 'flex', gap: 8, alignItems: 'center' }}>

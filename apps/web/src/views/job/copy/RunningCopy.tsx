@@ -92,8 +92,8 @@ function Watched({ run }: { run: RunView }) {
 function ByHand({ run }: { run: RunView }) {
   return (
     <p style={{ padding: '6px 0 14px' }}>
-      No berth watches this copy. By its estimate it takes <b className="mono">{range(run.estimate.low, run.estimate.high)}</b> in all,
-      for {decimal(run.plannedBytes)}.
+      No berth watches this copy. By its estimate it takes{' '}
+      <b className="mono">{range(run.estimate.low, run.estimate.high)}</b> in all, for {decimal(run.plannedBytes)}.
     </p>
   );
 }

@@ -65,11 +65,7 @@ function Close({ job }: { job: JobView }) {
       />
       <TroubleNote error={error} />
       <Foot note={step?.waitsFor[0]}>
-        <Button
-          variant="contained"
-          disabled={busy || step?.state !== 'ready'}
-          onClick={() => void change('/close')}
-        >
+        <Button variant="contained" disabled={busy || step?.state !== 'ready'} onClick={() => void change('/close')}>
           {job.closedAt ? 'Closed' : 'Hand over and close'}
         </Button>
       </Foot>

@@ -45,7 +45,12 @@ export function OldDriveStays({ job }: { job: JobView }) {
         )}
       </div>
       <TroubleNote error={error} />
-      <Foot note={step?.waitsFor[0] ?? 'Advice: do not attach it at start-up; two installations in one machine get in each other’s way.'}>
+      <Foot
+        note={
+          step?.waitsFor[0] ??
+          'Advice: do not attach it at start-up; two installations in one machine get in each other’s way.'
+        }
+      >
         <Button
           variant={step?.state === 'ready' ? 'contained' : 'outlined'}
           disabled={busy || step?.state === 'waiting' || (wipes && !consent)}

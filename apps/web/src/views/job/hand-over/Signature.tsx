@@ -19,7 +19,13 @@ export function Signature({ job }: { job: JobView }) {
   if (known) {
     return (
       <Sheet title="Signature" aside={known.name}>
-        <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} width={WIDTH} height={HEIGHT} role="img" aria-label={`Signature of ${known.name}`}>
+        <svg
+          viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+          width={WIDTH}
+          height={HEIGHT}
+          role="img"
+          aria-label={`Signature of ${known.name}`}
+        >
           <path d={drawable(known.path)} fill="none" stroke="var(--ink)" strokeWidth="2" />
         </svg>
       </Sheet>
@@ -28,7 +34,12 @@ export function Signature({ job }: { job: JobView }) {
   return (
     <Sheet title="Signature" aside="received in order, the old drive as noted">
       <div className={styles.fields}>
-        <TextField className={styles.wide} label="Name of who signs" value={name} onChange={(event) => setName(event.target.value)} />
+        <TextField
+          className={styles.wide}
+          label="Name of who signs"
+          value={name}
+          onChange={(event) => setName(event.target.value)}
+        />
         <div className={styles.wide}>
           <Pad path={path} draw={setPath} />
         </div>
@@ -67,7 +78,13 @@ function Pad({ path, draw }: { path: string; draw: (path: string) => void }) {
     <svg
       viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
       width="100%"
-      style={{ border: '1px solid var(--line-strong)', borderRadius: 4, background: 'var(--sheet)', touchAction: 'none', display: 'block' }}
+      style={{
+        border: '1px solid var(--line-strong)',
+        borderRadius: 4,
+        background: 'var(--sheet)',
+        touchAction: 'none',
+        display: 'block',
+      }}
       role="img"
       aria-label="Sign here"
       onPointerDown={(event) => {

@@ -1,5 +1,5 @@
 import Button from '@mui/material/Button';
-import { useState } from 'react';
+import { useState, type ReactNode } from 'react';
 import type { DriveMatch, JobView, MatchView } from '@udrel/contract/types';
 import { describeDrive, driveSize } from '../../../format/parts';
 import { money } from '../../../format/units';
@@ -12,7 +12,7 @@ import styles from './match.module.css';
 type Candidate = DriveMatch['candidates'][number];
 
 /** The sites as a drawing, the candidates for the chosen one ranked, and the check ledger of one of them. */
-export function DriveMatchPanel({ job, match }: { job: JobView; match: MatchView }) {
+export function DriveMatchPanel({ job, match, side }: { job: JobView; match: MatchView; side: ReactNode }) {
   const { 'drive choice': taken, 'old drive': old } = job.snapshot.facts;
   const [siteId, setSiteId] = useState(taken?.siteId ?? old?.siteId ?? match.drives[0]?.siteId ?? '');
   const [partId, setPartId] = useState(taken?.partId);
@@ -20,20 +20,25 @@ export function DriveMatchPanel({ job, match }: { job: JobView; match: MatchView
   const chosen = candidates.find((one) => one.offer.partId === partId) ?? candidates[0];
   const siteName = job.device.model.sites.find((site) => site.id === siteId)?.name ?? '';
   return (
-    <>
-      <div className={styles.grid}>
-        <div style={{ display: 'grid', gap: 14 }}>
-          <Schematic job={job} chosen={siteId} choose={setSiteId} />
-          <p className="sub">{match.need.sentence}</p>
-        </div>
-        <CandidateTable candidates={candidates} chosen={chosen} choose={setPartId} />
+    <div className={styles.grid}>
+      <div className={styles.column}>
+        <Schematic job={job} chosen={siteId} choose={setSiteId} />
+        <p className="sub">{match.need.sentence}</p>
+        {side}
       </div>
-      {chosen && <ChosenCandidate job={job} candidate={chosen} siteName={siteName} siteId={siteId} />}
-    </>
+      <div className={styles.column}>
+        <CandidateTable candidates={candidates} chosen={chosen} choose={setPartId} />
+        {chosen && <ChosenCandidate job={job} candidate={chosen} siteName={siteName} siteId={siteId} />}
+      </div>
+    </div>
   );
 }
 
-function CandidateTable(props: { candidates: readonly Candidate[]; chosen: Candidate | undefined; choose: (partId: string) => void }) {
+function CandidateTable(props: {
+  candidates: readonly Candidate[];
+  chosen: Candidate | undefined;
+  choose: (partId: string) => void;
+}) {
   const { candidates, chosen, choose } = props;
   const most = Math.max(1, ...candidates.map((one) => (one.speedHere > 0 ? one.offer.drive.read : 0)));
   return (
@@ -51,7 +56,9 @@ function CandidateTable(props: { candidates: readonly Candidate[]; chosen: Candi
           <button
             key={one.offer.partId}
             type="button"
-            className={one.verdict === 'no' || !one.needMet ? `${styles.candidate} ${styles.refused}` : styles.candidate}
+            className={
+              one.verdict === 'no' || !one.needMet ? `${styles.candidate} ${styles.refused}` : styles.candidate
+            }
             aria-pressed={one === chosen}
             onClick={() => choose(one.offer.partId)}
           >

@@ -1,90 +1,108 @@
 import Button from '@mui/material/Button';
-import { useState } from 'react';
+import { useState, type ReactNode } from 'react';
 import type { JobView, MatchView } from '@udrel/contract/types';
 import { binary } from '@udrel/core/capacity';
 import { money, whole } from '../../../format/units';
 import { Empty, Foot, Ledger, Sheet, TroubleNote, VerdictMark } from '../../../ui';
 import { useJobChange } from '../useJobChange';
+import { Schematic } from './Schematic';
+import styles from './match.module.css';
 
 /** Module sets that reach the wish, what results, and why others are refused. */
-export function MemoryMatchPanel({ job, match }: { job: JobView; match: MatchView }) {
+export function MemoryMatchPanel({ job, match, side }: { job: JobView; match: MatchView; side: ReactNode }) {
   const taken = job.snapshot.facts['memory choice'];
   const [index, setIndex] = useState(() =>
-    Math.max(0, match.memory.findIndex((set) => set.offer.partId === taken?.partId && set.count === taken.count)),
+    Math.max(
+      0,
+      match.memory.findIndex((set) => set.offer.partId === taken?.partId && set.count === taken.count),
+    ),
   );
   const { change, busy, error } = useJobChange(job);
   const chosen = match.memory[index];
-  if (!chosen) return <Empty>{job.snapshot.facts.memory ? 'The shelf knows no modules.' : 'Read the memory fitted first, in Assess.'}</Empty>;
+  if (!chosen) return <Empty>The shelf knows no modules for this.</Empty>;
   const isTaken = taken?.partId === chosen.offer.partId && taken.count === chosen.count;
   const wish = job.snapshot.wishes.find((one) => one.kind === 'memory')?.least ?? 0;
   return (
-    <>
-      <Sheet title="Memory sets" aside={`wanted: ${binary(wish)} in all`}>
-        <table>
-          <thead>
-            <tr>
-              <th>
-                <span className="unseen">Verdict</span>
-              </th>
-              <th>Modules</th>
-              <th className="figure">In all</th>
-              <th className="figure">Speed</th>
-              <th>Channels</th>
-              <th className="figure">Peak</th>
-              <th className="figure">Price</th>
-              <th className="figure">Shelf</th>
-              <th>
-                <span className="unseen">Look</span>
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {match.memory.slice(0, 12).map((set, n) => (
-              <tr key={`${set.offer.partId}${set.count}`} style={n === index ? { background: 'var(--petrol-soft)' } : undefined}>
-                <td>
-                  <VerdictMark verdict={set.refused ? 'no' : 'fits'} />
-                </td>
-                <td>
-                  <b>
-                    {set.count} × {set.offer.module.maker} {set.offer.module.name}
-                  </b>{' '}
-                  {binary(set.offer.module.bytes)} {set.offer.module.generation} {set.offer.module.form}
-                </td>
-                <td className="figure">{binary(set.total)}</td>
-                <td className="figure">{whole(set.speed)} MT/s</td>
-                <td>{set.channels}</td>
-                <td className="figure">{whole(set.bandwidth)} MB/s</td>
-                <td className="figure">{money(set.offer.price * set.count)}</td>
-                <td className="figure">{set.offer.stock}</td>
-                <td className="figure">
-                  <Button
-                    aria-label={`Look at ${set.count} × ${set.offer.module.name} ${binary(set.offer.module.bytes)} ${set.offer.module.generation}`}
-                    onClick={() => setIndex(n)}
-                  >
-                    Look
-                  </Button>
-                </td>
+    <div className={styles.grid}>
+      <div className={styles.column}>
+        <Schematic job={job} chosen="" />
+        {side}
+      </div>
+      <div className={styles.column}>
+        <Sheet title="Memory sets" aside={`wanted: ${binary(wish)} in all`}>
+          <table>
+            <thead>
+              <tr>
+                <th>
+                  <span className="unseen">Verdict</span>
+                </th>
+                <th>Modules</th>
+                <th className="figure">In all</th>
+                <th className="figure">Speed</th>
+                <th>Channels</th>
+                <th className="figure">Peak</th>
+                <th className="figure">Price</th>
+                <th className="figure">Shelf</th>
+                <th>
+                  <span className="unseen">Look</span>
+                </th>
               </tr>
-            ))}
-          </tbody>
-        </table>
-      </Sheet>
-      <Sheet
-        title={`${chosen.count} × ${chosen.offer.module.maker} ${chosen.offer.module.name} into ${chosen.into.join(', ')}`}
-        aside={chosen.removed.length > 0 ? `comes out: ${chosen.removed.map((one) => `${one.slot} ${binary(one.bytes)}`).join(', ')}` : 'nothing comes out'}
-      >
-        <Ledger reasons={chosen.reasons} />
-      </Sheet>
-      <TroubleNote error={error} />
-      <Foot note={chosen.reachesWish ? undefined : 'does not reach the wish'}>
-        <Button
-          variant="contained"
-          disabled={busy || chosen.refused || isTaken || chosen.offer.stock < chosen.count}
-          onClick={() => void change('/memory', { partId: chosen.offer.partId, count: chosen.count })}
+            </thead>
+            <tbody>
+              {match.memory.slice(0, 12).map((set, n) => (
+                <tr
+                  key={`${set.offer.partId}${set.count}`}
+                  style={n === index ? { background: 'var(--petrol-soft)' } : undefined}
+                >
+                  <td>
+                    <VerdictMark verdict={set.refused ? 'no' : 'fits'} />
+                  </td>
+                  <td>
+                    <b>
+                      {set.count} × {set.offer.module.maker} {set.offer.module.name}
+                    </b>{' '}
+                    {binary(set.offer.module.bytes)} {set.offer.module.generation} {set.offer.module.form}
+                  </td>
+                  <td className="figure">{binary(set.total)}</td>
+                  <td className="figure">{whole(set.speed)} MT/s</td>
+                  <td>{set.channels}</td>
+                  <td className="figure">{whole(set.bandwidth)} MB/s</td>
+                  <td className="figure">{money(set.offer.price * set.count)}</td>
+                  <td className="figure">{set.offer.stock}</td>
+                  <td className="figure">
+                    <Button
+                      aria-label={`Look at ${set.count} × ${set.offer.module.name} ${binary(set.offer.module.bytes)} ${set.offer.module.generation}`}
+                      onClick={() => setIndex(n)}
+                    >
+                      Look
+                    </Button>
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </Sheet>
+        <Sheet
+          title={`${chosen.count} × ${chosen.offer.module.maker} ${chosen.offer.module.name} into ${chosen.into.join(', ')}`}
+          aside={
+            chosen.removed.length > 0
+              ? `comes out: ${chosen.removed.map((one) => `${one.slot} ${binary(one.bytes)}`).join(', ')}`
+              : 'nothing comes out'
+          }
         >
-          {isTaken ? 'Reserved' : 'Choose and reserve'}
-        </Button>
-      </Foot>
-    </>
+          <Ledger reasons={chosen.reasons} />
+        </Sheet>
+        <TroubleNote error={error} />
+        <Foot note={chosen.reachesWish ? undefined : 'does not reach the wish'}>
+          <Button
+            variant="contained"
+            disabled={busy || chosen.refused || isTaken || chosen.offer.stock < chosen.count}
+            onClick={() => void change('/memory', { partId: chosen.offer.partId, count: chosen.count })}
+          >
+            {isTaken ? 'Reserved' : 'Choose and reserve'}
+          </Button>
+        </Foot>
+      </div>
+    </div>
   );
 }

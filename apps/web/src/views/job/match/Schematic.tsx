@@ -7,8 +7,16 @@ import styles from './match.module.css';
 const WIDTH = 300;
 const SITE_HEIGHT = 76;
 
-/** The device's sites and memory as a drawing; a site is chosen by clicking it or with the keyboard. */
-export function Schematic({ job, chosen, choose }: { job: JobView; chosen: string; choose: (siteId: string) => void }) {
+/** The device's sites and memory as a drawing; where there is a choice, a site is chosen by mouse or keyboard. */
+export function Schematic({
+  job,
+  chosen,
+  choose,
+}: {
+  job: JobView;
+  chosen: string;
+  choose?: (siteId: string) => void;
+}) {
   const { sites, memory } = job.device.model;
   const { 'old drive': old, 'drive choice': fresh } = job.snapshot.facts;
   const memoryAt = 20 + sites.length * (SITE_HEIGHT + 12);
@@ -18,15 +26,31 @@ export function Schematic({ job, chosen, choose }: { job: JobView; chosen: strin
   const fitted = new Map(job.snapshot.facts.memory?.modules.map((module) => [module.slot, module.bytes]));
   const inSlot = (slot: string) => (slot === 'soldered' ? memory.soldered : (fitted.get(slot) ?? 0));
   return (
-    <svg width="100%" viewBox={`0 0 ${WIDTH} ${height}`} fontSize="12.5" fill="var(--ink)" role="group" aria-label="Sites of the device">
-      <rect x="1" y="1" width={WIDTH - 2} height={height - 2} rx="12" fill="var(--paper)" stroke="var(--ink)" strokeWidth="1.5" />
+    <svg
+      width="100%"
+      viewBox={`0 0 ${WIDTH} ${height}`}
+      fontSize="12.5"
+      fill="var(--ink)"
+      role="group"
+      aria-label="Sites of the device"
+    >
+      <rect
+        x="1"
+        y="1"
+        width={WIDTH - 2}
+        height={height - 2}
+        rx="12"
+        fill="var(--paper)"
+        stroke="var(--ink)"
+        strokeWidth="1.5"
+      />
       {sites.map((site, n) => (
         <SiteBox
           key={site.id}
           site={site}
           y={16 + n * (SITE_HEIGHT + 12)}
           on={site.id === chosen}
-          choose={() => choose(site.id)}
+          choose={choose && (() => choose(site.id))}
           holds={
             old?.siteId === site.id
               ? `now: ${old.maker} ${old.name}, ${soldName(old.bytes, old.sectorSize)}`
@@ -43,7 +67,15 @@ export function Schematic({ job, chosen, choose }: { job: JobView; chosen: strin
         const bytes = inSlot(slot);
         return (
           <g key={slot}>
-            <rect x={x} y={memoryAt} width={slotWidth} height="34" rx="2" fill={bytes ? 'var(--petrol-soft)' : 'var(--sheet)'} stroke="var(--petrol)" />
+            <rect
+              x={x}
+              y={memoryAt}
+              width={slotWidth}
+              height="34"
+              rx="2"
+              fill={bytes ? 'var(--petrol-soft)' : 'var(--sheet)'}
+              stroke="var(--petrol)"
+            />
             <text x={x + 6} y={memoryAt + 14} fontSize="11">
               {slot}
             </text>
@@ -61,18 +93,22 @@ export function Schematic({ job, chosen, choose }: { job: JobView; chosen: strin
   );
 }
 
-function SiteBox({ site, y, on, holds, choose }: { site: Site; y: number; on: boolean; holds: string; choose: () => void }) {
+interface SiteProps {
+  site: Site;
+  y: number;
+  on: boolean;
+  holds: string;
+  choose: (() => void) | undefined;
+}
+
+function SiteBox({ site, y, on, holds, choose }: SiteProps) {
   const room = site.form === 'm2' ? site.roomAbove : site.height;
   return (
     <g
-      className={styles.site}
-      role="button"
-      tabIndex={0}
-      aria-pressed={on}
+      {...(choose && { className: styles.site, role: 'button', tabIndex: 0, 'aria-pressed': on, onClick: choose })}
       aria-label={`${site.name}, ${holds}`}
-      onClick={choose}
       onKeyDown={(event) => {
-        if (event.key !== 'Enter' && event.key !== ' ') return;
+        if (!choose || (event.key !== 'Enter' && event.key !== ' ')) return;
         event.preventDefault();
         choose();
       }}

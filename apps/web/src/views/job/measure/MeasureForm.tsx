@@ -50,7 +50,10 @@ export function MeasureForm({ job, fact, title }: { job: JobView; fact: 'before'
       sequentialWrite: read('sequentialWrite', rates.sequentialWrite),
       randomRead: read('randomRead', rates.randomRead),
       randomWrite: read('randomWrite', rates.randomWrite),
-      startUps: startUps.split(/[,;\s]+/).filter(Boolean).map(Number),
+      startUps: startUps
+        .split(/[,;\s]+/)
+        .filter(Boolean)
+        .map(Number),
       method,
       attached: 'inside',
     };

@@ -76,15 +76,38 @@ function Selected({ plan, one }: { plan: Plan; one: PlannedPartition }) {
       )}
       <FactList
         rows={[
-          ['least that holds it', <span key="l" className="mono">{binary(one.minimum)}</span>],
-          ...(free === null ? [] : [['free afterwards', <span key="f" className="mono">{binary(free)}</span>] as const]),
-          ...(one.resizable ? [] : [['', one.source.encrypted ? 'encrypted: keeps its size' : 'keeps its size'] as const]),
+          [
+            'least that holds it',
+            <span key="l" className="mono">
+              {binary(one.minimum)}
+            </span>,
+          ],
+          ...(free === null
+            ? []
+            : [
+                [
+                  'free afterwards',
+                  <span key="f" className="mono">
+                    {binary(free)}
+                  </span>,
+                ] as const,
+              ]),
+          ...(one.resizable
+            ? []
+            : [['', one.source.encrypted ? 'encrypted: keeps its size' : 'keeps its size'] as const]),
         ]}
       />
       <div className={styles.buttons}>
         {one.resizable && !out && <Button onClick={() => plan.change(restTo(intent, id))}>Rest goes here</Button>}
         {one.resizable && !out && (
-          <Button onClick={() => plan.change({ sizes: { ...intent.sizes, [id]: one.minimum }, restTo: intent.restTo === id ? null : intent.restTo })}>
+          <Button
+            onClick={() =>
+              plan.change({
+                sizes: { ...intent.sizes, [id]: one.minimum },
+                restTo: intent.restTo === id ? null : intent.restTo,
+              })
+            }
+          >
             Least
           </Button>
         )}
@@ -122,7 +145,10 @@ function Acknowledge({ plan, one }: { plan: Plan; one: PlannedPartition }) {
 function Standing({ plan }: { plan: Plan }) {
   const { problems, notes } = plan.layout;
   return (
-    <Sheet title="Before this can be copied" aside={problems.length === 0 ? 'nothing stands against it' : `${problems.length} open`}>
+    <Sheet
+      title="Before this can be copied"
+      aside={problems.length === 0 ? 'nothing stands against it' : `${problems.length} open`}
+    >
       {[...problems, ...notes].map((reason) => (
         <div key={reason.sentence} className={styles.problem}>
           <OutcomeMark outcome={reason.outcome} />
@@ -167,10 +193,25 @@ function RouteAndTime({ job, plan }: { job: JobView; plan: Plan }) {
       </div>
       <FactList
         rows={[
-          ['to copy', <span key="b" className="mono">{binary(layout.bytesToCopy)}, then read back</span>],
-          ['rate', <span key="r" className="mono">about {rate(estimate.rate)}</span>],
+          [
+            'to copy',
+            <span key="b" className="mono">
+              {binary(layout.bytesToCopy)}, then read back
+            </span>,
+          ],
+          [
+            'rate',
+            <span key="r" className="mono">
+              about {rate(estimate.rate)}
+            </span>,
+          ],
           ['limited by', estimate.limitedBy],
-          ['takes', <b key="t" className="mono">{range(estimate.low, estimate.high)}</b>],
+          [
+            'takes',
+            <b key="t" className="mono">
+              {range(estimate.low, estimate.high)}
+            </b>,
+          ],
         ]}
       />
       <p className="sub" style={{ fontSize: 12.8, marginTop: 6 }}>

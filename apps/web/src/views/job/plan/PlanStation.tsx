@@ -13,7 +13,10 @@ import styles from './plan.module.css';
 /** The copy plan: what goes where, at which size. */
 export function PlanStation({ job }: { job: JobView }) {
   const plan = usePlan(job);
-  if (!plan) return <Empty>Read the old drive and its partitions, and reserve the new drive: then the copy can be planned.</Empty>;
+  if (!plan)
+    return (
+      <Empty>Read the old drive and its partitions, and reserve the new drive: then the copy can be planned.</Empty>
+    );
   return <Drawn job={job} plan={plan} />;
 }
 
@@ -47,6 +50,14 @@ function Drawn({ job, plan }: { job: JobView; plan: Plan }) {
               {source.serial} {binary(source.bytes)}
             </span>
           </span>
+          <span className={styles.undo}>
+            <Button disabled={!plan.canUndo} onClick={plan.undo}>
+              Undo
+            </Button>
+            <Button disabled={!plan.canRedo} onClick={plan.redo}>
+              Redo
+            </Button>
+          </span>
           <span style={{ textAlign: 'right' }}>
             <b>
               To: {target.maker} {target.name}, {soldName(target.bytes, target.sectorSize)}
@@ -74,29 +85,26 @@ function Drawn({ job, plan }: { job: JobView; plan: Plan }) {
         note={
           <>
             Smallest drive for this plan:{' '}
-            <b className="mono">{layout.smallestSold === null ? binary(layout.smallestBytes) : `${layout.smallestSold} GB`}</b>
-            {' / '}table: {layout.scheme.toUpperCase()}, {plan.table.sectorSize}-byte sectors, aligned 1 MiB
+            <b className="mono">
+              {layout.smallestSold === null ? binary(layout.smallestBytes) : `${layout.smallestSold} GB`}
+            </b>
+            {' / '}
+            {layout.scheme.toUpperCase()}, {plan.table.sectorSize}-byte sectors
           </>
         }
       >
-        <Button disabled={!plan.canUndo} onClick={plan.undo}>
-          Undo
-        </Button>
-        <Button disabled={!plan.canRedo} onClick={plan.redo}>
-          Redo
-        </Button>
         <Button disabled={busy || !plan.drawing} onClick={() => void keepDraft()}>
           Keep as draft
         </Button>
         <Button component="a" href={`/print/plan/${job.tag}`} target="_blank" rel="noopener" disabled={!accepted}>
           Print card
         </Button>
-        <Button
-          variant="contained"
-          disabled={busy || open > 0 || accepted}
-          onClick={() => void accept()}
-        >
-          {accepted ? 'Plan accepted' : open > 0 ? `Accept plan: ${open} ${open === 1 ? 'point' : 'points'} open` : 'Accept plan'}
+        <Button variant="contained" disabled={busy || open > 0 || accepted} onClick={() => void accept()}>
+          {accepted
+            ? 'Plan accepted'
+            : open > 0
+              ? `Accept plan: ${open} ${open === 1 ? 'point' : 'points'} open`
+              : 'Accept plan'}
         </Button>
       </Foot>
     </>

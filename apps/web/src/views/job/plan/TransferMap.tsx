@@ -44,7 +44,13 @@ export function TransferMap({ plan, selected, select, nudge, typeSize }: Props) 
   }
 
   return (
-    <svg ref={frame} viewBox={`-2 -2 ${WIDTH + 4} ${Math.max(map.height, 60) + 4}`} width="100%" fontSize="13" fill="var(--ink)">
+    <svg
+      ref={frame}
+      viewBox={`-2 -2 ${WIDTH + 4} ${Math.max(map.height, 60) + 4}`}
+      width="100%"
+      fontSize="13"
+      fill="var(--ink)"
+    >
       {layout.partitions.map((one) => {
         const { id } = one.source;
         const from = map.source.get(id);
@@ -105,7 +111,13 @@ function Ribbon({ one, from, to, on }: { one: PlannedPartition; from: Block; to:
         stroke={on ? 'var(--petrol)' : 'var(--line-strong)'}
         strokeWidth={on ? 1.6 : 0.8}
       />
-      <text x={(COLUMN + RIGHT) / 2} y={middle} textAnchor="middle" fontWeight={changed ? 700 : 400} fill={changed ? 'var(--petrol)' : 'var(--ink-2)'}>
+      <text
+        x={(COLUMN + RIGHT) / 2}
+        y={middle}
+        textAnchor="middle"
+        fontWeight={changed ? 700 : 400}
+        fill={changed ? 'var(--petrol)' : 'var(--ink-2)'}
+      >
         {changeWords(one)}
       </text>
     </>
@@ -133,7 +145,16 @@ function SourceBlock({ one, block }: { one: PlannedPartition; block: Block }) {
       {lost ? (
         <path d={tornPath(block, 0, COLUMN)} fill="var(--danger-soft)" stroke="var(--danger)" strokeWidth="1.4" />
       ) : (
-        <rect x="0" y={block.y} width={COLUMN} height={block.height} rx="3" fill="var(--sheet)" stroke="var(--ink)" strokeWidth="1.4" />
+        <rect
+          x="0"
+          y={block.y}
+          width={COLUMN}
+          height={block.height}
+          rx="3"
+          fill="var(--sheet)"
+          stroke="var(--ink)"
+          strokeWidth="1.4"
+        />
       )}
       {!lost && <Used used={one.source.used} bytes={one.sourceBytes} block={block} x={0} />}
       <Naming one={one} bytes={one.sourceBytes} block={block} x={0} />
@@ -176,7 +197,12 @@ function Used({ used, bytes, block, x }: { used: number | null; bytes: number; b
       <rect x={x + 1.5} y={top} width={COLUMN - 3} height={height} fill="var(--petrol)" opacity="0.14" />
       {block.height > 74 && <path d={`M${x + 1} ${top}h${COLUMN - 2}`} stroke="var(--petrol)" strokeDasharray="3 3" />}
       {block.height > 74 && (
-        <text x={x + 10} y={Math.min(block.y + block.height - 8, Math.max(top + 16, block.y + 54))} fontSize="12" fill="var(--petrol)">
+        <text
+          x={x + 10}
+          y={Math.min(block.y + block.height - 8, Math.max(top + 16, block.y + 54))}
+          fontSize="12"
+          fill="var(--petrol)"
+        >
           used {binary(used)}
         </text>
       )}

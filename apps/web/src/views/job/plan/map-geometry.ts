@@ -43,7 +43,11 @@ export function mapGeometry(layout: LayoutPlan, height: number): MapGeometry {
   return { height: Math.max(0, ...bottom.map((block) => block.y + block.height)), source, target, leftFree };
 }
 
-function stack(list: readonly PlannedPartition[], size: (one: PlannedPartition) => number, tall: (bytes: number) => number) {
+function stack(
+  list: readonly PlannedPartition[],
+  size: (one: PlannedPartition) => number,
+  tall: (bytes: number) => number,
+) {
   const blocks = new Map<string, Block>();
   let y = 0;
   for (const one of list) {
@@ -70,6 +74,9 @@ export function ribbonPath(from: Block, to: Block, x0: number, x1: number): stri
 export function tornPath(block: Block, x0: number, x1: number): string {
   const teeth = Math.max(2, Math.round(block.height / 16));
   const step = block.height / teeth;
-  const points = Array.from({ length: teeth }, (_none, n) => `L${x1 - 8} ${block.y + (n + 0.5) * step}L${x1} ${block.y + (n + 1) * step}`);
+  const points = Array.from(
+    { length: teeth },
+    (_none, n) => `L${x1 - 8} ${block.y + (n + 0.5) * step}L${x1} ${block.y + (n + 1) * step}`,
+  );
   return `M${x0} ${block.y}H${x1}${points.join('')}H${x0}Z`;
 }

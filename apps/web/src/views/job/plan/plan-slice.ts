@@ -27,7 +27,10 @@ export const planSlice = createSlice({
   name: 'plans',
   initialState: { drawings: {}, selected: {} } as Plans,
   reducers: {
-    drawn({ drawings }, { payload: { tag, before, draft } }: PayloadAction<{ tag: string; before: PlanDraft; draft: PlanDraft }>) {
+    drawn(
+      { drawings },
+      { payload: { tag, before, draft } }: PayloadAction<{ tag: string; before: PlanDraft; draft: PlanDraft }>,
+    ) {
       const past = [...(drawings[tag]?.past ?? []), drawings[tag]?.present ?? before].slice(-MOST_STEPS);
       drawings[tag] = { past, present: draft, future: [] };
     },

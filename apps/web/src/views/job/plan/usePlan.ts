@@ -31,7 +31,13 @@ export interface Plan {
 export function usePlan(job: JobView): Plan | null {
   const dispatch = useAppDispatch();
   const drawing = useSelector((state: State) => state.plans.drawings[job.tag]);
-  const { 'old drive': source, 'drive choice': target, 'partition table': table, plan, 'plan draft': saved } = job.snapshot.facts;
+  const {
+    'old drive': source,
+    'drive choice': target,
+    'partition table': table,
+    plan,
+    'plan draft': saved,
+  } = job.snapshot.facts;
   const start = useMemo<PlanDraft | null>(() => {
     if (!table) return null;
     return plan ?? saved ?? { intent: defaultIntent(table), route: 'new drive in an enclosure' };
@@ -39,7 +45,11 @@ export function usePlan(job: JobView): Plan | null {
   const draft = drawing?.present ?? start;
   const layout = useMemo(() => {
     if (!draft || !table || !target) return null;
-    return planLayout(table, { sectors: target.bytes / target.sectorSize, sectorSize: target.sectorSize }, draft.intent);
+    return planLayout(
+      table,
+      { sectors: target.bytes / target.sectorSize, sectorSize: target.sectorSize },
+      draft.intent,
+    );
   }, [draft, table, target]);
   if (!source || !target || !table || !draft || !layout) return null;
   const { tag } = job;

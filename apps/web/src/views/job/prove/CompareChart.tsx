@@ -6,6 +6,7 @@ import type { After, Comparison } from '@udrel/core/benchmarks';
 import { rate } from '../../../format/units';
 
 Chart.register(BarController, BarElement, CategoryScale, LinearScale, LogarithmicScale, Tooltip);
+Chart.defaults.font.family = 'Atkinson Hyperlegible Next Variable, sans-serif';
 
 const colour = (name: string) => getComputedStyle(document.documentElement).getPropertyValue(name).trim();
 
@@ -26,10 +27,26 @@ export default function CompareChart({ rows, fitted }: { rows: readonly Comparis
     return {
       labels: rates.map((row) => row.name),
       datasets: [
-        series('before', colour('--line-strong'), rates.map((row) => row.before)),
-        series('after', colour('--petrol'), rates.map((row) => row.after)),
-        series('rating', 'transparent', rates.map((row) => (sequential(row) ? rated(row) : null))),
-        series('link', colour('--petrol-soft'), rates.map((row) => (sequential(row) && fitted ? linkCeiling(fitted.link) : null))),
+        series(
+          'before',
+          colour('--line-strong'),
+          rates.map((row) => row.before),
+        ),
+        series(
+          'after',
+          colour('--petrol'),
+          rates.map((row) => row.after),
+        ),
+        series(
+          'rating',
+          'transparent',
+          rates.map((row) => (sequential(row) ? rated(row) : null)),
+        ),
+        series(
+          'link',
+          colour('--petrol-soft'),
+          rates.map((row) => (sequential(row) && fitted ? linkCeiling(fitted.link) : null)),
+        ),
       ],
     };
   }, [rates, fitted]);
@@ -37,7 +54,7 @@ export default function CompareChart({ rows, fitted }: { rows: readonly Comparis
   const words = rates.map((row) => `${row.name}: ${row.before ?? '–'} before, ${row.after ?? '–'} after`).join('; ');
   return (
     <figure style={{ margin: '0 0 8px' }}>
-      <div style={{ height: 190 }}>
+      <div style={{ height: 230 }}>
         <Bar
           aria-label={`Rates in MB/s. ${words}`}
           role="img"
@@ -53,6 +70,8 @@ export default function CompareChart({ rows, fitted }: { rows: readonly Comparis
                 grid: { color: colour('--line') },
                 ticks: {
                   color: colour('--ink-2'),
+                  maxRotation: 0,
+                  autoSkip: false,
                   callback: (value) => (/^(0\.)?10*$/.test(String(value)) ? rate(Number(value)) : ''),
                 },
               },

@@ -2,8 +2,7 @@ import { lazy, Suspense } from 'react';
 import type { JobView } from '@udrel/contract/types';
 import { compareSets } from '@udrel/core/benchmarks';
 import { linkName } from '@udrel/core/links';
-import { percent, rate, times } from '../../../format/units';
-import { duration } from '../../../format/time';
+import { percent, rate, seconds, times } from '../../../format/units';
 import { OutcomeMark, Sheet } from '../../../ui';
 
 const CompareChart = lazy(() => import('./CompareChart'));
@@ -15,10 +14,14 @@ export function Compared({ job }: { job: JobView }) {
   const fitted = drive ? { link: drive.link, ratedRead: drive.ratedRead, ratedWrite: drive.ratedWrite } : null;
   const { rows, findings } = compareSets(before.set, after.set, fitted);
   const told = rows.filter((row) => row.before !== null || row.after !== null);
-  const figure = (value: number | null, unit: string) => (value === null ? '–' : unit === 's' ? duration(value) : rate(value));
+  const figure = (value: number | null, unit: string) =>
+    value === null ? '–' : unit === 's' ? seconds(value) : rate(value);
   return (
-    <Sheet title="Before and after" aside={drive ? `rated ${rate(drive.ratedRead)}, link ${linkName(drive.link)}` : undefined}>
-      <Suspense fallback={<div style={{ height: 190 }} />}>
+    <Sheet
+      title="Before and after"
+      aside={drive ? `rated ${rate(drive.ratedRead)}, link ${linkName(drive.link)}` : undefined}
+    >
+      <Suspense fallback={<div style={{ height: 254 }} />}>
         <CompareChart rows={told} fitted={fitted} />
       </Suspense>
       <table>

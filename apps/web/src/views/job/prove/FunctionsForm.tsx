@@ -2,7 +2,7 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import type { JobView } from '@udrel/contract/types';
-import { wants } from '@udrel/core/steps';
+import { functionChecks } from '@udrel/core/steps';
 import { Foot, Sheet, TroubleNote } from '../../../ui';
 import { useJobChange } from '../useJobChange';
 import styles from './prove.module.css';
@@ -12,7 +12,7 @@ type Answer = 'works' | 'dead' | '';
 /** Checks made from what the model has; each forgotten ribbon shows as one dead function. */
 export function FunctionsForm({ job }: { job: JobView }) {
   const known = job.snapshot.facts.functions;
-  const names = checksFor(job);
+  const names = functionChecks(job.snapshot.wishes, job.device.model.functions);
   const [answers, setAnswers] = useState<Record<string, Answer>>(() =>
     Object.fromEntries((known?.results ?? []).map((one) => [one.name, one.works ? 'works' : 'dead'])),
   );
@@ -23,7 +23,14 @@ export function FunctionsForm({ job }: { job: JobView }) {
   const save = () =>
     record('functions', { results: names.map((name) => ({ name, works: answers[name] === 'works' })), note });
   return (
-    <Sheet title="Functions" aside={known ? `${known.results.filter((one) => one.works).length} of ${known.results.length} work` : `${names.length} to check`}>
+    <Sheet
+      title="Functions"
+      aside={
+        known
+          ? `${known.results.filter((one) => one.works).length} of ${known.results.length} work`
+          : `${names.length} to check`
+      }
+    >
       <ul className={styles.checks}>
         {names.map((name) => (
           <li key={name}>
@@ -63,11 +70,4 @@ export function FunctionsForm({ job }: { job: JobView }) {
       </div>
     </Sheet>
   );
-}
-
-function checksFor(job: JobView): string[] {
-  const after = wants(job.snapshot, 'new drive')
-    ? ['Full capacity shown', 'Volume sizes as planned', 'Files there', 'Activation valid']
-    : ['Memory size as ordered', 'Memory test passed'];
-  return [...after, ...job.device.model.functions];
 }

@@ -21,12 +21,17 @@ export function TrialForm({ job }: { job: JobView }) {
     if (taken) setNote('');
   };
   return (
-    <Sheet title="Trial start" aside={known ? (known.started ? 'it started' : 'it did not start') : 'before closing up'}>
+    <Sheet
+      title="Trial start"
+      aside={known ? (known.started ? 'it started' : 'it did not start') : 'before closing up'}
+    >
       {known && (
         <p style={{ marginBottom: 10 }}>
           <OutcomeMark outcome={known.started && known.oldDriveDetached ? 'pass' : 'fail'} />{' '}
           {known.started ? 'The device started' : `It did not start: ${known.note}`}
-          {known.started && copies && (known.oldDriveDetached ? ' without the old drive.' : ', but with the old drive attached.')}
+          {known.started &&
+            copies &&
+            (known.oldDriveDetached ? ' without the old drive.' : ', but with the old drive attached.')}
         </p>
       )}
       {step?.state !== 'done' && (
@@ -42,7 +47,9 @@ export function TrialForm({ job }: { job: JobView }) {
             value={note}
             onChange={(event) => setNote(event.target.value)}
             error={wrong !== undefined}
-            helperText={wrong ?? 'Seated? Seen in firmware? First in the boot order? Boot entry still at the old drive?'}
+            helperText={
+              wrong ?? 'Seated? Seen in firmware? First in the boot order? Boot entry still at the old drive?'
+            }
           />
           {!wrong && <TroubleNote error={error} />}
           <Foot note={step?.waitsFor[0]}>

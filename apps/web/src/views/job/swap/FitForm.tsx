@@ -20,7 +20,8 @@ export function FitForm({ job }: { job: JobView }) {
   const site = job.device.model.sites.find((one) => one.id === drive?.siteId)?.name ?? '';
   const what = byDrive
     ? drive && `${drive.maker} ${drive.name}, ${soldName(drive.bytes, drive.sectorSize)}, at ${site}`
-    : memory && `${memory.count} × ${memory.maker} ${memory.name} into ${memory.into.join(', ')}: ${binary(memory.total)} in all`;
+    : memory &&
+      `${memory.count} × ${memory.maker} ${memory.name} into ${memory.into.join(', ')}: ${binary(memory.total)} in all`;
   return (
     <Sheet title={byDrive ? 'Fit the new drive' : 'Fit the memory'} aside={what ?? 'nothing is reserved'}>
       {fitted ? (
@@ -34,7 +35,9 @@ export function FitForm({ job }: { job: JobView }) {
             void record('fitted', { serial });
           }}
         >
-          {drive && drive.partsNeeded.length > 0 && byDrive && <p style={{ marginBottom: 10 }}>With: {drive.partsNeeded.join(', ')}</p>}
+          {drive && drive.partsNeeded.length > 0 && byDrive && (
+            <p style={{ marginBottom: 10 }}>With: {drive.partsNeeded.join(', ')}</p>
+          )}
           <div className={styles.fields}>
             {byDrive && (
               <TextField
@@ -49,7 +52,12 @@ export function FitForm({ job }: { job: JobView }) {
             )}
           </div>
           {!wrong && <TroubleNote error={error} />}
-          <Foot note={step?.waitsFor[0] ?? 'Move tray, bracket, pad and pull tab over, the same way round. Do not close it up yet.'}>
+          <Foot
+            note={
+              step?.waitsFor[0] ??
+              'Move tray, bracket, pad and pull tab over, the same way round. Do not close it up yet.'
+            }
+          >
             <Button
               type="submit"
               variant="contained"

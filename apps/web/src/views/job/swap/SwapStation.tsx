@@ -44,7 +44,9 @@ function StripSheet({ job }: { job: JobView }) {
         </tbody>
       </table>
       <TroubleNote error={error} />
-      {closing === 'waiting' && balance.opened && <p className="sub">Going back waits: {step('close up')?.waitsFor[0]}</p>}
+      {closing === 'waiting' && balance.opened && (
+        <p className="sub">Going back waits: {step('close up')?.waitsFor[0]}</p>
+      )}
       <div style={{ marginTop: 10 }}>
         <Foot
           note={
@@ -61,7 +63,11 @@ function StripSheet({ job }: { job: JobView }) {
             )
           }
         >
-          <Button disabled={busy || closing === 'waiting' || !balance.opened || balance.balanced} onClick={() => void change('/strip', { way: 'back' })}>
+          <Button
+            variant={closing === 'ready' ? 'contained' : 'outlined'}
+            disabled={busy || closing === 'waiting' || !balance.opened || balance.balanced}
+            onClick={() => void change('/strip', { way: 'back' })}
+          >
             All back, closed
           </Button>
           <Button
@@ -90,13 +96,28 @@ function ItemRow(props: { item: StripItem; change: JobChange['change']; busy: bo
         <Counter name={`${item.name} out`} value={item.out} busy={busy} set={(out) => move(out, item.back)} />
       </td>
       <td>
-        <Counter name={`${item.name} back`} value={item.back} busy={busy || !backOpen || item.out === 0} set={(back) => move(item.out, back)} />
+        <Counter
+          name={`${item.name} back`}
+          value={item.back}
+          busy={busy || !backOpen || item.out === 0}
+          set={(back) => move(item.out, back)}
+        />
       </td>
     </tr>
   );
 }
 
-function Counter({ name, value, busy, set }: { name: string; value: number; busy: boolean; set: (value: number) => void }) {
+function Counter({
+  name,
+  value,
+  busy,
+  set,
+}: {
+  name: string;
+  value: number;
+  busy: boolean;
+  set: (value: number) => void;
+}) {
   return (
     <span className={styles.counter}>
       <Button aria-label={`One less: ${name}`} disabled={busy || value === 0} onClick={() => set(value - 1)}>
