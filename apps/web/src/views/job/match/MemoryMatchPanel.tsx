@@ -43,9 +43,6 @@ export function MemoryMatchPanel({ job, match, side }: { job: JobView; match: Ma
                 <th className="figure">Peak</th>
                 <th className="figure">Price</th>
                 <th className="figure">Shelf</th>
-                <th>
-                  <span className="unseen">Look</span>
-                </th>
               </tr>
             </thead>
             <tbody>
@@ -55,13 +52,23 @@ export function MemoryMatchPanel({ job, match, side }: { job: JobView; match: Ma
                   style={n === index ? { background: 'var(--petrol-soft)' } : undefined}
                 >
                   <td>
-                    <VerdictMark verdict={set.refused ? 'no' : 'fits'} />
+                    <label className={styles.pick}>
+                      <input
+                        type="radio"
+                        name="set"
+                        checked={n === index}
+                        aria-label={`${set.count} × ${set.offer.module.name} ${binary(set.offer.module.bytes)} ${set.offer.module.generation}`}
+                        onChange={() => setIndex(n)}
+                      />
+                      <VerdictMark verdict={set.refused ? 'no' : 'fits'} />
+                    </label>
                   </td>
                   <td>
                     <b>
                       {set.count} × {set.offer.module.maker} {set.offer.module.name}
                     </b>{' '}
                     {binary(set.offer.module.bytes)} {set.offer.module.generation} {set.offer.module.form}
+                    {!set.reachesWish && <span className={styles.because}>does not reach the wish</span>}
                   </td>
                   <td className="figure">{binary(set.total)}</td>
                   <td className="figure">{whole(set.speed)} MT/s</td>
@@ -69,14 +76,6 @@ export function MemoryMatchPanel({ job, match, side }: { job: JobView; match: Ma
                   <td className="figure">{whole(set.bandwidth)} MB/s</td>
                   <td className="figure">{money(set.offer.price * set.count)}</td>
                   <td className="figure">{set.offer.stock}</td>
-                  <td className="figure">
-                    <Button
-                      aria-label={`Look at ${set.count} × ${set.offer.module.name} ${binary(set.offer.module.bytes)} ${set.offer.module.generation}`}
-                      onClick={() => setIndex(n)}
-                    >
-                      Look
-                    </Button>
-                  </td>
                 </tr>
               ))}
             </tbody>
