@@ -13,13 +13,13 @@ export function staffRoutes(config: Pick<Config, 'host'>) {
   async function view({ manager, request }: Call<unknown, unknown>): Promise<SessionView> {
     const staff = request.session.staffId ? await staffById(manager, request.session.staffId) : null;
     const shop = await shopName(manager);
-    const demo = shop.demo && demoAllowed(request);
+    const allowed = demoAllowed(request);
     return {
-      staff: staff && (!staff.demo || demo) ? staff.view : null,
+      staff: staff && (!staff.demo || allowed) ? staff.view : null,
       shop: shop.name,
       demo: shop.demo,
       needsSetUp: await needsSetUp(manager),
-      demoAccounts: demo ? [...DEMO_ACCOUNTS] : [],
+      demoAccounts: shop.demo && allowed ? [...DEMO_ACCOUNTS] : [],
     };
   }
 

@@ -1,0 +1,126 @@
+import { randomUUID } from 'node:crypto';
+import { beforeAll, describe, expect, it } from 'vitest';
+import type { Found, JobPage, SessionView } from '@udrel/contract/types';
+import { demoAllowedOn } from '../src/platform/access';
+import { routes } from '../src/routes';
+import { addStaff, makeSetUpCode } from '../src/staff/service';
+import { bookJob, stockUp } from './fixtures';
+import { TEST_CONFIG, useShop } from './harness';
+
+const shop = useShop();
+beforeAll(async () => {
+  await bookJob(shop.as.counter, await stockUp(shop));
+});
+const every = routes(TEST_CONFIG);
+const address = (path: string) => path.replace(':tag', 'U-9999').replace(':key', 'health').replace(':item', 'x');
+
+describe('who may call what', () => {
+  it.each(every.map((one) => [`${one.method} ${one.path}`, one] as const))('%s', async (_name, one) => {
+    const path = address(one.path);
+    const method = one.method.toUpperCase() as 'POST';
+    const call = (who: typeof shop.nobody) => (one.method === 'get' ? who.get(path) : who.send(method, path, {}));
+    const nobody = (await call(shop.nobody)).status;
+    if (one.who === 'public') return expect([401, 403]).not.toContain(path === '/session' ? 200 : nobody);
+    expect(nobody).toBe(401);
+    if (one.who === 'agent') return;
+    for (const role of ['counter', 'technician', 'owner'] as const) {
+      const { status } = await call(shop.as[role]);
+      if (one.who.includes(role)) expect([401, 403], role).not.toContain(status);
+      else expect(status, role).toBe(403);
+    }
+  });
+
+  it('has no route twice', () => {
+    const names = every.map((one) => `${one.method} ${one.path}`);
+    expect(new Set(names).size).toBe(names.length);
+  });
+});
+
+describe('writes from elsewhere', () => {
+  const send = (headers: Record<string, string>, body = '{}') =>
+    fetch(`${shop.base}/orders`, { method: 'POST', headers: { 'idempotency-key': randomUUID(), ...headers }, body });
+
+  it.each([
+    ['another origin', { origin: 'https://elsewhere.example', 'content-type': 'application/json' }, 403],
+    ['a cross-site fetch', { 'sec-fetch-site': 'cross-site', 'content-type': 'application/json' }, 403],
+    ['a plain form', { 'content-type': 'application/x-www-form-urlencoded' }, 415],
+  ])('are refused from %s', async (_name, headers, status) => {
+    expect((await send(headers)).status).toBe(status);
+  });
+
+  it('need an idempotency key and readable JSON', async () => {
+    expect((await shop.as.counter.send('POST', '/orders', {}, { 'idempotency-key': '' })).body).toMatchObject({
+      code: 'invalid-input',
+    });
+    const session = { login: 'the-owner', password: 'a password' };
+    const signedIn = await fetch(`${shop.base}/session`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(session),
+    });
+    const cookie = signedIn.headers.get('set-cookie')?.split(';')[0] ?? '';
+    const unreadable = await fetch(`${shop.base}/orders`, {
+      method: 'POST',
+      headers: { cookie, 'content-type': 'application/json' },
+      body: '{',
+    });
+    expect(await unreadable.json()).toMatchObject({ code: 'unreadable', status: 400 });
+  });
+});
+
+describe('signing in', () => {
+  it('refuses a wrong password and an unknown name alike', async () => {
+    const wrong = await shop.nobody.send('POST', '/session', { login: 'the-owner', password: 'nope' });
+    const unknown = await shop.nobody.send('POST', '/session', { login: 'nobody', password: 'nope' });
+    expect([wrong.status, unknown.status]).toEqual([401, 401]);
+    expect(wrong.body).toEqual(unknown.body);
+  });
+
+  it('refuses demo accounts away from loopback', () => {
+    const from = (remoteAddress: string) => ({ socket: { remoteAddress } }) as never;
+    expect(demoAllowedOn('127.0.0.1')(from('::ffff:127.0.0.1'))).toBe(true);
+    expect(demoAllowedOn('0.0.0.0')(from('127.0.0.1'))).toBe(false);
+    expect(demoAllowedOn('127.0.0.1')(from('192.0.2.7'))).toBe(false);
+  });
+
+  it('makes the first account only in an empty shop, once, with the code', async () => {
+    const code = await makeSetUpCode(shop.database.manager);
+    const given = { code, name: 'New Owner', login: 'newowner', password: 'long enough password' };
+    expect((await shop.nobody.send('POST', '/set-up', given)).body).toMatchObject({ code: 'set-up-code-wrong' });
+    const empty = await shop.nobody.get<SessionView>('/session');
+    expect(empty.body).toMatchObject({ staff: null, needsSetUp: false });
+    await addStaff(shop.database.manager, { ...given, login: 'second', role: 'owner', demo: true });
+    expect(
+      (await shop.nobody.send<SessionView>('POST', '/session', { login: 'second', password: given.password })).body,
+    ).toMatchObject({
+      staff: { name: 'New Owner', initials: 'NO' },
+    });
+  });
+});
+
+describe('finding', () => {
+  it.each([
+    ['U-2401', 'job'],
+    ['2401', 'job'],
+    ['ferry', 'job'],
+    ['010 114', 'job'],
+    ['PW-0001', 'drive'],
+    ['tern', 'model'],
+  ])('%s leads to a %s', async (text, kind) => {
+    const { body } = await shop.as.counter.get<Found[]>(`/find?q=${encodeURIComponent(text)}`);
+    expect(body[0]?.kind).toBe(kind);
+  });
+
+  it('takes wildcards for themselves and finds nothing for nonsense', async () => {
+    for (const text of ['%%', '__', "'; drop table job; --"]) {
+      expect((await shop.as.counter.get<Found[]>(`/find?q=${encodeURIComponent(text)}`)).body).toEqual([]);
+    }
+  });
+
+  it('lists jobs by page, filtered', async () => {
+    const { body } = await shop.as.counter.get<JobPage>('/jobs?station=Assess&text=ferry');
+    expect(body).toMatchObject({ rows: [{ tag: 'U-2401', station: 'Assess' }], before: null });
+    expect((await shop.as.counter.get<JobPage>('/jobs?station=Copy')).body.rows).toEqual([]);
+    expect((await shop.as.counter.get('/jobs?nonsense=1')).status).toBe(422);
+  });
+});

@@ -1,0 +1,229 @@
+import type { JobView } from '@udrel/contract/types';
+import { bytesOfNominal, GIB, MIB } from '@udrel/core/capacity';
+import type { JobFacts } from '@udrel/core/steps';
+import { addModel, Part, receive, type Acting } from '../src/services';
+import type { Caller, Shop } from './harness';
+
+/** A model, a drive with some pieces, and a pair of modules: the least shop that can do a job. */
+export interface Stock {
+  modelId: string;
+  driveId: string;
+  smallDriveId: string;
+  moduleId: string;
+}
+
+export async function stockUp(shop: Shop): Promise<Stock> {
+  const { manager } = shop.database;
+  const [owner] = (await manager.query("select id, name, role from staff where role = 'owner'")) as Acting['actor'][];
+  if (!owner) throw new Error('no owner');
+  const acting: Acting = { manager, actor: owner, now: shop.clock.now };
+  const model = await addModel(acting, {
+    maker: 'Ostrel',
+    name: 'Tern 15',
+    code: 'T15',
+    kind: 'laptop',
+    sites: [{ id: 'a', name: 'Site A', needs: '', disables: '', form: '2.5', height: 7, sata: 3, power12V: false }],
+    memory: {
+      generation: 'DDR4',
+      form: 'SO-DIMM',
+      soldered: 4 * GIB,
+      slots: ['slot 1'],
+      slotMaximum: 16 * GIB,
+      maximum: 20 * GIB,
+      speed: 2400,
+      channels: 2,
+    },
+    firmware: { uefi: true, startsNvme: true },
+    functions: ['Keyboard', 'Sound'],
+    strip: [
+      { stage: 1, kind: 'screw', name: 'base screw', count: 10 },
+      { stage: 2, kind: 'cable', name: 'battery lead', count: 1 },
+    ],
+    note: '',
+  });
+  const box = {
+    maker: 'Palewood',
+    name: 'C1',
+    sectorSize: 512,
+    class: 'SATA SSD',
+    link: { kind: 'sata', generation: 3 },
+  };
+  const shape = { read: 560, write: 510, form: '2.5', height: 7, needs12V: false };
+  const ids = { driveId: crypto.randomUUID(), smallDriveId: crypto.randomUUID(), moduleId: crypto.randomUUID() };
+  const part = { maker: 'Palewood', name: 'C1', price: 3900 };
+  await manager.insert(Part, [
+    {
+      id: ids.driveId,
+      kind: 'drive',
+      ...part,
+      partNumber: 'PW-480',
+      serialised: true,
+      spec: { ...box, ...shape, bytes: bytesOfNominal(480) },
+    },
+    {
+      id: ids.smallDriveId,
+      kind: 'drive',
+      ...part,
+      partNumber: 'PW-120',
+      serialised: true,
+      spec: { ...box, ...shape, bytes: bytesOfNominal(120) },
+    },
+    {
+      id: ids.moduleId,
+      kind: 'memory',
+      ...part,
+      partNumber: 'BW-8',
+      serialised: false,
+      spec: { maker: 'Brinewick', name: 'S4', generation: 'DDR4', form: 'SO-DIMM', bytes: 8 * GIB, speed: 3200 },
+    },
+  ]);
+  await receive(acting, {
+    partId: ids.driveId,
+    serials: ['PW-0001', 'PW-0002', 'PW-0003', 'PW-0004', 'PW-0005', 'PW-0006'],
+    count: 0,
+    place: 'drawer 1',
+  });
+  await receive(acting, { partId: ids.smallDriveId, serials: ['PW-0120'], count: 0, place: '' });
+  await receive(acting, { partId: ids.moduleId, serials: [], count: 1, place: '' });
+  return { modelId: model.id, ...ids };
+}
+
+let devices = 0;
+
+/** Books a job in; every call another device. */
+export async function bookJob(caller: Caller, stock: Stock, over: object = {}): Promise<JobView> {
+  const { body } = await caller.send<JobView>('POST', '/orders', booking(stock, over));
+  return body;
+}
+
+export function booking(stock: Stock, over: object = {}) {
+  return {
+    customer: { id: null, name: 'Ferry office', phone: '01555 010 114', email: '' },
+    device: { modelId: stock.modelId, serial: `T15-${String(++devices).padStart(4, '0')}` },
+    wish: { kind: 'new drive', least: bytesOfNominal(480) },
+    complaint: 'slow',
+    condition: '',
+    leftWithUs: [],
+    promisedAt: '2026-06-02T15:00:00.000Z',
+    price: null,
+    ...over,
+  };
+}
+
+const measured = {
+  set: {
+    sequentialRead: 90,
+    sequentialWrite: 85,
+    randomRead: 0.5,
+    randomWrite: 0.9,
+    startUps: [96, 101, 98],
+    method: '1 MiB QD8',
+    attached: 'inside' as const,
+  },
+  whyNot: '',
+};
+
+/** Facts as a technician would record them, by key. */
+export const FACTS = {
+  'old drive': {
+    serial: 'KD7-55Q0-2218',
+    maker: 'Kestrin',
+    name: 'D7',
+    bytes: bytesOfNominal(500),
+    sectorSize: 512,
+    class: 'disk 5400',
+    link: { kind: 'sata', generation: 3 },
+    siteId: 'a',
+  },
+  'partition table': {
+    scheme: 'gpt',
+    sectorSize: 512,
+    partitions: [
+      {
+        id: 'p1',
+        name: 'EFI system',
+        kind: 'EFI system',
+        fileSystem: 'FAT32',
+        startSector: 2048,
+        sectors: (100 * MIB) / 512,
+        used: 30 * MIB,
+        encrypted: false,
+      },
+      {
+        id: 'p2',
+        name: 'System',
+        kind: 'system',
+        fileSystem: 'NTFS',
+        startSector: 206_848,
+        sectors: (400 * GIB) / 512,
+        used: 2 * GIB,
+        encrypted: false,
+      },
+    ],
+  },
+  health: { grade: 'good', note: '' },
+  memory: { modules: [] },
+  before: measured,
+  after: measured,
+  'source identified': { serial: 'KD7-55Q0-2218' },
+  'target identified': { serial: 'PW-0001' },
+  fitted: { serial: 'PW-0001' },
+  'trial start': { started: true, oldDriveDetached: true, note: '' },
+  functions: { results: [{ name: 'Keyboard', works: true }], note: '' },
+  'old drive stays': { where: 'returned', consent: false },
+  'document given': { given: true },
+  signature: { name: 'A. Customer', path: 'M0 0L5 5' },
+} satisfies Partial<Record<keyof JobFacts, unknown>>;
+
+/** A job that is worked on through the API; keeps the version that it saw last. */
+export class Work {
+  constructor(
+    readonly caller: Caller,
+    public job: JobView,
+  ) {}
+
+  async put(key: keyof typeof FACTS, value: unknown = FACTS[key]) {
+    return this.keep(
+      await this.caller.send<JobView>('PUT', `/jobs/${this.job.tag}/facts/${encodeURIComponent(key)}`, {
+        version: this.job.version,
+        value,
+      }),
+    );
+  }
+
+  async post(path: string, body: object = {}) {
+    return this.keep(
+      await this.caller.send<JobView>('POST', `/jobs/${this.job.tag}${path}`, { version: this.job.version, ...body }),
+    );
+  }
+
+  private keep(answer: { status: number; body: JobView }) {
+    if (answer.status < 300) this.job = answer.body;
+    return {
+      status: answer.status,
+      body: answer.body as JobView & { detail: string; code: string; current?: JobView },
+    };
+  }
+
+  step(id: string) {
+    return this.job.procedure.steps.find((one) => one.id === id)?.state;
+  }
+
+  async assess() {
+    for (const key of ['old drive', 'partition table', 'health', 'before'] as const) await this.put(key);
+  }
+
+  async reserve(stock: Stock) {
+    return this.post('/drive', { partId: stock.driveId, siteId: 'a' });
+  }
+
+  /** Up to the go-ahead: assessed, reserved, planned, both drives identified. */
+  async prepare(stock: Stock) {
+    await this.assess();
+    await this.reserve(stock);
+    await this.post('/plan');
+    const serial = this.job.snapshot.facts['drive choice']?.serial;
+    await this.put('source identified');
+    await this.put('target identified', { serial });
+  }
+}

@@ -1,0 +1,179 @@
+import { beforeAll, describe, expect, it } from 'vitest';
+import type { JobView, PartView } from '@udrel/contract/types';
+import { bytesOfNominal, GIB } from '@udrel/core/capacity';
+import { bookJob, booking, FACTS, stockUp, Work, type Stock } from './fixtures';
+import { useShop } from './harness';
+
+const shop = useShop();
+let stock: Stock;
+beforeAll(async () => {
+  stock = await stockUp(shop);
+});
+const begin = async (over: object = {}) => new Work(shop.as.technician, await bookJob(shop.as.counter, stock, over));
+
+describe('a job with a new drive, from the counter to the signature', () => {
+  it('goes through every station, with a failed attempt and a second one', async () => {
+    const work = await begin();
+    await work.prepare(stock);
+    expect((await work.post('/runs', { berth: null })).status).toBe(201);
+    expect((await work.post('/runs/end', { outcome: 'failed', note: '' })).body.detail).toContain(
+      'Note what went wrong',
+    );
+    await work.post('/runs/end', { outcome: 'failed', note: 'enclosure lost' });
+    expect(work.step('begin copy')).toBe('ready');
+    await work.post('/runs', { berth: null });
+    await work.post('/runs/end', { outcome: 'ended well', note: '' });
+    expect(work.job.runs.map((run) => run.outcome)).toEqual(['failed', 'ended well']);
+    await work.post('/strip', { way: 'out' });
+    const serial = work.job.snapshot.facts['drive choice']?.serial ?? '';
+    expect((await work.put('fitted', { serial: 'KD7-55Q0-2218' })).body.detail).toContain('other drive');
+    await work.put('fitted', { serial });
+    expect((await work.post('/strip', { way: 'back' })).body.detail).toContain('trial start');
+    await work.put('trial start', { started: false, oldDriveDetached: true, note: 'no system found' });
+    await work.put('trial start');
+    await work.post('/strip', { way: 'back' });
+    for (const key of ['after', 'functions', 'old drive stays', 'document given', 'signature'] as const)
+      await work.put(key);
+    expect((await work.post('/close')).status).toBe(200);
+    expect(work.job.closedAt).not.toBeNull();
+    expect((await work.put('health')).body.code).toBe('job-closed');
+    const drive = await shop.database.query(
+      'select owner, custody from drive where serial = any ($1) order by owner, custody',
+      [[serial, 'KD7-55Q0-2218']],
+    );
+    expect(drive).toEqual([
+      { owner: 'customer', custody: "fitted in the customer's device" },
+      { owner: 'customer', custody: 'returned' },
+    ]);
+    const parts = await shop.as.counter.get<PartView[]>('/parts?find=PW-480');
+    expect(parts.body[0]).toMatchObject({ onShelf: 5, reserved: 0 });
+  });
+
+  it('keeps one event for each change, numbered without gaps', async () => {
+    const work = await begin();
+    await work.assess();
+    const events = await shop.database.query('select seq from event where job_id = $1 order by seq', [work.job.id]);
+    expect(events.map((event: { seq: number }) => event.seq)).toEqual([1, 2, 3, 4, 5]);
+    expect(work.job.version).toBe(5);
+  });
+});
+
+describe('a memory job', () => {
+  it('has no Plan and no Copy, and takes the module off the shelf', async () => {
+    const work = await begin({ wish: { kind: 'memory', least: 12 * GIB } });
+    expect(work.job.procedure.stations.filter((one) => one.state === 'absent').map((one) => one.station)).toEqual([
+      'Plan',
+      'Copy',
+    ]);
+    await work.put('memory');
+    await work.put('before');
+    await work.post('/memory', { partId: stock.moduleId, count: 1 });
+    expect(work.job.snapshot.facts['memory choice']).toMatchObject({ total: 12 * GIB, speed: 2400 });
+    await work.post('/strip', { way: 'out' });
+    await work.put('fitted', { serial: '' });
+    await work.put('trial start');
+    await work.post('/strip', { way: 'back' });
+    for (const key of ['after', 'functions', 'document given', 'signature'] as const) await work.put(key);
+    expect((await work.post('/close')).status).toBe(200);
+  });
+
+  it('is refused at booking where the wish passes what the model takes', async () => {
+    const answer = await shop.as.counter.send<{ problems: { field: string }[] }>(
+      'POST',
+      '/orders',
+      booking(stock, { wish: { kind: 'memory', least: 64 * GIB } }),
+    );
+    expect(answer).toMatchObject({ status: 422, body: { problems: [{ field: 'wish.least' }] } });
+  });
+});
+
+describe('refusals', () => {
+  it('gives no go-ahead before both drives are identified by serial', async () => {
+    const work = await begin();
+    await work.assess();
+    await work.reserve(stock);
+    await work.post('/plan');
+    await work.put('source identified');
+    expect((await work.put('target identified', { serial: 'KD7-55Q0-2218' })).status).toBe(422);
+    const refused = await work.post('/runs', { berth: null });
+    expect(refused.status).toBe(409);
+    expect(refused.body.detail).toContain('new drive is not identified');
+    const override = { gate: 'identified', reason: 'we are in a hurry' };
+    expect((await work.post('/overrides', override)).body.code).toBe('gate-absolute');
+    await work.post('/drive', { partId: stock.driveId, siteId: 'a' });
+  });
+
+  it('keeps an override with its reason, by role', async () => {
+    const work = await begin();
+    await work.assess();
+    const about = { gate: 'copied', reason: 'customer wants the bare drive' };
+    expect((await work.post('/overrides', about)).status).toBe(403);
+    expect((await work.post('/overrides', { gate: 'measured', reason: 'no' })).status).toBe(422);
+    await work.post('/overrides', { gate: 'measured', reason: 'customer waits at the counter' });
+    const gate = work.job.procedure.gates.find((one) => one.id === 'measured');
+    expect(gate?.overridden).toMatchObject({ reason: 'customer waits at the counter', by: 'The technician' });
+    const owner = new Work(shop.as.owner, work.job);
+    expect((await owner.post('/overrides', about)).status).toBe(200);
+  });
+
+  it('takes nothing for an old drive that is ours, and no drive that is too small', async () => {
+    const work = await begin();
+    const ours = { ...FACTS['old drive'], serial: 'PW-0002' };
+    expect((await work.put('old drive', ours)).body.detail).toContain('one of ours');
+    await work.assess();
+    const small = await work.post('/drive', { partId: stock.smallDriveId, siteId: 'a' });
+    expect(small.body.detail).toContain('too small');
+  });
+
+  it('does not accept a plan that leaves something behind without a word', async () => {
+    const work = await begin();
+    await work.assess();
+    await work.reserve(stock);
+    const intent = { leftOut: ['p1'], acknowledged: [], sizes: {}, restTo: 'p2' };
+    await work.put('plan draft' as never, { intent, route: 'both at the bench' });
+    expect((await work.post('/plan')).body.detail).toContain('EFI system was taken out');
+    await work.put('plan draft' as never, { intent: { ...intent, acknowledged: ['p1'] }, route: 'both at the bench' });
+    expect((await work.post('/plan')).status).toBe(200);
+    await work.put('partition table', { ...FACTS['partition table'], scheme: 'mbr' });
+    expect(work.step('accept plan')).toBe('ready');
+    await work.reserve(stock);
+  });
+
+  it('answers a stale version with the job as it stands', async () => {
+    const work = await begin();
+    const stale = new Work(shop.as.owner, work.job);
+    await work.put('before');
+    const refused = await stale.put('before');
+    expect(refused.status).toBe(409);
+    expect(refused.body.current?.version).toBe(work.job.version);
+  });
+
+  it('refuses a device that is here already', async () => {
+    const given = booking(stock);
+    await shop.as.counter.send('POST', '/orders', given);
+    expect((await shop.as.counter.send('POST', '/orders', given)).body).toMatchObject({ code: 'device-here' });
+  });
+});
+
+describe('two at once', () => {
+  it('gives the last piece to one of two who reserve it, and the other a clear answer', async () => {
+    const works = await Promise.all([1, 2, 3].map(() => begin({ wish: { kind: 'memory', least: 12 * GIB } })));
+    await shop.database.query('update stock set quantity = 1 where part_id = $1', [stock.moduleId]);
+    for (const work of works) await work.put('memory');
+    const answers = await Promise.all(works.map((work) => work.post('/memory', { partId: stock.moduleId, count: 1 })));
+    expect(answers.map((answer) => answer.status).sort()).toEqual([200, 409, 409]);
+    expect(answers.find((answer) => answer.status === 409)?.body.code).toBe('none-on-the-shelf');
+  });
+
+  it('carries out a write once, however often it arrives', async () => {
+    const given = booking(stock, { wish: { kind: 'new drive', least: bytesOfNominal(480) } });
+    const headers = { 'idempotency-key': 'booking-0001' };
+    const answers = await Promise.all(
+      [1, 2, 3].map(() => shop.as.counter.send<JobView>('POST', '/orders', given, headers)),
+    );
+    expect(new Set(answers.map((answer) => answer.body.tag)).size).toBe(1);
+    expect(answers.every((answer) => answer.status === 201)).toBe(true);
+    const other = await shop.as.counter.send('POST', '/jobs/U-2401/notes', { text: 'x' }, headers);
+    expect(other.body).toMatchObject({ code: 'idempotency-key-reused' });
+  });
+});
