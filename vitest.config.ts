@@ -16,7 +16,7 @@ export default defineConfig({
           name: 'server',
           root: 'apps/server',
           include: ['src/**/*.test.ts', 'test/**/*.test.ts'],
-          globalSetup: ['test/global-setup.ts'],
+          globalSetup: [new URL('./apps/server/test/global-setup.ts', import.meta.url).pathname],
           testTimeout: 30_000,
           hookTimeout: 60_000,
         },

@@ -2,7 +2,7 @@ import { timingSafeEqual } from 'node:crypto';
 import type { Request } from 'express';
 import { firstRow } from './database';
 import type { StaffRow } from '../staff/entities';
-import type { Serving } from './serve-route';
+import type { Serving } from './serving';
 
 declare module 'express-session' {
   interface SessionData {

@@ -1,18 +1,11 @@
 import { validate } from '@udrel/contract/validate';
 import type { Shape } from '@udrel/contract/schemas';
 import type { NextFunction, Request, Response, Router } from 'express';
-import type { DataSource } from 'typeorm';
 import { Refusal } from './errors';
 import { answerOnce } from './idempotency';
 import { agentMay, staffOf } from './access';
 import type { Call, Route } from './routes';
-
-export interface Serving {
-  database: DataSource;
-  agentToken: string;
-  clock: () => Date;
-  demoAllowed: (request: Request) => boolean;
-}
+import type { Serving } from './serving';
 
 /** Puts a declared route on the router: access, input, transaction, answer. */
 export function serveRoute(router: Router, one: Route, serving: Serving): void {

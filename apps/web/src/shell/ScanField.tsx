@@ -27,6 +27,8 @@ export function ScanField() {
   function leave(to: Found): void {
     setText('');
     setOpen(false);
+    // The next keys are meant for where it leads, not for this field.
+    document.getElementById('scan')?.blur();
     void navigate(addressOf(to));
   }
 

@@ -8,7 +8,7 @@ export const GB = 1e9;
 export const TB = 1e12;
 
 /** Partitions start and end on multiples of this many bytes. */
-export const ALIGNMENT = MIB;
+export const ALIGNMENT = 1024 * KIB;
 
 /** Whole alignment steps of a size, in 512-byte sectors; rounded down, at least one step. */
 export function alignedSectors(bytes: number): number {

@@ -18,7 +18,8 @@ const POLL_RESTING = 15_000;
 /** A job: header, the track of its stations, the chosen station, facts and history. */
 export default function JobPage() {
   const { tag = '', station } = useParams();
-  const { data } = useJobQuery(tag.toUpperCase());
+  // Not the data of the job that was open before: a view of it would lead back there.
+  const { currentData: data } = useJobQuery(tag.toUpperCase());
   const running = data?.runs.some((run) => run.outcome === 'running') ?? false;
   const { error } = useJobQuery(tag.toUpperCase(), {
     pollingInterval: running ? POLL_RUNNING : POLL_RESTING,

@@ -90,8 +90,8 @@ function JobTable({ rows }: { rows: readonly JobRow[] }) {
           <tr>
             <th>Tag</th>
             <th>Customer</th>
-            <th>Device</th>
-            <th>Wish</th>
+            <th className="roomy">Device</th>
+            <th className="roomy">Wish</th>
             <th>Station</th>
             <th>Next</th>
             <th className="figure">Promised</th>
@@ -106,10 +106,10 @@ function JobTable({ rows }: { rows: readonly JobRow[] }) {
               <td className={styles.wide} title={row.customer}>
                 {row.customer}
               </td>
-              <td className={styles.wide} title={row.device}>
+              <td className={`${styles.wide} roomy`} title={row.device}>
                 {row.device}
               </td>
-              <td>{row.wish}</td>
+              <td className="roomy">{row.wish}</td>
               <td>{row.closedAt ? 'closed' : row.station}</td>
               <td className={styles.wide} title={row.next}>
                 {row.closedAt ? '' : row.next}

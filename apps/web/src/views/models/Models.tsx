@@ -40,7 +40,7 @@ export default function Models() {
                     <th>Sites</th>
                     <th>Memory</th>
                     <th>Starts from</th>
-                    <th>Note</th>
+                    <th className="roomy">Note</th>
                     <th>
                       <span className="unseen">File</span>
                     </th>
@@ -86,7 +86,9 @@ function ModelRow({ model }: { model: ModelView }) {
       <td style={{ fontSize: 13 }}>
         {mode}, {nvme}
       </td>
-      <td style={{ fontSize: 13 }}>{model.note}</td>
+      <td className="roomy" style={{ fontSize: 13 }}>
+        {model.note}
+      </td>
       <td className="figure">
         <Button
           component="a"

@@ -36,9 +36,9 @@ export default function Shelf() {
               <table>
                 <thead>
                   <tr>
-                    <th>Kind</th>
+                    <th className="roomy">Kind</th>
                     <th>Part</th>
-                    <th>Number</th>
+                    <th className="roomy">Number</th>
                     <th>Place and serials</th>
                     <th className="figure">Price</th>
                     <th className="figure">On the shelf</th>
@@ -66,14 +66,14 @@ export default function Shelf() {
 function PartRow({ part, receive }: { part: PartView; receive: () => void }) {
   return (
     <tr>
-      <td>{part.kind}</td>
+      <td className="roomy">{part.kind}</td>
       <td>
         <b>
           {part.maker} {part.name}
         </b>{' '}
         <span className="sub">{describePart(part)}</span>
       </td>
-      <td className="mono">{part.partNumber}</td>
+      <td className="mono roomy">{part.partNumber}</td>
       <td style={{ fontSize: 13 }}>
         {[...new Set(part.stock.map((piece) => piece.place).filter(Boolean))].join(', ')}
         {part.serialised && part.stock.length > 0 && (

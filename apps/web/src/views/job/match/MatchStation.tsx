@@ -8,7 +8,7 @@ import { MemoryMatchPanel } from './MemoryMatchPanel';
 
 /** What fits, why, how fast it will be there, and what is on the shelf. Steps and gates stand under the drawing. */
 export function MatchStation({ job, side }: { job: JobView; side: ReactNode }) {
-  const { data, error } = useMatchQuery(job.tag);
+  const { currentData: data, error } = useMatchQuery(job.tag);
   return (
     <Loaded data={data} error={error} what="what fits">
       {(match) =>

@@ -48,9 +48,9 @@ export const planSlice = createSlice({
       drawing.past.push(drawing.present);
       drawing.present = next;
     },
-    kept({ drawings }, { payload: tag }: PayloadAction<string>) {
-      // What the server holds is the plan from here on.
-      delete drawings[tag];
+    /** What the server holds is the plan from here on. */
+    kept(state, { payload: tag }: PayloadAction<string>) {
+      state.drawings = Object.fromEntries(Object.entries(state.drawings).filter(([other]) => other !== tag));
     },
     chosen({ selected }, { payload: { tag, id } }: PayloadAction<{ tag: string; id: string }>) {
       selected[tag] = id;

@@ -1,0 +1,10 @@
+import type { Request } from 'express';
+import type { DataSource } from 'typeorm';
+
+/** What answering requests needs besides the request. */
+export interface Serving {
+  database: DataSource;
+  agentToken: string;
+  clock: () => Date;
+  demoAllowed: (request: Request) => boolean;
+}

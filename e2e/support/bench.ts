@@ -1,0 +1,92 @@
+import { expect, type Locator, type Page } from '@playwright/test';
+
+/** Signs in with a demo account, from any page. */
+export async function enter(page: Page, login: 'ilse' | 'odo' | 'wren' = 'ilse', path = '/'): Promise<void> {
+  await page.goto(path);
+  await page.getByRole('button', { name: `Enter as ${login}` }).click();
+  await expect(page.getByRole('combobox', { name: 'Scan or find' })).toBeVisible();
+}
+
+/** A named group of the page. */
+export const sheet = (page: Page, name: string | RegExp): Locator => page.getByRole('region', { name });
+
+export const gate = (page: Page, id: string): Locator => page.locator(`[data-gate="${id}"]`);
+
+/** Goes to a station of the open job by its name on the track. */
+export async function station(page: Page, name: string): Promise<void> {
+  await page
+    .getByRole('navigation', { name: 'Stations' })
+    .getByRole('link', { name: new RegExp(name) })
+    .click();
+  await expect(page.getByRole('group', { name, exact: true })).toBeVisible();
+}
+
+/** Books a device in at the counter and answers its tag. */
+export async function bookIn(
+  page: Page,
+  given: { customer: string; model: string; serial: string; memory?: string },
+): Promise<string> {
+  await page.goto('/book-in');
+  await page.getByLabel('Customer: name or phone').fill(given.customer);
+  await page.getByLabel('Phone', { exact: true }).fill('07700 010 999');
+  await page.getByLabel('Device model: name or number').fill(given.model);
+  await page.getByRole('listbox').getByRole('option').first().click();
+  await page.getByLabel('Serial of the device').fill(given.serial);
+  if (given.memory) {
+    await page.getByLabel('Wish').selectOption('memory');
+    await page.getByLabel('Memory in all, at least').fill(given.memory);
+  }
+  await page.getByLabel('Complaint, in the customer’s words').fill('It is slow.');
+  await page.getByLabel('Condition on arrival: cracks, marks, missing screws').fill('Scratch on the lid.');
+  await page.getByLabel('Left with us: charger, dock …').fill('charger');
+  await page.getByLabel('Storage place').fill('rack C1');
+  await page.getByRole('button', { name: 'Book in' }).click();
+  await page.waitForURL(/\/jobs\/U-\d+\/book-in/);
+  return /U-\d+/.exec(page.url())?.[0] ?? '';
+}
+
+/** Figures of a measuring session into the form of that name. */
+export async function measure(
+  page: Page,
+  fact: 'before' | 'after',
+  figures: [read: string, write: string, startUps: string],
+): Promise<void> {
+  const form = sheet(page, fact === 'before' ? /^Before:/ : /^After:/);
+  await form.getByLabel('Sequential read, MB/s').fill(figures[0]);
+  await form.getByLabel('Sequential write, MB/s').fill(figures[1]);
+  await form.getByLabel('Cold start-ups, seconds').fill(figures[2]);
+  await form.getByRole('button', { name: new RegExp(fact) }).click();
+  await expect(form.getByText('measured', { exact: true })).toBeVisible();
+}
+
+/** Trial start, everything back, functions, document, signature, closed. */
+export async function proveAndHandOver(
+  page: Page,
+  hasOldDrive: boolean,
+  figures: [string, string, string],
+): Promise<void> {
+  await station(page, 'Prove');
+  if (hasOldDrive) await page.getByLabel('The old drive is not attached').check();
+  await page.getByRole('button', { name: 'It started' }).click();
+  await expect(page.getByText(/The device started/)).toBeVisible();
+  await measure(page, 'after', figures);
+  await station(page, 'Swap');
+  await page.getByRole('button', { name: 'All back, closed' }).click();
+  await expect(page.getByText('everything that came out is back', { exact: true })).toBeVisible();
+  await station(page, 'Prove');
+  await page.getByRole('button', { name: 'The rest works' }).click();
+  await page.getByRole('button', { name: 'Record the functions' }).click();
+  await expect(gate(page, 'functions')).toHaveAttribute('data-holds', 'true');
+  await station(page, 'Hand over');
+  if (hasOldDrive) await page.getByRole('button', { name: 'Note it' }).click();
+  await page.getByRole('button', { name: 'Document given', exact: true }).click();
+  await page.getByLabel('Name of who signs').fill('P. Ferryman');
+  const pad = page.getByRole('img', { name: 'Sign here' });
+  await pad.hover({ position: { x: 20, y: 40 } });
+  await page.mouse.down();
+  await pad.hover({ position: { x: 120, y: 60 } });
+  await page.mouse.up();
+  await page.getByRole('button', { name: 'Signed', exact: true }).click();
+  await page.getByRole('button', { name: 'Hand over and close' }).click();
+  await expect(page.getByText(/^closed today/)).toBeVisible();
+}

@@ -1,0 +1,129 @@
+import AxeBuilder from '@axe-core/playwright';
+import { gzipSync } from 'node:zlib';
+import { expect, test } from '@playwright/test';
+import { enter, sheet } from './support/bench';
+
+const STATIONS = ['book-in', 'assess', 'match', 'plan', 'copy', 'swap', 'prove', 'hand-over'];
+const VIEWS = [
+  '/',
+  '/jobs',
+  '/jobs?text=nobody',
+  '/book-in',
+  '/shelf',
+  '/models',
+  '/print/document/U-2401',
+  '/print/plan/U-2411',
+  '/print/receipt/U-2408',
+];
+const ALL = [...VIEWS, ...STATIONS.map((station) => `/jobs/U-2408/${station}`), '/jobs/U-2409/match'];
+
+for (const colorScheme of ['light', 'dark'] as const) {
+  test(`every view is accessible and fits, ${colorScheme}`, async ({ browser }) => {
+    const context = await browser.newContext({ colorScheme, locale: 'en-GB', viewport: { width: 1280, height: 800 } });
+    const page = await context.newPage();
+    await enter(page);
+    for (const path of ALL) {
+      await page.goto(path);
+      await expect(page.getByText(/^Reading/)).toHaveCount(0);
+      const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa']).analyze();
+      expect(violations.map((one) => `${path}: ${one.id} ${one.nodes[0]?.html}`)).toEqual([]);
+    }
+    await context.close();
+  });
+}
+
+test('nothing is wider than a tablet at the bench', async ({ page }) => {
+  await enter(page);
+  await page.setViewportSize({ width: 768, height: 1024 });
+  for (const path of ALL) {
+    await page.goto(path);
+    await expect(page.getByText(/^Reading/)).toHaveCount(0);
+    const width = await page.evaluate(() => document.documentElement.scrollWidth);
+    expect(width, path).toBeLessThanOrEqual(768);
+  }
+});
+
+test('sign-in is accessible, refuses a wrong password and keeps what was typed', async ({ page }) => {
+  await page.goto('/');
+  await page.getByLabel('Name').fill('ilse');
+  await page.getByLabel('Password').fill('wrong');
+  await page.getByRole('button', { name: 'Sign in', exact: true }).click();
+  await expect(page.getByRole('alert')).toContainText('Name or password is not right');
+  await expect(page.getByLabel('Name')).toHaveValue('ilse');
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  expect(violations.map((one) => one.id)).toEqual([]);
+});
+
+test('the keys lead everywhere, and a scanned tag or serial opens its job', async ({ page }) => {
+  await enter(page);
+  await page.keyboard.press('.');
+  await page.keyboard.press('j');
+  await expect(page.getByRole('heading', { name: 'Jobs' })).toBeVisible();
+  await page.keyboard.press('/');
+  await page.keyboard.type('U-2410\n', { delay: 2 });
+  await expect(page).toHaveURL(/\/jobs\/U-2410\/plan/);
+  await page.keyboard.press('.');
+  await page.keyboard.press('2');
+  await expect(page).toHaveURL(/\/jobs\/U-2410\/assess/);
+  await page.keyboard.press('/');
+  await page.keyboard.type('KD7-55Q0-2219\n', { delay: 2 });
+  await expect(page).toHaveURL(/\/jobs\/U-2411\//);
+  await page.getByRole('combobox', { name: 'Scan or find' }).fill('01555 010 114');
+  await expect(page.getByRole('option').first()).toContainText('Merrow Sound Ferry Office');
+  await page.keyboard.press('Escape');
+  await page.getByRole('heading').first().click();
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible();
+});
+
+test('sizes are given and taken in the transfer map by keyboard', async ({ page }) => {
+  await enter(page, 'ilse', '/jobs/U-2410/plan');
+  const system = page.getByRole('button', { name: /^System:/ });
+  await system.focus();
+  await expect(system).toHaveAccessibleName('System: shrunk, 446 GiB');
+  await page.keyboard.press('-');
+  await expect(system).toHaveAccessibleName('System: shrunk, 445 GiB');
+  await page.keyboard.press('ArrowDown');
+  await expect(page.getByRole('button', { name: /^Recovery:/ })).toBeFocused();
+  await page.keyboard.press('ArrowDown');
+  await expect(sheet(page, 'Timetables')).toBeVisible();
+  await page.getByLabel('Type “Timetables” to leave it behind').fill('timetables');
+  await expect(page.getByText('nothing stands against it')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Accept plan' })).toBeEnabled();
+});
+
+test('booking by keyboard alone; what is typed survives a reload', async ({ page }) => {
+  await enter(page, 'wren');
+  await page.keyboard.press('b');
+  await expect(page.getByLabel('Customer: name or phone')).toBeFocused();
+  await page.keyboard.type('Slipway');
+  await expect(page.getByRole('option', { name: /Slipway Pottery/ })).toBeVisible();
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('Tab');
+  await page.keyboard.type('pocket');
+  await expect(page.getByRole('option', { name: /Pocket 7/ })).toBeVisible();
+  await page.keyboard.press('Enter');
+  await expect(sheet(page, 'At a glance')).toContainText('M.2, key M');
+  await page.reload();
+  await expect(page.getByLabel('Customer: name or phone')).toHaveValue('Slipway Pottery');
+  await page.getByLabel('Serial of the device').fill('VP7-E2E-77');
+  await page.keyboard.press('Control+Enter');
+  await expect(page.getByText('In the customer’s words.')).toBeVisible();
+  await page.getByLabel('Complaint, in the customer’s words').fill('Full.');
+  await page.keyboard.press('Control+Enter');
+  await expect(page).toHaveURL(/\/jobs\/U-\d+\/book-in/);
+});
+
+test('the first view carries at most 250 kB of JavaScript', async ({ page }) => {
+  const scripts: Promise<Buffer>[] = [];
+  page.on('response', (response) => {
+    if (/\.js$/.test(new URL(response.url()).pathname)) scripts.push(response.body());
+  });
+  await enter(page);
+  await expect(page.getByRole('heading', { name: 'Hands next' })).toBeVisible();
+  const sizes = (await Promise.all(scripts)).map((body) => gzipSync(body).length);
+  const kilobytes = sizes.reduce((sum, size) => sum + size, 0) / 1000;
+  expect(sizes.length).toBeGreaterThan(1);
+  expect(kilobytes).toBeLessThanOrEqual(250);
+});

@@ -1,0 +1,19 @@
+import type { ChildProcess } from 'node:child_process';
+import type { Cluster } from './cluster.mjs';
+
+export interface ShopSettings {
+  port: number;
+  host: string;
+  data: string;
+  databaseUrl: string | null;
+  demo: boolean;
+  benchSpeed: string;
+}
+export interface RunningShop {
+  url: string;
+  databaseUrl: string;
+  cluster: Cluster | null;
+  children: Record<string, ChildProcess>;
+  stop: () => Promise<void>;
+}
+export function openShop(given: ShopSettings, options?: { fast?: boolean; quiet?: boolean }): Promise<RunningShop>;

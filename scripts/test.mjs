@@ -1,0 +1,76 @@
+import { existsSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { buildAll } from './lib/build.mjs';
+import { freePort, postgresPrograms } from './lib/cluster.mjs';
+import { installDebian, installPackages } from './lib/install.mjs';
+import { binEnv, ROOT, run } from './lib/run.mjs';
+
+/**
+ * Everything that must hold, one runner after the other. Each check counts as one test that passes or fails; the
+ * last line sums all runners. With --fast: the checks and the tests that need neither database nor browser.
+ */
+const fast = process.argv.includes('--fast');
+const CHECKED = ['packages/core', 'packages/contract', 'apps/server', 'apps/bench', 'apps/web', 'demo', 'e2e'];
+const CHROMIUM = '/usr/bin/chromium';
+const totals = { passed: 0, failed: 0 };
+
+await installPackages();
+for (const folder of CHECKED) await check(`types of ${folder}`, 'tsc', ['-p', folder]);
+await check('lint', 'eslint', ['.', '--max-warnings', '0']);
+await check('format', 'prettier', ['--check', '.', '--log-level', 'warn']);
+await check('imports', 'depcruise', ['packages', 'apps', 'demo', '--config', '.dependency-cruiser.cjs']);
+await check('unused code', 'knip', ['--no-progress']);
+if (fast) {
+  await vitest(['core', 'contract', 'bench', 'web']);
+} else {
+  await postgresPrograms();
+  if (!existsSync(CHROMIUM)) await installDebian(['chromium']);
+  await vitest(['core', 'contract', 'bench', 'web', 'server']);
+  await buildAll();
+  await playwright();
+}
+console.log(`\n${totals.passed} passed, ${totals.failed} failed`);
+process.exit(totals.failed > 0 ? 1 : 0);
+
+async function check(name, command, args) {
+  const { code, output } = await run(command, args, { env: binEnv() });
+  totals[code === 0 ? 'passed' : 'failed'] += 1;
+  console.log(`${code === 0 ? 'ok  ' : 'FAIL'} ${name}`);
+  if (code !== 0) console.log(output);
+}
+
+async function vitest(projects) {
+  const report = join(tmpdir(), `udrel-vitest-${process.pid}.json`);
+  const args = ['run', '--reporter=default', '--reporter=json', `--outputFile.json=${report}`];
+  const { code } = await run('vitest', [...args, ...projects.flatMap((name) => ['--project', name])], {
+    env: binEnv(),
+    show: true,
+  });
+  const { numPassedTests = 0, numFailedTests = 0 } = reportOf(report);
+  add(numPassedTests, numFailedTests, code);
+}
+
+async function playwright() {
+  const report = join(tmpdir(), `udrel-playwright-${process.pid}.json`);
+  const port = String(await freePort(4390));
+  const { code } = await run('playwright', ['test', '--reporter=line,json'], {
+    cwd: join(ROOT, 'e2e'),
+    env: binEnv({ UDREL_E2E_PORT: port, PLAYWRIGHT_JSON_OUTPUT_FILE: report, CI: '1' }),
+    show: true,
+  });
+  const { expected = 0, flaky = 0, unexpected = 0 } = reportOf(report).stats ?? {};
+  add(expected + flaky, unexpected, code);
+}
+
+function reportOf(file) {
+  const report = existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')) : {};
+  rmSync(file, { force: true });
+  return report;
+}
+
+/** A runner that ended badly without naming a failed test has failed all the same, and so has one that ran none. */
+function add(passed, failed, code) {
+  totals.passed += passed;
+  totals.failed += failed > 0 || (code === 0 && passed > 0) ? failed : 1;
+}
