@@ -12,6 +12,7 @@ module.exports = {
     below('packages/contract', ['packages/core']),
     ...['apps/server', 'apps/web', 'apps/bench'].map((app) => below(app, ['packages/core', 'packages/contract'])),
     below('demo', ['packages/core', 'packages/contract', 'apps/server']),
+    { name: 'resolvable', severity: 'error', from: {}, to: { couldNotResolve: true } },
     { name: 'no-circles', severity: 'error', from: {}, to: { circular: true, dependencyTypesNot: ['type-only'] } },
     {
       name: 'core-needs-nothing',
@@ -33,8 +34,8 @@ module.exports = {
     tsConfig: { fileName: 'tsconfig.base.json' },
     enhancedResolveOptions: {
       exportsFields: ['exports'],
-      conditionNames: ['import', 'default'],
-      extensions: ['.ts', '.tsx', '.js'],
+      conditionNames: ['import', 'require', 'node', 'default'],
+      extensions: ['.ts', '.tsx', '.mts', '.mjs', '.js', '.css'],
     },
   },
 };

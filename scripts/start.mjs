@@ -2,10 +2,11 @@ import { buildAll } from './lib/build.mjs';
 import { tryPort } from './lib/cluster.mjs';
 import { installPackages } from './lib/install.mjs';
 import { fail } from './lib/run.mjs';
-import { lockFolder, openShop, settings } from './lib/shop.mjs';
+import { endLeftovers, lockFolder, openShop, settings } from './lib/shop.mjs';
 
 const given = settings();
 const unlock = lockFolder(given.data);
+await endLeftovers(given.data);
 if ((await tryPort(given.port, given.host)) === null) {
   unlock();
   fail(

@@ -45,11 +45,36 @@ export function lockFolder(folder) {
 }
 
 function isStart(pid) {
+  return /(start|seed|dev)\.mjs/.test(commandLine(pid));
+}
+
+/** How a process was called; empty when there is none. */
+function commandLine(pid) {
   try {
-    return /start\.mjs|shots\.mjs|dev\.mjs/.test(readFileSync(`/proc/${pid}/cmdline`, 'utf8'));
+    return readFileSync(`/proc/${pid}/cmdline`, 'utf8');
   } catch {
-    return false;
+    return '';
   }
+}
+
+/** Ends servers and agents that a killed start left running on this folder. */
+export async function endLeftovers(folder) {
+  const file = join(folder, CHILDREN);
+  if (!existsSync(file)) return;
+  const left = readFileSync(file, 'utf8')
+    .split('\n')
+    .map(Number)
+    .filter((pid) => pid > 1 && isChild(pid));
+  for (const pid of left) process.kill(pid, 'SIGTERM');
+  await until(() => !left.some(isChild), 4000);
+  for (const pid of left.filter(isChild)) process.kill(pid, 'SIGKILL');
+  rmSync(file, { force: true });
+}
+
+const CHILDREN = 'children';
+
+function isChild(pid) {
+  return commandLine(pid).includes('/dist/main.js');
 }
 
 /** A secret in a file of the data folder, made the first time. */
@@ -99,6 +124,12 @@ export async function openShop(given, { fast = false, quiet = false } = {}) {
       stdio: ['ignore', 'pipe', 'pipe'],
     });
     children[name] = child;
+    writeFileSync(
+      join(given.data, CHILDREN),
+      Object.values(children)
+        .map((one) => one.pid)
+        .join('\n'),
+    );
     const began = Date.now();
     for (const stream of [child.stdout, child.stderr]) stream.on('data', (text) => tell(name, String(text)));
     child.on('exit', async (code, signal) => {

@@ -7,6 +7,8 @@ const KEYS: readonly (readonly [key: string, what: string])[] = [
   ['/', 'scan or find'],
   ['.', 'then the letter on the rail, or the number of a station'],
   ['b', 'book in'],
+  ['n', 'note on the open job'],
+  ['p', 'print the paper of the open station'],
   ['Ctrl+Enter', 'record the current step'],
   ['arrows', 'in the transfer map: choose a partition'],
   ['+ and -', 'in the transfer map: give and take 1 GiB'],

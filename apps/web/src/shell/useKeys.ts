@@ -10,9 +10,17 @@ function typing(target: EventTarget | null): boolean {
   );
 }
 
+/** Ctrl+Enter presses the primary button of what is being filled in, else the first one of the view. */
+function record(from: Element | null): void {
+  const primary = 'button.MuiButton-contained:not(:disabled)';
+  const near = from?.closest('section, [role=dialog]')?.querySelector<HTMLElement>(primary);
+  (near ?? document.querySelector<HTMLElement>(`main ${primary}`))?.click();
+}
+
 /**
  * The keys of the whole application: `/` scan or find, `?` keys, `.` and then a letter or a station's number,
- * `b` book in. Answers whether `.` was pressed and its letters are to be shown.
+ * `b` book in, `n` note, `p` print, Ctrl+Enter records. Nothing is recorded by a bare letter. Answers whether `.`
+ * was pressed and its letters are to be shown.
  */
 export function useKeys(showKeys: () => void): boolean {
   const [pending, setPending] = useState(false);
@@ -29,6 +37,7 @@ export function useKeys(showKeys: () => void): boolean {
     }
 
     function press(event: KeyboardEvent): void {
+      if (event.key === 'Enter' && event.ctrlKey && !event.defaultPrevented) return record(document.activeElement);
       if (typing(event.target) || event.ctrlKey || event.metaKey || event.altKey) return;
       const { key } = event;
       if (pending) {
@@ -38,6 +47,8 @@ export function useKeys(showKeys: () => void): boolean {
       else if (key === '/') document.getElementById('scan')?.focus();
       else if (key === '?') showKeys();
       else if (key === 'b') void navigate('/book-in');
+      else if (key === 'n') document.getElementById('note')?.focus();
+      else if (key === 'p') document.querySelector<HTMLElement>('main a[href^="/print/"]')?.click();
       else return;
       event.preventDefault();
     }

@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import { useState, type KeyboardEvent } from 'react';
+import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useBookInMutation } from '../../api/api';
 import { fieldTrouble } from '../../api/problem';
@@ -58,9 +58,6 @@ export default function BookInPage() {
       onSubmit={(event) => {
         event.preventDefault();
         void submit();
-      }}
-      onKeyDown={(event: KeyboardEvent) => {
-        if (event.key === 'Enter' && event.ctrlKey) void submit();
       }}
     >
       <h1 style={{ padding: '6px 0 10px' }}>Book in</h1>

@@ -25,7 +25,7 @@ export function History({ job }: { job: JobView }) {
             void add();
           }}
         >
-          <TextField label="Note" value={text} onChange={(event) => setText(event.target.value)} />
+          <TextField id="note" label="Note" value={text} onChange={(event) => setText(event.target.value)} />
           <Button type="submit" disabled={isLoading || text.trim() === ''}>
             Add
           </Button>

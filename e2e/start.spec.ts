@@ -1,0 +1,119 @@
+import { spawn, type ChildProcess } from 'node:child_process';
+import { chmodSync, mkdirSync, rmSync, writeFileSync } from 'node:fs';
+import { createServer } from 'node:net';
+import { join } from 'node:path';
+import { expect, test } from '@playwright/test';
+import { freePort } from '../scripts/lib/cluster.mjs';
+import { dataFolder } from './support/folder';
+
+interface Started {
+  child: ChildProcess;
+  printed: () => string;
+  ended: Promise<number | null>;
+}
+
+/** `npm start` as a stranger would call it, with its settings. */
+function start(settings: Record<string, string>): Started {
+  const env = { ...process.env, UDREL_BENCH_SPEED: '20', ...settings };
+  const child = spawn(process.execPath, ['scripts/start.mjs'], { cwd: new URL('..', import.meta.url).pathname, env });
+  let text = '';
+  for (const stream of [child.stdout, child.stderr]) stream.on('data', (part) => (text += String(part)));
+  const ended = new Promise<number | null>((resolve) => child.once('exit', resolve));
+  return { child, printed: () => text, ended };
+}
+
+const health = (port: number) =>
+  fetch(`http://127.0.0.1:${port}/api/v1/health`).then(
+    async (response) => (await response.json()) as { database: string },
+    () => null,
+  );
+
+test('a second start on the same folder is refused, a killed one is taken over, Ctrl-C stops everything', async () => {
+  test.setTimeout(120_000);
+  const folder = dataFolder();
+  const port = await freePort(0);
+  const settings = { UDREL_DATA: folder, PORT: String(port) };
+  try {
+    const first = start(settings);
+    await expect.poll(first.printed, { timeout: 60_000 }).toContain(`http://127.0.0.1:${port}`);
+    expect(first.printed()).toContain('technician  ilse');
+
+    const second = start(settings);
+    expect(await second.ended).toBe(1);
+    expect(second.printed()).toContain('running already');
+
+    first.child.kill('SIGKILL');
+    await first.ended;
+    const third = start(settings);
+    await expect.poll(third.printed, { timeout: 60_000 }).toContain('Udrel is running');
+    expect(third.printed()).not.toContain('Building');
+    expect((await health(port))?.database).toBe('up');
+
+    third.child.kill('SIGINT');
+    expect(await third.ended).toBe(0);
+    expect(await health(port)).toBeNull();
+  } finally {
+    rmSync(folder, { recursive: true, force: true });
+  }
+});
+
+test('what stands in the way of a start is said', async () => {
+  const folder = dataFolder();
+  const holder = createServer();
+  await new Promise<void>((resolve) => holder.listen(0, '127.0.0.1', resolve));
+  const port = String((holder.address() as { port: number }).port);
+  const cases: [settings: Record<string, string>, words: string][] = [
+    [{ UDREL_DATA: folder, PORT: port }, `Port ${port} on 127.0.0.1 is taken`],
+    [{ UDREL_DATA: folder, PORT: 'harbour' }, 'PORT is “harbour”'],
+    [{ UDREL_DATA: join(folder, 'a-file', 'below'), PORT: '4999' }, 'cannot be written'],
+  ];
+  writeFileSync(join(folder, 'a-file'), '');
+  if (process.getuid?.() === 0) {
+    const closed = join(folder, 'closed');
+    mkdirSync(closed);
+    chmodSync(closed, 0o700);
+    cases.push([{ UDREL_DATA: join(closed, 'data'), PORT: String(await freePort(0)) }, 'cannot reach']);
+  }
+  for (const [settings, words] of cases) {
+    const tried = start(settings);
+    expect(await tried.ended).toBe(1);
+    expect(tried.printed()).toContain(words);
+  }
+  holder.close();
+  rmSync(folder, { recursive: true, force: true });
+});
+
+test('an empty shop prints a code with which the owner makes his account', async ({ page }) => {
+  test.setTimeout(90_000);
+  const folder = dataFolder();
+  const port = await freePort(0);
+  const shop = start({ UDREL_DATA: folder, PORT: String(port), UDREL_DEMO: '0' });
+  try {
+    await expect.poll(shop.printed, { timeout: 60_000 }).toMatch(/Code to make the owner's account: \S+/);
+    await expect.poll(shop.printed, { timeout: 60_000 }).toContain('Udrel is running');
+    const code = /account: (\S+)/.exec(shop.printed())?.[1] ?? '';
+    await page.goto(`http://127.0.0.1:${port}/`);
+    await page.getByLabel('Code from the console').fill('wrong');
+    await page.getByLabel('Your name').fill('Mabel Tarn');
+    await page.getByLabel('Sign-in name').fill('mabel');
+    await page.getByLabel(/^Password/).fill('a long password');
+    await page.getByRole('button', { name: 'Make the account' }).click();
+    await expect(page.getByRole('alert')).toContainText('The code is not right');
+    await page.getByLabel('Code from the console').fill(code);
+    await page.getByRole('button', { name: 'Make the account' }).click();
+    await expect(page.getByText('No job is open.')).toBeVisible();
+    await expect(page.getByText('Demo data')).toHaveCount(0);
+    for (const [path, words] of [
+      ['/jobs', 'No job is like that'],
+      ['/shelf', 'No part is like that'],
+      ['/models', 'No model is like that'],
+    ] as const) {
+      await page.goto(`http://127.0.0.1:${port}${path}`);
+      await expect(page.getByText(words)).toBeVisible();
+    }
+  } finally {
+    shop.child.kill('SIGINT');
+    await shop.ended;
+    rmSync(folder, { recursive: true, force: true });
+  }
+});

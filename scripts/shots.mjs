@@ -1,0 +1,66 @@
+import { existsSync, mkdtempSync, chmodSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { buildAll } from './lib/build.mjs';
+import { freePort } from './lib/cluster.mjs';
+import { installDebian, installPackages } from './lib/install.mjs';
+import { ROOT, sleep } from './lib/run.mjs';
+import { openShop } from './lib/shop.mjs';
+
+/** One current picture of each main view in docs/screenshots, from the demo data, at 1280x800. */
+const VIEWS = [
+  ['floor', '/'],
+  ['jobs', '/jobs?all=yes'],
+  ['book-in', '/book-in'],
+  ['assess', '/jobs/U-2413/assess'],
+  ['match', '/jobs/U-2412/match'],
+  ['match-memory', '/jobs/U-2409/match'],
+  ['plan', '/jobs/U-2410/plan'],
+  ['copy', '/jobs/U-2404/copy'],
+  ['swap', '/jobs/U-2407/swap'],
+  ['prove', '/jobs/U-2408/prove'],
+  ['hand-over', '/jobs/U-2408/hand-over'],
+  ['shelf', '/shelf'],
+  ['models', '/models'],
+  ['customer-document', '/print/document/U-2401'],
+];
+const CHROMIUM = '/usr/bin/chromium';
+/** Runs need some seconds before there is a curve to show. */
+const SETTLE = 9000;
+
+await installPackages();
+if (!existsSync(CHROMIUM)) await installDebian(['chromium']);
+await buildAll();
+const { chromium } = await import('@playwright/test');
+const data = mkdtempSync(join(tmpdir(), 'udrel-shots-'));
+chmodSync(data, 0o755);
+const port = await freePort(4480);
+const shop = await openShop(
+  { port, host: '127.0.0.1', data, databaseUrl: null, demo: true, benchSpeed: '60' },
+  { fast: true, quiet: true },
+);
+const browser = await chromium.launch({
+  executablePath: CHROMIUM,
+  args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking'],
+});
+await sleep(SETTLE);
+await take('light', VIEWS);
+await take('dark', [['floor-dark', '/']]);
+await browser.close();
+await shop.stop();
+rmSync(data, { recursive: true, force: true });
+
+async function take(colorScheme, views) {
+  const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, colorScheme, locale: 'en-GB' });
+  const page = await context.newPage();
+  await page.goto(shop.url);
+  await page.getByRole('button', { name: 'Enter as ilse' }).click();
+  await page.getByRole('heading', { name: 'Hands next' }).waitFor();
+  for (const [name, path] of views) {
+    await page.goto(shop.url + path);
+    await page.waitForLoadState('networkidle');
+    await page.screenshot({ path: join(ROOT, 'docs/screenshots', `${name}.png`) });
+    console.log(`docs/screenshots/${name}.png`);
+  }
+  await context.close();
+}
