@@ -60,7 +60,8 @@ export interface JobRecord extends Omit<StoredJob, 'runs' | 'wishes' | 'facts' |
 /** Which jobs to read: by tag, or all open ones. */
 type Which = { tag: string } | { open: true };
 
-const SELECT = `
+/** One job or many with everything known of them; a condition on `j` follows. */
+export const JOBS_SQL = `
   select j.id, j.number, j.tag, j.version, o.number as "orderNumber", j.complaint, j.condition, j.price,
          j.booked_at as "bookedAt", j.promised_at as "promisedAt", j.closed_at as "closedAt",
          c.id as "customerId", c.name as customer, c.phone, d.id as "deviceId", d.serial,
@@ -102,8 +103,10 @@ const OPEN_LIMIT = 1000;
 export async function readJobs(manager: EntityManager, which: Which, now: Date): Promise<JobRecord[]> {
   const stored =
     'tag' in which
-      ? await rows<StoredJob>(manager, `${SELECT} where j.tag = $1`, [which.tag.toUpperCase()])
-      : await rows<StoredJob>(manager, `${SELECT} where j.closed_at is null order by j.number limit $1`, [OPEN_LIMIT]);
+      ? await rows<StoredJob>(manager, `${JOBS_SQL} where j.tag = $1`, [which.tag.toUpperCase()])
+      : await rows<StoredJob>(manager, `${JOBS_SQL} where j.closed_at is null order by j.number limit $1`, [
+          OPEN_LIMIT,
+        ]);
   return stored.map((job) => assemble(job, now));
 }
 

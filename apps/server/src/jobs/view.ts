@@ -13,13 +13,16 @@ export async function readJob(manager: EntityManager, tag: string, now: Date): P
   return record;
 }
 
+/** The newest events of a job, by its id. */
+export const EVENTS_SQL = `select e.seq, e.kind, e.data, s.name as by, e.at from event e join staff s on s.id = e.by
+      where e.job_id = $1 order by e.seq desc limit 200`;
+
 /** Everything the page of a job shows, in two statements. */
 export async function viewJob(manager: EntityManager, tag: string, now: Date): Promise<JobView> {
   const record = await readJob(manager, tag, now);
   const events = await rows<{ seq: number; kind: string; data: Record<string, unknown>; by: string; at: Date }>(
     manager,
-    `select e.seq, e.kind, e.data, s.name as by, e.at from event e join staff s on s.id = e.by
-      where e.job_id = $1 order by e.seq desc limit 200`,
+    EVENTS_SQL,
     [record.id],
   );
   const history = events.map(({ seq, kind, data, by, at }): EventView => {

@@ -42,13 +42,14 @@ export function procedureOf(job: JobSnapshot): Procedure {
 
 /** Stable order in which no step stands before one that must come first. Throws for a circle in the rules. */
 function ordered(rules: readonly StepRule[], job: JobSnapshot): StepRule[] {
-  const left = [...rules];
+  let left = rules.map((rule) => ({ rule, after: rule.after(job) }));
   const placed: StepRule[] = [];
   while (left.length > 0) {
-    const next = left.findIndex((rule) => !left.some((other) => rule.after(job).includes(other.id)));
-    const [rule] = next < 0 ? [] : left.splice(next, 1);
-    if (!rule) throw new Error('the step rules refer to each other in a circle');
-    placed.push(rule);
+    const open = new Set(left.map(({ rule }) => rule.id));
+    const next = left.find(({ after }) => !after.some((id) => open.has(id)));
+    if (!next) throw new Error('the step rules refer to each other in a circle');
+    placed.push(next.rule);
+    left = left.filter((one) => one !== next);
   }
   return placed;
 }
