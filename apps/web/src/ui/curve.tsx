@@ -1,6 +1,6 @@
 import type { Curve } from '@udrel/core/progress';
 
-const WIDTH = 118;
+const WIDTH = 104;
 const HEIGHT = 34;
 
 /** A small rate curve; empty until there are figures. */
