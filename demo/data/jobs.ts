@@ -166,7 +166,7 @@ export const jobs: DemoJob[] = [
     condition: '',
     left: [charger],
     bookedHoursAgo: 25,
-    promisedInHours: 4,
+    promisedInHours: 1,
     price: 13900,
     reached: 'failed once',
     old: flash('KN4-0113-5521', 'Kestrin', 'N4', 128),

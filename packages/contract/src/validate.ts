@@ -92,6 +92,11 @@ function sentenceOf(detail: Joi.ValidationErrorItem): string {
       return 'Type a whole number.';
     case 'any.only':
       return `Choose one of: ${(detail.context?.['valids'] as unknown[] | undefined)?.join(', ') ?? ''}.`;
+    case 'string.base':
+    case 'boolean.base':
+    case 'array.base':
+    case 'object.base':
+      return 'This is missing or of another kind.';
     case 'object.unknown':
       return 'This is not known here: leave it out.';
     default:

@@ -58,7 +58,7 @@ const complete: Required<JobFacts> = {
   signature: { name: 'A', path: '' },
 };
 const keys = Object.keys(complete) as FactKey[];
-const only = (wanted: readonly FactKey[]): JobFacts =>
+const factsOf = (wanted: readonly FactKey[]): JobFacts =>
   Object.fromEntries(wanted.map((key) => [key, complete[key]])) as JobFacts;
 
 const screws = (out: number, back: number) => [
@@ -100,7 +100,7 @@ describe('the procedure', () => {
   });
 
   it('gives no go-ahead before both drives are identified by serial, whatever is overridden', () => {
-    const facts = only(keys.filter((key) => key !== 'target identified'));
+    const facts = factsOf(keys.filter((key) => key !== 'target identified'));
     const overrides = [{ gate: 'identified' as const, reason: 'hurry', by: 'x', at: '' }];
     expect(state(job({ facts, overrides }), 'begin copy')).toBe('waiting');
     expect(state(job({ facts: complete }), 'begin copy')).toBe('ready');
@@ -114,7 +114,7 @@ describe('the procedure', () => {
   });
 
   it('trusts a target only after an attempt that ended well', () => {
-    const facts = only(keys.slice(0, keys.indexOf('fitted')));
+    const facts = factsOf(keys.slice(0, keys.indexOf('fitted')));
     expect(state(job({ facts, runs: [run('failed')], strip: screws(4, 0) }), 'fit')).toBe('waiting');
     expect(state(job({ facts, runs: [run('failed'), run('ended well', 2)], strip: screws(4, 0) }), 'fit')).toBe(
       'ready',
@@ -137,7 +137,7 @@ describe('the procedure', () => {
     expect(state({ ...ready, strip: screws(4, 3) }, 'close job')).toBe('waiting');
     const missing: FactKey[] = ['before', 'after', 'functions', 'old drive stays', 'document given', 'signature'];
     for (const key of missing) {
-      expect(state({ ...ready, facts: only(keys.filter((one) => one !== key)) }, 'close job'), key).toBe('waiting');
+      expect(state({ ...ready, facts: factsOf(keys.filter((one) => one !== key)) }, 'close job'), key).toBe('waiting');
     }
   });
 });
@@ -152,7 +152,7 @@ const anyJob = fc
     back: fc.nat(4),
   })
   .map(({ facts, memory, bench, outcomes, out, back }) => {
-    const known = only(facts);
+    const known = factsOf(facts);
     if (known.plan && bench) known.plan = planBy('both at the bench');
     return job({
       facts: known,
@@ -181,7 +181,7 @@ describe('what always holds', () => {
     fc.assert(
       fc.property(anyJob, fc.constantFrom(...keys), (snapshot, key) => {
         expect(nextStep(procedureOf(snapshot))).not.toBeNull();
-        const more = { ...snapshot, facts: { ...snapshot.facts, ...only([key]) } };
+        const more = { ...snapshot, facts: { ...snapshot.facts, ...factsOf([key]) } };
         expect(Object.keys(more.facts)).toEqual(expect.arrayContaining(Object.keys(snapshot.facts)));
         expect(procedureOf(more).steps.length).toBeGreaterThan(0);
       }),
@@ -193,7 +193,7 @@ describe('hands next', () => {
   it('puts what starts unattended work first, then the least slack, then what comes later', () => {
     const now = Date.UTC(2026, 5, 1, 9);
     const hour = 3_600_000;
-    const begin = only(keys.slice(0, keys.indexOf('fitted')));
+    const begin = factsOf(keys.slice(0, keys.indexOf('fitted')));
     const rows = nextHands(
       [
         { tag: 'late', promisedAt: now + hour, snapshot: job({}) },

@@ -66,9 +66,11 @@ export function MemoryMatchPanel({ job, match, side }: { job: JobView; match: Ma
                   <td>
                     <b>
                       {set.count} × {set.offer.module.maker} {set.offer.module.name}
-                    </b>{' '}
-                    {binary(set.offer.module.bytes)} {set.offer.module.generation} {set.offer.module.form}
-                    {!set.reachesWish && <span className={styles.because}>does not reach the wish</span>}
+                    </b>
+                    <span className={styles.because}>
+                      {binary(set.offer.module.bytes)} {set.offer.module.generation} {set.offer.module.form}
+                      {!set.reachesWish && ', does not reach the wish'}
+                    </span>
                   </td>
                   <td className="figure">{binary(set.total)}</td>
                   <td className="figure">{whole(set.speed)} MT/s</td>

@@ -10,6 +10,11 @@ Chart.defaults.font.family = 'Atkinson Hyperlegible Next Variable, sans-serif';
 
 const colour = (name: string) => getComputedStyle(document.documentElement).getPropertyValue(name).trim();
 
+/** 0.1, 1, 10 and so on: the others would crowd the scale. */
+function isDecade(value: number): boolean {
+  return Number.isInteger(Math.log10(value));
+}
+
 /** Rates before and after as bars on a logarithmic scale, with rating and link where they are known. */
 export default function CompareChart({ rows, fitted }: { rows: readonly Comparison[]; fitted: After | null }) {
   const rates = rows.filter((row) => row.unit === 'MB/s');
@@ -67,12 +72,12 @@ export default function CompareChart({ rows, fitted }: { rows: readonly Comparis
               x: {
                 type: 'logarithmic',
                 min: 0.1,
-                grid: { color: colour('--line') },
+                grid: { color: ({ tick }) => (isDecade(tick.value) ? colour('--line') : 'transparent') },
                 ticks: {
                   color: colour('--ink-2'),
                   maxRotation: 0,
                   autoSkip: false,
-                  callback: (value) => (/^(0\.)?10*$/.test(String(value)) ? rate(Number(value)) : ''),
+                  callback: (value) => (isDecade(Number(value)) ? rate(Number(value)) : ''),
                 },
               },
               y: { grid: { display: false }, ticks: { color: colour('--ink') } },

@@ -1,0 +1,81 @@
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { afterAll, describe, expect, it, vi } from 'vitest';
+import { sentenceOf } from '../src/jobs/event-sentences';
+import { readConfig } from '../src/platform/config';
+import { refuseCrossSite } from '../src/platform/cross-site';
+import { fieldWrong, gateClosed, notFound, Refusal } from '../src/platform/errors';
+
+const folder = mkdtempSync(join(tmpdir(), 'udrel-config-'));
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
+
+describe('settings', () => {
+  const file = join(folder, 'secret');
+  writeFileSync(file, ' abc \n');
+  const env = { UDREL_DATABASE_URL: 'postgres://x', UDREL_AGENT_TOKEN_FILE: file, UDREL_SESSION_SECRET_FILE: file };
+
+  it('come from the environment, secrets from files', () => {
+    expect(readConfig({ ...env, PORT: '4999', UDREL_DEMO: '0' })).toMatchObject({
+      port: 4999,
+      host: '127.0.0.1',
+      agentToken: 'abc',
+      demo: false,
+      webRoot: null,
+    });
+  });
+
+  it.each(Object.keys(env))('name %s when it is missing', (name) => {
+    expect(() => readConfig({ ...env, [name]: '' })).toThrow(name);
+  });
+});
+
+describe('refusals', () => {
+  it('are problem details with a stable code', () => {
+    expect(notFound('The job U-1').toProblem()).toMatchObject({
+      type: 'urn:udrel:problem:not-found',
+      status: 404,
+      detail: 'The job U-1 is not known here.',
+    });
+    expect(fieldWrong('serial', 'Scan it.').toProblem().problems).toEqual([{ field: 'serial', sentence: 'Scan it.' }]);
+    expect(gateClosed(['One.', 'Two.']).message).toBe('One. Two.');
+  });
+});
+
+describe('writes from elsewhere', () => {
+  const ask = (method: string, headers: Record<string, string>, json = true) => {
+    const next = vi.fn();
+    const request = { method, get: (name: string) => headers[name], is: () => (json ? 'application/json' : false) };
+    refuseCrossSite(request as never, {} as never, next);
+    return (next.mock.calls[0]?.[0] as Refusal | undefined)?.code ?? 'let through';
+  };
+
+  it.each([
+    ['GET', { origin: 'https://elsewhere.example', host: 'here' }, 'let through'],
+    ['POST', { origin: 'http://here', host: 'here' }, 'let through'],
+    ['POST', { host: 'here' }, 'let through'],
+    ['POST', { origin: 'http://here.elsewhere.example', host: 'here' }, 'cross-site'],
+    ['POST', { origin: 'null', host: 'here' }, 'cross-site'],
+    ['DELETE', { 'sec-fetch-site': 'cross-site' }, 'cross-site'],
+  ])('%s with %j: %s', (method, headers, outcome) => {
+    expect(ask(method, headers as Record<string, string>)).toBe(outcome);
+  });
+
+  it('must be JSON', () => {
+    expect(ask('PUT', {}, false)).toBe('json-only');
+    expect(ask('DELETE', {}, false)).toBe('let through');
+  });
+});
+
+describe('the history in words', () => {
+  it.each([
+    ['run began', { attempt: 2, berth: 3 }, 'Copy began, attempt 2, berth 3'],
+    ['run began', { attempt: 1, berth: null }, 'Copy began, attempt 1, timed by hand'],
+    ['run ended', { attempt: 1, outcome: 'failed', note: 'stood still' }, 'Attempt 1 failed: stood still'],
+    ['run ended', { attempt: 2, outcome: 'ended well', note: '' }, 'Attempt 2 ended well'],
+    ['drive reserved', { serial: 'PW-1', siteId: 'a' }, 'Reserved drive PW-1 for site A'],
+    ['something newer', {}, 'something newer'],
+  ])('%s %j', (kind, data, sentence) => {
+    expect(sentenceOf(kind, data)).toBe(sentence);
+  });
+});

@@ -1,0 +1,63 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { bytesOfNominal, GIB, MIB } from '@udrel/core/capacity';
+import { emptyRow, FILE_SYSTEMS, KINDS, rowsOf, tableOf, usualRows, type PartitionRow } from './partition-rows';
+
+const row = (over: Partial<PartitionRow>): PartitionRow => ({ ...emptyRow(), name: 'Data', size: '10 GiB', ...over });
+
+describe('partitions typed by hand', () => {
+  it('lie one behind the other from 1 MiB', () => {
+    const typed = tableOf('gpt', [row({ size: '100 MiB' }), row({})], bytesOfNominal(500));
+    expect(typed.ok && typed.table.partitions.map((one) => [one.startSector, one.sectors])).toEqual([
+      [2048, (100 * MIB) / 512],
+      [2048 + (100 * MIB) / 512, (10 * GIB) / 512],
+    ]);
+  });
+
+  it.each<[string, Partial<PartitionRow>, string]>([
+    ['no name', { name: ' ' }, 'name'],
+    ['no size', { size: '' }, 'Type a size'],
+    ['a size too small', { size: '10 KiB' }, '1 MiB'],
+    ['used space that is no size', { used: 'half' }, 'Type a size'],
+    ['more used than there is', { used: '11 GiB' }, 'cannot use more'],
+    ['more than the drive holds', { size: '600 GiB' }, 'more than the drive holds'],
+  ])('says which row is wrong: %s', (_name, over, words) => {
+    const typed = tableOf('gpt', [row({}), row(over)], bytesOfNominal(500));
+    expect(typed).toMatchObject({ ok: false, row: 1 });
+    if (!typed.ok) expect(typed.sentence).toContain(words);
+  });
+
+  it('takes an empty used space for not known', () => {
+    const typed = tableOf('gpt', [row({ used: '' })], bytesOfNominal(500));
+    expect(typed.ok && typed.table.partitions[0]?.used).toBeNull();
+  });
+
+  it('fills in a usual table that fits every drive', () => {
+    for (const nominal of [64, 128, 500, 2000]) {
+      const typed = tableOf('gpt', usualRows(bytesOfNominal(nominal)), bytesOfNominal(nominal));
+      expect(typed.ok && typed.table.partitions.map((one) => one.kind)).toEqual([
+        'EFI system',
+        'reserved',
+        'system',
+        'recovery',
+      ]);
+    }
+  });
+
+  it('shows what was read so that typing nothing changes nothing', () => {
+    const anyRow = fc.record({
+      name: fc.constantFrom('System', 'Data 2'),
+      kind: fc.constantFrom(...KINDS),
+      fileSystem: fc.constantFrom(...FILE_SYSTEMS),
+      size: fc.integer({ min: 1, max: 900 }).map((mib) => `${mib} MiB`),
+      used: fc.constantFrom('', '1 MiB'),
+      encrypted: fc.boolean(),
+    });
+    fc.assert(
+      fc.property(fc.array(anyRow, { minLength: 1, maxLength: 12 }), (rows) => {
+        const typed = tableOf('mbr', rows, bytesOfNominal(500));
+        expect(typed.ok && rowsOf(typed.table)).toEqual(rows);
+      }),
+    );
+  });
+});

@@ -1,0 +1,62 @@
+import { expect, test } from '@playwright/test';
+import { enter } from './support/bench';
+
+interface Floor {
+  hands: { tag: string; slack: number | null; step: { station: string } }[];
+  running: { tag: string }[];
+}
+interface Match {
+  drives: {
+    candidates: {
+      verdict: string;
+      needMet: boolean;
+      link: object | null;
+      reasons: { outcome: string; rule: string }[];
+    }[];
+  }[];
+  memory: { refused: boolean; reachesWish: boolean }[];
+}
+interface Job {
+  snapshot: { facts: { health?: { grade: string }; 'partition table'?: { partitions: { encrypted: boolean }[] } } };
+  runs: { outcome: string }[];
+  closedAt: string | null;
+}
+
+test('the demo shop shows every station, verdict and trouble at least once', async ({ page }) => {
+  await enter(page);
+  const get = async <T>(path: string) => (await (await page.request.get(`/api/v1${path}`)).json()) as T;
+
+  const floor = await get<Floor>('/floor');
+  const stations = new Set(floor.hands.map((row) => row.step.station));
+  expect([...stations].sort()).toEqual(['Assess', 'Copy', 'Hand over', 'Match', 'Plan', 'Prove', 'Swap']);
+  expect(floor.running.length).toBeGreaterThan(0);
+  expect(floor.hands.some((row) => row.slack !== null && row.slack < 0)).toBe(true);
+
+  const { rows } = await get<{ rows: { tag: string }[] }>('/jobs?all=yes');
+  const jobs = await Promise.all(rows.map(({ tag }) => get<Job>(`/jobs/${tag}`)));
+  const matches = await Promise.all(rows.map(({ tag }) => get<Match>(`/jobs/${tag}/match`)));
+  const candidates = matches.flatMap((match) => match.drives.flatMap((site) => site.candidates));
+
+  expect(new Set(candidates.map((one) => one.verdict))).toEqual(
+    new Set(['fits', 'fits with parts', 'no', 'cannot tell']),
+  );
+  const failing = new Set(
+    candidates.flatMap((one) => one.reasons.filter((r) => r.outcome === 'fail').map((r) => r.rule)),
+  );
+  expect([...failing]).toEqual(
+    expect.arrayContaining(['Form', 'Key', 'Length', 'Protocol', 'Height', 'Sides', 'Starts from it']),
+  );
+  expect(candidates.some((one) => one.verdict === 'fits' && !one.needMet)).toBe(true);
+  expect(candidates.some((one) => one.reasons.some((r) => r.rule === 'Link' && r.outcome === 'limit'))).toBe(true);
+  const memory = matches.flatMap((match) => match.memory);
+  expect(memory.some((set) => set.refused) && memory.some((set) => !set.refused && set.reachesWish)).toBe(true);
+
+  expect(new Set(jobs.map((job) => job.snapshot.facts.health?.grade))).toEqual(
+    new Set(['good', 'watch', 'failing', undefined]),
+  );
+  expect(jobs.some((job) => job.snapshot.facts['partition table']?.partitions.some((one) => one.encrypted))).toBe(true);
+  expect(new Set(jobs.flatMap((job) => job.runs.map((run) => run.outcome)))).toEqual(
+    new Set(['running', 'ended well', 'failed']),
+  );
+  expect(jobs.some((job) => job.closedAt !== null)).toBe(true);
+});

@@ -1,0 +1,143 @@
+import { describe, expect, it } from 'vitest';
+import { bytesOfNominal, GIB } from '../capacity';
+import { linkCeiling } from '../links';
+import { stoppers } from '../reason';
+import { gatePassed, gatesOf } from './gates';
+import { functionChecks, latestRun, planHolds, ROUTES, routeLinks } from './index';
+import type { Gate, GateId, JobFacts, JobSnapshot, RunSummary } from './types';
+
+const sata = { kind: 'sata' as const, generation: 3 as const };
+const empty: JobSnapshot = {
+  wishes: [{ kind: 'new drive', least: bytesOfNominal(480) }],
+  facts: {},
+  runs: [],
+  strip: [],
+  overrides: [],
+  closed: false,
+};
+const memoryJob: JobSnapshot = { ...empty, wishes: [{ kind: 'memory', least: 16 * GIB }] };
+const run = (attempt: number, outcome: RunSummary['outcome'], targetSerial = 'NEW'): RunSummary => ({
+  id: `r${attempt}`,
+  attempt,
+  sourceSerial: 'OLD',
+  targetSerial,
+  outcome,
+  left: null,
+});
+const choice = { serial: 'NEW' } as JobFacts['drive choice'];
+const gate = (job: JobSnapshot, id: GateId) => gatesOf(job).find((one) => one.id === id);
+
+describe('which gates a job has', () => {
+  it('leaves out what the wishes do not need', () => {
+    const ids = (job: JobSnapshot) => gatesOf(job).map((one) => one.id);
+    expect(ids(memoryJob)).toEqual(['assessed', 'reserved', 'started', 'measured', 'functions', 'signed']);
+    expect(ids(empty)).toEqual(expect.arrayContaining(['planned', 'identified', 'copied', 'old drive placed']));
+    expect(ids(empty)).not.toContain('balanced');
+  });
+
+  it('says of each open gate what is missing, of one that holds nothing', () => {
+    for (const one of [...gatesOf(empty), ...gatesOf(memoryJob)]) {
+      expect(one.missing.length > 0).toBe(!one.holds);
+      for (const sentence of one.missing) expect(sentence).toMatch(/\.$|still out$/);
+    }
+  });
+});
+
+describe('what each gate asks for', () => {
+  it.each<[string, Partial<JobSnapshot>, GateId, string]>([
+    ['a copy under way', { runs: [run(1, 'running')] }, 'copied', 'The copy is still running.'],
+    ['no copy at all', {}, 'copied', 'Nothing has been copied.'],
+    ['a copy onto another drive', { runs: [run(1, 'ended well', 'OTHER')] }, 'copied', 'not trusted'],
+    [
+      'a start with both drives',
+      { facts: { 'trial start': { started: true, oldDriveDetached: false, note: '' } } },
+      'started',
+      'old drive attached',
+    ],
+    [
+      'a dead function',
+      { facts: { functions: { results: [{ name: 'Camera', works: false }], note: '' } } },
+      'functions',
+      'Camera',
+    ],
+    ['no document', { facts: { signature: { name: 'A', path: '' } } }, 'signed', 'no document'],
+  ])('%s', (_name, over, id, words) => {
+    const job = { ...empty, ...over, facts: { 'drive choice': choice, ...over.facts } } as JobSnapshot;
+    expect(gate(job, id)?.holds).toBe(false);
+    expect(gate(job, id)?.missing.join(' ')).toContain(words);
+  });
+
+  it('takes a reason why nothing was measured for evidence', () => {
+    const facts: JobFacts = { memory: { modules: [] }, before: { set: null, whyNot: 'does not start' } };
+    expect(gate({ ...memoryJob, facts }, 'assessed')?.holds).toBe(true);
+  });
+});
+
+describe('passing a gate', () => {
+  const given = (overridableBy: Gate['overridableBy'], overridden: boolean): Gate => ({
+    id: 'copied',
+    station: 'Copy',
+    title: '',
+    holds: false,
+    missing: ['x'],
+    overridableBy,
+    overridden: overridden ? { gate: 'copied', reason: 'r', by: 'b', at: '' } : null,
+  });
+
+  it('needs a reason, and somebody who may give it', () => {
+    expect(gatePassed([given('owner', true)], 'copied')).toBe(true);
+    expect(gatePassed([given('owner', false)], 'copied')).toBe(false);
+    expect(gatePassed([given(null, true)], 'copied')).toBe(false);
+    expect(gatePassed([], 'copied')).toBe(true);
+  });
+
+  it('lets nobody pass what would let a wrong drive be wiped', () => {
+    const absolute = gatesOf(empty).filter((one) => one.overridableBy === null);
+    expect(absolute.map((one) => one.id)).toEqual(['reserved', 'planned', 'identified']);
+    expect(gate(empty, 'copied')?.overridableBy).toBe('owner');
+  });
+});
+
+describe('evidence', () => {
+  it('is the latest attempt, in whatever order attempts are listed', () => {
+    const runs = [run(2, 'failed'), run(3, 'ended well'), run(1, 'failed')];
+    expect(latestRun({ ...empty, runs })?.attempt).toBe(3);
+    expect(latestRun(empty)).toBeNull();
+  });
+
+  it('counts again once a fact is corrected back', () => {
+    const table = { scheme: 'gpt' as const, sectorSize: 512 as const, partitions: [] };
+    const plan = { sourceSerial: 'OLD', targetSerial: 'NEW', table } as unknown as JobFacts['plan'];
+    const facts = {
+      'old drive': { serial: 'OLD' },
+      'drive choice': choice,
+      'partition table': table,
+      plan,
+    } as unknown as JobFacts;
+    const corrected = { ...facts, 'partition table': { ...table, scheme: 'mbr' as const } } as unknown as JobFacts;
+    expect(planHolds({ ...empty, facts })).toBe(true);
+    expect(planHolds({ ...empty, facts: corrected })).toBe(false);
+    expect(planHolds({ ...empty, facts: { ...corrected, 'partition table': table } })).toBe(true);
+  });
+});
+
+describe('routes and checks', () => {
+  it('sends an enclosure over USB, the bench over the drives’ own links', () => {
+    expect(routeLinks('both at the bench', sata, sata)).toEqual({ source: sata, target: sata });
+    expect(linkCeiling(routeLinks('new drive in an enclosure', sata, sata).target)).toBe(1212);
+    expect(new Set(ROUTES.map((one) => one.route)).size).toBe(ROUTES.length);
+  });
+
+  it('checks what the wishes ask for before what the model has', () => {
+    const checks = functionChecks([...empty.wishes, ...memoryJob.wishes], ['Camera']);
+    expect(checks).toEqual(expect.arrayContaining(['Files there', 'Memory test passed']));
+    expect(checks.at(-1)).toBe('Camera');
+    expect(functionChecks([], [])).toEqual([]);
+  });
+
+  it('stops at failed and unanswered rules only', () => {
+    const outcomes = ['pass', 'limit', 'fail', 'unknown'] as const;
+    const reasons = outcomes.map((outcome) => ({ rule: outcome, outcome, sentence: '' }));
+    expect(stoppers(reasons).map((one) => one.rule)).toEqual(['fail', 'unknown']);
+  });
+});
