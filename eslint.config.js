@@ -46,7 +46,10 @@ export default tseslint.config(
     files: ['**/*.mjs', '**/*.cjs', '*.js'],
     languageOptions: {
       globals: Object.fromEntries(
-        ['process', 'console', 'URL', 'setTimeout', 'fetch', 'Buffer', 'module'].map((name) => [name, 'readonly']),
+        ['process', 'console', 'URL', 'setTimeout', 'fetch', 'Buffer', 'module', 'performance'].map((name) => [
+          name,
+          'readonly',
+        ]),
       ),
     },
   },

@@ -62,10 +62,12 @@ test('what stands in the way of a start is said', async () => {
   const holder = createServer();
   await new Promise<void>((resolve) => holder.listen(0, '127.0.0.1', resolve));
   const port = String((holder.address() as { port: number }).port);
+  const free = String(await freePort(0));
   const cases: [settings: Record<string, string>, words: string][] = [
     [{ UDREL_DATA: folder, PORT: port }, `Port ${port} on 127.0.0.1 is taken`],
     [{ UDREL_DATA: folder, PORT: 'harbour' }, 'PORT is “harbour”'],
     [{ UDREL_DATA: join(folder, 'a-file', 'below'), PORT: '4999' }, 'cannot be written'],
+    [{ UDREL_DATA: folder, PORT: free, UDREL_DATABASE_URL: 'postgres://u@127.0.0.1:9/x' }, 'No PostgreSQL answers'],
   ];
   writeFileSync(join(folder, 'a-file'), '');
   if (process.getuid?.() === 0) {

@@ -177,3 +177,30 @@ describe('two at once', () => {
     expect(other.body).toMatchObject({ code: 'idempotency-key-reused' });
   });
 });
+
+describe('a drive that stays in the device', () => {
+  const other = { serial: 'ARDEN-1', name: 'Arden Store', bytes: bytesOfNominal(1000), siteId: 'a' };
+
+  it('needs a site and a serial of its own', async () => {
+    const work = await begin();
+    await work.put('old drive');
+    const refusals = [
+      [{ ...other, siteId: 'z' }, 'no such site'],
+      [other, 'Another drive sits there'],
+    ] as const;
+    for (const [drive, words] of refusals) {
+      const answer = await work.put('other drives' as never, { drives: [drive] });
+      expect(answer).toMatchObject({ status: 422 });
+      expect(answer.body.detail).toContain(words);
+    }
+    expect((await work.put('other drives' as never, { drives: [] })).status).toBe(200);
+  });
+
+  it('keeps its site from the new one', async () => {
+    const work = await begin();
+    await work.put('other drives' as never, { drives: [other] });
+    await work.put('old drive', { ...FACTS['old drive'], serial: 'KD7-MOVED' });
+    for (const key of ['partition table', 'health', 'before'] as const) await work.put(key);
+    expect((await work.reserve(stock)).body.detail).toContain('Site A holds Arden Store, which stays');
+  });
+});

@@ -5,7 +5,8 @@ import { afterAll, describe, expect, it, vi } from 'vitest';
 import { sentenceOf } from '../src/jobs/event-sentences';
 import { readConfig } from '../src/platform/config';
 import { refuseCrossSite } from '../src/platform/cross-site';
-import { fieldWrong, gateClosed, notFound, Refusal } from '../src/platform/errors';
+import type { Refusal } from '../src/platform/errors';
+import { fieldWrong, gateClosed, notFound } from '../src/platform/errors';
 
 const folder = mkdtempSync(join(tmpdir(), 'udrel-config-'));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));

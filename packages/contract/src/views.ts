@@ -159,7 +159,6 @@ export interface BerthView {
 
 export interface DriveMatch {
   siteId: string;
-  occupied: string | null;
   candidates: (Candidate & { partNumber: string })[];
 }
 

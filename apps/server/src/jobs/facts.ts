@@ -15,6 +15,7 @@ import type { JobRecord } from './record';
 /** The step that a fact is the evidence of. */
 const STEP_OF: Readonly<Record<EntryKey, StepId>> = {
   'old drive': 'read drive',
+  'other drives': 'read drive',
   'partition table': 'read drive',
   health: 'grade health',
   memory: 'read memory',
@@ -68,6 +69,7 @@ function originOf(key: EntryKey): string {
 /** Rules of single facts that go beyond their shape. Returns what is to be kept. */
 async function examine(acting: Acting, job: JobRecord, key: EntryKey, value: unknown): Promise<unknown> {
   if (key === 'old drive') await keepOldDrive(acting, job, value as NonNullable<JobFacts['old drive']>);
+  if (key === 'other drives') examineOthers(job, value as NonNullable<JobFacts['other drives']>);
   if (key === 'before') examineBefore(job, value as NonNullable<JobFacts['before']>);
   if (key === 'after') examineMeasured(value as NonNullable<JobFacts['after']>);
   if (key === 'source identified' || key === 'target identified' || key === 'fitted') {
@@ -108,6 +110,21 @@ async function keepOldDrive(
     },
     { conflictPaths: ['serial'], skipUpdateIfNoValuesChanged: true },
   );
+}
+
+/** Each other drive sits at a site of its own, known by a serial of its own. */
+function examineOthers(job: JobRecord, { drives }: NonNullable<JobFacts['other drives']>): void {
+  const old = job.snapshot.facts['old drive'];
+  const all = [...(old ? [{ serial: old.serial, siteId: old.siteId }] : []), ...drives];
+  for (const [index, drive] of drives.entries()) {
+    const field = (name: string) => `value.drives.${index}.${name}`;
+    if (!job.model.sites.some((site) => site.id === drive.siteId))
+      throw fieldWrong(field('siteId'), 'This device has no such site.');
+    if (all.filter((one) => one.siteId === drive.siteId).length > 1)
+      throw fieldWrong(field('siteId'), 'Another drive sits there.');
+    if (all.filter((one) => one.serial === drive.serial).length > 1)
+      throw fieldWrong(field('serial'), 'Another drive has this serial.');
+  }
 }
 
 function examineBefore(job: JobRecord, before: NonNullable<JobFacts['before']>): void {

@@ -56,7 +56,6 @@ export async function matchParts(manager: EntityManager, job: JobRecord): Promis
   const drives = wants(snapshot, 'new drive')
     ? model.sites.map((site) => ({
         siteId: site.id,
-        occupied: occupant(snapshot, site.id),
         candidates: rankDrives(site, model.firmware, needFor(need.bytes), offersOf(parts), adaptersOf(parts)).map(
           (one) => ({
             ...one,
@@ -72,9 +71,9 @@ export function needFor(bytes: number): Need {
   return { bytes, use: 'system' };
 }
 
-function occupant(snapshot: JobSnapshot, siteId: string): string | null {
-  const drive = snapshot.facts['old drive'];
-  return drive?.siteId === siteId ? `${drive.maker} ${drive.name}` : null;
+/** The drive that is at the site and stays there, so that nothing else can sit there. */
+export function staying(snapshot: JobSnapshot, siteId: string) {
+  return snapshot.facts['other drives']?.drives.find((drive) => drive.siteId === siteId) ?? null;
 }
 
 export function offersOf(parts: readonly OfferedPart[]): Offer[] {

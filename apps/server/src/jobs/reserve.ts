@@ -6,7 +6,7 @@ import type { Acting } from '../platform/routes';
 import { releaseStock, takeStock } from '../shelf/reservations';
 import { changeJob, requireNoRun, requireStep } from './change';
 import { keepFact } from './facts';
-import { adaptersOf, memorySets, needFor, needOf, offeredParts, offersOf } from './match';
+import { adaptersOf, memorySets, needFor, needOf, offeredParts, offersOf, staying } from './match';
 
 /** Takes one piece of a drive for the job, with the adapter it needs. What was taken before goes back. */
 export function reserveDrive(acting: Acting, tag: string, wanted: ReserveDrive): Promise<JobView> {
@@ -15,6 +15,8 @@ export function reserveDrive(acting: Acting, tag: string, wanted: ReserveDrive):
     requireNoRun(job);
     const site = job.model.sites.find((one) => one.id === wanted.siteId);
     if (!site) throw notFound('This site');
+    const stays = staying(job.snapshot, site.id);
+    if (stays) throw refused(`${site.name} holds ${stays.name}, which stays`);
     const parts = await offeredParts(acting.manager, job.id, ['drive', 'adapter']);
     const offers = offersOf(parts).filter((offer) => offer.partId === wanted.partId);
     const need = needFor(needOf(job.snapshot).bytes);

@@ -54,7 +54,7 @@ function checked(shape: Shape<unknown>, value: unknown): unknown {
   const result = validate(shape, value);
   if (result.ok) return result.value;
   const first = result.problems[0];
-  throw new Refusal(422, 'invalid-input', first ? `${first.field}: ${first.sentence}` : 'Check what was sent.', {
+  throw new Refusal(422, 'invalid-input', first?.sentence ?? 'Check what was sent.', {
     problems: result.problems,
   });
 }

@@ -44,6 +44,11 @@ export function range(low: number, high: number): string {
   return `${sameUnit ? from.replace(` ${unitFrom}`, '') : from} to ${to}`;
 }
 
+/** How long ago that was, seconds. */
+export function since(iso: string, now = Date.now()): number {
+  return Math.max(0, (now - Date.parse(iso)) / 1000);
+}
+
 /** Minutes to spare against the promise, in words. */
 export function slackWords(minutes: number | null): { text: string; late: boolean } {
   if (minutes === null) return { text: 'no promise', late: false };

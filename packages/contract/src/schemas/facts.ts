@@ -59,6 +59,9 @@ export const factShapes = {
     link,
     siteId: text(20),
   }),
+  'other drives': object({
+    drives: list(object({ serial, name: text(80), bytes: byteCount, siteId: text(20) }), 12),
+  }),
   'partition table': partitionTable,
   health: object({ grade: oneOf('good', 'watch', 'failing', 'unknown'), note: text(300, 0) }),
   memory: object({ modules: list(object({ slot: text(20), bytes: byteCount, speed: whole(100, 20_000) }), 8) }),

@@ -21,6 +21,7 @@ const planBy = (route: Route): NonNullable<JobFacts['plan']> => ({
 });
 const complete: Required<JobFacts> = {
   'old drive': { serial: 'OLD', maker: '', name: '', bytes: 1, sectorSize: 512, class: 'disk 5400', link, siteId: 'a' },
+  'other drives': { drives: [] },
   'partition table': table,
   health: { grade: 'good', note: '' },
   memory: { modules: [] },

@@ -29,6 +29,14 @@ export interface OldDrive {
   siteId: string;
 }
 
+/** A drive that is in the device too and stays there. */
+export interface OtherDrive {
+  serial: string;
+  name: string;
+  bytes: number;
+  siteId: string;
+}
+
 /** The drive reserved for this job, and how it will sit. */
 export interface DriveChoice {
   stockId: string;
@@ -80,6 +88,7 @@ export interface AcceptedPlan {
 /** Everything known of a job, entered once; a missing key is not known yet. */
 export interface JobFacts {
   'old drive'?: OldDrive;
+  'other drives'?: { drives: OtherDrive[] };
   'partition table'?: SourceTable;
   health?: { grade: HealthGrade; note: string };
   memory?: { modules: FittedModule[] };

@@ -1,7 +1,7 @@
 import type { FloorView } from '@udrel/contract/types';
 import { decimal } from '@udrel/core/capacity';
 import { rate } from '../../format/units';
-import { duration, range } from '../../format/time';
+import { duration, range, since } from '../../format/time';
 import { HatchBar, Tag } from '../../ui';
 import { RateCurve } from '../../ui/curve';
 import styles from './floor.module.css';
@@ -18,10 +18,15 @@ export function RunStrip({ run }: { run: Run }) {
           <Tag tag={run.tag} /> <b>Copy{run.attempt > 1 ? `, attempt ${run.attempt}` : ''}</b>
           <span className="sub">{berth === null ? 'timed by hand' : `berth ${berth}`}</span>
         </div>
-        <HatchBar share={berth === null ? 0 : progress.done / Math.max(1, plannedBytes)} label={`Copy of ${run.tag}`} />
+        <HatchBar
+          share={berth === null ? since(run.beganAt) / run.estimate.middle : progress.done / Math.max(1, plannedBytes)}
+          label={`Copy of ${run.tag}`}
+        />
         <div className={styles.figures}>
           {berth === null ? (
-            <span className="sub">no berth watches it: {decimal(plannedBytes)} planned</span>
+            <span className="sub">
+              for {duration(since(run.beganAt))} now, {decimal(plannedBytes)} planned
+            </span>
           ) : (
             <WatchedFigures run={run} />
           )}

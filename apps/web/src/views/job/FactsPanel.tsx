@@ -12,6 +12,7 @@ type Telling = { [K in FactKey]?: (value: NonNullable<JobFacts[K]>) => ReactNode
 /** How each fact is told in a line; facts that are shown elsewhere are left out. */
 const TELLING: Telling = {
   'old drive': (drive) => `${drive.maker} ${drive.name}, ${soldName(drive.bytes, drive.sectorSize)}, ${drive.serial}`,
+  'other drives': ({ drives }) => drives.map((one) => `${one.name}, ${one.serial}`).join('; ') || 'none',
   'partition table': (table) => {
     const locked = table.partitions.filter((one) => one.encrypted).map((one) => one.name);
     const words = `${table.scheme.toUpperCase()}, ${table.partitions.length} partitions`;

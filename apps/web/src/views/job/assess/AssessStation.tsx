@@ -3,6 +3,7 @@ import { wants } from '@udrel/core/steps';
 import { MeasureForm } from '../measure/MeasureForm';
 import { HealthForm } from './HealthForm';
 import { MemoryForm } from './MemoryForm';
+import { OtherDrivesForm } from './OtherDrivesForm';
 import { OldDriveForm } from './OldDriveForm';
 import { PartitionForm } from './PartitionForm';
 
@@ -12,6 +13,7 @@ export function AssessStation({ job }: { job: JobView }) {
   return (
     <>
       {copies && <OldDriveForm job={job} />}
+      {copies && job.device.model.sites.length > 1 && <OtherDrivesForm job={job} />}
       {copies && <PartitionForm key={job.snapshot.facts['old drive']?.serial} job={job} />}
       {copies && <HealthForm job={job} />}
       {wants(job.snapshot, 'memory') && <MemoryForm job={job} />}

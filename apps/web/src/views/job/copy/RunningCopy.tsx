@@ -4,7 +4,7 @@ import { useState } from 'react';
 import type { JobView, RunView } from '@udrel/contract/types';
 import { decimal } from '@udrel/core/capacity';
 import { fieldTrouble } from '../../../api/problem';
-import { duration, moment, range } from '../../../format/time';
+import { duration, moment, range, since } from '../../../format/time';
 import { rate } from '../../../format/units';
 import { Foot, HatchBar, Sheet, TroubleNote } from '../../../ui';
 import { RateCurve } from '../../../ui/curve';
@@ -90,10 +90,14 @@ function Watched({ run }: { run: RunView }) {
 }
 
 function ByHand({ run }: { run: RunView }) {
+  const gone = since(run.beganAt);
   return (
-    <p style={{ padding: '6px 0 14px' }}>
-      No berth watches this copy. By its estimate it takes{' '}
-      <b className="mono">{range(run.estimate.low, run.estimate.high)}</b> in all, for {decimal(run.plannedBytes)}.
-    </p>
+    <>
+      <HatchBar share={gone / run.estimate.middle} label="Of its estimate" />
+      <p style={{ padding: '8px 0 14px' }}>
+        No berth watches this copy of {decimal(run.plannedBytes)}. It runs for <b className="mono">{duration(gone)}</b>;
+        by its estimate it takes <b className="mono">{range(run.estimate.low, run.estimate.high)}</b> in all.
+      </p>
+    </>
   );
 }

@@ -85,6 +85,7 @@ function ChosenCandidate(props: { job: JobView; candidate: Candidate; siteName: 
   const { change, busy, error } = useJobChange(job);
   const { drive, partId, stock } = candidate.offer;
   const taken = job.snapshot.facts['drive choice'];
+  const stays = job.snapshot.facts['other drives']?.drives.find((one) => one.siteId === siteId);
   const isTaken = taken?.partId === partId && taken.siteId === siteId;
   const refused = candidate.verdict === 'no' || candidate.verdict === 'cannot tell' || !candidate.needMet || stock < 1;
   const name = `${drive.maker} ${drive.name} ${driveSize(drive)}`;
@@ -100,10 +101,10 @@ function ChosenCandidate(props: { job: JobView; candidate: Candidate; siteName: 
         )}
       </Sheet>
       <TroubleNote error={error} />
-      <Foot note={isTaken ? `reserved: ${taken.serial}` : 'dashed line: what the slot can carry'}>
+      <Foot note={noteOf()}>
         <Button
           variant="contained"
-          disabled={busy || refused || isTaken}
+          disabled={busy || refused || isTaken || stays !== undefined}
           onClick={() => void change('/drive', { partId, siteId })}
         >
           {isTaken ? 'Reserved' : `Choose and reserve for ${siteName}`}
@@ -111,4 +112,9 @@ function ChosenCandidate(props: { job: JobView; candidate: Candidate; siteName: 
       </Foot>
     </>
   );
+
+  function noteOf(): string {
+    if (stays) return `${siteName} holds ${stays.name}, which stays`;
+    return isTaken ? `reserved: ${taken.serial}` : 'dashed line: what the slot can carry';
+  }
 }

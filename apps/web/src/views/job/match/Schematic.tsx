@@ -18,7 +18,8 @@ export function Schematic({
   choose?: (siteId: string) => void;
 }) {
   const { sites, memory } = job.device.model;
-  const { 'old drive': old, 'drive choice': fresh } = job.snapshot.facts;
+  const { 'old drive': old, 'drive choice': fresh, 'other drives': others } = job.snapshot.facts;
+  const staying = (siteId: string) => others?.drives.find((drive) => drive.siteId === siteId);
   const memoryAt = 20 + sites.length * (SITE_HEIGHT + 12);
   const height = memoryAt + 92;
   const slots = [...(memory.soldered > 0 ? ['soldered'] : []), ...memory.slots];
@@ -54,11 +55,13 @@ export function Schematic({
           holds={
             old?.siteId === site.id
               ? `now: ${old.maker} ${old.name}, ${soldName(old.bytes, old.sectorSize)}`
-              : fresh?.siteId === site.id
-                ? `chosen: ${fresh.maker} ${fresh.name}`
-                : site.needs
-                  ? `free, needs ${site.needs}`
-                  : 'free'
+              : staying(site.id)
+                ? `stays: ${staying(site.id)?.name ?? ''}`
+                : fresh?.siteId === site.id
+                  ? `chosen: ${fresh.maker} ${fresh.name}`
+                  : site.needs
+                    ? `free, needs ${site.needs}`
+                    : 'free'
           }
         />
       ))}
