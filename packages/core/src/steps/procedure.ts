@@ -103,5 +103,6 @@ function stationStates(steps: readonly Step[]): StationState[] {
 function stationState(own: readonly Step[]): StationState['state'] {
   if (own.length === 0) return 'absent';
   if (own.every((step) => step.state === 'done')) return 'done';
-  return own.some((step) => step.state === 'ready' || step.state === 'running') ? 'open' : 'ahead';
+  const some = (state: Step['state']) => own.some((step) => step.state === state);
+  return some('ready') ? 'open' : some('running') ? 'running' : 'ahead';
 }

@@ -124,6 +124,16 @@ describe('the procedure', () => {
     expect(state(job({ facts, runs: again, strip: screws(4, 0) }), 'fit')).toBe('waiting');
   });
 
+  it('asks for no hands at a station while its copy runs by itself', () => {
+    const facts = factsOf(keys.slice(0, keys.indexOf('fitted')));
+    const copy = (runs: JobSnapshot['runs']) =>
+      procedureOf(job({ facts, runs })).stations.find((one) => one.station === 'Copy')?.state;
+    expect(copy([])).toBe('open');
+    expect(copy([run('running')])).toBe('running');
+    expect(copy([run('failed')])).toBe('open');
+    expect(copy([run('ended well')])).toBe('done');
+  });
+
   it('closes up only after a trial start without the old drive', () => {
     const facts: JobFacts = { ...complete, 'trial start': { started: true, oldDriveDetached: false, note: '' } };
     const snapshot = job({ facts, runs: [run('ended well')], strip: screws(4, 0) });

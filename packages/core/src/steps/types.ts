@@ -204,7 +204,8 @@ export interface Step {
 export interface StationState {
   station: Station;
   number: number;
-  state: 'done' | 'open' | 'ahead' | 'absent';
+  /** `open`: hands are needed; `running`: something runs by itself. */
+  state: 'done' | 'open' | 'running' | 'ahead' | 'absent';
 }
 
 export interface Procedure {

@@ -6,6 +6,8 @@ const HOUR = 3_600_000;
 const SPAN = 9;
 const WIDTH = 1160;
 const LANE = 24;
+/** Width of a letter of the labels, drawing units. */
+const LETTER = 7.6;
 
 /** The promises of the next hours: a dot where the job will be ready by its own work, a flag where it is promised. */
 export function PromiseRuler({ hands, now }: { hands: readonly HandsView[]; now: number }) {
@@ -50,7 +52,7 @@ export function PromiseRuler({ hands, now }: { hands: readonly HandsView[]; now:
           const [ready, promised] = [x(row.ready), x(row.promised)];
           const label = isLate ? `${row.tag} ${duration((row.ready - row.promised) / 1000)} late` : row.tag;
           const leftmost = Math.min(ready, promised);
-          const labelAtLeft = leftmost > 190;
+          const labelAtLeft = leftmost - 10 - label.length * LETTER > x(now);
           return (
             <g key={row.tag} stroke={colour} fill="none">
               <path d={`M${ready} ${y}H${promised}`} strokeWidth="2" strokeDasharray={isLate ? '3 3' : undefined} />

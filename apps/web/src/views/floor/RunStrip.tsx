@@ -32,7 +32,7 @@ export function RunStrip({ run }: { run: Run }) {
           )}
         </div>
       </div>
-      {berth === null ? <span className="sub">timed by hand</span> : <RateCurve curve={run.curve} />}
+      {berth === null ? <span /> : <RateCurve curve={run.curve} />}
       <TimeLeft run={run} />
     </li>
   );

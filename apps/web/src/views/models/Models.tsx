@@ -81,7 +81,8 @@ function ModelRow({ model }: { model: ModelView }) {
         ))}
       </td>
       <td style={{ fontSize: 13 }}>
-        {memory.generation}, {memory.slots.length} slots, up to {binary(memory.maximum)}
+        {memory.generation}, {memory.slots.length === 1 ? '1 slot' : `${memory.slots.length} slots`}, up to{' '}
+        {binary(memory.maximum)}
       </td>
       <td style={{ fontSize: 13 }}>
         {mode}, {nvme}

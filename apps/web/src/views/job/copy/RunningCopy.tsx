@@ -43,7 +43,11 @@ export function RunningCopy({ job, run }: { job: JobView; run: RunView }) {
           <Button color="error" disabled={busy} onClick={() => end('failed')}>
             It failed
           </Button>
-          <Button variant="contained" disabled={busy} onClick={() => end('ended well')}>
+          <Button
+            variant={!watched || run.progress.condition === 'all written' ? 'contained' : 'outlined'}
+            disabled={busy}
+            onClick={() => end('ended well')}
+          >
             It ended well
           </Button>
         </Foot>
