@@ -22,7 +22,10 @@ export async function stockUp(shop: Shop): Promise<Stock> {
     name: 'Tern 15',
     code: 'T15',
     kind: 'laptop',
-    sites: [{ id: 'a', name: 'Site A', needs: '', disables: '', form: '2.5', height: 7, sata: 3, power12V: false }],
+    sites: [
+      { id: 'a', name: 'Site A', needs: '', disables: '', form: '2.5', height: 7, sata: 3, power12V: false },
+      { id: 'b', name: 'Site B', needs: '', disables: '', form: '2.5', height: 7, sata: 3, power12V: false },
+    ],
     memory: {
       generation: 'DDR4',
       form: 'SO-DIMM',

@@ -196,11 +196,34 @@ describe('a drive that stays in the device', () => {
     expect((await work.put('other drives' as never, { drives: [] })).status).toBe(200);
   });
 
-  it('keeps its site from the new one', async () => {
+  it('keeps its site from the new one, and from the old one', async () => {
     const work = await begin();
-    await work.put('other drives' as never, { drives: [other] });
-    await work.put('old drive', { ...FACTS['old drive'], serial: 'KD7-MOVED' });
+    await work.put('other drives' as never, { drives: [{ ...other, siteId: 'b' }] });
+    const moved = { ...FACTS['old drive'], serial: 'KD7-MOVED' };
+    expect((await work.put('old drive', { ...moved, siteId: 'b' })).body.detail).toContain('noted there');
+    await work.put('old drive', moved);
     for (const key of ['partition table', 'health', 'before'] as const) await work.put(key);
-    expect((await work.reserve(stock)).body.detail).toContain('Site A holds Arden Store, which stays');
+    const refused = await work.post('/drive', { partId: stock.driveId, siteId: 'b' });
+    expect(refused.body.detail).toContain('Site B holds Arden Store, which stays');
+  });
+});
+
+describe('a drive on record', () => {
+  it('keeps its identity over jobs, and its facts name it', async () => {
+    const ids = async () => shop.database.query('select id, customer_id from drive where serial = $1', ['KD7-AGAIN']);
+    const first = await begin();
+    await first.put('old drive', { ...FACTS['old drive'], serial: 'KD7-AGAIN' });
+    await first.put('health');
+    const [known] = await ids();
+    const second = await begin({ customer: { id: null, name: 'New keeper', phone: '', email: '' } });
+    await second.put('old drive', { ...FACTS['old drive'], serial: 'KD7-AGAIN' });
+    const [later] = await ids();
+    expect(later.id).toBe(known.id);
+    expect(later.customer_id).toBe(second.job.customer.id);
+    const facts = await shop.database.query('select key from fact where drive_id = $1 and job_id = $2 order by key', [
+      known.id,
+      first.job.id,
+    ]);
+    expect(facts.map((fact: { key: string }) => fact.key)).toEqual(['health', 'old drive']);
   });
 });

@@ -1,6 +1,6 @@
-import { randomUUID } from 'node:crypto';
 import type { JobView } from '@udrel/contract/types';
 import type { Acting } from '../platform/routes';
+import { keepDrive } from '../shelf/drives';
 import { Drive } from '../shelf/entities';
 import { spendStock } from '../shelf/reservations';
 import { changeJob, requireNoRun, requireStep } from './change';
@@ -14,21 +14,17 @@ export function closeJob(acting: Acting, tag: string, version: number): Promise<
     const { 'drive choice': choice, 'old drive': oldDrive, 'old drive stays': stays } = job.snapshot.facts;
     await spendStock(acting, job.id);
     if (choice) {
-      await manager.upsert(
-        Drive,
-        {
-          id: randomUUID(),
-          serial: choice.serial,
-          maker: choice.maker,
-          name: choice.name,
-          bytes: choice.bytes,
-          owner: 'customer',
-          customerId: job.customerId,
-          partId: choice.partId,
-          custody: "fitted in the customer's device",
-        },
-        { conflictPaths: ['serial'] },
-      );
+      const { serial, maker, name, bytes, partId } = choice;
+      await keepDrive(manager, {
+        serial,
+        maker,
+        name,
+        bytes,
+        owner: 'customer',
+        customerId: job.customerId,
+        partId,
+        custody: "fitted in the customer's device",
+      });
     }
     if (oldDrive && stays) await manager.update(Drive, { serial: oldDrive.serial }, { custody: stays.where });
     await manager.query('update thing set returned_at = $2 where job_id = $1 and returned_at is null', [job.id, now]);

@@ -7,9 +7,10 @@ import { wants, type FactKey, type JobFacts, type StepId } from '@udrel/core/ste
 import { firstRow } from '../platform/database';
 import { fieldWrong, notFound, Refusal } from '../platform/errors';
 import type { Acting } from '../platform/routes';
-import { Drive } from '../shelf/entities';
+import { driveIdOf, keepDrive } from '../shelf/drives';
 import { changeJob, requireNoRun, requireStep, type Happened } from './change';
 import { Fact } from './entities';
+import { staying } from './match';
 import type { JobRecord } from './record';
 
 /** The step that a fact is the evidence of. */
@@ -90,26 +91,25 @@ async function keepOldDrive(
   if (!job.model.sites.some((site) => site.id === drive.siteId)) {
     throw fieldWrong('value.siteId', 'This device has no such site.');
   }
+  if (staying(job.snapshot, drive.siteId)) {
+    throw fieldWrong('value.siteId', 'Another drive is noted there, which stays.');
+  }
   const known = await firstRow<{ owner: string }>(manager, 'select owner from drive where serial = $1', [drive.serial]);
   const ours = await firstRow(manager, 'select 1 from stock where serial = $1 and quantity > 0', [drive.serial]);
   if (known?.owner === 'shop' || ours) {
     throw fieldWrong('value.serial', 'This serial is one of ours on the shelf. Read the label of the old drive again.');
   }
-  await manager.upsert(
-    Drive,
-    {
-      id: randomUUID(),
-      serial: drive.serial,
-      maker: drive.maker,
-      name: drive.name,
-      bytes: drive.bytes,
-      owner: 'customer',
-      customerId: job.customerId,
-      partId: null,
-      custody: "in the customer's device",
-    },
-    { conflictPaths: ['serial'], skipUpdateIfNoValuesChanged: true },
-  );
+  const { serial, maker, name, bytes } = drive;
+  await keepDrive(manager, {
+    serial,
+    maker,
+    name,
+    bytes,
+    owner: 'customer',
+    customerId: job.customerId,
+    partId: null,
+    custody: "in the customer's device",
+  });
 }
 
 /** Each other drive sits at a site of its own, known by a serial of its own. */
@@ -158,6 +158,13 @@ function examineSerial(job: JobRecord, key: EntryKey, scanned: string): { serial
   return { serial: expected.serial };
 }
 
+/** Facts that are about the old drive itself and hold beyond this job. */
+const ABOUT_THE_OLD_DRIVE: readonly FactKey[] = ['old drive', 'partition table', 'health'];
+
+function serialNow(job: JobRecord, key: FactKey, value: unknown): string | undefined {
+  return key === 'old drive' ? (value as { serial: string }).serial : job.snapshot.facts['old drive']?.serial;
+}
+
 /** Makes a value the current one of its key; earlier ones stay on record. */
 export async function keepFact(
   { manager, actor, now }: Acting,
@@ -174,7 +181,7 @@ export async function keepFact(
     id: randomUUID(),
     jobId: job.id,
     deviceId: job.deviceId,
-    driveId: null,
+    driveId: ABOUT_THE_OLD_DRIVE.includes(key) ? await driveIdOf(manager, serialNow(job, key, value)) : null,
     key,
     value: value as object,
     origin,

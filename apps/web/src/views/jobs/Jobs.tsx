@@ -9,7 +9,7 @@ import { STATIONS } from '@udrel/core/steps';
 import { useJobsInfiniteQuery } from '../../api/api';
 import { moment } from '../../format/time';
 import { Empty, Loaded, Sheet, Tag } from '../../ui';
-import styles from './jobs.module.css';
+import styles from '../../ui/list.module.css';
 
 /** All jobs, newest first, filtered by station, text and whether they are open. The filter stands in the address. */
 export default function Jobs() {

@@ -8,7 +8,7 @@ import { useAddModelMutation, useModelsQuery } from '../../api/api';
 import { troubleOf } from '../../api/problem';
 import { describeSite } from '../../format/parts';
 import { Empty, Loaded, Sheet, TroubleNote } from '../../ui';
-import styles from '../jobs/jobs.module.css';
+import styles from '../../ui/list.module.css';
 
 /** Device models with their sites, memory and notes; a model is brought in from a file of the open format. */
 export default function Models() {

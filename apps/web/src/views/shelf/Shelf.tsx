@@ -8,7 +8,7 @@ import { describePart } from '../../format/parts';
 import { money } from '../../format/units';
 import { Empty, Loaded, Sheet } from '../../ui';
 import { ReceiveDialog } from './ReceiveDialog';
-import styles from '../jobs/jobs.module.css';
+import styles from '../../ui/list.module.css';
 
 /** Parts with their pieces, places and reservations. */
 export default function Shelf() {

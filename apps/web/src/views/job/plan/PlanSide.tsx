@@ -26,7 +26,7 @@ function Panels({ job, plan }: { job: JobView; plan: Plan }) {
   const one = plan.layout.partitions.find((partition) => partition.source.id === selected);
   return (
     <>
-      {one && <Selected key={`${one.source.id}${one.target?.bytes}`} plan={plan} one={one} />}
+      {one && <Selected key={one.source.id} plan={plan} one={one} />}
       <Standing plan={plan} />
       <RouteAndTime job={job} plan={plan} />
     </>
@@ -36,15 +36,22 @@ function Panels({ job, plan }: { job: JobView; plan: Plan }) {
 function Selected({ plan, one }: { plan: Plan; one: PlannedPartition }) {
   const { intent } = plan.draft;
   const { id, name, used } = one.source;
-  const [text, setText] = useState(one.target ? binary(one.target.bytes).replaceAll(',', '') : '');
+  const size = one.target ? binary(one.target.bytes).replaceAll(',', '') : '';
+  const [text, setText] = useState(size);
+  const [shown, setShown] = useState(size);
+  if (shown !== size) {
+    // The plan gave it another size: that is what stands in the field, and typing goes on from there.
+    setShown(size);
+    setText(size);
+  }
   const [wrong, setWrong] = useState<string>();
   const out = intent.leftOut.includes(id);
   const free = one.target && used !== null ? one.target.bytes - used : null;
 
   function take(): void {
     const meant = typedSize(intent, one, text);
-    if (typeof meant === 'string') setWrong(meant);
-    else plan.change(meant);
+    setWrong(typeof meant === 'string' ? meant : undefined);
+    if (typeof meant !== 'string') plan.change(meant);
   }
 
   const bring = () =>
@@ -65,7 +72,7 @@ function Selected({ plan, one }: { plan: Plan; one: PlannedPartition }) {
             disabled={!one.resizable}
             onChange={(event) => setText(event.target.value)}
             onKeyDown={(event) => event.key === 'Enter' && take()}
-            onBlur={() => text !== binary(one.target?.bytes ?? 0).replaceAll(',', '') && take()}
+            onBlur={() => text !== size && take()}
           />
         </div>
       )}
