@@ -213,6 +213,7 @@ describe('a drive on record', () => {
     const ids = async () => shop.database.query('select id, customer_id from drive where serial = $1', ['KD7-AGAIN']);
     const first = await begin();
     await first.put('old drive', { ...FACTS['old drive'], serial: 'KD7-AGAIN' });
+    await first.put('partition table');
     await first.put('health');
     const [known] = await ids();
     const second = await begin({ customer: { id: null, name: 'New keeper', phone: '', email: '' } });
@@ -224,6 +225,6 @@ describe('a drive on record', () => {
       known.id,
       first.job.id,
     ]);
-    expect(facts.map((fact: { key: string }) => fact.key)).toEqual(['health', 'old drive']);
+    expect(facts.map((fact: { key: string }) => fact.key)).toEqual(['health', 'old drive', 'partition table']);
   });
 });

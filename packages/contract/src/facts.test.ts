@@ -1,0 +1,102 @@
+import { describe, expect, it } from 'vitest';
+import { entryKeys, factShapes, overrideGate, reserveDrive, type EntryKey } from './schemas';
+import { validate } from './validate';
+
+const serial = { serial: 'KD7-55Q0-2218' };
+const set = {
+  sequentialRead: 90,
+  sequentialWrite: null,
+  randomRead: 0.5,
+  randomWrite: null,
+  startUps: [96],
+  method: '',
+  attached: 'inside',
+};
+
+/** A right value of every fact, and one that is wrong in one place. */
+const CASES: Record<EntryKey, { right: object; wrong: object; field: string }> = {
+  'old drive': {
+    right: {
+      ...serial,
+      maker: 'Kestrin',
+      name: 'D7',
+      bytes: 500e9,
+      sectorSize: 512,
+      class: 'disk 5400',
+      link: { kind: 'sata', generation: 3 },
+      siteId: 'a',
+    },
+    wrong: { sectorSize: 520 },
+    field: 'sectorSize',
+  },
+  'other drives': {
+    right: { drives: [{ ...serial, name: 'Arden', bytes: 1e12, siteId: 'b' }] },
+    wrong: { drives: [{ ...serial, name: 'Arden', bytes: -1, siteId: 'b' }] },
+    field: 'drives.0.bytes',
+  },
+  'partition table': {
+    right: { scheme: 'gpt', sectorSize: 512, partitions: [] },
+    wrong: { scheme: 'apm' },
+    field: 'scheme',
+  },
+  health: { right: { grade: 'watch', note: '' }, wrong: { grade: 'fine' }, field: 'grade' },
+  memory: {
+    right: { modules: [] },
+    wrong: { modules: [{ slot: 'A1', bytes: 1.5, speed: 2400 }] },
+    field: 'modules.0.bytes',
+  },
+  before: { right: { set, whyNot: '' }, wrong: { set: { ...set, startUps: [0] } }, field: 'set.startUps.0' },
+  after: {
+    right: { set: null, whyNot: 'not needed' },
+    wrong: { set: { ...set, attached: 'eSATA' } },
+    field: 'set.attached',
+  },
+  'plan draft': {
+    right: { intent: { leftOut: [], acknowledged: [], sizes: { p1: 1e9 }, restTo: null }, route: 'both at the bench' },
+    wrong: { route: 'by boat' },
+    field: 'route',
+  },
+  'source identified': { right: serial, wrong: { serial: 'x' }, field: 'serial' },
+  'target identified': { right: serial, wrong: { serial: '<b>' }, field: 'serial' },
+  fitted: { right: { serial: '' }, wrong: { serial: 7 }, field: 'serial' },
+  'trial start': {
+    right: { started: true, oldDriveDetached: true, note: '' },
+    wrong: { started: 'yes' },
+    field: 'started',
+  },
+  functions: {
+    right: { results: [{ name: 'Camera', works: true }], note: '' },
+    wrong: { results: [{ name: '', works: true }] },
+    field: 'results.0.name',
+  },
+  'old drive stays': { right: { where: 'returned', consent: false }, wrong: { where: '' }, field: 'where' },
+  'document given': { right: { given: true }, wrong: { given: 1 }, field: 'given' },
+  signature: { right: { name: 'A', path: 'M0 0' }, wrong: { path: '' }, field: 'path' },
+};
+
+describe.each(entryKeys)('the fact “%s”', (key) => {
+  const { right, wrong, field } = CASES[key];
+
+  it('is taken as it should be', () => {
+    expect(validate(factShapes[key], right)).toEqual({ ok: true, value: right });
+  });
+
+  it(`is refused at ${field}`, () => {
+    const checked = validate(factShapes[key], { ...right, ...wrong });
+    expect(checked.ok ? [] : checked.problems.map((problem) => problem.field)).toEqual([field]);
+  });
+});
+
+describe('commands', () => {
+  it('need a reason of some length to pass a gate', () => {
+    expect(validate(overrideGate, { version: 1, gate: 'measured', reason: 'no' }).ok).toBe(false);
+    expect(validate(overrideGate, { version: 1, gate: 'measured', reason: 'ferry leaves' }).ok).toBe(true);
+    expect(validate(overrideGate, { version: 1, gate: 'mood', reason: 'ferry leaves' }).ok).toBe(false);
+  });
+
+  it('say which version of the job was on the screen', () => {
+    const part = { partId: '7b0c6a5e-51d1-4a53-9d43-0d2a4b1a8c11', siteId: 'a' };
+    expect(validate(reserveDrive, part).ok).toBe(false);
+    expect(validate(reserveDrive, { ...part, version: 3 }).ok).toBe(true);
+  });
+});
