@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { entryKeys, factShapes, overrideGate, reserveDrive, type EntryKey } from './schemas';
+import { entryKeys, factShapes, overrideGate, reserveDrive, type EntryKey, type Shape } from './schemas';
 import { validate } from './validate';
 
 const serial = { serial: 'KD7-55Q0-2218' };
@@ -76,13 +76,14 @@ const CASES: Record<EntryKey, { right: object; wrong: object; field: string }> =
 
 describe.each(entryKeys)('the fact “%s”', (key) => {
   const { right, wrong, field } = CASES[key];
+  const shape: Shape<unknown> = factShapes[key];
 
   it('is taken as it should be', () => {
-    expect(validate(factShapes[key], right)).toEqual({ ok: true, value: right });
+    expect(validate(shape, right)).toEqual({ ok: true, value: right });
   });
 
   it(`is refused at ${field}`, () => {
-    const checked = validate(factShapes[key], { ...right, ...wrong });
+    const checked = validate(shape, { ...right, ...wrong });
     expect(checked.ok ? [] : checked.problems.map((problem) => problem.field)).toEqual([field]);
   });
 });

@@ -34,6 +34,8 @@ export const api = createApi({
   baseQuery: send,
   tagTypes: ['Session', 'Floor', 'Jobs', 'Job', 'Match', 'Parts', 'Customers', 'Models', 'Berths'],
   refetchOnFocus: true,
+  // What was open a minute ago may have changed at another bench meanwhile.
+  refetchOnMountOrArgChange: true,
   endpoints: (build) => ({
     session: build.query<SessionView, void>({ query: () => ({ url: '/session' }), providesTags: ['Session'] }),
     signIn: build.mutation<SessionView, SignIn>({
