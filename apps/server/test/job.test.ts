@@ -228,3 +228,39 @@ describe('a drive on record', () => {
     expect(facts.map((fact: { key: string }) => fact.key)).toEqual(['health', 'old drive', 'partition table']);
   });
 });
+
+describe('a drive that a failed attempt wrote to', () => {
+  it('does not go back among the free ones, and is on record as holding data', async () => {
+    const work = await begin();
+    await work.put('old drive', { ...FACTS['old drive'], serial: 'KD7-SPOIL' });
+    for (const key of ['partition table', 'health', 'before'] as const) await work.put(key);
+    const copy = async () => {
+      await work.reserve(stock);
+      const serial = work.job.snapshot.facts['drive choice']?.serial ?? '';
+      await work.post('/plan');
+      await work.put('source identified', { serial: 'KD7-SPOIL' });
+      await work.put('target identified', { serial });
+      await work.post('/runs', { berth: null });
+      return serial;
+    };
+    await shop.database.query('delete from reservation');
+    const spoiled = await copy();
+    await work.post('/runs/end', { outcome: 'failed', note: 'write errors' });
+    const good = await copy();
+    expect(good).not.toBe(spoiled);
+    await work.post('/runs/end', { outcome: 'ended well', note: '' });
+    const shelf = async () => (await shop.as.counter.get<PartView[]>('/parts?find=PW-480')).body[0]?.stock ?? [];
+    const held = (await shelf()).filter((piece) => piece.reservedFor === work.job.tag).map((piece) => piece.serial);
+    expect(held.sort()).toEqual([good, spoiled].sort());
+    await work.post('/strip', { way: 'out' });
+    await work.put('fitted', { serial: good });
+    await work.put('trial start');
+    await work.post('/strip', { way: 'back' });
+    for (const key of ['after', 'functions', 'old drive stays', 'document given', 'signature'] as const)
+      await work.put(key);
+    expect((await work.post('/close')).status).toBe(200);
+    expect((await shelf()).map((piece) => piece.serial)).not.toContain(spoiled);
+    const [drive] = await shop.database.query('select owner, custody from drive where serial = $1', [spoiled]);
+    expect(drive).toEqual({ owner: 'shop', custody: `holds data of ${work.job.tag}: wipe before use` });
+  });
+});

@@ -1,9 +1,11 @@
 import type { JobView } from '@udrel/contract/types';
+import { firstRow } from '../platform/database';
 import type { Acting } from '../platform/routes';
 import { keepDrive } from '../shelf/drives';
 import { Drive } from '../shelf/entities';
-import { spendStock } from '../shelf/reservations';
+import { reservedSerials, spendStock } from '../shelf/reservations';
 import { changeJob, requireNoRun, requireStep } from './change';
+import type { JobRecord } from './record';
 
 /** Closes the job: every gate must hold or be overridden. The parts leave the shelf, the new drive is the customer's. */
 export function closeJob(acting: Acting, tag: string, version: number): Promise<JobView> {
@@ -12,7 +14,9 @@ export function closeJob(acting: Acting, tag: string, version: number): Promise<
     requireStep(job, 'close job');
     requireNoRun(job);
     const { 'drive choice': choice, 'old drive': oldDrive, 'old drive stays': stays } = job.snapshot.facts;
+    const spoiled = (await reservedSerials(acting, job.id)).filter((serial) => serial !== choice?.serial);
     await spendStock(acting, job.id);
+    for (const serial of spoiled) await keepSpoiled(acting, job, serial);
     if (choice) {
       const { serial, maker, name, bytes, partId } = choice;
       await keepDrive(manager, {
@@ -31,4 +35,18 @@ export function closeJob(acting: Acting, tag: string, version: number): Promise<
     await manager.query('update job set closed_at = $2 where id = $1', [job.id, now]);
     return [{ kind: 'closed', data: {} }];
   });
+}
+
+/** A drive of ours that a failed attempt wrote to: off the shelf, and on record as holding the customer's data. */
+async function keepSpoiled({ manager }: Acting, job: JobRecord, serial: string): Promise<void> {
+  const part = await firstRow<{ id: string; maker: string; name: string; bytes: number }>(
+    manager,
+    `select p.id, p.maker, p.name, (p.spec ->> 'bytes')::float as bytes
+       from stock s join part p on p.id = s.part_id where s.serial = $1`,
+    [serial],
+  );
+  if (!part) return;
+  const { id: partId, maker, name, bytes } = part;
+  const custody = `holds data of ${job.tag}: wipe before use`;
+  await keepDrive(manager, { serial, maker, name, bytes, owner: 'shop', customerId: null, partId, custody });
 }

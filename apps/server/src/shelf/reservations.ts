@@ -51,17 +51,34 @@ export async function takeStock(
   return first;
 }
 
-/** Gives back what the job has reserved in these roles; returns the roles that had something. */
+/**
+ * Gives back what the job has reserved in these roles; answers the roles that had something. A drive that a run
+ * has written to does not go back among the free ones: it holds the customer's data and stays with the job.
+ */
 export async function releaseStock(
   { manager }: Acting,
   jobId: string,
   roles: ReservationRow['role'][],
 ): Promise<string[]> {
   const [released] = (await manager.query(
-    'delete from reservation where job_id = $1 and role = any ($2) returning role',
+    `delete from reservation r using stock s
+      where s.id = r.stock_id and r.job_id = $1 and r.role = any ($2)
+        and not exists (select 1 from run where run.job_id = $1 and run.target_serial = s.serial)
+      returning r.role`,
     [jobId, roles],
   )) as [{ role: string }[], number];
   return [...new Set(released.map((row) => row.role))];
+}
+
+/** Drives kept for the job, by serial. */
+export async function reservedSerials({ manager }: Acting, jobId: string): Promise<string[]> {
+  const found = await rows<{ serial: string }>(
+    manager,
+    `select s.serial from reservation r join stock s on s.id = r.stock_id
+      where r.job_id = $1 and r.role = 'drive' and s.serial is not null`,
+    [jobId],
+  );
+  return found.map((row) => row.serial);
 }
 
 /** Takes what the job has reserved off the shelf for good. */
