@@ -41,6 +41,9 @@ test('nothing is wider than a tablet at the bench', async ({ page }) => {
     const width = await page.evaluate(() => document.documentElement.scrollWidth);
     expect(width, path).toBeLessThanOrEqual(768);
   }
+  await page.goto('/jobs/U-2410/plan');
+  const map = await page.getByRole('group', { name: 'Plan', exact: true }).boundingBox();
+  expect(map?.width, 'the work of a station has the whole width').toBeGreaterThan(600);
 });
 
 test('sign-in is accessible, refuses a wrong password and keeps what was typed', async ({ page }) => {

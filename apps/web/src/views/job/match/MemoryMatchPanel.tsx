@@ -30,58 +30,60 @@ export function MemoryMatchPanel({ job, match, side }: { job: JobView; match: Ma
       </div>
       <div className={styles.column}>
         <Sheet title="Memory sets" aside={`wanted: ${binary(wish)} in all`}>
-          <table>
-            <thead>
-              <tr>
-                <th>
-                  <span className="unseen">Verdict</span>
-                </th>
-                <th>Modules</th>
-                <th className="figure">In all</th>
-                <th className="figure">Speed</th>
-                <th>Channels</th>
-                <th className="figure">Peak</th>
-                <th className="figure">Price</th>
-                <th className="figure">Shelf</th>
-              </tr>
-            </thead>
-            <tbody>
-              {match.memory.slice(0, 12).map((set, n) => (
-                <tr
-                  key={`${set.offer.partId}${set.count}`}
-                  style={n === index ? { background: 'var(--petrol-soft)' } : undefined}
-                >
-                  <td>
-                    <label className={styles.pick}>
-                      <input
-                        type="radio"
-                        name="set"
-                        checked={n === index}
-                        aria-label={`${set.count} × ${set.offer.module.name} ${binary(set.offer.module.bytes)} ${set.offer.module.generation}`}
-                        onChange={() => setIndex(n)}
-                      />
-                      <VerdictMark verdict={set.refused ? 'no' : 'fits'} />
-                    </label>
-                  </td>
-                  <td>
-                    <b>
-                      {set.count} × {set.offer.module.maker} {set.offer.module.name}
-                    </b>
-                    <span className={styles.because}>
-                      {binary(set.offer.module.bytes)} {set.offer.module.generation} {set.offer.module.form}
-                      {!set.reachesWish && ', does not reach the wish'}
-                    </span>
-                  </td>
-                  <td className="figure">{binary(set.total)}</td>
-                  <td className="figure">{whole(set.speed)} MT/s</td>
-                  <td>{set.channels}</td>
-                  <td className="figure">{whole(set.bandwidth)} MB/s</td>
-                  <td className="figure">{money(set.offer.price * set.count)}</td>
-                  <td className="figure">{set.offer.stock}</td>
+          <div className={styles.candidates}>
+            <table>
+              <thead>
+                <tr>
+                  <th>
+                    <span className="unseen">Verdict</span>
+                  </th>
+                  <th>Modules</th>
+                  <th className="figure">In all</th>
+                  <th className="figure">Speed</th>
+                  <th>Channels</th>
+                  <th className="figure">Peak</th>
+                  <th className="figure">Price</th>
+                  <th className="figure">Shelf</th>
                 </tr>
-              ))}
-            </tbody>
-          </table>
+              </thead>
+              <tbody>
+                {match.memory.slice(0, 12).map((set, n) => (
+                  <tr
+                    key={`${set.offer.partId}${set.count}`}
+                    style={n === index ? { background: 'var(--petrol-soft)' } : undefined}
+                  >
+                    <td>
+                      <label className={styles.pick}>
+                        <input
+                          type="radio"
+                          name="set"
+                          checked={n === index}
+                          aria-label={`${set.count} × ${set.offer.module.name} ${binary(set.offer.module.bytes)} ${set.offer.module.generation}`}
+                          onChange={() => setIndex(n)}
+                        />
+                        <VerdictMark verdict={set.refused ? 'no' : 'fits'} />
+                      </label>
+                    </td>
+                    <td>
+                      <b>
+                        {set.count} × {set.offer.module.maker} {set.offer.module.name}
+                      </b>
+                      <span className={styles.because}>
+                        {binary(set.offer.module.bytes)} {set.offer.module.generation} {set.offer.module.form}
+                        {!set.reachesWish && ', does not reach the wish'}
+                      </span>
+                    </td>
+                    <td className="figure">{binary(set.total)}</td>
+                    <td className="figure">{whole(set.speed)} MT/s</td>
+                    <td>{set.channels}</td>
+                    <td className="figure">{whole(set.bandwidth)} MB/s</td>
+                    <td className="figure">{money(set.offer.price * set.count)}</td>
+                    <td className="figure">{set.offer.stock}</td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          </div>
         </Sheet>
         <Sheet
           title={`${chosen.count} × ${chosen.offer.module.maker} ${chosen.offer.module.name} into ${chosen.into.join(', ')}`}
