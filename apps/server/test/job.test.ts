@@ -208,6 +208,16 @@ describe('a drive that stays in the device', () => {
   });
 });
 
+describe('memory of a device that gets a drive', () => {
+  it('may be noted too, and asks for no step of its own', async () => {
+    const work = await begin();
+    const modules = [{ slot: 'slot 1', bytes: 8 * GIB, speed: 2400 }];
+    expect((await work.put('memory', { modules })).status).toBe(200);
+    expect(work.job.snapshot.facts.memory?.modules).toEqual(modules);
+    expect(work.step('read memory')).toBeUndefined();
+  });
+});
+
 describe('a drive on record', () => {
   it('keeps its identity over jobs, and its facts name it', async () => {
     const ids = async () => shop.database.query('select id, customer_id from drive where serial = $1', ['KD7-AGAIN']);

@@ -52,7 +52,8 @@ export async function enterFact(
     });
   }
   return changeJob(acting, tag, body.version, async (job) => {
-    requireStep(job, STEP_OF[key]);
+    // What memory is fitted is worth knowing for any job; only a memory job has a step for it.
+    if (key !== 'memory' || wants(job.snapshot, 'memory')) requireStep(job, STEP_OF[key]);
     if (UNDER_A_RUN.includes(key)) requireNoRun(job);
     const value = await examine(acting, job, key, checked.value);
     return [await keepFact(acting, job, key, value, key.endsWith('identified') ? 'scanned' : originOf(key))];

@@ -16,7 +16,7 @@ export function AssessStation({ job }: { job: JobView }) {
       {copies && job.device.model.sites.length > 1 && <OtherDrivesForm job={job} />}
       {copies && <PartitionForm key={job.snapshot.facts['old drive']?.serial} job={job} />}
       {copies && <HealthForm job={job} />}
-      {wants(job.snapshot, 'memory') && <MemoryForm job={job} />}
+      {job.device.model.memory.slots.length > 0 && <MemoryForm job={job} />}
       <MeasureForm job={job} fact="before" title="Before: start-up and rates" />
     </>
   );

@@ -4,6 +4,7 @@ import { useState } from 'react';
 import type { JobView } from '@udrel/contract/types';
 import { binary, parseCapacity } from '@udrel/core/capacity';
 import type { FittedModule } from '@udrel/core/memory';
+import { wants } from '@udrel/core/steps';
 import { Foot, Sheet, TroubleNote } from '../../../ui';
 import { useJobChange } from '../useJobChange';
 import styles from '../job.module.css';
@@ -54,7 +55,11 @@ export function MemoryForm({ job }: { job: JobView }) {
       <TroubleNote error={error} />
       <div style={{ marginTop: 10 }}>
         <Foot>
-          <Button variant={known ? 'outlined' : 'contained'} disabled={busy} onClick={() => void save()}>
+          <Button
+            variant={known || !wants(job.snapshot, 'memory') ? 'outlined' : 'contained'}
+            disabled={busy}
+            onClick={() => void save()}
+          >
             {known ? 'Correct the memory' : 'Record the memory'}
           </Button>
         </Foot>
