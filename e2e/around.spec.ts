@@ -11,6 +11,10 @@ test('a changed drive opens the plan again; what was reserved before goes back o
   await station(page, 'Plan');
   await expect(gate(page, 'planned')).toContainText('changed since the plan was accepted');
   await expect(page.getByText('grown by').first()).toBeVisible();
+  await page.goto('/print/plan/U-2411');
+  await expect(page.getByText('This plan was accepted for other drives')).toBeVisible();
+  await expect(page.getByText(/all on it is wiped/)).toHaveCount(0);
+  await page.goto('/jobs/U-2411/plan');
   await page.getByRole('button', { name: 'Accept plan' }).click();
   await expect(gate(page, 'planned')).toHaveAttribute('data-holds', 'true');
   await expect(sheet(page, 'History')).toContainText('Released: drive');

@@ -274,3 +274,39 @@ describe('a drive that a failed attempt wrote to', () => {
     expect(drive).toEqual({ owner: 'shop', custody: `holds data of ${work.job.tag}: wipe before use` });
   });
 });
+
+describe('another drive after one was fitted and started', () => {
+  it('has to be proven itself', async () => {
+    const work = await begin();
+    await shop.database.query('delete from reservation');
+    await work.put('old drive', { ...FACTS['old drive'], serial: 'KD7-REFIT' });
+    for (const key of ['partition table', 'health', 'before'] as const) await work.put(key);
+    const copyAndFit = async () => {
+      await work.reserve(stock);
+      const serial = work.job.snapshot.facts['drive choice']?.serial ?? '';
+      await work.post('/plan');
+      await work.put('source identified', { serial: 'KD7-REFIT' });
+      await work.put('target identified', { serial });
+      await work.post('/runs', { berth: null });
+      await work.post('/runs/end', { outcome: 'ended well', note: '' });
+      await work.post('/strip', { way: 'out' });
+      await work.put('fitted', { serial });
+    };
+    await copyAndFit();
+    await work.put('trial start');
+    await work.put('after');
+    expect(work.step('close up')).toBe('ready');
+    await work.reserve(stock);
+    expect(work.step('fit')).toBe('waiting');
+    expect(work.step('close up')).toBe('waiting');
+    await copyAndFit();
+    expect(work.step('fit')).toBe('done');
+    expect(work.job.snapshot.facts['trial start']).toBeUndefined();
+    expect(work.step('trial start')).toBe('ready');
+    const kept = await shop.database.query(
+      "select count(*)::int as n from fact where job_id = $1 and key = 'trial start'",
+      [work.job.id],
+    );
+    expect(kept[0].n).toBe(1);
+  });
+});

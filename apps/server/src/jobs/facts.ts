@@ -56,6 +56,7 @@ export async function enterFact(
     if (key !== 'memory' || wants(job.snapshot, 'memory')) requireStep(job, STEP_OF[key]);
     if (UNDER_A_RUN.includes(key)) requireNoRun(job);
     const value = await examine(acting, job, key, checked.value);
+    if (key === 'fitted') await withdrawProof(acting, job, value as { serial: string });
     return [await keepFact(acting, job, key, value, key.endsWith('identified') ? 'scanned' : originOf(key))];
   });
 }
@@ -157,6 +158,17 @@ function examineSerial(job: JobRecord, key: EntryKey, scanned: string): { serial
   const result = identify(scanned, expected, other);
   if (result.outcome !== 'match') throw fieldWrong('value.serial', result.sentence);
   return { serial: expected.serial };
+}
+
+/** Another drive than before is fitted: what was proven with the one before stays on record and counts no more. */
+async function withdrawProof({ manager }: Acting, job: JobRecord, { serial }: { serial: string }): Promise<void> {
+  const before = job.snapshot.facts.fitted;
+  if (!before || before.serial === serial) return;
+  await manager.query(
+    `update fact set current = false
+      where job_id = $1 and current and key in ('trial start', 'after', 'functions', 'document given', 'signature')`,
+    [job.id],
+  );
 }
 
 /** Facts that are about the old drive itself and hold beyond this job. */

@@ -1,7 +1,6 @@
 import type { JobView } from '@udrel/contract/types';
-import { estimateCopy } from '@udrel/core/estimate';
 import { defaultIntent, planLayout } from '@udrel/core/layout';
-import { routeLinks, type AcceptedPlan, type JobFacts } from '@udrel/core/steps';
+import { estimateOnRoute, type AcceptedPlan, type JobFacts } from '@udrel/core/steps';
 import { gateClosed, Refusal } from '../platform/errors';
 import type { Acting } from '../platform/routes';
 import { changeJob, requireNoRun, requireStep } from './change';
@@ -26,7 +25,6 @@ function computePlan(facts: JobFacts): AcceptedPlan {
   const drive = { sectors: target.bytes / target.sectorSize, sectorSize: target.sectorSize };
   const layout = planLayout(table, drive, draft.intent);
   if (layout.problems.length > 0) throw gateClosed(layout.problems.map((problem) => problem.sentence));
-  const links = routeLinks(draft.route, source.link, target.link);
   return {
     sourceSerial: source.serial,
     targetSerial: target.serial,
@@ -35,11 +33,6 @@ function computePlan(facts: JobFacts): AcceptedPlan {
     route: draft.route,
     partitions: layout.partitions.flatMap((one) => (one.target ? [one.target] : [])),
     bytesToCopy: layout.bytesToCopy,
-    estimate: estimateCopy({
-      bytes: layout.bytesToCopy,
-      source: { class: source.class, health: health.grade, link: links.source },
-      target: { class: target.class, link: links.target },
-      verify: true,
-    }),
+    estimate: estimateOnRoute(draft.route, source, target, health.grade, layout.bytesToCopy),
   };
 }

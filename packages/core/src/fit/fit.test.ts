@@ -4,55 +4,14 @@ import { bytesOfNominal } from '../capacity';
 import type { Lanes, PcieGeneration, SataGeneration } from '../links';
 import { atLeastAsGood, fitDrive, rankDrives, type Adapter, type BaySite, type BoxDrive, type Drive } from './index';
 import type { Firmware, FitAdapter, M2Drive, M2Length, M2Site, Offer } from './index';
+import { bay, box, nvme, slot } from './samples.test-data';
 
-const slot: M2Site = {
-  id: 'a',
-  name: 'Site A',
-  form: 'm2',
-  key: 'M',
-  posts: [80],
-  sata: null,
-  pcie: { generation: 3, lanes: 4 },
-  roomAbove: 2.4,
-  roomBelow: 0,
-  screw: true,
-};
-const bay: BaySite = { id: 'b', name: 'Site B', form: '2.5', height: 9.5, sata: 3, power12V: false };
-const nvme: M2Drive = {
-  maker: 'Kestrin',
-  name: 'N6',
-  bytes: bytesOfNominal(1000),
-  sectorSize: 512,
-  class: 'NVMe gen 3',
-  link: { kind: 'pcie', generation: 3, lanes: 4 },
-  read: 3400,
-  write: 3000,
-  form: 'm2',
-  length: 80,
-  keys: ['M'],
-  top: 1.5,
-  bottom: 0,
-  heatsink: 0,
-};
 const cardSata: M2Drive = {
   ...nvme,
   class: 'SATA SSD',
   link: { kind: 'sata', generation: 3 },
   keys: ['B', 'M'],
   read: 560,
-};
-const box: BoxDrive = {
-  maker: 'Palewood',
-  name: 'C1',
-  bytes: bytesOfNominal(1000),
-  sectorSize: 512,
-  class: 'SATA SSD',
-  link: { kind: 'sata', generation: 3 },
-  read: 560,
-  write: 510,
-  form: '2.5',
-  height: 7,
-  needs12V: false,
 };
 const disk35: BoxDrive = { ...box, class: 'disk 7200', form: '3.5', height: 26.1, needs12V: true, read: 200 };
 const modern: Firmware = { uefi: true, startsNvme: true };

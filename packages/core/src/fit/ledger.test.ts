@@ -13,49 +13,12 @@ import {
   type M2Drive,
   type M2Site,
 } from './index';
+import * as samples from './samples.test-data';
 
-const slot: M2Site = {
-  id: 'a',
-  name: 'Site A',
-  form: 'm2',
-  key: 'M',
-  posts: [42, 80],
-  sata: 3,
-  pcie: { generation: 3, lanes: 4 },
-  roomAbove: 2,
-  roomBelow: 1.35,
-  screw: true,
-};
-const card: M2Drive = {
-  maker: 'Kestrin',
-  name: 'N6',
-  bytes: bytesOfNominal(1000),
-  sectorSize: 512,
-  class: 'NVMe gen 3',
-  link: { kind: 'pcie', generation: 3, lanes: 4 },
-  read: 3400,
-  write: 3000,
-  form: 'm2',
-  length: 80,
-  keys: ['M'],
-  top: 1.5,
-  bottom: 0,
-  heatsink: 0,
-};
-const bay: BaySite = { id: 'b', name: 'Site B', form: '2.5', height: 9.5, sata: 2, power12V: false };
-const box: BoxDrive = {
-  maker: 'Palewood',
-  name: 'C1',
-  bytes: bytesOfNominal(480),
-  sectorSize: 512,
-  class: 'SATA SSD',
-  link: { kind: 'sata', generation: 3 },
-  read: 560,
-  write: 510,
-  form: '2.5',
-  height: 7,
-  needs12V: false,
-};
+const slot: M2Site = { ...samples.slot, posts: [42, 80], sata: 3, roomAbove: 2, roomBelow: 1.35 };
+const card = samples.nvme;
+const bay: BaySite = { ...samples.bay, sata: 2 };
+const box: BoxDrive = { ...samples.box, bytes: bytesOfNominal(480) };
 const modern = { uefi: true, startsNvme: true };
 const rule = (drive: M2Drive, name: string, site = slot) => m2Rules(site, drive).find((one) => one.rule === name);
 

@@ -20,11 +20,22 @@ export function planHolds({ facts }: JobSnapshot): boolean {
 /** Which of both drives have been identified by the serial that the job knows now. */
 export function identified({ facts }: JobSnapshot): { source: boolean; target: boolean } {
   const same = (scanned?: string, known?: string) =>
-    scanned !== undefined && known !== undefined && normaliseSerial(scanned) === normaliseSerial(known);
+    scanned !== undefined && known !== undefined && sameSerial(scanned, known);
   return {
     source: same(facts['source identified']?.serial, facts['old drive']?.serial),
     target: same(facts['target identified']?.serial, facts['drive choice']?.serial),
   };
+}
+
+/** Whether what was fitted is what is reserved now; memory is known by its slots, not by serials. */
+export function fittedHolds(job: JobSnapshot): boolean {
+  const { fitted, 'drive choice': choice } = job.facts;
+  if (!fitted) return false;
+  return !wants(job, 'new drive') || (choice !== undefined && sameSerial(fitted.serial, choice.serial));
+}
+
+function sameSerial(first: string, second: string): boolean {
+  return normaliseSerial(first) === normaliseSerial(second);
 }
 
 /** The latest attempt, or null. */

@@ -3,7 +3,8 @@ import { bytesOfNominal, GIB } from '../capacity';
 import { linkCeiling } from '../links';
 import { stoppers } from '../reason';
 import { gatePassed, gatesOf } from './gates';
-import { functionChecks, latestRun, planHolds, ROUTES, routeLinks } from './index';
+import { functionChecks, latestRun, planHolds, ROUTES } from './index';
+import { routeLinks } from './route-links';
 import type { Gate, GateId, JobFacts, JobSnapshot, RunSummary } from './types';
 
 const sata = { kind: 'sata' as const, generation: 3 as const };
@@ -24,7 +25,7 @@ const run = (attempt: number, outcome: RunSummary['outcome'], targetSerial = 'NE
   outcome,
   left: null,
 });
-const choice = { serial: 'NEW' } as JobFacts['drive choice'];
+const choice = { serial: 'NEW' } as NonNullable<JobFacts['drive choice']>;
 const gate = (job: JobSnapshot, id: GateId) => gatesOf(job).find((one) => one.id === id);
 
 describe('which gates a job has', () => {
@@ -65,6 +66,15 @@ describe('what each gate asks for', () => {
     const job = { ...empty, ...over, facts: { 'drive choice': choice, ...over.facts } } as JobSnapshot;
     expect(gate(job, id)?.holds).toBe(false);
     expect(gate(job, id)?.missing.join(' ')).toContain(words);
+  });
+
+  it('does not take the start of another drive for that of the one reserved now', () => {
+    const trial = { started: true, oldDriveDetached: true, note: '' };
+    const facts = { 'drive choice': choice, 'trial start': trial, fitted: { serial: 'OTHER' } };
+    expect(gate({ ...empty, facts }, 'started')?.missing).toEqual([
+      'What is fitted is not the drive that is reserved now.',
+    ]);
+    expect(gate({ ...empty, facts: { ...facts, fitted: { serial: 'new' } } }, 'started')?.holds).toBe(true);
   });
 
   it('takes a reason why nothing was measured for evidence', () => {

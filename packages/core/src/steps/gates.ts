@@ -1,5 +1,5 @@
 import { stripBalance } from '../strip';
-import { copyTrusted, identified, latestRun, planHolds, wants } from './evidence';
+import { copyTrusted, fittedHolds, identified, latestRun, planHolds, wants } from './evidence';
 import type { Gate, GateId, JobSnapshot, Station } from './types';
 
 interface GateRule {
@@ -86,8 +86,9 @@ const RULES: readonly GateRule[] = [
     title: 'Trial start before closing up',
     overridableBy: 'technician',
     applies: always,
-    missing: ({ facts }) => {
-      const trial = facts['trial start'];
+    missing: (job) => {
+      const trial = job.facts['trial start'];
+      if (job.facts.fitted && !fittedHolds(job)) return ['What is fitted is not the drive that is reserved now.'];
       if (!trial) return ['No trial start with the cover still loose.'];
       if (!trial.started) return [`The device did not start: ${trial.note || 'no reason noted'}.`];
       return unless(trial.oldDriveDetached, 'It was started with the old drive attached: start it without.');

@@ -1,7 +1,7 @@
 export * from './types';
-export { copyTrusted, identified, latestRun, planHolds, wants } from './evidence';
+export { copyTrusted, fittedHolds, identified, latestRun, planHolds, wants } from './evidence';
 export { gatePassed } from './gates';
 export { procedureOf } from './procedure';
 export * from './next-hands';
-export { ROUTES, routeLinks } from './route-links';
+export { estimateOnRoute, ROUTES } from './route-links';
 export { functionChecks } from './function-checks';

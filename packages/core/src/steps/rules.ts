@@ -1,5 +1,5 @@
 import { stripBalance } from '../strip';
-import { copyTrusted, identified, latestRun, planHolds, wants } from './evidence';
+import { copyTrusted, fittedHolds, identified, latestRun, planHolds, wants } from './evidence';
 import type { GateId, JobSnapshot, Station, StepId } from './types';
 
 /** One step: when it belongs to a job, when it is done, and what must come before it. */
@@ -153,7 +153,7 @@ export const STEP_RULES: readonly StepRule[] = [
     title: (job) => (copies(job) ? 'Fit the new drive' : 'Fit the memory'),
     minutes: 6,
     applies: always,
-    done: ({ facts }) => facts.fitted !== undefined,
+    done: fittedHolds,
     after: () => ['strip down', 'end copy'],
     gates: ['copied'],
   },

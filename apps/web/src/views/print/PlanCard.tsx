@@ -1,6 +1,7 @@
 import type { JobView } from '@udrel/contract/types';
 import { binary, soldName } from '@udrel/core/capacity';
 import { planLayout } from '@udrel/core/layout';
+import { planHolds } from '@udrel/core/steps';
 import { range } from '../../format/time';
 import { whole } from '../../format/units';
 import { Empty } from '../../ui';
@@ -11,6 +12,9 @@ import styles from './print.module.css';
 export function PlanCard({ job }: { job: JobView }) {
   const { plan, 'old drive': source, 'drive choice': target } = job.snapshot.facts;
   if (!plan || !source || !target) return <Empty>The copy plan is not accepted yet.</Empty>;
+  if (!planHolds(job.snapshot)) {
+    return <Empty>This plan was accepted for other drives or partitions. Accept it again before printing it.</Empty>;
+  }
   const drive = { sectors: target.bytes / target.sectorSize, sectorSize: target.sectorSize };
   const { partitions, leftFree } = planLayout(plan.table, drive, plan.intent);
   return (

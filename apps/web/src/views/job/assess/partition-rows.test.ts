@@ -27,6 +27,16 @@ describe('partitions typed by hand', () => {
     if (!typed.ok) expect(typed.sentence).toContain(words);
   });
 
+  it('does not let a decision about one partition pass to another typed in its row', () => {
+    const ids = (name: string) => {
+      const typed = tableOf('gpt', [row({}), row({ name })], bytesOfNominal(500));
+      return typed.ok ? typed.table.partitions.map((one) => one.id) : [];
+    };
+    expect(ids('Old games')[0]).toBe(ids('Accounts')[0]);
+    expect(ids('Old games')[1]).not.toBe(ids('Accounts')[1]);
+    expect(ids('x'.repeat(72))[1]?.length).toBeLessThanOrEqual(40);
+  });
+
   it('takes an empty used space for not known', () => {
     const typed = tableOf('gpt', [row({ used: '' })], bytesOfNominal(500));
     expect(typed.ok && typed.table.partitions[0]?.used).toBeNull();

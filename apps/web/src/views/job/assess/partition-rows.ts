@@ -67,7 +67,8 @@ export function tableOf(scheme: Scheme, rows: readonly PartitionRow[], driveByte
     if (used && used.bytes > size.bytes) return wrong('It cannot use more than its size.');
     const sectors = alignedSectors(size.bytes);
     partitions.push({
-      id: `p${index + 1}`,
+      // By place and name: a decision about one partition must not pass to another that is typed in its row.
+      id: `${index + 1} ${row.name.trim()}`.slice(0, 40),
       name: row.name.trim(),
       kind: row.kind,
       fileSystem: row.fileSystem,

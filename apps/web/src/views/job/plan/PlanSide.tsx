@@ -3,9 +3,8 @@ import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import type { JobView } from '@udrel/contract/types';
 import { binary } from '@udrel/core/capacity';
-import { estimateCopy } from '@udrel/core/estimate';
 import type { PlannedPartition } from '@udrel/core/layout';
-import { ROUTES, routeLinks } from '@udrel/core/steps';
+import { estimateOnRoute, ROUTES } from '@udrel/core/steps';
 import { range } from '../../../format/time';
 import { rate } from '../../../format/units';
 import { FactList, Key, OutcomeMark, Sheet } from '../../../ui';
@@ -177,13 +176,8 @@ function Standing({ plan }: { plan: Plan }) {
 
 function RouteAndTime({ job, plan }: { job: JobView; plan: Plan }) {
   const { source, target, layout, draft } = plan;
-  const links = routeLinks(draft.route, source.link, target.link);
-  const estimate = estimateCopy({
-    bytes: layout.bytesToCopy,
-    source: { class: source.class, health: job.snapshot.facts.health?.grade ?? 'unknown', link: links.source },
-    target: { class: target.class, link: links.target },
-    verify: true,
-  });
+  const health = job.snapshot.facts.health?.grade ?? 'unknown';
+  const estimate = estimateOnRoute(draft.route, source, target, health, layout.bytesToCopy);
   return (
     <Sheet title="Route and time">
       <div className={styles.routes} role="radiogroup" aria-label="Route">

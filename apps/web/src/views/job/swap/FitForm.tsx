@@ -3,7 +3,7 @@ import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import type { JobView } from '@udrel/contract/types';
 import { binary, soldName } from '@udrel/core/capacity';
-import { wants } from '@udrel/core/steps';
+import { fittedHolds, wants } from '@udrel/core/steps';
 import { fieldTrouble } from '../../../api/problem';
 import { Foot, OutcomeMark, Sheet, TroubleNote } from '../../../ui';
 import { useJobChange } from '../useJobChange';
@@ -24,7 +24,7 @@ export function FitForm({ job }: { job: JobView }) {
       `${memory.count} × ${memory.maker} ${memory.name} into ${memory.into.join(', ')}: ${binary(memory.total)} in all`;
   return (
     <Sheet title={byDrive ? 'Fit the new drive' : 'Fit the memory'} aside={what ?? 'nothing is reserved'}>
-      {fitted ? (
+      {fitted && fittedHolds(job.snapshot) ? (
         <p>
           <OutcomeMark outcome="pass" /> fitted <span className="mono">{fitted.serial}</span>
         </p>
