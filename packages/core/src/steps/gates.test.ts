@@ -10,6 +10,8 @@ import type { Gate, GateId, JobFacts, JobSnapshot, RunSummary } from './types';
 const sata = { kind: 'sata' as const, generation: 3 as const };
 const empty: JobSnapshot = {
   wishes: [{ kind: 'new drive', least: bytesOfNominal(480) }],
+  modelKnown: true,
+  end: null,
   facts: {},
   runs: [],
   strip: [],

@@ -1,163 +1,24 @@
-import { stripBalance } from '../strip';
-import { copyTrusted, fittedHolds, identified, latestRun, planHolds, wants } from './evidence';
-import type { Gate, GateId, JobSnapshot, Station } from './types';
-
-interface GateRule {
-  id: GateId;
-  station: Station;
-  title: string;
-  overridableBy: Gate['overridableBy'];
-  applies: (job: JobSnapshot) => boolean;
-  missing: (job: JobSnapshot) => string[];
-}
-
-const always = () => true;
-const copies = (job: JobSnapshot) => wants(job, 'new drive');
-const unless = (holds: boolean, sentence: string) => (holds ? [] : [sentence]);
-
-const RULES: readonly GateRule[] = [
-  {
-    id: 'assessed',
-    station: 'Assess',
-    title: 'Assessed and measured before anything changes',
-    overridableBy: 'technician',
-    applies: always,
-    missing: (job) => [
-      ...(copies(job)
-        ? [
-            ...unless(job.facts['old drive'] !== undefined, 'The old drive is not read.'),
-            ...unless(job.facts['partition table'] !== undefined, 'Its partitions are not read.'),
-            ...unless(job.facts.health !== undefined, 'Its health is not graded.'),
-          ]
-        : []),
-      ...(wants(job, 'memory') ? unless(job.facts.memory !== undefined, 'The memory fitted is not read.') : []),
-      ...unless(job.facts.before !== undefined, 'Nothing was measured before: after the swap it is too late.'),
-    ],
-  },
-  {
-    id: 'reserved',
-    station: 'Match',
-    title: 'Parts reserved',
-    overridableBy: null,
-    applies: always,
-    missing: (job) => [
-      ...(copies(job) ? unless(job.facts['drive choice'] !== undefined, 'No drive is reserved.') : []),
-      ...(wants(job, 'memory') ? unless(job.facts['memory choice'] !== undefined, 'No memory is reserved.') : []),
-    ],
-  },
-  {
-    id: 'planned',
-    station: 'Plan',
-    title: 'Copy plan accepted',
-    overridableBy: null,
-    applies: copies,
-    missing: (job) => {
-      if (job.facts.plan === undefined) return ['The copy plan is not accepted.'];
-      return unless(planHolds(job), 'The drives or partitions changed since the plan was accepted: accept it again.');
-    },
-  },
-  {
-    id: 'identified',
-    station: 'Copy',
-    title: 'Both drives identified by serial',
-    overridableBy: null,
-    applies: copies,
-    missing: (job) => [
-      ...unless(identified(job).source, 'The old drive is not identified by its serial.'),
-      ...unless(identified(job).target, 'The new drive is not identified by its serial.'),
-    ],
-  },
-  {
-    id: 'copied',
-    station: 'Copy',
-    title: 'A copy that ended well',
-    overridableBy: 'owner',
-    applies: copies,
-    missing: (job) => {
-      const run = latestRun(job);
-      if (!run) return ['Nothing has been copied.'];
-      if (run.outcome === 'running') return ['The copy is still running.'];
-      return unless(copyTrusted(job), 'The last attempt did not end well: the new drive is not trusted.');
-    },
-  },
-  {
-    id: 'started',
-    station: 'Prove',
-    title: 'Trial start before closing up',
-    overridableBy: 'technician',
-    applies: always,
-    missing: (job) => {
-      const trial = job.facts['trial start'];
-      if (job.facts.fitted && !fittedHolds(job)) return ['What is fitted is not the drive that is reserved now.'];
-      if (!trial) return ['No trial start with the cover still loose.'];
-      if (!trial.started) return [`The device did not start: ${trial.note || 'no reason noted'}.`];
-      return unless(trial.oldDriveDetached, 'It was started with the old drive attached: start it without.');
-    },
-  },
-  {
-    id: 'balanced',
-    station: 'Swap',
-    title: 'Everything that came out is back',
-    overridableBy: 'technician',
-    applies: (job) => job.strip.length > 0,
-    missing: (job) => stripBalance(job.strip).sentences,
-  },
-  {
-    id: 'measured',
-    station: 'Prove',
-    title: 'Measured after',
-    overridableBy: 'technician',
-    applies: always,
-    missing: ({ facts }) => unless(facts.after !== undefined, 'Nothing was measured after.'),
-  },
-  {
-    id: 'functions',
-    station: 'Prove',
-    title: 'Every function works',
-    overridableBy: 'technician',
-    applies: always,
-    missing: ({ facts }) => {
-      if (!facts.functions) return ['The functions are not checked.'];
-      const dead = facts.functions.results.filter((result) => !result.works).map((result) => result.name);
-      return unless(dead.length === 0, `Not working: ${dead.join(', ')}.`);
-    },
-  },
-  {
-    id: 'old drive placed',
-    station: 'Hand over',
-    title: 'Old drive accounted for',
-    overridableBy: 'technician',
-    applies: copies,
-    missing: ({ facts }) =>
-      unless(facts['old drive stays'] !== undefined, 'It is not noted where the old drive stays.'),
-  },
-  {
-    id: 'signed',
-    station: 'Hand over',
-    title: 'Document given and signed',
-    overridableBy: 'technician',
-    applies: always,
-    missing: ({ facts }) => [
-      ...unless(facts['document given']?.given === true, 'The customer has no document yet.'),
-      ...unless(facts.signature !== undefined, 'It is not signed.'),
-    ],
-  },
-];
+import { END_GATES } from './end-gates';
+import type { Gate, GateId, JobSnapshot } from './types';
+import { WORK_GATES } from './work-gates';
 
 /** The gates of a job, each with what is missing. Only those that its wishes need. */
 export function gatesOf(job: JobSnapshot): Gate[] {
-  return RULES.filter((rule) => rule.applies(job)).map(({ id, station, title, overridableBy, missing }) => {
-    const sentences = missing(job);
-    return {
-      id,
-      station,
-      title,
-      overridableBy,
-      missing: sentences,
-      holds: sentences.length === 0,
-      overridden: job.overrides.find((one) => one.gate === id) ?? null,
-    };
-  });
+  const rules = job.end ? END_GATES : WORK_GATES;
+  return rules
+    .filter((rule) => rule.applies(job))
+    .map(({ id, station, title, overridableBy, missing }) => {
+      const sentences = missing(job);
+      return {
+        id,
+        station,
+        title,
+        overridableBy,
+        missing: sentences,
+        holds: sentences.length === 0,
+        overridden: job.overrides.find((one) => one.gate === id) ?? null,
+      };
+    });
 }
 
 /** Whether work that depends on the gate may go on. A gate that the job does not have is passed. */

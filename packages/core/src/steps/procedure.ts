@@ -1,6 +1,7 @@
+import { END_RULES } from './end-rules';
 import { latestRun } from './evidence';
 import { gatePassed, gatesOf } from './gates';
-import { STEP_RULES, type StepRule } from './rules';
+import type { StepRule } from './step-rule';
 import {
   STATIONS,
   type Gate,
@@ -10,16 +11,17 @@ import {
   type Step,
   type StepId,
 } from './types';
+import { WORK_RULES } from './work-rules';
 
 /**
  * The procedure of a job: its steps in an order that its route decides, each with its state and what it waits
  * for; its gates; the state of the eight stations. A step that was recorded stays done even when one before it
- * opens again; it is the gates that then refuse to go on.
+ * opens again; it is the gates that then refuse to go on. After an end without work the steps are the way back.
  */
 export function procedureOf(job: JobSnapshot): Procedure {
   const gates = gatesOf(job);
   const rules = ordered(
-    STEP_RULES.filter((rule) => rule.applies(job)),
+    (job.end ? END_RULES : WORK_RULES).filter((rule) => rule.applies(job)),
     job,
   );
   const doneIds = new Set(rules.filter((rule) => rule.done(job)).map((rule) => rule.id));
@@ -34,7 +36,7 @@ export function procedureOf(job: JobSnapshot): Procedure {
   return {
     steps,
     gates,
-    stations: stationStates(steps),
+    stations: stationStates(steps, job),
     handsLeft: steps.filter((step) => step.state !== 'done').reduce((total, step) => total + step.minutes, 0),
     unattendedLeft: unattendedMinutes(job, doneIds),
   };
@@ -79,6 +81,8 @@ const EVIDENCE_OF: Readonly<Partial<Record<StepId, Gate['id']>>> = {
   'place old drive': 'old drive placed',
   'give document': 'signed',
   sign: 'signed',
+  'see as it came': 'as it came',
+  'give back': 'given back',
 };
 
 function passedByOverride(id: StepId, gates: readonly Gate[]): boolean {
@@ -87,16 +91,18 @@ function passedByOverride(id: StepId, gates: readonly Gate[]): boolean {
 }
 
 function unattendedMinutes(job: JobSnapshot, done: ReadonlySet<StepId>): number {
-  if (done.has('end copy')) return 0;
+  if (done.has('end copy') || job.end) return 0;
   const run = latestRun(job);
   if (run?.outcome === 'running') return run.left ? run.left.high / 60 : (job.facts.plan?.estimate.high ?? 0) / 60;
   return (job.facts.plan?.estimate.middle ?? 0) / 60;
 }
 
-function stationStates(steps: readonly Step[]): StationState[] {
+function stationStates(steps: readonly Step[], job: JobSnapshot): StationState[] {
   return STATIONS.map((station, index) => {
     const own = steps.filter((step) => step.station === station);
-    return { station, number: index + 1, state: stationState(own) };
+    const left =
+      job.end && own.length === 0 && WORK_RULES.some((rule) => rule.station === station && rule.applies(job));
+    return { station, number: index + 1, state: left ? 'left' : stationState(own) };
   });
 }
 

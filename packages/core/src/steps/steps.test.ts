@@ -1,87 +1,12 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { GIB } from '../capacity';
-import { STEP_RULES } from './rules';
-import { nextHands, nextStep, procedureOf, type FactKey, type JobFacts, type JobSnapshot, type Route } from './index';
+import { nextHands, nextStep, procedureOf, type FactKey, type JobFacts, type JobSnapshot } from './index';
+import { END_RULES } from './end-rules';
+import { complete, factsOf, job, keys, planBy, run, screws } from './samples.test-data';
+import { ENDS } from './types';
+import { WORK_RULES } from './work-rules';
 
-const set = { sequentialRead: 90, sequentialWrite: 80, randomRead: 0.4, randomWrite: 0.8, startUps: [90] };
-const table = { scheme: 'gpt' as const, sectorSize: 512 as const, partitions: [] };
-const link = { kind: 'sata' as const, generation: 3 as const };
-const estimate = { low: 600, middle: 900, high: 1800, rate: 90, limitedBy: 'old drive', restsOn: '' };
-
-const planBy = (route: Route): NonNullable<JobFacts['plan']> => ({
-  sourceSerial: 'OLD',
-  targetSerial: 'NEW',
-  table,
-  intent: { leftOut: [], acknowledged: [], sizes: {}, restTo: null },
-  route,
-  partitions: [],
-  bytesToCopy: 1,
-  estimate,
-});
-const complete: Required<JobFacts> = {
-  'old drive': { serial: 'OLD', maker: '', name: '', bytes: 1, sectorSize: 512, class: 'disk 5400', link, siteId: 'a' },
-  'other drives': { drives: [] },
-  'partition table': table,
-  health: { grade: 'good', note: '' },
-  memory: { modules: [] },
-  before: { set: { ...set, method: '', attached: 'inside' }, whyNot: '' },
-  'drive choice': {
-    stockId: '',
-    partId: '',
-    partNumber: '',
-    serial: 'NEW',
-    siteId: 'a',
-    maker: '',
-    name: '',
-    bytes: 1,
-    sectorSize: 512,
-    class: 'SATA SSD',
-    ratedRead: 1,
-    ratedWrite: 1,
-    link,
-    speedHere: 1,
-    verdict: 'fits',
-    partsNeeded: [],
-    price: 1,
-  },
-  'memory choice': { partId: '', maker: '', name: '', count: 1, into: [], total: 1, speed: 1, channels: '', price: 1 },
-  'plan draft': { intent: planBy('both at the bench').intent, route: 'new drive in an enclosure' },
-  plan: planBy('new drive in an enclosure'),
-  'source identified': { serial: 'OLD' },
-  'target identified': { serial: 'new' },
-  fitted: { serial: 'NEW' },
-  'trial start': { started: true, oldDriveDetached: true, note: '' },
-  after: { set: { ...set, method: '', attached: 'inside' }, whyNot: '' },
-  functions: { results: [{ name: 'keys', works: true }], note: '' },
-  'old drive stays': { where: 'returned', consent: false },
-  'document given': { given: true },
-  signature: { name: 'A', path: '' },
-};
-const keys = Object.keys(complete) as FactKey[];
-const factsOf = (wanted: readonly FactKey[]): JobFacts =>
-  Object.fromEntries(wanted.map((key) => [key, complete[key]])) as JobFacts;
-
-const screws = (out: number, back: number) => [
-  { id: 's', stage: 1, kind: 'screw' as const, name: 'cover screw', count: 4, out, back },
-];
-const run = (outcome: 'running' | 'ended well' | 'failed', attempt = 1) => ({
-  id: `r${attempt}`,
-  attempt,
-  sourceSerial: 'OLD',
-  targetSerial: 'NEW',
-  outcome,
-  left: outcome === 'running' ? { low: 540, high: 660 } : null,
-});
-const job = (over: Partial<JobSnapshot>): JobSnapshot => ({
-  wishes: [{ kind: 'new drive', least: 500e9 }],
-  facts: {},
-  runs: [],
-  strip: screws(0, 0),
-  overrides: [],
-  closed: false,
-  ...over,
-});
 const state = (snapshot: JobSnapshot, id: string) => procedureOf(snapshot).steps.find((step) => step.id === id)?.state;
 
 describe('the procedure', () => {
@@ -161,8 +86,10 @@ const anyJob = fc
     outcomes: fc.array(fc.constantFrom('ended well' as const, 'failed' as const), { maxLength: 3 }),
     out: fc.nat(4),
     back: fc.nat(4),
+    end: fc.option(fc.constantFrom(...ENDS)),
+    modelKnown: fc.boolean(),
   })
-  .map(({ facts, memory, bench, outcomes, out, back }) => {
+  .map(({ facts, memory, bench, outcomes, out, back, end, modelKnown }) => {
     const known = factsOf(facts);
     if (known.plan && bench) known.plan = planBy('both at the bench');
     return job({
@@ -170,6 +97,8 @@ const anyJob = fc
       wishes: memory ? [{ kind: 'memory', least: 1 }] : [{ kind: 'new drive', least: 1 }],
       runs: outcomes.map((outcome, n) => run(outcome, n + 1)),
       strip: screws(out, back),
+      end: end === null ? null : { kind: end, reason: '' },
+      modelKnown,
     });
   });
 
@@ -180,7 +109,7 @@ describe('what always holds', () => {
         const { steps } = procedureOf(snapshot);
         const place = (id: string) => steps.findIndex((step) => step.id === id);
         for (const step of steps) {
-          const rule = STEP_RULES.find((one) => one.id === step.id);
+          const rule = (snapshot.end ? END_RULES : WORK_RULES).find((one) => one.id === step.id);
           for (const before of rule?.after(snapshot) ?? []) expect(place(before)).toBeLessThan(place(step.id));
           expect(step.waitsFor.length > 0).toBe(step.state === 'waiting');
         }

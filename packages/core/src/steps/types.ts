@@ -1,7 +1,7 @@
 import type { MeasurementSet } from '../benchmarks';
 import type { SectorSize } from '../capacity';
 import type { CopyEstimate, HealthGrade } from '../estimate';
-import type { DriveClass, Verdict } from '../fit';
+import type { Drive, DriveClass, Verdict } from '../fit';
 import type { LayoutIntent, SourceTable, TargetPartition } from '../layout';
 import type { Link } from '../links';
 import type { FittedModule } from '../memory';
@@ -37,10 +37,39 @@ export interface OtherDrive {
   siteId: string;
 }
 
+/** A drive that the customer brought to be fitted. What is on it is lost: that needs a consent. */
+export interface OwnDrive {
+  serial: string;
+  drive: Drive;
+  mayBeOverwritten: boolean;
+}
+
+/** What the customer agreed to, in the words of the receipt. */
+export const CONSENTS = [
+  'the device may be opened',
+  'the data may be copied and looked at to check the copy',
+  'seals may be broken where there is no other way',
+  'the old drive may be wiped when the copy is proven',
+] as const;
+export type Consent = (typeof CONSENTS)[number];
+
+export const MARK_KINDS = ['scratch', 'dent', 'crack', 'missing screw', 'stuck key', 'liquid mark'] as const;
+export const MARK_VIEWS = ['top', 'inside', 'underside'] as const;
+
+/** A mark on the outline of the device: where it is, as shares of the outline's width and height from top left. */
+export interface ConditionMark {
+  kind: (typeof MARK_KINDS)[number];
+  view: (typeof MARK_VIEWS)[number];
+  x: number;
+  y: number;
+  note: string;
+}
+
 /** The drive reserved for this job, and how it will sit. */
 export interface DriveChoice {
-  stockId: string;
-  partId: string;
+  /** Null for a drive that the customer brought. */
+  stockId: string | null;
+  partId: string | null;
   partNumber: string;
   serial: string;
   siteId: string;
@@ -87,6 +116,12 @@ export interface AcceptedPlan {
 
 /** Everything known of a job, entered once; a missing key is not known yet. */
 export interface JobFacts {
+  backup?: { state: 'has a backup' | 'has no backup' | 'does not know'; irreplaceable: string };
+  consents?: { given: Consent[] };
+  /** Minor currency units up to which work goes ahead without asking. */
+  'go-ahead limit'?: { amount: number };
+  'condition marks'?: { marks: ConditionMark[] };
+  'own drive'?: OwnDrive;
   'old drive'?: OldDrive;
   'other drives'?: { drives: OtherDrive[] };
   'partition table'?: SourceTable;
@@ -106,6 +141,10 @@ export interface JobFacts {
   'old drive stays'?: { where: string; consent: boolean };
   'document given'?: { given: boolean };
   signature?: { name: string; path: string };
+  /** After an end without work: what sits in the device again, and whether it starts as it came. */
+  'put back'?: { serial: string };
+  'as it came'?: { starts: boolean; note: string };
+  'kept until'?: { place: string; until: string };
 }
 
 export type FactKey = keyof JobFacts;
@@ -124,7 +163,9 @@ export interface RunSummary {
 
 export type GateId =
   | 'assessed'
+  | 'described'
   | 'reserved'
+  | 'within the limit'
   | 'planned'
   | 'identified'
   | 'copied'
@@ -133,7 +174,10 @@ export type GateId =
   | 'measured'
   | 'functions'
   | 'old drive placed'
-  | 'signed';
+  | 'signed'
+  | 'as it came'
+  | 'given back'
+  | 'kept';
 
 export interface Override {
   gate: GateId;
@@ -142,9 +186,21 @@ export interface Override {
   at: string;
 }
 
+export const ENDS = ['declined', 'not worth it', 'withdrawn', 'not collected'] as const;
+
+/** Why a job ends without its work being done, or without being fetched. */
+export interface End {
+  kind: (typeof ENDS)[number];
+  reason: string;
+}
+
 /** The facts of a job from which its procedure follows. */
 export interface JobSnapshot {
   wishes: Wish[];
+  /** Whether the device's model is described; false while it is a stub from the counter. */
+  modelKnown: boolean;
+  /** Set once it ends without work; its procedure is then the way back. */
+  end: End | null;
   facts: JobFacts;
   runs: RunSummary[];
   strip: StripItem[];
@@ -167,6 +223,7 @@ export interface Gate {
 
 export type StepId =
   | 'book in'
+  | 'describe device'
   | 'read drive'
   | 'grade health'
   | 'read memory'
@@ -186,6 +243,10 @@ export type StepId =
   | 'place old drive'
   | 'give document'
   | 'sign'
+  | 'put back'
+  | 'see as it came'
+  | 'give back'
+  | 'keep'
   | 'close job';
 
 export type StepState = 'done' | 'ready' | 'running' | 'waiting';
@@ -204,8 +265,8 @@ export interface Step {
 export interface StationState {
   station: Station;
   number: number;
-  /** `open`: hands are needed; `running`: something runs by itself. */
-  state: 'done' | 'open' | 'running' | 'ahead' | 'absent';
+  /** `open`: hands are needed; `running`: something runs by itself; `left`: the job ended without it. */
+  state: 'done' | 'open' | 'running' | 'ahead' | 'left' | 'absent';
 }
 
 export interface Procedure {

@@ -1,32 +1,18 @@
 import { stripBalance } from '../strip';
 import { copyTrusted, fittedHolds, identified, latestRun, planHolds, wants } from './evidence';
-import type { GateId, JobSnapshot, Station, StepId } from './types';
+import { always, titled, type StepRule } from './step-rule';
+import type { JobSnapshot } from './types';
 
-/** One step: when it belongs to a job, when it is done, and what must come before it. */
-export interface StepRule {
-  id: StepId;
-  station: Station;
-  title: (job: JobSnapshot) => string;
-  /** Hands time, minutes (rule of thumb). */
-  minutes: number;
-  applies: (job: JobSnapshot) => boolean;
-  done: (job: JobSnapshot) => boolean;
-  /** Steps that come first; one that the job does not have is passed over. */
-  after: (job: JobSnapshot) => StepId[];
-  gates: GateId[];
-}
-
-const always = () => true;
 const copies = (job: JobSnapshot) => wants(job, 'new drive');
 const addsMemory = (job: JobSnapshot) => wants(job, 'memory');
-const titled = (title: string) => () => title;
 
 /** With both drives at the bench the device is opened to get at the old one before anything is copied. */
 function openedBeforeCopy(job: JobSnapshot): boolean {
   return (job.facts.plan ?? job.facts['plan draft'])?.route === 'both at the bench';
 }
 
-export const STEP_RULES: readonly StepRule[] = [
+/** The steps of doing the work. */
+export const WORK_RULES: readonly StepRule[] = [
   {
     id: 'book in',
     station: 'Book in',
@@ -38,13 +24,23 @@ export const STEP_RULES: readonly StepRule[] = [
     gates: [],
   },
   {
+    id: 'describe device',
+    station: 'Assess',
+    title: titled('Describe the device: its model is not known yet'),
+    minutes: 8,
+    applies: (job) => !job.modelKnown,
+    done: () => false,
+    after: () => ['book in'],
+    gates: [],
+  },
+  {
     id: 'read drive',
     station: 'Assess',
     title: titled('Read the old drive and its partitions'),
     minutes: 6,
     applies: copies,
     done: ({ facts }) => facts['old drive'] !== undefined && facts['partition table'] !== undefined,
-    after: () => ['book in'],
+    after: () => ['book in', 'describe device'],
     gates: [],
   },
   {
@@ -64,7 +60,7 @@ export const STEP_RULES: readonly StepRule[] = [
     minutes: 2,
     applies: addsMemory,
     done: ({ facts }) => facts.memory !== undefined,
-    after: () => ['book in'],
+    after: () => ['book in', 'describe device'],
     gates: [],
   },
   {
@@ -105,7 +101,7 @@ export const STEP_RULES: readonly StepRule[] = [
     applies: copies,
     done: planHolds,
     after: () => ['reserve drive', 'grade health'],
-    gates: ['reserved'],
+    gates: ['reserved', 'within the limit'],
   },
   {
     id: 'identify',
@@ -145,7 +141,7 @@ export const STEP_RULES: readonly StepRule[] = [
     applies: always,
     done: (job) => stripBalance(job.strip).fullyOut || job.facts.fitted !== undefined,
     after: (job) => (openedBeforeCopy(job) ? ['accept plan'] : ['end copy', 'reserve memory']),
-    gates: ['assessed', 'reserved'],
+    gates: ['assessed', 'described', 'reserved', 'within the limit'],
   },
   {
     id: 'fit',

@@ -1,0 +1,158 @@
+import { copyTrusted, latestRun, partsPrice, planHolds } from './evidence';
+import { gatePassed } from './gates';
+import { amount } from './money';
+import { procedureOf } from './procedure';
+import { STATIONS, type End, type FactKey, type JobFacts, type JobSnapshot, type Station, type StepId } from './types';
+
+/** The facts that are the stamp of a step: taking the stamp back takes them back. */
+const STAMPS: Readonly<Partial<Record<StepId, readonly FactKey[]>>> = {
+  'read drive': ['old drive', 'partition table', 'other drives'],
+  'grade health': ['health'],
+  'read memory': ['memory'],
+  'measure before': ['before'],
+  'reserve drive': ['drive choice'],
+  'reserve memory': ['memory choice'],
+  'accept plan': ['plan'],
+  identify: ['source identified', 'target identified'],
+  fit: ['fitted'],
+  'trial start': ['trial start'],
+  'measure after': ['after'],
+  'check functions': ['functions'],
+  'place old drive': ['old drive stays'],
+  'give document': ['document given'],
+  sign: ['signature'],
+  'put back': ['put back'],
+  'see as it came': ['as it came'],
+  'give back': ['signature'],
+  keep: ['kept until'],
+};
+
+/** What was proven of a state that a stamp stands for falls with the stamp. */
+const RESTS_ON: Readonly<Partial<Record<FactKey, readonly FactKey[]>>> = {
+  'old drive': ['partition table', 'health'],
+  fitted: ['trial start', 'after', 'functions'],
+  'trial start': ['document given'],
+  after: ['document given'],
+  functions: ['document given'],
+  'put back': ['as it came'],
+  'document given': ['signature'],
+};
+
+/** Whether a stamp of that step can be taken back: what is kept elsewhere (runs, screws) is put right there. */
+export function canTakeBack(job: JobSnapshot, step: StepId): boolean {
+  if (step === 'end copy') return reopenable(job);
+  return (STAMPS[step] ?? []).some((key) => job.facts[key] !== undefined);
+}
+
+/** The latest attempt can be taken up again only while no other has begun and it had ended. */
+function reopenable(job: JobSnapshot): boolean {
+  const run = latestRun(job);
+  return run !== null && run.outcome !== 'running';
+}
+
+/** The facts that fall when the stamp of a step is taken back, those that rest on them included. */
+export function stampsOf(job: JobSnapshot, step: StepId): FactKey[] {
+  return withWhatRests(job, STAMPS[step] ?? []);
+}
+
+/**
+ * The facts that fall when the job goes back to a station: its own stamps and those of every station after it.
+ * What was measured before the swap cannot be measured again once the device was changed, so it stays.
+ */
+export function stampsFrom(job: JobSnapshot, station: Station): FactKey[] {
+  const later = STATIONS.slice(STATIONS.indexOf(station));
+  const steps = procedureOf(job).steps.filter((step) => later.includes(step.station));
+  const keys = withWhatRests(
+    job,
+    steps.flatMap((step) => STAMPS[step.id] ?? []),
+  );
+  return job.facts.fitted ? keys.filter((key) => key !== 'before') : keys;
+}
+
+function withWhatRests(job: JobSnapshot, keys: readonly FactKey[]): FactKey[] {
+  const fallen = new Set<FactKey>();
+  const queue = [...keys];
+  for (let key = queue.pop(); key !== undefined; key = queue.pop()) {
+    if (fallen.has(key)) continue;
+    fallen.add(key);
+    queue.push(...(RESTS_ON[key] ?? []));
+  }
+  return [...fallen].filter((key) => job.facts[key] !== undefined);
+}
+
+/** The job without these facts. Nothing else changes: runs, screws and overrides stay as they are. */
+export function without(job: JobSnapshot, keys: readonly FactKey[]): JobSnapshot {
+  const facts = Object.fromEntries(
+    Object.entries(job.facts).filter(([key]) => !keys.includes(key as FactKey)),
+  ) as JobFacts;
+  return { ...job, facts };
+}
+
+/** One thing that a correction leads to, said before it is made. */
+export interface Consequence {
+  about: 'record' | 'reservation' | 'quote' | 'plan' | 'gate' | 'steps' | 'promise';
+  sentence: string;
+}
+
+/** What changes for reservation, quote, plan, gates, steps and promise from one state of a job to another. */
+export function consequencesOf(before: JobSnapshot, after: JobSnapshot): Consequence[] {
+  const [was, willBe] = [procedureOf(before), procedureOf(after)];
+  const openedGates = willBe.gates.filter(
+    (gate) => !gatePassed(willBe.gates, gate.id) && gatePassed(was.gates, gate.id) && sameKind(before, after),
+  );
+  const done = new Set(was.steps.filter((step) => step.state === 'done').map((step) => step.id));
+  const again = willBe.steps.filter((step) => step.state !== 'done' && done.has(step.id));
+  const minutes = Math.round(willBe.handsLeft + willBe.unattendedLeft - was.handsLeft - was.unattendedLeft);
+  return [
+    ...reservationChanges(before, after),
+    ...said('quote', priceChange(before, after)),
+    ...said('plan', planHolds(before) && !planHolds(after) && 'The accepted plan no longer holds: accept it again.'),
+    ...said('plan', copyTrusted(before) && !copyTrusted(after) && 'The copy no longer counts: it must be made again.'),
+    ...openedGates.flatMap((gate) => said('gate', `“${gate.title}” opens again. ${gate.missing.join(' ')}`)),
+    ...said('steps', again.length > 0 && `To do again: ${again.map((step) => step.title).join('; ')}.`),
+    ...said(
+      'promise',
+      minutes !== 0 && `${minutes > 0 ? 'More' : 'Less'} work until it is ready: ${Math.abs(minutes)} min.`,
+    ),
+  ];
+}
+
+/** The gates of the work and those of the way back are different ones. */
+function sameKind(before: JobSnapshot, after: JobSnapshot): boolean {
+  return (before.end === null) === (after.end === null);
+}
+
+const said = (about: Consequence['about'], sentence: string | false | null): Consequence[] =>
+  sentence ? [{ about, sentence }] : [];
+
+function reservationChanges(before: JobSnapshot, after: JobSnapshot): Consequence[] {
+  const [drive, memory] = [before.facts['drive choice'], before.facts['memory choice']];
+  const written = drive !== undefined && before.runs.some((run) => run.targetSerial === drive.serial);
+  const backTo = drive?.partId === null ? 'goes back to the customer' : 'goes back to the shelf';
+  const driveGoes = drive && after.facts['drive choice']?.serial !== drive.serial;
+  return [
+    ...said(
+      'reservation',
+      driveGoes
+        ? `${drive.maker} ${drive.name}, ${drive.serial}, ${written ? 'stays with this job: a copy was begun onto it' : backTo}.`
+        : null,
+    ),
+    ...said(
+      'reservation',
+      memory && !after.facts['memory choice']
+        ? `${memory.count} × ${memory.maker} ${memory.name} goes back to the shelf.`
+        : null,
+    ),
+  ];
+}
+
+function priceChange(before: JobSnapshot, after: JobSnapshot): string | null {
+  const [was, willBe] = [partsPrice(before.facts), partsPrice(after.facts)];
+  return was === willBe ? null : `Parts on the quote: ${amount(willBe)} instead of ${amount(was)}.`;
+}
+
+/** The job once it ends without work: what is not in the device goes back to the shelf or to the customer. */
+export function endedAs(job: JobSnapshot, end: End): JobSnapshot {
+  const stays = end.kind === 'not collected' && job.facts.fitted !== undefined;
+  return { ...without(job, stays ? [] : ['drive choice', 'memory choice']), end };
+}

@@ -1,0 +1,119 @@
+import { normaliseSerial } from '../identity';
+import { stripBalance } from '../strip';
+import { latestRun, wants } from './evidence';
+import { always, titled, type StepRule } from './step-rule';
+import type { JobSnapshot } from './types';
+
+/** What was fitted stays in a device that nobody fetched; after any other end it comes out again. */
+export function comesOut(job: JobSnapshot): boolean {
+  return job.facts.fitted !== undefined && job.end?.kind !== 'not collected';
+}
+
+/** Whether the device is again as it came: the old drive by its serial, memory by word. */
+export function putBackHolds({ wishes, facts }: JobSnapshot): boolean {
+  const back = facts['put back'];
+  if (!back) return false;
+  const old = facts['old drive'];
+  return (
+    !wishes.some((wish) => wish.kind === 'new drive') ||
+    (old !== undefined && normaliseSerial(back.serial) === normaliseSerial(old.serial))
+  );
+}
+
+/** Whether anything of the strip-down sheet was moved. */
+export function stripped(job: JobSnapshot): boolean {
+  const { opened, balanced } = stripBalance(job.strip);
+  return opened || !balanced;
+}
+
+/** Whether the device was changed in any way, so that somebody must see it start. */
+export function touched(job: JobSnapshot): boolean {
+  return stripped(job) || job.facts.fitted !== undefined;
+}
+
+const fetched = (job: JobSnapshot) => job.end?.kind !== 'not collected';
+
+/** The shortest way back after an end without work: an assembled device, everything returned or kept on record. */
+export const END_RULES: readonly StepRule[] = [
+  {
+    id: 'book in',
+    station: 'Book in',
+    title: titled('Book in'),
+    minutes: 4,
+    applies: always,
+    done: always,
+    after: () => [],
+    gates: [],
+  },
+  {
+    id: 'end copy',
+    station: 'Copy',
+    title: titled('Stop the copy and record how it ended'),
+    minutes: 2,
+    applies: (job) => job.runs.length > 0,
+    done: (job) => latestRun(job)?.outcome !== 'running',
+    after: () => ['book in'],
+    gates: [],
+  },
+  {
+    id: 'put back',
+    station: 'Swap',
+    title: (job) =>
+      wants(job, 'new drive') ? 'Take the new drive out, put the old one back' : 'Take the new memory out',
+    minutes: 10,
+    applies: comesOut,
+    done: putBackHolds,
+    after: () => ['end copy'],
+    gates: [],
+  },
+  {
+    id: 'close up',
+    station: 'Swap',
+    title: titled('Put everything back and close'),
+    minutes: 15,
+    applies: stripped,
+    done: (job) => stripBalance(job.strip).balanced,
+    after: () => ['put back'],
+    gates: [],
+  },
+  {
+    id: 'see as it came',
+    station: 'Prove',
+    title: titled('See whether it starts as it came'),
+    minutes: 5,
+    applies: touched,
+    done: ({ facts }) => facts['as it came'] !== undefined,
+    after: () => ['close up'],
+    gates: [],
+  },
+  {
+    id: 'give back',
+    station: 'Hand over',
+    title: titled('Give everything back and have it signed'),
+    minutes: 5,
+    applies: fetched,
+    done: ({ facts }) => facts.signature !== undefined,
+    after: () => ['see as it came'],
+    gates: [],
+  },
+  {
+    id: 'keep',
+    station: 'Hand over',
+    title: titled('Note where it is kept, and until when'),
+    minutes: 3,
+    applies: (job) => !fetched(job),
+    done: ({ facts }) => facts['kept until'] !== undefined,
+    after: () => ['see as it came'],
+    gates: [],
+  },
+  {
+    id: 'close job',
+    station: 'Hand over',
+    title: titled('Close the job'),
+    minutes: 1,
+    applies: always,
+    done: (job) => job.closed,
+    after: () => ['end copy', 'give back', 'keep'],
+    gates: ['balanced', 'as it came', 'given back', 'kept'],
+  },
+];

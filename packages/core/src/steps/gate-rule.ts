@@ -1,0 +1,14 @@
+import type { Gate, GateId, JobSnapshot, Station } from './types';
+
+/** One gate: when a job has it, who may pass it, and what is missing. */
+export interface GateRule {
+  id: GateId;
+  station: Station;
+  title: string;
+  overridableBy: Gate['overridableBy'];
+  applies: (job: JobSnapshot) => boolean;
+  missing: (job: JobSnapshot) => string[];
+}
+
+/** The sentence, unless what it asks for holds. */
+export const unless = (holds: boolean, sentence: string) => (holds ? [] : [sentence]);

@@ -1,0 +1,107 @@
+import type { FactKey, JobFacts, JobSnapshot, Route } from './types';
+
+const set = { sequentialRead: 90, sequentialWrite: 80, randomRead: 0.4, randomWrite: 0.8, startUps: [90] };
+const table = { scheme: 'gpt' as const, sectorSize: 512 as const, partitions: [] };
+const link = { kind: 'sata' as const, generation: 3 as const };
+const estimate = { low: 600, middle: 900, high: 1800, rate: 90, limitedBy: 'old drive', restsOn: '' };
+
+export const planBy = (route: Route): NonNullable<JobFacts['plan']> => ({
+  sourceSerial: 'OLD',
+  targetSerial: 'NEW',
+  table,
+  intent: { leftOut: [], acknowledged: [], sizes: {}, restTo: null },
+  route,
+  partitions: [],
+  bytesToCopy: 1,
+  estimate,
+});
+/** Every fact there is, in the order in which they become known. */
+export const complete: Required<JobFacts> = {
+  backup: { state: 'has no backup', irreplaceable: 'tide tables since 1961' },
+  consents: { given: ['the device may be opened'] },
+  'go-ahead limit': { amount: 20_000 },
+  'condition marks': { marks: [] },
+  'own drive': {
+    serial: 'OWN',
+    drive: {
+      form: '2.5',
+      maker: '',
+      name: '',
+      bytes: 1,
+      sectorSize: 512,
+      class: 'SATA SSD',
+      link,
+      read: 1,
+      write: 1,
+      height: 7,
+      needs12V: false,
+    },
+    mayBeOverwritten: true,
+  },
+  'old drive': { serial: 'OLD', maker: '', name: '', bytes: 1, sectorSize: 512, class: 'disk 5400', link, siteId: 'a' },
+  'other drives': { drives: [] },
+  'partition table': table,
+  health: { grade: 'good', note: '' },
+  memory: { modules: [] },
+  before: { set: { ...set, method: '', attached: 'inside' }, whyNot: '' },
+  'drive choice': {
+    stockId: '',
+    partId: '',
+    partNumber: '',
+    serial: 'NEW',
+    siteId: 'a',
+    maker: '',
+    name: '',
+    bytes: 1,
+    sectorSize: 512,
+    class: 'SATA SSD',
+    ratedRead: 1,
+    ratedWrite: 1,
+    link,
+    speedHere: 1,
+    verdict: 'fits',
+    partsNeeded: [],
+    price: 1,
+  },
+  'memory choice': { partId: '', maker: '', name: '', count: 1, into: [], total: 1, speed: 1, channels: '', price: 1 },
+  'plan draft': { intent: planBy('both at the bench').intent, route: 'new drive in an enclosure' },
+  plan: planBy('new drive in an enclosure'),
+  'source identified': { serial: 'OLD' },
+  'target identified': { serial: 'new' },
+  fitted: { serial: 'NEW' },
+  'trial start': { started: true, oldDriveDetached: true, note: '' },
+  after: { set: { ...set, method: '', attached: 'inside' }, whyNot: '' },
+  functions: { results: [{ name: 'keys', works: true }], note: '' },
+  'old drive stays': { where: 'returned', consent: false },
+  'document given': { given: true },
+  signature: { name: 'A', path: '' },
+  'put back': { serial: 'old' },
+  'as it came': { starts: true, note: '' },
+  'kept until': { place: 'rack B2', until: '2026-09-01' },
+};
+export const keys = Object.keys(complete) as FactKey[];
+export const factsOf = (wanted: readonly FactKey[]): JobFacts =>
+  Object.fromEntries(wanted.map((key) => [key, complete[key]])) as JobFacts;
+
+export const screws = (out: number, back: number) => [
+  { id: 's', stage: 1, kind: 'screw' as const, name: 'cover screw', count: 4, out, back },
+];
+export const run = (outcome: 'running' | 'ended well' | 'failed', attempt = 1) => ({
+  id: `r${attempt}`,
+  attempt,
+  sourceSerial: 'OLD',
+  targetSerial: 'NEW',
+  outcome,
+  left: outcome === 'running' ? { low: 540, high: 660 } : null,
+});
+export const job = (over: Partial<JobSnapshot>): JobSnapshot => ({
+  wishes: [{ kind: 'new drive', least: 500e9 }],
+  modelKnown: true,
+  end: null,
+  facts: {},
+  runs: [],
+  strip: screws(0, 0),
+  overrides: [],
+  closed: false,
+  ...over,
+});

@@ -1,0 +1,20 @@
+import type { GateId, JobSnapshot, Station, StepId } from './types';
+
+/** One step: when it belongs to a job, when it is done, and what must come before it. */
+export interface StepRule {
+  id: StepId;
+  station: Station;
+  title: (job: JobSnapshot) => string;
+  /** Hands time, minutes (rule of thumb). */
+  minutes: number;
+  applies: (job: JobSnapshot) => boolean;
+  done: (job: JobSnapshot) => boolean;
+  /** Steps that come first; one that the job does not have is passed over. */
+  after: (job: JobSnapshot) => StepId[];
+  gates: GateId[];
+}
+
+export const always = () => true;
+
+/** A title that is the same whatever the job. */
+export const titled = (title: string) => () => title;
