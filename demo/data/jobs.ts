@@ -1,8 +1,8 @@
-import type { BookIn } from '@udrel/contract/types';
+import type { JobBooking } from '@udrel/contract/types';
 import { bytesOfNominal, GIB } from '@udrel/core/capacity';
 import type { MeasurementSet } from '@udrel/core/benchmarks';
 import type { HealthGrade } from '@udrel/core/estimate';
-import type { OldDrive, Route } from '@udrel/core/steps';
+import type { OldDrive, Route, Wish } from '@udrel/core/steps';
 import type { CustomerName } from './customers';
 import type { TableName } from './tables';
 
@@ -33,7 +33,10 @@ export interface DemoJob {
   customer: CustomerName;
   model: string;
   serial: string;
-  wish: BookIn['wish'];
+  wish: Wish;
+  place?: string;
+  secrets?: JobBooking['secrets'];
+  facts?: JobBooking['facts'];
   complaint: string;
   condition: string;
   left: [name: string, place: string][];
@@ -72,8 +75,8 @@ const flash = (serial: string, maker: string, name: string, gb: number, siteId =
   class: 'NVMe gen 3',
   link: { kind: 'pcie', generation: 3, lanes: 2 },
 });
-const drive = (gb: number): BookIn['wish'] => ({ kind: 'new drive', least: bytesOfNominal(gb) });
-const memory = (gib: number): BookIn['wish'] => ({ kind: 'memory', least: gib * GIB });
+const drive = (gb: number): Wish => ({ kind: 'new drive', least: bytesOfNominal(gb) });
+const memory = (gib: number): Wish => ({ kind: 'memory', least: gib * GIB });
 const charger: [string, string] = ['charger', 'rack B2'];
 
 /** Jobs of the demo scenario, oldest first: every station and most troubles at least once. */

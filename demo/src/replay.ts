@@ -10,7 +10,7 @@ import {
   reserveMemory,
   type Acting,
 } from '@udrel/server/services';
-import type { JobView } from '@udrel/contract/types';
+import type { JobBooking, JobView } from '@udrel/contract/types';
 import type { MeasurementSet } from '@udrel/core/benchmarks';
 import { defaultIntent } from '@udrel/core/layout';
 import { functionChecks, type FactKey } from '@udrel/core/steps';
@@ -31,16 +31,12 @@ export interface Stage {
 
 /** Replays one demo job through the services, step by step at its own times, as far as it has come. */
 export async function replay(stage: Stage, job: DemoJob): Promise<JobView> {
-  let view = await book(at(stage, job, 0), {
+  const order = await book(at(stage, job, 0), {
     customer: { id: stage.customerId(job.customer), name: '-', phone: '', email: '' },
-    device: { modelId: stage.modelId(job.model), serial: job.serial },
-    wish: job.wish,
-    complaint: job.complaint,
-    condition: job.condition,
-    leftWithUs: job.left.map(([name, place]) => ({ name, place })),
-    promisedAt: new Date(stage.now + job.promisedInHours * HOUR).toISOString(),
-    price: job.price,
+    jobs: [bookingOf(stage, job)],
   });
+  let [view] = order.jobs;
+  if (!view) throw new Error(`nothing was booked for ${job.serial}`);
   const steps = job.wish.kind === 'memory' ? memorySteps(job) : driveSteps(job, stage);
   const last = REACHED.indexOf(job.reached);
   const due = steps.filter(([reached]) => REACHED.indexOf(reached) <= last && !skipped(reached, job.reached));
@@ -48,6 +44,20 @@ export async function replay(stage: Stage, job: DemoJob): Promise<JobView> {
     view = await act(at(stage, job, (index + 1) / (due.length + 1)), view);
   }
   return view;
+}
+
+function bookingOf(stage: Stage, job: DemoJob): JobBooking {
+  return {
+    device: { modelId: stage.modelId(job.model), stub: null, serial: job.serial, place: job.place ?? '' },
+    wishes: [job.wish],
+    complaint: job.complaint,
+    condition: job.condition,
+    leftWithUs: job.left.map(([name, place]) => ({ name, place })),
+    secrets: job.secrets ?? [],
+    facts: job.facts ?? {},
+    promisedAt: new Date(stage.now + job.promisedInHours * HOUR).toISOString(),
+    price: job.price,
+  };
 }
 
 type Act = (acting: Acting, view: JobView) => Promise<JobView>;

@@ -22,13 +22,13 @@ const WEEK = 7 * 24 * 3_600_000;
 const BERTHS = 6;
 
 /** Fills an empty database with the demo scenario; `now` is the moment at which a user will look at it. */
-export async function seedDemo(database: Database, now: number): Promise<{ jobs: number }> {
+export async function seedDemo(database: Database, masterKey: Buffer, now: number): Promise<{ jobs: number }> {
   return database.transaction(async (manager) => {
     await manager.insert(Setting, { key: 'shop', value: { name: 'Quayside Bench', demo: true } });
     const staff = new Map<string, string>();
     for (const account of DEMO_ACCOUNTS) staff.set(account.role, await addStaff(manager, { ...account, demo: true }));
     const actor = { id: staff.get('technician') ?? '', name: 'Ilse Marrack', role: 'technician' as const };
-    const acting: Acting = { manager, actor, now: new Date(now - WEEK) };
+    const acting: Acting = { manager, actor, now: new Date(now - WEEK), masterKey };
     const customerIds = await addCustomers(acting);
     const modelIds = new Map<string, string>();
     for (const model of models) modelIds.set(model.code, (await addModel(acting, model)).id);

@@ -1,16 +1,17 @@
 import type { ErrorRequestHandler, Express } from 'express';
-import connectPgSimple from 'connect-pg-simple';
 import express from 'express';
 import session from 'express-session';
 import helmet from 'helmet';
 import type { Pool } from 'pg';
 import type { Logger } from 'pino';
 import type { DataSource } from 'typeorm';
+import type { HintHub } from './hints/hub';
 import { demoAllowedOn } from './platform/access';
 import type { Config } from './platform/config';
 import { refuseCrossSite } from './platform/cross-site';
 import { Refusal } from './platform/errors';
 import { serveRoute } from './platform/serve-route';
+import { SessionStore } from './platform/session-store';
 import { serveWeb } from './platform/web';
 import { routes } from './routes';
 
@@ -18,18 +19,20 @@ export interface Deps {
   database: DataSource;
   config: Config;
   log: Logger;
+  hints: HintHub;
   clock?: () => Date;
 }
 
 /** The HTTP application: the API below /api/v1 and, where it is built, the web application beside it. */
-export function createApp({ database, config, log, clock = () => new Date() }: Deps): Express {
+export function createApp({ database, config, log, hints, clock = () => new Date() }: Deps): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use(helmet({ contentSecurityPolicy: { directives: policy } }));
   app.use('/api/v1', refuseCrossSite, express.json({ limit: '1mb' }), sessions(database, config));
   const api = express.Router();
-  const serving = { database, agentToken: config.agentToken, clock, demoAllowed: demoAllowedOn(config.host) };
-  for (const one of routes(config)) serveRoute(api, one, serving);
+  const { agentToken, masterKey } = config;
+  const serving = { database, agentToken, masterKey, clock, demoAllowed: demoAllowedOn(config.host) };
+  for (const one of routes(config, hints)) serveRoute(api, one, serving);
   app.use('/api/v1', api, (_request, _response, next) => next(new Refusal(404, 'not-found', 'There is nothing here.')));
   if (config.webRoot) serveWeb(app, config.webRoot);
   app.use(problems(log));
@@ -45,13 +48,12 @@ const policy = {
 };
 
 function sessions(database: DataSource, config: Config) {
-  const Store = connectPgSimple(session);
   // The same pool as everything else, so that all statements of a request are counted in one place.
   const pool = (database.driver as unknown as { master: Pool }).master;
   return session({
     name: 'udrel',
     secret: config.sessionSecret,
-    store: new Store({ pool, tableName: 'session', disableTouch: true, pruneSessionInterval: false }),
+    store: new SessionStore(pool),
     resave: false,
     saveUninitialized: false,
     cookie: { httpOnly: true, sameSite: 'lax', secure: 'auto', maxAge: 14 * 24 * 3_600_000 },

@@ -1,7 +1,9 @@
 import pino from 'pino';
 import { createApp } from './app';
+import { openHints } from './hints/hub';
 import { readConfig } from './platform/config';
 import { openDatabase } from './platform/database';
+import { keepHouse } from './platform/housekeeping';
 import { makeSetUpCode, needsSetUp } from './staff/service';
 
 const log = pino({ name: 'udrel' });
@@ -9,7 +11,9 @@ const log = pino({ name: 'udrel' });
 async function main(): Promise<void> {
   const config = readConfig(process.env);
   const database = await openDatabase(config.databaseUrl);
-  const server = createApp({ database, config, log }).listen(config.port, config.host);
+  const hints = await openHints(config.databaseUrl, log);
+  keepHouse(database, log);
+  const server = createApp({ database, config, log, hints }).listen(config.port, config.host);
   server.on('listening', () => {
     log.info({ host: config.host, port: config.port }, 'listening');
     void announceSetUp();
@@ -22,6 +26,7 @@ async function main(): Promise<void> {
     process.on(signal, () => {
       server.close(() => void database.destroy().finally(() => process.exit(0)));
       server.closeIdleConnections();
+      void hints.close();
       setTimeout(() => process.exit(0), 3000).unref();
     });
   }

@@ -1,7 +1,10 @@
+import { auditRoutes } from './audit/routes';
 import { customerRoutes } from './customers/routes';
 import { findRoutes } from './find/routes';
 import { floorRoutes } from './floor/routes';
 import { healthRoutes } from './health/routes';
+import type { HintHub } from './hints/hub';
+import { hintRoutes } from './hints/routes';
 import { jobRoutes } from './jobs/routes';
 import { matchRoutes } from './jobs/match-routes';
 import { modelRoutes } from './models/routes';
@@ -10,14 +13,17 @@ import type { Config } from './platform/config';
 import type { Route } from './platform/routes';
 import { agentRoutes } from './runs/agent-routes';
 import { runRoutes } from './runs/routes';
+import { secretRoutes } from './secrets/routes';
 import { shelfRoutes } from './shelf/routes';
+import { accountRoutes } from './staff/account-routes';
 import { staffRoutes } from './staff/routes';
 
 /** Every route of the API. */
-export function routes(config: Pick<Config, 'demo' | 'host'>): Route[] {
+export function routes(config: Pick<Config, 'demo' | 'host'>, hints: HintHub): Route[] {
   return [
     ...healthRoutes,
     ...staffRoutes(config),
+    ...accountRoutes,
     ...customerRoutes,
     ...modelRoutes,
     ...shelfRoutes,
@@ -28,5 +34,8 @@ export function routes(config: Pick<Config, 'demo' | 'host'>): Route[] {
     ...agentRoutes,
     ...floorRoutes,
     ...findRoutes,
+    ...secretRoutes,
+    ...auditRoutes,
+    ...hintRoutes(hints),
   ];
 }

@@ -17,5 +17,6 @@ export { beginRun, endRun } from './runs/service';
 export { Part, type PartKind } from './shelf/entities';
 export { receive } from './shelf/service';
 export { Setting } from './staff/entities';
+export { masterKeyOf } from './secrets/vault';
 export { addStaff, DEMO_ACCOUNTS } from './staff/service';
 export type { DataSource as Database } from 'typeorm';

@@ -1,8 +1,8 @@
-import type { JobView } from '@udrel/contract/types';
+import type { BookIn, JobBooking, JobView, OrderView } from '@udrel/contract/types';
 import { bytesOfNominal, GIB, MIB } from '@udrel/core/capacity';
 import type { JobFacts } from '@udrel/core/steps';
 import { addModel, Part, receive, type Acting } from '../src/services';
-import type { Caller, Shop } from './harness';
+import { TEST_CONFIG, type Caller, type Shop } from './harness';
 
 /** A model, a drive with some pieces, and a pair of modules: the least shop that can do a job. */
 export interface Stock {
@@ -16,7 +16,8 @@ export async function stockUp(shop: Shop): Promise<Stock> {
   const { manager } = shop.database;
   const [owner] = (await manager.query("select id, name, role from staff where role = 'owner'")) as Acting['actor'][];
   if (!owner) throw new Error('no owner');
-  const acting: Acting = { manager, actor: owner, now: shop.clock.now };
+  const { masterKey } = TEST_CONFIG;
+  const acting: Acting = { manager, actor: owner, now: shop.clock.now, masterKey };
   const model = await addModel(acting, {
     maker: 'Ostrel',
     name: 'Tern 15',
@@ -94,19 +95,35 @@ export async function stockUp(shop: Shop): Promise<Stock> {
 let devices = 0;
 
 /** Books a job in; every call another device. */
-export async function bookJob(caller: Caller, stock: Stock, over: object = {}): Promise<JobView> {
-  const { body } = await caller.send<JobView>('POST', '/orders', booking(stock, over));
-  return body;
+export async function bookJob(caller: Caller, stock: Stock, over: Partial<JobBooking> = {}): Promise<JobView> {
+  const { body } = await caller.send<OrderView>('POST', '/orders', booking(stock, over));
+  const [job] = body.jobs;
+  if (!job) throw new Error('nothing was booked');
+  return job;
 }
 
-export function booking(stock: Stock, over: object = {}) {
+/** An order of one device as the counter would send it. */
+export function booking(
+  stock: Stock,
+  over: Partial<JobBooking> = {},
+  customer: Partial<BookIn['customer']> = {},
+): BookIn {
   return {
-    customer: { id: null, name: 'Ferry office', phone: '01555 010 114', email: '' },
-    device: { modelId: stock.modelId, serial: `T15-${String(++devices).padStart(4, '0')}` },
-    wish: { kind: 'new drive', least: bytesOfNominal(480) },
+    customer: { id: null, name: 'Ferry office', phone: '01555 010 114', email: '', ...customer },
+    jobs: [deviceBooking(stock, over)],
+  };
+}
+
+export function deviceBooking(stock: Stock, over: Partial<JobBooking> = {}): JobBooking {
+  const serial = `T15-${String(++devices).padStart(4, '0')}`;
+  return {
+    device: { modelId: stock.modelId, stub: null, serial, place: '' },
+    wishes: [{ kind: 'new drive', least: bytesOfNominal(480) }],
     complaint: 'slow',
     condition: '',
     leftWithUs: [],
+    secrets: [],
+    facts: {},
     promisedAt: '2026-06-02T15:00:00.000Z',
     price: null,
     ...over,

@@ -7,8 +7,10 @@ import type { DataSource } from 'typeorm';
 import { afterAll, beforeAll, inject } from 'vitest';
 import type { Role } from '@udrel/contract/types';
 import { createApp } from '../src/app';
+import { openHints, type HintHub } from '../src/hints/hub';
 import type { Config } from '../src/platform/config';
 import { openDatabase } from '../src/platform/database';
+import { masterKeyOf } from '../src/secrets/vault';
 import { addStaff } from '../src/staff/service';
 
 export interface Answer<T = Record<string, unknown>> {
@@ -24,6 +26,10 @@ export interface Caller {
     body?: unknown,
     headers?: Record<string, string>,
   ) => Promise<Answer<T>>;
+  /** The status of a GET whose body is not waited for. */
+  head: (path: string) => Promise<number>;
+  /** Opens a stream of server-sent events; answers what has come so far each time, until it is left. */
+  stream: (path: string, signal: AbortSignal) => AsyncGenerator<string>;
 }
 
 export interface Shop {
@@ -39,15 +45,18 @@ export function useShop(): Shop {
   const shop = { clock: { now: new Date('2026-06-01T09:00:00Z') } } as Shop;
   const name = `shop_${randomUUID().replaceAll('-', '')}`;
   let server: Server;
+  let hints: HintHub;
 
   beforeAll(async () => {
     const adminUrl = inject('adminUrl');
     await administer(adminUrl, `create database ${name} template template_udrel`);
     shop.database = await openDatabase(adminUrl.replace(/postgres$/, name), 8);
+    hints = await openHints(adminUrl.replace(/postgres$/, name), pino({ level: 'silent' }));
     server = createApp({
       database: shop.database,
       config: TEST_CONFIG,
       log: pino({ level: 'silent' }),
+      hints,
       clock: () => shop.clock.now,
     }).listen(0, '127.0.0.1');
     await new Promise((resolve) => server.once('listening', resolve));
@@ -59,7 +68,9 @@ export function useShop(): Shop {
   });
 
   afterAll(async () => {
+    server.closeAllConnections();
     await new Promise((resolve) => server.close(resolve));
+    await hints.close();
     await shop.database.destroy();
     await administer(inject('adminUrl'), `drop database ${name} with (force)`);
   });
@@ -73,6 +84,7 @@ export const TEST_CONFIG: Config = {
   webRoot: null,
   agentToken: 'agent-token-for-tests',
   sessionSecret: 'secret-for-tests',
+  masterKey: masterKeyOf('key-for-tests'),
   demo: true,
 };
 
@@ -113,5 +125,16 @@ export function caller(base: string, always: Record<string, string> = {}): Calle
   return {
     get: (path) => call('GET', path, undefined, {}),
     send: (method, path, body, headers = {}) => call(method, path, body ?? {}, headers),
+    head: async (path) => {
+      const left = new AbortController();
+      const response = await fetch(`${base}${path}`, { headers: always, signal: left.signal });
+      left.abort();
+      return response.status;
+    },
+    stream: async function* (path, signal) {
+      const response = await fetch(`${base}${path}`, { headers: always, signal });
+      const decoder = new TextDecoder();
+      for await (const bytes of response.body ?? []) yield decoder.decode(bytes as Uint8Array);
+    },
   };
 }

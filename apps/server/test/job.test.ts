@@ -1,5 +1,5 @@
 import { beforeAll, describe, expect, it } from 'vitest';
-import type { JobView, PartView } from '@udrel/contract/types';
+import type { JobView, OrderView, PartView } from '@udrel/contract/types';
 import { bytesOfNominal, GIB } from '@udrel/core/capacity';
 import { bookJob, booking, FACTS, stockUp, Work, type Stock } from './fixtures';
 import { useShop } from './harness';
@@ -60,7 +60,7 @@ describe('a job with a new drive, from the counter to the signature', () => {
 
 describe('a memory job', () => {
   it('has no Plan and no Copy, and takes the module off the shelf', async () => {
-    const work = await begin({ wish: { kind: 'memory', least: 12 * GIB } });
+    const work = await begin({ wishes: [{ kind: 'memory', least: 12 * GIB }] });
     expect(work.job.procedure.stations.filter((one) => one.state === 'absent').map((one) => one.station)).toEqual([
       'Plan',
       'Copy',
@@ -81,9 +81,9 @@ describe('a memory job', () => {
     const answer = await shop.as.counter.send<{ problems: { field: string }[] }>(
       'POST',
       '/orders',
-      booking(stock, { wish: { kind: 'memory', least: 64 * GIB } }),
+      booking(stock, { wishes: [{ kind: 'memory', least: 64 * GIB }] }),
     );
-    expect(answer).toMatchObject({ status: 422, body: { problems: [{ field: 'wish.least' }] } });
+    expect(answer).toMatchObject({ status: 422, body: { problems: [{ field: 'jobs.0.wishes.0.least' }] } });
   });
 });
 
@@ -151,13 +151,16 @@ describe('refusals', () => {
   it('refuses a device that is here already', async () => {
     const given = booking(stock);
     await shop.as.counter.send('POST', '/orders', given);
-    expect((await shop.as.counter.send('POST', '/orders', given)).body).toMatchObject({ code: 'device-here' });
+    expect((await shop.as.counter.send('POST', '/orders', given)).body).toMatchObject({
+      code: 'invalid-input',
+      problems: [{ field: 'jobs.0.device.serial' }],
+    });
   });
 });
 
 describe('two at once', () => {
   it('gives the last piece to one of two who reserve it, and the other a clear answer', async () => {
-    const works = await Promise.all([1, 2, 3].map(() => begin({ wish: { kind: 'memory', least: 12 * GIB } })));
+    const works = await Promise.all([1, 2, 3].map(() => begin({ wishes: [{ kind: 'memory', least: 12 * GIB }] })));
     await shop.database.query('update stock set quantity = 1 where part_id = $1', [stock.moduleId]);
     for (const work of works) await work.put('memory');
     const answers = await Promise.all(works.map((work) => work.post('/memory', { partId: stock.moduleId, count: 1 })));
@@ -166,12 +169,12 @@ describe('two at once', () => {
   });
 
   it('carries out a write once, however often it arrives', async () => {
-    const given = booking(stock, { wish: { kind: 'new drive', least: bytesOfNominal(480) } });
+    const given = booking(stock, { wishes: [{ kind: 'new drive', least: bytesOfNominal(480) }] });
     const headers = { 'idempotency-key': 'booking-0001' };
     const answers = await Promise.all(
-      [1, 2, 3].map(() => shop.as.counter.send<JobView>('POST', '/orders', given, headers)),
+      [1, 2, 3].map(() => shop.as.counter.send<OrderView>('POST', '/orders', given, headers)),
     );
-    expect(new Set(answers.map((answer) => answer.body.tag)).size).toBe(1);
+    expect(new Set(answers.map((answer) => answer.body.jobs[0]?.tag)).size).toBe(1);
     expect(answers.every((answer) => answer.status === 201)).toBe(true);
     const other = await shop.as.counter.send('POST', '/jobs/U-2401/notes', { text: 'x' }, headers);
     expect(other.body).toMatchObject({ code: 'idempotency-key-reused' });
@@ -226,7 +229,9 @@ describe('a drive on record', () => {
     await first.put('partition table');
     await first.put('health');
     const [known] = await ids();
-    const second = await begin({ customer: { id: null, name: 'New keeper', phone: '', email: '' } });
+    const keeper = booking(stock, {}, { name: 'New keeper' });
+    const order = await shop.as.counter.send<OrderView>('POST', '/orders', keeper);
+    const second = new Work(shop.as.technician, order.body.jobs[0] as JobView);
     await second.put('old drive', { ...FACTS['old drive'], serial: 'KD7-AGAIN' });
     const [later] = await ids();
     expect(later.id).toBe(known.id);

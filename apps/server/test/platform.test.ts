@@ -14,7 +14,12 @@ afterAll(() => rmSync(folder, { recursive: true, force: true }));
 describe('settings', () => {
   const file = join(folder, 'secret');
   writeFileSync(file, ' abc \n');
-  const env = { UDREL_DATABASE_URL: 'postgres://x', UDREL_AGENT_TOKEN_FILE: file, UDREL_SESSION_SECRET_FILE: file };
+  const env = {
+    UDREL_DATABASE_URL: 'postgres://x',
+    UDREL_AGENT_TOKEN_FILE: file,
+    UDREL_SESSION_SECRET_FILE: file,
+    UDREL_KEY_FILE: file,
+  };
 
   it('come from the environment, secrets from files', () => {
     expect(readConfig({ ...env, PORT: '4999', UDREL_DEMO: '0' })).toMatchObject({

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import pg from 'pg';
 import { beforeAll, describe, expect, inject, it } from 'vitest';
-import type { JobView } from '@udrel/contract/types';
+import type { JobView, OrderView } from '@udrel/contract/types';
 import { openDatabase } from '../src/platform/database';
 import { bookJob, booking, stockUp, Work, type Stock } from './fixtures';
 import { useShop } from './harness';
@@ -22,9 +22,9 @@ async function counts(): Promise<Record<string, number>> {
 describe('a refused write', () => {
   it('leaves nothing behind, not even the customer typed before the mistake', async () => {
     const before = await counts();
-    const wrong = booking(stock, { device: { modelId: randomUUID(), serial: 'T15-NONE' } });
+    const wrong = booking(stock, { device: { modelId: randomUUID(), stub: null, serial: 'T15-NONE', place: '' } });
     expect((await shop.as.counter.send('POST', '/orders', wrong)).status).toBe(422);
-    const tooMuch = booking(stock, { wish: { kind: 'memory', least: 2 ** 40 } });
+    const tooMuch = booking(stock, { wishes: [{ kind: 'memory', least: 2 ** 40 }] });
     expect((await shop.as.counter.send('POST', '/orders', tooMuch)).status).toBe(422);
     expect(await counts()).toEqual(before);
   });
@@ -32,17 +32,17 @@ describe('a refused write', () => {
   it('may be sent again, put right, under the same key', async () => {
     const headers = { 'idempotency-key': 'put-right-1' };
     const given = booking(stock);
-    const refused = await shop.as.counter.send('POST', '/orders', { ...given, complaint: '' }, headers);
-    const taken = await shop.as.counter.send<JobView>('POST', '/orders', given, headers);
+    const refused = await shop.as.counter.send('POST', '/orders', { ...given, jobs: [] }, headers);
+    const taken = await shop.as.counter.send<OrderView>('POST', '/orders', given, headers);
     expect([refused.status, taken.status]).toEqual([422, 201]);
-    const again = await shop.as.counter.send<JobView>('POST', '/orders', given, headers);
-    expect(again.body.tag).toBe(taken.body.tag);
+    const again = await shop.as.counter.send<OrderView>('POST', '/orders', given, headers);
+    expect(again.body.jobs[0]?.tag).toBe(taken.body.jobs[0]?.tag);
   });
 
   it('gives back what it had reserved when the adapter or the last module is missing', async () => {
     const work = new Work(
       shop.as.technician,
-      await bookJob(shop.as.counter, stock, { wish: { kind: 'memory', least: 12 * 1024 ** 3 } }),
+      await bookJob(shop.as.counter, stock, { wishes: [{ kind: 'memory', least: 12 * 1024 ** 3 }] }),
     );
     await work.put('memory');
     await shop.database.query('update stock set quantity = 0 where part_id = $1', [stock.moduleId]);

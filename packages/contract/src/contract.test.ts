@@ -3,35 +3,40 @@ import { jsonSchemaOf } from './json-schema';
 import { bookIn, driveSpec, factShapes, modelSpec, type BookIn } from './schemas';
 import { validate } from './validate';
 
-const booking: BookIn = {
-  customer: { id: null, name: 'Ferry office', phone: '+44 1555 0101', email: '' },
-  device: { modelId: '7b0c6a5e-51d1-4a53-9d43-0d2a4b1a8c11', serial: 'T15-4820-77' },
-  wish: { kind: 'new drive', least: 480e9 },
+const job: BookIn['jobs'][number] = {
+  device: { modelId: '7b0c6a5e-51d1-4a53-9d43-0d2a4b1a8c11', stub: null, serial: 'T15-4820-77', place: '' },
+  wishes: [{ kind: 'new drive', least: 480e9 }],
   complaint: 'slow',
   condition: '',
   leftWithUs: [],
+  secrets: [],
+  facts: {},
   promisedAt: '2026-06-02T15:00:00.000Z',
   price: null,
+};
+const booking: BookIn = {
+  customer: { id: null, name: 'Ferry office', phone: '+44 1555 0101', email: '' },
+  jobs: [job],
 };
 
 describe('one definition for checking and for types', () => {
   it('takes a booking and trims what was typed', () => {
-    const checked = validate(bookIn, { ...booking, complaint: '  slow ' });
+    const checked = validate(bookIn, { ...booking, jobs: [{ ...job, complaint: '  slow ' }] });
     expect(checked).toEqual({ ok: true, value: booking });
   });
 
   it('names every field that is wrong, with what to do', () => {
-    const wrong = { ...booking, complaint: '', wish: { kind: 'miracle', least: -1 }, more: 1 };
+    const wrong = { ...booking, jobs: [{ ...job, complaint: '', wishes: [{ kind: 'miracle', least: -1 }] }], more: 1 };
     const checked = validate(bookIn, wrong);
     expect(checked.ok).toBe(false);
     if (checked.ok) return;
     expect(checked.problems.map((problem) => problem.field).sort()).toEqual([
-      'complaint',
+      'jobs.0.complaint',
+      'jobs.0.wishes.0.kind',
+      'jobs.0.wishes.0.least',
       'more',
-      'wish.kind',
-      'wish.least',
     ]);
-    expect(checked.problems.find((problem) => problem.field === 'complaint')?.sentence).toBe('Fill this in.');
+    expect(checked.problems.find((problem) => problem.field === 'jobs.0.complaint')?.sentence).toBe('Fill this in.');
   });
 
   it.each([null, 5, 'text', [], {}, { customer: 1 }])('refuses %j without throwing', (value) => {
@@ -57,6 +62,14 @@ describe('one definition for checking and for types', () => {
     };
     expect(validate(driveSpec, card).ok).toBe(true);
     expect(validate(driveSpec, { ...card, form: '2.5' }).ok).toBe(false);
+    const short = validate(driveSpec, { ...card, length: 81 });
+    expect(short.ok ? [] : short.problems.map((problem) => problem.field)).toEqual(['length']);
+    expect(validate(driveSpec, { ...card, form: 'round' }).ok).toBe(false);
+  });
+
+  it('refuses an order without a device and a job without a wish', () => {
+    expect(validate(bookIn, { ...booking, jobs: [] }).ok).toBe(false);
+    expect(validate(bookIn, { ...booking, jobs: [{ ...job, wishes: [] }] }).ok).toBe(false);
   });
 
   it('describes itself as JSON Schema', () => {

@@ -72,6 +72,46 @@ const CASES: Record<EntryKey, { right: object; wrong: object; field: string }> =
   'old drive stays': { right: { where: 'returned', consent: false }, wrong: { where: '' }, field: 'where' },
   'document given': { right: { given: true }, wrong: { given: 1 }, field: 'given' },
   signature: { right: { name: 'A', path: 'M0 0' }, wrong: { path: '' }, field: 'path' },
+  backup: {
+    right: { state: 'does not know', irreplaceable: 'field notes' },
+    wrong: { state: 'maybe' },
+    field: 'state',
+  },
+  consents: {
+    right: { given: ['the device may be opened'] },
+    wrong: { given: ['anything goes'] },
+    field: 'given.0',
+  },
+  'go-ahead limit': { right: { amount: 12_000 }, wrong: { amount: 0.5 }, field: 'amount' },
+  'condition marks': {
+    right: { marks: [{ kind: 'dent', view: 'top', x: 0.2, y: 1, note: '' }] },
+    wrong: { marks: [{ kind: 'dent', view: 'top', x: 1.2, y: 1, note: '' }] },
+    field: 'marks.0.x',
+  },
+  'own drive': {
+    right: {
+      ...serial,
+      mayBeOverwritten: true,
+      drive: {
+        maker: 'Palewood',
+        name: 'C1',
+        bytes: 480e9,
+        sectorSize: 512,
+        class: 'SATA SSD',
+        link: { kind: 'sata', generation: 3 },
+        read: 560,
+        write: 510,
+        form: '2.5',
+        height: 7,
+        needs12V: false,
+      },
+    },
+    wrong: { mayBeOverwritten: 'yes' },
+    field: 'mayBeOverwritten',
+  },
+  'put back': { right: { serial: '' }, wrong: { serial: 7 }, field: 'serial' },
+  'as it came': { right: { starts: false, note: 'dark' }, wrong: { starts: 'no' }, field: 'starts' },
+  'kept until': { right: { place: 'rack B2', until: '2026-09-01' }, wrong: { until: '2026/09/01' }, field: 'until' },
 };
 
 describe.each(entryKeys)('the fact “%s”', (key) => {

@@ -2,6 +2,11 @@ import type { Node, Shape } from './shape';
 
 export type JsonSchema = Record<string, unknown>;
 
+/** The bare JSON Schema of a shape, for use inside a larger document. */
+export function innerSchemaOf(shape: Shape<unknown>): JsonSchema {
+  return schemaOf(shape.node);
+}
+
 /** The JSON Schema (2020-12) of a shape, for describing files and interfaces. */
 export function jsonSchemaOf(shape: Shape<unknown>): JsonSchema {
   return { $schema: 'https://json-schema.org/draft/2020-12/schema', ...schemaOf(shape.node) };
@@ -23,7 +28,7 @@ function schemaOf(node: Node): JsonSchema {
     case 'oneOf':
       return { enum: node.values };
     case 'list':
-      return { type: 'array', items: schemaOf(node.of), maxItems: node.max };
+      return { type: 'array', items: schemaOf(node.of), minItems: node.min, maxItems: node.max };
     case 'object':
       return objectSchema(node.fields);
     case 'record':

@@ -4,7 +4,7 @@ export type Node =
   | { kind: 'number'; min: number; max: number; whole: boolean }
   | { kind: 'boolean' }
   | { kind: 'oneOf'; values: readonly (string | number)[] }
-  | { kind: 'list'; of: Node; max: number }
+  | { kind: 'list'; of: Node; min: number; max: number }
   | { kind: 'object'; fields: Readonly<Record<string, Node>> }
   | { kind: 'record'; of: Node; max: number }
   | { kind: 'nullable'; of: Node }
@@ -52,9 +52,9 @@ export function oneOf<const V extends readonly (string | number)[]>(...values: V
   return { node: { kind: 'oneOf', values } };
 }
 
-/** A list of at most `max` entries. */
-export function list<T>(of: Shape<T>, max: number): Shape<T[]> {
-  return { node: { kind: 'list', of: of.node, max } };
+/** A list of `min` to `max` entries. */
+export function list<T>(of: Shape<T>, max: number, min = 0): Shape<T[]> {
+  return { node: { kind: 'list', of: of.node, min, max } };
 }
 
 /** An object with exactly these fields. */

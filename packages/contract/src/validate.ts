@@ -33,7 +33,7 @@ function build(node: Node): Joi.Schema {
     case 'oneOf':
       return Joi.valid(...node.values).required();
     case 'list':
-      return Joi.array().items(joiOf(node.of).optional()).max(node.max).required();
+      return Joi.array().items(joiOf(node.of).optional()).min(node.min).max(node.max).required();
     case 'object':
       return Joi.object(Object.fromEntries(Object.entries(node.fields).map(([k, n]) => [k, joiOf(n)]))).required();
     case 'record':
@@ -45,11 +45,19 @@ function build(node: Node): Joi.Schema {
     case 'anything':
       return Joi.any().required();
     case 'either':
-      return Joi.alternatives()
-        .try(...node.of.map(joiOf))
-        .match('one')
-        .required();
+      return eitherSchema(node).required();
   }
+}
+
+/** The alternative is chosen by its telling field alone, so that what is wrong is named where it is. */
+function eitherSchema({ on, of }: Extract<Node, { kind: 'either' }>): Joi.AlternativesSchema {
+  return of.reduce((schema, node) => {
+    const told = node.kind === 'object' ? node.fields[on] : undefined;
+    const is = Joi.object({ [on]: told ? joiOf(told) : Joi.forbidden() })
+      .required()
+      .unknown();
+    return schema.conditional(is, { then: joiOf(node) });
+  }, Joi.alternatives());
 }
 
 function textSchema(node: Extract<Node, { kind: 'text' }>): Joi.Schema {
@@ -80,6 +88,8 @@ function sentenceOf(detail: Joi.ValidationErrorItem): string {
       return `Use at most ${limit} characters.`;
     case 'string.min':
       return `Use at least ${limit} characters.`;
+    case 'array.min':
+      return `At least ${limit} of these.`;
     case 'string.pattern.base':
       return 'This does not look right: check it.';
     case 'number.base':
@@ -97,6 +107,8 @@ function sentenceOf(detail: Joi.ValidationErrorItem): string {
     case 'array.base':
     case 'object.base':
       return 'This is missing or of another kind.';
+    case 'alternatives.any':
+      return 'This is of a kind that is not known here.';
     case 'object.unknown':
       return 'This is not known here: leave it out.';
     default:

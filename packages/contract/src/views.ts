@@ -1,10 +1,9 @@
 import type { ProgressState, Progress } from '@udrel/core/progress';
 import type { Adapter, Candidate, Drive } from '@udrel/core/fit';
 import type { MemoryModule, MemorySet } from '@udrel/core/memory';
-import type { JobSnapshot, Procedure, Step } from '@udrel/core/steps';
+import type { Consequence, End, JobSnapshot, Procedure, Step, StepId } from '@udrel/core/steps';
+import type { Role } from './roles';
 import type { ModelSpec } from './schemas/models';
-
-export type Role = 'counter' | 'technician' | 'owner';
 
 export interface StaffView {
   id: string;
@@ -44,6 +43,8 @@ export interface CustomerView {
 
 export interface ModelView extends ModelSpec {
   id: string;
+  /** Only a name from the counter so far: nothing is known of its sites. */
+  stub: boolean;
 }
 
 export interface EventView {
@@ -81,10 +82,97 @@ export interface FactOrigin {
   at: string;
 }
 
+/** Something that lies in the shop for a job; number 0 is the device itself. Its label is tag and number. */
 export interface ThingView {
   id: string;
+  number: number;
   name: string;
   place: string;
+  back: boolean;
+}
+
+/** Who has the job in hand, or with what state it was put down. */
+export interface HoldingView {
+  takenUp: { id: string; name: string; at: string } | null;
+  putDown: { by: string; at: string; batteryOff: boolean; tried: string; next: string } | null;
+}
+
+/** A secret is known by its label; its text is only shown on its own, and each showing is kept. */
+export interface SecretView {
+  id: string;
+  label: string;
+  by: string;
+  at: string;
+  shown: number;
+  erased: boolean;
+}
+
+/** An earlier job on the same device. */
+export interface EarlierJob {
+  tag: string;
+  closedAt: string;
+  fitted: string[];
+  end: End['kind'] | null;
+  guaranteedUntil: string | null;
+}
+
+/** What is known of a device by its serial. */
+export interface KnownDevice {
+  id: string;
+  serial: string;
+  model: ModelView;
+  customer: { id: string; name: string; phone: string };
+  openTag: string | null;
+  earlier: EarlierJob[];
+}
+
+/** What a correction would lead to, and as which version of the job it was considered. */
+export interface ConsideredView {
+  version: number;
+  consequences: Consequence[];
+}
+
+/** An order just booked: its number and the jobs in it. */
+export interface OrderView {
+  number: number;
+  jobs: JobView[];
+}
+
+/** Someone who can be switched to with a PIN. */
+export interface SwitchableView {
+  id: string;
+  name: string;
+  initials: string;
+  role: Role;
+}
+
+export interface AccountView extends StaffView {
+  login: string;
+  active: boolean;
+  hasPin: boolean;
+}
+
+export interface SignedInView {
+  id: string;
+  begunAt: string;
+  seenAt: string;
+  agent: string;
+  here: boolean;
+}
+
+/** Something worth looking back at: sign-ins, secrets shown, gates passed, corrections. */
+export interface AuditRow {
+  id: string;
+  at: string;
+  by: string;
+  kind: string;
+  sentence: string;
+  tag: string | null;
+}
+
+export interface AuditPage {
+  rows: AuditRow[];
+  before: string | null;
 }
 
 /** Everything a job's page shows. */
@@ -93,7 +181,7 @@ export interface JobView {
   tag: string;
   version: number;
   order: number;
-  customer: { id: string; name: string; phone: string };
+  customer: { id: string; name: string; phone: string; email: string };
   device: { id: string; serial: string; model: ModelView };
   complaint: string;
   condition: string;
@@ -101,7 +189,15 @@ export interface JobView {
   bookedAt: string;
   promisedAt: string | null;
   closedAt: string | null;
+  /** Tags of the other jobs of the same order. */
+  together: string[];
   things: ThingView[];
+  holding: HoldingView;
+  secrets: SecretView[];
+  earlier: EarlierJob[];
+  guaranteedUntil: string | null;
+  /** Steps whose stamp can be taken back now. */
+  takeBack: StepId[];
   snapshot: JobSnapshot;
   origins: FactOrigin[];
   procedure: Procedure;
@@ -139,6 +235,7 @@ export interface HandsView {
   slack: number | null;
   readyIn: number;
   promisedAt: string | null;
+  holding: HoldingView;
 }
 
 export interface FloorView {
@@ -159,7 +256,7 @@ export interface BerthView {
 
 export interface DriveMatch {
   siteId: string;
-  candidates: (Candidate & { partNumber: string })[];
+  candidates: (Candidate & { partNumber: string; own: boolean })[];
 }
 
 export interface MatchView {
@@ -185,7 +282,7 @@ export interface PartView {
 
 /** One thing found by the scan or find field. */
 export interface Found {
-  kind: 'job' | 'customer' | 'device' | 'drive' | 'model';
+  kind: 'job' | 'customer' | 'device' | 'drive' | 'model' | 'thing' | 'place' | 'part' | 'berth';
   title: string;
   detail: string;
   /** Job to open, where there is one. */

@@ -49,3 +49,12 @@ export async function customerOf({ manager, now }: Acting, given: BookIn['custom
   });
   return id;
 }
+
+/** Puts right how a customer is called and reached. */
+export async function updateDetails(
+  { manager }: Acting,
+  id: string,
+  given: { name: string; phone: string; email: string },
+): Promise<void> {
+  await manager.update(Customer, { id }, { ...given, phoneDigits: digitsOf(given.phone) });
+}

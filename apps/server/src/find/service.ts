@@ -5,7 +5,8 @@ import { rows } from '../platform/database';
 
 /**
  * What a scan or a few typed letters mean: a job tag, the serial of a device or drive, a customer by name or
- * phone number with their open jobs, a model. Exact ones first; at most 12.
+ * phone number with their open jobs, a model, the label of a thing or a place with what lies there, a berth, a part.
+ * Exact ones first; at most 12.
  */
 export async function find(manager: EntityManager, typed: string): Promise<Found[]> {
   const text = typed.trim();
@@ -20,6 +21,20 @@ export async function find(manager: EntityManager, typed: string): Promise<Found
         where upper(j.tag) like upper($2) || '%' or ('U-' || $1) = j.tag
            or (j.closed_at is null and (c.name ilike '%' || $2 || '%'
                or (length($3) >= 3 and c.phone_digits like '%' || $3 || '%')))
+       union all
+       select 'thing', j.tag || '-' || t.number, t.name || coalesce(', at ' || p.code, '') || ', ' || c.name, j.tag, t.id,
+              case when upper(j.tag || '-' || t.number) = upper($1) then 0 else 1 end
+         from thing t join job j on j.id = t.job_id join shop_order o on o.id = j.order_id
+         join customer c on c.id = o.customer_id left join place p on p.id = t.place_id
+        where t.returned_at is null
+          and (j.tag || '-' || t.number = upper($1) or upper(p.code) = upper($1))
+       union all
+       select 'berth', 'Berth ' || b.number, coalesce('busy with ' || j.tag, 'free'), j.tag, b.id, 1
+         from berth b left join run r on r.berth_id = b.id and r.outcome = 'running' left join job j on j.id = r.job_id
+        where upper($1) in ('BERTH ' || b.number, 'BERTH-' || b.number)
+       union all
+       select 'part', p.part_number, p.maker || ' ' || p.name, null, p.id, 1
+         from part p where upper(p.part_number) = upper($1)
        union all
        select 'device', d.serial, m.maker || ' ' || m.name || ' of ' || c.name,
               (select j.tag from job j where j.device_id = d.id order by j.number desc limit 1), d.id, 1

@@ -1,6 +1,6 @@
-import { EVERY_ROLE, route } from '../platform/routes';
+import { route } from '../platform/routes';
 import { viewFloor } from './service';
 
 export const floorRoutes = [
-  route('get /floor', { who: EVERY_ROLE, handle: ({ manager, now }) => viewFloor(manager, now) }),
+  route('get /floor', { who: 'look at jobs and shelf', handle: ({ manager, now }) => viewFloor(manager, now) }),
 ];

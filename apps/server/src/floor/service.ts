@@ -14,10 +14,12 @@ export async function viewFloor(manager: EntityManager, now: Date): Promise<Floo
         customer: job.customer,
         device: `${job.model.maker} ${job.model.name}`,
         promisedAt: job.promisedAt?.toISOString() ?? null,
+        holding: job.holding,
       },
     ]),
   );
-  const named = (tag: string) => names.get(tag) ?? { customer: '', device: '', promisedAt: null };
+  const named = (tag: string) =>
+    names.get(tag) ?? { customer: '', device: '', promisedAt: null, holding: { takenUp: null, putDown: null } };
   const floorJobs = jobs.map(({ tag, promisedAt, snapshot }) => ({
     tag,
     promisedAt: promisedAt?.getTime() ?? null,

@@ -1,10 +1,12 @@
 import type { JobView } from '@udrel/contract/types';
 import { firstRow } from '../platform/database';
+import { eraseSecrets } from '../secrets/service';
 import type { Acting } from '../platform/routes';
 import { keepDrive } from '../shelf/drives';
 import { Drive } from '../shelf/entities';
-import { reservedSerials, spendStock } from '../shelf/reservations';
+import { releaseStock, reservedSerials, spendStock } from '../shelf/reservations';
 import { changeJob, requireNoRun, requireStep } from './change';
+import { Job } from './entities';
 import type { JobRecord } from './record';
 
 /** Closes the job: every gate must hold or be overridden. The parts leave the shelf, the new drive is the customer's. */
@@ -15,6 +17,8 @@ export function closeJob(acting: Acting, tag: string, version: number): Promise<
     requireNoRun(job);
     const { 'drive choice': choice, 'old drive': oldDrive, 'old drive stays': stays } = job.snapshot.facts;
     const spoiled = (await reservedSerials(acting, job.id)).filter((serial) => serial !== choice?.serial);
+    const kept = job.snapshot.end?.kind === 'not collected';
+    if (job.snapshot.end && !kept) await releaseStock(acting, job.id, ['memory']);
     await spendStock(acting, job.id);
     for (const serial of spoiled) await keepSpoiled(acting, job, serial);
     if (choice) {
@@ -31,10 +35,25 @@ export function closeJob(acting: Acting, tag: string, version: number): Promise<
       });
     }
     if (oldDrive && stays) await manager.update(Drive, { serial: oldDrive.serial }, { custody: stays.where });
-    await manager.query('update thing set returned_at = $2 where job_id = $1 and returned_at is null', [job.id, now]);
-    await manager.query('update job set closed_at = $2 where id = $1', [job.id, now]);
-    return [{ kind: 'closed', data: {} }];
+    if (!kept) {
+      await manager.query('update thing set returned_at = $2 where job_id = $1 and returned_at is null', [job.id, now]);
+    }
+    const erased = await eraseSecrets(acting, job.id);
+    const guaranteeUntil = job.snapshot.end ? null : guaranteeFrom(now);
+    await manager.update(Job, { id: job.id }, { closedAt: now, guaranteeUntil, takenBy: null, takenAt: null });
+    return [...erased, { kind: 'closed', data: job.snapshot.end ? { end: job.snapshot.end.kind } : {} }];
   });
+}
+
+/** Months for which the shop guarantees what it fitted. */
+const GUARANTEE_MONTHS = 24;
+
+/** The last day of the guarantee on work handed over now; the end of a shorter month where the day is missing. */
+function guaranteeFrom(now: Date): Date {
+  const until = new Date(now);
+  until.setUTCMonth(until.getUTCMonth() + GUARANTEE_MONTHS);
+  if (until.getUTCDate() !== now.getUTCDate()) until.setUTCDate(0);
+  return until;
 }
 
 /** A drive of ours that a failed attempt wrote to: off the shelf, and on record as holding the customer's data. */

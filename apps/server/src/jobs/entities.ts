@@ -1,4 +1,4 @@
-import type { FactKey, GateId, WishKind } from '@udrel/core/steps';
+import type { End, FactKey, GateId, WishKind } from '@udrel/core/steps';
 import type { StripKind } from '@udrel/core/strip';
 import { EntitySchema } from 'typeorm';
 import { bytes, flag, integer, json, key, reference, text, time } from '../platform/columns';
@@ -22,6 +22,14 @@ export const ShopOrder = new EntitySchema<OrderRow>({
   indices: [{ name: 'order_customer', columns: ['customerId'] }],
 });
 
+/** The state in which a job was put down. */
+export interface PutDownNote {
+  at: string;
+  batteryOff: boolean;
+  tried: string;
+  next: string;
+}
+
 export interface JobEntity {
   id: string;
   number: number;
@@ -36,6 +44,14 @@ export interface JobEntity {
   bookedAt: Date;
   promisedAt: Date | null;
   closedAt: Date | null;
+  /** Set once it ends without work. */
+  endedAs: End['kind'] | null;
+  guaranteeUntil: Date | null;
+  /** Who has it in hand; null while nobody has, or once it was put down. */
+  takenBy: string | null;
+  takenAt: Date | null;
+  putDownBy: string | null;
+  putDown: PutDownNote | null;
   /** Station and title of the next step, as last computed, for lists. */
   station: string;
   next: string;
@@ -56,6 +72,12 @@ export const Job = new EntitySchema<JobEntity>({
     bookedAt: time(),
     promisedAt: time({ nullable: true }),
     closedAt: time({ nullable: true }),
+    endedAs: text({ nullable: true }),
+    guaranteeUntil: time({ nullable: true }),
+    takenBy: reference('staff', { nullable: true }),
+    takenAt: time({ nullable: true }),
+    putDownBy: reference('staff', { nullable: true }),
+    putDown: json({ nullable: true }),
     station: text(),
     next: text(),
   },
@@ -142,22 +164,28 @@ export const StripItemEntity = new EntitySchema<StripRow>({
 export interface ThingRow {
   id: string;
   jobId: string;
+  /** Printed on its label after the job's tag; 0 is the device itself. */
+  number: number;
   name: string;
   placeId: string | null;
   returnedAt: Date | null;
 }
 
-/** A thing left with us, with its storage place. */
+/** A thing that lies in the shop for a job, the device itself included, with its storage place. */
 export const Thing = new EntitySchema<ThingRow>({
   name: 'thing',
   columns: {
     id: key(),
     jobId: reference('job'),
+    number: integer({ default: 0 }),
     name: text(),
     placeId: reference('place', { nullable: true }),
     returnedAt: time({ nullable: true }),
   },
-  indices: [{ name: 'thing_job', columns: ['jobId'] }],
+  indices: [
+    { name: 'thing_number', columns: ['jobId', 'number'], unique: true },
+    { name: 'thing_place', columns: ['placeId'] },
+  ],
 });
 
 export interface OverrideRow {

@@ -2,6 +2,13 @@ type Data = Record<string, unknown>;
 
 const word = (data: Data, key: string) => String(data[key] ?? '');
 
+/** The reason given, and which earlier entries of the history it puts right. */
+function because(data: Data): string {
+  const corrects = (data['corrects'] as number[] | undefined) ?? [];
+  const which = corrects.length > 0 ? ` (corrects ${corrects.map((seq) => `#${seq}`).join(', ')})` : '';
+  return `${data['reason'] ? `: ${word(data, 'reason')}` : ''}${which}`;
+}
+
 /** What happened, in words, by the kind of event. Events hold no names of customers and no secrets. */
 const SENTENCES: Readonly<Record<string, (data: Data) => string>> = {
   booked: () => 'Booked in',
@@ -19,6 +26,33 @@ const SENTENCES: Readonly<Record<string, (data: Data) => string>> = {
   'strip all': (data) => `Everything ${word(data, 'way')}`,
   'gate overridden': (data) => `Passed “${word(data, 'gate')}” with a reason: ${word(data, 'reason')}`,
   note: (data) => `Note: ${word(data, 'text')}`,
+  'taken up': (data) => (data['from'] ? 'Taken over' : 'Taken up'),
+  'put down': (data) =>
+    [
+      'Put down',
+      data['batteryOff'] && 'battery off',
+      data['tried'] && `tried: ${word(data, 'tried')}`,
+      data['next'] && `next: ${word(data, 'next')}`,
+    ]
+      .filter(Boolean)
+      .join('; '),
+  'thing kept': (data) => `Kept: ${word(data, 'name')}${data['place'] ? ` (${word(data, 'place')})` : ''}`,
+  'thing moved': (data) =>
+    `${word(data, 'name')} ${data['back'] ? 'given back' : `lies at ${word(data, 'place') || 'no noted place'}`}`,
+  'secret kept': (data) => `Secret kept: ${word(data, 'label')}`,
+  'secret shown': (data) => `Secret shown: ${word(data, 'label')}`,
+  'secrets erased': (data) => `Secrets erased: ${word(data, 'count')}`,
+  'stamp taken back': (data) => `Taken back: ${word(data, 'title')}${because(data)}`,
+  'went back': (data) => `Back to ${word(data, 'station')}${because(data)}`,
+  'customer corrected': (data) =>
+    `Customer corrected${data['with'] ? `, together with ${word(data, 'with')}` : ''}${because(data)}`,
+  'customer details corrected': (data) => `Customer’s details corrected${because(data)}`,
+  'serial corrected': (data) => `Serial corrected from ${word(data, 'from')} to ${word(data, 'to')}${because(data)}`,
+  'model corrected': (data) => `Model corrected${because(data)}`,
+  'booking corrected': (data) => `Booking corrected: ${(data['changed'] as string[]).join(', ')}${because(data)}`,
+  'ended without work': (data) => `Ended without work: ${word(data, 'end')}${because(data)}`,
+  'model described': (data) => `Model described: ${word(data, 'code')}`,
+  'gone on': (data) => `Gone on with after all${because(data)}`,
   closed: () => 'Closed and handed over',
 };
 

@@ -3,18 +3,22 @@ import type { EntryKey, JobView } from '@udrel/contract/types';
 import { entryKeys, factShapes, type Shape } from '@udrel/contract/schemas';
 import { validate } from '@udrel/contract/validate';
 import { identify } from '@udrel/core/identity';
-import { wants, type FactKey, type JobFacts, type StepId } from '@udrel/core/steps';
-import { firstRow } from '../platform/database';
+import { wants, type FactKey, type JobFacts, type OwnDrive, type StepId } from '@udrel/core/steps';
 import { fieldWrong, notFound, Refusal } from '../platform/errors';
 import type { Acting } from '../platform/routes';
-import { driveIdOf, keepDrive } from '../shelf/drives';
+import { driveIdOf, isOurs, keepDrive } from '../shelf/drives';
 import { changeJob, requireNoRun, requireStep, type Happened } from './change';
 import { Fact } from './entities';
 import { staying } from './match';
 import type { JobRecord } from './record';
 
-/** The step that a fact is the evidence of. */
+/** The step that a fact is the evidence of; in an end without work, the step of the way back. */
 const STEP_OF: Readonly<Record<EntryKey, StepId>> = {
+  backup: 'book in',
+  consents: 'book in',
+  'go-ahead limit': 'book in',
+  'condition marks': 'book in',
+  'own drive': 'book in',
   'old drive': 'read drive',
   'other drives': 'read drive',
   'partition table': 'read drive',
@@ -31,7 +35,14 @@ const STEP_OF: Readonly<Record<EntryKey, StepId>> = {
   'old drive stays': 'place old drive',
   'document given': 'give document',
   signature: 'sign',
+  'put back': 'put back',
+  'as it came': 'see as it came',
+  'kept until': 'keep',
 };
+
+function stepOf(job: JobRecord, key: EntryKey): StepId {
+  return key === 'signature' && job.snapshot.end ? 'give back' : STEP_OF[key];
+}
 
 /** Facts that a running copy rests on. */
 const UNDER_A_RUN: readonly EntryKey[] = ['old drive', 'partition table', 'source identified', 'target identified'];
@@ -53,7 +64,7 @@ export async function enterFact(
   }
   return changeJob(acting, tag, body.version, async (job) => {
     // What memory is fitted is worth knowing for any job; only a memory job has a step for it.
-    if (key !== 'memory' || wants(job.snapshot, 'memory')) requireStep(job, STEP_OF[key]);
+    if (key !== 'memory' || wants(job.snapshot, 'memory')) requireStep(job, stepOf(job, key));
     if (UNDER_A_RUN.includes(key)) requireNoRun(job);
     const value = await examine(acting, job, key, checked.value);
     if (key === 'fitted') await withdrawProof(acting, job, value as { serial: string });
@@ -78,6 +89,12 @@ async function examine(acting: Acting, job: JobRecord, key: EntryKey, value: unk
   if (key === 'source identified' || key === 'target identified' || key === 'fitted') {
     return examineSerial(job, key, (value as { serial: string }).serial);
   }
+  if (key === 'own drive') await keepOwnDrive(acting, job, value as OwnDrive);
+  if (key === 'put back') return examinePutBack(job, (value as { serial: string }).serial);
+  if (key === 'as it came') {
+    const seen = value as NonNullable<JobFacts['as it came']>;
+    if (!seen.starts && seen.note === '') throw fieldWrong('value.note', 'Note what it did instead of starting.');
+  }
   if (key === 'trial start') {
     const trial = value as NonNullable<JobFacts['trial start']>;
     if (!trial.started && trial.note === '') throw fieldWrong('value.note', 'Note what it did instead of starting.');
@@ -96,10 +113,11 @@ async function keepOldDrive(
   if (staying(job.snapshot, drive.siteId)) {
     throw fieldWrong('value.siteId', 'Another drive is noted there, which stays.');
   }
-  const known = await firstRow<{ owner: string }>(manager, 'select owner from drive where serial = $1', [drive.serial]);
-  const ours = await firstRow(manager, 'select 1 from stock where serial = $1 and quantity > 0', [drive.serial]);
-  if (known?.owner === 'shop' || ours) {
+  if (await isOurs(manager, drive.serial)) {
     throw fieldWrong('value.serial', 'This serial is one of ours on the shelf. Read the label of the old drive again.');
+  }
+  if (job.snapshot.facts['own drive']?.serial === drive.serial) {
+    throw fieldWrong('value.serial', 'This is the drive that the customer brought. Read the label of the old drive.');
   }
   const { serial, maker, name, bytes } = drive;
   await keepDrive(manager, {
@@ -112,6 +130,42 @@ async function keepOldDrive(
     partId: null,
     custody: "in the customer's device",
   });
+}
+
+/** Puts the drive that the customer brought on record as theirs. It cannot change once it is chosen. */
+export async function keepOwnDrive(
+  { manager }: Acting,
+  job: Pick<JobRecord, 'customerId'> & { snapshot: Pick<JobRecord['snapshot'], 'facts'> },
+  { serial, drive }: OwnDrive,
+  field = 'value.serial',
+): Promise<void> {
+  const choice = job.snapshot.facts['drive choice'];
+  if (choice && choice.partId === null) {
+    throw new Refusal(409, 'drive-chosen', 'Their drive is chosen for this job. Take that back first.');
+  }
+  if (await isOurs(manager, serial)) throw fieldWrong(field, 'This serial is one of ours on the shelf.');
+  if (job.snapshot.facts['old drive']?.serial === serial) {
+    throw fieldWrong(field, 'This is the drive in the device. Read the label of the one brought along.');
+  }
+  await keepDrive(manager, {
+    serial,
+    maker: drive.maker,
+    name: drive.name,
+    bytes: drive.bytes,
+    owner: 'customer',
+    customerId: job.customerId,
+    partId: null,
+    custody: 'brought by the customer',
+  });
+}
+
+/** What sits in the device again must be the drive that was in it. */
+function examinePutBack(job: JobRecord, scanned: string): { serial: string } {
+  const old = job.snapshot.facts['old drive'];
+  if (!wants(job.snapshot, 'new drive') || !old) return { serial: scanned };
+  const result = identify(scanned, { serial: old.serial }, null);
+  if (result.outcome !== 'match') throw fieldWrong('value.serial', result.sentence);
+  return { serial: old.serial };
 }
 
 /** Each other drive sits at a site of its own, known by a serial of its own. */
@@ -174,14 +228,14 @@ async function withdrawProof({ manager }: Acting, job: JobRecord, { serial }: { 
 /** Facts that are about the old drive itself and hold beyond this job. */
 const ABOUT_THE_OLD_DRIVE: readonly FactKey[] = ['old drive', 'partition table', 'health'];
 
-function serialNow(job: JobRecord, key: FactKey, value: unknown): string | undefined {
+function serialNow(job: Parameters<typeof keepFact>[1], key: FactKey, value: unknown): string | undefined {
   return key === 'old drive' ? (value as { serial: string }).serial : job.snapshot.facts['old drive']?.serial;
 }
 
 /** Makes a value the current one of its key; earlier ones stay on record. */
 export async function keepFact(
   { manager, actor, now }: Acting,
-  job: JobRecord,
+  job: Pick<JobRecord, 'id' | 'deviceId'> & { snapshot: Pick<JobRecord['snapshot'], 'facts'> },
   key: FactKey,
   value: unknown,
   origin: string,

@@ -56,12 +56,17 @@ export async function matchParts(manager: EntityManager, job: JobRecord): Promis
   const drives = wants(snapshot, 'new drive')
     ? model.sites.map((site) => ({
         siteId: site.id,
-        candidates: rankDrives(site, model.firmware, needFor(need.bytes), offersOf(parts), adaptersOf(parts)).map(
-          (one) => ({
-            ...one,
-            partNumber: numbers.get(one.offer.partId) ?? '',
-          }),
-        ),
+        candidates: rankDrives(
+          site,
+          model.firmware,
+          needFor(need.bytes),
+          offersFor(snapshot, parts),
+          adaptersOf(parts),
+        ).map((one) => ({
+          ...one,
+          partNumber: numbers.get(one.offer.partId) ?? '',
+          own: one.offer.partId === OWN,
+        })),
       }))
     : [];
   return { need, drives, memory: wants(snapshot, 'memory') ? memorySets(job, parts) : [] };
@@ -76,7 +81,16 @@ export function staying(snapshot: JobSnapshot, siteId: string) {
   return snapshot.facts['other drives']?.drives.find((drive) => drive.siteId === siteId) ?? null;
 }
 
-export function offersOf(parts: readonly OfferedPart[]): Offer[] {
+/** Stands for the drive that the customer brought, among the parts offered. */
+export const OWN = 'own';
+
+/** The drives that can be chosen: those of the library, and the one that the customer brought. */
+export function offersFor(snapshot: JobSnapshot, parts: readonly OfferedPart[]): Offer[] {
+  const own = snapshot.facts['own drive'];
+  return [...(own ? [{ partId: OWN, drive: own.drive, price: 0, stock: 1 }] : []), ...offersOf(parts)];
+}
+
+function offersOf(parts: readonly OfferedPart[]): Offer[] {
   return parts
     .filter((part) => part.kind === 'drive')
     .map((part) => ({ partId: part.id, drive: part.spec as Drive, price: part.price, stock: part.stock }));

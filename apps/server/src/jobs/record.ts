@@ -1,9 +1,18 @@
-import type { FactOrigin, ModelSpec, RunView, ThingView } from '@udrel/contract/types';
+import type {
+  EarlierJob,
+  FactOrigin,
+  HoldingView,
+  ModelSpec,
+  RunView,
+  SecretView,
+  ThingView,
+} from '@udrel/contract/types';
 import type { CopyEstimate } from '@udrel/core/estimate';
 import { progressOf, type ProgressState } from '@udrel/core/progress';
-import type { JobFacts, JobSnapshot, Override, RunOutcome, RunSummary, Wish } from '@udrel/core/steps';
+import type { End, JobFacts, JobSnapshot, Override, RunOutcome, RunSummary, Wish } from '@udrel/core/steps';
 import type { StripItem } from '@udrel/core/strip';
 import type { EntityManager } from 'typeorm';
+import { earlierSql } from '../models/devices';
 import { rows } from '../platform/database';
 
 interface StoredRun {
@@ -35,13 +44,21 @@ interface StoredJob {
   bookedAt: Date;
   promisedAt: Date | null;
   closedAt: Date | null;
+  endedAs: End['kind'] | null;
+  guaranteedUntil: Date | null;
+  holding: HoldingView;
+  together: string[];
   customerId: string;
   customer: string;
   phone: string;
+  email: string;
   deviceId: string;
   serial: string;
   modelId: string;
   model: ModelSpec;
+  stub: boolean;
+  earlier: EarlierJob[];
+  secrets: SecretView[];
   wishes: Wish[];
   facts: JobFacts;
   origins: FactOrigin[];
@@ -52,7 +69,7 @@ interface StoredJob {
 }
 
 /** A job with everything its steps and gates are computed from. */
-export interface JobRecord extends Omit<StoredJob, 'runs' | 'wishes' | 'facts' | 'strip' | 'overrides'> {
+export interface JobRecord extends Omit<StoredJob, 'runs' | 'wishes' | 'facts' | 'strip' | 'overrides' | 'endedAs'> {
   runs: RunView[];
   snapshot: JobSnapshot;
 }
@@ -64,8 +81,21 @@ type Which = { tag: string } | { open: true };
 export const JOBS_SQL = `
   select j.id, j.number, j.tag, j.version, o.number as "orderNumber", j.complaint, j.condition, j.price,
          j.booked_at as "bookedAt", j.promised_at as "promisedAt", j.closed_at as "closedAt",
-         c.id as "customerId", c.name as customer, c.phone, d.id as "deviceId", d.serial,
-         m.id as "modelId", m.spec as model,
+         j.ended_as as "endedAs", j.guarantee_until as "guaranteedUntil",
+         json_build_object(
+           'takenUp', case when t.id is null then null
+             else json_build_object('id', t.id, 'name', t.name, 'at', j.taken_at) end,
+           'putDown', case when j.put_down is null then null
+             else j.put_down || jsonb_build_object('by', p.name) end) as holding,
+         (select coalesce(json_agg(x.tag order by x.number), '[]')
+            from job x where x.order_id = j.order_id and x.id <> j.id) as together,
+         c.id as "customerId", c.name as customer, c.phone, c.email, d.id as "deviceId", d.serial,
+         m.id as "modelId", m.spec as model, m.stub,
+         ${earlierSql('e.id <> j.id and e.number < j.number')} as earlier,
+         (select coalesce(json_agg(json_build_object('id', k.id, 'label', k.label, 'by', s.name, 'at', k.at,
+                                                     'shown', k.shown, 'erased', k.sealed is null)
+                                   order by k.at, k.label), '[]')
+            from secret k join staff s on s.id = k.by where k.job_id = j.id) as secrets,
          (select coalesce(json_agg(json_build_object('kind', w.kind, 'least', w.least)), '[]')
             from wish w where w.job_id = j.id) as wishes,
          (select coalesce(json_object_agg(f.key, f.value), '{}')
@@ -80,9 +110,10 @@ export const JOBS_SQL = `
          (select coalesce(json_agg(json_build_object('gate', g.gate, 'reason', g.reason, 'by', s.name, 'at', g.at)
                                    order by g.at), '[]')
             from gate_override g join staff s on s.id = g.by where g.job_id = j.id) as overrides,
-         (select coalesce(json_agg(json_build_object('id', t.id, 'name', t.name, 'place', coalesce(p.code, ''))
-                                   order by t.name), '[]')
-            from thing t left join place p on p.id = t.place_id where t.job_id = j.id) as things,
+         (select coalesce(json_agg(json_build_object('id', g.id, 'number', g.number, 'name', g.name,
+                                                     'place', coalesce(l.code, ''), 'back', g.returned_at is not null)
+                                   order by g.number), '[]')
+            from thing g left join place l on l.id = g.place_id where g.job_id = j.id) as things,
          (select coalesce(json_agg(json_build_object(
                    'id', r.id, 'attempt', r.attempt, 'berth', b.number, 'simulatedSpeed', b.simulated_speed,
                    'heardAt', b.heard_at, 'outcome', r.outcome, 'beganAt', r.began_at, 'endedAt', r.ended_at,
@@ -94,7 +125,9 @@ export const JOBS_SQL = `
     join shop_order o on o.id = j.order_id
     join customer c on c.id = o.customer_id
     join device d on d.id = j.device_id
-    join device_model m on m.id = d.model_id`;
+    join device_model m on m.id = d.model_id
+    left join staff t on t.id = j.taken_by
+    left join staff p on p.id = j.put_down_by`;
 
 /** Most jobs that can be open on the floor at once. */
 const OPEN_LIMIT = 1000;
@@ -111,10 +144,12 @@ export async function readJobs(manager: EntityManager, which: Which, now: Date):
 }
 
 function assemble(stored: StoredJob, now: Date): JobRecord {
-  const { wishes, facts, strip, overrides, ...job } = stored;
+  const { wishes, facts, strip, overrides, endedAs, ...job } = stored;
   const runs = stored.runs.map((run) => viewRun(run, now));
   const snapshot: JobSnapshot = {
     wishes,
+    modelKnown: !stored.stub,
+    end: endedAs === null ? null : { kind: endedAs },
     facts,
     runs: runs.map((run) => summarise(run, now)),
     strip,

@@ -6,7 +6,8 @@ import type { Acting } from '../platform/routes';
 import { releaseStock, takeStock } from '../shelf/reservations';
 import { changeJob, requireNoRun, requireStep } from './change';
 import { keepFact } from './facts';
-import { adaptersOf, memorySets, needFor, needOf, offeredParts, offersOf, staying } from './match';
+import { adaptersOf, memorySets, needFor, needOf, offeredParts, offersFor, OWN, staying } from './match';
+import type { JobRecord } from './record';
 
 /** Takes one piece of a drive for the job, with the adapter it needs. What was taken before goes back. */
 export function reserveDrive(acting: Acting, tag: string, wanted: ReserveDrive): Promise<JobView> {
@@ -18,14 +19,15 @@ export function reserveDrive(acting: Acting, tag: string, wanted: ReserveDrive):
     const stays = staying(job.snapshot, site.id);
     if (stays) throw refused(`${site.name} holds ${stays.name}, which stays`);
     const parts = await offeredParts(acting.manager, job.id, ['drive', 'adapter']);
-    const offers = offersOf(parts).filter((offer) => offer.partId === wanted.partId);
+    const wantedId = wanted.partId ?? OWN;
+    const offers = offersFor(job.snapshot, parts).filter((offer) => offer.partId === wantedId);
     const need = needFor(needOf(job.snapshot).bytes);
     const [candidate] = rankDrives(site, job.model.firmware, need, offers, adaptersOf(parts));
     if (!candidate || !candidate.link) throw refused(candidate?.because ?? 'no such drive');
     if (candidate.verdict === 'no' || candidate.verdict === 'cannot tell' || !candidate.needMet)
       throw refused(candidate.because);
     const released = await releaseStock(acting, job.id, ['drive', 'adapter']);
-    const piece = await takeStock(acting, job.id, wanted.partId, 1, 'drive');
+    const piece = wanted.partId === null ? ownPiece(job) : await takeStock(acting, job.id, wanted.partId, 1, 'drive');
     if (candidate.adapter) await takeStock(acting, job.id, candidate.adapter.partId, 1, 'adapter');
     const { drive, price } = candidate.offer;
     const choice: DriveChoice = {
@@ -53,6 +55,14 @@ export function reserveDrive(acting: Acting, tag: string, wanted: ReserveDrive):
       { kind: 'drive reserved', data: { serial: choice.serial, siteId: site.id, partId: wanted.partId } },
     ];
   });
+}
+
+/** The drive that the customer brought: a target only where they agreed that what is on it is lost. */
+function ownPiece(job: JobRecord): { id: null; serial: string } {
+  const own = job.snapshot.facts['own drive'];
+  if (!own) throw notFound("The customer's own drive");
+  if (!own.mayBeOverwritten) throw refused('the customer has not agreed that what is on their own drive is lost');
+  return { id: null, serial: own.serial };
 }
 
 /** Takes memory modules for the job. What was taken before goes back. */

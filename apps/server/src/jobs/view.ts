@@ -1,5 +1,5 @@
 import type { EventView, JobView } from '@udrel/contract/types';
-import { procedureOf } from '@udrel/core/steps';
+import { canTakeBack, procedureOf } from '@udrel/core/steps';
 import type { EntityManager } from 'typeorm';
 import { rows } from '../platform/database';
 import { notFound } from '../platform/errors';
@@ -32,7 +32,7 @@ export async function viewJob(manager: EntityManager, tag: string, now: Date): P
 }
 
 function present(record: JobRecord, now: Date): Omit<JobView, 'history'> {
-  const { snapshot, runs, origins, things } = record;
+  const { snapshot, runs, origins, things, holding, secrets, earlier, together } = record;
   const procedure = procedureOf(snapshot);
   const readyIn = procedure.handsLeft + procedure.unattendedLeft;
   return {
@@ -40,15 +40,27 @@ function present(record: JobRecord, now: Date): Omit<JobView, 'history'> {
     tag: record.tag,
     version: record.version,
     order: record.orderNumber,
-    customer: { id: record.customerId, name: record.customer, phone: record.phone },
-    device: { id: record.deviceId, serial: record.serial, model: { id: record.modelId, ...record.model } },
+    customer: { id: record.customerId, name: record.customer, phone: record.phone, email: record.email },
+    device: {
+      id: record.deviceId,
+      serial: record.serial,
+      model: { id: record.modelId, stub: record.stub, ...record.model },
+    },
     complaint: record.complaint,
     condition: record.condition,
     price: record.price,
     bookedAt: record.bookedAt.toISOString(),
     promisedAt: record.promisedAt?.toISOString() ?? null,
     closedAt: record.closedAt?.toISOString() ?? null,
+    together,
     things,
+    holding,
+    secrets,
+    earlier,
+    guaranteedUntil: record.guaranteedUntil?.toISOString() ?? null,
+    takeBack: record.closedAt
+      ? []
+      : procedure.steps.filter((step) => canTakeBack(snapshot, step.id)).map((step) => step.id),
     snapshot,
     origins,
     procedure,

@@ -1,6 +1,6 @@
 import type { ModelSpec } from '@udrel/contract/types';
 import { EntitySchema } from 'typeorm';
-import { json, key, reference, text } from '../platform/columns';
+import { flag, json, key, reference, text } from '../platform/columns';
 
 export interface ModelRow {
   id: string;
@@ -8,11 +8,13 @@ export interface ModelRow {
   name: string;
   code: string;
   spec: ModelSpec;
+  /** Only a name from the counter so far. */
+  stub: boolean;
 }
 
 export const DeviceModel = new EntitySchema<ModelRow>({
   name: 'device_model',
-  columns: { id: key(), maker: text(), name: text(), code: text({ unique: true }), spec: json() },
+  columns: { id: key(), maker: text(), name: text(), code: text({ unique: true }), spec: json(), stub: flag() },
 });
 
 export interface DeviceRow {

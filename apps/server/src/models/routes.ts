@@ -1,17 +1,28 @@
-import { customerQuery, modelSpec } from '@udrel/contract/schemas';
-import { EVERY_ROLE, BENCH, route } from '../platform/routes';
-import { addModel, findModels } from './service';
+import { customerQuery, deviceQuery, modelSpec } from '@udrel/contract/schemas';
+import { route } from '../platform/routes';
+import { devicesBySerial } from './devices';
+import { addModel, describeStub, findModels } from './service';
 
 export const modelRoutes = [
   route('get /models', {
-    who: EVERY_ROLE,
+    who: 'look at jobs and shelf',
     query: customerQuery,
     handle: ({ manager, query }) => findModels(manager, query.find),
   }),
   route('post /models', {
-    who: BENCH,
+    who: 'describe models',
     body: modelSpec,
     status: 201,
     handle: (call) => addModel(call, call.body),
+  }),
+  route('put /models/:id', {
+    who: 'describe models',
+    body: modelSpec,
+    handle: (call) => describeStub(call, call.params['id'] ?? '', call.body),
+  }),
+  route('get /devices', {
+    who: 'look at jobs and shelf',
+    query: deviceQuery,
+    handle: ({ manager, query }) => devicesBySerial(manager, query.serial),
   }),
 ];

@@ -2,8 +2,10 @@ import { randomUUID } from 'node:crypto';
 import type { ModelSpec, ModelView } from '@udrel/contract/types';
 import type { EntityManager } from 'typeorm';
 import { escapeLike } from '../customers/service';
+import { changeJob } from '../jobs/change';
+import { layOutSheet } from '../jobs/sheet';
 import { firstRow, rows } from '../platform/database';
-import { fieldWrong } from '../platform/errors';
+import { fieldWrong, notFound, Refusal } from '../platform/errors';
 import type { Acting } from '../platform/routes';
 import { DeviceModel } from './entities';
 
@@ -14,21 +16,82 @@ export async function findModels(manager: EntityManager, text: string): Promise<
     .split(/\s+/)
     .filter(Boolean)
     .map((word) => `%${escapeLike(word)}%`);
-  const found = await rows<{ id: string; spec: ModelSpec }>(
+  const found = await rows<{ id: string; spec: ModelSpec; stub: boolean }>(
     manager,
-    `select id, spec from device_model
+    `select id, spec, stub from device_model
       where maker || ' ' || name || ' ' || code ilike all ($1::text[])
       order by lower(maker), lower(name), code limit 50`,
     [words],
   );
-  return found.map(({ id, spec }) => ({ id, ...spec }));
+  return found.map(({ id, spec, stub }) => ({ id, stub, ...spec }));
 }
 
 /** Adds a model; its code is what tells models apart. */
-export async function addModel({ manager }: Acting, spec: ModelSpec): Promise<ModelView> {
-  const twin = await firstRow(manager, 'select 1 from device_model where code = $1', [spec.code]);
-  if (twin) throw fieldWrong('code', `There is a model with the code ${spec.code} already.`);
+export async function addModel(acting: Acting, spec: ModelSpec): Promise<ModelView> {
+  await refuseTwin(acting, spec.code);
   const id = randomUUID();
-  await manager.insert(DeviceModel, { id, maker: spec.maker, name: spec.name, code: spec.code, spec });
-  return { id, ...spec };
+  const { maker, name, code } = spec;
+  await acting.manager.insert(DeviceModel, { id, maker, name, code, spec, stub: false });
+  return { id, stub: false, ...spec };
+}
+
+async function refuseTwin({ manager }: Acting, code: string): Promise<void> {
+  const twin = await firstRow(manager, 'select 1 from device_model where upper(code) = upper($1)', [code]);
+  if (twin) throw fieldWrong('code', `There is a model with the code ${code} already.`);
+}
+
+/** Describes a stub: its open jobs get their strip-down sheet and go on. */
+export async function describeStub(acting: Acting, id: string, spec: ModelSpec): Promise<ModelView> {
+  const { manager } = acting;
+  const stub = await firstRow<{ stub: boolean }>(manager, 'select stub from device_model where id = $1 for update', [
+    id,
+  ]);
+  if (!stub) throw notFound('This model');
+  if (!stub.stub) throw new Refusal(409, 'model-known', 'This model is described already.');
+  await refuseTwin(acting, spec.code);
+  const { maker, name, code } = spec;
+  await manager.update(DeviceModel, { id }, { maker, name, code, spec, stub: false });
+  const open = await rows<{ tag: string }>(
+    manager,
+    `select j.tag from job j join device d on d.id = j.device_id
+      where d.model_id = $1 and j.closed_at is null order by j.number`,
+    [id],
+  );
+  for (const { tag } of open) {
+    await changeJob(acting, tag, null, async (job) => {
+      if (job.snapshot.strip.length === 0) await layOutSheet(acting, job.id, spec, job.snapshot.wishes);
+      return [{ kind: 'model described', data: { code } }];
+    });
+  }
+  return { id, stub: false, ...spec };
+}
+
+/** A model that is only a name so far, so that a device can be booked in; its code is a running number. */
+export async function addStub(
+  { manager }: Acting,
+  given: Pick<ModelSpec, 'maker' | 'name' | 'kind'>,
+): Promise<{ id: string; spec: ModelSpec; stub: true }> {
+  const last = await firstRow<{ next: string }>(manager, "select nextval('stub_number') as next");
+  const spec: ModelSpec = {
+    ...given,
+    code: `STUB-${last?.next ?? ''}`,
+    sites: [],
+    memory: {
+      generation: 'DDR4',
+      form: 'SO-DIMM',
+      soldered: 0,
+      slots: [],
+      slotMaximum: 0,
+      maximum: 0,
+      speed: 100,
+      channels: 1,
+    },
+    firmware: { uefi: null, startsNvme: null },
+    functions: [],
+    strip: [],
+    note: 'Only a name from the counter: nothing is known of its sites.',
+  };
+  const id = randomUUID();
+  await manager.insert(DeviceModel, { id, maker: spec.maker, name: spec.name, code: spec.code, spec, stub: true });
+  return { id, spec, stub: true };
 }

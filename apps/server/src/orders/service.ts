@@ -1,100 +1,141 @@
 import { randomUUID } from 'node:crypto';
-import type { BookIn, JobView, ModelSpec } from '@udrel/contract/types';
+import type { BookIn, JobBooking, ModelSpec, OrderView } from '@udrel/contract/types';
+import type { FactKey } from '@udrel/core/steps';
 import { customerOf } from '../customers/service';
-import { writeEvents } from '../jobs/change';
-import { Job, ShopOrder, StripItemEntity, Thing, WishEntity } from '../jobs/entities';
+import { writeEvents, type Happened } from '../jobs/change';
+import { Job, ShopOrder, WishEntity } from '../jobs/entities';
+import { keepFact, keepOwnDrive } from '../jobs/facts';
+import { layOutSheet } from '../jobs/sheet';
+import { keepThing } from '../jobs/things';
 import { viewJob } from '../jobs/view';
-import { Device } from '../models/entities';
+import { deviceOf } from '../models/devices';
+import { addStub } from '../models/service';
 import { firstRow } from '../platform/database';
-import { fieldWrong, Refusal } from '../platform/errors';
+import { fieldWrong } from '../platform/errors';
 import type { Acting } from '../platform/routes';
-import { placeOf } from '../shelf/service';
+import { keepSecret } from '../secrets/service';
 
-/** Books in one device: customer, device, order, job with its wish, strip-down sheet, things left with us. */
-export async function book(acting: Acting, given: BookIn): Promise<JobView> {
+/** Books in what one customer brought in one visit: an order with a job for each device. */
+export async function book(acting: Acting, given: BookIn): Promise<OrderView> {
   const { manager, now } = acting;
-  const spec = await modelOf(acting, given.device.modelId);
-  examineWish(given, spec);
+  refuseTwice(given);
   const customerId = await customerOf(acting, given.customer);
-  const deviceId = await deviceOf(acting, customerId, given.device);
   const order = { id: randomUUID(), number: await nextNumber(acting, 'order_number'), customerId, createdAt: now };
   await manager.insert(ShopOrder, order);
+  const tags: string[] = [];
+  for (const [index, booking] of given.jobs.entries()) {
+    tags.push(await bookJob(acting, { orderId: order.id, customerId, booking, field: `jobs.${index}` }));
+  }
+  const jobs = [];
+  for (const tag of tags) jobs.push(await viewJob(manager, tag, now));
+  return { number: order.number, jobs };
+}
+
+interface Booking {
+  orderId: string;
+  customerId: string;
+  booking: JobBooking;
+  /** Where the booking stands in the request, for naming a field that is wrong. */
+  field: string;
+}
+
+/** One device of an order: device, job with its wishes, strip-down sheet, facts, things, secrets. */
+async function bookJob(acting: Acting, { orderId, customerId, booking, field }: Booking): Promise<string> {
+  const { manager, now } = acting;
+  const model = await modelOf(acting, booking, field);
+  if (!model.stub) examineWishes(booking, model.spec, field);
+  const wanted = { serial: booking.device.serial, modelId: model.id };
+  const deviceId = await deviceOf(acting, customerId, wanted, `${field}.device.serial`);
   const number = await nextNumber(acting, 'job_number');
   const job = { id: randomUUID(), number, tag: `U-${number}`, version: 0 };
   await manager.insert(Job, {
     ...job,
-    orderId: order.id,
+    orderId,
     deviceId,
-    complaint: given.complaint,
-    condition: given.condition,
-    price: given.price,
+    complaint: booking.complaint,
+    condition: booking.condition,
+    price: booking.price,
     bookedAt: now,
-    promisedAt: given.promisedAt === null ? null : new Date(given.promisedAt),
-    closedAt: null,
+    promisedAt: booking.promisedAt === null ? null : new Date(booking.promisedAt),
     station: 'Book in',
     next: '',
   });
-  await manager.insert(WishEntity, { id: randomUUID(), jobId: job.id, ...given.wish });
-  await layOutSheet(acting, job.id, spec, given.wish.kind);
-  for (const thing of given.leftWithUs) {
-    const placeId = await placeOf(manager, thing.place, 'storage');
-    await manager.insert(Thing, { id: randomUUID(), jobId: job.id, name: thing.name, placeId, returnedAt: null });
-  }
-  await writeEvents(acting, job, [{ kind: 'booked', data: { wish: given.wish.kind, deviceId, customerId } }]);
-  return viewJob(manager, job.tag, now);
-}
-
-async function modelOf({ manager }: Acting, id: string): Promise<ModelSpec> {
-  const model = await firstRow<{ spec: ModelSpec }>(manager, 'select spec from device_model where id = $1', [id]);
-  if (!model) throw fieldWrong('device.modelId', 'Choose a model from the list.');
-  return model.spec;
-}
-
-function examineWish({ wish }: BookIn, spec: ModelSpec): void {
-  const { memory, sites } = spec;
-  if (wish.kind === 'memory' && memory.slots.length === 0) {
-    throw fieldWrong('wish.kind', 'All memory of this model is soldered: it cannot be upgraded.');
-  }
-  if (wish.kind === 'memory' && wish.least > memory.maximum) {
-    throw fieldWrong('wish.least', `This model takes at most ${memory.maximum / 1024 ** 3} GiB.`);
-  }
-  if (wish.kind === 'new drive' && sites.length === 0) {
-    throw fieldWrong('wish.kind', 'This model has no site for a drive.');
-  }
-}
-
-/** The device by serial and model: known from an earlier job, or new. It may have changed hands. */
-async function deviceOf({ manager }: Acting, customerId: string, given: BookIn['device']): Promise<string> {
-  const serial = given.serial.toUpperCase();
-  const known = await firstRow<{ id: string; busy: string | null }>(
-    manager,
-    `select d.id, (select j.tag from job j where j.device_id = d.id and j.closed_at is null limit 1) as busy
-       from device d where d.serial = $1 and d.model_id = $2`,
-    [serial, given.modelId],
-  );
-  if (known?.busy) throw new Refusal(409, 'device-here', `This device is here already, as ${known.busy}.`);
-  if (known) {
-    await manager.update(Device, { id: known.id }, { customerId });
-    return known.id;
-  }
-  const id = randomUUID();
-  await manager.insert(Device, { id, modelId: given.modelId, customerId, serial });
-  return id;
-}
-
-/** The strip-down sheet of the job, from the model's template. Moved parts of the old drive only where a drive is swapped. */
-async function layOutSheet(
-  { manager }: Acting,
-  jobId: string,
-  spec: ModelSpec,
-  wish: BookIn['wish']['kind'],
-): Promise<void> {
-  const items = spec.strip.filter((item) => wish === 'new drive' || item.kind !== 'part');
-  if (items.length === 0) return;
   await manager.insert(
-    StripItemEntity,
-    items.map((item, position) => ({ id: randomUUID(), jobId, position, ...item, outCount: 0, backCount: 0 })),
+    WishEntity,
+    booking.wishes.map((wish) => ({ id: randomUUID(), jobId: job.id, ...wish })),
   );
+  await layOutSheet(acting, job.id, model.spec, booking.wishes);
+  await keepThing(acting, job.id, { name: 'the device', place: booking.device.place });
+  for (const thing of booking.leftWithUs) await keepThing(acting, job.id, thing);
+  const happened: Happened[] = [
+    { kind: 'booked', data: { wishes: booking.wishes.map((wish) => wish.kind), deviceId } },
+  ];
+  happened.push(...(await keepFacts(acting, { ...job, deviceId, customerId }, booking, field)));
+  for (const secret of booking.secrets) happened.push(await keepSecret(acting, job.id, secret));
+  await writeEvents(acting, job, happened);
+  return job.tag;
+}
+
+async function keepFacts(
+  acting: Acting,
+  job: { id: string; deviceId: string; customerId: string },
+  { facts }: JobBooking,
+  field: string,
+): Promise<Happened[]> {
+  const bare = { ...job, snapshot: { facts: {} } };
+  const own = facts['own drive'];
+  if (own) {
+    await keepOwnDrive(acting, bare, own, `${field}.facts.own drive.serial`);
+    await keepThing(acting, job.id, { name: `own drive ${own.serial}`, place: '' });
+  }
+  const happened: Happened[] = [];
+  for (const [key, value] of Object.entries(facts)) {
+    happened.push(await keepFact(acting, bare, key as FactKey, value, 'typed'));
+  }
+  return happened;
+}
+
+async function modelOf(
+  acting: Acting,
+  { device }: JobBooking,
+  field: string,
+): Promise<{ id: string; spec: ModelSpec; stub: boolean }> {
+  if (device.modelId === null) {
+    if (!device.stub) throw fieldWrong(`${field}.device.modelId`, 'Choose a model, or describe it in two words.');
+    return addStub(acting, device.stub);
+  }
+  const model = await firstRow<{ id: string; spec: ModelSpec; stub: boolean }>(
+    acting.manager,
+    'select id, spec, stub from device_model where id = $1',
+    [device.modelId],
+  );
+  if (!model) throw fieldWrong(`${field}.device.modelId`, 'Choose a model from the list.');
+  return model;
+}
+
+function examineWishes({ wishes }: JobBooking, { memory, sites }: ModelSpec, field: string): void {
+  for (const [index, wish] of wishes.entries()) {
+    const at = `${field}.wishes.${index}`;
+    if (wishes.findIndex((one) => one.kind === wish.kind) !== index) {
+      throw fieldWrong(`${at}.kind`, 'This wish is there twice: one of each kind.');
+    }
+    if (wish.kind === 'memory' && memory.slots.length === 0) {
+      throw fieldWrong(`${at}.kind`, 'All memory of this model is soldered: it cannot be upgraded.');
+    }
+    if (wish.kind === 'memory' && wish.least > memory.maximum) {
+      throw fieldWrong(`${at}.least`, `This model takes at most ${memory.maximum / 1024 ** 3} GiB.`);
+    }
+    if (wish.kind === 'new drive' && sites.length === 0) {
+      throw fieldWrong(`${at}.kind`, 'This model has no site for a drive.');
+    }
+  }
+}
+
+/** The same device cannot stand in an order twice. */
+function refuseTwice({ jobs }: BookIn): void {
+  const serials = jobs.map((job) => job.device.serial.toUpperCase());
+  const twice = serials.findIndex((serial, index) => serials.indexOf(serial) !== index);
+  if (twice >= 0) throw fieldWrong(`jobs.${twice}.device.serial`, 'This serial is in the order twice.');
 }
 
 async function nextNumber({ manager }: Acting, sequence: 'job_number' | 'order_number'): Promise<number> {

@@ -1,25 +1,12 @@
 import { timingSafeEqual } from 'node:crypto';
 import type { Request } from 'express';
-import { firstRow } from './database';
-import type { StaffRow } from '../staff/entities';
 import type { Serving } from './serving';
-
-declare module 'express-session' {
-  interface SessionData {
-    staffId: string;
-  }
-}
+import type { SessionStaff } from './session-store';
 
 /** The staff member signed in with this request's session, or null. */
-export async function staffOf(request: Request, serving: Serving): Promise<StaffRow | null> {
-  const staffId = request.session.staffId;
-  if (!staffId) return null;
-  const staff = await firstRow<StaffRow>(
-    serving.database.manager,
-    'select id, login, name, initials, role, demo from staff where id = $1',
-    [staffId],
-  );
-  return staff && (!staff.demo || serving.demoAllowed(request)) ? staff : null;
+export function staffOf(request: Request, { demoAllowed }: Pick<Serving, 'demoAllowed'>): SessionStaff | null {
+  const { staff } = request.session;
+  return staff && (!staff.demo || demoAllowed(request)) ? staff : null;
 }
 
 /** Whether the request carries the agent's token. */

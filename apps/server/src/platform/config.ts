@@ -1,4 +1,5 @@
 import { readFileSync } from 'node:fs';
+import { masterKeyOf } from '../secrets/vault';
 
 /** Settings of one server process, from its environment. */
 export interface Config {
@@ -9,6 +10,8 @@ export interface Config {
   webRoot: string | null;
   agentToken: string;
   sessionSecret: string;
+  /** Wraps the keys of jobs' secrets; made from the key file, which is kept outside the database. */
+  masterKey: Buffer;
   demo: boolean;
 }
 
@@ -21,6 +24,7 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     webRoot: env['UDREL_WEB_ROOT'] ?? null,
     agentToken: secret(env, 'UDREL_AGENT_TOKEN_FILE'),
     sessionSecret: secret(env, 'UDREL_SESSION_SECRET_FILE'),
+    masterKey: masterKeyOf(secret(env, 'UDREL_KEY_FILE')),
     demo: env['UDREL_DEMO'] !== '0',
   };
 }

@@ -1,7 +1,9 @@
+import { Audit, SignInTry } from '../audit/entities';
 import { Customer } from '../customers/entities';
 import * as jobs from '../jobs/entities';
 import { Device, DeviceModel } from '../models/entities';
 import { Berth, Feed, Run, SampleChunk } from '../runs/entities';
+import { JobKey, Secret } from '../secrets/entities';
 import { Drive, Part, Place, Reservation, Stock } from '../shelf/entities';
 import { Session, Setting, Staff } from '../staff/entities';
 
@@ -31,4 +33,8 @@ export const entities = [
   Run,
   Feed,
   SampleChunk,
+  JobKey,
+  Secret,
+  Audit,
+  SignInTry,
 ];

@@ -1,22 +1,23 @@
 import type { Shape } from '@udrel/contract/schemas';
-import type { Role } from '@udrel/contract/types';
-import type { Request } from 'express';
+import type { Deed } from '@udrel/contract/types';
+import type { Request, Response } from 'express';
 import type { EntityManager } from 'typeorm';
 import type { StaffRow } from '../staff/entities';
 
-/** Who may call a route: anybody, a bench agent, or staff in one of these roles. */
-export type Who = 'public' | 'agent' | readonly Role[];
-
-export const EVERY_ROLE: readonly Role[] = ['counter', 'technician', 'owner'];
-/** The roles that work on devices. */
-export const BENCH: readonly Role[] = ['technician', 'owner'];
+/** Who may call a route: anybody, a bench agent, or staff whose role may do that deed. */
+export type Who = 'public' | 'agent' | Deed;
 
 /** Who does something, and when: what every service needs to act. */
 export interface Acting {
   manager: EntityManager;
   actor: Pick<StaffRow, 'id' | 'name' | 'role'>;
   now: Date;
+  /** Wraps the keys of jobs' secrets. */
+  masterKey: Buffer;
 }
+
+/** What a handler answers that writes to the response itself, for as long as it likes. */
+export const STREAMED = Symbol('streamed');
 
 /** A request whose input has been checked. `actor` is a placeholder on public and agent routes. */
 export interface Call<B, Q> extends Acting {
@@ -24,6 +25,7 @@ export interface Call<B, Q> extends Acting {
   body: B;
   query: Q;
   request: Request;
+  response: Response;
 }
 
 export interface Route {

@@ -1,51 +1,61 @@
+import { MAY, may, ROLES } from '@udrel/contract/roles';
 import { validate } from '@udrel/contract/validate';
 import type { Shape } from '@udrel/contract/schemas';
 import type { NextFunction, Request, Response, Router } from 'express';
 import { Refusal } from './errors';
 import { answerOnce } from './idempotency';
 import { agentMay, staffOf } from './access';
-import type { Call, Route } from './routes';
+import { STREAMED, type Call, type Route } from './routes';
 import type { Serving } from './serving';
 
 /** Puts a declared route on the router: access, input, transaction, answer. */
 export function serveRoute(router: Router, one: Route, serving: Serving): void {
   router[one.method](one.path, (request: Request, response: Response, next: NextFunction) => {
-    answer(one, request, serving)
-      .then(
-        ({ status, body }) =>
-          void (body === undefined ? response.status(204).end() : response.status(status).json(body)),
-      )
+    answer(one, request, response, serving)
+      .then(({ status, body }) => {
+        if (body === STREAMED) return;
+        if (body === undefined) response.status(204).end();
+        else response.status(status).json(body);
+      })
       .catch(next);
   });
 }
 
-async function answer(one: Route, request: Request, serving: Serving): Promise<{ status: number; body: unknown }> {
-  const { database, clock } = serving;
-  const actor = await admit(one, request, serving);
+async function answer(
+  one: Route,
+  request: Request,
+  response: Response,
+  serving: Serving,
+): Promise<{ status: number; body: unknown }> {
+  const { database, clock, masterKey } = serving;
+  const actor = admit(one, request, serving);
   const call = {
     manager: database.manager,
     actor,
     now: clock(),
+    masterKey,
     params: request.params,
     body: one.body ? checked(one.body, request.body) : undefined,
     query: one.query ? checked(one.query, request.query) : undefined,
     request,
+    response,
   } as unknown as Call<never, never>;
   if (!one.writes) return { status: one.status, body: await one.handle(call) };
   return answerOnce(database, keyOf(request), call, one);
 }
 
-async function admit(one: Route, request: Request, serving: Serving): Promise<Call<never, never>['actor']> {
+function admit(one: Route, request: Request, serving: Serving): Call<never, never>['actor'] {
   if (one.who === 'public') return { id: '', name: '', role: 'counter' };
   if (one.who === 'agent') {
     if (!agentMay(request, serving.agentToken))
       throw new Refusal(401, 'agent-unknown', 'The agent token is not right.');
     return { id: '', name: 'bench agent', role: 'technician' };
   }
-  const staff = await staffOf(request, serving);
+  const staff = staffOf(request, serving);
   if (!staff) throw new Refusal(401, 'not-signed-in', 'Sign in first.');
-  if (!one.who.includes(staff.role)) {
-    throw new Refusal(403, 'role-may-not', `As ${staff.role} you may not do this. Ask: ${one.who.join(' or ')}.`);
+  if (!may(staff.role, one.who)) {
+    const allowed = ROLES.filter((role) => (MAY[one.who as keyof typeof MAY] as readonly string[]).includes(role));
+    throw new Refusal(403, 'role-may-not', `As ${staff.role} you may not do this. Ask: ${allowed.join(' or ')}.`);
   }
   return staff;
 }

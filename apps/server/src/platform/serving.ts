@@ -5,6 +5,7 @@ import type { DataSource } from 'typeorm';
 export interface Serving {
   database: DataSource;
   agentToken: string;
+  masterKey: Buffer;
   clock: () => Date;
   demoAllowed: (request: Request) => boolean;
 }

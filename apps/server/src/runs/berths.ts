@@ -1,7 +1,9 @@
 import type { BerthView } from '@udrel/contract/types';
 import { progressOf, type ProgressState } from '@udrel/core/progress';
 import type { EntityManager } from 'typeorm';
-import { rows } from '../platform/database';
+import { firstRow, rows } from '../platform/database';
+import { fieldWrong } from '../platform/errors';
+import type { Acting } from '../platform/routes';
 
 interface StoredBerth {
   number: number;
@@ -27,4 +29,18 @@ export async function listBerths(manager: EntityManager): Promise<BerthView[]> {
     const condition = progress ? progressOf(progress, Number(plannedBytes)).condition : 'not started';
     return { ...berth, handsWanted: condition === 'all written' || condition === 'stalled' || condition === 'errors' };
   });
+}
+
+/** The id of a berth by its number. Refuses one that does not exist or where something runs. */
+export async function freeBerth({ manager }: Acting, number: number): Promise<string> {
+  const berth = await firstRow<{ id: string; busy: string | null }>(
+    manager,
+    `select b.id, (select j.tag from run r join job j on j.id = r.job_id
+                    where r.berth_id = b.id and r.outcome = 'running') as busy
+       from berth b where b.number = $1 for update of b`,
+    [number],
+  );
+  if (!berth) throw fieldWrong('berth', `There is no berth ${number}.`);
+  if (berth.busy) throw fieldWrong('berth', `Berth ${number} is taken by ${berth.busy}.`);
+  return berth.id;
 }

@@ -3,9 +3,9 @@ import type { BeginRun, EndRun, JobView } from '@udrel/contract/types';
 import { decimal } from '@udrel/core/capacity';
 import { beginProgress } from '@udrel/core/progress';
 import { changeJob, requireStep } from '../jobs/change';
-import { firstRow } from '../platform/database';
 import { fieldWrong, Refusal } from '../platform/errors';
 import type { Acting } from '../platform/routes';
+import { freeBerth } from './berths';
 import { Run } from './entities';
 
 /** Gives the go-ahead for a copy and begins its run: only after both drives were identified by serial. */
@@ -37,19 +37,6 @@ export function beginRun(acting: Acting, tag: string, given: BeginRun): Promise<
     });
     return [{ kind: 'run began', data: { attempt, berth: given.berth, target: plan.targetSerial } }];
   });
-}
-
-async function freeBerth({ manager }: Acting, number: number): Promise<string> {
-  const berth = await firstRow<{ id: string; busy: string | null }>(
-    manager,
-    `select b.id, (select j.tag from run r join job j on j.id = r.job_id
-                    where r.berth_id = b.id and r.outcome = 'running') as busy
-       from berth b where b.number = $1 for update of b`,
-    [number],
-  );
-  if (!berth) throw fieldWrong('berth', `There is no berth ${number}.`);
-  if (berth.busy) throw fieldWrong('berth', `Berth ${number} is taken by ${berth.busy}.`);
-  return berth.id;
 }
 
 /** Records how the running attempt ended. A watched one has not ended well before its counters say so. */

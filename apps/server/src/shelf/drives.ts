@@ -37,3 +37,14 @@ export async function driveIdOf(manager: EntityManager, serial: string | undefin
   if (serial === undefined) return null;
   return (await firstRow<{ id: string }>(manager, 'select id from drive where serial = $1', [serial]))?.id ?? null;
 }
+
+/** Whether a serial is one of the shop's own drives, on the shelf or on record. */
+export async function isOurs(manager: EntityManager, serial: string): Promise<boolean> {
+  const found = await firstRow(
+    manager,
+    `select 1 from stock where serial = $1 and quantity > 0 union all
+     select 1 from drive where serial = $1 and owner = 'shop' limit 1`,
+    [serial],
+  );
+  return found !== null;
+}

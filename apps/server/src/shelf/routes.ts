@@ -1,16 +1,16 @@
 import { customerQuery, receiveStock } from '@udrel/contract/schemas';
-import { EVERY_ROLE, route } from '../platform/routes';
+import { route } from '../platform/routes';
 import { listParts, listPlaces, receive } from './service';
 
 export const shelfRoutes = [
   route('get /parts', {
-    who: EVERY_ROLE,
+    who: 'look at jobs and shelf',
     query: customerQuery,
     handle: ({ manager, query }) => listParts(manager, query.find),
   }),
-  route('get /places', { who: EVERY_ROLE, handle: ({ manager }) => listPlaces(manager) }),
+  route('get /places', { who: 'look at jobs and shelf', handle: ({ manager }) => listPlaces(manager) }),
   route('post /stock', {
-    who: EVERY_ROLE,
+    who: 'receive parts',
     body: receiveStock,
     status: 201,
     handle: (call) => receive(call, call.body),

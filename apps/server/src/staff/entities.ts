@@ -1,6 +1,6 @@
 import type { Role } from '@udrel/contract/types';
 import { EntitySchema } from 'typeorm';
-import { flag, json, key, text, time } from '../platform/columns';
+import { flag, json, key, reference, text, time } from '../platform/columns';
 
 export interface StaffRow {
   id: string;
@@ -9,6 +9,10 @@ export interface StaffRow {
   initials: string;
   role: Role;
   passwordHash: string;
+  /** For switching the person on a shared tablet; null: only with the password. */
+  pinHash: string | null;
+  /** False once an account is closed; its history keeps the name. */
+  active: boolean;
   /** Accounts of the demo scenario are refused away from the loopback address. */
   demo: boolean;
 }
@@ -22,6 +26,8 @@ export const Staff = new EntitySchema<StaffRow>({
     initials: text(),
     role: text(),
     passwordHash: text(),
+    pinHash: text({ nullable: true }),
+    active: { ...flag(), default: true },
     demo: flag(),
   },
 });
@@ -32,9 +38,27 @@ export const Setting = new EntitySchema<{ key: string; value: unknown }>({
   columns: { key: text({ primary: true }), value: json() },
 });
 
-/** Sessions, in the form that the session store expects. */
-export const Session = new EntitySchema<{ sid: string; sess: unknown; expire: Date }>({
+export interface SessionRow {
+  sid: string;
+  sess: unknown;
+  expire: Date;
+  staffId: string | null;
+  begunAt: Date;
+  seenAt: Date;
+}
+
+export const Session = new EntitySchema<SessionRow>({
   name: 'session',
-  columns: { sid: text({ primary: true }), sess: json(), expire: time() },
-  indices: [{ name: 'session_expire', columns: ['expire'] }],
+  columns: {
+    sid: text({ primary: true }),
+    sess: json(),
+    expire: time(),
+    staffId: reference('staff', { nullable: true }),
+    begunAt: time({ default: () => 'now()' }),
+    seenAt: time({ default: () => 'now()' }),
+  },
+  indices: [
+    { name: 'session_expire', columns: ['expire'] },
+    { name: 'session_staff', columns: ['staffId'] },
+  ],
 });

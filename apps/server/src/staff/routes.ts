@@ -1,32 +1,39 @@
-import { setUp, signIn } from '@udrel/contract/schemas';
+import { setUp, signIn, switchTo } from '@udrel/contract/schemas';
 import type { SessionView } from '@udrel/contract/types';
+import { noteAudit } from '../audit/service';
 import type { Config } from '../platform/config';
-import { demoAllowedOn } from '../platform/access';
+import { demoAllowedOn, staffOf } from '../platform/access';
 import { Refusal } from '../platform/errors';
 import { route, type Call } from '../platform/routes';
-import { checkPassword, needsSetUp, ownerByCode, shopName, staffById, DEMO_ACCOUNTS } from './service';
+import { checkPassword, DEMO_ACCOUNTS, needsSetUp, ownerByCode, shopName } from './service';
+import { personByPin } from './sessions';
+import { countTry, forgetTries, passwordSubjects, refuseTooMany } from './tries';
 
-/** Sign-in, sign-out, and making the first account of an empty shop. */
+/** Sign-in, switching by PIN, sign-out, and making the first account of an empty shop. */
 export function staffRoutes(config: Pick<Config, 'host'>) {
   const demoAllowed = demoAllowedOn(config.host);
 
   async function view({ manager, request }: Call<unknown, unknown>): Promise<SessionView> {
-    const staff = request.session.staffId ? await staffById(manager, request.session.staffId) : null;
+    const staff = staffOf(request, { demoAllowed });
     const shop = await shopName(manager);
-    const allowed = demoAllowed(request);
     return {
-      staff: staff && (!staff.demo || allowed) ? staff.view : null,
+      staff: staff && { id: staff.id, name: staff.name, initials: staff.initials, role: staff.role },
       shop: shop.name,
       demo: shop.demo,
       needsSetUp: await needsSetUp(manager),
-      demoAccounts: shop.demo && allowed ? [...DEMO_ACCOUNTS] : [],
+      demoAccounts: shop.demo && demoAllowed(request) ? [...DEMO_ACCOUNTS] : [],
     };
   }
 
-  async function begin(call: Call<unknown, unknown>, staffId: string): Promise<SessionView> {
-    const { session } = call.request;
-    await new Promise<void>((resolve, reject) => session.regenerate((error) => (error ? reject(error) : resolve())));
-    call.request.session.staffId = staffId;
+  /** A session of its own for whoever signs in: what was there before is not carried over. */
+  async function begin(call: Call<unknown, unknown>, staffId: string, pin: boolean): Promise<SessionView> {
+    const { request } = call;
+    await settled((done) => request.session.regenerate(done));
+    request.session.staffId = staffId;
+    request.session.agent = (request.get('user-agent') ?? '').slice(0, 200);
+    await settled((done) => request.session.save(done));
+    await settled((done) => request.session.reload(done));
+    await noteAudit(call, staffId, 'signed in', pin ? { pin } : {});
     return view(call);
   }
 
@@ -37,25 +44,45 @@ export function staffRoutes(config: Pick<Config, 'host'>) {
       body: signIn,
       ownBooks: true,
       handle: async (call) => {
-        const staff = await checkPassword(call.manager, call.body);
-        if (staff?.demo && !demoAllowed(call.request)) {
+        const { manager, body, now, request } = call;
+        const subjects = passwordSubjects(body.login, request.socket.remoteAddress ?? '');
+        await refuseTooMany(manager, subjects, now);
+        const staff = await checkPassword(manager, body);
+        if (staff?.demo && !demoAllowed(request)) {
           throw new Refusal(403, 'demo-refused', 'Demo accounts work only on this computer itself.');
         }
-        if (!staff) throw new Refusal(401, 'sign-in-failed', 'Name or password is not right.');
-        return begin(call, staff.id);
+        if (!staff) {
+          await countTry(manager, subjects, now);
+          await noteAudit(call, null, 'sign-in refused', { by: 'password', login: body.login.toLowerCase() });
+          throw new Refusal(401, 'sign-in-failed', 'Name or password is not right.');
+        }
+        await forgetTries(manager, subjects);
+        return begin(call, staff.id, false);
       },
+    }),
+    route('post /session/switch', {
+      who: 'mind the own account',
+      body: switchTo,
+      ownBooks: true,
+      handle: async (call) => begin(call, await personByPin(call), true),
     }),
     route('delete /session', {
       who: 'public',
       ownBooks: true,
-      handle: ({ request }) =>
-        new Promise<void>((resolve, reject) => request.session.destroy((error) => (error ? reject(error) : resolve()))),
+      handle: ({ request }) => settled((done) => request.session.destroy(done)),
     }),
     route('post /set-up', {
       who: 'public',
       body: setUp,
       ownBooks: true,
-      handle: async (call) => begin(call, await ownerByCode(call.manager, call.body)),
+      handle: async (call) => begin(call, await ownerByCode(call.manager, call.body), false),
     }),
   ];
+}
+
+/** A call that answers by a callback, as a promise. */
+function settled(call: (done: (error?: unknown) => void) => void): Promise<void> {
+  return new Promise((resolve, reject) =>
+    call((error) => (error ? reject(error instanceof Error ? error : new Error(String(error))) : resolve())),
+  );
 }

@@ -1,29 +1,28 @@
 import { createHash, randomBytes, randomUUID } from 'node:crypto';
-import { hash, verify } from '@node-rs/argon2';
-import type { Role, SetUp, SignIn, StaffView } from '@udrel/contract/types';
+import type { Role, SetUp, SignIn } from '@udrel/contract/types';
 import type { EntityManager } from 'typeorm';
 import { firstRow } from '../platform/database';
 import { Refusal } from '../platform/errors';
 import { Setting, Staff, type StaffRow } from './entities';
+import { decoy, hashed, isRight } from './passwords';
 
 /** Accounts of the demo scenario; they work on the loopback address only. */
-export const DEMO_ACCOUNTS: readonly { login: string; password: string; name: string; role: Role }[] = [
-  { login: 'ilse', password: 'bench-demo-1', name: 'Ilse Marrack', role: 'technician' },
+export const DEMO_ACCOUNTS: readonly { login: string; password: string; name: string; role: Role; pin?: string }[] = [
+  { login: 'ilse', password: 'bench-demo-1', name: 'Ilse Marrack', role: 'technician', pin: '4180' },
   { login: 'odo', password: 'bench-demo-2', name: 'Odo Penhallow', role: 'owner' },
-  { login: 'wren', password: 'bench-demo-3', name: 'Wren Tally', role: 'counter' },
+  { login: 'wren', password: 'bench-demo-3', name: 'Wren Tally', role: 'counter', pin: '2750' },
+  { login: 'tam', password: 'bench-demo-4', name: 'Tamsin Hoad', role: 'technician', pin: '6031' },
 ];
-
-/** argon2id (algorithm 2) with the parameters of RFC 9106 section 4, second recommendation, memory reduced to 19 MiB. */
-const ARGON = { algorithm: 2, memoryCost: 19_456, timeCost: 2, parallelism: 1 };
 
 /** Makes an account and returns its id. */
 export async function addStaff(
   manager: EntityManager,
-  account: { login: string; password: string; name: string; role: Role; demo: boolean },
+  account: { login: string; password: string; name: string; role: Role; demo: boolean; pin?: string },
 ): Promise<string> {
-  const { login, password, name, role, demo } = account;
+  const { login, password, name, role, demo, pin } = account;
   const id = randomUUID();
-  const passwordHash = await hash(password, ARGON);
+  const passwordHash = await hashed(password);
+  const pinHash = pin === undefined ? null : await hashed(pin);
   await manager.insert(Staff, {
     id,
     login: login.toLowerCase(),
@@ -31,6 +30,7 @@ export async function addStaff(
     initials: initialsOf(name),
     role,
     passwordHash,
+    pinHash,
     demo,
   });
   return id;
@@ -47,24 +47,8 @@ function initialsOf(name: string): string {
 /** The account of a login and password, or null. An unknown login takes as long as a wrong password. */
 export async function checkPassword(manager: EntityManager, { login, password }: SignIn): Promise<StaffRow | null> {
   const staff = await manager.findOneBy(Staff, { login: login.toLowerCase() });
-  const right = await verify(staff?.passwordHash ?? (await decoy()), password).catch(() => false);
-  return staff && right ? staff : null;
-}
-
-let decoyHash: Promise<string> | null = null;
-function decoy(): Promise<string> {
-  decoyHash ??= hash(randomBytes(16).toString('hex'), ARGON);
-  return decoyHash;
-}
-
-export async function staffById(
-  manager: EntityManager,
-  id: string,
-): Promise<{ view: StaffView; demo: boolean } | null> {
-  const staff = await manager.findOneBy(Staff, { id });
-  if (!staff) return null;
-  const { name, initials, role, demo } = staff;
-  return { view: { id, name, initials, role }, demo };
+  const right = await isRight(staff?.passwordHash ?? (await decoy()), password);
+  return staff?.active && right ? staff : null;
 }
 
 /** Whether nobody has an account yet. */

@@ -1,6 +1,8 @@
-import type { Infer } from '../shape';
-import { anything, boolean, list, nullable, number, object, oneOf, optional, text, whole } from '../shape';
+import { ENDS, STATIONS } from '@udrel/core/steps';
+import type { Infer, Shape } from '../shape';
+import { anything, boolean, either, list, nullable, number, object, oneOf, optional, text, whole } from '../shape';
 import { byteCount, serial } from './drives';
+import { bookedFacts } from './facts';
 
 const uuid = text(36, 36, /^[0-9a-f-]{36}$/i);
 const login = text(40, 2, /^[a-z0-9._-]+$/i);
@@ -13,17 +15,45 @@ export const setUp = object({ code: text(40), name: text(80), login, password: t
 export type SetUp = Infer<typeof setUp>;
 
 const phone = text(40, 0, /^[\d\s()+/.-]*$/);
+const email = text(200, 0);
+const complaint = text(600);
+const condition = text(600, 0);
+const promisedAt = nullable(text(40, 10, /^\d{4}-\d\d-\d\dT[\d:.]+(Z|[+-]\d\d:?\d\d)$/));
+const price = nullable(whole(0, 100_000_000));
+const customer = object({ id: nullable(uuid), name: text(120), phone, email });
+const secret = { label: text(60), text: text(500) };
+const place = text(20, 0);
 
-export const bookIn = object({
-  customer: object({ id: nullable(uuid), name: text(120), phone, email: text(200, 0) }),
-  device: object({ modelId: uuid, serial }),
-  wish: object({ kind: oneOf('new drive', 'memory'), least: byteCount }),
-  complaint: text(600),
-  condition: text(600, 0),
-  leftWithUs: list(object({ name: text(80), place: text(20, 0) }), 20),
-  promisedAt: nullable(text(40, 10, /^\d{4}-\d\d-\d\dT[\d:.]+(Z|[+-]\d\d:?\d\d)$/)),
-  price: nullable(whole(0, 100_000_000)),
+export const deviceKind = oneOf('laptop', 'desktop', 'all-in-one', 'small desktop', 'handheld');
+
+/** One device of an order: what it is, what is wished, and everything noted at the counter. */
+export const jobBooking = object({
+  device: object({
+    /** Null with a stub: a model that the library does not have yet. */
+    modelId: nullable(uuid),
+    stub: nullable(object({ maker: text(60), name: text(80), kind: deviceKind })),
+    serial,
+    place,
+  }),
+  wishes: list(object({ kind: oneOf('new drive', 'memory'), least: byteCount }), 4, 1),
+  complaint,
+  condition,
+  leftWithUs: list(object({ name: text(80), place }), 20),
+  secrets: list(object(secret), 10),
+  facts: object({
+    backup: optional(bookedFacts.backup),
+    consents: optional(bookedFacts.consents),
+    'go-ahead limit': optional(bookedFacts['go-ahead limit']),
+    'condition marks': optional(bookedFacts['condition marks']),
+    'own drive': optional(bookedFacts['own drive']),
+  }),
+  promisedAt,
+  price,
 });
+export type JobBooking = Infer<typeof jobBooking>;
+
+/** What one customer brings in one visit: one order of one or more devices. */
+export const bookIn = object({ customer, jobs: list(jobBooking, 12, 1) });
 export type BookIn = Infer<typeof bookIn>;
 
 /** Every change to a job says which version of it was on the screen. */
@@ -32,7 +62,8 @@ const version = whole(0, 1_000_000);
 /** A fact and its value, which is checked against the shape of its key. */
 export const factEntry = object({ version, value: anything() });
 export const versionOnly = object({ version });
-export const reserveDrive = object({ version, partId: uuid, siteId: text(20) });
+/** Without a part: the drive that the customer brought. */
+export const reserveDrive = object({ version, partId: nullable(uuid), siteId: text(20) });
 export type ReserveDrive = Infer<typeof reserveDrive>;
 export const reserveMemory = object({ version, partId: uuid, count: whole(1, 8) });
 export type ReserveMemory = Infer<typeof reserveMemory>;
@@ -40,6 +71,70 @@ export const beginRun = object({ version, berth: nullable(whole(1, 999)) });
 export type BeginRun = Infer<typeof beginRun>;
 export const endRun = object({ version, outcome: oneOf('ended well', 'failed'), note: text(300, 0) });
 export type EndRun = Infer<typeof endRun>;
+
+/** Taking back a stamp, going back a station, or saying that the device is another model. */
+export const workCorrection = either(
+  'what',
+  object({ what: oneOf('stamp'), step: text(30) }),
+  object({ what: oneOf('station'), station: oneOf(...STATIONS) }),
+  object({ what: oneOf('model'), modelId: uuid }),
+);
+/** Putting right what was booked in. */
+export const bookingCorrection = either(
+  'what',
+  object({ what: oneOf('customer'), customer }),
+  object({ what: oneOf('customer details'), name: text(120), phone, email }),
+  object({ what: oneOf('serial'), serial }),
+  object({ what: oneOf('booking'), complaint, condition, promisedAt, price }),
+);
+/** Ending without work, and going on after all. */
+export const ending = either(
+  'what',
+  object({ what: oneOf('end'), kind: oneOf(...ENDS) }),
+  object({ what: oneOf('go on') }),
+);
+
+export type Correction = Infer<typeof workCorrection> | Infer<typeof bookingCorrection> | Infer<typeof ending>;
+const reason = text(300, 3);
+const considered = <T>(correction: Shape<T>) => ({
+  consider: object({ version, correction }),
+  make: object({ version, correction, reason }),
+});
+/** For each kind of correction: asking what it would lead to, and making it. */
+export const corrections = {
+  work: considered(workCorrection),
+  booking: considered(bookingCorrection),
+  end: considered(ending),
+};
+export type Considered = { version: number; correction: Correction };
+export type MakeCorrection = Considered & { reason: string };
+
+export const putDown = object({ version, batteryOff: boolean(), tried: text(600, 0), next: text(300, 0) });
+export type PutDown = Infer<typeof putDown>;
+export const addThing = object({ name: text(80), place });
+export type AddThing = Infer<typeof addThing>;
+export const moveThing = object({ place, back: boolean() });
+export type MoveThing = Infer<typeof moveThing>;
+export const addSecret = object({ version, ...secret });
+export type AddSecret = Infer<typeof addSecret>;
+
+export const switchTo = object({ staffId: uuid, pin: text(8, 4, /^\d+$/) });
+export type SwitchTo = Infer<typeof switchTo>;
+export const setPin = object({ password: text(200), pin: nullable(text(8, 4, /^\d+$/)) });
+export type SetPin = Infer<typeof setPin>;
+export const addStaff = object({
+  name: text(80),
+  login,
+  role: oneOf('counter', 'technician', 'owner'),
+  password: text(200, 10),
+});
+export type AddStaff = Infer<typeof addStaff>;
+export const changeStaff = object({ role: oneOf('counter', 'technician', 'owner'), active: boolean() });
+export type ChangeStaff = Infer<typeof changeStaff>;
+export const auditQuery = object({ before: optional(text(40)) });
+export type AuditQuery = Infer<typeof auditQuery>;
+export const deviceQuery = object({ serial: text(60, 3) });
+
 export const addNote = object({ text: text(1000) });
 export const moveStripItem = object({ version, out: whole(0, 60), back: whole(0, 60) });
 export type MoveStripItem = Infer<typeof moveStripItem>;
@@ -49,7 +144,9 @@ export const overrideGate = object({
   version,
   gate: oneOf(
     'assessed',
+    'described',
     'reserved',
+    'within the limit',
     'planned',
     'identified',
     'copied',
@@ -59,6 +156,9 @@ export const overrideGate = object({
     'functions',
     'old drive placed',
     'signed',
+    'as it came',
+    'given back',
+    'kept',
   ),
   reason: text(300, 5),
 });

@@ -1,6 +1,6 @@
-import type { JobFacts } from '@udrel/core/steps';
+import { CONSENTS, MARK_KINDS, MARK_VIEWS, type JobFacts } from '@udrel/core/steps';
 import { boolean, list, nullable, number, object, oneOf, record, text, whole, type Shape } from '../shape';
-import { byteCount, driveClass, link, sectorSize, serial } from './drives';
+import { byteCount, driveClass, driveSpec, link, sectorSize, serial } from './drives';
 
 const rate = nullable(number(0, 100_000));
 
@@ -47,8 +47,25 @@ const layoutIntent = object({
 
 const route = oneOf('new drive in an enclosure', 'both at the bench');
 
+const share = number(0, 1);
+
+/** What is noted when a device is booked in, besides the booking itself. */
+export const bookedFacts = {
+  backup: object({ state: oneOf('has a backup', 'has no backup', 'does not know'), irreplaceable: text(300, 0) }),
+  consents: object({ given: list(oneOf(...CONSENTS), CONSENTS.length) }),
+  'go-ahead limit': object({ amount: whole(0, 100_000_000) }),
+  'condition marks': object({
+    marks: list(
+      object({ kind: oneOf(...MARK_KINDS), view: oneOf(...MARK_VIEWS), x: share, y: share, note: text(120, 0) }),
+      60,
+    ),
+  }),
+  'own drive': object({ serial, drive: driveSpec, mayBeOverwritten: boolean() }),
+} as const satisfies { [K in keyof JobFacts]?: Shape<unknown> };
+
 /** Facts that are entered by hand, each with the shape it must have. The others follow from work done. */
 export const factShapes = {
+  ...bookedFacts,
   'old drive': object({
     serial,
     maker: text(60),
@@ -76,6 +93,9 @@ export const factShapes = {
   'old drive stays': object({ where: text(120), consent: boolean() }),
   'document given': object({ given: boolean() }),
   signature: object({ name: text(120), path: text(60_000) }),
+  'put back': object({ serial: text(60, 0) }),
+  'as it came': object({ starts: boolean(), note: text(300, 0) }),
+  'kept until': object({ place: text(60), until: text(10, 10, /^\d{4}-\d\d-\d\d$/) }),
 } as const satisfies { [K in keyof JobFacts]?: Shape<unknown> };
 
 /** A fact that can be recorded by hand. */

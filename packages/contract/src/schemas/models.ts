@@ -1,5 +1,6 @@
 import type { Infer } from '../shape';
 import { boolean, list, nullable, object, oneOf, text, whole } from '../shape';
+import { deviceKind } from './commands';
 import { byteCount, site } from './drives';
 
 const generation = oneOf('DDR3', 'DDR3L', 'DDR4', 'DDR5');
@@ -21,7 +22,7 @@ export const modelSpec = object({
   maker: text(60),
   name: text(80),
   code: text(40),
-  kind: oneOf('laptop', 'desktop', 'all-in-one', 'small desktop', 'handheld'),
+  kind: deviceKind,
   sites: list(site, 12),
   memory: object({
     generation,

@@ -90,8 +90,7 @@ describe('going back a station', () => {
 });
 
 describe('an end without work', () => {
-  const ended = (over: Partial<JobSnapshot>, kind: (typeof ENDS)[number] = 'declined') =>
-    endedAs(job(over), { kind, reason: 'too dear' });
+  const ended = (over: Partial<JobSnapshot>, kind: (typeof ENDS)[number] = 'declined') => endedAs(job(over), { kind });
   const ids = (snapshot: JobSnapshot) => procedureOf(snapshot).steps.map((step) => step.id);
 
   it('is short for a device that was never opened', () => {
@@ -130,7 +129,7 @@ describe('an end without work', () => {
 
   it('marks the stations that are not needed any more, and says what goes back', () => {
     const before = job({ facts: factsOf(['drive choice', 'memory choice']) });
-    const after = endedAs(before, { kind: 'withdrawn', reason: '' });
+    const after = endedAs(before, { kind: 'withdrawn' });
     expect(procedureOf(after).stations.find((one) => one.station === 'Plan')?.state).toBe('left');
     expect(sentences(before, after)[0]).toContain('goes back to the shelf');
   });

@@ -151,8 +151,13 @@ function priceChange(before: JobSnapshot, after: JobSnapshot): string | null {
   return was === willBe ? null : `Parts on the quote: ${amount(willBe)} instead of ${amount(was)}.`;
 }
 
-/** The job once it ends without work: what is not in the device goes back to the shelf or to the customer. */
+/**
+ * The job once it ends without work: what is not in the device goes back to the shelf or to the customer. Memory
+ * that sits in it goes back when it is out again.
+ */
 export function endedAs(job: JobSnapshot, end: End): JobSnapshot {
-  const stays = end.kind === 'not collected' && job.facts.fitted !== undefined;
-  return { ...without(job, stays ? [] : ['drive choice', 'memory choice']), end };
+  const fitted = job.facts.fitted !== undefined;
+  const stays = end.kind === 'not collected' && fitted;
+  const goes: FactKey[] = [...(stays ? [] : ['drive choice' as const]), ...(fitted ? [] : ['memory choice' as const])];
+  return { ...without(job, goes), end };
 }

@@ -97,7 +97,7 @@ const anyJob = fc
       wishes: memory ? [{ kind: 'memory', least: 1 }] : [{ kind: 'new drive', least: 1 }],
       runs: outcomes.map((outcome, n) => run(outcome, n + 1)),
       strip: screws(out, back),
-      end: end === null ? null : { kind: end, reason: '' },
+      end: end === null ? null : { kind: end },
       modelKnown,
     });
   });

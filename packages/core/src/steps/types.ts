@@ -191,7 +191,6 @@ export const ENDS = ['declined', 'not worth it', 'withdrawn', 'not collected'] a
 /** Why a job ends without its work being done, or without being fetched. */
 export interface End {
   kind: (typeof ENDS)[number];
-  reason: string;
 }
 
 /** The facts of a job from which its procedure follows. */

@@ -1,0 +1,165 @@
+import { beforeEach, describe, expect, it } from 'vitest';
+import type { AccountView, AuditPage, SessionView, SignedInView, SwitchableView } from '@udrel/contract/types';
+import { addStaff } from '../src/staff/service';
+import { caller, useShop, type Caller } from './harness';
+
+const shop = useShop();
+beforeEach(async () => {
+  await shop.database.query('delete from sign_in_try');
+});
+
+const PASSWORD = 'a password';
+let logins = 0;
+
+/** An account of its own, and a caller that has signed in with it. */
+async function account(role: 'counter' | 'technician' | 'owner' = 'technician') {
+  const login = `person-${++logins}`;
+  const id = await addStaff(shop.database.manager, { login, password: PASSWORD, name: login, role, demo: false });
+  return { id, login, signIn: () => signIn(login) };
+}
+
+async function signIn(login: string, password = PASSWORD): Promise<{ status: number; caller: Caller }> {
+  const response = await fetch(`${shop.base}/session`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json', 'user-agent': 'a tablet' },
+    body: JSON.stringify({ login, password }),
+  });
+  return { status: response.status, caller: caller(shop.base, { cookie: cookieOf(response) }) };
+}
+
+const cookieOf = (response: Response) => response.headers.get('set-cookie')?.split(';')[0] ?? '';
+
+/** Switches by PIN; the browser gets a new session for it. */
+async function switchBy(from: Caller, staffId: string, pin: string) {
+  return from.send<SessionView & { code: string }>('POST', '/session/switch', { staffId, pin });
+}
+
+describe('wrong passwords', () => {
+  it('are limited for an account from one place, and a right one starts anew', async () => {
+    const { login } = await account();
+    for (let n = 0; n < 7; n++) expect((await signIn(login, 'wrong')).status).toBe(401);
+    expect((await signIn(login)).status).toBe(200);
+    for (let n = 0; n < 8; n++) expect((await signIn(login, 'wrong')).status).toBe(401);
+    expect((await signIn(login)).status).toBe(429);
+    shop.clock.now = new Date(shop.clock.now.getTime() + 16 * 60_000);
+    expect((await signIn(login)).status).toBe(200);
+  });
+
+  it('do not lock out other accounts at the same counter', async () => {
+    const [one, other] = [await account(), await account()];
+    for (let n = 0; n < 9; n++) await signIn(one.login, 'wrong');
+    expect((await signIn(one.login)).status).toBe(429);
+    expect((await other.signIn()).status).toBe(200);
+  });
+});
+
+describe('switching by PIN', () => {
+  it('needs the password to set, and switches to bench and counter but never to the owner', async () => {
+    const [tam, owner] = [await account(), await account('owner')];
+    const signed = (await tam.signIn()).caller;
+    expect((await signed.send('PUT', '/account/pin', { password: 'wrong', pin: '4180' })).status).toBe(422);
+    expect((await signed.send('PUT', '/account/pin', { password: PASSWORD, pin: '4180' })).status).toBe(200);
+    const boss = (await owner.signIn()).caller;
+    await boss.send('PUT', '/account/pin', { password: PASSWORD, pin: '9999' });
+    const tablet = (await (await account('counter')).signIn()).caller;
+    const { body } = await tablet.get<SwitchableView[]>('/staff/switchable');
+    expect(body.map((one) => one.id)).toContain(tam.id);
+    expect(body.map((one) => one.id)).not.toContain(owner.id);
+    expect((await switchBy(tablet, owner.id, '9999')).status).toBe(401);
+    expect((await switchBy(tablet, tam.id, '4180')).body.staff).toMatchObject({ name: tam.login, role: 'technician' });
+    // The session before is over: whoever kept its cookie has nothing.
+    expect((await tablet.get('/jobs')).status).toBe(401);
+  });
+
+  it('takes five wrong ones, then only the password', async () => {
+    const tam = await account();
+    const signed = (await tam.signIn()).caller;
+    await signed.send('PUT', '/account/pin', { password: PASSWORD, pin: '4180' });
+    const tablet = (await (await account('counter')).signIn()).caller;
+    for (let n = 0; n < 5; n++) expect((await switchBy(tablet, tam.id, '0000')).body.code).toBe('pin-wrong');
+    expect((await switchBy(tablet, tam.id, '4180')).body.code).toBe('too-many-tries');
+    expect((await switchBy(shop.nobody, tam.id, '4180')).status).toBe(401);
+  });
+});
+
+describe('sessions', () => {
+  it('are listed, ended one by one, and everywhere but here', async () => {
+    const tam = await account();
+    const [here, there, elsewhere] = [await tam.signIn(), await tam.signIn(), await tam.signIn()];
+    const { body } = await here.caller.get<SignedInView[]>('/account/sessions');
+    expect(body).toHaveLength(3);
+    expect(body.filter((one) => one.here)).toHaveLength(1);
+    expect(body[0]?.agent).toBe('a tablet');
+    const mine = (await there.caller.get<SignedInView[]>('/account/sessions')).body.find((one) => one.here);
+    await here.caller.send('DELETE', `/account/sessions/${mine?.id}`);
+    expect((await there.caller.get('/jobs')).status).toBe(401);
+    await here.caller.send('DELETE', '/account/sessions');
+    expect((await elsewhere.caller.get('/jobs')).status).toBe(401);
+    expect((await here.caller.get('/jobs')).status).toBe(200);
+    expect((await here.caller.send('DELETE', '/account/sessions/none')).status).toBe(404);
+  });
+});
+
+describe('accounts', () => {
+  it('are made, changed and closed by the owner; a closed one is out at once', async () => {
+    const boss = shop.as.owner;
+    const made = await boss.send<AccountView[]>('POST', '/staff', {
+      name: 'Tamsin Hoad',
+      login: 'tamsin',
+      role: 'technician',
+      password: 'long enough password',
+    });
+    const tam = made.body.find((one) => one.login === 'tamsin');
+    const twice = await boss.send('POST', '/staff', {
+      name: 'T',
+      login: 'TAMSIN',
+      role: 'counter',
+      password: 'long enough password',
+    });
+    expect(twice.status).toBe(422);
+    const signed = await signIn('tamsin', 'long enough password');
+    expect((await signed.caller.get('/jobs')).status).toBe(200);
+    await boss.send('PUT', `/staff/${tam?.id}`, { role: 'technician', active: false });
+    expect((await signed.caller.get('/jobs')).status).toBe(401);
+    expect((await signIn('tamsin', 'long enough password')).status).toBe(401);
+  });
+
+  it('always have an owner', async () => {
+    const boss = shop.as.owner;
+    const owners = (await boss.get<AccountView[]>('/staff')).body.filter((one) => one.role === 'owner' && one.active);
+    const others = owners.filter((one) => one.login !== 'the-owner');
+    for (const one of others) await boss.send('PUT', `/staff/${one.id}`, { role: 'owner', active: false });
+    const [self] = owners.filter((one) => one.login === 'the-owner');
+    const last = await boss.send<{ code: string }>('PUT', `/staff/${self?.id}`, { role: 'counter', active: true });
+    expect([last.body.code, last.status]).toEqual(['last-owner', 409]);
+  });
+});
+
+describe('the audit', () => {
+  it('tells who came in and what was refused, in pages, and takes no change', async () => {
+    const { login, signIn: enter } = await account();
+    await signIn(login, 'wrong');
+    await enter();
+    const { body } = await shop.as.owner.get<AuditPage>('/audit');
+    expect(body.rows.map((row) => row.sentence)).toEqual(
+      expect.arrayContaining([`Wrong password for ${login}`, 'Signed in']),
+    );
+    for (let n = 0; n < 60; n++) {
+      await shop.database.query(
+        "insert into audit (id, at, kind, data) values (gen_random_uuid(), $1, 'pin set', '{}')",
+        [new Date('2026-05-01T00:00:00Z')],
+      );
+    }
+    const ids: string[] = [];
+    for (let before: string | null = ''; before !== null;) {
+      const page: { body: AuditPage } = await shop.as.owner.get(
+        `/audit${before ? `?before=${encodeURIComponent(before)}` : ''}`,
+      );
+      ids.push(...page.body.rows.map((row) => row.id));
+      before = page.body.before;
+    }
+    const [{ n }] = (await shop.database.query('select count(*)::int as n from audit')) as [{ n: number }];
+    expect(new Set(ids).size).toBe(n);
+    await expect(shop.database.query('delete from audit')).rejects.toThrow('append-only');
+  });
+});

@@ -1,0 +1,38 @@
+/** The roles of a shop's staff, from the counter to the owner. */
+export const ROLES = ['counter', 'technician', 'owner'] as const;
+export type Role = (typeof ROLES)[number];
+
+const BENCH: readonly Role[] = ['technician', 'owner'];
+const OWNER: readonly Role[] = ['owner'];
+
+/**
+ * Who may do what: the one table from which the server's checks, the screens and the tests are made. Every route
+ * that needs an account names one of these deeds.
+ */
+export const MAY = {
+  'look at jobs and shelf': ROLES,
+  'book in': ROLES,
+  'correct a booking': ROLES,
+  'end without work': ROLES,
+  'keep notes and things': ROLES,
+  'hand over': ROLES,
+  'receive parts': ROLES,
+  'work on a job': BENCH,
+  'correct the work': BENCH,
+  'pass a gate': BENCH,
+  'see secrets': BENCH,
+  'describe models': BENCH,
+  'pass a gate about data': OWNER,
+  'see the audit': OWNER,
+  'manage staff': OWNER,
+  'mind the own account': ROLES,
+} as const satisfies Record<string, readonly Role[]>;
+
+/** Something that only certain roles may do. */
+export type Deed = keyof typeof MAY;
+
+/** Whether somebody in that role may do that. */
+export function may(role: Role | undefined, deed: Deed): boolean {
+  const allowed: readonly Role[] = MAY[deed];
+  return role !== undefined && allowed.includes(role);
+}
