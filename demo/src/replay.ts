@@ -3,18 +3,21 @@ import {
   beginRun,
   book,
   closeJob,
+  correct,
   endRun,
   enterFact,
   moveAll,
+  putDown,
   reserveDrive,
   reserveMemory,
+  takeUp,
   type Acting,
 } from '@udrel/server/services';
 import type { JobBooking, JobView } from '@udrel/contract/types';
 import type { MeasurementSet } from '@udrel/core/benchmarks';
 import { defaultIntent } from '@udrel/core/layout';
 import { functionChecks, type FactKey } from '@udrel/core/steps';
-import { REACHED, type DemoJob, type Reached } from '../data/jobs';
+import { REACHED, type Afterwards, type DemoJob, type Reached } from '../data/jobs';
 import { tables } from '../data/tables';
 
 const HOUR = 3_600_000;
@@ -29,14 +32,23 @@ export interface Stage {
   partId: (partNumber: string) => string;
 }
 
-/** Replays one demo job through the services, step by step at its own times, as far as it has come. */
-export async function replay(stage: Stage, job: DemoJob): Promise<JobView> {
-  const order = await book(at(stage, job, 0), {
-    customer: { id: stage.customerId(job.customer), name: '-', phone: '', email: '' },
-    jobs: [bookingOf(stage, job)],
+/** Replays the jobs of one order through the services, step by step at their own times, as far as they have come. */
+export async function replay(stage: Stage, jobs: readonly DemoJob[]): Promise<void> {
+  const [first] = jobs;
+  if (!first) return;
+  const order = await book(at(stage, first, 0), {
+    customer: { id: stage.customerId(first.customer), name: '-', phone: '', email: '' },
+    jobs: jobs.map((job) => bookingOf(stage, job)),
   });
-  let [view] = order.jobs;
-  if (!view) throw new Error(`nothing was booked for ${job.serial}`);
+  for (const [index, job] of jobs.entries()) {
+    const booked = order.jobs[index];
+    if (!booked) throw new Error(`nothing was booked for ${job.serial}`);
+    await beside(stage, job, await work(stage, job, booked));
+  }
+}
+
+async function work(stage: Stage, job: DemoJob, booked: JobView): Promise<JobView> {
+  let view = booked;
   const steps = job.wish.kind === 'memory' ? memorySteps(job) : driveSteps(job, stage);
   const last = REACHED.indexOf(job.reached);
   const due = steps.filter(([reached]) => REACHED.indexOf(reached) <= last && !skipped(reached, job.reached));
@@ -46,10 +58,47 @@ export async function replay(stage: Stage, job: DemoJob): Promise<JobView> {
   return view;
 }
 
+/** What happened beside the straight path. */
+async function beside(stage: Stage, job: DemoJob, worked: JobView): Promise<void> {
+  const acting = at(stage, job, 1);
+  let view = worked;
+  for (const one of job.afterwards ?? []) view = await doneBeside(acting, view, one);
+}
+
+function doneBeside(acting: Acting, { tag, version }: JobView, one: Afterwards): Promise<JobView> {
+  switch (one.act) {
+    case 'memory':
+      return enterFact(acting, tag, 'memory', { version, value: { modules: one.modules } });
+    case 'take up':
+      return takeUp(acting, tag, version);
+    case 'put down': {
+      const { act: _act, ...state } = one;
+      return putDown(acting, tag, { version, ...state });
+    }
+    case 'end':
+      return correct(acting, tag, { version, correction: { what: 'end', kind: one.kind }, reason: one.reason });
+    case 'give back':
+      return enterFact(acting, tag, 'signature', { version, value: SIGNED }).then((signed) =>
+        closeJob(acting, tag, signed.version),
+      );
+    case 'keep': {
+      const { act: _act, ...value } = one;
+      return enterFact(acting, tag, 'kept until', { version, value }).then((kept) =>
+        closeJob(acting, tag, kept.version),
+      );
+    }
+  }
+}
+
 function bookingOf(stage: Stage, job: DemoJob): JobBooking {
   return {
-    device: { modelId: stage.modelId(job.model), stub: null, serial: job.serial, place: job.place ?? '' },
-    wishes: [job.wish],
+    device: {
+      modelId: job.stub ? null : stage.modelId(job.model),
+      stub: job.stub ?? null,
+      serial: job.serial,
+      place: job.place ?? '',
+    },
+    wishes: job.wishes ?? [job.wish],
     complaint: job.complaint,
     condition: job.condition,
     leftWithUs: job.left.map(([name, place]) => ({ name, place })),
@@ -197,11 +246,10 @@ const checkFunctions: Act = (acting, view) => {
   return fact('functions', { results, note: '' })(acting, view);
 };
 
+const SIGNED = { name: 'for the customer', path: 'M12 40 C30 8 44 60 62 30 S96 12 110 38 S150 20 168 34' };
+
 const closingSteps: Steps = [
   ['closed', fact('document given', { given: true })],
-  [
-    'closed',
-    fact('signature', { name: 'for the customer', path: 'M12 40 C30 8 44 60 62 30 S96 12 110 38 S150 20 168 34' }),
-  ],
+  ['closed', fact('signature', SIGNED)],
   ['closed', (acting, view) => closeJob(acting, view.tag, view.version)],
 ];

@@ -12,8 +12,9 @@ import {
   type Acting,
   type Database,
 } from '@udrel/server/services';
+import { aroundThePath } from '../data/around';
 import { customers } from '../data/customers';
-import { jobs } from '../data/jobs';
+import { jobs, type DemoJob } from '../data/jobs';
 import { models } from '../data/models';
 import { parts } from '../data/parts';
 import { replay } from './replay';
@@ -43,9 +44,20 @@ export async function seedDemo(database: Database, masterKey: Buffer, now: numbe
       return id;
     };
     const stage = { acting, now, customerId: known(customerIds), modelId: known(modelIds), partId: known(partIds) };
-    for (const job of jobs) await replay(stage, job);
-    return { jobs: jobs.length };
+    const all = [...jobs, ...aroundThePath];
+    for (const order of ordersOf(all)) await replay(stage, order);
+    return { jobs: all.length };
   });
+}
+
+/** Jobs that were booked together are one order. */
+function ordersOf(jobs: readonly DemoJob[]): DemoJob[][] {
+  return jobs.reduce<DemoJob[][]>((orders, job) => {
+    const last = orders.at(-1);
+    if (job.together && last) last.push(job);
+    else orders.push([job]);
+    return orders;
+  }, []);
 }
 
 async function addCustomers({ manager, now }: Acting): Promise<Map<string, string>> {

@@ -5,6 +5,7 @@ import { floorRoutes } from './floor/routes';
 import { healthRoutes } from './health/routes';
 import type { HintHub } from './hints/hub';
 import { hintRoutes } from './hints/routes';
+import { interfaceRoutes } from './interface/routes';
 import { jobRoutes } from './jobs/routes';
 import { matchRoutes } from './jobs/match-routes';
 import { modelRoutes } from './models/routes';
@@ -20,7 +21,7 @@ import { staffRoutes } from './staff/routes';
 
 /** Every route of the API. */
 export function routes(config: Pick<Config, 'demo' | 'host'>, hints: HintHub): Route[] {
-  return [
+  const every = [
     ...healthRoutes,
     ...staffRoutes(config),
     ...accountRoutes,
@@ -38,4 +39,5 @@ export function routes(config: Pick<Config, 'demo' | 'host'>, hints: HintHub): R
     ...auditRoutes,
     ...hintRoutes(hints),
   ];
+  return [...every, ...interfaceRoutes(every)];
 }

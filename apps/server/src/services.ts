@@ -2,8 +2,10 @@
 export { Customer } from './customers/entities';
 export { digitsOf } from './customers/service';
 export { closeJob } from './jobs/close';
+export { correct } from './jobs/corrections';
 export { enterFact } from './jobs/facts';
 export { overrideGate } from './jobs/gates';
+export { putDown, takeUp } from './jobs/holding';
 export { acceptPlan } from './jobs/plan';
 export { reserveDrive, reserveMemory } from './jobs/reserve';
 export { moveAll, moveItem } from './jobs/strip';

@@ -8,9 +8,11 @@ import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
 import { RouterProvider } from 'react-router';
 import { router } from './router';
+import { applyBenchMode } from './shell/bench-mode';
 import { store } from './store';
 import { theme } from './theme/theme';
 
+applyBenchMode();
 const root = document.getElementById('root');
 if (!root) throw new Error('the page has no root element');
 createRoot(root).render(

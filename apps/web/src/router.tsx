@@ -24,6 +24,8 @@ export const router = createBrowserRouter([
           { path: 'jobs/:tag/:station?', ...view(() => import('./views/job/JobPage')) },
           { path: 'book-in', ...view(() => import('./views/book-in/BookInPage')) },
           { path: 'shelf', ...view(() => import('./views/shelf/Shelf')) },
+          { path: 'shop', ...view(() => import('./views/shop/Shop')) },
+          { path: 'interface', ...view(() => import('./views/interface/Interface')) },
           { path: 'models', ...view(() => import('./views/models/Models')) },
           { path: '*', element: <Lost /> },
         ],

@@ -2,4 +2,4 @@ export * from './schemas/commands';
 export * from './schemas/facts';
 export { adapterSpec, driveSpec } from './schemas/drives';
 export { modelSpec, moduleSpec } from './schemas/models';
-export type { Shape } from './shape';
+export type { Node, Shape } from './shape';

@@ -1,21 +1,45 @@
 import { createApi } from '@reduxjs/toolkit/query/react';
 import type {
+  AccountView,
+  AddStaff,
+  AuditPage,
   BerthView,
   BookIn,
+  ChangeStaff,
+  ConsideredView,
+  Correction,
   CustomerView,
   FloorView,
   Found,
   JobPage,
   JobView,
+  KnownDevice,
   MatchView,
   ModelView,
+  OrderView,
   PartView,
   ReceiveStock,
   SessionView,
+  SetPin,
   SetUp,
+  SignedInView,
   SignIn,
+  SwitchableView,
+  SwitchTo,
 } from '@udrel/contract/types';
 import { send } from './send';
+
+/** The interface as it describes itself (OpenAPI 3.1), as far as its page shows it. */
+export interface OpenApi {
+  'x-roles': string[];
+  paths: Record<
+    string,
+    Record<
+      string,
+      { 'x-needs': string; 'x-roles': string[]; parameters?: unknown; requestBody?: unknown; responses: unknown }
+    >
+  >;
+}
 
 export interface JobListQuery {
   station: string;
@@ -32,7 +56,7 @@ const search = (values: Record<string, string | number | undefined>) => {
 /** The server's state as the views see it. */
 export const api = createApi({
   baseQuery: send,
-  tagTypes: ['Session', 'Floor', 'Jobs', 'Job', 'Match', 'Parts', 'Customers', 'Models', 'Berths'],
+  tagTypes: ['Session', 'Floor', 'Jobs', 'Job', 'Match', 'Parts', 'Customers', 'Models', 'Berths', 'Staff', 'Sessions'],
   refetchOnFocus: true,
   // What was open a minute ago may have changed at another bench meanwhile.
   refetchOnMountOrArgChange: true,
@@ -64,9 +88,9 @@ export const api = createApi({
       providesTags: (_view, _error, tag) => [{ type: 'Job', id: tag }],
     }),
     match: build.query<MatchView, string>({ query: (tag) => ({ url: `/jobs/${tag}/match` }), providesTags: ['Match'] }),
-    bookIn: build.mutation<JobView, BookIn>({
+    bookIn: build.mutation<OrderView, BookIn>({
       query: (body) => ({ url: '/orders', method: 'POST', body }),
-      invalidatesTags: ['Floor', 'Jobs', 'Customers'],
+      invalidatesTags: ['Floor', 'Jobs', 'Customers', 'Models'],
     }),
     /** Any change to a job: all of them answer with the job anew. */
     changeJob: build.mutation<JobView, { tag: string; path: string; method?: 'POST' | 'PUT'; body: unknown }>({
@@ -102,6 +126,56 @@ export const api = createApi({
       query: (body) => ({ url: '/stock', method: 'POST', body }),
       invalidatesTags: ['Parts', 'Match'],
     }),
+    describeStub: build.mutation<ModelView, { id: string; spec: unknown }>({
+      query: ({ id, spec }) => ({ url: `/models/${id}`, method: 'PUT', body: spec }),
+      invalidatesTags: ['Models', 'Job', 'Floor', 'Jobs'],
+    }),
+    devices: build.query<KnownDevice[], string>({
+      query: (serial) => ({ url: `/devices?serial=${encodeURIComponent(serial)}` }),
+    }),
+    consider: build.query<ConsideredView, { tag: string; kind: string; version: number; correction: Correction }>({
+      query: ({ tag, kind, ...body }) => ({
+        url: `/jobs/${tag}/corrections/${kind}/consequences`,
+        method: 'POST',
+        body,
+      }),
+    }),
+    showSecret: build.mutation<{ text: string }, { tag: string; id: string }>({
+      query: ({ tag, id }) => ({ url: `/jobs/${tag}/secrets/${id}/show`, method: 'POST', body: {} }),
+      invalidatesTags: (_text, _error, { tag }) => [{ type: 'Job', id: tag }],
+    }),
+    places: build.query<{ code: string; kind: string }[], void>({ query: () => ({ url: '/places' }) }),
+    switchable: build.query<SwitchableView[], void>({ query: () => ({ url: '/staff/switchable' }) }),
+    switchTo: build.mutation<SessionView, SwitchTo>({
+      query: (body) => ({ url: '/session/switch', method: 'POST', body }),
+      invalidatesTags: ['Session'],
+    }),
+    accounts: build.query<AccountView[], void>({ query: () => ({ url: '/staff' }), providesTags: ['Staff'] }),
+    addAccount: build.mutation<AccountView[], AddStaff>({
+      query: (body) => ({ url: '/staff', method: 'POST', body }),
+      invalidatesTags: ['Staff'],
+    }),
+    changeAccount: build.mutation<AccountView[], ChangeStaff & { id: string }>({
+      query: ({ id, ...body }) => ({ url: `/staff/${id}`, method: 'PUT', body }),
+      invalidatesTags: ['Staff', 'Session'],
+    }),
+    setPin: build.mutation<{ hasPin: boolean }, SetPin>({
+      query: (body) => ({ url: '/account/pin', method: 'PUT', body }),
+      invalidatesTags: ['Staff'],
+    }),
+    sessions: build.query<SignedInView[], void>({
+      query: () => ({ url: '/account/sessions' }),
+      providesTags: ['Sessions'],
+    }),
+    endSession: build.mutation<SignedInView[], string | null>({
+      query: (id) => ({ url: `/account/sessions${id === null ? '' : `/${id}`}`, method: 'DELETE' }),
+      invalidatesTags: ['Sessions'],
+    }),
+    openApi: build.query<OpenApi, void>({ query: () => ({ url: '/openapi.json' }) }),
+    audit: build.infiniteQuery<AuditPage, void, string>({
+      infiniteQueryOptions: { initialPageParam: '', getNextPageParam: (page) => page.before ?? undefined },
+      query: ({ pageParam }) => ({ url: `/audit${search({ before: pageParam })}` }),
+    }),
     find: build.query<Found[], string>({ query: (q) => ({ url: `/find?q=${encodeURIComponent(q)}` }) }),
   }),
 });
@@ -124,4 +198,19 @@ export const {
   usePartsQuery,
   useReceiveMutation,
   useFindQuery,
+  useDescribeStubMutation,
+  useDevicesQuery,
+  useConsiderQuery,
+  useShowSecretMutation,
+  usePlacesQuery,
+  useSwitchableQuery,
+  useSwitchToMutation,
+  useAccountsQuery,
+  useAddAccountMutation,
+  useChangeAccountMutation,
+  useSetPinMutation,
+  useSessionsQuery,
+  useEndSessionMutation,
+  useAuditInfiniteQuery,
+  useOpenApiQuery,
 } = api;

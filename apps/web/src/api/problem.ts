@@ -12,7 +12,12 @@ export function troubleOf(error: unknown): Trouble | null {
   if (!error) return null;
   const { status, data } = error as { status?: number | string; data?: unknown };
   if (typeof status === 'number' && isProblem(data)) return { sentence: data.detail, status, problem: data };
-  return { sentence: 'The server does not answer. What you typed is still here: try again.', status: 0, problem: null };
+  return {
+    sentence:
+      'The server does not answer. This cannot be kept for later, since it needs what the others do. What you typed is still here: try again.',
+    status: 0,
+    problem: null,
+  };
 }
 
 function isProblem(data: unknown): data is Problem {

@@ -4,7 +4,11 @@ import { send } from './send';
 
 const answer = (status: number, body: unknown) => new Response(body === null ? null : JSON.stringify(body), { status });
 const ask = (args: Parameters<typeof send>[0]) =>
-  send(args, { signal: new AbortController().signal } as Parameters<typeof send>[1], {});
+  send(
+    args,
+    { signal: new AbortController().signal, dispatch: () => undefined } as unknown as Parameters<typeof send>[1],
+    {},
+  );
 const keyOf = (call: unknown[]) => (call[1] as { headers: Record<string, string> }).headers['idempotency-key'];
 
 function stub(...answers: (Response | Error)[]) {

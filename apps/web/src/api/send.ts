@@ -1,5 +1,6 @@
 import type { BaseQueryFn } from '@reduxjs/toolkit/query';
 import type { Problem } from '@udrel/contract/types';
+import { lost } from '../live/connection-slice';
 
 export interface Sent {
   url: string;
@@ -16,7 +17,10 @@ const PAUSE = 400;
  * Sends a request. Writes carry one idempotency key over all their tries, so that one that was carried out
  * without its answer arriving is not carried out twice.
  */
-export const send: BaseQueryFn<Sent, unknown, SendError> = async ({ url, method = 'GET', body }, { signal }) => {
+export const send: BaseQueryFn<Sent, unknown, SendError> = async (
+  { url, method = 'GET', body },
+  { signal, dispatch },
+) => {
   const headers: Record<string, string> = { accept: 'application/json' };
   if (method !== 'GET') headers['idempotency-key'] = crypto.randomUUID();
   if (body !== undefined) headers['content-type'] = 'application/json';
@@ -27,7 +31,10 @@ export const send: BaseQueryFn<Sent, unknown, SendError> = async ({ url, method 
       const again = response.status === 503 && attempt < TRIES;
       if (!again) return await read(response);
     } catch (error) {
-      if (signal.aborted || attempt >= TRIES) return { error: { status: 'FETCH_ERROR', error: String(error) } };
+      if (signal.aborted || attempt >= TRIES) {
+        if (!signal.aborted) dispatch(lost(Date.now()));
+        return { error: { status: 'FETCH_ERROR', error: String(error) } };
+      }
     }
     await new Promise((resolve) => setTimeout(resolve, PAUSE * attempt));
   }

@@ -4,12 +4,16 @@ import { useColorScheme } from '@mui/material/styles';
 import { useState } from 'react';
 import type { StaffView } from '@udrel/contract/types';
 import { useSignOutMutation } from '../api/api';
+import { setBenchMode, useBenchMode } from './bench-mode';
+import { SwitchDialog } from './SwitchDialog';
 import styles from './shell.module.css';
 
 /** Who is signed in; light or dark; keys; sign out. */
 export function Account({ staff, showKeys }: { staff: StaffView; showKeys: () => void }) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  const [switching, setSwitching] = useState(false);
   const [signOut] = useSignOutMutation();
+  const bench = useBenchMode();
   const { mode, systemMode, setMode } = useColorScheme();
   const dark = (mode === 'system' ? systemMode : mode) === 'dark';
   const choose = (act: () => void) => () => {
@@ -32,9 +36,12 @@ export function Account({ staff, showKeys }: { staff: StaffView; showKeys: () =>
           {staff.name}, {staff.role}
         </MenuItem>
         <MenuItem onClick={choose(() => setMode(dark ? 'light' : 'dark'))}>{dark ? 'Light' : 'Dark'} colours</MenuItem>
+        <MenuItem onClick={choose(() => setBenchMode(!bench))}>{bench ? 'Counter size' : 'Bench size, 48 px'}</MenuItem>
         <MenuItem onClick={choose(showKeys)}>Keys</MenuItem>
+        <MenuItem onClick={choose(() => setSwitching(true))}>Switch person …</MenuItem>
         <MenuItem onClick={choose(() => void signOut())}>Sign out</MenuItem>
       </Menu>
+      {switching && <SwitchDialog close={() => setSwitching(false)} />}
     </>
   );
 }

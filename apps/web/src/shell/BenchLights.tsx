@@ -3,7 +3,7 @@ import styles from './shell.module.css';
 
 /** How many berths are busy: hatched runs by itself, marigold wants hands. */
 export function BenchLights() {
-  const { data = [] } = useBerthsQuery(undefined, { pollingInterval: 5000, skipPollingIfUnfocused: true });
+  const { data = [] } = useBerthsQuery(undefined, { pollingInterval: 60_000, skipPollingIfUnfocused: true });
   const busy = data.filter((berth) => berth.busy).length;
   return (
     <div className={styles.bench} aria-label={`Bench: ${busy} of ${data.length} berths busy`} role="status">

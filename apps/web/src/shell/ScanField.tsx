@@ -1,18 +1,11 @@
-import { useState, type KeyboardEvent } from 'react';
+import { useEffect, useState, type KeyboardEvent } from 'react';
 import { useNavigate } from 'react-router';
 import type { Found } from '@udrel/contract/types';
 import { api, useFindQuery } from '../api/api';
 import { useAppDispatch } from '../api/dispatch';
 import { Key } from '../ui';
+import { addressOf, OFFER } from './scan';
 import styles from './shell.module.css';
-
-/** Where something found leads. */
-function addressOf(found: Found): string {
-  if (found.tag) return `/jobs/${found.tag}`;
-  if (found.kind === 'customer') return `/jobs?text=${encodeURIComponent(found.title)}`;
-  if (found.kind === 'model') return `/models?find=${encodeURIComponent(found.detail)}`;
-  return `/shelf?find=${encodeURIComponent(found.title)}`;
-}
 
 /** One field for scanned tags and serials, names, phone numbers and models. */
 export function ScanField() {
@@ -23,6 +16,17 @@ export function ScanField() {
   const dispatch = useAppDispatch();
   const wanted = text.trim();
   const { currentData: hits, isFetching } = useFindQuery(wanted, { skip: !open || wanted.length < 2 });
+
+  useEffect(() => {
+    const show = (event: Event) => {
+      setText((event as CustomEvent<string>).detail);
+      setChosen(0);
+      setOpen(true);
+      document.getElementById('scan')?.focus();
+    };
+    window.addEventListener(OFFER, show);
+    return () => window.removeEventListener(OFFER, show);
+  }, []);
 
   function leave(to: Found): void {
     setText('');
@@ -62,6 +66,7 @@ export function ScanField() {
         </svg>
         <input
           id="scan"
+          data-scan="here"
           role="combobox"
           aria-expanded={listed}
           aria-controls="found"

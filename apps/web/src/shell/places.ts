@@ -5,4 +5,5 @@ export const PLACES = [
   { path: '/book-in', name: 'Book in', letter: 'b', icon: 'M10 4v12M4 10h12' },
   { path: '/shelf', name: 'Shelf', letter: 's', icon: 'M3 4v13M17 4v13M3 8h14M3 14h14M6 8V5h4v3M11 14v-3h3v3' },
   { path: '/models', name: 'Models', letter: 'm', icon: 'M4 5h12v8H4zM2 16h16' },
+  { path: '/shop', name: 'Shop', letter: 'o', icon: 'M7 8a3 3 0 1 0 6 0a3 3 0 1 0 -6 0M4 17c0-3 3-5 6-5s6 2 6 5' },
 ] as const;

@@ -22,7 +22,7 @@ function record(from: Element | null): void {
  * `b` book in, `n` note, `p` print, Ctrl+Enter records. Nothing is recorded by a bare letter. Answers whether `.`
  * was pressed and its letters are to be shown.
  */
-export function useKeys(showKeys: () => void): boolean {
+export function useKeys(showKeys: () => void, quiet: (act: () => void) => void): boolean {
   const [pending, setPending] = useState(false);
   const navigate = useNavigate();
   const { pathname } = useLocation();
@@ -39,23 +39,41 @@ export function useKeys(showKeys: () => void): boolean {
     function press(event: KeyboardEvent): void {
       if (event.key === 'Enter' && event.ctrlKey && !event.defaultPrevented) return record(document.activeElement);
       if (typing(event.target) || event.ctrlKey || event.metaKey || event.altKey) return;
-      const { key } = event;
-      if (pending) {
-        setPending(false);
-        go(key);
-      } else if (key === '.') setPending(true);
-      else if (key === '/') document.getElementById('scan')?.focus();
-      else if (key === '?') showKeys();
-      else if (key === 'b') void navigate('/book-in');
-      else if (key === 'n') document.getElementById('note')?.focus();
-      else if (key === 'p') document.querySelector<HTMLElement>('main a[href^="/print/"]')?.click();
-      else return;
+      const act = actOf(event.key);
+      if (!act) return;
       event.preventDefault();
+      // A scanner types letters too: a shortcut is acted on only once no other key follows at once.
+      quiet(act);
+    }
+
+    function actOf(key: string): (() => void) | null {
+      if (pending) {
+        return () => {
+          setPending(false);
+          go(key);
+        };
+      }
+      switch (key) {
+        case '.':
+          return () => setPending(true);
+        case '/':
+          return () => document.getElementById('scan')?.focus();
+        case '?':
+          return showKeys;
+        case 'b':
+          return () => void navigate('/book-in');
+        case 'n':
+          return () => document.getElementById('note')?.focus();
+        case 'p':
+          return () => document.querySelector<HTMLElement>('main a[href^="/print/"]')?.click();
+        default:
+          return null;
+      }
     }
 
     document.addEventListener('keydown', press);
     return () => document.removeEventListener('keydown', press);
-  }, [pending, pathname, navigate, showKeys]);
+  }, [pending, pathname, navigate, showKeys, quiet]);
 
   return pending;
 }

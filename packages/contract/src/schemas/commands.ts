@@ -131,7 +131,7 @@ export const addStaff = object({
 export type AddStaff = Infer<typeof addStaff>;
 export const changeStaff = object({ role: oneOf('counter', 'technician', 'owner'), active: boolean() });
 export type ChangeStaff = Infer<typeof changeStaff>;
-export const auditQuery = object({ before: optional(text(40)) });
+export const auditQuery = object({ before: optional(text(120)) });
 export type AuditQuery = Infer<typeof auditQuery>;
 export const deviceQuery = object({ serial: text(60, 3) });
 

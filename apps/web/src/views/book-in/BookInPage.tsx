@@ -1,56 +1,55 @@
 import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useBookInMutation } from '../../api/api';
 import { fieldTrouble } from '../../api/problem';
 import { Foot, Key, Sheet, TroubleNote } from '../../ui';
+import { useTyped } from '../../ui/typed';
 import { CustomerField } from './CustomerField';
-import { bookingOf, emptyDraft, keepDraft, keptDraft, type Draft } from './draft';
+import { DeviceForm } from './DeviceForm';
+import { bookingOf, emptyDevice, emptyDraft, withoutSecrets, type DeviceDraft, type Draft } from './draft';
 import { Glance } from './Glance';
-import { ModelField } from './ModelField';
-import { ThingsFields } from './ThingsFields';
 import styles from './book-in.module.css';
 
-/** Booking in on one page, by keyboard alone. What is typed stays when the page is left. */
+/** Booking in on one page, by keyboard alone. What is typed stays when the page is left; secrets do not. */
 export default function BookInPage() {
-  const [draft, setDraft] = useState<Draft>(keptDraft);
+  const [kept, setKept, forget] = useTyped<Draft>({ address: '/book-in', what: 'Booking' }, emptyDraft);
+  const [draft, setDraft] = useState(kept);
+  const [at, setAt] = useState(0);
   const [missing, setMissing] = useState<Record<string, string>>({});
-  const [bookIn, { isLoading, error }] = useBookInMutation();
+  const [bookIn, { isLoading, error, reset }] = useBookInMutation();
   const navigate = useNavigate();
+  const here = Math.min(at, draft.devices.length - 1);
+  const device = draft.devices[here] ?? emptyDevice();
 
   const change = (part: Partial<Draft>) => {
     const next = { ...draft, ...part };
     setDraft(next);
-    keepDraft(next);
+    setKept(withoutSecrets(next));
   };
+  const changeDevice = (part: Partial<DeviceDraft>) =>
+    change({ devices: draft.devices.map((one, n) => (n === here ? { ...one, ...part } : one)) });
   const trouble = (field: string) => missing[field] ?? fieldTrouble(error, field);
+  const begin = () => {
+    setMissing({});
+    reset();
+    setDraft(emptyDraft());
+    setAt(0);
+    forget();
+  };
 
   async function submit(): Promise<void> {
     const booking = bookingOf(draft);
     setMissing(booking.ok ? {} : booking.problems);
+    const first = booking.ok ? undefined : Object.keys(booking.problems).find((field) => field.startsWith('jobs.'));
+    if (first) setAt(Number(first.split('.')[1]));
     if (!booking.ok) return;
-    const answer = await bookIn(booking.body);
-    if (!answer.data) return;
-    keepDraft(null);
-    void navigate(`/jobs/${answer.data.tag}/book-in`);
+    const { data } = await bookIn(booking.body);
+    const [job] = data?.jobs ?? [];
+    if (!job) return;
+    forget();
+    void navigate(`/jobs/${job.tag}/book-in`);
   }
-
-  const field = (
-    key: 'serial' | 'complaint' | 'condition' | 'price' | 'least',
-    label: string,
-    at: string,
-    more = {},
-  ) => (
-    <TextField
-      label={label}
-      value={draft[key]}
-      onChange={(event) => change({ [key]: event.target.value })}
-      error={trouble(at) !== undefined}
-      helperText={trouble(at)}
-      {...more}
-    />
-  );
 
   return (
     <form
@@ -65,75 +64,47 @@ export default function BookInPage() {
         <Sheet>
           <div className={styles.form}>
             <CustomerField draft={draft} change={change} trouble={trouble} />
-            <div className={styles.half}>
-              <ModelField
-                model={draft.model}
-                choose={(model) => change({ model })}
-                trouble={trouble('device.modelId')}
-              />
-            </div>
-            <div className={styles.half}>
-              {field('serial', 'Serial of the device', 'device.serial', {
-                slotProps: { htmlInput: { className: 'mono' } },
-              })}
-            </div>
-            <div className={styles.third}>
-              <TextField
-                select
-                label="Wish"
-                value={draft.wish}
-                onChange={(event) => {
-                  const wish = event.target.value as Draft['wish'];
-                  change({ wish, least: wish === 'memory' ? '16 GiB' : '480 GB' });
-                }}
-                slotProps={{ select: { native: true } }}
-                error={trouble('wish.kind') !== undefined}
-                helperText={trouble('wish.kind')}
-              >
-                <option value="new drive">new drive</option>
-                <option value="memory">more memory</option>
-              </TextField>
-            </div>
-            <div className={styles.third}>
-              {field('least', draft.wish === 'memory' ? 'Memory in all, at least' : 'Drive, at least', 'wish.least')}
-            </div>
-            <div className={styles.third}>
-              <TextField
-                type="datetime-local"
-                label="Promised"
-                value={draft.promised}
-                onChange={(event) => change({ promised: event.target.value })}
-                error={trouble('promisedAt') !== undefined}
-                helperText={trouble('promisedAt')}
-                slotProps={{ inputLabel: { shrink: true } }}
-              />
-            </div>
-            <div className={styles.full}>
-              {field('complaint', 'Complaint, in the customer’s words', 'complaint', { multiline: true, minRows: 2 })}
-            </div>
-            <div className={styles.full}>
-              {field('condition', 'Condition on arrival: cracks, marks, missing screws', 'condition', {
-                multiline: true,
-              })}
-            </div>
-            <ThingsFields things={draft.things} change={(things) => change({ things })} />
-            <div className={styles.third}>{field('price', 'Price agreed', 'price')}</div>
           </div>
+          <Devices
+            devices={draft.devices}
+            here={here}
+            go={setAt}
+            add={() => {
+              change({ devices: [...draft.devices, emptyDevice()] });
+              setAt(draft.devices.length);
+            }}
+            remove={() => {
+              change({ devices: draft.devices.filter((_one, n) => n !== here) });
+              setAt(Math.max(0, here - 1));
+            }}
+          />
+          <DeviceForm
+            key={here}
+            device={device}
+            change={changeDevice}
+            trouble={(field) => trouble(`jobs.${here}.${field}`)}
+          />
         </Sheet>
-        <div style={{ display: 'grid', gap: 14 }}>
-          <Glance model={draft.model} />
+        <div className={styles.side}>
+          <Glance
+            device={device}
+            take={(known) =>
+              change({
+                ...(draft.customer || draft.name
+                  ? {}
+                  : {
+                      customer: { ...known.customer, email: '', openJobs: 0 },
+                      name: known.customer.name,
+                      phone: known.customer.phone,
+                    }),
+                devices: draft.devices.map((one, n) => (n === here ? { ...one, model: known.model, stub: null } : one)),
+              })
+            }
+          />
           <TroubleNote error={error} />
           {Object.keys(missing).length > 0 && <p className="danger">Fill in what is marked.</p>}
           <Foot note={<Key>Ctrl+Enter</Key>}>
-            <Button
-              onClick={() => {
-                setMissing({});
-                setDraft(emptyDraft());
-                keepDraft(null);
-              }}
-            >
-              Clear
-            </Button>
+            <Button onClick={begin}>Clear</Button>
             <Button type="submit" variant="contained" disabled={isLoading}>
               Book in
             </Button>
@@ -141,5 +112,38 @@ export default function BookInPage() {
         </div>
       </div>
     </form>
+  );
+}
+
+/** The devices of the order: one of them is open; another one can be added. */
+function Devices({
+  devices,
+  here,
+  go,
+  add,
+  remove,
+}: {
+  devices: readonly DeviceDraft[];
+  here: number;
+  go: (index: number) => void;
+  add: () => void;
+  remove: () => void;
+}) {
+  return (
+    <div className={styles.devices} role="group" aria-label="Devices of this order">
+      {devices.map((one, index) => (
+        <button key={index} type="button" aria-pressed={index === here} onClick={() => go(index)}>
+          {one.model?.name || one.stub?.name || `Device ${index + 1}`}
+        </button>
+      ))}
+      <Button size="small" onClick={add}>
+        Another device
+      </Button>
+      {devices.length > 1 && (
+        <Button size="small" onClick={remove}>
+          Remove this one
+        </Button>
+      )}
+    </div>
   );
 }

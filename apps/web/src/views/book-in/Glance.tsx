@@ -1,10 +1,56 @@
-import type { ModelView } from '@udrel/contract/types';
+import Button from '@mui/material/Button';
+import { useDeferredValue } from 'react';
+import type { KnownDevice, ModelView } from '@udrel/contract/types';
 import { binary } from '@udrel/core/capacity';
+import { useDevicesQuery } from '../../api/api';
 import { describeSite } from '../../format/parts';
-import { Empty, FactList, Sheet } from '../../ui';
+import { Empty, FactList, Foot, Sheet, Tag } from '../../ui';
+import { EarlierJobs } from '../../ui/EarlierJobs';
+import type { DeviceDraft } from './draft';
 
-/** What the chosen model can take, at a glance. */
-export function Glance({ model }: { model: ModelView | null }) {
+/** At a glance: what the chosen model can take, and what is known of the serial typed. */
+export function Glance({ device, take }: { device: DeviceDraft; take: (known: KnownDevice) => void }) {
+  const serial = useDeferredValue(device.serial.trim());
+  const { currentData: known = [] } = useDevicesQuery(serial, { skip: serial.length < 3 });
+  return (
+    <>
+      {known.map((one) => (
+        <Known key={one.id} known={one} chosen={device.model?.id === one.model.id} take={() => take(one)} />
+      ))}
+      <Sites model={device.model} stub={device.stub !== null} />
+    </>
+  );
+}
+
+function Known({ known, chosen, take }: { known: KnownDevice; chosen: boolean; take: () => void }) {
+  return (
+    <Sheet title="Known here" aside={known.serial}>
+      <p style={{ marginBottom: 8 }}>
+        {known.model.maker} {known.model.name} of {known.customer.name}
+        {known.openTag && (
+          <>
+            : here already, as <Tag tag={known.openTag} />
+          </>
+        )}
+      </p>
+      <EarlierJobs earlier={known.earlier} />
+      {!chosen && !known.openTag && (
+        <Foot>
+          <Button onClick={take}>It is this one</Button>
+        </Foot>
+      )}
+    </Sheet>
+  );
+}
+
+function Sites({ model, stub }: { model: ModelView | null; stub: boolean }) {
+  if (stub) {
+    return (
+      <Sheet title="At a glance">
+        <Empty>Booked by its name. Somebody describes the model before the device is assessed.</Empty>
+      </Sheet>
+    );
+  }
   if (!model) {
     return (
       <Sheet title="At a glance">

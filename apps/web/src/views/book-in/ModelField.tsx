@@ -1,21 +1,64 @@
 import Autocomplete from '@mui/material/Autocomplete';
+import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useDeferredValue, useState } from 'react';
 import type { ModelView } from '@udrel/contract/types';
 import { useModelsQuery } from '../../api/api';
+import type { DeviceDraft } from './draft';
+import styles from './book-in.module.css';
 
-/** The device model from the library, found by maker, name or code while typing. */
+const KINDS = ['laptop', 'desktop', 'all-in-one', 'small desktop', 'handheld'] as const;
+type Change = (part: Partial<Pick<DeviceDraft, 'model' | 'stub'>>) => void;
+
+/** The device model, found by maker, name or code while typing; one that the library does not have starts a stub. */
 export function ModelField({
-  model,
-  choose,
+  device: { model, stub },
+  change,
   trouble,
 }: {
-  model: ModelView | null;
-  choose: (model: ModelView | null) => void;
+  device: Pick<DeviceDraft, 'model' | 'stub'>;
+  change: Change;
   trouble: string | undefined;
 }) {
   const [text, setText] = useState('');
-  const { data = [] } = useModelsQuery(useDeferredValue(model ? '' : text));
+  if (stub) return <StubFields stub={stub} change={change} trouble={trouble} />;
+  return (
+    <ModelChoice
+      model={model}
+      choose={(chosen) => change({ model: chosen })}
+      typed={text}
+      type={setText}
+      trouble={trouble}
+      none={
+        <Button
+          size="small"
+          onMouseDown={(event) => event.preventDefault()}
+          onClick={() => change({ model: null, stub: { maker: '', name: text.trim(), kind: 'laptop' } })}
+        >
+          Not in the library: book it by its name
+        </Button>
+      }
+    />
+  );
+}
+
+/** The choice of a model from the library. */
+export function ModelChoice({
+  model,
+  choose,
+  typed,
+  type,
+  trouble,
+  none = 'No such model in the library',
+}: {
+  model: ModelView | null;
+  choose: (model: ModelView | null) => void;
+  typed: string;
+  type: (text: string) => void;
+  trouble: string | undefined;
+  none?: React.ReactNode;
+}) {
+  const { data = [] } = useModelsQuery(useDeferredValue(model ? '' : typed));
   return (
     <Autocomplete
       options={data}
@@ -25,9 +68,9 @@ export function ModelField({
       isOptionEqualToValue={(option, value) => option.id === value.id}
       value={model}
       onChange={(_event, chosen) => choose(chosen)}
-      onInputChange={(_event, value) => setText(value)}
+      onInputChange={(_event, value) => type(value)}
       autoHighlight
-      noOptionsText="No such model in the library"
+      noOptionsText={none}
       renderInput={(params) => (
         <TextField
           {...params}
@@ -37,5 +80,42 @@ export function ModelField({
         />
       )}
     />
+  );
+}
+
+function StubFields({
+  stub,
+  change,
+  trouble,
+}: {
+  stub: NonNullable<DeviceDraft['stub']>;
+  change: Change;
+  trouble: string | undefined;
+}) {
+  const set = (part: Partial<typeof stub>) => change({ stub: { ...stub, ...part } });
+  return (
+    <div className={styles.stub}>
+      <TextField
+        autoFocus
+        label="Maker"
+        value={stub.maker}
+        onChange={(event) => set({ maker: event.target.value })}
+        error={trouble !== undefined}
+        helperText={trouble}
+      />
+      <TextField label="Model name" value={stub.name} onChange={(event) => set({ name: event.target.value })} />
+      <TextField
+        select
+        label="Kind"
+        value={stub.kind}
+        onChange={(event) => set({ kind: event.target.value as typeof stub.kind })}
+        slotProps={{ select: { native: true } }}
+      >
+        {KINDS.map((kind) => (
+          <option key={kind}>{kind}</option>
+        ))}
+      </TextField>
+      <Button onClick={() => change({ stub: null })}>Choose from the library</Button>
+    </div>
   );
 }

@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import type { Draft } from './draft';
+import type { DeviceDraft } from './draft';
 import styles from './book-in.module.css';
 
 /** Things left with us, each with a storage place. */
@@ -8,10 +8,10 @@ export function ThingsFields({
   things,
   change,
 }: {
-  things: Draft['things'];
-  change: (things: Draft['things']) => void;
+  things: DeviceDraft['things'];
+  change: (things: DeviceDraft['things']) => void;
 }) {
-  const set = (index: number, part: Partial<Draft['things'][number]>) =>
+  const set = (index: number, part: Partial<DeviceDraft['things'][number]>) =>
     change(things.map((thing, n) => (n === index ? { ...thing, ...part } : thing)));
   return (
     <>

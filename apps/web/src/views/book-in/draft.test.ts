@@ -1,13 +1,22 @@
-import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import type { CustomerView, ModelView } from '@udrel/contract/types';
+import { bookIn } from '@udrel/contract/schemas';
+import { validate } from '@udrel/contract/validate';
 import { bytesOfNominal, GIB } from '@udrel/core/capacity';
-import { bookingOf, emptyDraft, keepDraft, keptDraft, type Draft } from './draft';
+import {
+  bookingOf,
+  emptyDevice,
+  emptyDraft,
+  withoutSecrets,
+  type DeviceDraft,
+  type Draft,
+  type WishDraft,
+} from './draft';
+import { emptyOwn, OWN_SHAPES } from './own-drive';
 
-const filled: Draft = {
-  ...emptyDraft(),
-  name: 'Ferry office',
-  phone: '01555 010 114',
-  model: { id: 'model-1' } as ModelView,
+const device: DeviceDraft = {
+  ...emptyDevice(),
+  model: { id: '7b0c6a5e-51d1-4a53-9d43-0d2a4b1a8c11' } as ModelView,
   serial: 'T15-4820-77',
   complaint: 'slow',
   things: [
@@ -17,20 +26,31 @@ const filled: Draft = {
   promised: '2026-06-02T17:00',
   price: '129,50',
 };
+const filled: Draft = { ...emptyDraft(), name: 'Ferry office', phone: '01555 010 114', devices: [device] };
+const withDevice = (over: Partial<DeviceDraft>): Draft => ({ ...filled, devices: [{ ...device, ...over }] });
 const bodyOf = (draft: Draft) => {
   const booking = bookingOf(draft);
   if (!booking.ok) throw new Error(JSON.stringify(booking.problems));
   return booking.body;
+};
+const problemsOf = (draft: Draft) => {
+  const booking = bookingOf(draft);
+  return booking.ok ? [] : Object.keys(booking.problems).sort();
 };
 
 describe('a booking from what was typed', () => {
   it('leaves out empty rows, reads a comma in the price, makes the promise a moment', () => {
     expect(bodyOf(filled)).toMatchObject({
       customer: { id: null, name: 'Ferry office' },
-      device: { modelId: 'model-1' },
-      leftWithUs: [{ name: 'charger', place: 'rack B2' }],
-      price: 12_950,
-      promisedAt: new Date('2026-06-02T17:00').toISOString(),
+      jobs: [
+        {
+          device: { modelId: device.model?.id, stub: null },
+          leftWithUs: [{ name: 'charger', place: 'rack B2' }],
+          facts: {},
+          price: 12_950,
+          promisedAt: new Date('2026-06-02T17:00').toISOString(),
+        },
+      ],
     });
   });
 
@@ -39,50 +59,81 @@ describe('a booking from what was typed', () => {
     expect(bodyOf({ ...filled, customer }).customer).toMatchObject({ id: 'c1', name: 'Slipway Pottery' });
   });
 
-  it.each<[Draft['wish'], string, number]>([
+  it.each<[WishDraft['kind'], string, number]>([
     ['new drive', '480 GB', bytesOfNominal(480)],
     ['new drive', '1 TB', bytesOfNominal(1000)],
     ['new drive', '512', bytesOfNominal(512)],
     ['memory', '16', 16 * GIB],
     ['memory', '32 GiB', 32 * GIB],
-  ])('a wish for %s of %s', (wish, least, bytes) => {
-    expect(bodyOf({ ...filled, wish, least }).wish).toEqual({ kind: wish, least: bytes });
+  ])('a wish for %s of %s', (kind, least, bytes) => {
+    expect(bodyOf(withDevice({ wishes: [{ kind, least }] })).jobs[0]?.wishes).toEqual([{ kind, least: bytes }]);
   });
 
   it('allows no promise and no price', () => {
-    expect(bodyOf({ ...filled, promised: '', price: '' })).toMatchObject({ promisedAt: null, price: null });
+    expect(bodyOf(withDevice({ promised: '', price: '' })).jobs[0]).toMatchObject({ promisedAt: null, price: null });
   });
 
-  it('names every field that is missing or wrong', () => {
-    const wrong = bookingOf({ ...emptyDraft(), least: 'much', price: 'cheap', promised: 'soon' });
-    expect(wrong.ok).toBe(false);
-    if (!wrong.ok) {
-      expect(Object.keys(wrong.problems).sort()).toEqual(
-        ['complaint', 'customer.name', 'device.modelId', 'device.serial', 'price', 'promisedAt', 'wish.least'].sort(),
-      );
+  it('names every field that is missing or wrong, by device', () => {
+    const wrong = {
+      ...emptyDevice(),
+      wishes: [{ kind: 'memory' as const, least: 'much' }],
+      price: 'cheap',
+      promised: 'soon',
+      limit: '-1',
+    };
+    expect(problemsOf({ ...emptyDraft(), devices: [device, wrong] })).toEqual(
+      [
+        'customer.name',
+        'jobs.1.complaint',
+        'jobs.1.device.modelId',
+        'jobs.1.device.serial',
+        'jobs.1.facts.go-ahead limit.amount',
+        'jobs.1.price',
+        'jobs.1.promisedAt',
+        'jobs.1.wishes.0.least',
+      ].sort(),
+    );
+  });
+
+  it('takes a stub in place of a model, with maker and name', () => {
+    const stub = { maker: 'Ostrel', name: 'Fulmar', kind: 'laptop' as const };
+    expect(bodyOf(withDevice({ model: null, stub })).jobs[0]?.device).toMatchObject({ modelId: null, stub });
+    expect(problemsOf(withDevice({ model: null, stub: { ...stub, name: ' ' } }))).toEqual(['jobs.0.device.modelId']);
+  });
+
+  it('is what the server takes, with everything that can be noted', () => {
+    const all = withDevice({
+      marks: [{ kind: 'dent', view: 'top', x: 0.2, y: 0.3, note: '' }],
+      secrets: [
+        { label: 'start-up', text: 'x' },
+        { label: 'empty', text: '' },
+      ],
+      backup: 'has no backup',
+      irreplaceable: 'field notes',
+      consents: ['the device may be opened'],
+      limit: '150',
+    });
+    for (const shape of OWN_SHAPES) {
+      const own = { ...emptyOwn(), serial: 'own-1', maker: 'Palewood', size: '1 TB', shape };
+      const body = bodyOf({ ...all, devices: all.devices.map((one) => ({ ...one, own })) });
+      expect(validate(bookIn, body)).toMatchObject({ ok: true });
+      expect(body.jobs[0]?.secrets).toHaveLength(1);
+      expect(body.jobs[0]?.facts['own drive']).toMatchObject({ serial: 'OWN-1', mayBeOverwritten: false });
     }
+    expect(problemsOf(withDevice({ own: emptyOwn() }))).toEqual(
+      [
+        'jobs.0.facts.own drive.drive.bytes',
+        'jobs.0.facts.own drive.drive.maker',
+        'jobs.0.facts.own drive.serial',
+      ].sort(),
+    );
   });
 });
 
-describe('what was typed and not sent', () => {
-  beforeEach(() => {
-    const kept = new Map<string, string>();
-    vi.stubGlobal('sessionStorage', {
-      getItem: (key: string) => kept.get(key) ?? null,
-      setItem: (key: string, value: string) => void kept.set(key, value),
-      removeItem: (key: string) => void kept.delete(key),
-    });
-  });
-
-  it('is there again until it is sent or cleared', () => {
-    keepDraft(filled);
-    expect(keptDraft()).toEqual(filled);
-    keepDraft(null);
-    expect(keptDraft().name).toBe('');
-  });
-
-  it('does not break on what an older version kept', () => {
-    sessionStorage.setItem('udrel.booking', JSON.stringify({ name: 'Kept' }));
-    expect(keptDraft()).toMatchObject({ name: 'Kept', wish: 'new drive' });
+describe('what lies in the browser meanwhile', () => {
+  it('has no secret in it, only what it is called', () => {
+    const draft = withDevice({ secrets: [{ label: 'start-up', text: 'herring' }] });
+    expect(JSON.stringify(withoutSecrets(draft))).not.toContain('herring');
+    expect(withoutSecrets(draft).devices[0]?.secrets[0]?.label).toBe('start-up');
   });
 });

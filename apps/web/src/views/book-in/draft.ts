@@ -1,72 +1,96 @@
-import type { BookIn, CustomerView, ModelView } from '@udrel/contract/types';
+import type { BookIn, CustomerView, JobBooking, ModelView } from '@udrel/contract/types';
 import { bytesOfNominal, GIB, parseCapacity } from '@udrel/core/capacity';
+import type { ConditionMark, Consent, WishKind } from '@udrel/core/steps';
 import { fieldMoment, nextClosing } from '../../format/time';
+import { ownDriveOf, type OwnDraft } from './own-drive';
 
-/** What is typed on the booking page, as typed. */
+export interface WishDraft {
+  kind: WishKind;
+  least: string;
+}
+
+type Stub = NonNullable<JobBooking['device']['stub']>;
+type Backup = NonNullable<JobBooking['facts']['backup']>['state'];
+
+/** What is typed of one device, as typed. */
+export interface DeviceDraft {
+  model: ModelView | null;
+  /** A model that the library does not have; takes the place of a chosen one. */
+  stub: Stub | null;
+  serial: string;
+  place: string;
+  wishes: WishDraft[];
+  complaint: string;
+  condition: string;
+  marks: ConditionMark[];
+  things: { name: string; place: string }[];
+  own: OwnDraft | null;
+  secrets: { label: string; text: string }[];
+  backup: Backup | '';
+  irreplaceable: string;
+  consents: Consent[];
+  limit: string;
+  promised: string;
+  price: string;
+}
+
+/** What is typed on the booking page: a customer, and a device or more. */
 export interface Draft {
   customer: CustomerView | null;
   name: string;
   phone: string;
   email: string;
-  model: ModelView | null;
-  serial: string;
-  wish: BookIn['wish']['kind'];
-  least: string;
-  complaint: string;
-  condition: string;
-  things: { name: string; place: string }[];
-  promised: string;
-  price: string;
+  devices: DeviceDraft[];
 }
 
-const KEPT = 'udrel.booking';
-
-export function emptyDraft(): Draft {
+export function emptyDevice(): DeviceDraft {
   return {
-    customer: null,
-    name: '',
-    phone: '',
-    email: '',
     model: null,
+    stub: null,
     serial: '',
-    wish: 'new drive',
-    least: '480 GB',
+    place: '',
+    wishes: [{ kind: 'new drive', least: '480 GB' }],
     complaint: '',
     condition: '',
+    marks: [],
     things: [{ name: '', place: '' }],
+    own: null,
+    secrets: [],
+    backup: '',
+    irreplaceable: '',
+    consents: [],
+    limit: '',
     promised: fieldMoment(nextClosing()),
     price: '',
   };
 }
 
-/** What was typed before the page was left or loaded again. */
-export function keptDraft(): Draft {
-  const kept = sessionStorage.getItem(KEPT);
-  return kept ? { ...emptyDraft(), ...(JSON.parse(kept) as Partial<Draft>) } : emptyDraft();
+export function emptyDraft(): Draft {
+  return { customer: null, name: '', phone: '', email: '', devices: [emptyDevice()] };
 }
 
-export function keepDraft(draft: Draft | null): void {
-  if (draft) sessionStorage.setItem(KEPT, JSON.stringify(draft));
-  else sessionStorage.removeItem(KEPT);
+/** The draft as it may lie in the browser: secrets are not kept there, only what they are called. */
+export function withoutSecrets(draft: Draft): Draft {
+  const devices = draft.devices.map((device) => ({
+    ...device,
+    secrets: device.secrets.map(({ label }) => ({ label, text: '' })),
+  }));
+  return { ...draft, devices };
 }
 
 export type Booking = { ok: true; body: BookIn } | { ok: false; problems: Record<string, string> };
 
 /** The booking as it is sent, or what is missing, by field. */
 export function bookingOf(draft: Draft): Booking {
-  const problems: Record<string, string> = {};
-  if (!draft.customer && draft.name.trim() === '') problems['customer.name'] = 'Type a name or a phone number.';
-  if (!draft.model) problems['device.modelId'] = 'Choose a model from the list.';
-  if (draft.serial.trim().length < 3) problems['device.serial'] = 'Scan or type the serial.';
-  if (draft.complaint.trim() === '') problems['complaint'] = 'In the customer’s words.';
-  const least = leastOf(draft);
-  if (least === null) problems['wish.least'] = 'Type a size such as 480 GB or 16 GiB.';
-  const price = draft.price.trim() === '' ? null : Math.round(Number(draft.price.replace(',', '.')) * 100);
-  if (price !== null && !(price >= 0)) problems['price'] = 'Type an amount such as 129.00.';
-  const promised = draft.promised === '' ? null : new Date(draft.promised);
-  if (promised && Number.isNaN(promised.getTime())) problems['promisedAt'] = 'Type a day and a time.';
-  if (Object.keys(problems).length > 0 || !draft.model || least === null) return { ok: false, problems };
   const { customer } = draft;
+  const problems: Record<string, string> = {};
+  if (!customer && draft.name.trim() === '') problems['customer.name'] = 'Type a name or a phone number.';
+  const jobs = draft.devices.map((device, index) =>
+    jobOf(device, (field, sentence) => {
+      problems[`jobs.${index}.${field}`] = sentence;
+    }),
+  );
+  if (Object.keys(problems).length > 0) return { ok: false, problems };
   return {
     ok: true,
     body: {
@@ -76,22 +100,74 @@ export function bookingOf(draft: Draft): Booking {
         phone: draft.phone,
         email: draft.email,
       },
-      device: { modelId: draft.model.id, serial: draft.serial },
-      wish: { kind: draft.wish, least },
-      complaint: draft.complaint,
-      condition: draft.condition,
-      leftWithUs: draft.things.filter((thing) => thing.name.trim() !== ''),
-      promisedAt: promised?.toISOString() ?? null,
-      price,
+      jobs,
     },
   };
 }
 
+function jobOf(device: DeviceDraft, wrong: (field: string, sentence: string) => void): JobBooking {
+  const { model, stub } = device;
+  if (!model && !(stub && stub.maker.trim() && stub.name.trim())) {
+    wrong(
+      'device.modelId',
+      stub ? 'Type maker and name as they stand on the device.' : 'Choose a model from the list.',
+    );
+  }
+  if (device.serial.trim().length < 3) wrong('device.serial', 'Scan or type the serial.');
+  if (device.complaint.trim() === '') wrong('complaint', 'In the customer’s words.');
+  const wishes = device.wishes.map((wish, index) => {
+    const least = leastOf(wish);
+    if (least === null) wrong(`wishes.${index}.least`, 'Type a size such as 480 GB or 16 GiB.');
+    return { kind: wish.kind, least: least ?? 0 };
+  });
+  const promised = device.promised === '' ? null : new Date(device.promised);
+  const dated = promised !== null && !Number.isNaN(promised.getTime());
+  if (promised && !dated) wrong('promisedAt', 'Type a day and a time.');
+  const own = device.own
+    ? ownDriveOf(device.own, (field, sentence) => wrong(`facts.own drive.${field}`, sentence))
+    : null;
+  const amount = (field: string, text: string) => {
+    const minor = minorOf(text);
+    if (minor === undefined) wrong(field, 'Type an amount such as 129.00.');
+    return minor ?? null;
+  };
+  const limit = amount('facts.go-ahead limit.amount', device.limit);
+  return {
+    device: {
+      modelId: stub ? null : (model?.id ?? null),
+      stub,
+      serial: device.serial,
+      place: device.place,
+    },
+    wishes,
+    complaint: device.complaint,
+    condition: device.condition,
+    leftWithUs: device.things.filter((thing) => thing.name.trim() !== ''),
+    secrets: device.secrets.filter((secret) => secret.label.trim() !== '' && secret.text !== ''),
+    facts: {
+      ...(device.backup === '' ? {} : { backup: { state: device.backup, irreplaceable: device.irreplaceable } }),
+      ...(device.consents.length > 0 ? { consents: { given: device.consents } } : {}),
+      ...(limit === null ? {} : { 'go-ahead limit': { amount: limit } }),
+      ...(device.marks.length > 0 ? { 'condition marks': { marks: device.marks } } : {}),
+      ...(own ? { 'own drive': own } : {}),
+    },
+    promisedAt: dated ? promised.toISOString() : null,
+    price: amount('price', device.price),
+  };
+}
+
+/** An amount in minor units; null where nothing is typed, undefined where it is no amount. */
+function minorOf(text: string): number | null | undefined {
+  if (text.trim() === '') return null;
+  const minor = Math.round(Number(text.replace(',', '.')) * 100);
+  return minor >= 0 ? minor : undefined;
+}
+
 /** The size wanted, bytes. A nominal decimal size of a drive means the drive sold under that name. */
-function leastOf({ wish, least }: Draft): number | null {
-  const parsed = parseCapacity(least, wish === 'memory' ? 'GiB' : 'GB');
+function leastOf({ kind, least }: WishDraft): number | null {
+  const parsed = parseCapacity(least, kind === 'memory' ? 'GiB' : 'GB');
   if (!parsed.ok || parsed.bytes <= 0) return null;
-  if (wish === 'memory') return Math.round(parsed.bytes / GIB) * GIB;
+  if (kind === 'memory') return Math.round(parsed.bytes / GIB) * GIB;
   const nominal = parsed.bytes / 1e9;
   return Number.isInteger(nominal) && nominal >= 50 ? bytesOfNominal(nominal) : parsed.bytes;
 }

@@ -9,7 +9,7 @@ import { RunStrip } from './RunStrip';
 
 /** Home: what needs hands, what runs by itself, what is promised. */
 export default function Floor() {
-  const { data, error } = useFloorQuery(undefined, { pollingInterval: 3000, skipPollingIfUnfocused: true });
+  const { data, error } = useFloorQuery(undefined, { pollingInterval: 60_000, skipPollingIfUnfocused: true });
   return (
     <Loaded data={data} error={error} what="the floor">
       {(floor) => (

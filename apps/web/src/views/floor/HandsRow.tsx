@@ -6,6 +6,18 @@ import { stationPath } from '../../shell/useKeys';
 import { Tag } from '../../ui';
 import styles from './floor.module.css';
 
+/** Who has the job in hand, or that it was put down and how. */
+function Held({ holding: { takenUp, putDown } }: Pick<HandsView, 'holding'>) {
+  if (takenUp) return <>, in hand: {takenUp.name}</>;
+  if (!putDown) return null;
+  return (
+    <b>
+      , put down by {putDown.by}
+      {putDown.next ? `: ${putDown.next}` : ''}
+    </b>
+  );
+}
+
 /** One thing that hands must do next: when, what, for which job, how long, and a button that leads to it. */
 export function HandsRow({ row }: { row: HandsView }) {
   const navigate = useNavigate();
@@ -18,6 +30,7 @@ export function HandsRow({ row }: { row: HandsView }) {
         <div className={styles.what}>{row.step.title}</div>
         <div className={`${styles.for} sub`} title={`${row.device}, ${row.customer}`}>
           <Tag tag={row.tag} /> {row.device} / {row.customer}
+          <Held holding={row.holding} />
         </div>
       </div>
       <span className="figure sub">

@@ -1,19 +1,20 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import { useState } from 'react';
 import type { JobView } from '@udrel/contract/types';
-import { useChangeJobMutation } from '../../api/api';
 import { moment } from '../../format/time';
 import { Sheet, TroubleNote } from '../../ui';
+import { useTyped } from '../../ui/typed';
+import { useJobChange } from './useJobChange';
 import styles from './job.module.css';
 
 /** What happened, newest first, and a note to add. */
 export function History({ job }: { job: JobView }) {
-  const [text, setText] = useState('');
-  const [send, { error, isLoading }] = useChangeJobMutation();
+  const [text, setText, forget] = useTyped({ address: `/jobs/${job.tag}`, what: 'note' }, '');
+  const { change, busy, error } = useJobChange(job);
   const add = async () => {
-    const answer = await send({ tag: job.tag, path: '/notes', body: { text } });
-    if (!answer.error) setText('');
+    if (!(await change('/notes', { text }))) return;
+    setText('');
+    forget();
   };
   return (
     <Sheet title="History" aside={`${job.version} entries`}>
@@ -26,7 +27,7 @@ export function History({ job }: { job: JobView }) {
           }}
         >
           <TextField id="note" label="Note" value={text} onChange={(event) => setText(event.target.value)} />
-          <Button type="submit" disabled={isLoading || text.trim() === ''}>
+          <Button type="submit" disabled={busy || text.trim() === ''}>
             Add
           </Button>
         </form>
@@ -36,7 +37,10 @@ export function History({ job }: { job: JobView }) {
         {job.history.map((event) => (
           <li key={event.seq}>
             <span className="mono sub">{moment(event.at)}</span>
-            <span>{event.sentence}</span>
+            <span>
+              {event.sentence}
+              {event.seq > 0 && <span className="sub mono"> #{event.seq}</span>}
+            </span>
             <span className="sub">{event.by}</span>
           </li>
         ))}

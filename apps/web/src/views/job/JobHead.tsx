@@ -1,10 +1,13 @@
 import type { JobView } from '@udrel/contract/types';
+import type { Station } from '@udrel/core/steps';
 import { moment, slackWords } from '../../format/time';
 import { Tag } from '../../ui';
+import { Holding } from './around/Holding';
+import { JobMenu } from './around/JobMenu';
 import styles from './job.module.css';
 
-/** Tag, customer, device, promise and slack. */
-export function JobHead({ job }: { job: JobView }) {
+/** Tag, customer, device, who has it in hand, what lies beside the path, promise and slack. */
+export function JobHead({ job, station }: { job: JobView; station: Station }) {
   const slack = slackWords(job.slack);
   return (
     <div className={styles.head}>
@@ -15,9 +18,17 @@ export function JobHead({ job }: { job: JobView }) {
           {job.device.model.maker} {job.device.model.name}, <span className="mono">{job.device.serial}</span>
         </span>
       </h1>
+      {!job.closedAt && (
+        <div className={styles.around}>
+          <Holding job={job} />
+          <JobMenu job={job} station={station} />
+        </div>
+      )}
       <div className={styles.promise}>
         {job.closedAt ? (
-          <span className={styles.closed}>closed {moment(job.closedAt)}</span>
+          <span className={job.snapshot.end ? styles.ended : styles.closed}>
+            {job.snapshot.end ? job.snapshot.end.kind : 'closed'} {moment(job.closedAt)}
+          </span>
         ) : (
           <>
             <span className="sub">promised</span>{' '}

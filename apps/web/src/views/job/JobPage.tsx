@@ -1,10 +1,15 @@
-import { useEffect } from 'react';
+import { useEffect, useMemo } from 'react';
+import { useSelector } from 'react-redux';
 import { useNavigate, useParams } from 'react-router';
 import type { JobView } from '@udrel/contract/types';
 import { nextStep, type Station, type StationState } from '@udrel/core/steps';
 import { useJobQuery } from '../../api/api';
+import { withKept } from '../../outbox/overlay';
 import { stationPath } from '../../shell/useKeys';
+import type { State } from '../../store';
 import { Loaded } from '../../ui';
+import { EndNotice } from './around/EndNotice';
+import { PutDownNote } from './around/Holding';
 import { FactsPanel } from './FactsPanel';
 import { History } from './History';
 import { JobHead } from './JobHead';
@@ -12,21 +17,19 @@ import { StationPage } from './StationPage';
 import { Track } from './Track';
 import styles from './job.module.css';
 
-const POLL_RUNNING = 2000;
-const POLL_RESTING = 15_000;
+/** Hints say what changed; this is for what they might have missed. */
+const POLL = 60_000;
 
 /** A job: header, the track of its stations, the chosen station, facts and history. */
 export default function JobPage() {
   const { tag = '', station } = useParams();
   // Not the data of the job that was open before: a view of it would lead back there.
   const { currentData: data } = useJobQuery(tag.toUpperCase());
-  const running = data?.runs.some((run) => run.outcome === 'running') ?? false;
-  const { error } = useJobQuery(tag.toUpperCase(), {
-    pollingInterval: running ? POLL_RUNNING : POLL_RESTING,
-    skipPollingIfUnfocused: true,
-  });
+  const { error } = useJobQuery(tag.toUpperCase(), { pollingInterval: POLL, skipPollingIfUnfocused: true });
+  const kept = useSelector((state: State) => state.outbox.entries);
+  const shown = useMemo(() => data && withKept(data, kept), [data, kept]);
   return (
-    <Loaded data={data} error={error} what="the job">
+    <Loaded data={shown} error={error} what="the job">
       {(job) => <Opened job={job} wanted={station} />}
     </Loaded>
   );
@@ -47,8 +50,10 @@ function Opened({ job, wanted }: { job: JobView; wanted: string | undefined }) {
 
   return (
     <>
-      <JobHead job={job} />
+      <JobHead job={job} station={here} />
       <Track tag={job.tag} stations={job.procedure.stations.filter(present)} here={here} />
+      {!job.closedAt && <EndNotice job={job} />}
+      {!job.closedAt && <PutDownNote job={job} />}
       <StationPage job={job} station={here} />
       <div className={styles.below}>
         <FactsPanel job={job} />

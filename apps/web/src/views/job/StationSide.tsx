@@ -1,6 +1,7 @@
 import type { JobView } from '@udrel/contract/types';
 import type { Station } from '@udrel/core/steps';
 import { Sheet, StateMark } from '../../ui';
+import { TakeBack } from './around/TakeBack';
 import { GateRow } from './GateRow';
 import styles from './job.module.css';
 
@@ -26,7 +27,9 @@ export function StationSide({ job, station }: { job: JobView; station: Station }
                   </span>
                 ))}
               </span>
-              <span className="figure sub">{step.state === 'done' ? '' : `${step.minutes} min`}</span>
+              <span className="figure sub">
+                {step.state === 'done' ? <TakeBack job={job} step={step} /> : `${step.minutes} min`}
+              </span>
             </li>
           ))}
         </ol>

@@ -3,7 +3,14 @@ import type { Station, StationState } from '@udrel/core/steps';
 import { stationPath } from '../../shell/useKeys';
 import styles from './job.module.css';
 
-const WORDS = { done: 'done', open: 'hands needed', running: 'running by itself', ahead: 'ahead', absent: '' } as const;
+const WORDS = {
+  done: 'done',
+  open: 'hands needed',
+  running: 'running by itself',
+  ahead: 'ahead',
+  left: 'not needed any more',
+  absent: '',
+} as const;
 
 /** The stations that the wishes need, each with its number and state. */
 export function Track({ tag, stations, here }: { tag: string; stations: readonly StationState[]; here: Station }) {

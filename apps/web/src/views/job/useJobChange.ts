@@ -1,6 +1,12 @@
 import type { EntryKey, JobView } from '@udrel/contract/types';
 import type { JobFacts } from '@udrel/core/steps';
+import { useState } from 'react';
 import { useChangeJobMutation } from '../../api/api';
+import { useAppDispatch } from '../../api/dispatch';
+import { keepAndSend } from '../../outbox/outbox';
+import { forgetTyped } from '../../ui/typed';
+import { typedFact } from './typed-fact';
+import { waitableSubject } from '../../outbox/waitable';
 
 /** Changes to one job from one place on the screen, with the trouble they met. */
 export interface JobChange {
@@ -12,25 +18,44 @@ export interface JobChange {
   change: (path: string, body?: object, method?: 'POST' | 'PUT') => Promise<JobView | null>;
 }
 
-/** Facts of handing over have an address that the counter may use too. */
-const HAND_OVER: readonly string[] = ['old drive stays', 'document given', 'signature'];
+/** Facts of booking in and handing over have an address that the counter may use too. */
+const COUNTER: readonly string[] = [
+  'old drive stays',
+  'document given',
+  'signature',
+  'kept until',
+  'backup',
+  'consents',
+  'go-ahead limit',
+  'condition marks',
+  'own drive',
+];
 
 export function useJobChange(job: Pick<JobView, 'tag' | 'version'>): JobChange {
   const [send, { isLoading, error }] = useChangeJobMutation();
+  const dispatch = useAppDispatch();
+  const [kept, setKept] = useState<{ busy: boolean; error: unknown }>({ busy: false, error: undefined });
   const { tag, version } = job;
   const change: JobChange['change'] = async (path, body = {}, method = 'POST') => {
+    const subject = waitableSubject(path);
+    if (subject) {
+      setKept({ busy: true, error: undefined });
+      const done = await dispatch(keepAndSend({ tag, path, method, body: { ...body }, subject }));
+      setKept({ busy: false, error: 'error' in done ? done.error : undefined });
+      return 'view' in done ? done.view : null;
+    }
     const answer = await send({ tag, path, method, body: { version, ...body } });
     return answer.data ?? null;
   };
   return {
-    busy: isLoading,
-    error,
+    busy: isLoading || kept.busy,
+    error: kept.error ?? error,
     change,
-    record: (key, value) => {
-      const path = HAND_OVER.includes(key)
-        ? `/hand-over/${key.replaceAll(' ', '-')}`
-        : `/facts/${encodeURIComponent(key)}`;
-      return change(path, { value }, 'PUT');
+    record: async (key, value) => {
+      const path = COUNTER.includes(key) ? `/counter/${key.replaceAll(' ', '-')}` : `/facts/${encodeURIComponent(key)}`;
+      const view = await change(path, { value }, 'PUT');
+      if (view) forgetTyped(typedFact(job, key));
+      return view;
     },
   };
 }

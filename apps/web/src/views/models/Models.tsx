@@ -104,7 +104,7 @@ function ModelRow({ model }: { model: ModelView }) {
   );
 }
 
-function fileOf({ id: _id, ...spec }: ModelView): string {
+function fileOf({ id: _id, stub: _stub, ...spec }: ModelView): string {
   return `data:application/json,${encodeURIComponent(JSON.stringify(spec, null, 2))}`;
 }
 

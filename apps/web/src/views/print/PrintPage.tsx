@@ -4,6 +4,7 @@ import type { JobView } from '@udrel/contract/types';
 import { useJobQuery, useSessionQuery } from '../../api/api';
 import { Empty, Loaded } from '../../ui';
 import { CustomerDocument } from './CustomerDocument';
+import { Labels } from './Labels';
 import { PlanCard } from './PlanCard';
 import { Receipt } from './Receipt';
 import { TagPaper } from './TagPaper';
@@ -33,6 +34,8 @@ function paperOf(paper: string, job: JobView, shop: string) {
   switch (paper) {
     case 'tag':
       return <TagPaper job={job} shop={shop} />;
+    case 'labels':
+      return <Labels job={job} shop={shop} />;
     case 'receipt':
       return <Receipt job={job} shop={shop} />;
     case 'plan':

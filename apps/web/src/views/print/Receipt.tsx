@@ -1,10 +1,19 @@
 import type { JobView } from '@udrel/contract/types';
 import { binary, soldName } from '@udrel/core/capacity';
+import { tellFact } from '../../format/facts';
 import { fullMoment } from '../../format/time';
 import { money } from '../../format/units';
 import { FactList } from '../../ui';
+import { ConditionOutline } from '../../ui/ConditionOutline';
 import { Code } from './Code';
 import styles from './print.module.css';
+
+const NAMES = {
+  backup: 'Your backup',
+  'own drive': 'Your drive',
+  'go-ahead limit': 'We go ahead',
+  consents: 'You agree that',
+} as const;
 
 /** What the customer gets for the device that stays here. */
 export function Receipt({ job, shop }: { job: JobView; shop: string }) {
@@ -12,6 +21,12 @@ export function Receipt({ job, shop }: { job: JobView; shop: string }) {
     kind === 'memory'
       ? `memory, at least ${binary(least)} in all`
       : `new drive of at least ${soldName(least)}, everything comes along`,
+  );
+  const { facts } = job.snapshot;
+  const marks = facts['condition marks']?.marks ?? [];
+  const loose = job.things.filter((thing) => thing.number > 0);
+  const told = (['backup', 'own drive', 'go-ahead limit', 'consents'] as const).flatMap((key) =>
+    facts[key] ? [[NAMES[key], tellFact(key, facts[key])] as const] : [],
   );
   return (
     <article className={styles.paper}>
@@ -35,7 +50,9 @@ export function Receipt({ job, shop }: { job: JobView; shop: string }) {
           ['Wish', wishes.join('; ')],
           ['Complaint', job.complaint],
           ['Condition on arrival', job.condition || 'nothing noted'],
-          ['Left with us', job.things.map((thing) => thing.name).join(', ') || 'nothing'],
+          ...(marks.length > 0 ? [['Marks', <ConditionOutline key="marks" marks={marks} />] as const] : []),
+          ['Left with us', loose.map((thing) => thing.name).join(', ') || 'nothing'],
+          ...told,
           ['Promised', job.promisedAt ? fullMoment(job.promisedAt) : 'no promise'],
           ['Price agreed', job.price === null ? 'not agreed yet' : money(job.price)],
         ]}

@@ -47,7 +47,7 @@ export function ReceiveDialog({ part, close }: { part: PartView; close: () => vo
             autoFocus
             error={wrong !== undefined}
             helperText={wrong}
-            slotProps={{ htmlInput: { className: 'mono' } }}
+            slotProps={{ htmlInput: { className: 'mono', 'data-scan': 'here' } }}
           />
         ) : (
           <TextField

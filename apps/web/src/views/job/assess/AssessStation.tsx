@@ -5,11 +5,13 @@ import { HealthForm } from './HealthForm';
 import { MemoryForm } from './MemoryForm';
 import { OtherDrivesForm } from './OtherDrivesForm';
 import { OldDriveForm } from './OldDriveForm';
+import { StubSheet } from './StubSheet';
 import { PartitionForm } from './PartitionForm';
 
 /** What is in the device, how well it is, and how fast it was. */
 export function AssessStation({ job }: { job: JobView }) {
   const copies = wants(job.snapshot, 'new drive');
+  if (job.device.model.stub) return <StubSheet job={job} />;
   return (
     <>
       {copies && <OldDriveForm job={job} />}

@@ -1,9 +1,9 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import { useState } from 'react';
 import type { JobView } from '@udrel/contract/types';
 import type { HealthGrade } from '@udrel/core/estimate';
 import { Foot, Sheet, TroubleNote } from '../../../ui';
+import { useTypedFact } from '../typed-fact';
 import { useJobChange } from '../useJobChange';
 import styles from '../job.module.css';
 
@@ -17,8 +17,8 @@ const GRADES: readonly { grade: HealthGrade; means: string }[] = [
 /** How well the old drive is, in plain words, and what that means for the copy. */
 export function HealthForm({ job }: { job: JobView }) {
   const known = job.snapshot.facts.health;
-  const [grade, setGrade] = useState<HealthGrade>(known?.grade ?? 'good');
-  const [note, setNote] = useState(known?.note ?? '');
+  const [grade, setGrade] = useTypedFact<HealthGrade>(job, 'health', 'grade', known?.grade ?? 'good');
+  const [note, setNote] = useTypedFact(job, 'health', 'note', known?.note ?? '');
   const { record, busy, error } = useJobChange(job);
   return (
     <Sheet title="Health of the old drive" aside={known ? known.grade : 'not graded yet'}>

@@ -6,6 +6,7 @@ import { binary, parseCapacity } from '@udrel/core/capacity';
 import type { FittedModule } from '@udrel/core/memory';
 import { wants } from '@udrel/core/steps';
 import { Foot, Sheet, TroubleNote } from '../../../ui';
+import { useTypedFact } from '../typed-fact';
 import { useJobChange } from '../useJobChange';
 import styles from '../job.module.css';
 
@@ -13,7 +14,7 @@ import styles from '../job.module.css';
 export function MemoryForm({ job }: { job: JobView }) {
   const { memory } = job.device.model;
   const known = job.snapshot.facts.memory;
-  const [sizes, setSizes] = useState<Record<string, string>>(() =>
+  const [sizes, setSizes] = useTypedFact<Record<string, string>>(job, 'memory', 'sizes', () =>
     Object.fromEntries((known?.modules ?? []).map((module) => [module.slot, binary(module.bytes)])),
   );
   const [wrong, setWrong] = useState<Record<string, string>>({});

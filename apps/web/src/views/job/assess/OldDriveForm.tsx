@@ -9,6 +9,7 @@ import type { OldDrive } from '@udrel/core/steps';
 import { fieldTrouble } from '../../../api/problem';
 import { describeSite } from '../../../format/parts';
 import { Foot, Sheet, TroubleNote } from '../../../ui';
+import { useTypedFact } from '../typed-fact';
 import { useJobChange } from '../useJobChange';
 import styles from '../job.module.css';
 
@@ -26,7 +27,7 @@ const CLASSES: readonly DriveClass[] = [
 export function OldDriveForm({ job }: { job: JobView }) {
   const known = job.snapshot.facts['old drive'];
   const { sites } = job.device.model;
-  const [given, setGiven] = useState({
+  const [given, setGiven] = useTypedFact(job, 'old drive', 'drive', {
     serial: known?.serial ?? '',
     maker: known?.maker ?? '',
     name: known?.name ?? '',
@@ -70,7 +71,9 @@ export function OldDriveForm({ job }: { job: JobView }) {
   return (
     <Sheet title="Old drive" aside={known ? 'read' : 'not read yet'}>
       <div className={styles.fields}>
-        {field('serial', 'Serial, from its label', { slotProps: { htmlInput: { className: 'mono' } } })}
+        {field('serial', 'Serial, from its label', {
+          slotProps: { htmlInput: { className: 'mono', 'data-scan': 'here' } },
+        })}
         {field('maker', 'Maker')}
         {field('name', 'Model')}
         {field('size', 'Capacity', wrongSize ? { error: true, helperText: wrongSize } : {})}

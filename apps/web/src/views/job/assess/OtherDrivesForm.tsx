@@ -5,6 +5,7 @@ import type { JobView } from '@udrel/contract/types';
 import { parseCapacity, soldName } from '@udrel/core/capacity';
 import { fieldTrouble } from '../../../api/problem';
 import { Foot, Sheet, TroubleNote } from '../../../ui';
+import { useTypedFact } from '../typed-fact';
 import { useJobChange } from '../useJobChange';
 import styles from '../job.module.css';
 
@@ -19,7 +20,7 @@ interface Row {
 export function OtherDrivesForm({ job }: { job: JobView }) {
   const known = job.snapshot.facts['other drives'];
   const { sites } = job.device.model;
-  const [rows, setRows] = useState<Row[]>(() =>
+  const [rows, setRows] = useTypedFact<Row[]>(job, 'other drives', 'rows', () =>
     (known?.drives ?? []).map(({ bytes, ...one }) => ({ ...one, size: soldName(bytes) })),
   );
   const [wrong, setWrong] = useState<number>();

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import type { JobView } from '@udrel/contract/types';
 import type { Scheme } from '@udrel/core/layout';
 import { Foot, Sheet, TroubleNote } from '../../../ui';
+import { useTypedFact } from '../typed-fact';
 import { useJobChange } from '../useJobChange';
 import { emptyRow, FILE_SYSTEMS, KINDS, rowsOf, tableOf, usualRows, type PartitionRow } from './partition-rows';
 import styles from './partition.module.css';
@@ -11,8 +12,10 @@ import styles from './partition.module.css';
 export function PartitionForm({ job }: { job: JobView }) {
   const known = job.snapshot.facts['partition table'];
   const drive = job.snapshot.facts['old drive'];
-  const [scheme, setScheme] = useState<Scheme>(known?.scheme ?? 'gpt');
-  const [rows, setRows] = useState<PartitionRow[]>(() => (known ? rowsOf(known) : [emptyRow()]));
+  const [scheme, setScheme] = useTypedFact<Scheme>(job, 'partition table', 'scheme', known?.scheme ?? 'gpt');
+  const [rows, setRows] = useTypedFact<PartitionRow[]>(job, 'partition table', 'rows', () =>
+    known ? rowsOf(known) : [emptyRow()],
+  );
   const [wrong, setWrong] = useState<{ row: number; sentence: string }>();
   const { record, busy, error } = useJobChange(job);
   const set = (index: number, part: Partial<PartitionRow>) =>

@@ -1,16 +1,40 @@
 import Button from '@mui/material/Button';
 import type { JobView } from '@udrel/contract/types';
 import { binary, soldName } from '@udrel/core/capacity';
+import { tellFact } from '../../../format/facts';
 import { fullMoment } from '../../../format/time';
 import { money } from '../../../format/units';
-import { FactList, Foot, Sheet } from '../../../ui';
+import { FactList, Foot, Sheet, Tag } from '../../../ui';
+import { ConditionOutline } from '../../../ui/ConditionOutline';
+import { EarlierJobs } from '../../../ui/EarlierJobs';
+import { SecretsSheet } from './SecretsSheet';
+import { ThingsSheet } from './ThingsSheet';
 
-/** The booking as it was taken, with its papers. */
+/** The booking as it was taken, with its papers, what lies here for it, its secrets and what was here before. */
 export function BookedStation({ job }: { job: JobView }) {
-  const wishes = job.snapshot.wishes.map(({ kind, least }) =>
+  return (
+    <>
+      <Booking job={job} />
+      <ThingsSheet job={job} />
+      <SecretsSheet job={job} />
+      {job.earlier.length > 0 && (
+        <Sheet title="Earlier jobs on this device">
+          <EarlierJobs earlier={job.earlier} />
+        </Sheet>
+      )}
+    </>
+  );
+}
+
+function Booking({ job }: { job: JobView }) {
+  const { facts, wishes } = job.snapshot;
+  const wished = wishes.map(({ kind, least }) =>
     kind === 'memory' ? `memory, ${binary(least)} in all at least` : `new drive, ${soldName(least)} at least`,
   );
-  const things = job.things.map(({ name, place }) => (place ? `${name} (${place})` : name)).join(', ');
+  const told = (['backup', 'own drive', 'go-ahead limit', 'consents'] as const).flatMap((key) =>
+    facts[key] ? [[NAMES[key], tellFact(key, facts[key])] as const] : [],
+  );
+  const marks = facts['condition marks']?.marks ?? [];
   return (
     <Sheet title="As booked in" aside={fullMoment(job.bookedAt)}>
       <FactList
@@ -23,17 +47,25 @@ export function BookedStation({ job }: { job: JobView }) {
               {job.device.serial}
             </span>,
           ],
-          ['Wish', wishes.join('; ')],
+          ['Wish', wished.join('; ')],
           ['Complaint', job.complaint],
           ['Condition', job.condition || 'nothing noted'],
-          ['Left with us', things || 'nothing'],
+          ...told,
           ['Promised', job.promisedAt ? fullMoment(job.promisedAt) : 'no promise'],
           ['Price', job.price === null ? 'not agreed' : money(job.price)],
-          ['Order', String(job.order)],
+          ['Order', <Together key="order" job={job} />],
         ]}
       />
+      {marks.length > 0 && (
+        <div style={{ marginTop: 12 }}>
+          <ConditionOutline marks={marks} />
+        </div>
+      )}
       <div style={{ marginTop: 14 }}>
         <Foot>
+          <Button component="a" href={`/print/labels/${job.tag}`} target="_blank" rel="noopener">
+            Print labels
+          </Button>
           <Button component="a" href={`/print/receipt/${job.tag}`} target="_blank" rel="noopener">
             Print receipt
           </Button>
@@ -43,5 +75,25 @@ export function BookedStation({ job }: { job: JobView }) {
         </Foot>
       </div>
     </Sheet>
+  );
+}
+
+const NAMES = {
+  backup: 'Backup',
+  'own drive': 'Own drive',
+  'go-ahead limit': 'Go-ahead limit',
+  consents: 'Agreed',
+} as const;
+
+function Together({ job }: { job: JobView }) {
+  return (
+    <>
+      {job.order}
+      {job.together.map((tag) => (
+        <span key={tag}>
+          , with <Tag tag={tag} />
+        </span>
+      ))}
+    </>
   );
 }

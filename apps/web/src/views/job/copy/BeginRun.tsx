@@ -1,23 +1,37 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import { useState } from 'react';
-import type { JobView } from '@udrel/contract/types';
+import { useCallback, useMemo, useState } from 'react';
+import type { BerthView, JobView } from '@udrel/contract/types';
 import { binary } from '@udrel/core/capacity';
 import { useBerthsQuery } from '../../../api/api';
 import { fieldTrouble } from '../../../api/problem';
 import { range } from '../../../format/time';
 import { FactList, Foot, Sheet, TroubleNote } from '../../../ui';
+import { useScanned } from '../../../shell/scan';
 import { useJobChange } from '../useJobChange';
 import styles from '../job.module.css';
 
+const NONE: BerthView[] = [];
+
 /** The go-ahead for an attempt, at a watched berth or timed by hand. */
 export function BeginRun({ job }: { job: JobView }) {
-  const { data: berths = [] } = useBerthsQuery();
-  const free = berths.filter((berth) => !berth.busy);
+  const { data: berths = NONE } = useBerthsQuery();
+  const free = useMemo(() => berths.filter((berth) => !berth.busy), [berths]);
   const [berth, setBerth] = useState<string>();
   const chosen = berth ?? String(free.find((one) => one.watched)?.number ?? '');
   const { change, busy, error } = useJobChange(job);
   const step = job.procedure.steps.find((one) => one.id === 'begin copy');
+  // A berth scanned on this page is where the drives lie.
+  const claim = useCallback(
+    (text: string) => {
+      const scanned = /^berth[\s-]?(\d+)$/i.exec(text)?.[1];
+      if (!scanned || !free.some((one) => String(one.number) === scanned)) return false;
+      setBerth(scanned);
+      return true;
+    },
+    [free],
+  );
+  useScanned(claim);
   const { plan } = job.snapshot.facts;
   if (!plan || step?.state === 'done') return null;
   return (

@@ -1,11 +1,13 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import { useState } from 'react';
+import { useCallback, useState } from 'react';
 import type { JobView } from '@udrel/contract/types';
 import { binary, soldName, type SectorSize } from '@udrel/core/capacity';
+import { normaliseSerial } from '@udrel/core/identity';
 import { identified } from '@udrel/core/steps';
 import { fieldTrouble } from '../../../api/problem';
 import { Empty, OutcomeMark, Sheet, TroubleNote } from '../../../ui';
+import { useScanned } from '../../../shell/scan';
 import { useJobChange } from '../useJobChange';
 import styles from './copy.module.css';
 
@@ -54,6 +56,17 @@ function DriveCheck(props: {
   const [serial, setSerial] = useState('');
   const { record, busy, error } = useJobChange(job);
   const wrong = fieldTrouble(error, 'value.serial');
+  // A serial scanned anywhere on this page is the check of the drive that it names.
+  const claim = useCallback(
+    (text: string) => {
+      if (certain || normaliseSerial(text) !== normaliseSerial(drive.serial)) return false;
+      void record(fact, { serial: text });
+      return true;
+    },
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- `record` is new each time and does the same.
+    [certain, drive.serial, fact, job.version],
+  );
+  useScanned(claim);
   return (
     <form
       className={certain ? `${styles.drive} ${styles.certain}` : styles.drive}
@@ -80,7 +93,9 @@ function DriveCheck(props: {
             onChange={(event) => setSerial(event.target.value)}
             error={wrong !== undefined}
             helperText={wrong}
-            slotProps={{ htmlInput: { className: 'mono', autoComplete: 'off', spellCheck: false } }}
+            slotProps={{
+              htmlInput: { className: 'mono', autoComplete: 'off', spellCheck: false, 'data-scan': 'here' },
+            }}
           />
           {!wrong && <TroubleNote error={error} />}
           <Button type="submit" disabled={busy || serial.trim() === ''} sx={{ justifySelf: 'end' }}>

@@ -1,15 +1,24 @@
 import Button from '@mui/material/Button';
 import type { JobView } from '@udrel/contract/types';
 import { wants } from '@udrel/core/steps';
-import { moment } from '../../../format/time';
+import { fullMoment, moment } from '../../../format/time';
 import { money } from '../../../format/units';
 import { FactList, Foot, OutcomeMark, Sheet, TroubleNote } from '../../../ui';
 import { useJobChange } from '../useJobChange';
+import { KeptUntilForm } from '../end/EndForms';
 import { OldDriveStays } from './OldDriveStays';
 import { Signature } from './Signature';
 
 /** The customer's document, the old drive, the signature; then the job is closed. */
 export function HandOverStation({ job }: { job: JobView }) {
+  if (job.snapshot.end) {
+    return (
+      <>
+        {job.snapshot.end.kind === 'not collected' ? <KeptUntilForm job={job} /> : <Signature job={job} />}
+        <Close job={job} />
+      </>
+    );
+  }
   return (
     <>
       {wants(job.snapshot, 'new drive') && <OldDriveStays job={job} />}
@@ -54,19 +63,26 @@ function Given() {
 function Close({ job }: { job: JobView }) {
   const { change, busy, error } = useJobChange(job);
   const step = job.procedure.steps.find((one) => one.id === 'close job');
-  const things = job.things.map(({ name, place }) => (place ? `${name} from ${place}` : name)).join(', ');
+  const things = job.things
+    .filter((thing) => !thing.back)
+    .map(({ name, place }) => (place ? `${name} from ${place}` : name))
+    .join(', ');
+  const kept = job.snapshot.end?.kind === 'not collected';
   return (
     <Sheet title={job.closedAt ? 'Closed' : 'Close the job'} aside={job.closedAt ? moment(job.closedAt) : undefined}>
       <FactList
         rows={[
-          ['give back', things || 'nothing was left with us'],
+          [kept ? 'stays here' : 'give back', things || 'nothing is here any more'],
+          ...(job.guaranteedUntil
+            ? [['guaranteed until', fullMoment(job.guaranteedUntil).replace(/ at .*/, '')] as const]
+            : []),
           ['price agreed', job.price === null ? 'not agreed' : money(job.price)],
         ]}
       />
       <TroubleNote error={error} />
       <Foot note={step?.waitsFor[0]}>
         <Button variant="contained" disabled={busy || step?.state !== 'ready'} onClick={() => void change('/close')}>
-          {job.closedAt ? 'Closed' : 'Hand over and close'}
+          {job.closedAt ? 'Closed' : kept ? 'Close it as kept' : 'Hand over and close'}
         </Button>
       </Foot>
     </Sheet>

@@ -1,8 +1,8 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import { useState } from 'react';
 import type { JobView } from '@udrel/contract/types';
 import { Foot, Sheet, TroubleNote } from '../../../ui';
+import { useTypedFact } from '../typed-fact';
 import { useJobChange } from '../useJobChange';
 import styles from '../job.module.css';
 
@@ -16,8 +16,8 @@ const PLACES = [
 /** Where the old drive stays. Wiping needs the customer's consent. */
 export function OldDriveStays({ job }: { job: JobView }) {
   const known = job.snapshot.facts['old drive stays'];
-  const [where, setWhere] = useState<string>(known?.where ?? PLACES[0]);
-  const [consent, setConsent] = useState(known?.consent ?? false);
+  const [where, setWhere] = useTypedFact<string>(job, 'old drive stays', 'where', known?.where ?? PLACES[0]);
+  const [consent, setConsent] = useTypedFact(job, 'old drive stays', 'consent', known?.consent ?? false);
   const { record, busy, error } = useJobChange(job);
   const step = job.procedure.steps.find((one) => one.id === 'place old drive');
   const wipes = where.startsWith('wiped');

@@ -1,8 +1,9 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import { useRef, useState, type PointerEvent } from 'react';
+import { useRef, type PointerEvent } from 'react';
 import type { JobView } from '@udrel/contract/types';
 import { Foot, Sheet, TroubleNote } from '../../../ui';
+import { useTypedFact } from '../typed-fact';
 import { useJobChange } from '../useJobChange';
 import styles from '../job.module.css';
 
@@ -12,10 +13,10 @@ const HEIGHT = 90;
 /** The customer's signature: drawn with a finger or pen, or the typed name alone for who cannot draw here. */
 export function Signature({ job }: { job: JobView }) {
   const known = job.snapshot.facts.signature;
-  const [name, setName] = useState('');
-  const [path, setPath] = useState('');
+  const [name, setName] = useTypedFact(job, 'signature', 'name', '');
+  const [path, setPath] = useTypedFact(job, 'signature', 'path', '');
   const { record, busy, error } = useJobChange(job);
-  const step = job.procedure.steps.find((one) => one.id === 'sign');
+  const step = job.procedure.steps.find((one) => one.id === (job.snapshot.end ? 'give back' : 'sign'));
   if (known) {
     return (
       <Sheet title="Signature" aside={known.name}>
@@ -32,7 +33,10 @@ export function Signature({ job }: { job: JobView }) {
     );
   }
   return (
-    <Sheet title="Signature" aside="received in order, the old drive as noted">
+    <Sheet
+      title="Signature"
+      aside={job.snapshot.end ? 'everything received back' : 'received in order, the old drive as noted'}
+    >
       <div className={styles.fields}>
         <TextField
           className={styles.wide}

@@ -15,9 +15,10 @@ type Candidate = DriveMatch['candidates'][number];
 export function DriveMatchPanel({ job, match, side }: { job: JobView; match: MatchView; side: ReactNode }) {
   const { 'drive choice': taken, 'old drive': old } = job.snapshot.facts;
   const [siteId, setSiteId] = useState(taken?.siteId ?? old?.siteId ?? match.drives[0]?.siteId ?? '');
-  const [partId, setPartId] = useState(taken?.partId);
+  const [partId, setPartId] = useState(taken?.partId ?? undefined);
   const candidates = match.drives.find((one) => one.siteId === siteId)?.candidates ?? [];
-  const chosen = candidates.find((one) => one.offer.partId === partId) ?? candidates[0];
+  const ownTaken = partId === undefined && taken?.partId === null;
+  const chosen = candidates.find((one) => (ownTaken ? one.own : one.offer.partId === partId)) ?? candidates[0];
   const siteName = job.device.model.sites.find((site) => site.id === siteId)?.name ?? '';
   return (
     <div className={styles.grid}>
@@ -68,11 +69,12 @@ function CandidateTable(props: {
                 {one.offer.drive.maker} {one.offer.drive.name}
               </b>{' '}
               {driveSize(one.offer.drive)} <span className="sub">{describeDrive(one.offer.drive)}</span>
+              {one.own && <b>, the customer’s own</b>}
               <span className={styles.because}>{one.because}</span>
             </span>
             <SpeedBar here={one.speedHere} rating={one.offer.drive.read} link={one.link} most={most} />
-            <span className="figure">{money(one.offer.price)}</span>
-            <span className="figure">{one.offer.stock}</span>
+            <span className="figure">{one.own ? 'theirs' : money(one.offer.price)}</span>
+            <span className="figure">{one.own ? '–' : one.offer.stock}</span>
           </button>
         ))}
       </div>
@@ -86,7 +88,7 @@ function ChosenCandidate(props: { job: JobView; candidate: Candidate; siteName: 
   const { drive, partId, stock } = candidate.offer;
   const taken = job.snapshot.facts['drive choice'];
   const stays = job.snapshot.facts['other drives']?.drives.find((one) => one.siteId === siteId);
-  const isTaken = taken?.partId === partId && taken.siteId === siteId;
+  const isTaken = taken !== undefined && taken.siteId === siteId && taken.partId === (candidate.own ? null : partId);
   const refused = candidate.verdict === 'no' || candidate.verdict === 'cannot tell' || !candidate.needMet || stock < 1;
   const name = `${drive.maker} ${drive.name} ${driveSize(drive)}`;
   return (
@@ -105,9 +107,9 @@ function ChosenCandidate(props: { job: JobView; candidate: Candidate; siteName: 
         <Button
           variant="contained"
           disabled={busy || refused || isTaken || stays !== undefined}
-          onClick={() => void change('/drive', { partId, siteId })}
+          onClick={() => void change('/drive', { partId: candidate.own ? null : partId, siteId })}
         >
-          {isTaken ? 'Reserved' : `Choose and reserve for ${siteName}`}
+          {isTaken ? 'Reserved' : `${candidate.own ? 'Choose theirs' : 'Choose and reserve'} for ${siteName}`}
         </Button>
       </Foot>
     </>

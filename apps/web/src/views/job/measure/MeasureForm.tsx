@@ -5,6 +5,7 @@ import type { JobView } from '@udrel/contract/types';
 import type { MeasurementSet } from '@udrel/core/benchmarks';
 import { fieldTrouble } from '../../../api/problem';
 import { Foot, Sheet, TroubleNote } from '../../../ui';
+import { useTypedFact } from '../typed-fact';
 import { useJobChange } from '../useJobChange';
 import styles from '../job.module.css';
 
@@ -25,15 +26,20 @@ const figure = (value: number | null | undefined) => (value === null || value ==
 export function MeasureForm({ job, fact, title }: { job: JobView; fact: 'before' | 'after'; title: string }) {
   const known = job.snapshot.facts[fact];
   const set = known?.set;
-  const [rates, setRates] = useState<Rates>({
+  const [rates, setRates] = useTypedFact<Rates>(job, fact, 'rates', {
     sequentialRead: figure(set?.sequentialRead),
     sequentialWrite: figure(set?.sequentialWrite),
     randomRead: figure(set?.randomRead),
     randomWrite: figure(set?.randomWrite),
   });
-  const [startUps, setStartUps] = useState(set?.startUps.join(', ') ?? '');
-  const [method, setMethod] = useState(set?.method ?? job.snapshot.facts.before?.set?.method ?? USUAL_METHOD);
-  const [whyNot, setWhyNot] = useState(known?.whyNot ?? '');
+  const [startUps, setStartUps] = useTypedFact(job, fact, 'start-ups', set?.startUps.join(', ') ?? '');
+  const [method, setMethod] = useTypedFact(
+    job,
+    fact,
+    'method',
+    set?.method ?? job.snapshot.facts.before?.set?.method ?? USUAL_METHOD,
+  );
+  const [whyNot, setWhyNot] = useTypedFact(job, fact, 'why not', known?.whyNot ?? '');
   const [wrong, setWrong] = useState<Record<string, string>>({});
   const { record, busy, error } = useJobChange(job);
 

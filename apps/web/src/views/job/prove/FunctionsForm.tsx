@@ -1,9 +1,9 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import { useState } from 'react';
 import type { JobView } from '@udrel/contract/types';
 import { functionChecks } from '@udrel/core/steps';
 import { Foot, Sheet, TroubleNote } from '../../../ui';
+import { useTypedFact } from '../typed-fact';
 import { useJobChange } from '../useJobChange';
 import styles from './prove.module.css';
 
@@ -13,10 +13,10 @@ type Answer = 'works' | 'dead' | '';
 export function FunctionsForm({ job }: { job: JobView }) {
   const known = job.snapshot.facts.functions;
   const names = functionChecks(job.snapshot.wishes, job.device.model.functions);
-  const [answers, setAnswers] = useState<Record<string, Answer>>(() =>
+  const [answers, setAnswers] = useTypedFact<Record<string, Answer>>(job, 'functions', 'answers', () =>
     Object.fromEntries((known?.results ?? []).map((one) => [one.name, one.works ? 'works' : 'dead'])),
   );
-  const [note, setNote] = useState(known?.note ?? '');
+  const [note, setNote] = useTypedFact(job, 'functions', 'note', known?.note ?? '');
   const { record, busy, error } = useJobChange(job);
   const step = job.procedure.steps.find((one) => one.id === 'check functions');
   const open = names.filter((name) => !answers[name]);

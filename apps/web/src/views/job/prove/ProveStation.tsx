@@ -1,4 +1,5 @@
 import type { JobView } from '@udrel/contract/types';
+import { AsItCameForm } from '../end/EndForms';
 import { MeasureForm } from '../measure/MeasureForm';
 import { Compared } from './Compared';
 import { FunctionsForm } from './FunctionsForm';
@@ -6,6 +7,7 @@ import { TrialForm } from './TrialForm';
 
 /** It starts without the old drive, it is faster, and everything works. */
 export function ProveStation({ job }: { job: JobView }) {
+  if (job.snapshot.end) return <AsItCameForm job={job} />;
   return (
     <>
       <TrialForm job={job} />

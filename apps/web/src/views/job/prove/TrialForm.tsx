@@ -1,24 +1,23 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import { useState } from 'react';
 import type { JobView } from '@udrel/contract/types';
 import { wants } from '@udrel/core/steps';
 import { fieldTrouble } from '../../../api/problem';
 import { Foot, OutcomeMark, Sheet, TroubleNote } from '../../../ui';
+import { useTypedFact } from '../typed-fact';
 import { useJobChange } from '../useJobChange';
 
 /** The trial start with the cover still loose and the old drive away; when it fails, what it did instead. */
 export function TrialForm({ job }: { job: JobView }) {
   const known = job.snapshot.facts['trial start'];
   const copies = wants(job.snapshot, 'new drive');
-  const [detached, setDetached] = useState(!copies);
-  const [note, setNote] = useState('');
+  const [detached, setDetached] = useTypedFact(job, 'trial start', 'detached', !copies);
+  const [note, setNote] = useTypedFact(job, 'trial start', 'note', '');
   const { record, busy, error } = useJobChange(job);
   const step = job.procedure.steps.find((one) => one.id === 'trial start');
   const wrong = fieldTrouble(error, 'value.note');
   const say = async (started: boolean) => {
-    const taken = await record('trial start', { started, oldDriveDetached: detached, note });
-    if (taken) setNote('');
+    await record('trial start', { started, oldDriveDetached: detached, note });
   };
   return (
     <Sheet

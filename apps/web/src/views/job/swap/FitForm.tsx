@@ -1,17 +1,17 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import { useState } from 'react';
 import type { JobView } from '@udrel/contract/types';
 import { binary, soldName } from '@udrel/core/capacity';
 import { fittedHolds, wants } from '@udrel/core/steps';
 import { fieldTrouble } from '../../../api/problem';
 import { Foot, OutcomeMark, Sheet, TroubleNote } from '../../../ui';
+import { useTypedFact } from '../typed-fact';
 import { useJobChange } from '../useJobChange';
 import styles from '../job.module.css';
 
 /** The new part goes in: a drive once more by its serial, memory by what was reserved. */
 export function FitForm({ job }: { job: JobView }) {
-  const [serial, setSerial] = useState('');
+  const [serial, setSerial] = useTypedFact(job, 'fitted', 'serial', '');
   const { record, busy, error } = useJobChange(job);
   const { fitted, 'drive choice': drive, 'memory choice': memory } = job.snapshot.facts;
   const byDrive = wants(job.snapshot, 'new drive');
@@ -47,7 +47,7 @@ export function FitForm({ job }: { job: JobView }) {
                 onChange={(event) => setSerial(event.target.value)}
                 error={wrong !== undefined}
                 helperText={wrong}
-                slotProps={{ htmlInput: { className: 'mono' } }}
+                slotProps={{ htmlInput: { className: 'mono', 'data-scan': 'here' } }}
               />
             )}
           </div>

@@ -2,6 +2,7 @@ import Button from '@mui/material/Button';
 import type { JobView } from '@udrel/contract/types';
 import { stripBalance, type StripItem } from '@udrel/core/strip';
 import { Empty, Foot, OutcomeMark, Sheet, TroubleNote } from '../../../ui';
+import { PutBackForm } from '../end/EndForms';
 import { useJobChange, type JobChange } from '../useJobChange';
 import { FitForm } from './FitForm';
 import styles from './swap.module.css';
@@ -11,7 +12,7 @@ export function SwapStation({ job }: { job: JobView }) {
   return (
     <>
       <StripSheet job={job} />
-      <FitForm job={job} />
+      {job.snapshot.end ? <PutBackForm job={job} /> : <FitForm job={job} />}
     </>
   );
 }

@@ -1,0 +1,46 @@
+import { useEffect, useRef } from 'react';
+import { useStore } from 'react-redux';
+import { api, useSessionQuery } from '../api/api';
+import { useAppDispatch } from '../api/dispatch';
+import { readOutbox, sendKept } from '../outbox/outbox';
+import type { State } from '../store';
+import { listenToHints } from './listen';
+
+/** How often what is kept is tried again while nothing else says that the server is back. */
+const RETRY = 5000;
+
+/**
+ * Keeps what is on the screen true while somebody is signed in: listens to hints, and sends what was kept once the
+ * server can be reached again.
+ */
+export function useLive(): void {
+  const store = useStore<State>();
+  const dispatch = useAppDispatch();
+  const staffId = useSessionQuery().data?.staff?.id;
+  const stream = useRef<{ anew: () => void } | null>(null);
+
+  useEffect(() => {
+    if (!staffId) return;
+    const versionShown = (tag: string) => api.endpoints.job.select(tag)(store.getState()).data?.version ?? null;
+    if (stream.current) stream.current.anew();
+    else stream.current = listenToHints({ dispatch, versionShown });
+  }, [staffId, dispatch, store]);
+
+  useEffect(() => {
+    if (!staffId) return;
+    const flush = () => void dispatch(sendKept());
+    const other = () => void dispatch(readOutbox());
+    flush();
+    window.addEventListener('online', flush);
+    window.addEventListener('storage', other);
+    const timer = setInterval(() => {
+      const { outbox } = store.getState();
+      if (outbox.entries.some((entry) => entry.state === 'waiting')) flush();
+    }, RETRY);
+    return () => {
+      clearInterval(timer);
+      window.removeEventListener('online', flush);
+      window.removeEventListener('storage', other);
+    };
+  }, [staffId, dispatch, store]);
+}

@@ -1,0 +1,66 @@
+import type { JobView } from '@udrel/contract/types';
+import type { FactKey } from '@udrel/core/steps';
+
+/** The one thing in a job that a kept change is about. */
+export type Subject =
+  { kind: 'fact'; key: FactKey } | { kind: 'strip'; item: string } | { kind: 'whole strip' } | { kind: 'note' };
+
+/** A change kept in this browser until the server has it. */
+export interface Entry {
+  /** Its idempotency key: however often it is sent, it is carried out once. */
+  id: string;
+  at: number;
+  /** Who made it; it is sent in that person's name only. */
+  staffId: string;
+  tag: string;
+  path: string;
+  method: 'POST' | 'PUT';
+  body: Record<string, unknown>;
+  subject: Subject;
+  /** The version of the job that was on the screen, and the subject as it stood there, as JSON. */
+  version: number;
+  seen: string;
+  state: 'waiting' | 'refused' | 'conflict';
+  /** Why the server did not take it. */
+  sentence?: string;
+  /** In a conflict: the version that the job has now, and the subject as it stands there, as JSON. */
+  theirs?: { version: number; value: string; by: string };
+}
+
+const PREFIX = 'udrel.outbox.';
+
+/** One entry a key, so that two tabs never write over each other's. */
+const keyOf = (entry: Pick<Entry, 'at' | 'id'>) => `${PREFIX}${String(entry.at).padStart(15, '0')}.${entry.id}`;
+
+/** Everything kept in this browser, oldest first. What cannot be read is left alone. */
+export function keptEntries(): Entry[] {
+  const keys = Array.from({ length: localStorage.length }, (_none, n) => localStorage.key(n) ?? '');
+  return keys
+    .filter((key) => key.startsWith(PREFIX))
+    .sort()
+    .flatMap((key) => {
+      try {
+        return [JSON.parse(localStorage.getItem(key) ?? '') as Entry];
+      } catch {
+        return [];
+      }
+    });
+}
+
+/** Keeps an entry, or its new state. Written before anything is sent: a tab that dies loses nothing. */
+export function keep(entry: Entry): void {
+  localStorage.setItem(keyOf(entry), JSON.stringify(entry));
+}
+
+export function drop(entry: Pick<Entry, 'at' | 'id'>): void {
+  localStorage.removeItem(keyOf(entry));
+}
+
+/** How the subject of an entry stands in a job, as JSON. A note is added whatever stands there. */
+export function standing({ snapshot }: Pick<JobView, 'snapshot'>, subject: Subject): string {
+  if (subject.kind === 'note') return 'null';
+  if (subject.kind === 'fact') return JSON.stringify(snapshot.facts[subject.key] ?? null);
+  const counts = snapshot.strip.map(({ id, out, back }) => ({ id, out, back }));
+  if (subject.kind === 'whole strip') return JSON.stringify(counts);
+  return JSON.stringify(counts.find((one) => one.id === subject.item) ?? null);
+}

@@ -1,0 +1,134 @@
+import type { ThunkAction, UnknownAction } from '@reduxjs/toolkit';
+import type { JobView, Problem } from '@udrel/contract/types';
+import { api } from '../api/api';
+import type { SendError } from '../api/send';
+import { found, lost } from '../live/connection-slice';
+import type { State } from '../store';
+import { drop, keep, keptEntries, standing, type Entry, type Subject } from './entries';
+import { outboxSlice } from './outbox-slice';
+import { post, type Posted } from './post';
+
+type Thunk<T> = ThunkAction<Promise<T>, State, unknown, UnknownAction>;
+
+/** What a person did, before it is kept. */
+export interface Doing {
+  tag: string;
+  path: string;
+  method: 'POST' | 'PUT';
+  body: Record<string, unknown>;
+  subject: Subject;
+}
+
+export type Done = { view: JobView } | { error: SendError };
+
+/**
+ * Keeps a change in this browser, then sends it with everything that waited before it. Out of reach of the server
+ * it stays kept and counts as done; refused at once it is given back to the form, which still holds what was typed.
+ */
+export function keepAndSend(doing: Doing): Thunk<Done> {
+  return async (dispatch, getState) => {
+    const job = api.endpoints.job.select(doing.tag)(getState()).data;
+    const staffId = api.endpoints.session.select()(getState()).data?.staff?.id ?? '';
+    if (!job) return { error: { status: 'FETCH_ERROR', error: 'the job is not open' } };
+    const shown = keptEntries().filter((one) => one.tag === job.tag && one.state === 'waiting');
+    const before = [...shown].reverse().find((one) => JSON.stringify(one.subject) === JSON.stringify(doing.subject));
+    const entry: Entry = {
+      ...doing,
+      id: crypto.randomUUID(),
+      at: Date.now(),
+      staffId,
+      version: job.version,
+      seen: before ? afterwards(before) : standing(job, doing.subject),
+      state: 'waiting',
+    };
+    keep(entry);
+    const posted = (await dispatch(sendKept())).get(entry.id);
+    if (posted?.kind === 'refused') {
+      drop(entry);
+      dispatch(readOutbox());
+      return { error: { status: posted.problem.status, data: posted.problem } };
+    }
+    if (posted?.kind === 'conflict') return { error: { status: 409, data: changedMeanwhile } };
+    return { view: posted?.kind === 'sent' ? posted.view : job };
+  };
+}
+
+const changedMeanwhile: Problem = {
+  type: 'urn:udrel:problem:changed-meanwhile',
+  title: 'changed meanwhile',
+  status: 409,
+  code: 'changed-meanwhile',
+  detail: 'Somebody changed the same thing meanwhile. Yours is kept: compare both above.',
+};
+
+/** How the subject stands once an earlier entry has been carried out. */
+function afterwards({ subject, body, seen }: Entry): string {
+  if (subject.kind === 'fact') return JSON.stringify(body['value']);
+  if (subject.kind === 'strip') return JSON.stringify({ id: subject.item, out: body['out'], back: body['back'] });
+  return seen;
+}
+
+/** Sends everything that waits, oldest first, one tab at a time. Answers how each came out. */
+export function sendKept(): Thunk<Map<string, Posted>> {
+  return async (dispatch, getState) => {
+    dispatch(readOutbox());
+    const outcome = new Map<string, Posted>();
+    await navigator.locks.request('udrel.outbox', async () => {
+      const staffId = api.endpoints.session.select()(getState()).data?.staff?.id;
+      for (const entry of keptEntries().filter((one) => one.state === 'waiting' && one.staffId === staffId)) {
+        const posted = await post(entry);
+        outcome.set(entry.id, posted);
+        if (posted.kind === 'later') {
+          if (!posted.reached) dispatch(lost(Date.now()));
+          break;
+        }
+        dispatch(found());
+        dispatch(settle(entry, posted));
+      }
+    });
+    dispatch(readOutbox());
+    return outcome;
+  };
+}
+
+/** What an answer means for the entry and for what is on the screen. */
+function settle(entry: Entry, posted: Posted): ThunkAction<void, State, unknown, UnknownAction> {
+  return (dispatch) => {
+    if (posted.kind === 'sent') {
+      drop(entry);
+      void dispatch(api.util.upsertQueryData('job', entry.tag, posted.view));
+      dispatch(api.util.invalidateTags(['Floor', 'Jobs']));
+    }
+    if (posted.kind === 'refused') keep({ ...entry, state: 'refused', sentence: posted.problem.detail });
+    if (posted.kind === 'conflict') {
+      const { current } = posted;
+      const by = current.history[0]?.by ?? '';
+      keep({
+        ...entry,
+        state: 'conflict',
+        theirs: { version: current.version, value: standing(current, entry.subject), by },
+      });
+      void dispatch(api.util.upsertQueryData('job', entry.tag, current));
+    }
+  };
+}
+
+/** Settles a conflict, or tries a refused one again: what was typed goes over what stands there now. */
+export function sendAnyway(entry: Entry): Thunk<void> {
+  return async (dispatch, getState) => {
+    const { sentence: _sentence, theirs, ...rest } = entry;
+    const version = theirs?.version ?? api.endpoints.job.select(entry.tag)(getState()).data?.version ?? entry.version;
+    keep({ ...rest, state: 'waiting', version, seen: theirs?.value ?? entry.seen });
+    await dispatch(sendKept());
+  };
+}
+
+/** Gives a kept change up. */
+export function giveUp(entry: Entry): ThunkAction<void, State, unknown, UnknownAction> {
+  return (dispatch) => {
+    drop(entry);
+    dispatch(readOutbox());
+  };
+}
+
+export const readOutbox = () => outboxSlice.actions.read(keptEntries());

@@ -1,0 +1,36 @@
+import type { JobView } from '@udrel/contract/types';
+import type { Entry } from './entries';
+
+/** The job as the person left it: what is kept and not sent yet lies over what the server last said. */
+export function withKept(job: JobView, entries: readonly Entry[]): JobView {
+  return entries.filter((entry) => entry.tag === job.tag && entry.state === 'waiting').reduce(laidOver, job);
+}
+
+function laidOver(job: JobView, { subject, body, at }: Entry): JobView {
+  const { snapshot } = job;
+  switch (subject.kind) {
+    case 'note': {
+      const kept = {
+        seq: -at,
+        kind: 'note',
+        sentence: `Note: ${String(body['text'])}`,
+        by: 'kept here',
+        at: new Date(at).toISOString(),
+      };
+      return { ...job, history: [kept, ...job.history] };
+    }
+    case 'fact':
+      return { ...job, snapshot: { ...snapshot, facts: { ...snapshot.facts, [subject.key]: body['value'] } } };
+    case 'strip': {
+      const strip = snapshot.strip.map((item) =>
+        item.id === subject.item ? { ...item, out: Number(body['out']), back: Number(body['back']) } : item,
+      );
+      return { ...job, snapshot: { ...snapshot, strip } };
+    }
+    case 'whole strip': {
+      const out = body['way'] === 'out';
+      const strip = snapshot.strip.map((item) => (out ? { ...item, out: item.count } : { ...item, back: item.out }));
+      return { ...job, snapshot: { ...snapshot, strip } };
+    }
+  }
+}

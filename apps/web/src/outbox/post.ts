@@ -1,0 +1,40 @@
+import type { JobView, Problem } from '@udrel/contract/types';
+import { standing, type Entry } from './entries';
+
+/** How sending an entry came out. `later`: the server was not reached, or nobody is signed in. */
+export type Posted =
+  | { kind: 'sent'; view: JobView }
+  | { kind: 'later'; reached: boolean }
+  | { kind: 'refused'; problem: Problem }
+  | { kind: 'conflict'; current: JobView };
+
+/**
+ * Sends an entry under its own key. When the job changed meanwhile but the entry's subject did not, it is sent
+ * again on what stands there now; when the subject itself changed, that is a conflict for the person to settle.
+ */
+export async function post(entry: Entry): Promise<Posted> {
+  const first = await once(entry, entry.version);
+  if (first.kind !== 'conflict') return first;
+  const { current } = first;
+  if (standing(current, entry.subject) !== entry.seen) return first;
+  return once(entry, current.version);
+}
+
+async function once(entry: Entry, version: number): Promise<Posted> {
+  const body = entry.subject.kind === 'note' ? entry.body : { ...entry.body, version };
+  try {
+    const response = await fetch(`/api/v1/jobs/${entry.tag}${entry.path}`, {
+      method: entry.method,
+      headers: { accept: 'application/json', 'content-type': 'application/json', 'idempotency-key': entry.id },
+      body: JSON.stringify(body),
+    });
+    const data: unknown = await response.json();
+    if (response.ok) return { kind: 'sent', view: data as JobView };
+    if (response.status >= 500) return { kind: 'later', reached: false };
+    if (response.status === 401) return { kind: 'later', reached: true };
+    const problem = data as Problem;
+    return problem.current ? { kind: 'conflict', current: problem.current } : { kind: 'refused', problem };
+  } catch {
+    return { kind: 'later', reached: false };
+  }
+}

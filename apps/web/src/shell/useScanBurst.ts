@@ -1,0 +1,77 @@
+import { useCallback, useEffect, useRef } from 'react';
+
+/** A scanner types faster than anybody: the time from one key to the next, milliseconds. */
+const GAP = 45;
+const SHORTEST = 4;
+
+interface Burst {
+  text: string;
+  at: number;
+  /** The field that was being typed in, and what stood in it before. */
+  field: HTMLInputElement | HTMLTextAreaElement | null;
+  before: string;
+}
+
+const fieldOf = (target: EventTarget | null) =>
+  target instanceof HTMLInputElement || target instanceof HTMLTextAreaElement ? target : null;
+
+/** Puts back what stood in a field before a scan was typed into it. */
+function restore(field: HTMLInputElement | HTMLTextAreaElement, value: string): void {
+  const own = Object.getOwnPropertyDescriptor(Object.getPrototypeOf(field) as object, 'value');
+  own?.set?.call(field, value);
+  field.dispatchEvent(new Event('input', { bubbles: true }));
+}
+
+/**
+ * Recognises a scan anywhere: a burst of keys ended by Enter. In a field that takes scans itself (data-scan="here")
+ * it stays; in any other field what stood there before is put back. It is never taken for shortcuts: what a single key
+ * does goes through `quiet`, which waits a moment and does nothing when another key follows at once.
+ */
+export function useScanBurst(take: (text: string) => void): { quiet: (act: () => void) => void } {
+  const burst = useRef<Burst>({ text: '', at: 0, field: null, before: '' });
+  const pending = useRef<ReturnType<typeof setTimeout> | null>(null);
+
+  useEffect(() => {
+    function press(event: KeyboardEvent): void {
+      const now = event.timeStamp;
+      const { current } = burst;
+      const quick = now - current.at < GAP;
+      if (event.key === 'Enter') {
+        const scanned = quick && current.text.length >= SHORTEST && !event.ctrlKey;
+        if (scanned) end(event, current);
+        burst.current = { text: '', at: 0, field: null, before: '' };
+        return;
+      }
+      if (event.key.length !== 1 || event.ctrlKey || event.metaKey || event.altKey) return;
+      // A second key at once: the first one was no shortcut.
+      if (quick && pending.current) {
+        clearTimeout(pending.current);
+        pending.current = null;
+      }
+      const field = fieldOf(event.target);
+      burst.current = quick
+        ? { ...current, text: current.text + event.key, at: now }
+        : { text: event.key, at: now, field, before: field?.value ?? '' };
+    }
+
+    function end(event: KeyboardEvent, { text, field, before }: Burst): void {
+      if (field?.dataset['scan'] === 'here') return;
+      event.preventDefault();
+      event.stopImmediatePropagation();
+      if (field) restore(field, before);
+      take(text);
+    }
+
+    document.addEventListener('keydown', press, { capture: true });
+    return () => document.removeEventListener('keydown', press, { capture: true });
+  }, [take]);
+
+  const quiet = useCallback((act: () => void) => {
+    if (pending.current) clearTimeout(pending.current);
+    pending.current = setTimeout(() => {
+      pending.current = null;
+      act();
+    }, GAP + 5);
+  }, []);
+  return { quiet };
+}

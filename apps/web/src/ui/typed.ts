@@ -1,0 +1,88 @@
+import { useCallback, useState, useSyncExternalStore } from 'react';
+
+const PREFIX = 'udrel.typed.';
+const CHANGED = 'udrel-typed';
+
+/** Something typed and not recorded yet: the address of its page, what it is, and which part of it. */
+export interface Typed {
+  address: string;
+  what: string;
+  field?: string;
+}
+
+const keyOf = ({ address, what, field = '' }: Typed) => `${PREFIX}${address}|${what}|${field}`;
+
+function keys(): string[] {
+  return Array.from({ length: localStorage.length }, (_none, n) => localStorage.key(n) ?? '').filter((key) =>
+    key.startsWith(PREFIX),
+  );
+}
+
+function read<T>(key: string): T | null {
+  try {
+    return JSON.parse(localStorage.getItem(key) ?? 'null') as T | null;
+  } catch {
+    return null;
+  }
+}
+
+function write(key: string, value: unknown): void {
+  if (value === null || value === '') localStorage.removeItem(key);
+  else localStorage.setItem(key, JSON.stringify(value));
+  window.dispatchEvent(new Event(CHANGED));
+}
+
+/** Forgets every part of what was typed: it was recorded, or given up. */
+export function forgetTyped({ address, what }: Pick<Typed, 'address' | 'what'>): void {
+  for (const key of keys().filter((one) => one.startsWith(`${PREFIX}${address}|${what}|`)))
+    localStorage.removeItem(key);
+  window.dispatchEvent(new Event(CHANGED));
+}
+
+/**
+ * State of a form that outlives the page: a reload, a dead tab, another view. `forget` is for when it was recorded
+ * or given up. What was typed in a shape that the form no longer has is left out.
+ */
+export function useTyped<T>(typed: Typed, initial: T | (() => T)): [T, (value: T) => void, () => void] {
+  const key = keyOf(typed);
+  const [value, setValue] = useState<T>(() => {
+    const fresh = typeof initial === 'function' ? (initial as () => T)() : initial;
+    const kept = read<T>(key);
+    if (kept === null) return fresh;
+    const record = typeof fresh === 'object' && fresh !== null && !Array.isArray(fresh);
+    return record ? { ...fresh, ...kept } : kept;
+  });
+  const set = useCallback(
+    (next: T) => {
+      setValue(next);
+      write(key, next);
+    },
+    [key],
+  );
+  const forget = useCallback(() => write(key, null), [key]);
+  return [value, set, forget];
+}
+
+let listed: Typed[] = [];
+
+/** Everything typed in this browser and not recorded yet, each once. */
+export function useBegun(): readonly Typed[] {
+  return useSyncExternalStore(subscribe, () => {
+    const names = [...new Set(keys().map((key) => key.slice(PREFIX.length).split('|').slice(0, 2).join('|')))].sort();
+    const now = names.map((name) => {
+      const [address = '', what = ''] = name.split('|');
+      return { address, what };
+    });
+    if (JSON.stringify(now) !== JSON.stringify(listed)) listed = now;
+    return listed;
+  });
+}
+
+function subscribe(tell: () => void): () => void {
+  window.addEventListener(CHANGED, tell);
+  window.addEventListener('storage', tell);
+  return () => {
+    window.removeEventListener(CHANGED, tell);
+    window.removeEventListener('storage', tell);
+  };
+}

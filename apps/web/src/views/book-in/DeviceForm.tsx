@@ -1,0 +1,109 @@
+import TextField from '@mui/material/TextField';
+import { CONSENTS } from '@udrel/core/steps';
+import { ConditionOutline } from '../../ui/ConditionOutline';
+import type { DeviceDraft } from './draft';
+import { ModelField } from './ModelField';
+import { OwnDriveFields } from './OwnDriveFields';
+import { SecretFields } from './SecretFields';
+import { ThingsFields } from './ThingsFields';
+import { WishFields } from './WishFields';
+import styles from './book-in.module.css';
+
+const BACKUP = ['has a backup', 'has no backup', 'does not know'] as const;
+type TextKey = 'serial' | 'place' | 'complaint' | 'condition' | 'price' | 'limit' | 'irreplaceable';
+
+/** Everything noted of one device at the counter, in the order in which it is asked. */
+export function DeviceForm({
+  device,
+  change,
+  trouble,
+}: {
+  device: DeviceDraft;
+  change: (part: Partial<DeviceDraft>) => void;
+  trouble: (field: string) => string | undefined;
+}) {
+  const field = (key: TextKey, label: string, at: string, more = {}) => (
+    <TextField
+      label={label}
+      value={device[key]}
+      onChange={(event) => change({ [key]: event.target.value })}
+      error={trouble(at) !== undefined}
+      helperText={trouble(at)}
+      {...more}
+    />
+  );
+  const scanned = { slotProps: { htmlInput: { className: 'mono', 'data-scan': 'here' } } };
+  return (
+    <div className={styles.form}>
+      <div className={styles.half}>
+        <ModelField device={device} change={change} trouble={trouble('device.modelId')} />
+      </div>
+      <div className={styles.third}>{field('serial', 'Serial of the device', 'device.serial', scanned)}</div>
+      <div className={styles.one}>{field('place', 'Put at', 'device.place')}</div>
+      <WishFields wishes={device.wishes} change={(wishes) => change({ wishes })} trouble={trouble} />
+      <div className={styles.third}>
+        <TextField
+          type="datetime-local"
+          label="Promised"
+          value={device.promised}
+          onChange={(event) => change({ promised: event.target.value })}
+          error={trouble('promisedAt') !== undefined}
+          helperText={trouble('promisedAt')}
+          slotProps={{ inputLabel: { shrink: true } }}
+        />
+      </div>
+      <div className={styles.third}>{field('price', 'Price agreed', 'price')}</div>
+      <div className={styles.third}>{field('limit', 'Go ahead up to, parts', 'facts.go-ahead limit.amount')}</div>
+      <div className={styles.full}>
+        {field('complaint', 'Complaint, in the customer’s words', 'complaint', { multiline: true, minRows: 2 })}
+      </div>
+      <div className={styles.third}>
+        <TextField
+          select
+          label="The customer’s own backup"
+          value={device.backup}
+          onChange={(event) => change({ backup: event.target.value as DeviceDraft['backup'] })}
+          slotProps={{ select: { native: true }, inputLabel: { shrink: true } }}
+        >
+          <option value="">not asked</option>
+          {BACKUP.map((one) => (
+            <option key={one}>{one}</option>
+          ))}
+        </TextField>
+      </div>
+      <div className={styles['two-thirds']}>
+        {field('irreplaceable', 'What is irreplaceable on it', 'facts.backup.irreplaceable', {
+          disabled: device.backup === '',
+        })}
+      </div>
+      <div className={styles.full}>
+        {field('condition', 'Condition on arrival: cracks, marks, missing screws', 'condition', { multiline: true })}
+      </div>
+      <div className={styles.full}>
+        <ConditionOutline marks={device.marks} change={(marks) => change({ marks })} />
+      </div>
+      <ThingsFields things={device.things} change={(things) => change({ things })} />
+      <OwnDriveFields own={device.own} change={(own) => change({ own })} trouble={trouble} />
+      <SecretFields secrets={device.secrets} change={(secrets) => change({ secrets })} />
+      <fieldset className={styles.consents}>
+        <legend>The customer agrees that</legend>
+        {CONSENTS.map((consent) => (
+          <label key={consent}>
+            <input
+              type="checkbox"
+              checked={device.consents.includes(consent)}
+              onChange={(event) =>
+                change({
+                  consents: CONSENTS.filter((one) =>
+                    one === consent ? event.target.checked : device.consents.includes(one),
+                  ),
+                })
+              }
+            />
+            {consent}
+          </label>
+        ))}
+      </fieldset>
+    </div>
+  );
+}

@@ -1,0 +1,65 @@
+import { useOpenApiQuery, type OpenApi } from '../../api/api';
+import { Loaded, Sheet } from '../../ui';
+import styles from './interface.module.css';
+
+/** Every route of the interface under /api/v1: who may call it, what it takes and answers. Nothing is fetched from elsewhere. */
+export default function Interface() {
+  const { data, error } = useOpenApiQuery();
+  return (
+    <>
+      <h1 style={{ padding: '6px 0 4px' }}>Interface</h1>
+      <p className="sub" style={{ marginBottom: 10 }}>
+        Made from the schemas that the server checks by; as a file:{' '}
+        <a href="/api/v1/openapi.json">/api/v1/openapi.json</a>. Every write needs an Idempotency-Key.
+      </p>
+      <Loaded data={data} error={error} what="the interface">
+        {(openApi) => <Routes openApi={openApi} />}
+      </Loaded>
+    </>
+  );
+}
+
+function Routes({ openApi }: { openApi: OpenApi }) {
+  const routes = Object.entries(openApi.paths).flatMap(([path, methods]) =>
+    Object.entries(methods).map(([method, operation]) => ({ path, method, ...operation })),
+  );
+  return (
+    <Sheet>
+      <div className={styles.head}>
+        <span>Method</span>
+        <span>Address</span>
+        <span>Needs</span>
+        {openApi['x-roles'].map((role) => (
+          <span key={role}>{role}</span>
+        ))}
+      </div>
+      {routes.map((route) => (
+        <details key={`${route.method} ${route.path}`} className={styles.route}>
+          <summary>
+            <span className="mono">{route.method.toUpperCase()}</span>
+            <span className="mono">{route.path}</span>
+            <span className="sub">{route['x-needs']}</span>
+            {openApi['x-roles'].map((role) => (
+              <span key={role}>{route['x-roles'].includes(role) ? 'may' : <span className="sub">–</span>}</span>
+            ))}
+          </summary>
+          <Detail name="Parameters" value={route.parameters} />
+          <Detail name="Body" value={route.requestBody} />
+          <Detail name="Answers" value={route.responses} />
+        </details>
+      ))}
+    </Sheet>
+  );
+}
+
+function Detail({ name, value }: { name: string; value: unknown }) {
+  if (value === undefined) return null;
+  return (
+    <div className={styles.detail}>
+      <h3>{name}</h3>
+      <pre tabIndex={0} aria-label={name}>
+        {JSON.stringify(value, null, 2)}
+      </pre>
+    </div>
+  );
+}

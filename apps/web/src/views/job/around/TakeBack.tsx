@@ -1,0 +1,31 @@
+import Button from '@mui/material/Button';
+import { useState } from 'react';
+import { may } from '@udrel/contract/roles';
+import type { JobView } from '@udrel/contract/types';
+import type { Step } from '@udrel/core/steps';
+import { useSessionQuery } from '../../../api/api';
+import { CorrectionDialog } from './CorrectionDialog';
+
+/** Takes the stamp of a step back, where there is one. */
+export function TakeBack({ job, step }: { job: JobView; step: Step }) {
+  const [open, setOpen] = useState(false);
+  const role = useSessionQuery().data?.staff?.role;
+  if (!job.takeBack.includes(step.id) || !may(role, 'correct the work')) return null;
+  return (
+    <>
+      <Button size="small" onClick={() => setOpen(true)} aria-label={`Take back: ${step.title}`}>
+        Take back
+      </Button>
+      {open && (
+        <CorrectionDialog
+          job={job}
+          kind="work"
+          correction={{ what: 'stamp', step: step.id }}
+          title={`${job.tag}: take back “${step.title}”`}
+          deed="Take it back"
+          close={() => setOpen(false)}
+        />
+      )}
+    </>
+  );
+}

@@ -1,0 +1,209 @@
+import TextField from '@mui/material/TextField';
+import { useState } from 'react';
+import type { Correction, JobView, ModelView } from '@udrel/contract/types';
+import { ENDS, type End, type Station } from '@udrel/core/steps';
+import { fieldMoment } from '../../../format/time';
+import { CustomerField } from '../../book-in/CustomerField';
+import { ModelChoice } from '../../book-in/ModelField';
+import { CorrectionDialog } from './CorrectionDialog';
+import styles from '../job.module.css';
+
+interface Props {
+  job: JobView;
+  close: () => void;
+}
+
+const none = () => undefined;
+
+/** The order belongs to somebody else. */
+export function CorrectCustomer({ job, close }: Props) {
+  const [draft, setDraft] = useState({ customer: null, name: '', phone: '', email: '', devices: [] } as Parameters<
+    typeof CustomerField
+  >[0]['draft']);
+  const { customer, name, phone, email } = draft;
+  const given = customer
+    ? { id: customer.id, name: customer.name, phone: '', email: '' }
+    : { id: null, name, phone, email };
+  const correction: Correction | null = given.name.trim() === '' ? null : { what: 'customer', customer: given };
+  return (
+    <CorrectionDialog
+      {...{ job, close, correction }}
+      kind="booking"
+      title={`${job.tag}: another customer`}
+      deed="Correct the customer"
+    >
+      <div className={styles.fields}>
+        <CustomerField draft={draft} change={(part) => setDraft({ ...draft, ...part })} trouble={none} />
+      </div>
+    </CorrectionDialog>
+  );
+}
+
+/** Name, phone or mail of this customer was typed wrong. */
+export function CorrectDetails({ job, close }: Props) {
+  const { name, phone, email } = job.customer;
+  const [given, setGiven] = useState({ name, phone, email });
+  const changed = JSON.stringify(given) !== JSON.stringify({ name, phone, email });
+  const correction: Correction | null = changed && given.name.trim() ? { what: 'customer details', ...given } : null;
+  const field = (key: 'name' | 'phone' | 'email', label: string) => (
+    <TextField
+      label={label}
+      value={given[key]}
+      onChange={(event) => setGiven({ ...given, [key]: event.target.value })}
+    />
+  );
+  return (
+    <CorrectionDialog
+      {...{ job, close, correction }}
+      kind="booking"
+      title={`${name}: how they are called and reached`}
+      deed="Correct the details"
+    >
+      {field('name', 'Name')}
+      {field('phone', 'Phone')}
+      {field('email', 'Mail')}
+    </CorrectionDialog>
+  );
+}
+
+/** The serial was read wrong. */
+export function CorrectSerial({ job, close }: Props) {
+  const [serial, setSerial] = useState('');
+  const correction: Correction | null = serial.trim().length < 3 ? null : { what: 'serial', serial };
+  return (
+    <CorrectionDialog
+      {...{ job, close, correction }}
+      kind="booking"
+      title={`${job.tag}: the serial is not ${job.device.serial}`}
+      deed="Correct the serial"
+    >
+      <TextField
+        autoFocus
+        label="Serial of the device"
+        value={serial}
+        onChange={(event) => setSerial(event.target.value)}
+        slotProps={{ htmlInput: { className: 'mono', 'data-scan': 'here' } }}
+      />
+    </CorrectionDialog>
+  );
+}
+
+/** The device is another model, or the stub from the counter turns out to be a known one. */
+export function CorrectModel({ job, close }: Props) {
+  const [model, setModel] = useState<ModelView | null>(null);
+  const [typed, setTyped] = useState('');
+  const correction: Correction | null = model ? { what: 'model', modelId: model.id } : null;
+  const { maker, name } = job.device.model;
+  return (
+    <CorrectionDialog
+      {...{ job, close, correction }}
+      kind="work"
+      title={`${job.tag}: it is not a ${maker} ${name}`}
+      deed="Correct the model"
+    >
+      <ModelChoice model={model} choose={setModel} typed={typed} type={setTyped} trouble={undefined} />
+    </CorrectionDialog>
+  );
+}
+
+/** What was written down at the counter. */
+export function CorrectBooking({ job, close }: Props) {
+  const [given, setGiven] = useState({
+    complaint: job.complaint,
+    condition: job.condition,
+    promised: job.promisedAt ? fieldMoment(new Date(job.promisedAt)) : '',
+    price: job.price === null ? '' : (job.price / 100).toFixed(2),
+  });
+  const [opened] = useState(given);
+  const price = given.price.trim() === '' ? null : Math.round(Number(given.price.replace(',', '.')) * 100);
+  const promised = given.promised === '' ? null : new Date(given.promised);
+  const sound = (price === null || price >= 0) && (promised === null || !Number.isNaN(promised.getTime()));
+  const changed = JSON.stringify(given) !== JSON.stringify(opened);
+  // A moment that was not touched keeps its seconds.
+  const promisedAt = given.promised === opened.promised ? job.promisedAt : (promised?.toISOString() ?? null);
+  const correction: Correction | null =
+    sound && changed && given.complaint.trim()
+      ? { what: 'booking', complaint: given.complaint, condition: given.condition, promisedAt, price }
+      : null;
+  const field = (key: keyof typeof given, label: string, more = {}) => (
+    <TextField
+      label={label}
+      value={given[key]}
+      onChange={(event) => setGiven({ ...given, [key]: event.target.value })}
+      {...more}
+    />
+  );
+  return (
+    <CorrectionDialog
+      {...{ job, close, correction }}
+      kind="booking"
+      title={`${job.tag}: what was booked in`}
+      deed="Correct the booking"
+    >
+      {field('complaint', 'Complaint, in the customer’s words', { multiline: true })}
+      {field('condition', 'Condition on arrival', { multiline: true })}
+      {field('promised', 'Promised', { type: 'datetime-local', slotProps: { inputLabel: { shrink: true } } })}
+      {field(
+        'price',
+        'Price agreed',
+        price !== null && !(price >= 0) ? { error: true, helperText: 'Type an amount such as 129.00.' } : {},
+      )}
+    </CorrectionDialog>
+  );
+}
+
+/** Back to a station: its stamps and those after it fall. */
+export function GoBack({ job, close, station }: Props & { station: Station }) {
+  return (
+    <CorrectionDialog
+      {...{ job, close }}
+      kind="work"
+      correction={{ what: 'station', station }}
+      title={`${job.tag}: back to ${station}`}
+      deed={`Back to ${station}`}
+    />
+  );
+}
+
+const MEANS: Readonly<Record<End['kind'], string>> = {
+  declined: 'the customer does not want it at this price',
+  'not worth it': 'we advise against it',
+  withdrawn: 'the customer wants it back as it is',
+  'not collected': 'nobody fetches it',
+};
+
+/** The job ends without its work. */
+export function EndWithoutWork({ job, close }: Props) {
+  const [kind, setKind] = useState<End['kind']>('declined');
+  return (
+    <CorrectionDialog
+      {...{ job, close }}
+      kind="end"
+      correction={{ what: 'end', kind }}
+      title={`${job.tag}: end without work`}
+      deed="End it so"
+    >
+      <div role="radiogroup" aria-label="How it ends" className={styles.ends}>
+        {ENDS.map((one) => (
+          <label key={one}>
+            <input type="radio" name="end" checked={one === kind} onChange={() => setKind(one)} />
+            <b>{one}</b> <span className="sub">{MEANS[one]}</span>
+          </label>
+        ))}
+      </div>
+    </CorrectionDialog>
+  );
+}
+
+/** The customer wants it done after all. */
+export function GoOn({ job, close }: Props) {
+  return (
+    <CorrectionDialog
+      {...{ job, close }}
+      kind="end"
+      correction={{ what: 'go on' }}
+      title={`${job.tag}: go on after all`}
+      deed="Go on with it"
+    />
+  );
+}

@@ -1,0 +1,122 @@
+import Autocomplete from '@mui/material/Autocomplete';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useCallback, useState } from 'react';
+import { useSearchParams } from 'react-router';
+import type { JobView, ThingView } from '@udrel/contract/types';
+import { usePlacesQuery } from '../../../api/api';
+import { useScanned } from '../../../shell/scan';
+import { Foot, Sheet, TroubleNote } from '../../../ui';
+import { useJobChange } from '../useJobChange';
+import styles from '../job.module.css';
+
+/** What lies in the shop for the job: the device and loose items, each with its label and storage place. */
+export function ThingsSheet({ job }: { job: JobView }) {
+  const { change, busy, error } = useJobChange(job);
+  const { data: places = [] } = usePlacesQuery();
+  const codes = places.filter((place) => place.kind === 'storage').map((place) => place.code);
+  const [given, setGiven] = useState({ name: '', place: '' });
+  const [params] = useSearchParams();
+  const scanned = params.get('thing');
+
+  const move = (thing: ThingView, place: string, back: boolean) =>
+    void change(`/things/${thing.number}`, { place, back }, 'PUT');
+
+  /** A label was scanned before: a place scanned now is where it lies. */
+  const claim = useCallback(
+    (text: string) => {
+      const thing = job.things.find((one) => String(one.number) === scanned);
+      const place = codes.find((code) => code.toUpperCase() === text.toUpperCase());
+      if (!thing || !place || job.closedAt) return false;
+      void change(`/things/${thing.number}`, { place, back: false }, 'PUT');
+      return true;
+    },
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- `change` is new each time and does the same.
+    [job.things, job.closedAt, scanned, codes.join()],
+  );
+  useScanned(claim);
+
+  const add = async () => {
+    if (await change('/things', given)) setGiven({ name: '', place: '' });
+  };
+  return (
+    <Sheet title="Here for this job" aside={scanned ? 'scan a place to put it there' : 'labels by tag and number'}>
+      {job.things.map((thing) => (
+        <div key={`${thing.id}${thing.place}`} className={styles.thing} data-scanned={String(thing.number) === scanned}>
+          <span className="mono">
+            {job.tag}-{thing.number}
+          </span>
+          <span>{thing.name}</span>
+          <Place
+            label={`Place of ${thing.name}`}
+            place={thing.place}
+            codes={codes}
+            disabled={busy || thing.back}
+            set={(place) => move(thing, place, false)}
+          />
+          <Button disabled={busy} onClick={() => move(thing, thing.place, !thing.back)}>
+            {thing.back ? 'It is here' : 'Given back'}
+          </Button>
+        </div>
+      ))}
+      <TroubleNote error={error} />
+      <form
+        className={styles.thing}
+        style={{ borderBottom: 0, marginTop: 8 }}
+        onSubmit={(event) => {
+          event.preventDefault();
+          void add();
+        }}
+      >
+        <span className="sub">another</span>
+        <TextField
+          label="Loose item: charger, old drive in its bag …"
+          value={given.name}
+          onChange={(event) => setGiven({ ...given, name: event.target.value })}
+        />
+        <Place
+          label="Its place"
+          place={given.place}
+          codes={codes}
+          disabled={busy}
+          set={(place) => setGiven({ ...given, place })}
+        />
+        <Foot>
+          <Button type="submit" disabled={busy || given.name.trim() === ''}>
+            Keep it
+          </Button>
+        </Foot>
+      </form>
+    </Sheet>
+  );
+}
+
+/** A storage place, known or new; taken when it is chosen or the field is left. */
+function Place({
+  label,
+  place,
+  codes,
+  disabled,
+  set,
+}: {
+  label: string;
+  place: string;
+  codes: readonly string[];
+  disabled: boolean;
+  set: (place: string) => void;
+}) {
+  const [text, setText] = useState(place);
+  const take = (next: string) => next !== place && set(next);
+  return (
+    <Autocomplete
+      freeSolo
+      options={codes}
+      disabled={disabled}
+      inputValue={text}
+      onInputChange={(_event, value) => setText(value)}
+      onChange={(_event, value) => take(value ?? '')}
+      onBlur={() => take(text.trim())}
+      renderInput={(params) => <TextField {...params} label={label} />}
+    />
+  );
+}

@@ -1,0 +1,122 @@
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useState } from 'react';
+import type { SignedInView, StaffView } from '@udrel/contract/types';
+import { useEndSessionMutation, useSessionsQuery, useSetPinMutation } from '../../api/api';
+import { fieldTrouble } from '../../api/problem';
+import { moment } from '../../format/time';
+import { Foot, Loaded, Sheet, TroubleNote } from '../../ui';
+import styles from './shop.module.css';
+
+/** The own account: where one is signed in, and the PIN for a shared tablet. */
+export function Account({ staff }: { staff: StaffView }) {
+  return (
+    <>
+      <Sessions name={staff.name} />
+      <Pin owner={staff.role === 'owner'} />
+    </>
+  );
+}
+
+function Sessions({ name }: { name: string }) {
+  const { data, error } = useSessionsQuery();
+  const [end, { error: refused, isLoading }] = useEndSessionMutation();
+  return (
+    <Sheet title="Signed in" aside={name}>
+      <Loaded data={data} error={error} what="where you are signed in">
+        {(sessions) => (
+          <>
+            <ul className={styles.list}>
+              {sessions.map((session) => (
+                <li key={session.id}>
+                  <span>
+                    {browserOf(session)} {session.here && <b>, this one</b>}
+                    <span className="sub">
+                      {' '}
+                      since {moment(session.begunAt)}, last used {moment(session.seenAt)}
+                    </span>
+                  </span>
+                  {!session.here && (
+                    <Button disabled={isLoading} onClick={() => void end(session.id)}>
+                      End it
+                    </Button>
+                  )}
+                </li>
+              ))}
+            </ul>
+            <TroubleNote error={refused} />
+            <Foot note="This browser stays signed in.">
+              <Button disabled={isLoading || sessions.length < 2} onClick={() => void end(null)}>
+                Sign out everywhere else
+              </Button>
+            </Foot>
+          </>
+        )}
+      </Loaded>
+    </Sheet>
+  );
+}
+
+/** What kind of browser it is, as far as it says. */
+function browserOf({ agent }: SignedInView): string {
+  const system = /Android|iPad|iPhone|Windows|Macintosh|Linux/.exec(agent)?.[0] ?? 'unknown system';
+  const mobile = /Mobile|Tablet|iPad|Android/.test(agent) ? 'tablet or phone' : 'computer';
+  return `${mobile}, ${system === 'Macintosh' ? 'macOS' : system}`;
+}
+
+function Pin({ owner }: { owner: boolean }) {
+  const [given, setGiven] = useState({ password: '', pin: '' });
+  const [setPin, { error, isLoading, data }] = useSetPinMutation();
+  if (owner) {
+    return (
+      <Sheet title="PIN">
+        <p className="sub">The owner signs in with the password only.</p>
+      </Sheet>
+    );
+  }
+  const save = async (pin: string | null) => {
+    const answer = await setPin({ password: given.password, pin });
+    if (answer.data) setGiven({ password: '', pin: '' });
+  };
+  const field = (key: 'password' | 'pin', label: string, more = {}) => (
+    <TextField
+      className={styles.narrow ?? ''}
+      type="password"
+      label={label}
+      value={given[key]}
+      onChange={(event) => setGiven({ ...given, [key]: event.target.value })}
+      error={fieldTrouble(error, key) !== undefined}
+      helperText={fieldTrouble(error, key)}
+      {...more}
+    />
+  );
+  return (
+    <Sheet title="PIN" aside={data ? (data.hasPin ? 'set' : 'removed') : 'to switch to you on a shared tablet'}>
+      <form
+        onSubmit={(event) => {
+          event.preventDefault();
+          void save(given.pin);
+        }}
+      >
+        <div className={styles.fields}>
+          {field('password', 'Your password', { autoComplete: 'current-password' })}
+          {field('pin', 'New PIN, 4 to 8 digits', {
+            slotProps: { htmlInput: { inputMode: 'numeric', maxLength: 8, autoComplete: 'off' } },
+          })}
+        </div>
+        <Foot>
+          <Button disabled={isLoading || given.password === ''} onClick={() => void save(null)}>
+            Remove the PIN
+          </Button>
+          <Button
+            type="submit"
+            variant="contained"
+            disabled={isLoading || given.password === '' || given.pin.length < 4}
+          >
+            Set the PIN
+          </Button>
+        </Foot>
+      </form>
+    </Sheet>
+  );
+}

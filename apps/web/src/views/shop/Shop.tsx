@@ -1,0 +1,29 @@
+import { may } from '@udrel/contract/roles';
+import { useSessionQuery } from '../../api/api';
+import { Account } from './Account';
+import { Accounts } from './Accounts';
+import { AuditView } from './AuditView';
+import { RoleTable } from './RoleTable';
+import styles from './shop.module.css';
+
+/** The own account, the staff, who may do what, and what happened around accounts and secrets. */
+export default function Shop() {
+  const staff = useSessionQuery().data?.staff;
+  if (!staff) return null;
+  const owner = may(staff.role, 'manage staff');
+  return (
+    <>
+      <h1 style={{ padding: '6px 0 10px' }}>Shop</h1>
+      <div className={styles.grid}>
+        <div className={styles.column}>
+          <Account staff={staff} />
+          {owner && <Accounts self={staff.id} />}
+        </div>
+        <div className={styles.column}>
+          {may(staff.role, 'see the audit') && <AuditView />}
+          <RoleTable role={staff.role} />
+        </div>
+      </div>
+    </>
+  );
+}
