@@ -125,7 +125,8 @@ test('notes by key, the next thing by Ctrl+Enter, a closed job only to look at, 
   const tag = await bookIn(page, { customer: 'Key tester', model: 'VF12-09', serial: 'VF12-E2E-09' });
   await expect(sheet(page, 'History')).toContainText('Booked in');
   await page.keyboard.press('n');
-  await page.keyboard.type('Customer called, will wait');
+  await expect(page.getByLabel('Note', { exact: true })).toBeFocused();
+  await page.keyboard.type('Customer called, will wait', { delay: 60 });
   await page.keyboard.press('Enter');
   await expect(sheet(page, 'History')).toContainText('Note: Customer called, will wait');
   await station(page, 'Assess');

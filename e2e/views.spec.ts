@@ -11,6 +11,14 @@ const VIEWS = [
   '/book-in',
   '/shelf',
   '/models',
+  '/shop',
+  '/interface',
+  '/jobs/U-2418/book-in',
+  '/jobs/U-2420/assess',
+  '/jobs/U-2422/swap',
+  '/jobs/U-2422/prove',
+  '/jobs/U-2422/hand-over',
+  '/print/labels/U-2418',
   '/print/document/U-2401',
   '/print/plan/U-2411',
   '/print/receipt/U-2408',
@@ -19,6 +27,7 @@ const ALL = [...VIEWS, ...STATIONS.map((station) => `/jobs/U-2408/${station}`), 
 
 for (const colorScheme of ['light', 'dark'] as const) {
   test(`every view is accessible and fits, ${colorScheme}`, async ({ browser }) => {
+    test.setTimeout(300_000);
     const context = await browser.newContext({ colorScheme, locale: 'en-GB', viewport: { width: 1280, height: 800 } });
     const page = await context.newPage();
     await enter(page);
@@ -33,6 +42,7 @@ for (const colorScheme of ['light', 'dark'] as const) {
 }
 
 test('nothing is wider than a tablet at the bench', async ({ page }) => {
+  test.setTimeout(180_000);
   await enter(page);
   await page.setViewportSize({ width: 768, height: 1024 });
   for (const path of ALL) {
@@ -58,18 +68,22 @@ test('sign-in is accessible, refuses a wrong password and keeps what was typed',
 });
 
 test('the keys lead everywhere, and a scanned tag or serial opens its job', async ({ page }) => {
+  const lettersShown = () =>
+    expect(page.getByRole('navigation', { name: 'Views' }).getByText('j', { exact: true })).toBeVisible();
   await enter(page);
   await page.keyboard.press('.');
+  await lettersShown();
   await page.keyboard.press('j');
   await expect(page.getByRole('heading', { name: 'Jobs' })).toBeVisible();
   await page.keyboard.press('/');
+  await expect(page.getByRole('combobox', { name: 'Scan or find' })).toBeFocused();
   await page.keyboard.type('U-2410\n', { delay: 2 });
   await expect(page).toHaveURL(/\/jobs\/U-2410\/plan/);
   await page.keyboard.press('.');
+  await lettersShown();
   await page.keyboard.press('2');
   await expect(page).toHaveURL(/\/jobs\/U-2410\/assess/);
-  await page.keyboard.press('/');
-  await page.keyboard.type('KD7-55Q0-2219\n', { delay: 2 });
+  await Promise.all([...'KD7-55Q0-2219', 'Enter'].map((key) => page.keyboard.press(key)));
   await expect(page).toHaveURL(/\/jobs\/U-2411\//);
   await page.getByRole('combobox', { name: 'Scan or find' }).fill('01555 010 114');
   await expect(page.getByRole('option').first()).toContainText('Merrow Sound Ferry Office');

@@ -27,8 +27,8 @@ export async function seedDemo(database: Database, masterKey: Buffer, now: numbe
   return database.transaction(async (manager) => {
     await manager.insert(Setting, { key: 'shop', value: { name: 'Quayside Bench', demo: true } });
     const staff = new Map<string, string>();
-    for (const account of DEMO_ACCOUNTS) staff.set(account.role, await addStaff(manager, { ...account, demo: true }));
-    const actor = { id: staff.get('technician') ?? '', name: 'Ilse Marrack', role: 'technician' as const };
+    for (const account of DEMO_ACCOUNTS) staff.set(account.login, await addStaff(manager, { ...account, demo: true }));
+    const actor = { id: staff.get('ilse') ?? '', name: 'Ilse Marrack', role: 'technician' as const };
     const acting: Acting = { manager, actor, now: new Date(now - WEEK), masterKey };
     const customerIds = await addCustomers(acting);
     const modelIds = new Map<string, string>();

@@ -17,6 +17,8 @@ export interface Doing {
   method: 'POST' | 'PUT';
   body: Record<string, unknown>;
   subject: Subject;
+  /** How the subject stood when typing began, as JSON; without it, as it stands on the screen now. */
+  seen?: string | undefined;
 }
 
 export type Done = { view: JobView } | { error: SendError };
@@ -32,15 +34,23 @@ export function keepAndSend(doing: Doing): Thunk<Done> {
     if (!job) return { error: { status: 'FETCH_ERROR', error: 'the job is not open' } };
     const shown = keptEntries().filter((one) => one.tag === job.tag && one.state === 'waiting');
     const before = [...shown].reverse().find((one) => JSON.stringify(one.subject) === JSON.stringify(doing.subject));
+    const { seen: begunOn, ...done } = doing;
+    const stands = before ? afterwards(before) : standing(job, doing.subject);
     const entry: Entry = {
-      ...doing,
+      ...done,
       id: crypto.randomUUID(),
       at: Date.now(),
       staffId,
       version: job.version,
-      seen: before ? afterwards(before) : standing(job, doing.subject),
+      seen: begunOn ?? stands,
       state: 'waiting',
     };
+    if (entry.seen !== stands) {
+      // Somebody else's change came onto the screen while this was being typed.
+      keep(conflicting(entry, job));
+      dispatch(readOutbox());
+      return { error: { status: 409, data: changedMeanwhile } };
+    }
     keep(entry);
     const posted = (await dispatch(sendKept())).get(entry.id);
     if (posted?.kind === 'refused') {
@@ -58,8 +68,18 @@ const changedMeanwhile: Problem = {
   title: 'changed meanwhile',
   status: 409,
   code: 'changed-meanwhile',
-  detail: 'Somebody changed the same thing meanwhile. Yours is kept: compare both above.',
+  detail: 'Somebody changed the same thing meanwhile. Yours is kept: compare both under “to settle”.',
 };
+
+/** An entry whose subject stands otherwise now. */
+function conflicting(entry: Entry, current: JobView): Entry {
+  const by = current.history[0]?.by ?? '';
+  return {
+    ...entry,
+    state: 'conflict',
+    theirs: { version: current.version, value: standing(current, entry.subject), by },
+  };
+}
 
 /** How the subject stands once an earlier entry has been carried out. */
 function afterwards({ subject, body, seen }: Entry): string {
@@ -102,12 +122,7 @@ function settle(entry: Entry, posted: Posted): ThunkAction<void, State, unknown,
     if (posted.kind === 'refused') keep({ ...entry, state: 'refused', sentence: posted.problem.detail });
     if (posted.kind === 'conflict') {
       const { current } = posted;
-      const by = current.history[0]?.by ?? '';
-      keep({
-        ...entry,
-        state: 'conflict',
-        theirs: { version: current.version, value: standing(current, entry.subject), by },
-      });
+      keep(conflicting(entry, current));
       void dispatch(api.util.upsertQueryData('job', entry.tag, current));
     }
   };

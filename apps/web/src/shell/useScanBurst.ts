@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useRef } from 'react';
 
 /** A scanner types faster than anybody: the time from one key to the next, milliseconds. */
-const GAP = 45;
+const GAP = 70;
 const SHORTEST = 4;
 
 interface Burst {

@@ -32,6 +32,16 @@ function write(key: string, value: unknown): void {
   window.dispatchEvent(new Event(CHANGED));
 }
 
+/** What is kept of something typed, or null. */
+export function typedValue<T>(typed: Typed): T | null {
+  return read<T>(keyOf(typed));
+}
+
+/** Keeps something beside what is typed. */
+export function keepTyped(typed: Typed, value: unknown): void {
+  write(keyOf(typed), value);
+}
+
 /** Forgets every part of what was typed: it was recorded, or given up. */
 export function forgetTyped({ address, what }: Pick<Typed, 'address' | 'what'>): void {
   for (const key of keys().filter((one) => one.startsWith(`${PREFIX}${address}|${what}|`)))

@@ -69,10 +69,6 @@ export default function BookInPage() {
             devices={draft.devices}
             here={here}
             go={setAt}
-            add={() => {
-              change({ devices: [...draft.devices, emptyDevice()] });
-              setAt(draft.devices.length);
-            }}
             remove={() => {
               change({ devices: draft.devices.filter((_one, n) => n !== here) });
               setAt(Math.max(0, here - 1));
@@ -104,6 +100,14 @@ export default function BookInPage() {
           <TroubleNote error={error} />
           {Object.keys(missing).length > 0 && <p className="danger">Fill in what is marked.</p>}
           <Foot note={<Key>Ctrl+Enter</Key>}>
+            <Button
+              onClick={() => {
+                change({ devices: [...draft.devices, emptyDevice()] });
+                setAt(draft.devices.length);
+              }}
+            >
+              Another device
+            </Button>
             <Button onClick={begin}>Clear</Button>
             <Button type="submit" variant="contained" disabled={isLoading}>
               Book in
@@ -115,20 +119,19 @@ export default function BookInPage() {
   );
 }
 
-/** The devices of the order: one of them is open; another one can be added. */
+/** The devices of an order of several: one of them is open. */
 function Devices({
   devices,
   here,
   go,
-  add,
   remove,
 }: {
   devices: readonly DeviceDraft[];
   here: number;
   go: (index: number) => void;
-  add: () => void;
   remove: () => void;
 }) {
+  if (devices.length === 1) return null;
   return (
     <div className={styles.devices} role="group" aria-label="Devices of this order">
       {devices.map((one, index) => (
@@ -136,14 +139,9 @@ function Devices({
           {one.model?.name || one.stub?.name || `Device ${index + 1}`}
         </button>
       ))}
-      <Button size="small" onClick={add}>
-        Another device
+      <Button size="small" onClick={remove}>
+        Remove this one
       </Button>
-      {devices.length > 1 && (
-        <Button size="small" onClick={remove}>
-          Remove this one
-        </Button>
-      )}
     </div>
   );
 }

@@ -1,3 +1,4 @@
+import { useState } from 'react';
 import { useOpenApiQuery, type OpenApi } from '../../api/api';
 import { Loaded, Sheet } from '../../ui';
 import styles from './interface.module.css';
@@ -19,6 +20,8 @@ export default function Interface() {
   );
 }
 
+type Described = OpenApi['paths'][string][string] & { path: string; method: string };
+
 function Routes({ openApi }: { openApi: OpenApi }) {
   const routes = Object.entries(openApi.paths).flatMap(([path, methods]) =>
     Object.entries(methods).map(([method, operation]) => ({ path, method, ...operation })),
@@ -34,21 +37,33 @@ function Routes({ openApi }: { openApi: OpenApi }) {
         ))}
       </div>
       {routes.map((route) => (
-        <details key={`${route.method} ${route.path}`} className={styles.route}>
-          <summary>
-            <span className="mono">{route.method.toUpperCase()}</span>
-            <span className="mono">{route.path}</span>
-            <span className="sub">{route['x-needs']}</span>
-            {openApi['x-roles'].map((role) => (
-              <span key={role}>{route['x-roles'].includes(role) ? 'may' : <span className="sub">–</span>}</span>
-            ))}
-          </summary>
+        <RouteRow key={`${route.method} ${route.path}`} route={route} roles={openApi['x-roles']} />
+      ))}
+    </Sheet>
+  );
+}
+
+/** One route; its schemas are written out only while it is open. */
+function RouteRow({ route, roles }: { route: Described; roles: readonly string[] }) {
+  const [open, setOpen] = useState(false);
+  return (
+    <details className={styles.route} onToggle={(event) => setOpen(event.currentTarget.open)}>
+      <summary>
+        <span className="mono">{route.method.toUpperCase()}</span>
+        <span className="mono">{route.path}</span>
+        <span className="sub">{route['x-needs']}</span>
+        {roles.map((role) => (
+          <span key={role}>{route['x-roles'].includes(role) ? 'may' : <span className="sub">–</span>}</span>
+        ))}
+      </summary>
+      {open && (
+        <>
           <Detail name="Parameters" value={route.parameters} />
           <Detail name="Body" value={route.requestBody} />
           <Detail name="Answers" value={route.responses} />
-        </details>
-      ))}
-    </Sheet>
+        </>
+      )}
+    </details>
   );
 }
 

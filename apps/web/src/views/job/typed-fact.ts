@@ -1,6 +1,6 @@
 import type { EntryKey, JobView } from '@udrel/contract/types';
 import { stationPath } from '../../shell/useKeys';
-import { useTyped, type Typed } from '../../ui/typed';
+import { keepTyped, typedValue, useTyped, type Typed } from '../../ui/typed';
 
 /** The station at which a fact is typed; others are not typed but scanned or chosen. */
 const AT: Partial<Record<EntryKey, string>> = {
@@ -15,18 +15,33 @@ const AT: Partial<Record<EntryKey, string>> = {
   'kept until': 'Hand over',
 };
 
+type Job = Pick<JobView, 'tag' | 'snapshot'>;
+
 /** Where the typing of a fact is kept. */
 export function typedFact(job: Pick<JobView, 'tag'>, key: EntryKey): Pick<Typed, 'address' | 'what'> {
   return { address: `/jobs/${job.tag}/${stationPath(AT[key] ?? 'Assess')}`, what: key };
 }
 
+/** How the fact stood when its typing began, as JSON; undefined while nothing of it is typed. */
+export function seenWhenBegun(job: Pick<JobView, 'tag'>, key: EntryKey): string | undefined {
+  return typedValue<string>({ ...typedFact(job, key), field: SEEN }) ?? undefined;
+}
+
+const SEEN = 'seen';
+
 /** One part of a fact being typed; it is forgotten when the fact is recorded. */
 export function useTypedFact<T>(
-  job: Pick<JobView, 'tag'>,
+  job: Job,
   key: EntryKey,
   field: string,
   initial: T | (() => T),
 ): [T, (value: T) => void] {
   const [value, set] = useTyped<T>({ ...typedFact(job, key), field }, initial);
-  return [value, set];
+  const type = (next: T) => {
+    if (seenWhenBegun(job, key) === undefined) {
+      keepTyped({ ...typedFact(job, key), field: SEEN }, JSON.stringify(job.snapshot.facts[key] ?? null));
+    }
+    set(next);
+  };
+  return [value, type];
 }

@@ -3,9 +3,10 @@ import type { JobFacts } from '@udrel/core/steps';
 import { useState } from 'react';
 import { useChangeJobMutation } from '../../api/api';
 import { useAppDispatch } from '../../api/dispatch';
-import { keepAndSend } from '../../outbox/outbox';
+import { standing } from '../../outbox/entries';
+import { keepAndSend, type Doing } from '../../outbox/outbox';
 import { forgetTyped } from '../../ui/typed';
-import { typedFact } from './typed-fact';
+import { seenWhenBegun, typedFact } from './typed-fact';
 import { waitableSubject } from '../../outbox/waitable';
 
 /** Changes to one job from one place on the screen, with the trouble they met. */
@@ -31,20 +32,24 @@ const COUNTER: readonly string[] = [
   'own drive',
 ];
 
-export function useJobChange(job: Pick<JobView, 'tag' | 'version'>): JobChange {
+/** What is added whatever happened meanwhile says nothing of the version that was on the screen. */
+const ADDED = /^\/things/;
+
+export function useJobChange(job: Pick<JobView, 'tag' | 'version' | 'snapshot'>): JobChange {
   const [send, { isLoading, error }] = useChangeJobMutation();
   const dispatch = useAppDispatch();
   const [kept, setKept] = useState<{ busy: boolean; error: unknown }>({ busy: false, error: undefined });
   const { tag, version } = job;
+  const keep = async (doing: Omit<Doing, 'tag'>) => {
+    setKept({ busy: true, error: undefined });
+    const done = await dispatch(keepAndSend({ tag, ...doing }));
+    setKept({ busy: false, error: 'error' in done ? done.error : undefined });
+    return 'view' in done ? done.view : null;
+  };
   const change: JobChange['change'] = async (path, body = {}, method = 'POST') => {
     const subject = waitableSubject(path);
-    if (subject) {
-      setKept({ busy: true, error: undefined });
-      const done = await dispatch(keepAndSend({ tag, path, method, body: { ...body }, subject }));
-      setKept({ busy: false, error: 'error' in done ? done.error : undefined });
-      return 'view' in done ? done.view : null;
-    }
-    const answer = await send({ tag, path, method, body: { version, ...body } });
+    if (subject) return keep({ path, method, body: { ...body }, subject });
+    const answer = await send({ tag, path, method, body: ADDED.test(path) ? body : { version, ...body } });
     return answer.data ?? null;
   };
   return {
@@ -53,8 +58,15 @@ export function useJobChange(job: Pick<JobView, 'tag' | 'version'>): JobChange {
     change,
     record: async (key, value) => {
       const path = COUNTER.includes(key) ? `/counter/${key.replaceAll(' ', '-')}` : `/facts/${encodeURIComponent(key)}`;
-      const view = await change(path, { value }, 'PUT');
-      if (view) forgetTyped(typedFact(job, key));
+      const seen = seenWhenBegun(job, key);
+      const subject = { kind: 'fact' as const, key };
+      const changed = seen !== undefined && seen !== standing(job, subject);
+      // What waits, and what somebody else changed while it was typed, goes through what this browser keeps.
+      const view =
+        changed || waitableSubject(path)
+          ? await keep({ path, method: 'PUT', body: { value }, subject, seen })
+          : await change(path, { value }, 'PUT');
+      if (view || changed) forgetTyped(typedFact(job, key));
       return view;
     },
   };

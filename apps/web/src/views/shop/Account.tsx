@@ -30,10 +30,10 @@ function Sessions({ name }: { name: string }) {
               {sessions.map((session) => (
                 <li key={session.id}>
                   <span>
-                    {browserOf(session)} {session.here && <b>, this one</b>}
+                    {browserOf(session)}
+                    {session.here && <b>, this one</b>}
                     <span className="sub">
-                      {' '}
-                      since {moment(session.begunAt)}, last used {moment(session.seenAt)}
+                      , since {moment(session.begunAt)}, last used {moment(session.seenAt)}
                     </span>
                   </span>
                   {!session.here && (

@@ -70,7 +70,8 @@ export function ThingsSheet({ job }: { job: JobView }) {
       >
         <span className="sub">another</span>
         <TextField
-          label="Loose item: charger, old drive in its bag …"
+          placeholder="Loose item: charger, old drive in its bag …"
+          slotProps={{ htmlInput: { 'aria-label': 'Loose item' } }}
           value={given.name}
           onChange={(event) => setGiven({ ...given, name: event.target.value })}
         />
@@ -116,7 +117,13 @@ function Place({
       onInputChange={(_event, value) => setText(value)}
       onChange={(_event, value) => take(value ?? '')}
       onBlur={() => take(text.trim())}
-      renderInput={(params) => <TextField {...params} label={label} />}
+      renderInput={(params) => (
+        <TextField
+          {...params}
+          placeholder="no place"
+          slotProps={{ ...params.slotProps, htmlInput: { ...params.slotProps.htmlInput, 'aria-label': label } }}
+        />
+      )}
     />
   );
 }
