@@ -120,7 +120,8 @@ export async function openShop(given, { fast = false, quiet = false } = {}) {
   return { url: env.UDREL_SERVER, databaseUrl, cluster, children, stop };
 
   function keep(name, script, tries = 0) {
-    const child = spawn(process.execPath, ['--enable-source-maps', script], {
+    const flags = name === 'server' ? (given.serverFlags ?? []) : [];
+    const child = spawn(process.execPath, ['--enable-source-maps', ...flags, script], {
       cwd: ROOT,
       env,
       detached: true,

@@ -1,11 +1,11 @@
 import type { JobView } from '@udrel/contract/types';
 import { nextStep, procedureOf, type StepId } from '@udrel/core/steps';
 import { firstRow } from '../platform/database';
+import { insertRows } from '../platform/insert';
 import { gateClosed, notFound, Refusal } from '../platform/errors';
 import type { Acting } from '../platform/routes';
-import { JobEvent } from './entities';
 import type { JobRecord } from './record';
-import { readJob, viewJob } from './view';
+import { readJob, viewJob, viewRecord } from './view';
 
 /** What is kept of a change in the history. */
 export interface Happened {
@@ -37,20 +37,24 @@ export async function changeJob(
   const job = await readJob(manager, tag, now);
   if (job.closedAt) throw new Refusal(409, 'job-closed', 'This job is closed.');
   const happened = await change(job);
-  await writeEvents(acting, job, happened);
-  return viewJob(manager, tag, now);
+  const after = await writeEvents(acting, job, happened);
+  return viewRecord(manager, after ?? job, now);
 }
 
-/** Appends events and keeps what lists show of the job: version, station and next step. */
+/**
+ * Appends events and keeps what lists show of the job: version, station and next step. Answers the job as it is now,
+ * null when nothing happened.
+ */
 export async function writeEvents(
   acting: Acting,
   job: Pick<JobRecord, 'id' | 'tag' | 'version'>,
   happened: Happened[],
-): Promise<void> {
+): Promise<JobRecord | null> {
   const { manager, actor, now } = acting;
-  if (happened.length === 0) return;
-  await manager.insert(
-    JobEvent,
+  if (happened.length === 0) return null;
+  await insertRows(
+    manager,
+    'event',
     happened.map(({ kind, data }, index) => ({
       jobId: job.id,
       seq: job.version + index + 1,
@@ -60,13 +64,15 @@ export async function writeEvents(
       at: now,
     })),
   );
-  const procedure = procedureOf((await readJob(manager, job.tag, now)).snapshot);
-  const next = nextStep(procedure);
+  const after = await readJob(manager, job.tag, now);
+  const next = nextStep(procedureOf(after.snapshot));
+  const version = job.version + happened.length;
   const [, written] = (await manager.query(
     'update job set version = $3, station = $4, next = $5 where id = $1 and version = $2',
-    [job.id, job.version, job.version + happened.length, next?.station ?? 'closed', next?.title ?? ''],
+    [job.id, job.version, version, next?.station ?? 'closed', next?.title ?? ''],
   )) as [unknown, number];
   if (written !== 1) throw new Error(`job ${job.tag} changed under its own lock`);
+  return { ...after, version };
 }
 
 /** Refuses unless the step may be recorded now; the sentences say what is missing. */

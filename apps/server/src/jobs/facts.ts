@@ -5,10 +5,10 @@ import { validate } from '@udrel/contract/validate';
 import { identify } from '@udrel/core/identity';
 import { wants, type FactKey, type JobFacts, type OwnDrive, type StepId } from '@udrel/core/steps';
 import { fieldWrong, notFound, Refusal } from '../platform/errors';
+import { insertRows } from '../platform/insert';
 import type { Acting } from '../platform/routes';
 import { driveIdOf, isOurs, keepDrive } from '../shelf/drives';
 import { changeJob, requireNoRun, requireStep, type Happened } from './change';
-import { Fact } from './entities';
 import { staying } from './match';
 import type { JobRecord } from './record';
 
@@ -244,17 +244,18 @@ export async function keepFact(
     'update fact set current = false where job_id = $1 and key = $2 and current',
     [job.id, key],
   )) as [unknown, number];
-  await manager.insert(Fact, {
+  const row = {
     id: randomUUID(),
     jobId: job.id,
     deviceId: job.deviceId,
     driveId: ABOUT_THE_OLD_DRIVE.includes(key) ? await driveIdOf(manager, serialNow(job, key, value)) : null,
     key,
-    value: value as object,
+    value,
     origin,
     by: actor.id,
     at: now,
     current: true,
-  });
+  };
+  await insertRows(manager, 'fact', [row]);
   return { kind: replaced > 0 ? 'fact corrected' : 'fact recorded', data: { key } };
 }

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { ModelSpec } from '@udrel/contract/types';
 import type { Wish } from '@udrel/core/steps';
-import { StripItemEntity } from './entities';
+import { insertRows } from '../platform/insert';
 import type { Acting } from '../platform/routes';
 
 /** The strip-down sheet of a job, from the model's template. Moved parts of the old drive only where a drive is swapped. */
@@ -14,8 +14,9 @@ export async function layOutSheet(
   const swapsDrive = wishes.some((wish) => wish.kind === 'new drive');
   const items = spec.strip.filter((item) => swapsDrive || item.kind !== 'part');
   if (items.length === 0) return;
-  await manager.insert(
-    StripItemEntity,
+  await insertRows(
+    manager,
+    'strip_item',
     items.map((item, position) => ({ id: randomUUID(), jobId, position, ...item, outCount: 0, backCount: 0 })),
   );
 }

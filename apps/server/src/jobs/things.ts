@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import type { AddThing, JobView, MoveThing } from '@udrel/contract/types';
 import { firstRow } from '../platform/database';
 import { notFound } from '../platform/errors';
+import { insertRows } from '../platform/insert';
 import type { Acting } from '../platform/routes';
 import { placeOf } from '../shelf/service';
 import { changeJob } from './change';
@@ -20,7 +21,7 @@ export async function keepThing(
   );
   const number = (last?.last ?? -1) + 1;
   const placeId = await placeOf(manager, given.place, 'storage');
-  await manager.insert(Thing, { id: randomUUID(), jobId, number, name: given.name, placeId, returnedAt: null });
+  await insertRows(manager, 'thing', [{ id: randomUUID(), jobId, number, name: given.name, placeId }]);
   return number;
 }
 

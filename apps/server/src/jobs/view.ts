@@ -19,7 +19,11 @@ export const EVENTS_SQL = `select e.seq, e.kind, e.data, s.name as by, e.at from
 
 /** Everything the page of a job shows, in two statements. */
 export async function viewJob(manager: EntityManager, tag: string, now: Date): Promise<JobView> {
-  const record = await readJob(manager, tag, now);
+  return viewRecord(manager, await readJob(manager, tag, now), now);
+}
+
+/** The same of a job just read: only its history is asked for. */
+export async function viewRecord(manager: EntityManager, record: JobRecord, now: Date): Promise<JobView> {
   const events = await rows<{ seq: number; kind: string; data: Record<string, unknown>; by: string; at: Date }>(
     manager,
     EVENTS_SQL,

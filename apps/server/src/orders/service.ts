@@ -1,17 +1,17 @@
 import { randomUUID } from 'node:crypto';
-import type { BookIn, JobBooking, ModelSpec, OrderView } from '@udrel/contract/types';
+import type { BookIn, JobBooking, JobView, ModelSpec, OrderView } from '@udrel/contract/types';
 import type { FactKey } from '@udrel/core/steps';
 import { customerOf } from '../customers/service';
 import { writeEvents, type Happened } from '../jobs/change';
-import { Job, ShopOrder, WishEntity } from '../jobs/entities';
 import { keepFact, keepOwnDrive } from '../jobs/facts';
 import { layOutSheet } from '../jobs/sheet';
 import { keepThing } from '../jobs/things';
-import { viewJob } from '../jobs/view';
+import { viewRecord } from '../jobs/view';
 import { deviceOf } from '../models/devices';
 import { addStub } from '../models/service';
 import { firstRow } from '../platform/database';
 import { fieldWrong } from '../platform/errors';
+import { insertRows } from '../platform/insert';
 import type { Acting } from '../platform/routes';
 import { keepSecret } from '../secrets/service';
 
@@ -21,14 +21,16 @@ export async function book(acting: Acting, given: BookIn): Promise<OrderView> {
   refuseTwice(given);
   const customerId = await customerOf(acting, given.customer);
   const order = { id: randomUUID(), number: await nextNumber(acting, 'order_number'), customerId, createdAt: now };
-  await manager.insert(ShopOrder, order);
-  const tags: string[] = [];
+  await insertRows(manager, 'shop_order', [order]);
+  const jobs: JobView[] = [];
   for (const [index, booking] of given.jobs.entries()) {
-    tags.push(await bookJob(acting, { orderId: order.id, customerId, booking, field: `jobs.${index}` }));
+    jobs.push(await bookJob(acting, { orderId: order.id, customerId, booking, field: `jobs.${index}` }));
   }
-  const jobs = [];
-  for (const tag of tags) jobs.push(await viewJob(manager, tag, now));
-  return { number: order.number, jobs };
+  const tags = jobs.map((job) => job.tag);
+  return {
+    number: order.number,
+    jobs: jobs.map((job) => ({ ...job, together: tags.filter((tag) => tag !== job.tag) })),
+  };
 }
 
 interface Booking {
@@ -40,7 +42,7 @@ interface Booking {
 }
 
 /** One device of an order: device, job with its wishes, strip-down sheet, facts, things, secrets. */
-async function bookJob(acting: Acting, { orderId, customerId, booking, field }: Booking): Promise<string> {
+async function bookJob(acting: Acting, { orderId, customerId, booking, field }: Booking): Promise<JobView> {
   const { manager, now } = acting;
   const model = await modelOf(acting, booking, field);
   if (!model.stub) examineWishes(booking, model.spec, field);
@@ -48,7 +50,7 @@ async function bookJob(acting: Acting, { orderId, customerId, booking, field }: 
   const deviceId = await deviceOf(acting, customerId, wanted, `${field}.device.serial`);
   const number = await nextNumber(acting, 'job_number');
   const job = { id: randomUUID(), number, tag: `U-${number}`, version: 0 };
-  await manager.insert(Job, {
+  const row = {
     ...job,
     orderId,
     deviceId,
@@ -59,9 +61,11 @@ async function bookJob(acting: Acting, { orderId, customerId, booking, field }: 
     promisedAt: booking.promisedAt === null ? null : new Date(booking.promisedAt),
     station: 'Book in',
     next: '',
-  });
-  await manager.insert(
-    WishEntity,
+  };
+  await insertRows(manager, 'job', [row]);
+  await insertRows(
+    manager,
+    'wish',
     booking.wishes.map((wish) => ({ id: randomUUID(), jobId: job.id, ...wish })),
   );
   await layOutSheet(acting, job.id, model.spec, booking.wishes);
@@ -72,8 +76,9 @@ async function bookJob(acting: Acting, { orderId, customerId, booking, field }: 
   ];
   happened.push(...(await keepFacts(acting, { ...job, deviceId, customerId }, booking, field)));
   for (const secret of booking.secrets) happened.push(await keepSecret(acting, job.id, secret));
-  await writeEvents(acting, job, happened);
-  return job.tag;
+  const booked = await writeEvents(acting, job, happened);
+  if (!booked) throw new Error(`the booking of ${job.tag} left no entry`);
+  return viewRecord(manager, booked, now);
 }
 
 async function keepFacts(

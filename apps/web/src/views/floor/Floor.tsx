@@ -1,3 +1,5 @@
+import Button from '@mui/material/Button';
+import { useState } from 'react';
 import type { FloorView } from '@udrel/contract/types';
 import { useFloorQuery } from '../../api/api';
 import { range } from '../../format/time';
@@ -25,7 +27,11 @@ export default function Floor() {
   );
 }
 
+/** As many as anybody has hands for in a day; the rest is a press away. */
+const FIRST = 40;
+
 function HandsNext({ floor: { hands } }: { floor: FloorView }) {
+  const [all, setAll] = useState(false);
   const now = hands.filter((row) => Math.round(row.inMinutes) === 0).length;
   const late = hands.filter((row) => row.slack !== null && row.slack < 0).length;
   return (
@@ -42,9 +48,14 @@ function HandsNext({ floor: { hands } }: { floor: FloorView }) {
           <Empty>No job is open. Press b to book one in.</Empty>
         ) : (
           <ul className={styles.list} tabIndex={0} aria-label="Hands next">
-            {hands.map((row) => (
+            {hands.slice(0, all ? undefined : FIRST).map((row) => (
               <HandsRow key={row.tag} row={row} />
             ))}
+            {!all && hands.length > FIRST && (
+              <li className={styles.more}>
+                <Button onClick={() => setAll(true)}>{hands.length - FIRST} more</Button>
+              </li>
+            )}
           </ul>
         )}
       </Sheet>

@@ -1,0 +1,90 @@
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import type { Hint } from './hints';
+import { listenToHints } from './listen';
+
+/** A stream of hints that a test speaks through. */
+class FakeSource {
+  static last: FakeSource;
+  static readonly CLOSED = 2;
+  readyState = 1;
+  private readonly heard = new Map<string, (event: unknown) => void>();
+
+  constructor(readonly url: string) {
+    FakeSource.last = this;
+  }
+
+  addEventListener(kind: string, take: (event: unknown) => void) {
+    this.heard.set(kind, take);
+  }
+
+  close() {
+    this.readyState = FakeSource.CLOSED;
+  }
+
+  say(kind: 'open' | 'error' | 'message', hint?: Hint) {
+    this.heard.get(kind)?.({ data: JSON.stringify(hint) });
+  }
+}
+
+const dispatched: { type: string; payload?: unknown }[] = [];
+const stale = () =>
+  dispatched.filter((action) => action.type.endsWith('invalidateTags')).map((action) => action.payload);
+const listen = (shown: number | null = null) =>
+  listenToHints({ dispatch: ((action: never) => dispatched.push(action)) as never, versionShown: () => shown });
+
+beforeEach(() => {
+  vi.useFakeTimers();
+  vi.stubGlobal('EventSource', FakeSource);
+  dispatched.length = 0;
+});
+afterEach(() => void vi.useRealTimers());
+
+describe('hints', () => {
+  it('that come together lead to one reading', () => {
+    listen();
+    FakeSource.last.say('open');
+    FakeSource.last.say('message', { kind: 'job', tag: 'U-1', version: 4 });
+    FakeSource.last.say('message', { kind: 'shelf' });
+    vi.runAllTimers();
+    expect(stale()).toEqual([[{ type: 'Job', id: 'U-1' }, 'Floor', 'Jobs', 'Berths', 'Parts', 'Match']]);
+  });
+
+  it('of a version that is on the screen already do not read the job again', () => {
+    listen(4);
+    FakeSource.last.say('message', { kind: 'job', tag: 'U-1', version: 4 });
+    vi.runAllTimers();
+    expect(stale()).toEqual([['Floor', 'Jobs', 'Berths']]);
+    FakeSource.last.say('message', { kind: 'job', tag: 'U-1', version: 5 });
+    vi.runAllTimers();
+    expect(stale()[1]).toContainEqual({ type: 'Job', id: 'U-1' });
+  });
+});
+
+describe('a stream that breaks', () => {
+  it('is lost only after a while, and everything is read again when it is back', () => {
+    listen();
+    FakeSource.last.say('open');
+    FakeSource.last.say('error');
+    vi.advanceTimersByTime(1000);
+    expect(dispatched.map((action) => action.type)).toEqual(['connection/found']);
+    vi.advanceTimersByTime(1000);
+    expect(dispatched.at(-1)?.type).toBe('connection/lost');
+    FakeSource.last.say('open');
+    vi.runAllTimers();
+    expect(stale()).toHaveLength(1);
+    expect(stale()[0]).toContain('Job');
+  });
+
+  it('is asked for again when it was refused, and at once after signing in', () => {
+    const stream = listen();
+    const first = FakeSource.last;
+    first.readyState = FakeSource.CLOSED;
+    first.say('error');
+    vi.advanceTimersByTime(5000);
+    expect(FakeSource.last).not.toBe(first);
+    const second = FakeSource.last;
+    stream.anew();
+    expect(FakeSource.last).not.toBe(second);
+    expect(second.readyState).toBe(FakeSource.CLOSED);
+  });
+});

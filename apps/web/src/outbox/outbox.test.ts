@@ -1,0 +1,211 @@
+import { configureStore } from '@reduxjs/toolkit';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
+import type { JobView } from '@udrel/contract/types';
+import { api } from '../api/api';
+import { connectionSlice } from '../live/connection-slice';
+import type { State } from '../store';
+import { keep, keptEntries, standing, type Entry } from './entries';
+import { giveUp, keepAndSend, sendAnyway, sendKept, type Doing } from './outbox';
+import { outboxSlice } from './outbox-slice';
+import { withKept } from './overlay';
+import { waitableSubject } from './waitable';
+
+const strip = [{ id: 's1', stage: 1, kind: 'screw', name: 'base screw', count: 10, out: 0, back: 0 }];
+const jobAt = (version: number, over: Partial<JobView['snapshot']> = {}): JobView =>
+  ({ tag: 'U-1', version, history: [{ by: 'Odo' }], snapshot: { facts: {}, strip, ...over } }) as unknown as JobView;
+const BEFORE = { set: null, whyNot: 'does not start' };
+const measuring: Doing = {
+  tag: 'U-1',
+  path: '/facts/before',
+  method: 'PUT',
+  body: { value: BEFORE },
+  subject: { kind: 'fact', key: 'before' },
+};
+const noting: Doing = {
+  tag: 'U-1',
+  path: '/notes',
+  method: 'POST',
+  body: { text: 'called' },
+  subject: { kind: 'note' },
+};
+
+const sent: { url: string; body: { version?: number }; key: string }[] = [];
+let answers: ((body: { version?: number }) => { status: number; data: unknown } | Error)[] = [];
+
+async function open(job: JobView = jobAt(3)) {
+  const store = configureStore({
+    reducer: {
+      [api.reducerPath]: api.reducer,
+      [connectionSlice.name]: connectionSlice.reducer,
+      [outboxSlice.name]: outboxSlice.reducer,
+    },
+    middleware: (defaults) => defaults().concat(api.middleware),
+  });
+  await store.dispatch(api.util.upsertQueryData('job', 'U-1', job));
+  await store.dispatch(api.util.upsertQueryData('session', undefined, { staff: { id: 'me' } } as never));
+  const dispatch = store.dispatch as (thunk: unknown) => Promise<unknown>;
+  return { dispatch, state: () => store.getState() as unknown as State };
+}
+
+beforeEach(() => {
+  const kept = new Map<string, string>();
+  vi.stubGlobal('localStorage', {
+    get length() {
+      return kept.size;
+    },
+    key: (n: number) => [...kept.keys()][n] ?? null,
+    getItem: (key: string) => kept.get(key) ?? null,
+    setItem: (key: string, value: string) => void kept.set(key, value),
+    removeItem: (key: string) => void kept.delete(key),
+  });
+  vi.stubGlobal('navigator', { locks: { request: (_name: string, act: () => Promise<void>) => act() } });
+  sent.length = 0;
+  answers = [];
+  vi.stubGlobal('fetch', (url: string, init: { body: string; headers: Record<string, string> }) => {
+    const body = JSON.parse(init.body) as { version?: number };
+    sent.push({ url, body, key: init.headers['idempotency-key'] ?? '' });
+    const answer = answers.shift()?.(body) ?? new Error('no connection');
+    if (answer instanceof Error) return Promise.reject(answer);
+    return Promise.resolve(new Response(JSON.stringify(answer.data), { status: answer.status }));
+  });
+});
+
+const away = () => new Error('no connection');
+const taken = (version: number) => () => ({ status: 200, data: jobAt(version) });
+const stale = (current: JobView) => () => ({ status: 409, data: { detail: 'stale', current } });
+
+describe('what may wait', () => {
+  it.each([
+    ['/notes', 'note'],
+    ['/strip/s1', 'strip'],
+    ['/strip', 'whole strip'],
+    ['/facts/trial%20start', 'fact'],
+    ['/counter/document-given', 'fact'],
+  ])('%s', (path, kind) => expect(waitableSubject(path)?.kind).toBe(kind));
+
+  it.each([
+    '/drive',
+    '/plan',
+    '/runs',
+    '/runs/end',
+    '/close',
+    '/take-up',
+    '/facts/source%20identified',
+    '/counter/signature',
+  ])('%s needs the others’ state', (path) => expect(waitableSubject(path)).toBeNull());
+});
+
+describe('a change', () => {
+  it('is kept before it is sent, and gone once it was taken', async () => {
+    const { dispatch, state } = await open();
+    answers = [
+      () => {
+        expect(keptEntries()).toHaveLength(1);
+        return taken(4)();
+      },
+    ];
+    expect(await dispatch(keepAndSend(measuring))).toMatchObject({ view: { version: 4 } });
+    expect(keptEntries()).toEqual([]);
+    expect(state().outbox.entries).toEqual([]);
+  });
+
+  it('stays without a connection, lies over the job, and is sent later under the same key', async () => {
+    const { dispatch, state } = await open();
+    answers = [away];
+    expect(await dispatch(keepAndSend(measuring))).toMatchObject({ view: { version: 3 } });
+    expect(state().connection.lostAt).not.toBeNull();
+    expect(withKept(jobAt(3), state().outbox.entries).snapshot.facts.before).toEqual(BEFORE);
+    answers = [taken(4)];
+    await dispatch(sendKept());
+    expect(new Set(sent.map((one) => one.key)).size).toBe(1);
+    expect([keptEntries(), state().connection.lostAt]).toEqual([[], null]);
+  });
+
+  it('goes over a change to something else by itself', async () => {
+    const { dispatch } = await open();
+    answers = [stale(jobAt(5)), taken(6)];
+    expect(await dispatch(keepAndSend(measuring))).toMatchObject({ view: { version: 6 } });
+    expect(sent.map((one) => one.body.version)).toEqual([3, 5]);
+  });
+
+  it('is a conflict when the same thing changed, with both states kept, and goes over it only by word', async () => {
+    const { dispatch, state } = await open();
+    const theirs = { set: null, whyNot: 'customer in a hurry' };
+    answers = [stale(jobAt(5, { facts: { before: theirs } }))];
+    expect(await dispatch(keepAndSend(measuring))).toMatchObject({ error: { status: 409 } });
+    const [entry] = state().outbox.entries as [Entry];
+    expect(entry).toMatchObject({ state: 'conflict', theirs: { version: 5, by: 'Odo' } });
+    expect(JSON.parse(entry.theirs?.value ?? '')).toEqual(theirs);
+    await dispatch(sendKept());
+    expect(sent).toHaveLength(1);
+    answers = [taken(6)];
+    await dispatch(sendAnyway(entry));
+    expect(sent.at(-1)?.body.version).toBe(5);
+    expect(keptEntries()).toEqual([]);
+  });
+
+  it('that stood otherwise when its typing began is a conflict without being sent', async () => {
+    const { dispatch, state } = await open(jobAt(3, { facts: { before: { set: null, whyNot: 'theirs' } } }));
+    await dispatch(keepAndSend({ ...measuring, seen: 'null' }));
+    expect(sent).toEqual([]);
+    expect(state().outbox.entries[0]).toMatchObject({ state: 'conflict' });
+    void dispatch(giveUp(state().outbox.entries[0] as Entry));
+    expect(keptEntries()).toEqual([]);
+  });
+
+  it('refused at once is given back to its form; refused later it is kept with the reason', async () => {
+    const { dispatch, state } = await open();
+    const refuse = () => ({ status: 409, data: { detail: 'First: Fit the new drive.' } });
+    answers = [refuse];
+    expect(await dispatch(keepAndSend(measuring))).toMatchObject({
+      error: { data: { detail: 'First: Fit the new drive.' } },
+    });
+    expect(keptEntries()).toEqual([]);
+    answers = [away, refuse];
+    await dispatch(keepAndSend(measuring));
+    await dispatch(sendKept());
+    expect(state().outbox.entries[0]).toMatchObject({ state: 'refused', sentence: 'First: Fit the new drive.' });
+  });
+
+  it('of somebody else on this tablet waits for them', async () => {
+    const { dispatch } = await open();
+    const entry = { ...noting, id: 'n1', at: 1, staffId: 'other', version: 3, seen: 'null', state: 'waiting' as const };
+    keep(entry);
+    await dispatch(sendKept());
+    expect([sent.length, keptEntries().length]).toEqual([0, 1]);
+  });
+});
+
+describe('several kept changes', () => {
+  it('are sent in the order in which they were made; one that cannot leaves the rest waiting', async () => {
+    const { dispatch } = await open();
+    answers = [away, away];
+    const move = (out: number): Doing => ({
+      tag: 'U-1',
+      path: '/strip/s1',
+      method: 'PUT',
+      body: { out, back: 0 },
+      subject: { kind: 'strip', item: 's1' },
+    });
+    await dispatch(keepAndSend(move(1)));
+    await dispatch(keepAndSend(move(2)));
+    const [first, second] = keptEntries() as [Entry, Entry];
+    expect(second.seen).toBe(JSON.stringify({ id: 's1', out: 1, back: 0 }));
+    expect(withKept(jobAt(3), keptEntries()).snapshot.strip[0]?.out).toBe(2);
+    const after = jobAt(4, { strip: strip.map((item) => ({ ...item, out: 1 })) as never });
+    answers = [() => ({ status: 200, data: after }), stale(after), taken(5)];
+    await dispatch(sendKept());
+    expect(sent.slice(-3).map((one) => one.key)).toEqual([first.id, second.id, second.id]);
+    expect(keptEntries()).toEqual([]);
+  });
+
+  it('show notes at once, and never mix two tabs’ entries', () => {
+    const base = { ...noting, staffId: 'me', version: 3, seen: 'null', state: 'waiting' as const };
+    keep({ ...base, id: 'b', at: 2 });
+    keep({ ...base, id: 'a', at: 1 });
+    localStorage.setItem('udrel.outbox.broken', '{');
+    expect(keptEntries().map((entry) => entry.id)).toEqual(['a', 'b']);
+    expect(withKept(jobAt(3), keptEntries()).history[0]).toMatchObject({ sentence: 'Note: called', by: 'kept here' });
+    expect(standing(jobAt(3), { kind: 'note' })).toBe('null');
+  });
+});

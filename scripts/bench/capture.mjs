@@ -1,0 +1,48 @@
+import pg from 'pg';
+import pino from 'pino';
+import { createApp } from '../../apps/server/src/app';
+import { silentHints } from '../../apps/server/src/hints/hub';
+import { openDatabase } from '../../apps/server/src/platform/database';
+
+/**
+ * Sends one request to the application in this process and answers the statements that reached PostgreSQL for it,
+ * each with its values and, where it drew a number, that number.
+ */
+export async function captureStatements(databaseUrl, requests, cookie, sessionSecret) {
+  const database = await openDatabase(databaseUrl, 2);
+  const config = {
+    host: '127.0.0.1',
+    port: 0,
+    databaseUrl,
+    webRoot: null,
+    agentToken: '-',
+    sessionSecret,
+    masterKey: Buffer.alloc(32),
+    demo: true,
+  };
+  const app = createApp({ database, config, log: pino({ level: 'silent' }), hints: silentHints });
+  const server = app.listen(0, '127.0.0.1');
+  await new Promise((resolve) => server.once('listening', resolve));
+  const base = `http://127.0.0.1:${server.address().port}`;
+  const original = pg.Client.prototype.query;
+  const captured = {};
+  for (const [name, { path, method, headers, body }] of Object.entries(requests)) {
+    const statements = [];
+    pg.Client.prototype.query = function query(text, values, ...rest) {
+      if (typeof text !== 'string') return original.call(this, text, values, ...rest);
+      const statement = { text, values: Array.isArray(values) ? values : [] };
+      statements.push(statement);
+      const answer = original.call(this, text, values, ...rest);
+      if (/nextval/.test(text) && answer?.then) answer.then(({ rows }) => (statement.drew = String(rows[0].next)));
+      return answer;
+    };
+    const response = await fetch(`${base}${path}`, { method, headers: { ...headers, cookie }, body });
+    pg.Client.prototype.query = original;
+    if (!response.ok) throw new Error(`${name}: ${response.status} ${await response.text()}`);
+    captured[name] = statements;
+  }
+  server.closeAllConnections();
+  await new Promise((resolve) => server.close(resolve));
+  await database.destroy();
+  return captured;
+}

@@ -1,0 +1,200 @@
+import { spawn } from 'node:child_process';
+import { randomUUID } from 'node:crypto';
+import { once } from 'node:events';
+import { writeFileSync } from 'node:fs';
+import { GIB, MIB, sectorsOfNominal } from '../../packages/core/src/capacity';
+import { defaultIntent, planLayout } from '../../packages/core/src/layout';
+import { addBulk } from './bulk.mjs';
+import { captureStatements } from './capture.mjs';
+import { load, medianOf, round } from './load.mjs';
+import { memorySlope } from './memory.mjs';
+import { pageRatios } from './pages.mjs';
+
+const { UDREL_SERVER, UDREL_DATABASE_URL, UDREL_SESSION_SECRET, UDREL_WORK, UDREL_HEAP } = process.env;
+const SECONDS = Number(process.env.UDREL_BENCH_SECONDS ?? 3);
+const MINUTES = Number(process.env.UDREL_BENCH_MINUTES ?? 10);
+const JOBS = Number(process.env.UDREL_BENCH_JOBS ?? 1_000_000);
+const SMALL = 10_000;
+const TURNS = 3;
+const TAG = 'U-2408';
+const MOST = 32;
+const figures = {};
+const tell = (more) => {
+  for (const [name, value] of Object.entries(more)) console.log(`${name.padEnd(58)} ${value}`);
+  Object.assign(figures, more);
+};
+
+tell({ [`${SMALL} jobs by COPY, seconds`]: await addBulk(UDREL_DATABASE_URL, 0, SMALL) });
+const cookie = await signIn();
+const json = { cookie, 'content-type': 'application/json' };
+const modelId = (await (await fetch(`${UDREL_SERVER}/api/v1/models?find=T15-4820`, { headers: { cookie } })).json())[0]
+  .id;
+const appJobs = await bookMany(MOST);
+const bareJobs = await bookMany(MOST);
+const bare = await openBare();
+for (const connections of [1, MOST]) {
+  const get = (path) => () => ({ path, headers: { cookie } });
+  await against('job list', connections, get('/api/v1/jobs'), get('/list'));
+  await against('a job', connections, get(`/api/v1/jobs/${TAG}`), get('/job'));
+  await against('booking', connections, booking, () => ({ path: '/booking', method: 'POST' }));
+  await against('a stamp', connections, stamp, (n) => ({ path: `/stamp/${n}`, method: 'PUT' }), stamped);
+}
+bare.close();
+tell({ 'layout of 128 partitions, median ms': layoutMedian() });
+tell(await pageRatios(UDREL_SERVER, cookie, TAG));
+const small = await reads(SMALL);
+tell({ [`${JOBS} jobs by COPY, seconds`]: await addBulk(UDREL_DATABASE_URL, SMALL, JOBS) });
+const large = await reads(JOBS);
+for (const [name, median] of Object.entries(large)) {
+  tell({ [`${name} at ${JOBS} jobs, median ms (at ${SMALL})`]: `${median} (${small[name]})` });
+  tell({ [`${name} at the large number of jobs, ratio`]: round(median / small[name]) });
+}
+if (MINUTES > 0) tell(await memorySlope(UDREL_SERVER, cookie, ['U-2408', 'U-2403', 'U-2411'], MINUTES, heap));
+writeFileSync(`${UDREL_WORK}/report.json`, JSON.stringify(figures));
+process.exit(0);
+
+/** Both in turn, so that neither has the warmer machine; the ratio is the median over the turns. */
+async function against(name, connections, appNext, bareNext, took) {
+  const runs = { app: [], bare: [] };
+  for (let turn = 0; turn < TURNS; turn++) {
+    runs.bare.push(await load(bare.url, connections, SECONDS, bareNext));
+    runs.app.push(await load(UDREL_SERVER, connections, SECONDS, appNext, took));
+  }
+  const label = `${name}, ${connections} connection${connections > 1 ? 's' : ''}`;
+  const of = (key) => [medianOf(runs.app.map((one) => one[key])), medianOf(runs.bare.map((one) => one[key]))];
+  const [app, alone] = of('median');
+  const [app99, alone99] = of('p99');
+  tell({
+    [`${label}, median ms (bare)`]: `${round(app)} (${round(alone)})`,
+    [`${label}, p99 ms (bare)`]: `${round(app99)} (${round(alone99)})`,
+    [`${label}, median ratio`]: round(medianOf(runs.app.map((one, turn) => one.median / runs.bare[turn].median))),
+  });
+}
+
+/** Medians of the reads that must not grow with the number of jobs. */
+async function reads(total) {
+  const tag = () => `U-${100_000 + Math.floor(Math.random() * (total - 400))}`;
+  const paths = {
+    'open jobs': () => '/api/v1/jobs',
+    'all jobs, a page in the middle': () => `/api/v1/jobs?all=yes&before=${100_000 + Math.floor(total / 2)}`,
+    'a job anywhere': () => `/api/v1/jobs/${tag()}`,
+  };
+  const medians = {};
+  for (const [name, path] of Object.entries(paths)) {
+    const next = () => ({ path: path(), headers: { cookie } });
+    await load(UDREL_SERVER, 1, 1, next);
+    medians[name] = round((await load(UDREL_SERVER, 1, SECONDS * 2, next)).median);
+  }
+  return medians;
+}
+
+function orderOf(serial) {
+  return JSON.stringify({
+    customer: { id: null, name: 'Measured', phone: '', email: '' },
+    jobs: [
+      {
+        device: { modelId, stub: null, serial, place: '' },
+        wishes: [{ kind: 'new drive', least: 480_103_981_056 }],
+        complaint: 'slow',
+        condition: '',
+        leftWithUs: [{ name: 'charger', place: '' }],
+        secrets: [],
+        facts: {},
+        promisedAt: null,
+        price: null,
+      },
+    ],
+  });
+}
+
+function booking() {
+  const headers = { ...json, 'idempotency-key': randomUUID() };
+  return { path: '/api/v1/orders', method: 'POST', headers, body: orderOf(`M-${randomUUID().slice(0, 12)}`) };
+}
+
+function stamp(connection, job = appJobs[connection]) {
+  const value = { set: null, whyNot: 'measured elsewhere' };
+  const body = JSON.stringify({ version: job.version, value });
+  const headers = { ...json, 'idempotency-key': randomUUID() };
+  return { path: `/api/v1/jobs/${job.tag}/facts/before`, method: 'PUT', headers, body };
+}
+
+function stamped(connection) {
+  appJobs[connection].version += 1;
+}
+
+async function bookMany(count) {
+  const jobs = [];
+  for (let n = 0; n < count; n++) {
+    const { path, method, headers, body } = booking();
+    const { jobs: booked } = await (await fetch(UDREL_SERVER + path, { method, headers, body })).json();
+    const { id, tag, version, device, customer } = booked[0];
+    jobs.push({ id, tag, version, existing: [device.id, customer.id] });
+  }
+  return jobs;
+}
+
+/** The bare handler in a process of its own, as the application is, with the statements of one booking and one stamp. */
+async function openBare() {
+  const serial = 'CAPTURED-1';
+  const key = randomUUID();
+  const [stampedJob] = await bookMany(1);
+  const keyed = { ...json, 'idempotency-key': key };
+  const requests = {
+    booking: { path: '/api/v1/orders', method: 'POST', headers: keyed, body: orderOf(serial) },
+    stamp: { ...stamp(0, stampedJob), headers: { ...json, 'idempotency-key': `${key}-2` } },
+  };
+  const captured = await captureStatements(UDREL_DATABASE_URL, requests, cookie, UDREL_SESSION_SECRET);
+  const staffId = (await (await fetch(`${UDREL_SERVER}/api/v1/session`, { headers: { cookie } })).json()).staff.id;
+  // The session query is made by the handler itself.
+  const own = (list) => list.filter(({ text }) => !text.includes('from session s'));
+  const statements = { serial, key, stamped: stampedJob, booking: own(captured.booking), stamp: own(captured.stamp) };
+  writeFileSync(
+    `${UDREL_WORK}/captured.json`,
+    JSON.stringify({ kept: [staffId, modelId, ...stampedJob.existing], statements, jobs: bareJobs }),
+  );
+  const sid = decodeURIComponent(cookie.split('=')[1]).slice(2).split('.')[0];
+  const child = spawn('tsx', ['scripts/bench/bare-server.mjs'], {
+    env: { ...process.env, UDREL_SESSION: sid, UDREL_TAG: TAG, UDREL_CAPTURED: `${UDREL_WORK}/captured.json` },
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
+  const [port] = await once(child.stdout, 'data');
+  return { url: `http://127.0.0.1:${Number(port)}`, close: () => child.kill() };
+}
+
+async function signIn() {
+  const response = await fetch(`${UDREL_SERVER}/api/v1/session`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ login: 'ilse', password: 'bench-demo-1' }),
+  });
+  return response.headers.get('set-cookie').split(';')[0];
+}
+
+/** Asks the command that started the server for its heap after collection, MB. */
+async function heap() {
+  const { heapUsed } = await (await fetch(UDREL_HEAP)).json();
+  return heapUsed / 1e6;
+}
+
+function layoutMedian() {
+  const partitions = Array.from({ length: 128 }, (_none, n) => ({
+    id: `p${n}`,
+    name: `Volume ${n}`,
+    kind: n === 3 ? 'system' : 'data',
+    fileSystem: 'NTFS',
+    startSector: 2048 + n * 8 * 1024 * 2048,
+    sectors: (7 * GIB) / 512,
+    used: (2 + (n % 4)) * GIB + n * MIB,
+    encrypted: n % 17 === 0,
+  }));
+  const table = { scheme: 'gpt', sectorSize: 512, partitions };
+  const drive = { sectors: sectorsOfNominal(1000), sectorSize: 512 };
+  const intent = defaultIntent(table);
+  const times = Array.from({ length: 400 }, (_none, n) => {
+    const began = performance.now();
+    planLayout(table, drive, { ...intent, sizes: { p5: (5 + (n % 3)) * GIB } });
+    return performance.now() - began;
+  }).slice(100);
+  return round(medianOf(times));
+}

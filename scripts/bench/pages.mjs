@@ -1,0 +1,46 @@
+import { existsSync } from 'node:fs';
+import { medianOf, round } from './load.mjs';
+
+const TURNS = 9;
+const ARGS = [
+  '--no-sandbox',
+  '--disable-gpu',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+  '--disable-quic',
+];
+
+/** Time to the Floor and to a job in Chromium, as ratios to an empty page of the same build with the same library. */
+export async function pageRatios(server, cookie, tag) {
+  if (!existsSync('/usr/bin/chromium')) throw new Error('Chromium is missing: run npm test once, which installs it');
+  const { chromium } = await import('playwright-core');
+  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ARGS });
+  const [name, value] = cookie.split('=');
+  const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+  await context.addCookies([{ name, value, url: server }]);
+  const pages = {
+    empty: ['/empty.html', '[data-ready]'],
+    Floor: ['/', '#hands'],
+    job: [`/jobs/${tag}/copy`, 'nav[aria-label=Stations]'],
+  };
+  const times = { empty: [], Floor: [], job: [] };
+  for (let turn = 0; turn < TURNS; turn++) {
+    for (const [which, [path, selector]] of Object.entries(pages)) {
+      const page = await context.newPage();
+      const began = performance.now();
+      await page.goto(server + path, { waitUntil: 'commit' });
+      await page.waitForSelector(selector);
+      if (turn > 0) times[which].push(performance.now() - began);
+      await page.close();
+    }
+  }
+  await browser.close();
+  const empty = medianOf(times.empty);
+  return {
+    'empty page, median ms': round(empty),
+    'Floor in Chromium, ratio to an empty page': round(medianOf(times.Floor) / empty),
+    'a job in Chromium, ratio to an empty page': round(medianOf(times.job) / empty),
+  };
+}
