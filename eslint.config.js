@@ -46,10 +46,9 @@ export default tseslint.config(
     files: ['**/*.mjs', '**/*.cjs', '*.js'],
     languageOptions: {
       globals: Object.fromEntries(
-        ['process', 'console', 'URL', 'setTimeout', 'fetch', 'Buffer', 'module', 'performance'].map((name) => [
-          name,
-          'readonly',
-        ]),
+        ['process', 'console', 'URL', 'setTimeout', 'fetch', 'Buffer', 'module', 'performance', 'AbortSignal'].map(
+          (name) => [name, 'readonly'],
+        ),
       ),
     },
   },

@@ -56,8 +56,8 @@ app.put('/stamp/:job', async (request, response) => {
       .replaceAll(statements.key, fresh.get('key') ?? keyOf(fresh));
   const rows = await replay(statements.stamp, (values, sql) => {
     const swapped = swapper(text, new Map())(values);
-    if (/^update job set version/.test(sql)) [swapped[1], swapped[2]] = [job.version, job.version + 1];
-    if (/^INSERT INTO "event"/.test(sql)) swapped[1] = job.version + 1;
+    if (/^update job set version/i.test(sql)) [swapped[1], swapped[2]] = [job.version, job.version + 1];
+    if (/^insert into "event"/i.test(sql)) swapped[1] = job.version + 1;
     return swapped;
   });
   job.version += 1;

@@ -3,9 +3,10 @@ import { pipeline } from 'node:stream/promises';
 import pg from 'pg';
 import copyStreams from 'pg-copy-streams';
 
+/** Where the numbers of these jobs begin: far beyond those that a shop draws meanwhile. */
+export const BULK_BASE = 10_000_000;
 /** Jobs that stay open, however many there are in all. */
 const OPEN = 300;
-const DAY = 86_400_000;
 const BEGAN = Date.UTC(2016, 0, 1);
 
 const hex = (value, length) => value.toString(16).padStart(length, '0');
@@ -98,7 +99,7 @@ const TABLES = {
 };
 
 /**
- * Adds jobs by COPY until there are `total` of them, numbered from 100,000 on; `from` were made by an earlier call.
+ * Adds jobs by COPY until there are `total` of them, numbered from BULK_BASE on; `from` were made by an earlier call.
  * Triggers and foreign keys are passed over: the rows are consistent by how they are made. Answers the seconds taken.
  */
 export async function addBulk(databaseUrl, from, total) {
@@ -107,7 +108,7 @@ export async function addBulk(databaseUrl, from, total) {
   const began = performance.now();
   const { rows: models } = await client.query('select id from device_model where not stub order by code');
   const { rows: staff } = await client.query("select id from staff where role = 'technician' limit 1");
-  const known = { models: models.map((row) => row.id), staff: staff[0].id, base: 100_000, total };
+  const known = { models: models.map((row) => row.id), staff: staff[0].id, base: BULK_BASE, total };
   await client.query('set session_replication_role = replica');
   if (from > 0)
     await client.query(
@@ -117,7 +118,6 @@ export async function addBulk(databaseUrl, from, total) {
     const into = client.query(copyStreams.from(`copy ${table} (${columns}) from stdin`));
     await pipeline(Readable.from(linesOf(rows, from, total, known)), into);
   }
-  await client.query("select setval('job_number', $1), setval('order_number', $1)", [known.base + total + DAY / 1000]);
   await client.query('analyze');
   await client.end();
   return Math.round((performance.now() - began) / 1000);

@@ -4,7 +4,7 @@ import { once } from 'node:events';
 import { writeFileSync } from 'node:fs';
 import { GIB, MIB, sectorsOfNominal } from '../../packages/core/src/capacity';
 import { defaultIntent, planLayout } from '../../packages/core/src/layout';
-import { addBulk } from './bulk.mjs';
+import { addBulk, BULK_BASE } from './bulk.mjs';
 import { captureStatements } from './capture.mjs';
 import { load, medianOf, round } from './load.mjs';
 import { memorySlope } from './memory.mjs';
@@ -24,8 +24,9 @@ const tell = (more) => {
   Object.assign(figures, more);
 };
 
-tell({ [`${SMALL} jobs by COPY, seconds`]: await addBulk(UDREL_DATABASE_URL, 0, SMALL) });
 const cookie = await signIn();
+tell(await pageRatios(UDREL_SERVER, cookie, TAG));
+tell({ [`${SMALL} jobs by COPY, seconds`]: await addBulk(UDREL_DATABASE_URL, 0, SMALL) });
 const json = { cookie, 'content-type': 'application/json' };
 const modelId = (await (await fetch(`${UDREL_SERVER}/api/v1/models?find=T15-4820`, { headers: { cookie } })).json())[0]
   .id;
@@ -41,7 +42,6 @@ for (const connections of [1, MOST]) {
 }
 bare.close();
 tell({ 'layout of 128 partitions, median ms': layoutMedian() });
-tell(await pageRatios(UDREL_SERVER, cookie, TAG));
 const small = await reads(SMALL);
 tell({ [`${JOBS} jobs by COPY, seconds`]: await addBulk(UDREL_DATABASE_URL, SMALL, JOBS) });
 const large = await reads(JOBS);
@@ -73,10 +73,10 @@ async function against(name, connections, appNext, bareNext, took) {
 
 /** Medians of the reads that must not grow with the number of jobs. */
 async function reads(total) {
-  const tag = () => `U-${100_000 + Math.floor(Math.random() * (total - 400))}`;
+  const tag = () => `U-${BULK_BASE + Math.floor(Math.random() * (total - 400))}`;
   const paths = {
     'open jobs': () => '/api/v1/jobs',
-    'all jobs, a page in the middle': () => `/api/v1/jobs?all=yes&before=${100_000 + Math.floor(total / 2)}`,
+    'all jobs, a page in the middle': () => `/api/v1/jobs?all=yes&before=${BULK_BASE + Math.floor(total / 2)}`,
     'a job anywhere': () => `/api/v1/jobs/${tag()}`,
   };
   const medians = {};

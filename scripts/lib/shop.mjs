@@ -117,7 +117,7 @@ export async function openShop(given, { fast = false, quiet = false } = {}) {
   keep('server', 'apps/server/dist/main.js');
   await untilHealthy(env.UDREL_SERVER, () => children.server);
   keep('bench', 'apps/bench/dist/main.js');
-  return { url: env.UDREL_SERVER, databaseUrl, cluster, children, stop };
+  return { url: env.UDREL_SERVER, databaseUrl, cluster, children, env, stop };
 
   function keep(name, script, tries = 0) {
     const flags = name === 'server' ? (given.serverFlags ?? []) : [];

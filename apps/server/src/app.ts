@@ -2,13 +2,13 @@ import type { ErrorRequestHandler, Express } from 'express';
 import express from 'express';
 import session from 'express-session';
 import helmet from 'helmet';
-import type { Pool } from 'pg';
 import type { Logger } from 'pino';
 import type { DataSource } from 'typeorm';
 import type { HintHub } from './hints/hub';
 import { demoAllowedOn } from './platform/access';
 import type { Config } from './platform/config';
 import { refuseCrossSite } from './platform/cross-site';
+import { poolOf } from './platform/database';
 import { Refusal } from './platform/errors';
 import { serveRoute } from './platform/serve-route';
 import { SessionStore } from './platform/session-store';
@@ -27,7 +27,13 @@ export interface Deps {
 export function createApp({ database, config, log, hints, clock = () => new Date() }: Deps): Express {
   const app = express();
   app.disable('x-powered-by');
+  // Answers are never stored (see below), so there is nothing to compare a tag with.
+  app.set('etag', false);
   app.use(helmet({ contentSecurityPolicy: { directives: policy } }));
+  app.use('/api/v1', (_request, response, next) => {
+    response.set('cache-control', 'no-store');
+    next();
+  });
   app.use('/api/v1', refuseCrossSite, express.json({ limit: '1mb' }), sessions(database, config));
   const api = express.Router();
   const { agentToken, masterKey } = config;
@@ -48,12 +54,11 @@ const policy = {
 };
 
 function sessions(database: DataSource, config: Config) {
-  // The same pool as everything else, so that all statements of a request are counted in one place.
-  const pool = (database.driver as unknown as { master: Pool }).master;
   return session({
     name: 'udrel',
     secret: config.sessionSecret,
-    store: new SessionStore(pool),
+    // The same pool as everything else, so that all statements of a request are counted in one place.
+    store: new SessionStore(poolOf(database)),
     resave: false,
     saveUninitialized: false,
     cookie: { httpOnly: true, sameSite: 'lax', secure: 'auto', maxAge: 14 * 24 * 3_600_000 },

@@ -89,6 +89,19 @@ describe('writes from elsewhere', () => {
   });
 });
 
+describe('every answer', () => {
+  it('tells the browser what it may do with it', async () => {
+    const { headers } = await fetch(`${shop.base}/health`);
+    expect(headers.get('content-security-policy')).toContain("default-src 'self'");
+    expect(headers.get('x-content-type-options')).toBe('nosniff');
+    expect(headers.get('x-frame-options')).toBe('SAMEORIGIN');
+    expect(headers.get('referrer-policy')).toBe('no-referrer');
+    expect(headers.get('strict-transport-security')).toContain('max-age');
+    expect(headers.get('cache-control')).toBe('no-store');
+    expect(headers.get('x-powered-by')).toBeNull();
+  });
+});
+
 describe('signing in', () => {
   it('refuses a wrong password and an unknown name alike', async () => {
     const wrong = await shop.nobody.send('POST', '/session', { login: 'the-owner', password: 'nope' });

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { may, ROLES } from '@udrel/contract/roles';
+import { entryKeys } from '@udrel/contract/schemas';
 import { silentHints } from '../src/hints/hub';
 import { routes } from '../src/routes';
 import { TEST_CONFIG, useShop } from './harness';
@@ -40,6 +41,11 @@ describe('the interface describing itself', () => {
       const named = operation?.parameters?.filter((parameter) => parameter.in === 'path').length ?? 0;
       expect(named, one.path).toBe(one.path.split(':').length - 1);
     }
+  });
+
+  it('has the shape of every fact', async () => {
+    const { body } = await shop.nobody.get<{ components: { schemas: Record<string, object> } }>('/openapi.json');
+    for (const key of entryKeys) expect(body.components.schemas[`fact-${key.replaceAll(' ', '-')}`], key).toBeDefined();
   });
 
   it('describes a body by the schema that checks it', async () => {

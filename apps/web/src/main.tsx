@@ -7,12 +7,14 @@ import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
 import { RouterProvider } from 'react-router';
+import { warmUp } from './api/warm-up';
 import { router } from './router';
 import { applyBenchMode } from './shell/bench-mode';
 import { store } from './store';
 import { theme } from './theme/theme';
 
 applyBenchMode();
+warmUp(store, window.location.pathname);
 const root = document.getElementById('root');
 if (!root) throw new Error('the page has no root element');
 createRoot(root).render(

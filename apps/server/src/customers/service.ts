@@ -3,6 +3,7 @@ import type { BookIn, CustomerView } from '@udrel/contract/types';
 import type { EntityManager } from 'typeorm';
 import { firstRow, rows } from '../platform/database';
 import { fieldWrong } from '../platform/errors';
+import { insertRows } from '../platform/insert';
 import type { Acting } from '../platform/routes';
 import { Customer } from './entities';
 
@@ -39,14 +40,8 @@ export async function customerOf({ manager, now }: Acting, given: BookIn['custom
     return known.id;
   }
   const id = randomUUID();
-  await manager.insert(Customer, {
-    id,
-    name: given.name,
-    phone: given.phone,
-    phoneDigits: digitsOf(given.phone),
-    email: given.email,
-    createdAt: now,
-  });
+  const { name, phone, email } = given;
+  await insertRows(manager, 'customer', [{ id, name, phone, phoneDigits: digitsOf(phone), email, createdAt: now }]);
   return id;
 }
 

@@ -1,6 +1,6 @@
 import { innerSchemaOf } from '@udrel/contract/json-schema';
 import { may, ROLES } from '@udrel/contract/roles';
-import type { Node } from '@udrel/contract/schemas';
+import { factShapes, type Node } from '@udrel/contract/schemas';
 import type { Route } from '../platform/routes';
 
 type Json = Record<string, unknown>;
@@ -23,9 +23,18 @@ export function openApiOf(routes: readonly Route[]): Json {
         session: { type: 'apiKey', in: 'cookie', name: 'udrel' },
         agent: { type: 'http', scheme: 'bearer' },
       },
-      schemas: { Problem: PROBLEM },
+      schemas: { Problem: PROBLEM, ...factSchemas() },
     },
   };
+}
+
+/** The value that each fact must have, by its key: `PUT /jobs/{tag}/facts/{key}` is checked against it. */
+function factSchemas(): Json {
+  const entries = Object.entries(factShapes).map(([key, shape]) => [
+    `fact-${key.replaceAll(' ', '-')}`,
+    innerSchemaOf(shape),
+  ]);
+  return Object.fromEntries(entries) as Json;
 }
 
 function operationOf(route: Route): Json {

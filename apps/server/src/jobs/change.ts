@@ -1,9 +1,10 @@
 import type { JobView } from '@udrel/contract/types';
-import { nextStep, procedureOf, type StepId } from '@udrel/core/steps';
+import { nextStep, type StepId } from '@udrel/core/steps';
 import { firstRow } from '../platform/database';
 import { insertRows } from '../platform/insert';
 import { gateClosed, notFound, Refusal } from '../platform/errors';
 import type { Acting } from '../platform/routes';
+import { procedureFor } from './procedure';
 import type { JobRecord } from './record';
 import { readJob, viewJob, viewRecord } from './view';
 
@@ -65,7 +66,7 @@ export async function writeEvents(
     })),
   );
   const after = await readJob(manager, job.tag, now);
-  const next = nextStep(procedureOf(after.snapshot));
+  const next = nextStep(procedureFor(after.snapshot));
   const version = job.version + happened.length;
   const [, written] = (await manager.query(
     'update job set version = $3, station = $4, next = $5 where id = $1 and version = $2',
@@ -77,7 +78,7 @@ export async function writeEvents(
 
 /** Refuses unless the step may be recorded now; the sentences say what is missing. */
 export function requireStep(job: JobRecord, id: StepId): void {
-  const step = procedureOf(job.snapshot).steps.find((one) => one.id === id);
+  const step = procedureFor(job.snapshot).steps.find((one) => one.id === id);
   if (!step) throw new Refusal(409, 'step-absent', 'This job has no such step.');
   if (step.state === 'waiting') throw gateClosed(step.waitsFor);
 }

@@ -7,8 +7,7 @@ import { rows } from '../platform/database';
 import { fieldWrong } from '../platform/errors';
 import type { Acting } from '../platform/routes';
 import { writeEvents } from './change';
-import type { Prepared } from './corrections';
-import { papers } from './correct-work';
+import { papers, type Prepared } from './prepared';
 import { Job } from './entities';
 import type { JobRecord } from './record';
 

@@ -1,7 +1,7 @@
 import { endedAs, procedureOf, without, type End } from '@udrel/core/steps';
 import { Refusal } from '../platform/errors';
 import type { Acting } from '../platform/routes';
-import type { Prepared } from './corrections';
+import type { Prepared } from './prepared';
 import { Job } from './entities';
 import type { JobRecord } from './record';
 

@@ -7,7 +7,7 @@ import { fieldWrong, Refusal } from '../platform/errors';
 import type { Acting } from '../platform/routes';
 import { freeBerth } from '../runs/berths';
 import { Run } from '../runs/entities';
-import type { Prepared } from './corrections';
+import { papers, type Prepared } from './prepared';
 import { Job } from './entities';
 import type { JobRecord } from './record';
 
@@ -86,8 +86,6 @@ export async function modelCorrection(acting: Acting, job: JobRecord, modelId: s
     },
   };
 }
-
-export const papers = { about: 'record' as const, sentence: 'Print the tag and the receipt again.' };
 
 /** Facts that do not hold in a device of the other model. */
 function groundLost(job: JobRecord, spec: ModelSpec): FactKey[] {

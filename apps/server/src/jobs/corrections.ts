@@ -1,6 +1,6 @@
 import type { ConsideredView, Correction, JobView } from '@udrel/contract/types';
 import type { Considered, MakeCorrection } from '@udrel/contract/schemas';
-import { consequencesOf, type Consequence, type FactKey, type JobSnapshot } from '@udrel/core/steps';
+import { consequencesOf, type FactKey, type JobSnapshot } from '@udrel/core/steps';
 import { rows } from '../platform/database';
 import type { Acting } from '../platform/routes';
 import { releaseStock } from '../shelf/reservations';
@@ -8,17 +8,9 @@ import { changeJob, requireNoRun, type Happened } from './change';
 import { customerCorrection, detailsCorrection, rebooking, serialCorrection } from './correct-booking';
 import { ending, goingOn } from './correct-end';
 import { backToStation, modelCorrection, stampTakenBack } from './correct-work';
+import type { Prepared } from './prepared';
 import type { JobRecord } from './record';
 import { readJob } from './view';
-
-/** A correction thought through: what the job will be, what that means besides, and how it is carried out. */
-export interface Prepared {
-  after: JobSnapshot;
-  /** Consequences that the job's snapshot does not show, such as papers to be printed again. */
-  besides: Consequence[];
-  event: Happened;
-  carryOut: () => Promise<void>;
-}
 
 /** Facts under a running copy, and what it writes to: these wait until it has ended. */
 const HELD_BY_A_RUN: readonly FactKey[] = ['old drive', 'partition table', 'drive choice', 'plan', 'fitted'];

@@ -1,9 +1,10 @@
 import type { EventView, JobView } from '@udrel/contract/types';
-import { canTakeBack, procedureOf } from '@udrel/core/steps';
+import { canTakeBack } from '@udrel/core/steps';
 import type { EntityManager } from 'typeorm';
 import { rows } from '../platform/database';
 import { notFound } from '../platform/errors';
 import { sentenceOf } from './event-sentences';
+import { procedureFor } from './procedure';
 import { readJobs, type JobRecord } from './record';
 
 /** The job with that tag. Throws a refusal when there is none. */
@@ -37,7 +38,7 @@ export async function viewRecord(manager: EntityManager, record: JobRecord, now:
 
 function present(record: JobRecord, now: Date): Omit<JobView, 'history'> {
   const { snapshot, runs, origins, things, holding, secrets, earlier, together } = record;
-  const procedure = procedureOf(snapshot);
+  const procedure = procedureFor(snapshot);
   const readyIn = procedure.handsLeft + procedure.unattendedLeft;
   return {
     id: record.id,

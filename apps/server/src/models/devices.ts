@@ -3,6 +3,7 @@ import type { KnownDevice, ModelSpec } from '@udrel/contract/types';
 import type { EntityManager } from 'typeorm';
 import { firstRow, rows } from '../platform/database';
 import { fieldWrong } from '../platform/errors';
+import { insertRows } from '../platform/insert';
 import type { Acting } from '../platform/routes';
 import { Device } from './entities';
 
@@ -26,7 +27,7 @@ export async function deviceOf(
     return known.id;
   }
   const id = randomUUID();
-  await manager.insert(Device, { id, modelId: given.modelId, customerId, serial });
+  await insertRows(manager, 'device', [{ id, modelId: given.modelId, customerId, serial }]);
   return id;
 }
 

@@ -5,7 +5,7 @@ import type { Config } from '../platform/config';
 import { demoAllowedOn, staffOf } from '../platform/access';
 import { Refusal } from '../platform/errors';
 import { route, type Call } from '../platform/routes';
-import { checkPassword, DEMO_ACCOUNTS, needsSetUp, ownerByCode, shopName } from './service';
+import { checkPassword, DEMO_ACCOUNTS, needsSetUp, ownerByCode, shopName, staffById } from './service';
 import { personByPin } from './sessions';
 import { countTry, forgetTries, passwordSubjects, refuseTooMany } from './tries';
 
@@ -13,11 +13,10 @@ import { countTry, forgetTries, passwordSubjects, refuseTooMany } from './tries'
 export function staffRoutes(config: Pick<Config, 'host'>) {
   const demoAllowed = demoAllowedOn(config.host);
 
-  async function view({ manager, request }: Call<unknown, unknown>): Promise<SessionView> {
-    const staff = staffOf(request, { demoAllowed });
+  async function view({ manager, request }: Call<unknown, unknown>, staff: SessionView['staff']): Promise<SessionView> {
     const shop = await shopName(manager);
     return {
-      staff: staff && { id: staff.id, name: staff.name, initials: staff.initials, role: staff.role },
+      staff,
       shop: shop.name,
       demo: shop.demo,
       needsSetUp: await needsSetUp(manager),
@@ -31,14 +30,18 @@ export function staffRoutes(config: Pick<Config, 'host'>) {
     await settled((done) => request.session.regenerate(done));
     request.session.staffId = staffId;
     request.session.agent = (request.get('user-agent') ?? '').slice(0, 200);
-    await settled((done) => request.session.save(done));
-    await settled((done) => request.session.reload(done));
     await noteAudit(call, staffId, 'signed in', pin ? { pin } : {});
-    return view(call);
+    return view(call, await staffById(call.manager, staffId));
   }
 
   return [
-    route('get /session', { who: 'public', handle: view }),
+    route('get /session', {
+      who: 'public',
+      handle: (call) => {
+        const staff = staffOf(call.request, { demoAllowed });
+        return view(call, staff && { id: staff.id, name: staff.name, initials: staff.initials, role: staff.role });
+      },
+    }),
     route('post /session', {
       who: 'public',
       body: signIn,

@@ -1,5 +1,5 @@
 import { createHash, randomBytes, randomUUID } from 'node:crypto';
-import type { Role, SetUp, SignIn } from '@udrel/contract/types';
+import type { Role, SetUp, SignIn, StaffView } from '@udrel/contract/types';
 import type { EntityManager } from 'typeorm';
 import { firstRow } from '../platform/database';
 import { Refusal } from '../platform/errors';
@@ -49,6 +49,11 @@ export async function checkPassword(manager: EntityManager, { login, password }:
   const staff = await manager.findOneBy(Staff, { login: login.toLowerCase() });
   const right = await isRight(staff?.passwordHash ?? (await decoy()), password);
   return staff?.active && right ? staff : null;
+}
+
+/** An account as it is shown, or null. */
+export function staffById(manager: EntityManager, id: string): Promise<StaffView | null> {
+  return firstRow<StaffView>(manager, 'select id, name, initials, role from staff where id = $1', [id]);
 }
 
 /** Whether nobody has an account yet. */

@@ -12,7 +12,7 @@ import {
   type JobSnapshot,
 } from './index';
 import { complete, factsOf, job, keys, run, screws } from './samples.test-data';
-import { ENDS, STATIONS } from './types';
+import { STATIONS, type ENDS } from './types';
 
 const done = job({ facts: complete, runs: [run('ended well')], strip: screws(4, 4) });
 const sentences = (before: JobSnapshot, after: JobSnapshot) =>

@@ -1,0 +1,94 @@
+import { expect, test, type Locator, type Page } from '@playwright/test';
+import { enter, gate, sheet } from './support/bench';
+
+/** Reaches a target by Tab alone, forwards from where the focus is. */
+async function tabTo(page: Page, target: Locator): Promise<void> {
+  await expect(target).toBeVisible();
+  for (let presses = 0; presses < 160; presses++) {
+    if (await target.evaluate((element) => element === document.activeElement)) return;
+    await page.keyboard.press('Tab');
+  }
+  throw new Error(`not reached by Tab: ${String(target)}`);
+}
+
+async function type(page: Page, target: Locator, text: string): Promise<void> {
+  await tabTo(page, target);
+  await page.keyboard.press('Control+a');
+  await page.keyboard.type(text);
+}
+
+async function press(page: Page, target: Locator, key = 'Enter'): Promise<void> {
+  await tabTo(page, target);
+  await page.keyboard.press(key);
+}
+
+/** `.` and the number of a station, as a person presses them. */
+async function go(page: Page, number: number, station: string): Promise<void> {
+  await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
+  await page.keyboard.press('.');
+  await expect(page.getByRole('navigation', { name: 'Views' }).getByText('j', { exact: true })).toBeVisible();
+  await page.keyboard.press(String(number));
+  await expect(page.getByRole('group', { name: station, exact: true })).toBeVisible();
+}
+
+test('a whole job by keyboard, from the counter to the signature', async ({ page }) => {
+  test.setTimeout(240_000);
+  await enter(page, 'ilse');
+  const button = (name: string | RegExp) => page.getByRole('button', { name, exact: typeof name === 'string' });
+  await page.keyboard.press('b');
+  await expect(page.getByLabel('Customer: name or phone')).toBeFocused();
+  await page.keyboard.type('Cormorant Rowing Club');
+  await type(page, page.getByLabel('Device model: name or number'), 'Q13-2207');
+  await expect(page.getByRole('option', { name: /Quill 13/ })).toBeVisible();
+  await page.keyboard.press('Enter');
+  await type(page, page.getByLabel('Serial of the device'), 'Q13-E2E-88');
+  await tabTo(page, page.getByLabel('Wish'));
+  await page.keyboard.press('ArrowDown');
+  await expect(page.getByLabel('Wish')).toHaveValue('memory');
+  await type(page, page.getByLabel('Complaint, in the customer’s words'), 'Results take all evening.');
+  await page.keyboard.press('Control+Enter');
+  await expect(page).toHaveURL(/\/jobs\/U-\d+\/book-in/);
+  await press(page, button('Take up'));
+  await expect(button('Put down …')).toBeVisible();
+
+  await go(page, 2, 'Assess');
+  await press(page, button('Record the memory'));
+  await expect(button('Correct the memory')).toBeVisible();
+  const before = sheet(page, /^Before:/);
+  await type(page, before.getByLabel('Sequential read, MB/s'), '1500');
+  await type(page, before.getByLabel('Cold start-ups, seconds'), '31, 30, 30');
+  await page.keyboard.press('Control+Enter');
+  await expect(gate(page, 'assessed')).toHaveAttribute('data-holds', 'true');
+
+  await go(page, 3, 'Match');
+  const wanted = page.getByRole('radio', { name: '1 × S4 8 GiB DDR4' });
+  await tabTo(page, page.getByRole('radio').and(page.locator(':checked')));
+  for (let moves = 0; moves < 12 && !(await wanted.isChecked()); moves++) await page.keyboard.press('ArrowDown');
+  await press(page, button('Choose and reserve'));
+  await expect(button('Reserved')).toBeVisible();
+
+  await go(page, 6, 'Swap');
+  await press(page, button('All out'));
+  await press(page, button('It is fitted'));
+  await expect(page.getByText('fitted', { exact: true })).toBeVisible();
+  await go(page, 7, 'Prove');
+  await press(page, button('It started'));
+  await expect(page.getByText('The device started')).toBeVisible();
+  await type(page, sheet(page, /^After:/).getByLabel('Cold start-ups, seconds'), '30, 30, 29');
+  await page.keyboard.press('Control+Enter');
+  await expect(gate(page, 'measured')).toHaveAttribute('data-holds', 'true');
+  await go(page, 6, 'Swap');
+  await press(page, button('All back, closed'));
+  await expect(page.getByText('everything that came out is back', { exact: true })).toBeVisible();
+  await go(page, 7, 'Prove');
+  await press(page, button('The rest works'));
+  await press(page, button('Record the functions'));
+  await expect(gate(page, 'functions')).toHaveAttribute('data-holds', 'true');
+
+  await go(page, 8, 'Hand over');
+  await press(page, button('Document given'));
+  await type(page, page.getByLabel('Name of who signs'), 'C. Oar');
+  await press(page, button('Signed'));
+  await press(page, button('Hand over and close'));
+  await expect(page.getByText(/^closed today/)).toBeVisible();
+});
