@@ -11,7 +11,7 @@ export async function openClient(addresses) {
   /** Sends a write once; null when nobody answered. */
   async function send(method, path, body, key = randomUUID()) {
     const headers = { cookie, 'content-type': 'application/json', 'idempotency-key': key };
-    const init = { method, headers, body: JSON.stringify(body), signal: AbortSignal.timeout(8000) };
+    const init = { method, headers, body: JSON.stringify(body), signal: AbortSignal.timeout(30_000) };
     const response = await fetch(`${addresses[at]}/api/v1${path}`, init).catch(() => null);
     if (!response || response.status >= 500) {
       at = (at + 1) % addresses.length;

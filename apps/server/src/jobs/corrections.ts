@@ -4,7 +4,7 @@ import { consequencesOf, type FactKey, type JobSnapshot } from '@udrel/core/step
 import { rows } from '../platform/database';
 import type { Acting } from '../platform/routes';
 import { releaseStock } from '../shelf/reservations';
-import { changeJob, requireNoRun, type Happened } from './change';
+import { changeJob, requireNoRun } from './change';
 import { customerCorrection, detailsCorrection, rebooking, serialCorrection } from './correct-booking';
 import { ending, goingOn } from './correct-end';
 import { backToStation, modelCorrection, stampTakenBack } from './correct-work';
