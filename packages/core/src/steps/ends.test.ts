@@ -1,0 +1,100 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { endedAs, procedureOf, type FactKey, type JobFacts, type JobSnapshot, type StepId } from './index';
+import { complete, factsOf, job, keys, run, screws } from './samples.test-data';
+import { ENDS } from './types';
+
+/** What a technician does for each step of the way back. */
+const DEEDS: Partial<Record<StepId, (snapshot: JobSnapshot) => JobSnapshot>> = {
+  'end copy': (snapshot) => ({
+    ...snapshot,
+    runs: snapshot.runs.map((one) => (one.outcome === 'running' ? { ...one, outcome: 'failed' as const } : one)),
+  }),
+  'put back': (snapshot) => known(snapshot, 'put back', { serial: snapshot.facts['old drive']?.serial ?? '' }),
+  'close up': (snapshot) => ({ ...snapshot, strip: snapshot.strip.map((item) => ({ ...item, back: item.out })) }),
+  'see as it came': (snapshot) => known(snapshot, 'as it came', { starts: true, note: '' }),
+  'give back': (snapshot) => known(snapshot, 'signature', { name: 'A', path: '' }),
+  keep: (snapshot) => known(snapshot, 'kept until', { place: 'rack', until: '2027-01-01' }),
+  'close job': (snapshot) => ({ ...snapshot, closed: true }),
+};
+
+function known<K extends FactKey>(snapshot: JobSnapshot, key: K, value: JobFacts[K]): JobSnapshot {
+  return { ...snapshot, facts: { ...snapshot.facts, [key]: value } };
+}
+
+/** Does whatever is ready, first things first, until nothing is left; answers the steps done in their order. */
+function walk(start: JobSnapshot): { done: StepId[]; end: JobSnapshot } {
+  const done: StepId[] = [];
+  let snapshot = start;
+  for (let guard = 0; guard < 20 && !snapshot.closed; guard++) {
+    const step = procedureOf(snapshot).steps.find((one) => one.state === 'ready' || one.state === 'running');
+    const deed = step && DEEDS[step.id];
+    if (!step || !deed) break;
+    snapshot = deed(snapshot);
+    done.push(step.id);
+  }
+  return { done, end: snapshot };
+}
+
+/** Facts that only the way back brings are not there when it begins. */
+const NOT_YET: readonly FactKey[] = ['put back', 'as it came', 'kept until', 'signature', 'document given'];
+const begun = keys.filter((key) => !NOT_YET.includes(key));
+
+const anyEnd = fc
+  .record({
+    facts: fc.subarray(begun),
+    kind: fc.constantFrom(...ENDS),
+    memory: fc.boolean(),
+    outcome: fc.option(fc.constantFrom('running' as const, 'ended well' as const, 'failed' as const)),
+    out: fc.nat(4),
+    back: fc.nat(4),
+  })
+  .map(({ facts, kind, memory, outcome, out, back }) =>
+    endedAs(
+      job({
+        facts: factsOf(facts),
+        wishes: memory ? [{ kind: 'memory', least: 1 }] : [{ kind: 'new drive', least: 1 }],
+        runs: outcome ? [run(outcome)] : [],
+        strip: screws(out, back),
+      }),
+      { kind },
+    ),
+  );
+
+describe('the way back', () => {
+  it('leads to a closed job whatever had been done, with everything in its place', () => {
+    fc.assert(
+      fc.property(anyEnd, (snapshot) => {
+        // A drive that was fitted is known by the one that came out.
+        const sound = snapshot.facts.fitted ? known(snapshot, 'old drive', complete['old drive']) : snapshot;
+        const { done, end } = walk(sound);
+        expect(end.closed).toBe(true);
+        expect(new Set(done).size).toBe(done.length);
+        expect(end.runs.some((one) => one.outcome === 'running')).toBe(false);
+        for (const item of end.strip) expect(item.back).toBe(item.out);
+        if (sound.end?.kind === 'not collected') expect(end.facts['kept until']).toBeDefined();
+        else expect(end.facts.signature).toBeDefined();
+      }),
+    );
+  });
+
+  it('asks for nothing that was never begun', () => {
+    fc.assert(
+      fc.property(fc.constantFrom(...ENDS), (kind) => {
+        const { done } = walk(endedAs(job({}), { kind }));
+        expect(done).toEqual([kind === 'not collected' ? 'keep' : 'give back', 'close job']);
+      }),
+    );
+  });
+
+  it('sets aside no gate: each that is open is named by a step that waits for it', () => {
+    fc.assert(
+      fc.property(anyEnd, (snapshot) => {
+        const { gates, steps } = procedureOf(snapshot);
+        const open = gates.filter((gate) => !gate.holds);
+        const waits = steps.find((step) => step.id === 'close job')?.waitsFor ?? [];
+        for (const gate of open) expect(waits).toEqual(expect.arrayContaining(gate.missing));
+      }),
+    );
+  });
+});
