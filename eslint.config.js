@@ -46,9 +46,18 @@ export default tseslint.config(
     files: ['**/*.mjs', '**/*.cjs', '*.js'],
     languageOptions: {
       globals: Object.fromEntries(
-        ['process', 'console', 'URL', 'setTimeout', 'fetch', 'Buffer', 'module', 'performance', 'AbortSignal'].map(
-          (name) => [name, 'readonly'],
-        ),
+        [
+          'process',
+          'console',
+          'URL',
+          'setTimeout',
+          'fetch',
+          'Buffer',
+          'module',
+          'performance',
+          'AbortSignal',
+          'TextDecoder',
+        ].map((name) => [name, 'readonly']),
       ),
     },
   },

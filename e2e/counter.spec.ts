@@ -107,3 +107,17 @@ test('a device that was here before is known by its serial, with its guarantee',
   await expect(page.getByLabel('Customer: name or phone')).toHaveValue('Saint Bride School Choir');
   await expect(page.getByLabel('Device model: name or number')).toHaveValue(/CL14-B/);
 });
+
+test('the counter looks at the work of the bench and does not do it', async ({ page }) => {
+  await enter(page, 'wren', '/jobs/U-2412/match');
+  await expect(page.getByText('This is work of the bench')).toBeVisible();
+  await expect(page.getByRole('button', { name: /Choose and reserve/ })).toBeDisabled();
+  await expect(page.getByRole('button', { name: 'Take up' })).toHaveCount(0);
+  await station(page, 'Assess');
+  await expect(page.getByRole('button', { name: /the health$/ })).toBeDisabled();
+  await page.goto('/models');
+  await expect(page.getByText('Bring in a model file')).toHaveCount(0);
+  await page.goto('/shop');
+  await expect(sheet(page, 'Audit')).toHaveCount(0);
+  await expect(sheet(page, 'Who may do what')).toContainText('counter, you');
+});

@@ -1,5 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import { bookIn, enter, gate, sheet, station } from './support/bench';
+import { plannedJob } from './support/jobs';
 
 /** A scanner: all keys at once and Enter, faster than anybody types. */
 async function scan(page: Page, text: string): Promise<void> {
@@ -40,12 +41,13 @@ test('a scan is recognised outside a field and in one, and never taken for short
 });
 
 test('a scanned serial is the identity check; a label and then a place put a thing there', async ({ page }) => {
-  await enter(page, 'ilse', '/jobs/U-2411/copy');
+  await enter(page, 'ilse');
+  const { tag, old, drive } = await plannedJob(page, 'T15-E2E-73');
+  await page.goto(`/jobs/${tag}/copy`);
   await page.getByRole('heading', { level: 1 }).click();
-  const serial = /PA-C1-[\w-]+/.exec(await sheet(page, 'Facts').innerText())?.[0] ?? '';
-  await scan(page, 'KD7-55Q0-2219');
+  await scan(page, old);
   await expect(gate(page, 'identified')).not.toContainText('The old drive');
-  await scan(page, serial);
+  await scan(page, drive);
   await expect(gate(page, 'identified')).toHaveAttribute('data-holds', 'true');
   await scan(page, 'U-2419-0');
   await expect(page).toHaveURL(/\/jobs\/U-2419\/book-in\?thing=0/);

@@ -14,7 +14,6 @@ const VIEWS = [
   ['book-in', '/book-in'],
   ['booked', '/jobs/U-2418/book-in'],
   ['ended', '/jobs/U-2422/swap'],
-  ['shop', '/shop'],
   ['assess', '/jobs/U-2413/assess'],
   ['match', '/jobs/U-2412/match'],
   ['match-memory', '/jobs/U-2409/match'],
@@ -48,20 +47,25 @@ const browser = await chromium.launch({
 });
 await sleep(SETTLE);
 await take('light', VIEWS);
+await take('light', [['shop', '/shop']], 'odo');
 await take('dark', [['floor-dark', '/']]);
 await browser.close();
 await shop.stop();
 rmSync(data, { recursive: true, force: true });
 
-async function take(colorScheme, views) {
+async function take(colorScheme, views, login = 'ilse') {
   const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, colorScheme, locale: 'en-GB' });
   const page = await context.newPage();
   await page.goto(shop.url);
-  await page.getByRole('button', { name: 'Enter as ilse' }).click();
+  await page.getByRole('button', { name: `Enter as ${login}` }).click();
   await page.getByRole('heading', { name: 'Hands next' }).waitFor();
   for (const [name, path] of views) {
     await page.goto(shop.url + path);
-    await page.waitForLoadState('networkidle');
+    // The stream of hints never ends, so that the network is never idle: wait for the content instead.
+    await page.locator('main, article').first().waitFor();
+    await page.getByText(/^(Reading|Opening)/).waitFor({ state: 'detached' });
+    await page.evaluate('document.fonts.ready');
+    await sleep(600);
     await page.screenshot({ path: join(ROOT, 'docs/screenshots', `${name}.png`) });
     console.log(`docs/screenshots/${name}.png`);
   }

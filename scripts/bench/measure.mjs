@@ -42,6 +42,7 @@ for (const connections of [1, MOST]) {
 }
 bare.close();
 tell({ 'layout of 128 partitions, median ms': layoutMedian() });
+tell({ 'from a change to its hint at another page, median ms': await hintMedian() });
 const small = await reads(SMALL);
 tell({ [`${JOBS} jobs by COPY, seconds`]: await addBulk(UDREL_DATABASE_URL, SMALL, JOBS) });
 const large = await reads(JOBS);
@@ -160,6 +161,26 @@ async function openBare() {
   });
   const [port] = await once(child.stdout, 'data');
   return { url: `http://127.0.0.1:${Number(port)}`, close: () => child.kill() };
+}
+
+/** From sending a note to hearing of it on an open stream: what two people in one job wait for. */
+async function hintMedian() {
+  const stream = await fetch(`${UDREL_SERVER}/api/v1/hints`, { headers: { cookie } });
+  const reader = stream.body.getReader();
+  const decoder = new TextDecoder();
+  const [job] = await bookMany(1);
+  let heard = '';
+  const times = [];
+  for (let n = 0; n < 40; n++) {
+    const headers = { ...json, 'idempotency-key': randomUUID() };
+    const began = performance.now();
+    const wanted = `"tag":"${job.tag}","version":${job.version + n + 1}`;
+    void fetch(`${UDREL_SERVER}/api/v1/jobs/${job.tag}/notes`, { method: 'POST', headers, body: '{"text":"heard?"}' });
+    while (!heard.replaceAll(' ', '').includes(wanted)) heard += decoder.decode((await reader.read()).value);
+    times.push(performance.now() - began);
+  }
+  await reader.cancel();
+  return round(medianOf(times));
 }
 
 async function signIn() {

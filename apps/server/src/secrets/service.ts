@@ -40,6 +40,7 @@ export async function showSecret(acting: Acting, tag: string, id: string): Promi
   const { manager, actor, masterKey } = acting;
   let text = '';
   await changeJob(acting, tag, null, async (job) => {
+    // The owner may look without the job in hand; the showing stands in the history all the same.
     if (actor.role !== 'owner' && job.holding.takenUp?.id !== actor.id) {
       throw new Refusal(403, 'not-in-hand', 'Take the job up first: secrets are for the one who works on it.');
     }

@@ -99,7 +99,7 @@ export default function BookInPage() {
           />
           <TroubleNote error={error} />
           {Object.keys(missing).length > 0 && <p className="danger">Fill in what is marked.</p>}
-          <Foot note={<Key>Ctrl+Enter</Key>}>
+          <Foot note="Did they bring more than one?">
             <Button
               onClick={() => {
                 change({ devices: [...draft.devices, emptyDevice()] });
@@ -108,6 +108,8 @@ export default function BookInPage() {
             >
               Another device
             </Button>
+          </Foot>
+          <Foot note={<Key>Ctrl+Enter</Key>}>
             <Button onClick={begin}>Clear</Button>
             <Button type="submit" variant="contained" disabled={isLoading}>
               Book in

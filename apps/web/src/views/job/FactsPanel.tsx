@@ -24,7 +24,7 @@ export function FactsPanel({ job }: { job: JobView }) {
       {rows.length === 0 ? (
         <Empty>Nothing is known yet beyond the booking.</Empty>
       ) : (
-        <ul className={styles.history}>
+        <ul className={styles.history} tabIndex={0} aria-label="Facts">
           {rows.map((row) => (
             <li key={row.key}>
               <span className="sub">{row.key}</span>

@@ -5,6 +5,7 @@ import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
+import { may } from '@udrel/contract/roles';
 import type { JobView } from '@udrel/contract/types';
 import type { Gate } from '@udrel/core/steps';
 import { useSessionQuery } from '../../api/api';
@@ -17,7 +18,8 @@ export function GateRow({ job, gate }: { job: JobView; gate: Gate }) {
   const [asking, setAsking] = useState(false);
   const { data: session } = useSessionQuery();
   const role = session?.staff?.role;
-  const may = gate.overridableBy !== null && (role === 'owner' || role === gate.overridableBy);
+  const deed = gate.overridableBy === 'owner' ? 'pass a gate about data' : 'pass a gate';
+  const mayPass = gate.overridableBy !== null && may(role, deed);
   const open = !gate.holds && !gate.overridden;
   return (
     <div className={styles.gate} data-gate={gate.id} data-holds={!open}>
@@ -35,14 +37,14 @@ export function GateRow({ job, gate }: { job: JobView; gate: Gate }) {
               {sentence}
             </span>
           ))}
-        {open && gate.overridableBy === 'owner' && role !== 'owner' && (
+        {open && gate.overridableBy === 'owner' && !mayPass && (
           <span className={styles.why}>About data: only the owner may pass it.</span>
         )}
         {open && gate.overridableBy === null && (
           <span className={styles.why}>Nobody may pass this without evidence.</span>
         )}
       </span>
-      {open && may && !job.closedAt && (
+      {open && mayPass && !job.closedAt && (
         <Button onClick={() => setAsking(true)} aria-label={`Pass “${gate.title}” with a reason`}>
           Pass …
         </Button>

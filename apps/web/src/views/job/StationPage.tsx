@@ -1,6 +1,8 @@
 import type { ReactNode } from 'react';
+import { may } from '@udrel/contract/roles';
 import type { JobView } from '@udrel/contract/types';
 import type { Station } from '@udrel/core/steps';
+import { useSessionQuery } from '../../api/api';
 import { AssessStation } from './assess/AssessStation';
 import { BookedStation } from './booked/BookedStation';
 import { CopyStation } from './copy/CopyStation';
@@ -13,23 +15,31 @@ import { StationSide } from './StationSide';
 import { SwapStation } from './swap/SwapStation';
 import styles from './job.module.css';
 
-/** The work of one station, beside it its steps and gates. A closed job is only looked at. */
+/** Stations of the counter too; the others are the bench's. */
+const COUNTER: readonly Station[] = ['Book in', 'Hand over'];
+
+/** The work of one station, beside it its steps and gates. A closed job, and what is not one's own, is only looked at. */
 export function StationPage({ job, station }: { job: JobView; station: Station }) {
+  const role = useSessionQuery().data?.staff?.role;
+  const foreign = !COUNTER.includes(station) && !may(role, 'work on a job');
+  const onlyLooking = job.closedAt !== null || foreign;
   if (station === 'Match') {
     return (
-      <fieldset key={station} disabled={job.closedAt !== null} className={styles.work} aria-label={station}>
+      <fieldset key={station} disabled={onlyLooking} className={styles.work} aria-label={station}>
+        {foreign && <Foreign />}
         <MatchStation job={job} side={<StationSide job={job} station={station} />} />
       </fieldset>
     );
   }
   return (
     <div className={styles.station}>
-      <fieldset key={station} disabled={job.closedAt !== null} className={styles.work} aria-label={station}>
+      <fieldset key={station} disabled={onlyLooking} className={styles.work} aria-label={station}>
+        {foreign && <Foreign />}
         <div className={styles.column}>{work(job, station)}</div>
       </fieldset>
       <div className={styles.column}>
         {station === 'Plan' && (
-          <fieldset disabled={job.closedAt !== null} className={styles.work} aria-label="The plan in detail">
+          <fieldset disabled={onlyLooking} className={styles.work} aria-label="The plan in detail">
             <div className={styles.column}>
               <PlanSide job={job} />
             </div>
@@ -39,6 +49,10 @@ export function StationPage({ job, station }: { job: JobView; station: Station }
       </div>
     </div>
   );
+}
+
+function Foreign() {
+  return <p className={styles.notice}>This is work of the bench: from the counter it is only looked at.</p>;
 }
 
 function work(job: JobView, station: Exclude<Station, 'Match'>): ReactNode {

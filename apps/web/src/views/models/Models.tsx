@@ -2,9 +2,10 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useDeferredValue, useState, type ChangeEvent } from 'react';
 import { useSearchParams } from 'react-router';
+import { may } from '@udrel/contract/roles';
 import type { ModelView } from '@udrel/contract/types';
 import { binary } from '@udrel/core/capacity';
-import { useAddModelMutation, useModelsQuery } from '../../api/api';
+import { useAddModelMutation, useModelsQuery, useSessionQuery } from '../../api/api';
 import { troubleOf } from '../../api/problem';
 import { describeSite } from '../../format/parts';
 import { Empty, Loaded, Sheet, TroubleNote } from '../../ui';
@@ -15,6 +16,7 @@ export default function Models() {
   const [given, setGiven] = useSearchParams();
   const find = given.get('find') ?? '';
   const { data, error } = useModelsQuery(useDeferredValue(find));
+  const role = useSessionQuery().data?.staff?.role;
   return (
     <>
       <div className={styles.filters}>
@@ -25,7 +27,7 @@ export default function Models() {
           onChange={(event) => setGiven(event.target.value ? { find: event.target.value } : {}, { replace: true })}
           sx={{ maxWidth: 320 }}
         />
-        <BringIn />
+        {may(role, 'describe models') && <BringIn />}
       </div>
       <Loaded data={data} error={error} what="the models">
         {(models) =>

@@ -11,8 +11,9 @@ import styles from './swap.module.css';
 export function SwapStation({ job }: { job: JobView }) {
   return (
     <>
+      {job.snapshot.end && <PutBackForm job={job} />}
       <StripSheet job={job} />
-      {job.snapshot.end ? <PutBackForm job={job} /> : <FitForm job={job} />}
+      {!job.snapshot.end && <FitForm job={job} />}
     </>
   );
 }

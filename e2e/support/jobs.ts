@@ -1,0 +1,91 @@
+import { randomUUID } from 'node:crypto';
+import type { Page } from '@playwright/test';
+
+interface Job {
+  tag: string;
+  version: number;
+  snapshot: { facts: { 'drive choice'?: { serial: string } } };
+}
+
+const GIB = 1024 ** 3;
+const sectors = (bytes: number) => bytes / 512;
+
+/** What a technician would have read of a 500 GB disk with two partitions. */
+const read = (serial: string) => ({
+  'old drive': {
+    serial,
+    maker: 'Kestrin',
+    name: 'D7',
+    bytes: 500_107_862_016,
+    sectorSize: 512,
+    class: 'disk 5400',
+    link: { kind: 'sata', generation: 3 },
+    siteId: 'a',
+  },
+  'partition table': {
+    scheme: 'gpt',
+    sectorSize: 512,
+    partitions: [
+      {
+        id: 'p1',
+        name: 'EFI system',
+        kind: 'EFI system',
+        fileSystem: 'FAT32',
+        startSector: 2048,
+        sectors: 204_800,
+        used: 30_000_000,
+        encrypted: false,
+      },
+      {
+        id: 'p2',
+        name: 'System',
+        kind: 'system',
+        fileSystem: 'NTFS',
+        startSector: 206_848,
+        sectors: sectors(200 * GIB),
+        used: 2 * GIB,
+        encrypted: false,
+      },
+    ],
+  },
+  health: { grade: 'good', note: '' },
+  before: { set: null, whyNot: 'does not start' },
+});
+
+/** A job of its own with an accepted plan, made through the interface of the server: other tests keep the demo jobs. */
+export async function plannedJob(page: Page, serial: string): Promise<{ tag: string; old: string; drive: string }> {
+  const send = async (method: 'POST' | 'PUT', path: string, data: object): Promise<Job> => {
+    const headers = { 'idempotency-key': randomUUID() };
+    const response = await page.request.fetch(`/api/v1${path}`, { method, data, headers });
+    if (!response.ok()) throw new Error(`${method} ${path}: ${await response.text()}`);
+    return (await response.json()) as Job;
+  };
+  const get = async <T>(path: string) => (await (await page.request.get(`/api/v1${path}`)).json()) as T;
+  const [model] = await get<{ id: string }[]>('/models?find=T15-4820');
+  const [part] = await get<{ id: string }[]>('/parts?find=PA-C1-240-25');
+  const booking = {
+    customer: { id: null, name: `Customer of ${serial}`, phone: '', email: '' },
+    jobs: [
+      {
+        device: { modelId: model?.id, stub: null, serial, place: '' },
+        wishes: [{ kind: 'new drive', least: 240_057_409_536 }],
+        complaint: 'slow',
+        condition: '',
+        leftWithUs: [],
+        secrets: [],
+        facts: {},
+        promisedAt: null,
+        price: null,
+      },
+    ],
+  };
+  const { jobs } = (await send('POST', '/orders', booking)) as unknown as { jobs: [Job] };
+  let [job] = jobs;
+  const old = `KD7-${serial}`;
+  for (const [key, value] of Object.entries(read(old))) {
+    job = await send('PUT', `/jobs/${job.tag}/facts/${encodeURIComponent(key)}`, { version: job.version, value });
+  }
+  job = await send('POST', `/jobs/${job.tag}/drive`, { version: job.version, partId: part?.id, siteId: 'a' });
+  job = await send('POST', `/jobs/${job.tag}/plan`, { version: job.version });
+  return { tag: job.tag, old, drive: job.snapshot.facts['drive choice']?.serial ?? '' };
+}
