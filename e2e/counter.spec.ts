@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { enter, measure, sheet, station } from './support/bench';
+import { enter, gate, measure, sheet, station } from './support/bench';
 
 test('one page takes everything down: two wishes, own drive, secret, marks, two devices; all of it stays over a reload', async ({
   page,
@@ -77,7 +77,16 @@ test('the drive that the customer brought is a target only by their word, and st
   await station(page, 'Plan');
   await page.getByRole('button', { name: 'Accept plan' }).click();
   await station(page, 'Copy');
-  await expect(page.getByText('Palewood C1').first()).toBeVisible();
+  for (const serial of ['KD5-77Q1-0381', 'PWC1-OWN-0044']) {
+    await page.getByLabel('Scan or type its serial').first().fill(serial);
+    await page.getByRole('button', { name: 'Check' }).first().click();
+    await expect(page.getByText(serial, { exact: true }).first()).toBeVisible();
+  }
+  await expect(gate(page, 'identified')).toHaveAttribute('data-holds', 'true');
+  await page.getByLabel('Where the drives lie').selectOption('');
+  await page.getByRole('button', { name: 'Copy has begun' }).click();
+  await page.getByRole('button', { name: 'It ended well' }).click();
+  await expect(gate(page, 'copied')).toHaveAttribute('data-holds', 'true');
 });
 
 test('a secret is shown to who has the job in hand, and each showing is in the history', async ({ page }) => {

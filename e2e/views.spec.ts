@@ -113,12 +113,12 @@ test('booking by keyboard alone; what is typed survives a reload', async ({ page
   await enter(page, 'wren');
   await page.keyboard.press('b');
   await expect(page.getByLabel('Customer: name or phone')).toBeFocused();
-  await page.keyboard.type('Slipway');
+  await page.keyboard.type('Slipway', { delay: 90 });
   await expect(page.getByRole('option', { name: /Slipway Pottery/ })).toBeVisible();
   await page.keyboard.press('ArrowDown');
   await page.keyboard.press('Enter');
   await page.keyboard.press('Tab');
-  await page.keyboard.type('pocket');
+  await page.keyboard.type('pocket', { delay: 90 });
   await expect(page.getByRole('option', { name: /Pocket 7/ })).toBeVisible();
   await page.keyboard.press('Enter');
   await expect(sheet(page, 'At a glance')).toContainText('M.2, key M');

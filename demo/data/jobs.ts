@@ -2,8 +2,8 @@ import type { JobBooking } from '@udrel/contract/types';
 import { bytesOfNominal, GIB } from '@udrel/core/capacity';
 import type { MeasurementSet } from '@udrel/core/benchmarks';
 import type { HealthGrade } from '@udrel/core/estimate';
-import type { FittedModule } from '@udrel/core/memory';
-import type { End, OldDrive, Route, Wish } from '@udrel/core/steps';
+import type { OldDrive, Route, Wish } from '@udrel/core/steps';
+import type { Afterwards } from './afterwards';
 import type { CustomerName } from './customers';
 import type { TableName } from './tables';
 
@@ -29,15 +29,6 @@ export const REACHED = [
   'closed',
 ] as const;
 export type Reached = (typeof REACHED)[number];
-
-/** One thing that happens to a job beside the straight path. */
-export type Afterwards =
-  | { act: 'memory'; modules: FittedModule[] }
-  | { act: 'take up' }
-  | { act: 'put down'; batteryOff: boolean; tried: string; next: string }
-  | { act: 'end'; kind: End['kind']; reason: string }
-  | { act: 'give back' }
-  | { act: 'keep'; place: string; until: string };
 
 export interface DemoJob {
   customer: CustomerName;

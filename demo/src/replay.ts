@@ -17,7 +17,8 @@ import type { JobBooking, JobView } from '@udrel/contract/types';
 import type { MeasurementSet } from '@udrel/core/benchmarks';
 import { defaultIntent } from '@udrel/core/layout';
 import { functionChecks, type FactKey } from '@udrel/core/steps';
-import { REACHED, type Afterwards, type DemoJob, type Reached } from '../data/jobs';
+import type { Afterwards } from '../data/afterwards';
+import { REACHED, type DemoJob, type Reached } from '../data/jobs';
 import { tables } from '../data/tables';
 
 const HOUR = 3_600_000;

@@ -73,6 +73,17 @@ describe('an end without work', () => {
     expect(drive).toMatchObject({ owner: 'shop', custody: expect.stringContaining('wipe before use') });
   });
 
+  it('gone on with after the drive came out proves nothing of what was proven with it inside', async () => {
+    const work = await opened();
+    await work.put('trial start');
+    await end(work, { what: 'end', kind: 'withdrawn' });
+    await work.put('put back' as never, { serial: 'KD7-55Q0-2218' });
+    await end(work, { what: 'go on' });
+    const { facts } = work.job.snapshot;
+    expect([facts.fitted, facts['trial start'], facts['put back']]).toEqual([undefined, undefined, undefined]);
+    expect(work.job.procedure.gates.find((gate) => gate.id === 'started')?.holds).toBe(false);
+  });
+
   it('waits for a running copy, and goes on after all when the customer changes their mind', async () => {
     const work = new Work(shop.as.technician, await bookJob(shop.as.counter, stock));
     await work.prepare(stock);

@@ -1,4 +1,4 @@
-import { endedAs, procedureOf, without, type End } from '@udrel/core/steps';
+import { endedAs, procedureOf, stampsOf, without, type End, type FactKey } from '@udrel/core/steps';
 import { Refusal } from '../platform/errors';
 import type { Acting } from '../platform/routes';
 import type { Prepared } from './prepared';
@@ -27,12 +27,12 @@ export function ending({ manager }: Acting, job: JobRecord, kind: End['kind']): 
 /** The customer wants it done after all: parts must be reserved again. */
 export function goingOn({ manager }: Acting, job: JobRecord): Promise<Prepared> {
   if (!job.snapshot.end) throw new Refusal(409, 'not-ended', 'This job has not ended.');
-  const fallen = ['put back', 'as it came', 'kept until', 'signature', 'document given'] as const;
+  const { snapshot } = job;
+  // What came out again was fitted no more, and what was proven with it in the device falls too.
+  const unfitted = snapshot.facts['put back'] ? stampsOf(snapshot, 'fit') : [];
+  const fallen: FactKey[] = ['put back', 'as it came', 'kept until', 'signature', 'document given', ...unfitted];
   return Promise.resolve({
-    after: {
-      ...without(job.snapshot, [...fallen, ...(job.snapshot.facts['put back'] ? (['fitted'] as const) : [])]),
-      end: null,
-    },
+    after: { ...without(snapshot, fallen), end: null },
     besides: [],
     event: { kind: 'gone on', data: {} },
     carryOut: async () => {
