@@ -126,7 +126,7 @@ test('notes by key, the next thing by Ctrl+Enter, a closed job only to look at, 
   await expect(sheet(page, 'History')).toContainText('Booked in');
   await page.keyboard.press('n');
   await expect(page.getByLabel('Note', { exact: true })).toBeFocused();
-  await page.keyboard.type('Customer called, will wait', { delay: 60 });
+  await page.keyboard.type('Customer called, will wait', { delay: 90 });
   await page.keyboard.press('Enter');
   await expect(sheet(page, 'History')).toContainText('Note: Customer called, will wait');
   await station(page, 'Assess');

@@ -38,7 +38,7 @@ app.post('/booking', async (_request, response) => {
   const serial = `BARE-${randomUUID().slice(0, 8)}`;
   const text = (value) => {
     let swapped = value.replace(UUID, (one) => (kept.includes(one) ? one : known(fresh, one, randomUUID)));
-    for (const [drawn, now] of numbers) swapped = swapped.replaceAll(drawn, now);
+    for (const [drawn, now] of numbers) swapped = swapped.replaceAll(`U-${drawn}`, `U-${now}`);
     return swapped.replaceAll(statements.serial, serial).replaceAll(statements.key, fresh.get('key') ?? keyOf(fresh));
   };
   response.status(201).json(await replay(statements.booking, swapper(text, numbers), numbers));
