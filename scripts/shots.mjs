@@ -63,7 +63,7 @@ async function take(colorScheme, views, login = 'ilse') {
     await page.goto(shop.url + path);
     // The stream of hints never ends, so that the network is never idle: wait for the content instead.
     await page.locator('main, article').first().waitFor();
-    await page.waitForFunction('!/(^|\\n)(Reading|Opening) /.test(document.body.innerText)');
+    while ((await page.getByText(/^(Reading|Opening) /).count()) > 0) await sleep(100);
     await page.evaluate('document.fonts.ready');
     await sleep(600);
     await page.screenshot({ path: join(ROOT, 'docs/screenshots', `${name}.png`) });
