@@ -1,7 +1,7 @@
 import { normaliseSerial } from '../identity';
 import { stripBalance } from '../strip';
 import { latestRun, wants } from './evidence';
-import { always, titled, type StepRule } from './step-rule';
+import { always, BOOKED, titled, type StepRule } from './step-rule';
 import type { JobSnapshot } from './types';
 
 /** What was fitted stays in a device that nobody fetched; after any other end it comes out again. */
@@ -35,16 +35,7 @@ const fetched = (job: JobSnapshot) => job.end?.kind !== 'not collected';
 
 /** The shortest way back after an end without work: an assembled device, everything returned or kept on record. */
 export const END_RULES: readonly StepRule[] = [
-  {
-    id: 'book in',
-    station: 'Book in',
-    title: titled('Book in'),
-    minutes: 4,
-    applies: always,
-    done: always,
-    after: () => [],
-    gates: [],
-  },
+  BOOKED,
   {
     id: 'end copy',
     station: 'Copy',

@@ -18,3 +18,15 @@ export const always = () => true;
 
 /** A title that is the same whatever the job. */
 export const titled = (title: string) => () => title;
+
+/** Where every procedure begins, the way back included. */
+export const BOOKED: StepRule = {
+  id: 'book in',
+  station: 'Book in',
+  title: titled('Book in'),
+  minutes: 4,
+  applies: always,
+  done: always,
+  after: () => [],
+  gates: [],
+};

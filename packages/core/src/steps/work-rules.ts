@@ -1,6 +1,6 @@
 import { stripBalance } from '../strip';
 import { copyTrusted, fittedHolds, identified, latestRun, planHolds, wants } from './evidence';
-import { always, titled, type StepRule } from './step-rule';
+import { always, BOOKED, titled, type StepRule } from './step-rule';
 import type { JobSnapshot } from './types';
 
 const copies = (job: JobSnapshot) => wants(job, 'new drive');
@@ -13,16 +13,7 @@ function openedBeforeCopy(job: JobSnapshot): boolean {
 
 /** The steps of doing the work. */
 export const WORK_RULES: readonly StepRule[] = [
-  {
-    id: 'book in',
-    station: 'Book in',
-    title: titled('Book in'),
-    minutes: 4,
-    applies: always,
-    done: always,
-    after: () => [],
-    gates: [],
-  },
+  BOOKED,
   {
     id: 'describe device',
     station: 'Assess',
