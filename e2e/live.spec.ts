@@ -1,11 +1,6 @@
-import { expect, test, type Page } from '@playwright/test';
-import { bookIn, enter, gate, sheet, station } from './support/bench';
+import { expect, test } from '@playwright/test';
+import { bookIn, enter, gate, scan, sheet, station } from './support/bench';
 import { plannedJob } from './support/jobs';
-
-/** A scanner: all keys at once and Enter, faster than anybody types. */
-async function scan(page: Page, text: string): Promise<void> {
-  await Promise.all([...text, 'Enter'].map((key) => page.keyboard.press(key)));
-}
 
 test('two people in one job see each other’s work, and the Floor follows', async ({ page, browser }) => {
   await enter(page, 'ilse');
@@ -30,7 +25,8 @@ test('a scan is recognised outside a field and in one, and never taken for short
   await expect(page.getByRole('combobox', { name: 'Scan or find' })).toHaveValue('nbp-b.j/');
   await page.keyboard.press('Escape');
   await page.getByRole('heading', { name: 'Jobs' }).click();
-  await scan(page, 'U-2412');
+  // A radio scanner hesitates once.
+  await scan(page, 'U-2412', { late: { 4: 180 } });
   await expect(page).toHaveURL(/\/jobs\/U-2412\//);
   await page.getByLabel('Note', { exact: true }).fill('half a sentence');
   await page.getByLabel('Note', { exact: true }).focus();

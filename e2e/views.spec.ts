@@ -1,7 +1,7 @@
 import AxeBuilder from '@axe-core/playwright';
 import { gzipSync } from 'node:zlib';
 import { expect, test } from '@playwright/test';
-import { enter, sheet } from './support/bench';
+import { enter, scan, sheet } from './support/bench';
 
 const STATIONS = ['book-in', 'assess', 'match', 'plan', 'copy', 'swap', 'prove', 'hand-over'];
 const VIEWS = [
@@ -83,7 +83,7 @@ test('the keys lead everywhere, and a scanned tag or serial opens its job', asyn
   await lettersShown();
   await page.keyboard.press('2');
   await expect(page).toHaveURL(/\/jobs\/U-2410\/assess/);
-  await Promise.all([...'KD7-55Q0-2219', 'Enter'].map((key) => page.keyboard.press(key)));
+  await scan(page, 'KD7-55Q0-2219');
   await expect(page).toHaveURL(/\/jobs\/U-2411\//);
   await page.getByRole('combobox', { name: 'Scan or find' }).fill('01555 010 114');
   await expect(page.getByRole('option').first()).toContainText('Merrow Sound Ferry Office');

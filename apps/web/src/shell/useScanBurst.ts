@@ -2,14 +2,27 @@ import { useCallback, useEffect, useRef } from 'react';
 
 /** A scanner types faster than anybody: the time from one key to the next, milliseconds. */
 const GAP = 70;
+/** One key of a burst may come late, over a radio or on a busy tablet, while the burst as a whole stays quick. */
+const LATE = 3 * GAP;
+/** Keys from which on a burst is a scan under way, and no shortcut any more. */
+const UNDER_WAY = 3;
 const SHORTEST = 4;
 
 interface Burst {
   text: string;
+  /** Times of the first and of the latest key, milliseconds. */
+  since: number;
   at: number;
   /** The field that was being typed in, and what stood in it before. */
   field: HTMLInputElement | HTMLTextAreaElement | null;
   before: string;
+}
+
+const NONE: Burst = { text: '', since: 0, at: 0, field: null, before: '' };
+
+function continues({ text, since, at }: Burst, now: number): boolean {
+  if (now - at < GAP) return true;
+  return text.length >= UNDER_WAY && now - at < LATE && (now - since) / text.length < GAP;
 }
 
 const fieldOf = (target: EventTarget | null) =>
@@ -28,18 +41,18 @@ function restore(field: HTMLInputElement | HTMLTextAreaElement, value: string): 
  * does goes through `quiet`, which waits a moment and does nothing when another key follows at once.
  */
 export function useScanBurst(take: (text: string) => void): { quiet: (act: () => void) => void } {
-  const burst = useRef<Burst>({ text: '', at: 0, field: null, before: '' });
+  const burst = useRef<Burst>(NONE);
   const pending = useRef<ReturnType<typeof setTimeout> | null>(null);
 
   useEffect(() => {
     function press(event: KeyboardEvent): void {
       const now = event.timeStamp;
       const { current } = burst;
-      const quick = now - current.at < GAP;
+      const quick = continues(current, now);
       if (event.key === 'Enter') {
         const scanned = quick && current.text.length >= SHORTEST && !event.ctrlKey;
         if (scanned) end(event, current);
-        burst.current = { text: '', at: 0, field: null, before: '' };
+        burst.current = NONE;
         return;
       }
       if (event.key.length !== 1 || event.ctrlKey || event.metaKey || event.altKey) return;
@@ -51,7 +64,7 @@ export function useScanBurst(take: (text: string) => void): { quiet: (act: () =>
       const field = fieldOf(event.target);
       burst.current = quick
         ? { ...current, text: current.text + event.key, at: now }
-        : { text: event.key, at: now, field, before: field?.value ?? '' };
+        : { text: event.key, since: now, at: now, field, before: field?.value ?? '' };
     }
 
     function end(event: KeyboardEvent, { text, field, before }: Burst): void {
@@ -68,6 +81,8 @@ export function useScanBurst(take: (text: string) => void): { quiet: (act: () =>
 
   const quiet = useCallback((act: () => void) => {
     if (pending.current) clearTimeout(pending.current);
+    pending.current = null;
+    if (burst.current.text.length >= UNDER_WAY) return;
     pending.current = setTimeout(() => {
       pending.current = null;
       act();
