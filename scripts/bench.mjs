@@ -1,6 +1,7 @@
-import { chmodSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { chmodSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { cpus, tmpdir, totalmem } from 'node:os';
 import { join } from 'node:path';
+import { format } from 'prettier';
 import { buildAll } from './lib/build.mjs';
 import { freePort } from './lib/cluster.mjs';
 import { installPackages } from './lib/install.mjs';
@@ -10,7 +11,8 @@ import { openShop } from './lib/shop.mjs';
 /**
  * Measures how much the application adds to the bare work: reads and writes against a bare handler that does the same
  * session query and the same SQL on the same database, in the same run; how reads grow with the number of jobs; time
- * to the first views in Chromium; memory under load. Fails over the budgets in bench/budgets.json.
+ * to the first views in Chromium; memory under load. Writes docs/bench.md when it measured at full size; fails over the
+ * budgets in bench/budgets.json.
  * UDREL_BENCH_JOBS, UDREL_BENCH_MINUTES and UDREL_BENCH_SECONDS make it smaller.
  */
 await installPackages();
@@ -23,7 +25,8 @@ const serverFlags = ['--expose-gc', '--import', join(ROOT, 'scripts/bench/heap-p
 const port = await freePort(0);
 const given = { port, host: '127.0.0.1', data, databaseUrl: null, demo: true, benchSpeed: '1', serverFlags };
 const shop = await openShop(given, { quiet: true });
-console.log(`Node ${process.version}, ${cpus().length} cores, ${Math.round(totalmem() / 2 ** 30)} GiB`);
+const machine = `Node ${process.version}, ${cpus().length} cores, ${Math.round(totalmem() / 2 ** 30)} GiB`;
+console.log(machine);
 const { code, output } = await run('tsx', ['scripts/bench/measure.mjs'], {
   env: binEnv({
     UDREL_DATABASE_URL: shop.databaseUrl,
@@ -42,5 +45,24 @@ if (code !== 0) process.exit(code);
 const budgets = JSON.parse(readFileSync(join(ROOT, 'scripts/bench/budgets.json'), 'utf8'));
 const over = Object.entries(budgets).filter(([name, most]) => !(figures[name] <= most));
 for (const [name, most] of over) console.log(`OVER BUDGET ${name}: ${figures[name]}, at most ${most}`);
+const smaller = ['JOBS', 'MINUTES', 'SECONDS'].some((name) => process.env[`UDREL_BENCH_${name}`] !== undefined);
+if (!smaller) await writeReport();
 console.log(`${Object.keys(budgets).length - over.length} within budget, ${over.length} over`);
 process.exit(over.length > 0 || output === '' ? 1 : 0);
+
+/** The report of a measurement at full size: each figure, and beside it the budget that it is held to. */
+async function writeReport() {
+  const line = ([name, value]) => `| ${name} | ${value} | ${budgets[name] ?? ''} |`;
+  const report = `# Bench
+
+\`npm run bench\` on ${new Date().toISOString().slice(0, 10)}: ${machine}, shared with the load and with other machines.
+The ratio is the time per request against a bare Express + pg handler that makes the same session query and runs the same
+SQL in the same run, the median over turns taken alternately. The handler sends its statements as they are; the
+application prepares them, which the planner's time makes worth while, so that a ratio below one is possible.
+
+| what was measured | figure | budget |
+| --- | --: | --: |
+${Object.entries(figures).map(line).join('\n')}
+`;
+  writeFileSync(join(ROOT, 'docs/bench.md'), await format(report, { parser: 'markdown', printWidth: 120 }));
+}

@@ -28,11 +28,12 @@ export async function captureStatements(databaseUrl, requests, cookie, sessionSe
   const captured = {};
   for (const [name, { path, method, headers, body }] of Object.entries(requests)) {
     const statements = [];
-    pg.Client.prototype.query = function query(text, values, ...rest) {
-      if (typeof text !== 'string') return original.call(this, text, values, ...rest);
-      const statement = { text, values: Array.isArray(values) ? values : [] };
+    pg.Client.prototype.query = function query(config, ...rest) {
+      // Statements with parameters come prepared, as an object.
+      const { text, values = [] } = typeof config === 'string' ? { text: config } : config;
+      const statement = { text, values };
       statements.push(statement);
-      const answer = original.call(this, text, values, ...rest);
+      const answer = original.call(this, config, ...rest);
       if (/nextval/.test(text) && answer?.then) answer.then(({ rows }) => (statement.drew = String(rows[0].next)));
       return answer;
     };

@@ -19,6 +19,19 @@ async function statementsOf(path: string): Promise<number> {
   return count;
 }
 
+it('plans a statement with parameters once a connection', async () => {
+  const names: unknown[] = [];
+  const spy = vi.spyOn(pg.Client.prototype, 'query');
+  for (let turn = 0; turn < 2; turn++) {
+    spy.mockClear();
+    await shop.as.technician.get(`/jobs/${tag}`);
+    names.push(spy.mock.calls.map(([config]) => (config as { name?: string }).name));
+  }
+  spy.mockRestore();
+  expect(names[0]).toEqual(names[1]);
+  expect(names[0]).toEqual([expect.any(String), expect.any(String), expect.any(String)]);
+});
+
 describe('SQL statements for a read, with session and account', () => {
   it.each([
     ['the job list', () => '/jobs', 3],

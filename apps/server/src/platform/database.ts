@@ -3,6 +3,7 @@ import { DataSource, type EntityManager } from 'typeorm';
 import { entities } from './entities';
 import { migrations } from './migrations';
 import { SnakeNaming } from './naming';
+import { PreparingClient } from './prepared';
 
 /** Any fixed number: only one server at a time may migrate. */
 const MIGRATION_LOCK = 418_2401;
@@ -18,6 +19,7 @@ export async function openDatabase(url: string, poolSize = 16): Promise<DataSour
     installExtensions: false,
     poolSize,
     connectTimeoutMS: 5000,
+    extra: { Client: PreparingClient },
     // A backend that is cut off while idle is replaced at the next query; the pool must not end the process.
     poolErrorHandler: () => undefined,
   });
