@@ -1,3 +1,4 @@
+import { FILE_SYSTEMS } from '@udrel/core/layout';
 import { CONSENTS, MARK_KINDS, MARK_VIEWS, type JobFacts } from '@udrel/core/steps';
 import { boolean, list, nullable, number, object, oneOf, record, text, whole, type Shape } from '../shape';
 import { byteCount, driveClass, driveSpec, link, sectorSize, serial } from './drives';
@@ -28,7 +29,7 @@ const partitionTable = object({
       id: text(40),
       name: text(72),
       kind: oneOf('EFI system', 'reserved', 'system', 'data', 'recovery', 'boot', 'swap'),
-      fileSystem: oneOf('NTFS', 'FAT32', 'exFAT', 'ext4', 'XFS', 'APFS', 'HFS+', 'none', 'unknown'),
+      fileSystem: oneOf(...FILE_SYSTEMS),
       startSector: sectorCount,
       sectors: whole(1, Number.MAX_SAFE_INTEGER),
       used: nullable(byteCount),

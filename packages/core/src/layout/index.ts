@@ -1,2 +1,3 @@
 export type * from './types';
+export { FILE_SYSTEMS } from './types';
 export * from './plan';

@@ -5,7 +5,26 @@ export type Scheme = 'gpt' | 'mbr';
 
 export type PartitionKind = 'EFI system' | 'reserved' | 'system' | 'data' | 'recovery' | 'boot' | 'swap';
 
-export type FileSystem = 'NTFS' | 'FAT32' | 'exFAT' | 'ext4' | 'XFS' | 'APFS' | 'HFS+' | 'none' | 'unknown';
+/** What a partition holds; `swap` and `LVM` are no file systems but are known for what they are. */
+export const FILE_SYSTEMS = [
+  'NTFS',
+  'FAT16',
+  'FAT32',
+  'exFAT',
+  'ReFS',
+  'ext2',
+  'ext3',
+  'ext4',
+  'XFS',
+  'btrfs',
+  'APFS',
+  'HFS+',
+  'swap',
+  'LVM',
+  'none',
+  'unknown',
+] as const;
+export type FileSystem = (typeof FILE_SYSTEMS)[number];
 
 /** One partition as read from the old drive. Sizes in bytes, places in logical sectors. */
 export interface SourcePartition {

@@ -1,14 +1,14 @@
 import { ALIGNMENT, GIB } from '../capacity';
 import type { FileSystem, PartitionKind, SourcePartition } from './types';
 
-/** File systems that common tools shrink and grow; exFAT and XFS only change by copying the files anew. */
-const RESIZABLE: readonly FileSystem[] = ['NTFS', 'ext4', 'APFS', 'HFS+'];
+/** File systems that common tools shrink and grow; FAT, exFAT, ReFS and XFS only change by copying the files anew. */
+const RESIZABLE: readonly FileSystem[] = ['NTFS', 'ext2', 'ext3', 'ext4', 'btrfs', 'APFS', 'HFS+'];
 
 /** Kinds whose size is given by the system that made them. */
 const FIXED_KINDS: readonly PartitionKind[] = ['EFI system', 'reserved', 'recovery', 'boot', 'swap'];
 
 /** File systems whose used blocks can be told from the free ones, so that only these are copied. */
-const READABLE: readonly FileSystem[] = ['NTFS', 'ext4', 'APFS', 'HFS+', 'FAT32', 'exFAT', 'XFS'];
+const READABLE: readonly FileSystem[] = [...RESIZABLE, 'FAT16', 'FAT32', 'exFAT', 'XFS'];
 
 /** Whether the partition may get another size. An encrypted volume copies whole and keeps its size. */
 export function isResizable(partition: SourcePartition): boolean {

@@ -1,11 +1,11 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import type { JobView } from '@udrel/contract/types';
-import type { Scheme } from '@udrel/core/layout';
+import { FILE_SYSTEMS, type Scheme } from '@udrel/core/layout';
 import { Foot, Sheet, TroubleNote } from '../../../ui';
 import { useTypedFact } from '../typed-fact';
 import { useJobChange } from '../useJobChange';
-import { emptyRow, FILE_SYSTEMS, KINDS, rowsOf, tableOf, usualRows, type PartitionRow } from './partition-rows';
+import { emptyRow, KINDS, rowsOf, tableOf, usualRows, type PartitionRow } from './partition-rows';
 import styles from './partition.module.css';
 
 /** The partitions of the old drive, in the order in which they lie on it. */

@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { bytesOfNominal, GIB, MIB } from '@udrel/core/capacity';
-import { emptyRow, FILE_SYSTEMS, KINDS, rowsOf, tableOf, usualRows, type PartitionRow } from './partition-rows';
+import { FILE_SYSTEMS } from '@udrel/core/layout';
+import { emptyRow, KINDS, rowsOf, tableOf, usualRows, type PartitionRow } from './partition-rows';
 
 const row = (over: Partial<PartitionRow>): PartitionRow => ({ ...emptyRow(), name: 'Data', size: '10 GiB', ...over });
 

@@ -12,17 +12,6 @@ export interface PartitionRow {
 }
 
 export const KINDS: readonly PartitionKind[] = ['EFI system', 'reserved', 'system', 'data', 'recovery', 'boot', 'swap'];
-export const FILE_SYSTEMS: readonly FileSystem[] = [
-  'NTFS',
-  'FAT32',
-  'exFAT',
-  'ext4',
-  'XFS',
-  'APFS',
-  'HFS+',
-  'none',
-  'unknown',
-];
 
 export function rowsOf(table: SourceTable): PartitionRow[] {
   return table.partitions.map(({ name, kind, fileSystem, sectors, used, encrypted }) => ({

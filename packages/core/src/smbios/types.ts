@@ -1,0 +1,47 @@
+import type { Reason } from '../reason';
+
+export type ChassisGroup = 'laptop' | 'tablet' | 'desktop' | 'all-in-one' | 'mini' | 'server' | 'other';
+
+/** A memory module or a soldered chip group, as the firmware reports it. Bytes, MT/s. */
+export interface MemoryDevice {
+  slot: string;
+  /** null for an empty slot. */
+  bytes: number | null;
+  generation: string;
+  form: 'DIMM' | 'SO-DIMM' | 'soldered' | 'other';
+  /** Rated and set rate; null when not reported. */
+  speed: number | null;
+  configured: number | null;
+  ecc: boolean;
+  registered: boolean;
+  maker: string;
+  part: string;
+  serial: string;
+}
+
+/** A slot of the board for cards, M.2 ones among them. */
+export interface BoardSlot {
+  name: string;
+  kind: string;
+  lanes: number | null;
+  used: boolean | null;
+}
+
+/** What a device says of itself. Empty texts and null: not reported. */
+export interface DeviceIdentity {
+  version: string;
+  maker: string;
+  product: string;
+  family: string;
+  sku: string;
+  serial: string;
+  uuid: string;
+  board: string;
+  chassis: ChassisGroup;
+  firmware: { maker: string; version: string; date: string; uefi: boolean | null };
+  processors: { name: string; cores: number | null; threads: number | null }[];
+  memory: { slots: number | null; maximum: number | null; ecc: boolean | null; devices: MemoryDevice[] };
+  slots: BoardSlot[];
+  battery: { name: string; designMilliwattHours: number | null } | null;
+  problems: Reason[];
+}

@@ -1,0 +1,5 @@
+export type * from './types';
+export { crc32 } from './crc32';
+export { GPT_TYPE_OF } from './kinds';
+export { guessSectorSize, readTable } from './read';
+export { writeGpt, type GptContent } from './write';

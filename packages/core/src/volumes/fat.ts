@@ -1,0 +1,94 @@
+import { latin, u16, u32, u64, u8, utf16, type Image } from '../image';
+import { setBitsOf } from './bits';
+import type { Volume } from './types';
+
+const powerOfTwo = (value: number) => value > 0 && (value & (value - 1)) === 0;
+
+/**
+ * FAT12, FAT16 or FAT32, told apart by the number of clusters alone; used space from the allocation table.
+ * @source UEFI specification 13.3 (FAT32), ECMA-107
+ */
+export function readFat(image: Image, boot: Uint8Array): Partial<Volume> | null {
+  const sector = u16(boot, 11);
+  const perCluster = u8(boot, 13);
+  const reserved = u16(boot, 14);
+  const copies = u8(boot, 16);
+  const tableSectors = u16(boot, 22) || u32(boot, 36);
+  const total = u16(boot, 19) || u32(boot, 32);
+  if (![512, 1024, 2048, 4096].includes(sector) || !powerOfTwo(perCluster) || reserved === 0) return null;
+  if (copies < 1 || copies > 2 || tableSectors === 0 || total === 0 || u16(boot, 510) !== 0xaa55) return null;
+  const rootSectors = Math.ceil((u16(boot, 17) * 32) / sector);
+  const clusters = Math.floor((total - reserved - copies * tableSectors - rootSectors) / perCluster);
+  if (clusters < 1) return null;
+  const width = clusters < 4085 ? 12 : clusters < 65_525 ? 16 : 32;
+  const labelAt = width === 32 ? 71 : 43;
+  const label = u8(boot, labelAt - 5) === 0x29 ? latin(boot, labelAt, 11) : '';
+  const used = usedClusters(image, reserved * sector, tableSectors * sector, clusters, width);
+  const cluster = perCluster * sector;
+  return {
+    fileSystem: width === 32 ? 'FAT32' : 'FAT16',
+    label: label === 'NO NAME' ? '' : label,
+    clusterBytes: cluster,
+    totalBytes: total * sector,
+    usedBytes: used === null ? null : total * sector - (clusters - used) * cluster,
+    problems: dirty(image, reserved * sector, width)
+      ? [{ rule: 'Clean', outcome: 'limit', sentence: 'It was not shut down cleanly: check the file system first.' }]
+      : [],
+  };
+}
+
+function usedClusters(image: Image, at: number, size: number, clusters: number, width: 12 | 16 | 32): number | null {
+  const needed = Math.ceil(((clusters + 2) * width) / 8);
+  if (needed > size) return null;
+  const table = image.read(at, needed);
+  if (!table) return null;
+  let used = 0;
+  for (let cluster = 2; cluster < clusters + 2; cluster++) if (entryOf(table, cluster, width) !== 0) used += 1;
+  return used;
+}
+
+function entryOf(table: Uint8Array, cluster: number, width: 12 | 16 | 32): number {
+  if (width === 32) return u32(table, cluster * 4) & 0x0fff_ffff;
+  if (width === 16) return u16(table, cluster * 2);
+  const pair = u16(table, Math.floor(cluster * 1.5));
+  return cluster % 2 === 1 ? pair >> 4 : pair & 0xfff;
+}
+
+/** The clean-shutdown bit in the second entry: bit 15 of FAT16, bit 27 of FAT32; FAT12 has none. */
+function dirty(image: Image, at: number, width: 12 | 16 | 32): boolean {
+  const head = width === 12 ? null : image.read(at, 8);
+  if (!head) return false;
+  return width === 16 ? (u16(head, 2) & 0x8000) === 0 : (u32(head, 4) & 0x0800_0000) === 0;
+}
+
+/** exFAT: used space from its allocation bitmap where it is at hand, else from the share it notes. */
+export function readExfat(image: Image, boot: Uint8Array): Partial<Volume> {
+  const [sectorShift, clusterShift] = [u8(boot, 108), u8(boot, 109)];
+  const clusters = u32(boot, 92);
+  if (sectorShift < 9 || sectorShift > 12 || clusterShift > 25 - sectorShift) return { fileSystem: 'exFAT' };
+  const sector = 2 ** sectorShift;
+  const cluster = sector * 2 ** clusterShift;
+  const heap = u32(boot, 88) * sector;
+  const offsetOf = (number: number) => heap + (number - 2) * cluster;
+  const root = image.read(offsetOf(u32(boot, 96)), Math.min(cluster, 32 * 1024));
+  let label = '';
+  let used: number | null = null;
+  for (let at = 0; root && at + 32 <= root.length && u8(root, at) !== 0; at += 32) {
+    if (u8(root, at) === 0x83) label = utf16(root, at + 2, Math.min(11, u8(root, at + 1)));
+    if (u8(root, at) !== 0x81) continue;
+    used = setBitsOf(image, [{ offset: offsetOf(u32(root, at + 20)), length: u64(root, at + 24) }], clusters);
+  }
+  const share = u8(boot, 112);
+  if (used === null && share <= 100) used = Math.ceil(((share + 1) / 100) * clusters);
+  return {
+    fileSystem: 'exFAT',
+    label,
+    clusterBytes: cluster,
+    totalBytes: u64(boot, 72) * sector,
+    usedBytes: used === null ? null : heap + Math.min(used, clusters) * cluster,
+    problems:
+      (u16(boot, 106) & 2) === 0
+        ? []
+        : [{ rule: 'Clean', outcome: 'limit', sentence: 'It was not shut down cleanly: check the file system first.' }],
+  };
+}

@@ -1,0 +1,86 @@
+import { spells, type Image } from '../image';
+import { readExfat, readFat } from './fat';
+import { readNtfs } from './ntfs';
+import { readBtrfs, readBySignature, readExt, readHfs } from './others';
+import type { Volume } from './types';
+
+export type * from './types';
+
+const UNKNOWN: Volume = {
+  fileSystem: 'unknown',
+  label: '',
+  clusterBytes: null,
+  totalBytes: null,
+  usedBytes: null,
+  encryption: 'none',
+  problems: [],
+};
+
+/** Mean bits of information a byte above which bytes look like noise: encrypted, or packed. */
+const NOISE = 7.2;
+const HEAD = 4096;
+
+/**
+ * The volume in a partition, from its first bytes and the few blocks they point to. What is not at hand stays
+ * unknown; never throws, whatever the bytes are.
+ * @source the file systems' published layouts; FAT: UEFI specification 13.3, exFAT: its published specification
+ */
+export function readVolume(image: Image): Volume {
+  const head = image.read(0, Math.min(HEAD, image.size)) ?? image.read(0, 512);
+  if (!head) {
+    return {
+      ...UNKNOWN,
+      problems: [{ rule: 'Volume', outcome: 'unknown', sentence: 'Its first blocks were not read.' }],
+    };
+  }
+  return plausible({ ...UNKNOWN, ...recognise(image, head) });
+}
+
+function recognise(image: Image, head: Uint8Array): Partial<Volume> {
+  if (spells(head, 3, '-FVE-FS-')) {
+    return { encryption: 'Windows volume encryption', fileSystem: 'NTFS', problems: [LOCKED] };
+  }
+  if (spells(head, 3, 'NTFS    ')) return readNtfs(image, head);
+  if (spells(head, 3, 'EXFAT   ')) return readExfat(image, head);
+  const found = readBySignature(head) ?? readFat(image, head) ?? readExt(image) ?? readHfs(image) ?? readBtrfs(image);
+  if (found) return found.encryption ? { ...found, problems: [LOCKED] } : found;
+  if (head.every((byte) => byte === 0)) return { fileSystem: 'none' };
+  if (head.length >= HEAD && entropy(head) > NOISE) {
+    return {
+      encryption: 'possibly',
+      problems: [
+        {
+          rule: 'Encryption',
+          outcome: 'unknown',
+          sentence: 'It looks like noise and carries no name: possibly encrypted. It copies whole.',
+          remedy: 'ask the customer, or look in the device’s own system',
+        },
+      ],
+    };
+  }
+  return {};
+}
+
+const LOCKED = {
+  rule: 'Encryption',
+  outcome: 'limit',
+  sentence: 'Encrypted: it copies whole and keeps its size.',
+  remedy: 'decrypt it in its own system first, or have its key ready',
+} as const;
+
+/** Figures that cannot be are dropped rather than believed. */
+function plausible(volume: Volume): Volume {
+  const { totalBytes, usedBytes } = volume;
+  const total = totalBytes !== null && Number.isSafeInteger(totalBytes) && totalBytes > 0 ? totalBytes : null;
+  const used = usedBytes !== null && Number.isSafeInteger(usedBytes) && usedBytes >= 0 ? usedBytes : null;
+  return { ...volume, totalBytes: total, usedBytes: used !== null && total !== null && used > total ? null : used };
+}
+
+/** Shannon entropy, bits a byte. */
+function entropy(bytes: Uint8Array): number {
+  const counts = new Uint32Array(256);
+  for (const byte of bytes) counts[byte] = (counts[byte] ?? 0) + 1;
+  let bits = 0;
+  for (const count of counts) if (count > 0) bits -= (count / bytes.length) * Math.log2(count / bytes.length);
+  return bits;
+}

@@ -1,0 +1,160 @@
+import { spells, u16, u32, u64, u8, utf16, type Image } from '../image';
+import type { Reason } from '../reason';
+import { setBitsOf } from './bits';
+import type { Volume } from './types';
+
+const FIX_UP_STRIDE = 512;
+const LARGEST_RECORD = 64 * 1024;
+
+/** Sizes and places that the boot sector of an NTFS gives. Bytes. */
+export interface NtfsShape {
+  cluster: number;
+  clusters: number;
+  /** Place and size of the records of its file table. */
+  table: number;
+  record: number;
+  total: number;
+}
+
+/** The shape of an NTFS from its boot sector, or null where it makes no sense. */
+export function ntfsShape(boot: Uint8Array): NtfsShape | null {
+  const sector = u16(boot, 0x0b);
+  const raw = u8(boot, 0x0d);
+  const perCluster = raw <= 0x80 ? raw : 2 ** (256 - raw);
+  if (![512, 1024, 2048, 4096].includes(sector) || perCluster < 1 || perCluster * sector > 2 * 1024 * 1024) return null;
+  const cluster = sector * perCluster;
+  const size = u8(boot, 0x40);
+  const record = size < 0x80 ? size * cluster : 2 ** (256 - size);
+  if (record < 512 || record > LARGEST_RECORD) return null;
+  const sectors = u64(boot, 0x28);
+  return {
+    cluster,
+    clusters: Math.floor(sectors / perCluster),
+    table: u64(boot, 0x30) * cluster,
+    record,
+    total: sectors * sector,
+  };
+}
+
+/** NTFS: label and state from the volume's record, used space from its bitmap. */
+export function readNtfs(image: Image, boot: Uint8Array): Partial<Volume> {
+  const shape = ntfsShape(boot);
+  const problems: Reason[] = [];
+  if (!shape) {
+    problems.push({
+      rule: 'Volume',
+      outcome: 'fail',
+      sentence: 'Its boot sector is damaged.',
+      remedy: 'copy it whole',
+    });
+    return { fileSystem: 'NTFS', problems };
+  }
+  const volume = recordAt(image, shape, 3);
+  const bitmap = recordAt(image, shape, 6);
+  if (volume === 'damaged' || bitmap === 'damaged') {
+    problems.push({
+      rule: 'Volume',
+      outcome: 'fail',
+      sentence: 'A record of its file table is damaged.',
+      remedy: 'copy the drive first, check the file system on the copy',
+    });
+  }
+  const about = volume && volume !== 'damaged' ? volume : null;
+  const state = about && attribute(about, 0x70);
+  if (state && (u16(state, 10) & 1) === 1) {
+    problems.push({
+      rule: 'Clean',
+      outcome: 'limit',
+      sentence: 'It was not shut down cleanly, or waits to go on where it stopped.',
+      remedy: 'shut down fully, with fast start off',
+    });
+  }
+  const name = about && attribute(about, 0x60);
+  const used = bitmap && bitmap !== 'damaged' ? usedClusters(image, shape, bitmap) : null;
+  return {
+    fileSystem: 'NTFS',
+    label: name ? utf16(name, 0, Math.floor(name.length / 2)) : '',
+    clusterBytes: shape.cluster,
+    totalBytes: shape.total,
+    usedBytes: used === null ? null : used * shape.cluster,
+    problems,
+  };
+}
+
+/** A record of the file table with its fix-up undone; null where it was not read. */
+function recordAt(image: Image, { table, record }: NtfsShape, number: number): Uint8Array | 'damaged' | null {
+  const raw = image.read(table + number * record, record);
+  if (!raw) return null;
+  if (!spells(raw, 0, 'FILE')) return 'damaged';
+  const bytes = raw.slice();
+  const [at, count] = [u16(bytes, 4), u16(bytes, 6)];
+  if (count !== 1 + record / FIX_UP_STRIDE || at + 2 * count > record) return 'damaged';
+  const check = u16(bytes, at);
+  for (let n = 1; n < count; n++) {
+    const end = n * FIX_UP_STRIDE - 2;
+    if (u16(bytes, end) !== check) return 'damaged';
+    bytes.copyWithin(end, at + 2 * n, at + 2 * n + 2);
+  }
+  return bytes;
+}
+
+/** Where the unnamed attribute of a type begins in a record; null where it has none. */
+function findAttribute(record: Uint8Array, type: number): number | null {
+  for (let at = u16(record, 0x14); at + 8 <= record.length;) {
+    const [own, length] = [u32(record, at), u32(record, at + 4)];
+    if (own === 0xffff_ffff || length < 16 || at + length > record.length) return null;
+    if (own === type && u8(record, at + 9) === 0) return at;
+    at += length;
+  }
+  return null;
+}
+
+/** The value of a resident attribute. */
+function attribute(record: Uint8Array, type: number): Uint8Array | null {
+  const at = findAttribute(record, type);
+  if (at === null || u8(record, at + 8) !== 0) return null;
+  const from = at + u16(record, at + 0x14);
+  return record.subarray(from, from + u32(record, at + 0x10));
+}
+
+function usedClusters(image: Image, { cluster, clusters }: NtfsShape, record: Uint8Array): number | null {
+  const at = findAttribute(record, 0x80);
+  if (at === null || u8(record, at + 8) !== 1) return null;
+  return setBitsOf(image, stretchesOf(record, at, cluster), clusters);
+}
+
+/** The stretches of an image that a run list names, bytes. */
+function* stretchesOf(record: Uint8Array, attributeAt: number, cluster: number) {
+  const end = attributeAt + u32(record, attributeAt + 4);
+  for (const run of runsOf(record.subarray(attributeAt + u16(record, attributeAt + 0x20), end))) {
+    yield { offset: run.cluster === null ? -1 : run.cluster * cluster, length: run.length * cluster };
+  }
+}
+
+/**
+ * A run list: for each run its length and first cluster, null for a sparse one. Ends at a zero byte or where the
+ * bytes end; a place before the volume or beyond what a number holds ends it too.
+ */
+export function* runsOf(bytes: Uint8Array): Generator<{ length: number; cluster: number | null }> {
+  let cluster = 0;
+  for (let at = 0; at < bytes.length;) {
+    const [lengthBytes, placeBytes] = [u8(bytes, at) & 15, u8(bytes, at) >> 4];
+    if (lengthBytes === 0 || at + 1 + lengthBytes + placeBytes > bytes.length) return;
+    const length = little(bytes, at + 1, lengthBytes);
+    if (placeBytes > 0) cluster += signed(bytes, at + 1 + lengthBytes, placeBytes);
+    if (length <= 0 || cluster < 0 || !Number.isSafeInteger(cluster + length)) return;
+    yield { length, cluster: placeBytes === 0 ? null : cluster };
+    at += 1 + lengthBytes + placeBytes;
+  }
+}
+
+function little(bytes: Uint8Array, at: number, count: number): number {
+  let value = 0;
+  for (let n = count - 1; n >= 0; n--) value = value * 256 + u8(bytes, at + n);
+  return value;
+}
+
+function signed(bytes: Uint8Array, at: number, count: number): number {
+  const value = little(bytes, at, count);
+  return u8(bytes, at + count - 1) >= 0x80 ? value - 256 ** count : value;
+}

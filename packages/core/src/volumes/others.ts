@@ -1,0 +1,93 @@
+import { hex, spells, u16, u16be, u32, u32be, u64, u64be, utf8, type Image } from '../image';
+import type { Volume } from './types';
+
+const NEEDS_RECOVERY = 4;
+const WIDE = 0x80;
+const EXTENTS = 0x40;
+
+/** ext2, ext3 or ext4 from its superblock at byte 1024. */
+export function readExt(image: Image): Partial<Volume> | null {
+  const block = image.read(1024, 1024);
+  if (!block || u16(block, 0x38) !== 0xef53) return null;
+  const shift = u32(block, 0x18);
+  if (shift > 6) return null;
+  const size = 1024 * 2 ** shift;
+  const [compatible, incompatible] = [u32(block, 0x5c), u32(block, 0x60)];
+  const high = (at: number) => ((incompatible & WIDE) !== 0 ? u32(block, at) * 2 ** 32 : 0);
+  const total = u32(block, 4) + high(0x150);
+  const free = u32(block, 0x0c) + high(0x158);
+  const unclean = (incompatible & NEEDS_RECOVERY) !== 0 || (u16(block, 0x3a) & 1) === 0;
+  return {
+    fileSystem: (incompatible & EXTENTS) !== 0 ? 'ext4' : (compatible & 4) !== 0 ? 'ext3' : 'ext2',
+    label: utf8(block, 0x78, 16),
+    clusterBytes: size,
+    totalBytes: total * size,
+    usedBytes: free > total ? null : (total - free) * size,
+    problems: unclean
+      ? [
+          {
+            rule: 'Clean',
+            outcome: 'limit',
+            sentence: 'It was not unmounted cleanly: counts may be old, check the file system first.',
+          },
+        ]
+      : [],
+  };
+}
+
+/** XFS, APFS container, swap, LVM and LUKS by what stands in their first block. */
+export function readBySignature(head: Uint8Array): Partial<Volume> | null {
+  if (spells(head, 0, 'XFSB')) {
+    const size = u32be(head, 4);
+    const [total, free] = [u64be(head, 8) * size, u64be(head, 0x90) * size];
+    return {
+      fileSystem: 'XFS',
+      label: utf8(head, 108, 12),
+      clusterBytes: size,
+      totalBytes: total,
+      usedBytes: free > total ? null : total - free,
+    };
+  }
+  if (spells(head, 32, 'NXSB')) {
+    const size = u32(head, 36);
+    return { fileSystem: 'APFS', clusterBytes: size, totalBytes: u64(head, 40) * size };
+  }
+  if (spells(head, 0, 'LUKS') && hex(head.subarray(4, 6)) === 'BABE') {
+    const second = u16be(head, 6) === 2;
+    return {
+      fileSystem: 'unknown',
+      label: second ? utf8(head, 24, 48) : '',
+      encryption: second ? 'LUKS2' : 'LUKS1',
+    };
+  }
+  if (spells(head, 4086, 'SWAPSPACE2')) return { fileSystem: 'swap', label: utf8(head, 1052, 16) };
+  if ([0, 512, 1024, 1536].some((at) => spells(head, at, 'LABELONE'))) return { fileSystem: 'LVM' };
+  if (spells(head, 3, 'ReFS')) return { fileSystem: 'ReFS' };
+  return null;
+}
+
+/** HFS+ from its header at byte 1024, big-endian. */
+export function readHfs(image: Image): Partial<Volume> | null {
+  const block = image.read(1024, 512);
+  if (!block || (!spells(block, 0, 'H+') && !spells(block, 0, 'HX'))) return null;
+  const [size, total, free] = [u32be(block, 40), u32be(block, 44), u32be(block, 48)];
+  return {
+    fileSystem: 'HFS+',
+    clusterBytes: size,
+    totalBytes: total * size,
+    usedBytes: free > total ? null : (total - free) * size,
+  };
+}
+
+/** btrfs from its superblock at 64 KiB. */
+export function readBtrfs(image: Image): Partial<Volume> | null {
+  const block = image.read(65_536, 4096);
+  if (!block || !spells(block, 0x40, '_BHRfS_M')) return null;
+  return {
+    fileSystem: 'btrfs',
+    label: utf8(block, 0x12b, 256),
+    clusterBytes: u32(block, 0x90),
+    totalBytes: u64(block, 0x70),
+    usedBytes: u64(block, 0x78),
+  };
+}

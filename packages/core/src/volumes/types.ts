@@ -1,0 +1,18 @@
+import type { FileSystem } from '../layout';
+import type { Reason } from '../reason';
+
+export type Encryption = 'none' | 'Windows volume encryption' | 'LUKS1' | 'LUKS2' | 'possibly';
+
+/** What a partition's first blocks, and the few they point to, say of the volume in it. Sizes in bytes. */
+export interface Volume {
+  fileSystem: FileSystem;
+  label: string;
+  /** Smallest unit of allocation; null where there is none. */
+  clusterBytes: number | null;
+  /** Size that the file system gives itself; null where it does not say. */
+  totalBytes: number | null;
+  /** null where it cannot be told from what was read: then it is asked for. */
+  usedBytes: number | null;
+  encryption: Encryption;
+  problems: Reason[];
+}
