@@ -17,7 +17,7 @@ module.exports = {
     {
       name: 'core-needs-nothing',
       severity: 'error',
-      from: { path: '^packages/core/src', pathNot: '\\.test\\.ts$' },
+      from: { path: '^packages/core/src', pathNot: '\\.test(-data)?\\.ts$' },
       to: { dependencyTypes: ['npm', 'npm-dev', 'core'] },
     },
     {

@@ -121,17 +121,25 @@ export function spells(bytes: Uint8Array, at: number, text: string): boolean {
   return true;
 }
 
+const DIGITS = Array.from({ length: 256 }, (_none, byte) => byte.toString(16).toUpperCase().padStart(2, '0'));
+
 /** Two hexadecimal digits a byte, upper case. */
 export function hex(bytes: Uint8Array): string {
-  return [...bytes].map((byte) => byte.toString(16).toUpperCase().padStart(2, '0')).join('');
+  let text = '';
+  for (const byte of bytes) text += DIGITS[byte] ?? '';
+  return text;
 }
 
 const GUID_ORDER = [3, 2, 1, 0, 5, 4, 7, 6, 8, 9, 10, 11, 12, 13, 14, 15];
 
 /** A GUID as written in text; the first three fields lie little-endian (UEFI specification, appendix A). */
 export function guid(bytes: Uint8Array, at: number): string {
-  const text = hex(Uint8Array.from(GUID_ORDER, (n) => u8(bytes, at + n)));
-  return text.replace(/^(.{8})(.{4})(.{4})(.{4})(.{12})$/, '$1-$2-$3-$4-$5');
+  let text = '';
+  GUID_ORDER.forEach((from, n) => {
+    if (n === 4 || n === 6 || n === 8 || n === 10) text += '-';
+    text += DIGITS[u8(bytes, at + from)] ?? '';
+  });
+  return text;
 }
 
 /** The sixteen bytes of a GUID's text; zeros where it is none. */

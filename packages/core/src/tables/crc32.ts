@@ -9,6 +9,6 @@ const TABLE = Uint32Array.from({ length: 256 }, (_none, byte) => {
  */
 export function crc32(bytes: Uint8Array): number {
   let crc = 0xffffffff;
-  for (const byte of bytes) crc = (crc >>> 8) ^ (TABLE[(crc ^ byte) & 0xff] ?? 0);
+  for (let n = 0; n < bytes.length; n++) crc = (crc >>> 8) ^ (TABLE[(crc ^ (bytes[n] ?? 0)) & 0xff] ?? 0);
   return (crc ^ 0xffffffff) >>> 0;
 }

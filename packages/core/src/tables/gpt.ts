@@ -9,7 +9,6 @@ export const ENTRY_COUNT = 128;
 const HEADER_SIZE = 92;
 /** Most bytes of an entry array that is read: eight times the usual one. */
 const LARGEST_ARRAY = 8 * ENTRY_COUNT * ENTRY_SIZE;
-const UNUSED = '00000000-0000-0000-0000-000000000000';
 
 /** Sectors that the entry array takes: at least 16,384 bytes (UEFI specification 5.3.1). */
 export const arraySectors = (sectorSize: SectorSize): number => Math.ceil((ENTRY_COUNT * ENTRY_SIZE) / sectorSize);
@@ -84,9 +83,13 @@ function readArray(image: Image, header: Uint8Array, sectorSize: SectorSize, fau
     return [];
   }
   if (crc32(array) !== u32(header, 88)) faults.push('has an entry array with a wrong checksum');
-  return Array.from({ length: count }, (_none, index) => entryAt(array.subarray(index * size), index + 1)).filter(
-    (entry) => entry.type !== UNUSED,
-  );
+  const entries: TableEntry[] = [];
+  for (let index = 0; index < count; index++) {
+    const bytes = array.subarray(index * size, (index + 1) * size);
+    // A type of zeros: not in use.
+    if (bytes.subarray(0, 16).some((byte) => byte !== 0)) entries.push(entryAt(bytes, index + 1));
+  }
+  return entries;
 }
 
 function entryAt(bytes: Uint8Array, number: number): TableEntry {

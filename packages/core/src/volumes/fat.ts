@@ -43,15 +43,19 @@ function usedClusters(image: Image, at: number, size: number, clusters: number, 
   const table = image.read(at, needed);
   if (!table) return null;
   let used = 0;
-  for (let cluster = 2; cluster < clusters + 2; cluster++) if (entryOf(table, cluster, width) !== 0) used += 1;
+  for (let cluster = 2; cluster < clusters + 2; cluster++) if (isUsed(table, cluster, width)) used += 1;
   return used;
 }
 
-function entryOf(table: Uint8Array, cluster: number, width: 12 | 16 | 32): number {
-  if (width === 32) return u32(table, cluster * 4) & 0x0fff_ffff;
-  if (width === 16) return u16(table, cluster * 2);
-  const pair = u16(table, Math.floor(cluster * 1.5));
-  return cluster % 2 === 1 ? pair >> 4 : pair & 0xfff;
+/** Whether a cluster's entry is other than zero; the four highest bits of 32 do not count. */
+function isUsed(table: Uint8Array, cluster: number, width: 12 | 16 | 32): boolean {
+  if (width === 12) {
+    const pair = u16(table, Math.floor(cluster * 1.5));
+    return (cluster % 2 === 1 ? pair >> 4 : pair & 0xfff) !== 0;
+  }
+  const at = (cluster * width) / 8;
+  const low = u8(table, at) | u8(table, at + 1);
+  return (width === 16 ? low : low | u8(table, at + 2) | (u8(table, at + 3) & 15)) !== 0;
 }
 
 /** The clean-shutdown bit in the second entry: bit 15 of FAT16, bit 27 of FAT32; FAT12 has none. */

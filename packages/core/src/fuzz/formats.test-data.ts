@@ -1,0 +1,110 @@
+import { gradeAta, gradeNvme, readAtaIdentify, readNvmeIdentify, readSmart } from '../health';
+import { ataIdentify, nvmeHealth, nvmeIdentify, smartData, smartThresholds } from '../health/samples.test-data';
+import { imageOfPieces, type Piece } from '../image';
+import { drivePieces, DRIVE_BYTES } from '../reading/drive.test-data';
+import { readPartitions } from '../reading/drive';
+import { readSmbios } from '../smbios';
+import { PORTABLE } from '../smbios/samples.test-data';
+import { readTable } from '../tables';
+import { readVolume } from '../volumes';
+import { madeBySystems } from '../volumes/made.test-data';
+
+/** What is mutated: stretches of an image of a size. A single dump is one stretch from its beginning. */
+export interface Input {
+  size: number;
+  pieces: Piece[];
+}
+
+/** A format with whole inputs to begin from and the readers that must stand whatever becomes of them. */
+export interface Format {
+  name: string;
+  seeds: Input[];
+  read: (input: Input) => unknown;
+}
+
+const dump = (bytes: Uint8Array): Input => ({ size: bytes.length, pieces: [{ offset: 0, bytes }] });
+const bytesOf = ({ pieces }: Input) => pieces[0]?.bytes ?? new Uint8Array();
+const image = ({ size, pieces }: Input) => imageOfPieces(size, pieces);
+
+const volume = (...names: string[]): Format => ({
+  name: names.join(', '),
+  seeds: names.map(madeBySystems),
+  read: (input) => readVolume(image(input)),
+});
+
+const { controller, namespace } = nvmeIdentify(1_000_215_216, 9);
+
+export const FORMATS: Format[] = [
+  { name: 'GPT', seeds: [madeBySystems('gpt')], read: (input) => readTable(image(input)) },
+  { name: 'MBR', seeds: [madeBySystems('mbr')], read: (input) => readTable(image(input)) },
+  {
+    name: 'a whole drive',
+    seeds: [{ size: DRIVE_BYTES, pieces: drivePieces() }],
+    read: (input) => readPartitions(image(input)),
+  },
+  volume('fat12', 'fat16'),
+  volume('fat32'),
+  volume('exfat'),
+  volume('ntfs'),
+  volume('ext2', 'ext3', 'ext4'),
+  volume('xfs', 'btrfs', 'swap', 'luks1', 'luks2'),
+  { name: 'SMBIOS', seeds: [dump(PORTABLE)], read: (input) => readSmbios(bytesOf(input)) },
+  { name: 'ATA identity', seeds: [dump(ataIdentify())], read: (input) => readAtaIdentify(bytesOf(input)) },
+  {
+    name: 'ATA health',
+    seeds: [dump(Uint8Array.from([...smartData({ 5: 3, 197: 8 }), ...smartThresholds({ 5: 10 })]))],
+    read: (input) => {
+      const [data, limits] = [bytesOf(input).subarray(0, 512), bytesOf(input).subarray(512)];
+      return gradeAta({ attributes: readSmart(data, limits) ?? [], passed: null, data, rotating: true });
+    },
+  },
+  {
+    name: 'NVMe identity',
+    seeds: [dump(Uint8Array.from([...controller, ...namespace]))],
+    read: (input) => readNvmeIdentify(bytesOf(input).subarray(0, 4096), bytesOf(input).subarray(4096)),
+  },
+  { name: 'NVMe health', seeds: [dump(nvmeHealth())], read: (input) => gradeNvme(bytesOf(input)) },
+];
+
+/** A generator of whole numbers below 2^32 that gives the same for the same seed (xorshift). */
+export function numbersFrom(seed: number): () => number {
+  let state = seed >>> 0 || 1;
+  return () => {
+    state ^= state << 13;
+    state >>>= 0;
+    state ^= state >>> 17;
+    state ^= state << 5;
+    state >>>= 0;
+    return state;
+  };
+}
+
+/** Values at which counts and places go wrong. */
+const EDGES = [0, 1, 0x7f, 0x80, 0xff, 0x7fff, 0xffff, 0x7fff_ffff, 0xffff_ffff];
+
+/** An input with one to six faults: bytes and fields altered, stretches cut, moved or lost, another size. */
+export function mutated(input: Input, next: () => number): Input {
+  const pieces = input.pieces.map(({ offset, bytes }) => ({ offset, bytes: bytes.slice() }));
+  let { size } = input;
+  for (let faults = 1 + (next() % 6); faults > 0; faults--) {
+    const index = next() % Math.max(1, pieces.length);
+    const piece = pieces[index];
+    if (!piece || piece.bytes.length === 0) continue;
+    // Most of what counts stands in the first half kilobyte.
+    const span = next() % 3 === 0 ? piece.bytes.length : Math.min(512, piece.bytes.length);
+    const at = next() % span;
+    const kind = next() % 16;
+    if (kind < 6) piece.bytes[at] = next() % 256;
+    else if (kind < 13) setField(piece.bytes, at, EDGES[next() % EDGES.length] ?? 0, 1 << (next() % 4));
+    else if (kind === 13) piece.bytes = piece.bytes.slice(0, at);
+    else if (kind === 14) size = Math.max(0, next() % 4 === 0 ? 2 ** (next() % 53) : size - (next() % 4096));
+    else if (next() % 2 === 0) pieces.splice(index, 1);
+    else piece.offset = Math.max(0, piece.offset + (next() % 2048) - 1024);
+  }
+  return { size, pieces };
+}
+
+function setField(bytes: Uint8Array, at: number, value: number, width: number): void {
+  for (let n = 0; n < width && at + n < bytes.length; n++)
+    bytes[at + n] = n < 4 ? (value >>> (8 * n)) & 0xff : value & 0xff;
+}

@@ -1,0 +1,3 @@
+export type * from './types';
+export { readBytes, readDropped } from './dropped';
+export { linkOf, PROBE_VERSION, readProbeFile } from './probe-file';

@@ -1,0 +1,163 @@
+import {
+  gradeAta,
+  gradeNvme,
+  readAtaIdentify,
+  readNvmeIdentify,
+  readSmart,
+  unknownHealth,
+  type DriveIdentity,
+  type HealthReport,
+} from '../health';
+import { imageOfPieces, type Piece } from '../image';
+import type { Lanes, Link, PcieGeneration, SataGeneration } from '../links';
+import type { Reason } from '../reason';
+import { readSmbios } from '../smbios';
+import { classOf, readPartitions } from './drive';
+import { unpack } from './packed';
+import type { ReadDrive, ReadFile } from './types';
+
+/** The version of the probe file that is read here. */
+export const PROBE_VERSION = 1;
+const MOST_DRIVES = 32;
+const MOST_PIECES = 4096;
+
+type Fields = Record<string, unknown>;
+
+const fieldsOf = (value: unknown): Fields =>
+  typeof value === 'object' && value !== null && !Array.isArray(value) ? (value as Fields) : {};
+const listOf = (value: unknown): unknown[] => (Array.isArray(value) ? value : []);
+const textOf = (value: unknown): string => (typeof value === 'string' ? value.trim().slice(0, 200) : '');
+const countOf = (value: unknown): number | null =>
+  typeof value === 'number' && Number.isSafeInteger(value) && value >= 0 ? value : null;
+
+/** Reads a probe file. What is missing or wrong in it stays unknown and is named; the rest is taken. */
+export async function readProbeFile(text: string): Promise<ReadFile> {
+  let parsed: unknown;
+  try {
+    parsed = JSON.parse(text);
+  } catch (error) {
+    return { ok: false, sentence: `The file breaks off or was changed: ${placeOf(text, error)}. Make it again.` };
+  }
+  const file = fieldsOf(parsed);
+  if (file['format'] !== 'udrel-probe') return { ok: false, sentence: 'This JSON file is no probe file.' };
+  if (file['version'] !== PROBE_VERSION) {
+    const which = String(file['version']).slice(0, 20);
+    return {
+      ok: false,
+      sentence: `This probe file is of version ${which}; version ${PROBE_VERSION} is read. Take the probe from here.`,
+    };
+  }
+  const device = fieldsOf(file['device']);
+  const table = await unpack(device['smbios']);
+  const mode = device['firmwareMode'];
+  const drives: ReadDrive[] = [];
+  for (const one of listOf(file['drives']).slice(0, MOST_DRIVES)) drives.push(await driveOf(fieldsOf(one)));
+  return {
+    ok: true,
+    reading: {
+      kind: 'probe file',
+      made: textOf(file['made']),
+      device: table ? readSmbios(table) : null,
+      firmwareMode: mode === 'UEFI' || mode === 'legacy' ? mode : null,
+      drives,
+    },
+  };
+}
+
+/** Where a text stops being JSON, in words. */
+function placeOf(text: string, error: unknown): string {
+  const message = error instanceof Error ? error.message : '';
+  const at = Number(/position (\d+)/.exec(message)?.[1] ?? text.length);
+  const before = text.slice(0, at).split('\n');
+  return `line ${before.length}, column ${(before.at(-1)?.length ?? 0) + 1}`;
+}
+
+async function driveOf(drive: Fields): Promise<ReadDrive> {
+  const problems: Reason[] = [];
+  const pieces: Piece[] = [];
+  for (const one of listOf(drive['pieces']).slice(0, MOST_PIECES)) {
+    const { offset, data } = fieldsOf(one);
+    const [at, bytes] = [countOf(offset), await unpack(data)];
+    if (at !== null && bytes) pieces.push({ offset: at, bytes });
+    else
+      problems.push({
+        rule: 'Probe file',
+        outcome: 'unknown',
+        sentence: 'A stretch of the drive is unreadable in it.',
+      });
+  }
+  const identity = await identityOf(drive);
+  const bytes = countOf(drive['bytes']) ?? identity?.bytes ?? null;
+  const sector = drive['logicalSector'];
+  const read =
+    bytes !== null && pieces.length > 0
+      ? readPartitions(imageOfPieces(bytes, pieces), sector === 512 || sector === 4096 ? sector : undefined)
+      : { table: null, volumes: [], source: null };
+  const link = linkOf(textOf(drive['link']), identity);
+  const bridged = drive['bus'] === 'usb';
+  if (bridged) {
+    problems.push({
+      rule: 'USB',
+      outcome: 'limit',
+      sentence: 'Read through a USB bridge: serial and sector size may be the bridge’s.',
+      remedy: 'compare the serial with the label',
+    });
+  }
+  const health = await healthOf(drive, identity);
+  return { identity, bytes, class: classOf(identity, link), link, bridged, ...read, health, problems };
+}
+
+/** What the drive says of itself: its own page where it was read, else what the kernel shows. */
+async function identityOf(drive: Fields): Promise<DriveIdentity | null> {
+  const page = await unpack(drive['identify']);
+  const controller = await unpack(drive['nvmeController']);
+  const own =
+    (page && readAtaIdentify(page)) ??
+    (controller && readNvmeIdentify(controller, await unpack(drive['nvmeNamespace'])));
+  if (own) return own;
+  const [serial, model] = [textOf(drive['serial']), textOf(drive['model'])];
+  if (serial === '' && model === '') return null;
+  const rotating = drive['rotating'];
+  const logical = drive['logicalSector'];
+  return {
+    bus: drive['bus'] === 'nvme' ? 'NVMe' : 'ATA',
+    serial,
+    model,
+    firmware: textOf(drive['firmware']),
+    bytes: countOf(drive['bytes']),
+    logicalSector: logical === 512 || logical === 4096 ? logical : null,
+    physicalSector: countOf(drive['physicalSector']),
+    // The kernel tells whether it turns, not how fast.
+    rotation: rotating === false ? 0 : rotating === true ? 5400 : null,
+    form: null,
+    sata: null,
+    trim: typeof drive['trim'] === 'boolean' ? drive['trim'] : null,
+    locked: false,
+    problems: [],
+  };
+}
+
+async function healthOf(drive: Fields, identity: DriveIdentity | null): Promise<HealthReport> {
+  const log = await unpack(drive['nvmeHealth']);
+  const nvme = log && gradeNvme(log);
+  if (nvme) return nvme;
+  const data = await unpack(drive['smart']);
+  const attributes = data && readSmart(data, await unpack(drive['smartThresholds']));
+  if (!data || !attributes) return unknownHealth();
+  const rotating = identity?.rotation === undefined || identity.rotation === null ? null : identity.rotation > 0;
+  return gradeAta({ attributes, passed: null, data, rotating });
+}
+
+const SATA_RATES: Readonly<Record<string, SataGeneration>> = { '1.5': 1, '3.0': 2, '6.0': 3 };
+const PCIE_RATES: Readonly<Record<string, PcieGeneration>> = { '2.5': 1, '5.0': 2, '8.0': 3, '16.0': 4, '32.0': 5 };
+
+/** The link as the kernel writes it: "6.0 Gbps", or "8.0 GT/s PCIe x4". */
+export function linkOf(text: string, identity: DriveIdentity | null): Link | null {
+  const [, gigabits] = /^([\d.]+) Gbps$/.exec(text) ?? [];
+  const sata = (gigabits && SATA_RATES[gigabits]) || identity?.sata?.runs || identity?.sata?.can;
+  if (sata) return { kind: 'sata', generation: sata };
+  const [, rate, lanes] = /^([\d.]+) GT\/s(?: PCIe)? x(\d+)$/.exec(text) ?? [];
+  const generation = rate ? PCIE_RATES[rate] : undefined;
+  if (!generation) return null;
+  return { kind: 'pcie', generation, lanes: Math.min(4, Number(lanes) === 3 ? 2 : Number(lanes)) as Lanes };
+}

@@ -1,0 +1,236 @@
+import { execFileSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { chmodSync, closeSync, mkdirSync, mkdtempSync, openSync, readFileSync, rmSync, symlinkSync } from 'node:fs';
+import { truncateSync, writeFileSync, writeSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { dirname, join } from 'node:path';
+import { gzipSync } from 'node:zlib';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { GIB, MIB } from '../capacity';
+import { ataIdentify, nvmeHealth, nvmeIdentify, smartData, smartThresholds } from '../health/samples.test-data';
+import { imageOfPieces } from '../image';
+import { PORTABLE } from '../smbios/samples.test-data';
+import { madeImage } from '../volumes/made.test-data';
+import { DRIVE_BYTES, drivePieces } from './drive.test-data';
+import { linkOf, readBytes, readDropped, readProbeFile, type ReadFile, type Reading } from './index';
+
+const whole = imageOfPieces(DRIVE_BYTES, [{ offset: 0, bytes: wholeDrive() }]);
+
+function wholeDrive(): Uint8Array {
+  const bytes = new Uint8Array(DRIVE_BYTES);
+  for (const piece of drivePieces()) bytes.set(piece.bytes, piece.offset);
+  return bytes;
+}
+
+function taken(file: ReadFile): Reading {
+  if (!file.ok) throw new Error(file.sentence);
+  return file.reading;
+}
+
+const packed = (bytes: Uint8Array) => gzipSync(bytes).toString('hex');
+
+describe('the shipped probe', () => {
+  const folder = mkdtempSync(join(tmpdir(), 'probe-'));
+  const script = new URL('udrel-probe.sh', import.meta.url).pathname;
+  const put = (path: string, content: string | Uint8Array) => {
+    mkdirSync(dirname(join(folder, path)), { recursive: true });
+    writeFileSync(join(folder, path), content);
+  };
+  /** A drive as the kernel shows it, with its bytes as a file in place of the device. */
+  const drive = (name: string, behind: string, files: Record<string, string | Uint8Array>) => {
+    for (const [file, content] of Object.entries({ removable: '0', ...files }))
+      put(`sys/block/${name}/${file}`, content);
+    mkdirSync(join(folder, 'sys/devices', behind), { recursive: true });
+  };
+  const run = (env: NodeJS.ProcessEnv = {}) =>
+    execFileSync('sh', [script], {
+      env: {
+        PATH: `${folder}/bin:${process.env['PATH'] ?? ''}`,
+        PROBE_SYS: `${folder}/sys`,
+        PROBE_DEV: `${folder}/dev`,
+        ...env,
+      },
+      stdio: ['ignore', 'pipe', 'ignore'],
+      maxBuffer: 64 * MIB,
+    }).toString();
+  const digest = () =>
+    createHash('sha256')
+      .update(readFileSync(join(folder, 'dev/sda')))
+      .digest('hex');
+
+  beforeAll(() => {
+    put('sys/firmware/dmi/tables/DMI', PORTABLE);
+    mkdirSync(join(folder, 'sys/firmware/efi'), { recursive: true });
+    drive('sda', 'pci/ata1/host0/target', {
+      size: String(DRIVE_BYTES / 512),
+      'queue/logical_block_size': '512',
+      'queue/physical_block_size': '4096',
+      'queue/rotational': '1',
+      'queue/discard_max_bytes': '0',
+    });
+    put('sys/devices/pci/ata1/host0/target/model', 'Keel KD5 "x"\n');
+    put(
+      'sys/devices/pci/ata1/host0/target/vpd_pg80',
+      Uint8Array.from([0, 0x80, 0, 4, ...Buffer.from('KD5-ID77-0001')]),
+    );
+    put('sys/devices/pci/ata1/host0/target/vpd_pg89', Uint8Array.from([...new Uint8Array(60), ...ataIdentify()]));
+    symlinkSync('../../devices/pci/ata1/host0/target', join(folder, 'sys/block/sda/device'));
+    put('sys/class/ata_link/link1/sata_spd', '3.0 Gbps');
+    [1, 48, 72, 96, 120].forEach((at, n) => {
+      put(`sys/block/sda/sda${n + 1}/start`, String((at * MIB) / 512));
+      put(`sys/block/sda/sda${n + 1}/size`, String(([40, 16, 16, 16, 4][n] ?? 0) * 2048));
+    });
+    drive('nvme0n1', 'pci/nvme/nvme0', {
+      size: '1000215216',
+      'queue/logical_block_size': '512',
+      'queue/rotational': '0',
+    });
+    put('sys/devices/pci/nvme/nvme0/serial', 'PN5-ID77-0001  ');
+    put('sys/devices/pci/nvme/nvme0/model', 'Pennant PN5');
+    put('sys/devices/pci/nvme/nvme0/device/current_link_speed', '8.0 GT/s PCIe');
+    put('sys/devices/pci/nvme/nvme0/device/current_link_width', '4');
+    symlinkSync('../../devices/pci/nvme/nvme0', join(folder, 'sys/block/nvme0n1/device'));
+    put('sys/block/loop0/size', '800');
+    put('sys/block/sr0/size', '0');
+    mkdirSync(join(folder, 'dev'), { recursive: true });
+    put('dev/sda', '');
+    truncateSync(join(folder, 'dev/sda'), DRIVE_BYTES);
+    const file = openSync(join(folder, 'dev/sda'), 'r+');
+    for (const { offset, bytes } of drivePieces()) writeSync(file, bytes, 0, bytes.length, offset);
+    closeSync(file);
+    // A means to read health: prints the page that it is asked for.
+    put('health.bin', nvmeHealth({ 5: 91 }));
+    put('bin/nvme', `#!/bin/sh\ncase $1 in get-log) cat ${folder}/health.bin ;; *) exit 1 ;; esac\n`);
+    chmodSync(join(folder, 'bin/nvme'), 0o755);
+  });
+  afterAll(() => rmSync(folder, { recursive: true }));
+
+  it('tells device, drives, tables and used space, and writes to no drive', async () => {
+    const before = digest();
+    const { device, firmwareMode, drives } = taken(await readProbeFile(run()));
+    expect(digest()).toBe(before);
+    expect({ product: device?.product, firmwareMode }).toEqual({ product: 'T15-4820', firmwareMode: 'UEFI' });
+    expect(drives.map(({ identity }) => identity?.serial)).toEqual(['PN5-ID77-0001', 'KD5-ID77-0001']);
+    const [card, disk] = drives;
+    expect(card).toMatchObject({ class: 'NVMe gen 3', link: { kind: 'pcie', generation: 3, lanes: 4 } });
+    expect(card?.health?.grade).toBe('watch');
+    expect(disk).toMatchObject({
+      bytes: DRIVE_BYTES,
+      class: 'disk 5400',
+      link: { kind: 'sata', generation: 2 },
+      identity: { model: 'Keel KD5', physicalSector: 4096 },
+      health: { grade: 'unknown' },
+    });
+    expect(disk?.table?.problems).toEqual([]);
+    expect(disk?.volumes.map(({ fileSystem, usedBytes, encryption }) => [fileSystem, usedBytes, encryption])).toEqual([
+      ['FAT32', 969_216, 'none'],
+      ['NTFS', 2_560_000, 'none'],
+      ['exFAT', 2_113_536, 'none'],
+      ['ext4', 2_380_800, 'none'],
+      ['unknown', null, 'LUKS1'],
+    ]);
+  });
+
+  it('leaves used space to be asked for where the bitmap is too large', async () => {
+    const { drives } = taken(await readProbeFile(run({ PROBE_LIMIT: '100' })));
+    expect(drives[1]?.volumes.map(({ usedBytes }) => usedBytes === null)).toEqual([true, true, false, false, true]);
+  });
+
+  it('says where it does not run', () => {
+    expect(() => run({ PROBE_SYS: '/nowhere' })).toThrow();
+  });
+});
+
+describe('files that are dropped', () => {
+  it.each<[string, () => Promise<ReadFile>, string]>([
+    ['a whole drive', () => readDropped(whole), 'image of a drive'],
+    ['first sectors', () => readBytes(wholeDrive().slice(0, 32 * 1024)), 'first sectors of a drive'],
+    ['last sectors', () => readBytes(wholeDrive().slice(-32 * 1024)), 'last sectors of a drive'],
+    ['one partition', () => readDropped(madeImage('ntfs')), 'image of one partition'],
+    ['SMBIOS', () => readBytes(PORTABLE), 'SMBIOS table'],
+    ['ATA identity', () => readBytes(ataIdentify()), 'identity page'],
+    ['ATA health', () => readBytes(smartData({ 5: 0 })), 'health page'],
+    [
+      'ATA identity, health and thresholds',
+      () => readBytes(Uint8Array.from([...ataIdentify(), ...smartData({ 5: 12 }), ...smartThresholds({ 5: 10 })])),
+      'identity page and health page',
+    ],
+    ['NVMe identity', () => readBytes(nvmeIdentify(1_000_215_216, 9).controller), 'identity page'],
+    ['NVMe health', () => readBytes(nvmeHealth()), 'health page'],
+  ])('%s', async (_name, read, kind) => {
+    expect(taken(await read()).kind).toBe(kind);
+  });
+
+  it('first and last sectors tell the same partitions as the whole drive', async () => {
+    const partsOf = async (file: Promise<ReadFile>) =>
+      taken(await file).drives[0]?.source?.partitions.map(({ startSector, sectors }) => [startSector, sectors]);
+    const parts = await partsOf(readDropped(whole));
+    expect(parts).toHaveLength(5);
+    expect(await partsOf(readBytes(wholeDrive().slice(0, 32 * 1024)))).toEqual(parts);
+    expect(await partsOf(readBytes(wholeDrive().slice(-32 * 1024)))).toEqual(parts);
+  });
+
+  it('takes a volume for the system’s only where something starts from', async () => {
+    const kinds = taken(await readDropped(whole)).drives[0]?.source?.partitions.map(({ kind }) => kind);
+    // The volumes are too small to hold a system; the locked one may.
+    expect(kinds).toEqual(['EFI system', 'data', 'data', 'data', 'system']);
+  });
+
+  it.each<[string, string | Uint8Array, string]>([
+    ['nothing', new Uint8Array(0), 'empty'],
+    ['a text', new TextEncoder().encode('hello there, nothing of use'), 'Nothing known'],
+    ['zeros', new Uint8Array(4096), 'Nothing known'],
+    ['another JSON file', '{"format":"else"}', 'no probe file'],
+    ['a later version', '{"format":"udrel-probe","version":9}', 'of version 9'],
+    ['cut off', '{"format":"udrel-probe",\n"version":1,', 'line 2, column'],
+  ])('%s is refused with what to do', async (_name, content, sentence) => {
+    const bytes = typeof content === 'string' ? new TextEncoder().encode(content) : content;
+    const file = await readBytes(bytes);
+    expect(file.ok ? '' : file.sentence).toContain(sentence);
+  });
+
+  it('takes what is whole of a probe file with damaged parts', async () => {
+    const [head] = drivePieces();
+    const file = {
+      format: 'udrel-probe',
+      version: 1,
+      device: { smbios: 'zz', firmwareMode: 'odd' },
+      drives: [
+        {
+          bus: 'usb',
+          serial: 'B-1',
+          bytes: DRIVE_BYTES,
+          pieces: [
+            { offset: 0, data: packed(head?.bytes ?? new Uint8Array()) },
+            { offset: -4, data: '12' },
+          ],
+        },
+        'not a drive',
+        { bytes: 4 * GIB, pieces: [{ offset: 0, data: packed(new Uint8Array(100)).slice(0, -20) }] },
+      ],
+    };
+    const { device, firmwareMode, drives } = taken(await readProbeFile(JSON.stringify(file)));
+    expect({ device, firmwareMode, count: drives.length }).toEqual({ device: null, firmwareMode: null, count: 3 });
+    expect(drives[0]?.source?.partitions).toHaveLength(5);
+    expect(drives[0]?.problems.map(({ rule }) => rule)).toEqual(['Probe file', 'USB']);
+  });
+
+  it('does not unfold more than a stretch may hold', async () => {
+    const bomb = {
+      format: 'udrel-probe',
+      version: 1,
+      device: { smbios: packed(new Uint8Array(65 * MIB)) },
+      drives: [],
+    };
+    expect(taken(await readProbeFile(JSON.stringify(bomb))).device).toBeNull();
+  });
+});
+
+it.each([
+  ['6.0 Gbps', { kind: 'sata', generation: 3 }],
+  ['16.0 GT/s PCIe x2', { kind: 'pcie', generation: 4, lanes: 2 }],
+  ['8.0 GT/s PCIe x16', { kind: 'pcie', generation: 3, lanes: 4 }],
+  ['<unknown>', null],
+])('link %s', (text, link) => {
+  expect(linkOf(text, null)).toEqual(link);
+});

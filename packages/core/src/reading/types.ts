@@ -1,0 +1,38 @@
+import type { DriveClass } from '../fit';
+import type { DriveIdentity, HealthReport } from '../health';
+import type { SourceTable } from '../layout';
+import type { Link } from '../links';
+import type { Reason } from '../reason';
+import type { DeviceIdentity } from '../smbios';
+import type { ReadTable } from '../tables';
+import type { Volume } from '../volumes';
+
+/** A drive as far as the file tells of it; null: the file does not say. */
+export interface ReadDrive {
+  identity: DriveIdentity | null;
+  bytes: number | null;
+  class: DriveClass | null;
+  link: Link | null;
+  /** Behind a USB bridge: its serial may be the bridge's, and its sector size too. */
+  bridged: boolean;
+  table: ReadTable | null;
+  /** The volume of each entry of the table, in its order. */
+  volumes: Volume[];
+  /** The table as the copy plan takes it; null without one. */
+  source: SourceTable | null;
+  health: HealthReport | null;
+  problems: Reason[];
+}
+
+/** Everything that a file says. */
+export interface Reading {
+  /** What kind of file it was, in words. */
+  kind: string;
+  made: string;
+  device: DeviceIdentity | null;
+  firmwareMode: 'UEFI' | 'legacy' | null;
+  drives: ReadDrive[];
+}
+
+/** A file read, or what is wrong with it and what to do. */
+export type ReadFile = { ok: true; reading: Reading } | { ok: false; sentence: string };

@@ -1,0 +1,250 @@
+#!/bin/sh
+# Collects what this device and its drives say of themselves into one probe file (JSON) for Udrel.
+#
+#   sh udrel-probe.sh > probe.json        run as root, from any live Linux stick
+#
+# Needs no network and only the base utilities (sh, dd, od, awk, gzip, tr, cat, readlink, date). It only reads: it
+# mounts nothing and opens no drive for writing. Health pages are read where the live system has nvme or sg_raw.
+# The allocation bitmap of a volume is taken up to PROBE_LIMIT bytes; above that its used space stays unknown.
+set -u
+LC_ALL=C
+export LC_ALL
+SYS=${PROBE_SYS:-/sys}
+DEV=${PROBE_DEV:-/dev}
+LIMIT=${PROBE_LIMIT:-33554432}
+
+say() { printf '%s\n' "$*" >&2; }
+
+# The first line of a file under /sys without outer blanks; nothing where it is not there.
+line() { [ -r "$1" ] && head -n 1 "$1" 2>/dev/null | tr -d '\000-\037"\\' | sed 's/^ *//; s/ *$//'; }
+
+# A number from /sys, or null.
+count() {
+  value=$(line "$1")
+  case $value in '' | *[!0-9]*) printf null ;; *) printf '%s' "$value" ;; esac
+}
+
+# Packs standard input: gzip, in hexadecimal.
+pack() { gzip -c | od -An -v -tx1 | tr -d ' \n'; }
+
+# bytes FILE OFFSET LENGTH: whole 512-byte blocks from there on.
+bytes() {
+  if [ $(($2 % 65536)) -eq 0 ] && [ $(($3 % 65536)) -eq 0 ]; then unit=65536; else unit=512; fi
+  dd if="$1" bs=$unit skip=$(($2 / unit)) count=$((($3 + unit - 1) / unit)) 2>/dev/null
+}
+
+# number FILE OFFSET WIDTH: an unsigned little-endian number.
+number() {
+  bytes "$1" $(($2 - $2 % 512)) 1024 | od -An -v -tu1 -j $(($2 % 512)) -N "$3" |
+    awk '{ value = 0; for (i = NF; i >= 1; i--) value = value * 256 + $i; printf "%.0f", value }'
+}
+
+# letters FILE OFFSET LENGTH: plain letters and digits there.
+letters() { bytes "$1" $(($2 - $2 % 512)) 512 | dd bs=1 skip=$(($2 % 512)) count="$3" 2>/dev/null | tr -cd 'A-Za-z0-9-'; }
+
+# piece FILE OFFSET LENGTH: a stretch of a drive, as the next member of a list.
+piece() {
+  [ "$3" -gt 0 ] || return 0
+  printf '%s\n  {"offset":%s,"data":"' "$comma" "$2"
+  bytes "$1" "$2" "$3" | pack
+  printf '"}'
+  comma=,
+}
+
+# page NAME COMMAND...: what a command prints, as a field; nothing where it fails.
+page() {
+  name=$1
+  shift
+  taken=$("$@" 2>/dev/null | pack)
+  # Nothing at all packs to forty letters.
+  [ ${#taken} -gt 60 ] && printf '"%s":"%s",\n' "$name" "$taken"
+}
+
+# ntfs FILE OFFSET: the first records of its file table, and the stretches that its allocation bitmap lies in.
+ntfs() {
+  sector=$(number "$1" $(($2 + 11)) 2)
+  per=$(number "$1" $(($2 + 13)) 1)
+  record=$(number "$1" $(($2 + 64)) 1)
+  [ "$per" -gt 128 ] && per=$((1 << (256 - per)))
+  cluster=$((sector * per))
+  if [ "$record" -lt 128 ]; then record=$((record * cluster)); else record=$((1 << (256 - record))); fi
+  [ "$cluster" -ge 512 ] && [ "$record" -ge 512 ] && [ "$record" -le 65536 ] || return 0
+  table=$(($2 + $(number "$1" $(($2 + 48)) 8) * cluster))
+  piece "$1" "$table" $((8 * record))
+  bytes "$1" $((table + 6 * record)) "$record" | od -An -v -tu1 | awk '
+    function le(at, width,   value) { value = 0; while (width-- > 0) value = value * 256 + b[at + width]; return value }
+    { for (i = 1; i <= NF; i++) b[n++] = $i }
+    END {
+      list = le(4, 2)
+      for (i = 1; i * 512 <= n; i++) { b[i * 512 - 2] = b[list + 2 * i]; b[i * 512 - 1] = b[list + 2 * i + 1] }
+      for (at = le(20, 2); at + 8 < n && le(at, 4) != 4294967295 && le(at + 4, 4) >= 16; at += le(at + 4, 4)) {
+        if (le(at, 4) != 128 || b[at + 9] != 0 || b[at + 8] != 1) continue
+        place = 0
+        for (p = at + le(at + 32, 2); p < n && b[p] % 16 > 0; p += 1 + wide + far) {
+          wide = b[p] % 16; far = int(b[p] / 16)
+          if (far == 0) exit
+          step = le(p + 1 + wide, far)
+          if (b[p + wide + far] >= 128) step -= 256 ^ far
+          place += step
+          printf "%.0f %.0f\n", place, le(p + 1, wide)
+        }
+        exit
+      }
+    }' | {
+    sum=0
+    stretches=
+    while read -r place length; do
+      sum=$((sum + length * cluster))
+      stretches="$stretches $place:$length"
+    done
+    if [ "$sum" -gt "$LIMIT" ]; then
+      say "  its allocation bitmap has $sum bytes, more than $LIMIT: used space is left to be asked for"
+    else
+      for one in $stretches; do piece "$1" $(($2 + ${one%:*} * cluster)) $((${one#*:} * cluster)); done
+    fi
+  }
+}
+
+# exfat FILE OFFSET: its root directory, and the allocation bitmap that is named there.
+exfat() {
+  sector=$((1 << $(number "$1" $(($2 + 108)) 1)))
+  cluster=$((sector << $(number "$1" $(($2 + 109)) 1)))
+  heap=$(($2 + $(number "$1" $(($2 + 88)) 4) * sector))
+  root=$((heap + ($(number "$1" $(($2 + 96)) 4) - 2) * cluster))
+  length=$cluster
+  [ "$length" -gt 32768 ] && length=32768
+  piece "$1" "$root" "$length"
+  bytes "$1" "$root" 4096 | od -An -v -tu1 | awk '
+    function le(at, width,   value) { value = 0; while (width-- > 0) value = value * 256 + b[at + width]; return value }
+    { for (i = 1; i <= NF; i++) b[n++] = $i }
+    END { for (at = 0; at + 32 <= n; at += 32) if (b[at] == 129) { printf "%.0f %.0f\n", le(at + 20, 4), le(at + 24, 8); exit } }' | {
+    read -r first size || return 0
+    [ "$size" -le "$LIMIT" ] && piece "$1" $((heap + (first - 2) * cluster)) "$size"
+  }
+}
+
+# fat FILE OFFSET: its allocation table.
+fat() {
+  sector=$(number "$1" $(($2 + 11)) 2)
+  share=$(number "$1" $(($2 + 22)) 2)
+  [ "$share" -eq 0 ] && share=$(number "$1" $(($2 + 36)) 4)
+  case $sector in 512 | 1024 | 2048 | 4096) ;; *) return 0 ;; esac
+  [ $((share * sector)) -le "$LIMIT" ] && piece "$1" $(($2 + $(number "$1" $(($2 + 14)) 2) * sector)) $((share * sector))
+}
+
+# volume FILE OFFSET LENGTH: the head of a volume, and where its used space is told.
+volume() {
+  head=73728
+  [ "$3" -lt "$head" ] && head=$(($3 - $3 % 512))
+  piece "$1" "$2" "$head"
+  case $(letters "$1" $(($2 + 3)) 8) in
+    NTFS) ntfs "$1" "$2" ;;
+    EXFAT) exfat "$1" "$2" ;;
+    *)
+      case $(letters "$1" $(($2 + 54)) 3)$(letters "$1" $(($2 + 82)) 3) in *FAT*) fat "$1" "$2" ;; esac
+      ;;
+  esac
+  comma=,
+}
+
+# chain FILE LOGICAL: the sectors of an extended partition's chain.
+chain() {
+  for entry in 446 462 478 494; do
+    case $(number "$1" $((entry + 4)) 1) in 5 | 15 | 133) ;; *) continue ;; esac
+    begin=$(number "$1" $((entry + 8)) 4)
+    ebr=$begin
+    steps=0
+    while [ "$steps" -lt 128 ]; do
+      piece "$1" $((ebr * $2)) 512
+      [ "$(number "$1" $((ebr * $2 + 466)) 1)" -eq 0 ] && break
+      ebr=$((begin + $(number "$1" $((ebr * $2 + 470)) 4)))
+      steps=$((steps + 1))
+    done
+    return 0
+  done
+}
+
+# drive NAME: one block device as a member of the list.
+drive() {
+  shown=$SYS/block/$1
+  file=$DEV/$1
+  sectors=$(line "$shown/size")
+  whole=$((sectors * 512))
+  logical=$(count "$shown/queue/logical_block_size")
+  where=$(readlink -f "$shown/device" 2>/dev/null)
+  case $1:$where in
+    nvme*) bus=nvme ;;
+    mmcblk*) bus=mmc ;;
+    *:*/usb*) bus=usb ;;
+    *:*/ata*) bus=sata ;;
+    *) bus=other ;;
+  esac
+  link=
+  if [ $bus = nvme ]; then
+    link=$(line "$shown/device/device/current_link_speed")
+    lanes=$(line "$shown/device/device/current_link_width")
+    link=${link:+${link% PCIe} PCIe x$lanes}
+  elif [ $bus = sata ]; then
+    ata=${where##*/ata}
+    link=$(line "$SYS/class/ata_link/link${ata%%/*}/sata_spd")
+  fi
+  serial=$(line "$shown/device/serial")
+  if [ -z "$serial" ] && [ -r "$shown/device/vpd_pg80" ]; then
+    serial=$(dd if="$shown/device/vpd_pg80" bs=1 skip=4 2>/dev/null | tr -cd 'A-Za-z0-9_.-')
+  fi
+  firmware=$(line "$shown/device/firmware_rev")
+  say "reading $serial ($whole bytes)"
+  printf '{"bus":"%s","serial":"%s","model":"%s","firmware":"%s","link":"%s",\n' \
+    "$bus" "$serial" "$(line "$shown/device/model")" "${firmware:-$(line "$shown/device/rev")}" "$link"
+  printf '"bytes":%s,"logicalSector":%s,"physicalSector":%s,\n' \
+    "$whole" "$logical" "$(count "$shown/queue/physical_block_size")"
+  case $(line "$shown/queue/rotational") in 1) turns=true ;; 0) turns=false ;; *) turns=null ;; esac
+  case $(line "$shown/queue/discard_max_bytes") in '') trim=null ;; 0) trim=false ;; *) trim=true ;; esac
+  printf '"rotating":%s,"trim":%s,\n' $turns $trim
+  [ -r "$shown/device/vpd_pg89" ] && page identify dd if="$shown/device/vpd_pg89" bs=4 skip=15 count=128
+  if [ $bus = nvme ] && command -v nvme >/dev/null; then
+    page nvmeController nvme id-ctrl "$file" --raw-binary
+    page nvmeNamespace nvme id-ns "$file" --raw-binary
+    page nvmeHealth nvme get-log "$file" --log-id=2 --log-len=512 --raw-binary
+  elif [ $bus = sata ] && command -v sg_raw >/dev/null; then
+    page smart sg_raw -b -r 512 "$file" 85 08 0e 00 d0 00 01 00 00 00 4f 00 c2 00 b0 00
+    page smartThresholds sg_raw -b -r 512 "$file" 85 08 0e 00 d1 00 01 00 00 00 4f 00 c2 00 b0 00
+  fi
+  printf '"pieces":['
+  comma=
+  if [ -r "$file" ]; then
+    ends=32768
+    [ "$whole" -lt 65536 ] && ends=$((whole / 2 - whole / 2 % 512))
+    piece "$file" 0 $ends
+    chain "$file" "$(line "$shown/queue/logical_block_size")"
+    for part in "$shown/$1"*; do
+      [ -r "$part/start" ] || continue
+      length=$(line "$part/size")
+      # An extended partition shows as two sectors: its chain was taken.
+      [ "$length" -gt 2 ] && volume "$file" $(($(line "$part/start") * 512)) $((length * 512))
+    done
+    piece "$file" $((whole - ends)) $ends
+  fi
+  printf ']}'
+}
+
+[ -d "$SYS/block" ] || {
+  say "There is no $SYS/block: this runs on Linux."
+  exit 1
+}
+[ -r "$SYS/firmware/dmi/tables/DMI" ] || say "The firmware's table cannot be read: run this as root."
+printf '{"format":"udrel-probe","version":1,"made":"%s",\n"device":{' "$(date -u +%Y-%m-%dT%H:%M:%SZ)"
+[ -r "$SYS/firmware/dmi/tables/DMI" ] && page smbios cat "$SYS/firmware/dmi/tables/DMI"
+if [ -d "$SYS/firmware/efi" ]; then mode=UEFI; else mode=legacy; fi
+printf '"firmwareMode":"%s"},\n"drives":[' $mode
+between=
+for one in "$SYS"/block/*; do
+  name=${one##*/}
+  case $name in loop* | ram* | zram* | sr* | fd* | dm-* | md* | nbd* | mmcblk*boot*) continue ;; esac
+  held=$(line "$one/size")
+  [ "${held:-0}" -gt 0 ] || continue
+  printf '%s\n' "$between"
+  drive "$name"
+  between=,
+done
+printf ']}\n'
