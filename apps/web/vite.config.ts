@@ -1,8 +1,25 @@
 import react from '@vitejs/plugin-react';
-import { defineConfig } from 'vite';
+import { readFileSync } from 'node:fs';
+import { defineConfig, type Plugin } from 'vite';
+
+const PROBE = new URL('../../packages/core/src/reading/udrel-probe.sh', import.meta.url);
+
+/** Serves the shipped probe under an address that can be typed at a live stick. */
+function probe(): Plugin {
+  const fileName = 'udrel-probe.sh';
+  return {
+    name: 'probe',
+    generateBundle() {
+      this.emitFile({ type: 'asset', fileName, source: readFileSync(PROBE, 'utf8') });
+    },
+    configureServer(server) {
+      server.middlewares.use(`/${fileName}`, (_request, response) => void response.end(readFileSync(PROBE)));
+    },
+  };
+}
 
 export default defineConfig({
-  plugins: [react()],
+  plugins: [react(), probe()],
   build: {
     target: 'es2022',
     manifest: true,

@@ -183,4 +183,17 @@ export const aroundThePath: DemoJob[] = [
       { act: 'keep', place: 'rack C1', until: '2027-03-01' },
     ],
   },
+  {
+    customer: 'teacher',
+    model: 'T15-4820',
+    serial: 'T15-4820-66',
+    wish: { kind: 'new drive', least: bytesOfNominal(960) },
+    complaint: 'The lesson films stutter, and it takes ages to start.',
+    condition: 'Two stickers on the lid.',
+    left: [['charger', 'rack B3']],
+    bookedHoursAgo: 1,
+    promisedInHours: 28,
+    price: 12900,
+    reached: 'booked',
+  },
 ];

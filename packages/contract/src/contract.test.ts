@@ -1,6 +1,7 @@
+import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { jsonSchemaOf } from './json-schema';
-import { bookIn, driveSpec, factShapes, modelSpec, type BookIn } from './schemas';
+import { bookIn, driveSpec, factShapes, modelSpec, probeFile, type BookIn } from './schemas';
 import { validate } from './validate';
 
 const job: BookIn['jobs'][number] = {
@@ -78,4 +79,11 @@ describe('one definition for checking and for types', () => {
       properties: { grade: { enum: ['good', 'watch', 'failing', 'unknown'] } },
     });
   });
+});
+
+it('a file that the probe made has the shape that is told of it', () => {
+  const file = new URL('../../../demo/files/T15-4820-66.probe.json', import.meta.url);
+  const made = JSON.parse(readFileSync(file, 'utf8')) as { drives: object[] };
+  expect(validate(probeFile, made)).toEqual({ ok: true, value: made });
+  expect(validate(probeFile, { ...made, version: 2 }).ok).toBe(false);
 });

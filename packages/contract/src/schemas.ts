@@ -2,4 +2,5 @@ export * from './schemas/commands';
 export * from './schemas/facts';
 export { adapterSpec, driveSpec } from './schemas/drives';
 export { modelSpec, moduleSpec } from './schemas/models';
+export { probeFile } from './schemas/probe-file';
 export type { Node, Shape } from './shape';

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import type { EntryKey, JobView } from '@udrel/contract/types';
+import type { EntryKey, FactEntry, JobView } from '@udrel/contract/types';
 import { entryKeys, factShapes, type Shape } from '@udrel/contract/schemas';
 import { validate } from '@udrel/contract/validate';
 import { identify } from '@udrel/core/identity';
@@ -48,12 +48,7 @@ function stepOf(job: JobRecord, key: EntryKey): StepId {
 const UNDER_A_RUN: readonly EntryKey[] = ['old drive', 'partition table', 'source identified', 'target identified'];
 
 /** Records a fact typed, scanned or measured by hand. */
-export async function enterFact(
-  acting: Acting,
-  tag: string,
-  key: string,
-  body: { version: number; value: unknown },
-): Promise<JobView> {
+export async function enterFact(acting: Acting, tag: string, key: string, body: FactEntry): Promise<JobView> {
   if (!isEntry(key)) throw notFound(`The fact “${key}”`);
   const shape: Shape<unknown> = factShapes[key];
   const checked = validate(shape, body.value);
@@ -68,7 +63,7 @@ export async function enterFact(
     if (UNDER_A_RUN.includes(key)) requireNoRun(job);
     const value = await examine(acting, job, key, checked.value);
     if (key === 'fitted') await withdrawProof(acting, job, value as { serial: string });
-    return [await keepFact(acting, job, key, value, key.endsWith('identified') ? 'scanned' : originOf(key))];
+    return [await keepFact(acting, job, key, value, originOf(key, body))];
   });
 }
 
@@ -76,8 +71,10 @@ function isEntry(key: string): key is EntryKey {
   return (entryKeys as readonly string[]).includes(key);
 }
 
-function originOf(key: EntryKey): string {
-  return key === 'before' || key === 'after' ? 'measured' : 'typed';
+function originOf(key: EntryKey, { origin }: FactEntry): string {
+  if (key.endsWith('identified')) return 'scanned';
+  if (key === 'before' || key === 'after') return 'measured';
+  return origin ?? 'typed';
 }
 
 /** Rules of single facts that go beyond their shape. Returns what is to be kept. */

@@ -49,14 +49,22 @@ export function forgetTyped({ address, what }: Pick<Typed, 'address' | 'what'>):
   window.dispatchEvent(new Event(CHANGED));
 }
 
+/** What a form begins with. */
+export const begun = <T>(initial: T | (() => T)): T =>
+  typeof initial === 'function' ? (initial as () => T)() : initial;
+
 /**
  * State of a form that outlives the page: a reload, a dead tab, another view. `forget` is for when it was recorded
- * or given up. What was typed in a shape that the form no longer has is left out.
+ * or given up; `show` puts something else into the form that nobody typed. What was typed in a shape that the form no
+ * longer has is left out.
  */
-export function useTyped<T>(typed: Typed, initial: T | (() => T)): [T, (value: T) => void, () => void] {
+export function useTyped<T>(
+  typed: Typed,
+  initial: T | (() => T),
+): [value: T, set: (value: T) => void, forget: () => void, show: (value: T) => void] {
   const key = keyOf(typed);
   const [value, setValue] = useState<T>(() => {
-    const fresh = typeof initial === 'function' ? (initial as () => T)() : initial;
+    const fresh = begun(initial);
     const kept = read<T>(key);
     if (kept === null) return fresh;
     const record = typeof fresh === 'object' && fresh !== null && !Array.isArray(fresh);
@@ -70,7 +78,7 @@ export function useTyped<T>(typed: Typed, initial: T | (() => T)): [T, (value: T
     [key],
   );
   const forget = useCallback(() => write(key, null), [key]);
-  return [value, set, forget];
+  return [value, set, forget, setValue];
 }
 
 let listed: Typed[] = [];

@@ -60,7 +60,9 @@ export type BookIn = Infer<typeof bookIn>;
 const version = whole(0, 1_000_000);
 
 /** A fact and its value, which is checked against the shape of its key. */
-export const factEntry = object({ version, value: anything() });
+/** Where a value came from, when it was not typed. */
+export const factEntry = object({ version, value: anything(), origin: optional(oneOf('probe file', 'file')) });
+export type FactEntry = Infer<typeof factEntry>;
 export const versionOnly = object({ version });
 /** Without a part: the drive that the customer brought. */
 export const reserveDrive = object({ version, partId: nullable(uuid), siteId: text(20) });

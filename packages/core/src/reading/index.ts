@@ -1,3 +1,4 @@
 export type * from './types';
 export { readBytes, readDropped } from './dropped';
 export { linkOf, PROBE_VERSION, readProbeFile } from './probe-file';
+export { proposalsOf, sameDevice, type Proposal, type ReadKey } from './proposals';

@@ -110,6 +110,7 @@ it('counts the bits of any bitmap as one by one', () => {
       let slow = 0;
       for (let n = 0; n < Math.min(count, bytes.length * 8); n++) slow += ((bytes[n >> 3] ?? 0) >> (n & 7)) & 1;
       expect(setBits(bytes, count)).toBe(slow);
+      expect(setBits(Uint8Array.from([255, ...bytes]).subarray(1), count)).toBe(slow);
     }),
   );
 });

@@ -1,6 +1,7 @@
+import { useState } from 'react';
 import type { EntryKey, JobView } from '@udrel/contract/types';
 import { stationPath } from '../../shell/useKeys';
-import { keepTyped, typedValue, useTyped, type Typed } from '../../ui/typed';
+import { begun, keepTyped, typedValue, useTyped, type Typed } from '../../ui/typed';
 
 /** The station at which a fact is typed; others are not typed but scanned or chosen. */
 const AT: Partial<Record<EntryKey, string>> = {
@@ -29,17 +30,26 @@ export function seenWhenBegun(job: Pick<JobView, 'tag'>, key: EntryKey): string 
 
 const SEEN = 'seen';
 
-/** One part of a fact being typed; it is forgotten when the fact is recorded. */
+/**
+ * One part of a fact being typed; it is forgotten when the fact is recorded. While nothing of it is typed, the form
+ * follows what is known: another person, or a file, may have told it meanwhile.
+ */
 export function useTypedFact<T>(
   job: Job,
   key: EntryKey,
   field: string,
   initial: T | (() => T),
 ): [T, (value: T) => void] {
-  const [value, set] = useTyped<T>({ ...typedFact(job, key), field }, initial);
+  const [value, set, , show] = useTyped<T>({ ...typedFact(job, key), field }, initial);
+  const stands = JSON.stringify(job.snapshot.facts[key] ?? null);
+  const [shown, setShown] = useState(stands);
+  if (stands !== shown) {
+    setShown(stands);
+    if (seenWhenBegun(job, key) === undefined) show(begun(initial));
+  }
   const type = (next: T) => {
     if (seenWhenBegun(job, key) === undefined) {
-      keepTyped({ ...typedFact(job, key), field: SEEN }, JSON.stringify(job.snapshot.facts[key] ?? null));
+      keepTyped({ ...typedFact(job, key), field: SEEN }, stands);
     }
     set(next);
   };

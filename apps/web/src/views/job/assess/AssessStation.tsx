@@ -7,6 +7,7 @@ import { OtherDrivesForm } from './OtherDrivesForm';
 import { OldDriveForm } from './OldDriveForm';
 import { StubSheet } from './StubSheet';
 import { PartitionForm } from './PartitionForm';
+import { ReadSheet } from './read/ReadSheet';
 
 /** What is in the device, how well it is, and how fast it was. */
 export function AssessStation({ job }: { job: JobView }) {
@@ -14,6 +15,7 @@ export function AssessStation({ job }: { job: JobView }) {
   if (job.device.model.stub) return <StubSheet job={job} />;
   return (
     <>
+      <ReadSheet job={job} />
       {copies && <OldDriveForm job={job} />}
       {copies && job.device.model.sites.length > 1 && <OtherDrivesForm job={job} />}
       {copies && <PartitionForm key={job.snapshot.facts['old drive']?.serial} job={job} />}

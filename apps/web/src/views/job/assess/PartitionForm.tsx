@@ -22,7 +22,7 @@ export function PartitionForm({ job }: { job: JobView }) {
     setRows(rows.map((row, n) => (n === index ? { ...row, ...part } : row)));
 
   async function save(): Promise<void> {
-    const typed = tableOf(scheme, rows, drive?.bytes ?? Infinity);
+    const typed = tableOf(scheme, rows, drive?.bytes ?? Infinity, known);
     setWrong(typed.ok ? undefined : typed);
     if (typed.ok) await record('partition table', typed.table);
   }

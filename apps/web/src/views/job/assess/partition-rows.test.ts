@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { bytesOfNominal, GIB, MIB } from '@udrel/core/capacity';
-import { FILE_SYSTEMS } from '@udrel/core/layout';
+import { FILE_SYSTEMS, type SourcePartition, type SourceTable } from '@udrel/core/layout';
 import { emptyRow, KINDS, rowsOf, tableOf, usualRows, type PartitionRow } from './partition-rows';
 
 const row = (over: Partial<PartitionRow>): PartitionRow => ({ ...emptyRow(), name: 'Data', size: '10 GiB', ...over });
@@ -70,5 +70,44 @@ describe('partitions typed by hand', () => {
         expect(typed.ok && rowsOf(typed.table)).toEqual(rows);
       }),
     );
+  });
+});
+
+describe('a table that was read from a file', () => {
+  const part = (id: string, startSector: number, sectors: number, used: number | null): SourcePartition => ({
+    id,
+    name: id,
+    kind: 'data',
+    fileSystem: 'NTFS',
+    startSector,
+    sectors,
+    used,
+    encrypted: false,
+  });
+  const known: SourceTable = {
+    scheme: 'gpt',
+    sectorSize: 512,
+    partitions: [part('p1', 40, 409_600, 123_456_789), part('p2', 500_001, 1001, null)],
+  };
+
+  it('keeps its exact places and figures while only names and kinds are corrected', () => {
+    const [first, second] = rowsOf(known);
+    if (!first || !second) throw new Error('no rows');
+    const typed = tableOf('gpt', [first, { ...second, name: 'Boot', kind: 'boot', used: '100 KiB' }], 1e12, known);
+    expect(typed).toEqual({
+      ok: true,
+      table: {
+        ...known,
+        partitions: [known.partitions[0], { ...part('2 Boot', 500_001, 1001, 102_400), name: 'Boot', kind: 'boot' }],
+      },
+    });
+    expect(tableOf('gpt', [first, { ...second, used: '9 GiB' }], 1e12, known)).toMatchObject({ ok: false, row: 1 });
+  });
+
+  it('is laid anew where a size is changed', () => {
+    const [first] = rowsOf(known);
+    if (!first) throw new Error('no rows');
+    const typed = tableOf('gpt', [{ ...first, size: '300 MiB' }], 1e12, known);
+    expect(typed.ok && typed.table.partitions[0]?.startSector).toBe(2048);
   });
 });

@@ -41,8 +41,15 @@ export function usualRows(driveBytes: number): PartitionRow[] {
 
 export type Typed = { ok: true; table: SourceTable } | { ok: false; row: number; sentence: string };
 
-/** The table that was typed, partitions one behind the other, or the first row that is wrong. */
-export function tableOf(scheme: Scheme, rows: readonly PartitionRow[], driveBytes: number): Typed {
+/**
+ * The table that was typed, or the first row that is wrong. Where the sizes are those of the table known before, its
+ * exact places stay: only what was changed is changed. Else the partitions lie one behind the other.
+ */
+export function tableOf(scheme: Scheme, rows: readonly PartitionRow[], driveBytes: number, known?: SourceTable): Typed {
+  const before = known ? rowsOf(known) : [];
+  if (known && rows.length === before.length && rows.every(({ size }, index) => size === before[index]?.size)) {
+    return corrected({ ...known, scheme }, rows, before);
+  }
   const partitions: SourcePartition[] = [];
   let startSector = MIB / 512;
   for (const [index, row] of rows.entries()) {
@@ -70,4 +77,24 @@ export function tableOf(scheme: Scheme, rows: readonly PartitionRow[], driveByte
     if (startSector * 512 > driveBytes) return wrong('From here on it is more than the drive holds.');
   }
   return { ok: true, table: { scheme, sectorSize: 512, partitions } };
+}
+
+function corrected(known: SourceTable, rows: readonly PartitionRow[], before: readonly PartitionRow[]): Typed {
+  const partitions: SourcePartition[] = [];
+  for (const [index, partition] of known.partitions.entries()) {
+    const [row, shown] = [rows[index] ?? emptyRow(), before[index] ?? emptyRow()];
+    const wrong = (sentence: string): Typed => ({ ok: false, row: index, sentence });
+    const name = row.name.trim();
+    if (name === '') return wrong('Give it a name.');
+    const used = row.used.trim() === '' ? null : parseCapacity(row.used);
+    if (used && !used.ok) return wrong(used.sentence);
+    const bytes = row.used === shown.used ? partition.used : (used?.bytes ?? null);
+    if (bytes !== null && bytes > partition.sectors * known.sectorSize) {
+      return wrong('It cannot use more than its size.');
+    }
+    const { kind, fileSystem, encrypted } = row;
+    const id = name === partition.name ? partition.id : `${index + 1} ${name}`.slice(0, 40);
+    partitions.push({ ...partition, id, name, kind, fileSystem, encrypted, used: bytes });
+  }
+  return { ok: true, table: { ...known, partitions } };
 }

@@ -1,0 +1,49 @@
+import { expect, test } from '@playwright/test';
+import { enter, sheet } from './support/bench';
+
+const PROBE = new URL('../demo/files/T15-4820-66.probe.json', import.meta.url).pathname;
+
+test('a probe file is dropped, its facts are taken one by one and all, each with its origin', async ({ page }) => {
+  await enter(page, 'ilse', '/jobs/U-2424/assess');
+  const reading = sheet(page, 'Read from a file');
+  await reading.getByLabel('File to read').setInputFiles(PROBE);
+  await expect(reading.getByText('Ostrel Tern 15, T15-4820-66: this device.')).toBeVisible();
+  await expect(reading.getByRole('radio', { name: /^Kestrin D7, 750 GB/ })).toBeChecked();
+  await expect(reading.getByRole('listitem').filter({ hasText: /^System/ })).toHaveText(
+    'System, 440 GiB, NTFS, 159.9 GiB used',
+  );
+  await reading.getByRole('button', { name: 'Take old drive' }).click();
+  await expect(sheet(page, 'Old drive').getByLabel('Serial, from its label')).toHaveValue('KD7-66M1-4470');
+  await reading.getByRole('button', { name: 'Take all 3' }).click();
+  await expect(reading.getByRole('button', { name: /^Take/ })).toHaveCount(0);
+  const facts = sheet(page, 'Facts');
+  await expect(facts.getByRole('listitem').filter({ hasText: 'GPT, 5 partitions' })).toContainText('probe file');
+  await expect(facts.getByRole('listitem').filter({ hasText: 'watch: Reallocated' })).toBeVisible();
+  await expect(sheet(page, 'Partitions').getByLabel('Used 3')).toHaveValue('159.9 GiB');
+  await page.goto('/jobs/U-2424/match');
+  await expect(page.getByRole('main')).toContainText('Smallest drive that would do');
+});
+
+test('a file of another device, and files of no use, are said; what was known stays', async ({ page }) => {
+  await enter(page, 'ilse', '/jobs/U-2413/assess');
+  const reading = sheet(page, 'Read from a file');
+  const drop = (name: string, content: string) =>
+    reading
+      .getByLabel('File to read')
+      .setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.from(content) });
+  await reading.getByLabel('File to read').setInputFiles(PROBE);
+  await expect(reading.getByText(/The file is of Ostrel Tern 15/)).toBeVisible();
+  await expect(reading.getByText('Look twice: the file names another device.')).toBeVisible();
+  await drop('cut.json', '{"format":"udrel-probe",\n"version":1,');
+  await expect(reading.getByRole('alert')).toContainText('line 2, column 13');
+  await drop('letter.txt', 'Dear technician, the notebook is slow.');
+  await expect(reading.getByRole('alert')).toContainText('Nothing known was found in this file.');
+  await reading.getByRole('button', { name: 'Put the file away' }).click();
+  await expect(reading.getByRole('alert')).toHaveCount(0);
+});
+
+test('the probe and the shape of its file are served', async ({ request }) => {
+  expect(await (await request.get('/udrel-probe.sh')).text()).toMatch(/^#!\/bin\/sh\n/);
+  const schema = (await (await request.get('/api/v1/schemas/probe-file')).json()) as { required: string[] };
+  expect(schema.required).toContain('drives');
+});
