@@ -21,7 +21,7 @@ test('a probe file is dropped, its facts are taken one by one and all, each with
   await expect(facts.getByRole('listitem').filter({ hasText: 'watch: Reallocated' })).toBeVisible();
   await expect(sheet(page, 'Partitions').getByLabel('Used 3')).toHaveValue('159.9 GiB');
   await page.goto('/jobs/U-2424/match');
-  await expect(page.getByRole('main')).toContainText('Smallest drive that would do');
+  await expect(page.getByRole('main')).toContainText('smallest drive that would do');
 });
 
 test('a file of another device, and files of no use, are said; what was known stays', async ({ page }) => {
