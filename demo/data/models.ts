@@ -3,7 +3,7 @@ import { GIB } from '@udrel/core/capacity';
 
 type Site = ModelSpec['sites'][number];
 type M2 = Extract<Site, { form: 'm2' }>;
-type Bay = Exclude<Site, M2>;
+type Bay = Extract<Site, { power12V: boolean }>;
 
 const m2 = (id: string, over: Partial<M2> = {}): M2 => ({
   id,
@@ -66,6 +66,23 @@ const cardParts: ModelSpec['strip'] = [
 
 /** Device models of the demo scenario; every maker and name is invented. */
 export const models: ModelSpec[] = [
+  {
+    maker: 'Ostrel',
+    name: 'Heron 17',
+    code: 'H17-0930',
+    kind: 'laptop',
+    sites: [
+      bay('a', '2.5', 7, { sata: 2, alteration: { what: 'cut the rib in the floor of the bay', height: 9.5 } }),
+      { id: 'b', name: 'Site B', needs: '', disables: '', form: 'msata', size: 'full', sata: null, screw: true },
+      { id: 'c', name: 'Site C', needs: '', disables: '', form: 'optical', height: 12.7, sata: 1 },
+      m2('d', { posts: [42], key: 'E', sata: null, pcie: { generation: 2, lanes: 1 } }),
+    ],
+    memory: memory({ generation: 'DDR3', slotMaximum: 8 * GIB, maximum: 16 * GIB, speed: 1333 }),
+    firmware: { uefi: false, startsNvme: false },
+    functions: LAPTOP,
+    strip: strip(12, [...laptopInside, ...trayParts]),
+    note: 'Site D is the wireless card’s. The Mini Card slot has no SATA lines.',
+  },
   {
     maker: 'Ostrel',
     name: 'Tern 15',

@@ -1,6 +1,6 @@
 import type { PartKind } from '@udrel/server/services';
 import { bytesOfNominal, GIB } from '@udrel/core/capacity';
-import type { Adapter, BoxDrive, Drive, M2Drive } from '@udrel/core/fit';
+import type { Adapter, BoxDrive, Drive, M2Drive, MsataDrive } from '@udrel/core/fit';
 import type { MemoryModule } from '@udrel/core/memory';
 
 /** A part of the demo shelf: price in minor units, how many pieces, and where. */
@@ -64,6 +64,22 @@ function box(
     height: 7,
     needs12V: false,
     ...over,
+  };
+  return { ...drivePart(maker, name, gb, spec.form, price, pieces), spec };
+}
+
+function mini(maker: string, name: string, gb: number, price: number, pieces: number): DemoPart {
+  const spec: MsataDrive = {
+    maker,
+    name,
+    bytes: bytesOfNominal(gb),
+    sectorSize: 512,
+    class: 'SATA SSD',
+    link: { kind: 'sata', generation: 3 },
+    read: 530,
+    write: 410,
+    form: 'msata',
+    size: 'full',
   };
   return { ...drivePart(maker, name, gb, spec.form, price, pieces), spec };
 }
@@ -153,6 +169,45 @@ export const parts: DemoPart[] = [
   adapter('extender 2242 to 2280', 'TH-EX-4280', { kind: 'extender', from: 42, to: 80 }, 500, 3),
   adapter('extender 2230 to 2280', 'TH-EX-3080', { kind: 'extender', from: 30, to: 80 }, 500, 0),
   adapter('2.5 inch shell for M.2 SATA', 'TH-SH-25', { kind: 'shell', height: 7 }, 1100, 2),
+  adapter('optical bay caddy 12.7 mm', 'TH-CD-127', { kind: 'caddy', height: 12.7, takes: 9.5 }, 1600, 1),
+  adapter('optical bay caddy 9.5 mm', 'TH-CD-95', { kind: 'caddy', height: 9.5, takes: 7 }, 1600, 2),
+  adapter('Mini Card to 2.5 inch shell', 'TH-MS-25', { kind: 'msata shell', height: 7 }, 900, 1),
+  adapter('1.8 to 2.5 inch frame', 'TH-FR-18', { kind: 'frame', from: '1.8', to: '2.5' }, 1400, 0),
+  adapter('bridge PATA 44 to SATA', 'TH-BR-44', { kind: 'bridge', from: 'PATA 44', to: 'SATA' }, 1900, 1),
+  mini('Palewood', 'K2', 256, 4200, 1),
+  box('Kestrin', 'D9', 2000, { ...disk, height: 15 }, 6900, 1),
+  box(
+    'Dunmar',
+    'V8',
+    960,
+    {
+      connector: 'U.2',
+      link: { kind: 'pcie', generation: 4, lanes: 4 },
+      class: 'NVMe gen 4',
+      read: 6200,
+      write: 2800,
+      height: 15,
+    },
+    15900,
+    1,
+  ),
+  box(
+    'Dunmar',
+    'W6',
+    6000,
+    {
+      form: '3.5',
+      height: 26.1,
+      needs12V: true,
+      powerDisable: true,
+      class: 'disk 7200',
+      read: 220,
+      write: 215,
+      sectorSize: 4096,
+    },
+    13900,
+    1,
+  ),
   small('screw M2×3', 'TH-SC-M2X3', 20, 180),
   small('spacer 2.5 mm', 'TH-SP-25', 90, 24),
   small('thermal pad 0.5 mm', 'TH-TP-05', 120, 30),

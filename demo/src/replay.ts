@@ -128,7 +128,7 @@ function at(stage: Stage, job: DemoJob, share: number): Acting {
 const fact =
   (key: FactKey, value: unknown): Act =>
   (acting, view) =>
-    enterFact(acting, view.tag, key, { version: view.version, value });
+    enterFact(acting, view.tag, key, { version: view.version, value: value ?? null });
 
 const measured = (set: Partial<MeasurementSet> | undefined, whyNot = '') => ({
   set: set

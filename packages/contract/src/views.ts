@@ -257,6 +257,8 @@ export interface BerthView {
 export interface DriveMatch {
   siteId: string;
   candidates: (Candidate & { partNumber: string; own: boolean })[];
+  /** Drives that were to choose from; only the best are told. */
+  of: number;
 }
 
 export interface MatchView {

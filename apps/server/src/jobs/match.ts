@@ -1,6 +1,6 @@
 import type { MatchView } from '@udrel/contract/types';
 import { binary } from '@udrel/core/capacity';
-import { rankDrives, type Adapter, type Drive, type FitAdapter, type Need, type Offer } from '@udrel/core/fit';
+import { DriveCatalogue, type Adapter, type Drive, type FitAdapter, type Need, type Offer } from '@udrel/core/fit';
 import { defaultIntent, planLayout } from '@udrel/core/layout';
 import { matchMemory, type MemoryModule, type ModuleOffer } from '@udrel/core/memory';
 import { wants, type JobSnapshot } from '@udrel/core/steps';
@@ -51,29 +51,33 @@ export function needOf(snapshot: JobSnapshot): MatchView['need'] {
 export async function matchParts(manager: EntityManager, job: JobRecord): Promise<MatchView> {
   const { snapshot, model } = job;
   const need = needOf(snapshot);
-  const parts = await offeredParts(manager, job.id, ['drive', 'adapter', 'memory']);
+  const parts = await offeredParts(manager, job.id, ['drive', 'adapter', 'memory', 'small part']);
+  const catalogue = catalogueOf(snapshot, parts);
   const numbers = new Map(parts.map((part) => [part.id, part.partNumber]));
   const drives = wants(snapshot, 'new drive')
-    ? model.sites.map((site) => ({
-        siteId: site.id,
-        candidates: rankDrives(
-          site,
-          model.firmware,
-          needFor(need.bytes),
-          offersFor(snapshot, parts),
-          adaptersOf(parts),
-        ).map((one) => ({
+    ? model.sites.map((site) => {
+        const { candidates, of } = catalogue.rank(site, model.firmware, needFor(snapshot, site.id));
+        const named = candidates.map((one) => ({
           ...one,
           partNumber: numbers.get(one.offer.partId) ?? '',
           own: one.offer.partId === OWN,
-        })),
-      }))
+        }));
+        return { siteId: site.id, candidates: named, of };
+      })
     : [];
   return { need, drives, memory: wants(snapshot, 'memory') ? memorySets(job, parts) : [] };
 }
 
-export function needFor(bytes: number): Need {
-  return { bytes, use: 'system' };
+/** What a drive at a site is held against; the screw and ribbon of the drive that comes out of there are there. */
+export function needFor(snapshot: JobSnapshot, siteId: string): Need {
+  const oldHere = snapshot.facts['old drive']?.siteId === siteId;
+  return { bytes: needOf(snapshot).bytes, use: 'system', oldHere };
+}
+
+/** Drives, adapters and small parts as the rules look at them. */
+export function catalogueOf(snapshot: JobSnapshot, parts: readonly OfferedPart[]): DriveCatalogue {
+  const small = parts.filter(({ kind }) => kind === 'small part').map(({ name, stock }) => [name, stock] as const);
+  return new DriveCatalogue(offersFor(snapshot, parts), adaptersOf(parts), new Map(small));
 }
 
 /** The drive that is at the site and stays there, so that nothing else can sit there. */
@@ -85,7 +89,7 @@ export function staying(snapshot: JobSnapshot, siteId: string) {
 export const OWN = 'own';
 
 /** The drives that can be chosen: those of the library, and the one that the customer brought. */
-export function offersFor(snapshot: JobSnapshot, parts: readonly OfferedPart[]): Offer[] {
+function offersFor(snapshot: JobSnapshot, parts: readonly OfferedPart[]): Offer[] {
   const own = snapshot.facts['own drive'];
   return [...(own ? [{ partId: OWN, drive: own.drive, price: 0, stock: 1 }] : []), ...offersOf(parts)];
 }
@@ -96,7 +100,7 @@ function offersOf(parts: readonly OfferedPart[]): Offer[] {
     .map((part) => ({ partId: part.id, drive: part.spec as Drive, price: part.price, stock: part.stock }));
 }
 
-export function adaptersOf(parts: readonly OfferedPart[]): FitAdapter[] {
+function adaptersOf(parts: readonly OfferedPart[]): FitAdapter[] {
   return parts
     .filter((part) => part.kind === 'adapter')
     .map((part) => ({

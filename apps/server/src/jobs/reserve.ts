@@ -1,12 +1,11 @@
 import type { JobView, ReserveDrive, ReserveMemory } from '@udrel/contract/types';
-import { rankDrives } from '@udrel/core/fit';
-import type { DriveChoice, MemoryChoice } from '@udrel/core/steps';
+import { ALTERATION_CONSENT, type DriveChoice, type MemoryChoice } from '@udrel/core/steps';
 import { notFound, Refusal } from '../platform/errors';
 import type { Acting } from '../platform/routes';
 import { releaseStock, takeStock } from '../shelf/reservations';
 import { changeJob, requireNoRun, requireStep } from './change';
 import { keepFact } from './facts';
-import { adaptersOf, memorySets, needFor, needOf, offeredParts, offersFor, OWN, staying } from './match';
+import { catalogueOf, memorySets, needFor, offeredParts, OWN, staying } from './match';
 import type { JobRecord } from './record';
 
 /** Takes one piece of a drive for the job, with the adapter it needs. What was taken before goes back. */
@@ -20,15 +19,18 @@ export function reserveDrive(acting: Acting, tag: string, wanted: ReserveDrive):
     if (stays) throw refused(`${site.name} holds ${stays.name}, which stays`);
     const parts = await offeredParts(acting.manager, job.id, ['drive', 'adapter']);
     const wantedId = wanted.partId ?? OWN;
-    const offers = offersFor(job.snapshot, parts).filter((offer) => offer.partId === wantedId);
-    const need = needFor(needOf(job.snapshot).bytes);
-    const [candidate] = rankDrives(site, job.model.firmware, need, offers, adaptersOf(parts));
+    const alone = parts.filter((part) => part.kind !== 'drive' || part.id === wantedId);
+    const need = needFor(job.snapshot, site.id);
+    const { candidates } = catalogueOf(job.snapshot, alone).rank(site, job.model.firmware, need);
+    const candidate = candidates.find((one) => one.offer.partId === wantedId);
     if (!candidate || !candidate.link) throw refused(candidate?.because ?? 'no such drive');
     if (candidate.verdict === 'no' || candidate.verdict === 'cannot tell' || !candidate.needMet)
       throw refused(candidate.because);
+    if (candidate.alteration && !job.snapshot.facts.consents?.given.includes(ALTERATION_CONSENT))
+      throw refused(`${candidate.alteration} cannot be undone: note the customer’s consent first`);
     const released = await releaseStock(acting, job.id, ['drive', 'adapter']);
     const piece = wanted.partId === null ? ownPiece(job) : await takeStock(acting, job.id, wanted.partId, 1, 'drive');
-    if (candidate.adapter) await takeStock(acting, job.id, candidate.adapter.partId, 1, 'adapter');
+    for (const adapter of candidate.adapters) await takeStock(acting, job.id, adapter.partId, 1, 'adapter');
     const { drive, price } = candidate.offer;
     const choice: DriveChoice = {
       stockId: piece.id,
@@ -47,7 +49,8 @@ export function reserveDrive(acting: Acting, tag: string, wanted: ReserveDrive):
       speedHere: candidate.speedHere,
       verdict: candidate.verdict,
       partsNeeded: candidate.partsNeeded,
-      price: price + (candidate.adapter?.price ?? 0),
+      ...(candidate.alteration ? { alteration: candidate.alteration } : {}),
+      price: candidate.adapters.reduce((sum, adapter) => sum + adapter.price, price),
     };
     await keepFact(acting, job, 'drive choice', choice, 'chosen');
     return [

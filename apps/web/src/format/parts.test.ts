@@ -34,7 +34,7 @@ const card: Drive = {
 
 describe('sites and parts in a few words', () => {
   it('names what a site carries', () => {
-    expect(describeSite(slot)).toBe('M.2, key M, x4 gen 3 or SATA 3, posts 30 and 80');
+    expect(describeSite(slot)).toBe('M.2, key M, x4 gen 3 or SATA 3; posts 30, 80; 2.4 mm above the board');
     expect(siteLinks({ ...slot, pcie: null })).toEqual(['SATA 3']);
     const bay = {
       id: 'b',
@@ -45,8 +45,19 @@ describe('sites and parts in a few words', () => {
       power12V: false,
       needs: 'ribbon',
     };
-    expect(describeSite(bay)).toBe('2.5 inch bay, height not measured, SATA 2; needs ribbon');
-    expect(describeSite({ ...bay, height: 7, needs: '' })).toBe('2.5 inch bay, up to 7 mm, SATA 2');
+    expect(describeSite(bay)).toBe('2.5 inch bay, SATA 2; height not measured; needs ribbon');
+    expect(describeSite({ ...bay, height: 7, needs: '' })).toBe('2.5 inch bay, SATA 2; up to 7 mm high');
+    const optical = { id: 'o', name: 'Site O', form: 'optical' as const, height: 9.5, sata: 1 as const };
+    expect(describeSite(optical)).toBe('optical bay, SATA 1; 9.5 mm high');
+    const mini = { id: 'm', name: 'Site M', form: 'msata' as const, size: 'half' as const, sata: null, screw: true };
+    expect(describeSite(mini)).toBe('Mini Card, half size, nothing wired');
+    const server = {
+      ...bay,
+      needs: '',
+      connector: 'U.2' as const,
+      pcie: { generation: 4 as const, lanes: 4 as const },
+    };
+    expect(describeSite(server)).toBe('2.5 inch bay, x4 gen 4 or U.2, SATA 2; height not measured');
   });
 
   it('names size, shape and link of a drive, and a heatsink', () => {

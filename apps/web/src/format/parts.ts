@@ -5,26 +5,45 @@ import { linkName } from '@udrel/core/links';
 
 /** A site in a few words: "M.2, key M, x4 gen 3, posts 30 and 80". */
 export function describeSite(site: Site): string {
-  if (site.form !== 'm2') {
-    const height = site.height === null ? 'height not measured' : `up to ${site.height} mm`;
-    return `${site.form} inch bay, ${height}, SATA ${site.sata}${site.needs ? `; needs ${site.needs}` : ''}`;
-  }
-  return `M.2, key ${site.key}, ${siteLinks(site).join(' or ')}, posts ${site.posts.join(' and ')}`;
+  const [kind, ...room] = siteLines(site);
+  return [kind, ...room, site.form !== 'm2' && site.needs ? `needs ${site.needs}` : ''].filter(Boolean).join('; ');
 }
+
+/** A site in two lines: what it is and carries, and what room it has. */
+export function siteLines(site: Site): [kind: string, room: string] {
+  const links = siteLinks(site).join(' or ') || 'nothing wired';
+  switch (site.form) {
+    case 'm2': {
+      const room = site.roomAbove === null ? 'height not measured' : `${site.roomAbove} mm above the board`;
+      return [`M.2, key ${site.key}, ${links}`, `posts ${site.posts.join(', ')}; ${room}`];
+    }
+    case 'msata':
+      return [`Mini Card, ${site.size} size, ${links}`, ''];
+    case 'optical':
+      return [`optical bay, ${links}`, high(site.height).replace('up to ', '')];
+    default:
+      return [`${site.form} inch bay, ${links}`, high(site.height)];
+  }
+}
+
+const high = (height: number | null) => (height === null ? 'height not measured' : `up to ${height} mm high`);
 
 /** The links that a site carries, by name. */
 export function siteLinks(site: Site): string[] {
-  if (site.form !== 'm2') return [`SATA ${site.sata}`];
+  const plug = 'connector' in site && site.connector && site.connector !== 'SATA' ? `${site.connector}, ` : '';
   return [
-    ...(site.pcie ? [linkName({ kind: 'pcie', ...site.pcie })] : []),
-    ...(site.sata ? [`SATA ${site.sata}`] : []),
+    ...('pcie' in site && site.pcie ? [linkName({ kind: 'pcie', ...site.pcie })] : []),
+    ...(site.sata ? [`${plug}SATA ${site.sata}`] : []),
   ];
 }
 
 /** A drive's shape and link in a few words: "M.2 2280, x4 gen 3". */
 export function describeDrive(drive: Drive): string {
-  const shape = drive.form === 'm2' ? `M.2 22${drive.length}` : `${drive.form} in ${drive.height} mm`;
-  return `${shape}, ${linkName(drive.link)}${drive.form === 'm2' && drive.heatsink > 0 ? ', heatsink' : ''}`;
+  const link = linkName(drive.link);
+  if (drive.form === 'm2') return `M.2 22${drive.length}, ${link}${drive.heatsink > 0 ? ', heatsink' : ''}`;
+  if (drive.form === 'msata') return `Mini Card, ${drive.size} size, ${link}`;
+  const plug = drive.connector && drive.connector !== 'SATA' ? `, ${drive.connector}` : '';
+  return `${drive.form} in ${drive.height} mm${plug}, ${link}`;
 }
 
 /** What a part is, beyond its name: size and shape of a drive, size and generation of a module. */

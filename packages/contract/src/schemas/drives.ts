@@ -1,4 +1,4 @@
-import { boolean, either, list, nullable, number, object, oneOf, text, whole } from '../shape';
+import { boolean, either, list, nullable, number, object, oneOf, optional, text, whole } from '../shape';
 
 const MAX_BYTES = Number.MAX_SAFE_INTEGER;
 export const byteCount = whole(0, MAX_BYTES);
@@ -34,10 +34,21 @@ const m2Drive = object({
   bottom: millimetres,
   heatsink: millimetres,
 });
-const boxDrive = object({ ...base, form: oneOf('2.5', '3.5'), height: millimetres, needs12V: boolean() });
+const boxForm = oneOf('2.5', '3.5', '1.8');
+const connector = oneOf('SATA', 'micro SATA', 'PATA 40', 'PATA 44', 'ZIF', 'U.2');
+const boxDrive = object({
+  ...base,
+  form: boxForm,
+  height: millimetres,
+  needs12V: boolean(),
+  connector: optional(connector),
+  powerDisable: optional(boolean()),
+});
+const msataSize = oneOf('full', 'half');
+const msataDrive = object({ ...base, form: oneOf('msata'), size: msataSize });
 
 /** A drive as the parts library describes it. */
-export const driveSpec = either('form', m2Drive, boxDrive);
+export const driveSpec = either('form', m2Drive, boxDrive, msataDrive);
 
 /** An adapter as the parts library describes it. */
 export const adapterSpec = either(
@@ -45,27 +56,63 @@ export const adapterSpec = either(
   object({ kind: oneOf('bracket'), from: oneOf('2.5'), to: oneOf('3.5') }),
   object({ kind: oneOf('extender'), from: m2Length, to: m2Length }),
   object({ kind: oneOf('shell'), height: oneOf(7) }),
+  object({ kind: oneOf('msata shell'), height: oneOf(7) }),
+  object({ kind: oneOf('caddy'), height: millimetres, takes: millimetres }),
+  object({ kind: oneOf('frame'), from: oneOf('1.8'), to: oneOf('2.5') }),
+  object({ kind: oneOf('bridge'), from: connector, to: connector }),
 );
 
-const siteBase = { id: text(20), name: text(40), needs: text(60, 0), disables: text(60, 0) };
+/** What can be done to a site that cannot be undone, and what it then takes. */
+const alteration = object({
+  what: text(120),
+  posts: optional(list(m2Length, 5)),
+  height: optional(millimetres),
+  roomAbove: optional(millimetres),
+  roomBelow: optional(millimetres),
+});
+const sataGeneration = oneOf(1, 2, 3);
+const lanes = object({ generation: oneOf(1, 2, 3, 4, 5), lanes: oneOf(1, 2, 4) });
+const siteBase = {
+  id: text(20),
+  name: text(40),
+  needs: text(60, 0),
+  disables: text(60, 0),
+  alteration: optional(alteration),
+};
 const m2Site = object({
   ...siteBase,
   form: oneOf('m2'),
-  key: oneOf('B', 'M'),
+  key: oneOf('B', 'M', 'A', 'E'),
   posts: list(m2Length, 5),
-  sata: nullable(oneOf(1, 2, 3)),
-  pcie: nullable(object({ generation: oneOf(1, 2, 3, 4, 5), lanes: oneOf(1, 2, 4) })),
+  sata: nullable(sataGeneration),
+  pcie: nullable(lanes),
   roomAbove: nullable(millimetres),
   roomBelow: nullable(millimetres),
   screw: boolean(),
 });
 const baySite = object({
   ...siteBase,
-  form: oneOf('2.5', '3.5'),
+  form: boxForm,
   height: nullable(millimetres),
-  sata: oneOf(1, 2, 3),
+  sata: sataGeneration,
   power12V: boolean(),
+  connector: optional(connector),
+  power3V3: optional(boolean()),
+  pcie: optional(lanes),
+});
+const msataSite = object({
+  ...siteBase,
+  form: oneOf('msata'),
+  size: msataSize,
+  sata: nullable(sataGeneration),
+  screw: boolean(),
+});
+const opticalSite = object({
+  ...siteBase,
+  form: oneOf('optical'),
+  height: nullable(millimetres),
+  sata: sataGeneration,
 });
 
 /** A place in a device model where a drive can sit. */
-export const site = either('form', m2Site, baySite);
+export const site = either('form', m2Site, baySite, msataSite, opticalSite);

@@ -1,25 +1,72 @@
 import type { Reason } from '../reason';
-import type { BaySite, BoxDrive } from './types';
+import { connectorOf } from './adapt';
+import type { BaySite, BoxDrive, CaddiedDrive, MsataDrive, MsataSite, OpticalSite } from './types';
 
 /** Loose play that a 3.5" bay or a cradle takes up by itself, mm. */
 const PLAY = 1.5;
 
-/** Rules of a boxed drive in a bay (SFF-8201 for 2.5", SFF-8301 for 3.5"). */
+/** Rules of a boxed drive in a bay (SFF-8201 for 2.5", SFF-8301 for 3.5", SFF-8111 for 1.8"). */
 export function bayRules(site: BaySite, drive: BoxDrive): Reason[] {
-  return [height(site, drive), power(site, drive)];
+  return [height(site, drive), plug(site, drive), ...power(site, drive)];
+}
+
+/** Rules of a drive in a caddy in the place of a slim optical drive: the heights must be the same. */
+export function opticalRules(site: OpticalSite, drive: CaddiedDrive): Reason[] {
+  const measured = `${drive.height} mm`;
+  if (site.height === null) return [unmeasuredHeight(drive.height, 'the height of the optical drive')];
+  const fits = site.height === drive.height;
+  return [
+    {
+      rule: 'Height',
+      outcome: fits ? 'pass' : 'fail',
+      measured,
+      limit: `${site.height} mm`,
+      sentence: fits
+        ? `caddy of ${measured}, as the optical drive`
+        : `caddy of ${measured} in a bay of ${site.height} mm`,
+      ...(fits ? {} : { remedy: `a caddy of ${site.height} mm` }),
+    },
+    { rule: 'Start order', outcome: 'limit', sentence: 'some firmware does not start from the optical bay: try it' },
+  ];
+}
+
+/** Rules of a Mini Card in its slot (PCI Express Mini Card; JEDEC MO-300). */
+export function msataRules(site: MsataSite, drive: MsataDrive): Reason[] {
+  const sizes = site.size === 'full' || drive.size === site.size;
+  const wired = site.sata !== null;
+  return [
+    {
+      rule: 'Length',
+      outcome: sizes ? 'pass' : 'fail',
+      measured: drive.size,
+      limit: site.size,
+      sentence: sizes ? `${drive.size} size in its slot` : 'full size in a half-size slot',
+      ...(sizes ? {} : { remedy: 'a half-size card' }),
+    },
+    {
+      rule: 'Protocol',
+      outcome: wired ? 'pass' : 'fail',
+      measured: 'SATA',
+      limit: wired ? `SATA ${site.sata}` : 'none',
+      sentence: wired ? `SATA on SATA ${site.sata}` : 'the slot has no SATA lines: the card is not seen',
+      ...(wired ? {} : { remedy: 'another site' }),
+    },
+  ];
+}
+
+function unmeasuredHeight(needed: number, what: string): Reason {
+  return {
+    rule: 'Height',
+    outcome: 'unknown',
+    measured: `${needed} mm`,
+    sentence: `not known: measure ${what}, ${needed} mm needed`,
+    remedy: `measure ${what}`,
+  };
 }
 
 function height(site: BaySite, drive: BoxDrive): Reason {
+  if (site.height === null) return unmeasuredHeight(drive.height, "the bay's height");
   const measured = `${drive.height} mm`;
-  if (site.height === null) {
-    return {
-      rule: 'Height',
-      outcome: 'unknown',
-      measured,
-      sentence: `not known: measure the bay's height, ${drive.height} mm needed`,
-      remedy: "measure the bay's height",
-    };
-  }
   const limit = `${site.height} mm`;
   if (drive.height > site.height) {
     return {
@@ -31,13 +78,12 @@ function height(site: BaySite, drive: BoxDrive): Reason {
       remedy: 'a flatter drive',
     };
   }
-  const loose = site.form === '2.5' && site.height - drive.height > PLAY;
   return {
     rule: 'Height',
     outcome: 'pass',
     measured,
     limit,
-    sentence: loose
+    sentence: liesLoose(site, drive)
       ? `${drive.height} mm lies loose in ${site.height} mm: spacer needed`
       : `${drive.height} of ${site.height} mm`,
   };
@@ -48,14 +94,49 @@ export function liesLoose(site: BaySite, drive: BoxDrive): boolean {
   return site.form === '2.5' && site.height !== null && site.height - drive.height > PLAY;
 }
 
-function power(site: BaySite, drive: BoxDrive): Reason {
-  const fails = drive.needs12V && !site.power12V;
+function plug(site: BaySite, drive: BoxDrive): Reason {
+  const [has, takes] = [connectorOf(drive), connectorOf(site)];
+  // A U.2 socket takes SATA drives too; a SATA socket is blocked by the key of a U.2 drive.
+  const fits = has === takes || (has === 'SATA' && takes === 'U.2');
   return {
+    rule: 'Connector',
+    outcome: fits ? 'pass' : 'fail',
+    measured: has,
+    limit: takes,
+    sentence: fits ? `${has} in ${takes}` : `plug ${has}, the bay has ${takes}`,
+    ...(fits ? {} : { remedy: has === 'U.2' ? 'a SATA drive' : `a bridge from ${has} to ${takes}` }),
+  };
+}
+
+function power(site: BaySite, drive: BoxDrive): Reason[] {
+  const fails = drive.needs12V && !site.power12V;
+  const rails: Reason = {
     rule: 'Power',
     outcome: fails ? 'fail' : 'pass',
     measured: drive.needs12V ? '12 V and 5 V' : '5 V',
     limit: site.power12V ? '12 V and 5 V' : '5 V',
     sentence: fails ? 'needs 12 V, the bay gives 5 V: it would not spin' : 'power as needed',
     ...(fails ? { remedy: 'a 2.5 inch drive' } : {}),
+  };
+  return drive.powerDisable ? [rails, pin3(site)] : [rails];
+}
+
+/** SATA 3.3: a drive with power disable stays off while pin 3 carries 3.3 V. */
+function pin3({ power3V3 }: BaySite): Reason {
+  if (power3V3 === undefined) {
+    return {
+      rule: 'Pin 3',
+      outcome: 'unknown',
+      sentence: 'not known whether the lead feeds 3.3 V to pin 3, which keeps this drive off',
+      remedy: 'measure pin 3 of the power lead',
+    };
+  }
+  return {
+    rule: 'Pin 3',
+    outcome: power3V3 ? 'fail' : 'pass',
+    measured: 'power disable',
+    limit: power3V3 ? '3.3 V on pin 3' : 'no 3.3 V',
+    sentence: power3V3 ? 'the lead feeds 3.3 V to pin 3: the drive stays off' : 'no 3.3 V on pin 3',
+    ...(power3V3 ? { remedy: 'a lead without 3.3 V' } : {}),
   };
 }

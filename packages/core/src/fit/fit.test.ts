@@ -2,7 +2,15 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { bytesOfNominal } from '../capacity';
 import type { Lanes, PcieGeneration, SataGeneration } from '../links';
-import { atLeastAsGood, fitDrive, rankDrives, type Adapter, type BaySite, type BoxDrive, type Drive } from './index';
+import {
+  atLeastAsGood,
+  fitDrive,
+  DriveCatalogue,
+  type Adapter,
+  type BaySite,
+  type BoxDrive,
+  type Drive,
+} from './index';
 import type { Firmware, FitAdapter, M2Drive, M2Length, M2Site, Offer } from './index';
 import { bay, box, nvme, slot } from './samples.test-data';
 
@@ -56,7 +64,7 @@ describe('what plugs into what', () => {
     ['NVMe card in a 2.5 inch shell', { ...bay, height: 7 }, nvme, [shell], 'no', 'Form'],
     ['bay whose ribbon is missing', { ...bay, height: 7, needs: 'ribbon' }, box, [], 'fits with parts'],
   ])('%s', (_name, site, drive, adapters, verdict, rule) => {
-    const result = fitDrive(site, drive, modern, 'system', adapters);
+    const result = fitDrive(site, drive, { firmware: modern, use: 'system' }, adapters);
     expect(result.verdict).toBe(verdict);
     const open = result.reasons.filter((reason) => reason.outcome === 'fail' || reason.outcome === 'unknown');
     expect(open.map((reason) => reason.rule)).toEqual(rule ? [rule] : []);
@@ -64,17 +72,17 @@ describe('what plugs into what', () => {
 
   it('gives the speed that is left in an older or narrower slot', () => {
     const gen4 = { ...nvme, link: { kind: 'pcie' as const, generation: 4 as const, lanes: 4 as const }, read: 7000 };
-    expect(fitDrive(slot, gen4, modern, 'system').speedHere).toBe(3600);
-    const narrow = fitDrive({ ...slot, pcie: { generation: 3, lanes: 2 } }, nvme, modern, 'system');
+    expect(fitDrive(slot, gen4, { firmware: modern, use: 'system' }).speedHere).toBe(3600);
+    const narrow = fitDrive({ ...slot, pcie: { generation: 3, lanes: 2 } }, nvme, { firmware: modern, use: 'system' });
     expect(narrow.speedHere).toBe(1800);
     expect(narrow.reasons.find((reason) => reason.rule === 'Link')?.outcome).toBe('limit');
   });
 
   it('asks the firmware only for a system drive', () => {
     const old: Firmware = { uefi: false, startsNvme: false };
-    expect(fitDrive(slot, nvme, old, 'system').verdict).toBe('no');
-    expect(fitDrive(slot, nvme, old, 'data').verdict).toBe('fits');
-    expect(fitDrive(slot, nvme, { ...old, startsNvme: null }, 'system').verdict).toBe('cannot tell');
+    expect(fitDrive(slot, nvme, { firmware: old, use: 'system' }).verdict).toBe('no');
+    expect(fitDrive(slot, nvme, { firmware: old, use: 'data' }).verdict).toBe('fits');
+    expect(fitDrive(slot, nvme, { firmware: { ...old, startsNvme: null }, use: 'system' }).verdict).toBe('cannot tell');
   });
 });
 
@@ -126,8 +134,10 @@ describe('what always holds', () => {
         fc.nat(),
         (site, drive, firmware, all, n) => {
           const fewer = all.filter((_adapter, index) => index !== n % Math.max(1, all.length));
-          const before = fitDrive(site, drive, firmware, 'system', all).verdict;
-          expect(atLeastAsGood(before, fitDrive(site, drive, firmware, 'system', fewer).verdict)).toBe(true);
+          const before = fitDrive(site, drive, { firmware: firmware, use: 'system' }, all).verdict;
+          expect(
+            atLeastAsGood(before, fitDrive(site, drive, { firmware: firmware, use: 'system' }, fewer).verdict),
+          ).toBe(true);
         },
       ),
     );
@@ -136,9 +146,10 @@ describe('what always holds', () => {
   it('more room never turns yes into no', () => {
     fc.assert(
       fc.property(anySlot, anyDrive, fc.double({ min: 0, max: 5, noNaN: true }), (site, drive, more) => {
-        if (site.roomAbove === null || fitDrive(site, drive, modern, 'system').verdict === 'no') return;
+        if (site.roomAbove === null || fitDrive(site, drive, { firmware: modern, use: 'system' }).verdict === 'no')
+          return;
         const roomier = { ...site, roomAbove: site.roomAbove + more };
-        expect(fitDrive(roomier, drive, modern, 'system').verdict).not.toBe('no');
+        expect(fitDrive(roomier, drive, { firmware: modern, use: 'system' }).verdict).not.toBe('no');
       }),
     );
   });
@@ -146,7 +157,7 @@ describe('what always holds', () => {
   it('every no names a failing rule, every cannot tell what to measure', () => {
     fc.assert(
       fc.property(fc.oneof(anySlot, anyBay), anyDrive, anyFirmware, adapterSet, (site, drive, firmware, adapters) => {
-        const { verdict, reasons } = fitDrive(site, drive, firmware, 'system', adapters);
+        const { verdict, reasons } = fitDrive(site, drive, { firmware: firmware, use: 'system' }, adapters);
         if (verdict === 'no') expect(reasons.some((reason) => reason.outcome === 'fail')).toBe(true);
         if (verdict === 'cannot tell') {
           expect(reasons.some((reason) => reason.outcome === 'unknown' && reason.remedy)).toBe(true);
@@ -163,13 +174,14 @@ describe('what always holds', () => {
       ],
     );
     const need = { bytes: bytesOfNominal(500), use: 'system' as const };
-    const ids = (list: Offer[]) => rankDrives(slot, modern, need, list, [extender]).map((one) => one.offer.partId);
+    const ids = (list: Offer[]) =>
+      new DriveCatalogue(list, [extender]).rank(slot, modern, need).candidates.map((one) => one.offer.partId);
     fc.assert(
       fc.property(fc.shuffledSubarray(offers, { minLength: offers.length }), (list) => {
         expect(ids(list)).toEqual(ids(offers));
       }),
     );
-    const ranked = rankDrives(slot, modern, need, offers, []);
+    const ranked = new DriveCatalogue(offers, []).rank(slot, modern, need).candidates;
     expect(ranked[0]?.needMet).toBe(true);
     expect(ranked.at(-1)?.verdict).toBe('no');
   });

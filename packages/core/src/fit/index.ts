@@ -1,3 +1,4 @@
 export type * from './types';
+export * from './catalogue';
 export * from './fit';
-export * from './rank';
+export { atLeastAsGood, speedOver, type Setting, type Use } from './judge';

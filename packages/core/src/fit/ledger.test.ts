@@ -5,7 +5,7 @@ import { bayRules, liesLoose } from './bay';
 import { m2Rules } from './m2';
 import {
   fitDrive,
-  rankDrives,
+  DriveCatalogue,
   speedOver,
   type BaySite,
   type BoxDrive,
@@ -70,7 +70,7 @@ describe('the ledger of a bay', () => {
   });
 
   it('halves a SATA 3 drive on a SATA 2 port, and says so', () => {
-    const result = fitDrive({ ...bay, height: 7 }, box, modern, 'system');
+    const result = fitDrive({ ...bay, height: 7 }, box, { firmware: modern, use: 'system' });
     expect(result.speedHere).toBe(285);
     expect(result.reasons.find((one) => one.rule === 'Link')).toMatchObject({
       outcome: 'limit',
@@ -80,7 +80,9 @@ describe('the ledger of a bay', () => {
 
   it('says which other port a site takes away', () => {
     const shared = { ...slot, disables: 'SATA port 2' };
-    const found = fitDrive(shared, card, modern, 'system').reasons.find((one) => one.rule === 'Sharing');
+    const found = fitDrive(shared, card, { firmware: modern, use: 'system' }).reasons.find(
+      (one) => one.rule === 'Sharing',
+    );
     expect(found?.sentence).toBe('SATA port 2 stops working while this site is used');
   });
 });
@@ -107,7 +109,8 @@ describe('adapters', () => {
       adapter: { kind: 'bracket', from: '2.5', to: '3.5' },
     });
     const site: BaySite = { ...bay, form: '3.5', height: 26.1 };
-    const chosen = (parts: FitAdapter[]) => fitDrive(site, box, modern, 'system', parts).adapter?.partId;
+    const chosen = (parts: FitAdapter[]) =>
+      fitDrive(site, box, { firmware: modern, use: 'system' }, parts).adapters[0]?.partId;
     expect(chosen([part('none-there', 100, 0), part('dear', 900, 1), part('cheap', 500, 1)])).toBe('cheap');
     expect(chosen([part('b', 100, 0), part('a', 100, 0)])).toBe('a');
   });
@@ -116,18 +119,14 @@ describe('adapters', () => {
 describe('ranking', () => {
   it('explains every place', () => {
     const offer = (partId: string, drive: BoxDrive | M2Drive, stock = 1) => ({ partId, drive, price: 5000, stock });
-    const ranked = rankDrives(
-      { ...bay, height: 7 },
-      modern,
-      { bytes: bytesOfNominal(480), use: 'system' },
-      [
-        offer('wrong', card),
-        offer('small', { ...box, bytes: bytesOfNominal(240) }),
-        offer('gone', box, 0),
-        offer('there', box),
-      ],
-      [],
-    );
+    const offers = [
+      offer('wrong', card),
+      offer('small', { ...box, bytes: bytesOfNominal(240) }),
+      offer('gone', box, 0),
+      offer('there', box),
+    ];
+    const need = { bytes: bytesOfNominal(480), use: 'system' as const };
+    const ranked = new DriveCatalogue(offers, []).rank({ ...bay, height: 7 }, modern, need).candidates;
     expect(ranked.map((one) => one.offer.partId)).toEqual(['there', 'gone', 'small', 'wrong']);
     expect(ranked.map((one) => one.because)).toEqual([
       expect.stringContaining('the old drive’s screws'.replace('’', "'")),

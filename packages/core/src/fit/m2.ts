@@ -8,7 +8,7 @@ export function m2Rules(site: M2Site, drive: M2Drive): Reason[] {
 }
 
 function key(site: M2Site, drive: M2Drive): Reason {
-  const fits = drive.keys.includes(site.key);
+  const fits = drive.keys.some((one) => one === site.key);
   return {
     rule: 'Key',
     outcome: fits ? 'pass' : 'fail',
@@ -17,9 +17,14 @@ function key(site: M2Site, drive: M2Drive): Reason {
     sentence: fits
       ? `${drive.keys.join('+')} in ${site.key}`
       : `key ${drive.keys.join('+')} does not go into ${site.key}`,
-    ...(fits ? {} : { remedy: `a card with key ${site.key}` }),
+    ...(fits
+      ? {}
+      : { remedy: wireless(site) ? 'another site: this one is for wireless' : `a card with key ${site.key}` }),
   };
 }
+
+/** Keys A and E belong to wireless cards. */
+const wireless = ({ key: slot }: M2Site) => slot === 'A' || slot === 'E';
 
 function length(site: M2Site, drive: M2Drive): Reason {
   const longest = Math.max(...site.posts);

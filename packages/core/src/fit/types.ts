@@ -3,7 +3,21 @@ import type { Lanes, Link, PcieGeneration, SataGeneration } from '../links';
 import type { Reason } from '../reason';
 
 export type M2Key = 'B' | 'M';
+/** Wireless slots carry A or E; no drive has those keys. */
+export type SlotKey = M2Key | 'A' | 'E';
 export type M2Length = 30 | 42 | 60 | 80 | 110;
+export type BoxForm = '3.5' | '2.5' | '1.8';
+/** Data and power of a boxed drive, by the plug. */
+export type Connector = 'SATA' | 'micro SATA' | 'PATA 40' | 'PATA 44' | 'ZIF' | 'U.2';
+
+/** What can be done to a site that cannot be undone, and what it then takes. Lengths in mm. */
+export interface Alteration {
+  what: string;
+  posts?: M2Length[];
+  height?: number;
+  roomAbove?: number;
+  roomBelow?: number;
+}
 
 interface SiteBase {
   id: string;
@@ -12,12 +26,13 @@ interface SiteBase {
   needs?: string;
   /** Name of the site or port that stops working while this one is in use. */
   disables?: string;
+  alteration?: Alteration;
 }
 
 /** An M.2 slot: what the board really wires, which may be less than its key may carry. */
 export interface M2Site extends SiteBase {
   form: 'm2';
-  key: M2Key;
+  key: SlotKey;
   /** Card lengths with a post, mm. */
   posts: M2Length[];
   sata: SataGeneration | null;
@@ -31,14 +46,36 @@ export interface M2Site extends SiteBase {
 
 /** A bay for a boxed drive. */
 export interface BaySite extends SiteBase {
-  form: '2.5' | '3.5';
+  form: BoxForm;
   /** Largest drive height, mm; null when not measured. */
   height: number | null;
   sata: SataGeneration;
   power12V: boolean;
+  /** The plug of the bay; SATA where nothing is said. */
+  connector?: Connector;
+  /** Whether its lead feeds 3.3 V to pin 3; absent where nobody looked. */
+  power3V3?: boolean;
+  /** The lanes behind a U.2 plug. */
+  pcie?: { generation: PcieGeneration; lanes: Lanes };
 }
 
-export type Site = M2Site | BaySite;
+/** A Mini Card slot; null for SATA where its lines are not wired. */
+export interface MsataSite extends SiteBase {
+  form: 'msata';
+  size: 'full' | 'half';
+  sata: SataGeneration | null;
+  screw: boolean;
+}
+
+/** The bay of a slim optical drive, into which a caddy goes. */
+export interface OpticalSite extends SiteBase {
+  form: 'optical';
+  /** Height of the optical drive, mm; null when not measured. */
+  height: number | null;
+  sata: SataGeneration;
+}
+
+export type Site = M2Site | BaySite | MsataSite | OpticalSite;
 
 export type DriveClass = 'disk 5400' | 'disk 7200' | 'SATA SSD' | 'NVMe gen 3' | 'NVMe gen 4' | 'NVMe gen 5' | 'eMMC';
 
@@ -66,18 +103,40 @@ export interface M2Drive extends DriveBase {
 }
 
 export interface BoxDrive extends DriveBase {
-  form: '2.5' | '3.5';
+  form: BoxForm;
   height: number;
   needs12V: boolean;
+  /** SATA where nothing is said. */
+  connector?: Connector;
+  /** Stays off on a lead that feeds 3.3 V to pin 3 (SATA 3.3). */
+  powerDisable?: boolean;
 }
 
-export type Drive = M2Drive | BoxDrive;
+export interface MsataDrive extends DriveBase {
+  form: 'msata';
+  size: 'full' | 'half';
+}
 
-/** A part that lets a drive sit where it could not sit alone. */
+export type Drive = M2Drive | BoxDrive | MsataDrive;
+
+/** A drive in a caddy: it presents itself as an optical drive of a height. */
+export interface CaddiedDrive extends DriveBase {
+  form: 'optical';
+  height: number;
+}
+
+/** A part that lets a drive sit where it could not sit alone. Heights in mm. */
 export type Adapter =
   | { kind: 'bracket'; from: '2.5'; to: '3.5' }
   | { kind: 'extender'; from: M2Length; to: M2Length }
-  | { kind: 'shell'; height: 7 };
+  /** An M.2 card with SATA in a 2.5 inch shell. */
+  | { kind: 'shell'; height: 7 }
+  | { kind: 'msata shell'; height: 7 }
+  /** A caddy of a slim optical drive's height, with room for a 2.5 inch drive up to `takes`. */
+  | { kind: 'caddy'; height: number; takes: number }
+  /** A 1.8 inch drive with micro SATA in a 2.5 inch frame. */
+  | { kind: 'frame'; from: '1.8'; to: '2.5' }
+  | { kind: 'bridge'; from: Connector; to: Connector };
 
 /** What a device's firmware can start from; null when not known. */
 export interface Firmware {
@@ -98,9 +157,12 @@ export interface FitAdapter {
 export interface FitResult {
   verdict: Verdict;
   siteId: string;
-  /** Parts besides the drive: adapters from the list, and small parts by name. */
-  adapter: FitAdapter | null;
+  /** Parts from the list that stand between drive and site, from the drive outwards; at most two. */
+  adapters: FitAdapter[];
+  /** Every part besides the drive by name: those adapters, and small parts. */
   partsNeeded: string[];
+  /** What must be done to the site that cannot be undone; null for nothing. */
+  alteration: string | null;
   /** The link the drive will have there; null when it has none. */
   link: Link | null;
   /** Read rate there, MB/s: the lower of the rating and what the link carries in practice; 0 when it has none. */

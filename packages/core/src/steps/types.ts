@@ -50,8 +50,12 @@ export const CONSENTS = [
   'the data may be copied and looked at to check the copy',
   'seals may be broken where there is no other way',
   'the old drive may be wiped when the copy is proven',
+  'the device may be altered for good where a part asks for it',
 ] as const;
 export type Consent = (typeof CONSENTS)[number];
+
+/** The one that a fit with an alteration rests on. */
+export const ALTERATION_CONSENT: Consent = 'the device may be altered for good where a part asks for it';
 
 export const MARK_KINDS = ['scratch', 'dent', 'crack', 'missing screw', 'stuck key', 'liquid mark'] as const;
 export const MARK_VIEWS = ['top', 'inside', 'underside'] as const;
@@ -84,6 +88,8 @@ export interface DriveChoice {
   speedHere: number;
   verdict: Verdict;
   partsNeeded: string[];
+  /** What is done to the site for good, with the customer's consent. */
+  alteration?: string;
   price: number;
 }
 

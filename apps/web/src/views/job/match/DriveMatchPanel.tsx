@@ -1,22 +1,22 @@
 import Button from '@mui/material/Button';
 import { useState, type ReactNode } from 'react';
-import type { DriveMatch, JobView, MatchView } from '@udrel/contract/types';
-import { describeDrive, driveSize } from '../../../format/parts';
-import { money } from '../../../format/units';
-import { Empty, Foot, Ledger, Sheet, TroubleNote, VerdictMark } from '../../../ui';
+import type { JobView, MatchView } from '@udrel/contract/types';
+import { ALTERATION_CONSENT, CONSENTS } from '@udrel/core/steps';
+import { driveSize } from '../../../format/parts';
+import { Foot, Ledger, Sheet, TroubleNote } from '../../../ui';
 import { useJobChange } from '../useJobChange';
 import { Schematic } from './Schematic';
-import { SpeedBar } from './SpeedBar';
+import { CandidateTable, type Candidate } from './CandidateTable';
+import { CompareSheet, MOST_COMPARED } from './CompareSheet';
 import styles from './match.module.css';
-
-type Candidate = DriveMatch['candidates'][number];
 
 /** The sites as a drawing, the candidates for the chosen one ranked, and the check ledger of one of them. */
 export function DriveMatchPanel({ job, match, side }: { job: JobView; match: MatchView; side: ReactNode }) {
   const { 'drive choice': taken, 'old drive': old } = job.snapshot.facts;
   const [siteId, setSiteId] = useState(taken?.siteId ?? old?.siteId ?? match.drives[0]?.siteId ?? '');
   const [partId, setPartId] = useState(taken?.partId ?? undefined);
-  const candidates = match.drives.find((one) => one.siteId === siteId)?.candidates ?? [];
+  const { candidates = [], of = 0 } = match.drives.find((one) => one.siteId === siteId) ?? {};
+  const [compared, setCompared] = useState<readonly string[]>([]);
   const ownTaken = partId === undefined && taken?.partId === null;
   const chosen = candidates.find((one) => (ownTaken ? one.own : one.offer.partId === partId)) ?? candidates[0];
   const siteName = job.device.model.sites.find((site) => site.id === siteId)?.name ?? '';
@@ -28,63 +28,39 @@ export function DriveMatchPanel({ job, match, side }: { job: JobView; match: Mat
         {side}
       </div>
       <div className={styles.column}>
-        <CandidateTable candidates={candidates} chosen={chosen} choose={setPartId} />
-        {chosen && <ChosenCandidate job={job} candidate={chosen} siteName={siteName} siteId={siteId} />}
+        <CandidateTable candidates={candidates} of={of} chosen={chosen} choose={setPartId} />
+        {chosen && (
+          <ChosenCandidate job={job} candidate={chosen} siteName={siteName} siteId={siteId}>
+            <Button
+              disabled={compared.length >= MOST_COMPARED || compared.includes(chosen.offer.partId)}
+              onClick={() => setCompared([...compared, chosen.offer.partId])}
+            >
+              Compare
+            </Button>
+          </ChosenCandidate>
+        )}
+        {compared.length > 0 && (
+          <CompareSheet
+            candidates={candidates.filter((one) => compared.includes(one.offer.partId))}
+            remove={(id) => setCompared(compared.filter((one) => one !== id))}
+          />
+        )}
       </div>
     </div>
   );
 }
 
-function CandidateTable(props: {
-  candidates: readonly Candidate[];
-  chosen: Candidate | undefined;
-  choose: (partId: string) => void;
+function ChosenCandidate(props: {
+  job: JobView;
+  candidate: Candidate;
+  siteName: string;
+  siteId: string;
+  children: ReactNode;
 }) {
-  const { candidates, chosen, choose } = props;
-  const most = Math.max(1, ...candidates.map((one) => (one.speedHere > 0 ? one.offer.drive.read : 0)));
-  return (
-    <Sheet>
-      <div className={styles.head}>
-        <span />
-        <span>Drive</span>
-        <span>Speed here, of its rating</span>
-        <span className="figure">Price</span>
-        <span className="figure">Shelf</span>
-      </div>
-      <div className={styles.candidates}>
-        {candidates.length === 0 && <Empty>The shelf knows no drives.</Empty>}
-        {candidates.map((one) => (
-          <button
-            key={one.offer.partId}
-            type="button"
-            className={
-              one.verdict === 'no' || !one.needMet ? `${styles.candidate} ${styles.refused}` : styles.candidate
-            }
-            aria-pressed={one === chosen}
-            onClick={() => choose(one.offer.partId)}
-          >
-            <VerdictMark verdict={one.verdict} />
-            <span>
-              <b>
-                {one.offer.drive.maker} {one.offer.drive.name}
-              </b>{' '}
-              {driveSize(one.offer.drive)} <span className="sub">{describeDrive(one.offer.drive)}</span>
-              {one.own && <b>, the customer’s own</b>}
-              <span className={styles.because}>{one.because}</span>
-            </span>
-            <SpeedBar here={one.speedHere} rating={one.offer.drive.read} link={one.link} most={most} />
-            <span className="figure">{one.own ? 'theirs' : money(one.offer.price)}</span>
-            <span className="figure">{one.own ? '–' : one.offer.stock}</span>
-          </button>
-        ))}
-      </div>
-    </Sheet>
-  );
-}
-
-function ChosenCandidate(props: { job: JobView; candidate: Candidate; siteName: string; siteId: string }) {
   const { job, candidate, siteName, siteId } = props;
-  const { change, busy, error } = useJobChange(job);
+  const { change, record, busy, error } = useJobChange(job);
+  const consents = job.snapshot.facts.consents?.given ?? [];
+  const asks = candidate.alteration !== null && !consents.includes(ALTERATION_CONSENT);
   const { drive, partId, stock } = candidate.offer;
   const taken = job.snapshot.facts['drive choice'];
   const stays = job.snapshot.facts['other drives']?.drives.find((one) => one.siteId === siteId);
@@ -97,16 +73,31 @@ function ChosenCandidate(props: { job: JobView; candidate: Candidate; siteName: 
         <Ledger reasons={candidate.reasons} />
         {candidate.partsNeeded.length > 0 && (
           <p style={{ marginTop: 8 }}>
-            <b>Also needed:</b> {candidate.partsNeeded.join(', ')}
-            {candidate.adapter ? ` (${candidate.adapter.stock} on the shelf)` : ''}
+            <b>Also needed:</b>{' '}
+            {candidate.partsNeeded
+              .map((name) => `${name}${candidate.missing.includes(name) ? ' (not on the shelf)' : ''}`)
+              .join(', ')}
           </p>
         )}
       </Sheet>
       <TroubleNote error={error} />
       <Foot note={noteOf()}>
+        {props.children}
+        {asks && (
+          <Button
+            disabled={busy}
+            onClick={() =>
+              void record('consents', {
+                given: CONSENTS.filter((one) => one === ALTERATION_CONSENT || consents.includes(one)),
+              })
+            }
+          >
+            The customer agrees to the alteration
+          </Button>
+        )}
         <Button
           variant="contained"
-          disabled={busy || refused || isTaken || stays !== undefined}
+          disabled={busy || refused || asks || isTaken || stays !== undefined}
           onClick={() => void change('/drive', { partId: candidate.own ? null : partId, siteId })}
         >
           {isTaken ? 'Reserved' : `${candidate.own ? 'Choose theirs' : 'Choose and reserve'} for ${siteName}`}
@@ -117,6 +108,7 @@ function ChosenCandidate(props: { job: JobView; candidate: Candidate; siteName: 
 
   function noteOf(): string {
     if (stays) return `${siteName} holds ${stays.name}, which stays`;
+    if (asks) return 'cannot be undone: ask the customer first';
     return isTaken ? `reserved: ${taken.serial}` : 'dashed line: what the slot can carry';
   }
 }

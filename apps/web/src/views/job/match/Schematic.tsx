@@ -1,7 +1,7 @@
 import type { JobView } from '@udrel/contract/types';
 import { binary, soldName } from '@udrel/core/capacity';
 import type { Site } from '@udrel/core/fit';
-import { siteLinks } from '../../../format/parts';
+import { siteLines } from '../../../format/parts';
 import styles from './match.module.css';
 
 const WIDTH = 300;
@@ -105,7 +105,7 @@ interface SiteProps {
 }
 
 function SiteBox({ site, y, on, holds, choose }: SiteProps) {
-  const room = site.form === 'm2' ? site.roomAbove : site.height;
+  const [kind, room] = siteLines(site);
   return (
     <g
       {...(choose && { className: styles.site, role: 'button', tabIndex: 0, 'aria-pressed': on, onClick: choose })}
@@ -132,11 +132,10 @@ function SiteBox({ site, y, on, holds, choose }: SiteProps) {
         {site.name}
       </text>
       <text x="26" y={y + 35} fill="var(--ink-2)">
-        {site.form === 'm2' ? `M.2, key ${site.key}` : `${site.form} inch`}, {siteLinks(site).join(' or ')}
+        {kind}
       </text>
       <text x="26" y={y + 51} fill="var(--ink-2)">
-        {site.form === 'm2' ? `posts ${site.posts.join(', ')}; ` : ''}
-        {room === null ? 'height not measured' : `${room} mm ${site.form === 'm2' ? 'above the board' : 'high'}`}
+        {room}
       </text>
       <text x="26" y={y + 67} fontWeight="600">
         {holds.length > 40 ? `${holds.slice(0, 39)}…` : holds}

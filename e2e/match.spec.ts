@@ -1,0 +1,49 @@
+import { expect, test } from '@playwright/test';
+import { enter, sheet } from './support/bench';
+
+test('candidates are left out by words and ticks, and up to three stand side by side', async ({ page }) => {
+  await enter(page, 'ilse', '/jobs/U-2425/match');
+  const row = (name: RegExp) => page.getByRole('button', { name });
+  await expect(row(/^no /).first()).toBeVisible();
+  await page.getByLabel('fits', { exact: true }).check();
+  await expect(row(/^no /)).toHaveCount(0);
+  await page.getByLabel('on the shelf').check();
+  await page.getByLabel('Only with these words').fill('palewood 2.5');
+  await expect(row(/Dunlin/)).toHaveCount(0);
+  for (const name of [/C1 480 GB/, /C1 1 TB/]) {
+    await row(name).click();
+    await page.getByRole('button', { name: 'Compare' }).click();
+  }
+  const compared = sheet(page, 'Side by side');
+  await expect(compared.getByRole('row', { name: /^Capacity/ })).toHaveText('Capacity480 GB1 TB');
+  await expect(compared.getByRole('row', { name: /^Link/ })).toContainText('SATA 2: 51 % of its rating');
+  await compared.getByRole('button', { name: 'Take out' }).first().click();
+  await compared.getByRole('button', { name: 'Take out' }).click();
+  await expect(compared).toHaveCount(0);
+});
+
+test('what fits only after an alteration waits for the customer’s consent', async ({ page }) => {
+  await enter(page, 'ilse', '/jobs/U-2425/match');
+  await page.getByLabel('Only with these words').fill('archive');
+  await page.getByRole('button', { name: /Archive/ }).click();
+  await expect(page.getByText('cut the rib in the floor of the bay: cannot be undone')).toBeVisible();
+  const reserve = page.getByRole('button', { name: 'Choose and reserve for Site A' });
+  await expect(reserve).toBeDisabled();
+  await page.getByRole('button', { name: 'The customer agrees to the alteration' }).click();
+  await reserve.click();
+  await expect(page.getByRole('button', { name: 'Reserved' })).toBeVisible();
+  await expect(sheet(page, 'Facts')).toContainText('the device may be altered for good');
+});
+
+test('other places of a device say why nothing sits there, or what lets it', async ({ page }) => {
+  await enter(page, 'ilse', '/jobs/U-2425/match');
+  const first = page.getByRole('main').locator('button[aria-pressed]').first();
+  await page.getByRole('button', { name: /^Site B/ }).click();
+  await page.getByLabel('Only with these words').fill('mini card');
+  await expect(first).toContainText('the slot has no SATA lines');
+  await page.getByRole('button', { name: /^Site C/ }).click();
+  await expect(first).toContainText('Mini Card to 2.5 inch shell, optical bay caddy 12.7 mm');
+  await page.getByRole('button', { name: /^Site D/ }).click();
+  await page.getByLabel('Only with these words').fill('m.2');
+  await expect(first).toContainText('key');
+});

@@ -1,0 +1,103 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { bytesOfNominal } from '../capacity';
+import { generatedAdapters, generatedOffers } from './catalogue.test-data';
+import {
+  DriveCatalogue,
+  fitDrive,
+  speedOver,
+  type BaySite,
+  type FitAdapter,
+  type M2Site,
+  type Need,
+  type Offer,
+  type Site,
+} from './index';
+import { bay, box, nvme, slot } from './samples.test-data';
+
+const modern = { uefi: true, startsNvme: true };
+const need: Need = { bytes: bytesOfNominal(480), use: 'system' };
+const wide: M2Site = { ...slot, posts: [42, 80], sata: 3, roomBelow: null };
+const sites: Site[] = [slot, wide, bay, { ...bay, form: '3.5', height: 26.1, power12V: true }];
+
+/** The order as it is told in words, drive by drive. */
+function slowly(site: Site, offers: readonly Offer[], adapters: readonly FitAdapter[]): string[] {
+  const placed = offers.map((offer) => {
+    const { verdict, link, reasons } = fitDrive(site, offer.drive, { firmware: modern, use: 'system' }, adapters);
+    const met = offer.drive.bytes >= need.bytes;
+    const useful = verdict === 'no' ? 3 : met ? Number(verdict === 'cannot tell') : 2;
+    const faults = reasons.filter(({ outcome }) => outcome === 'fail').length;
+    const speed = link && verdict !== 'no' ? speedOver(link, offer.drive.read) : 0;
+    return {
+      id: offer.partId,
+      by: [useful, faults, offer.stock > 0 ? 0 : 1, speed > 0 ? offer.price / speed : offer.price],
+    };
+  });
+  placed.sort((a, b) => {
+    const n = a.by.findIndex((value, index) => value !== b.by[index]);
+    return n < 0 ? a.id.localeCompare(b.id) : (a.by[n] ?? 0) - (b.by[n] ?? 0);
+  });
+  return placed.map(({ id }) => id);
+}
+
+describe('the catalogue', () => {
+  it('gives the first ones as if every drive had been looked at', () => {
+    const [offers, adapters] = [generatedOffers(400), generatedAdapters(40)];
+    for (const site of sites) {
+      const { candidates, of } = new DriveCatalogue(offers, adapters).rank(site, modern, need, 120);
+      expect(candidates.map((one) => one.offer.partId)).toEqual(slowly(site, offers, adapters).slice(0, 120));
+      expect(of).toBe(400);
+    }
+  });
+
+  it('does so whatever the order it was built in', () => {
+    const [offers, adapters] = [generatedOffers(60), generatedAdapters(14)];
+    const first = new DriveCatalogue(offers, adapters).rank(bay, modern, need).candidates;
+    fc.assert(
+      fc.property(
+        fc.shuffledSubarray(offers, { minLength: 60 }),
+        fc.shuffledSubarray(adapters, { minLength: 14 }),
+        (some, parts) => {
+          expect(new DriveCatalogue(some, parts).rank(bay, modern, need).candidates).toEqual(first);
+        },
+      ),
+      { numRuns: 20 },
+    );
+  });
+
+  it('looks at few of many drives, and at hardly more of very many', () => {
+    const adapters = generatedAdapters(2000);
+    const examined = [2000, 20_000, 200_000].map((count) => {
+      const catalogue = new DriveCatalogue(generatedOffers(count), adapters);
+      return Math.max(...sites.map((site) => catalogue.rank(site, modern, need).examined));
+    });
+    expect(examined[1]).toBeLessThan(20_000 / 50);
+    expect(examined[2]).toBeLessThan(2 * (examined[0] ?? 0));
+  });
+
+  it('takes of adapters that do the same the one on the shelf, then the cheapest', () => {
+    const part = (partId: string, price: number, stock: number): FitAdapter => {
+      return { partId, name: partId, price, stock, adapter: { kind: 'bracket', from: '2.5', to: '3.5' } };
+    };
+    const site: BaySite = { ...bay, form: '3.5', height: 26.1 };
+    const offers = [{ partId: 'd', drive: box, price: 5000, stock: 1 }];
+    const ofThese = (...parts: FitAdapter[]) =>
+      new DriveCatalogue(offers, parts).rank(site, modern, need).candidates[0];
+    expect(ofThese(part('none', 100, 0), part('dear', 900, 1), part('cheap', 500, 1))?.adapters[0]?.partId).toBe(
+      'cheap',
+    );
+    expect(ofThese(part('none', 100, 0))).toMatchObject({
+      missing: ['none'],
+      because: 'fits but for none: not on the shelf',
+    });
+  });
+
+  it('says of small parts whether the shelf has them', () => {
+    const site = { ...slot, screw: false };
+    const offers = [{ partId: 'd', drive: nvme, price: 5000, stock: 1 }];
+    const missing = (parts: Map<string, number>) =>
+      new DriveCatalogue(offers, [], parts).rank(site, modern, need).candidates[0]?.missing;
+    expect(missing(new Map())).toEqual(['screw M2×3']);
+    expect(missing(new Map([['screw M2×3', 4]]))).toEqual([]);
+  });
+});
