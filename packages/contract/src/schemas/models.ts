@@ -1,9 +1,11 @@
+import { BUFFERINGS, GENERATIONS } from '@udrel/core/memory';
 import type { Infer } from '../shape';
-import { boolean, list, nullable, object, oneOf, text, whole } from '../shape';
+import { boolean, list, nullable, object, oneOf, optional, text, whole } from '../shape';
 import { deviceKind } from './commands';
 import { byteCount, site } from './drives';
 
-const generation = oneOf('DDR3', 'DDR3L', 'DDR4', 'DDR5');
+const generation = oneOf(...GENERATIONS);
+const buffering = oneOf(...BUFFERINGS);
 const moduleForm = oneOf('SO-DIMM', 'DIMM');
 const dataRate = whole(100, 20_000);
 
@@ -15,6 +17,7 @@ export const moduleSpec = object({
   form: moduleForm,
   bytes: byteCount,
   speed: dataRate,
+  buffering: optional(buffering),
 });
 
 /** What a device model is: the open format in which models are stored and exchanged. */
@@ -33,6 +36,8 @@ export const modelSpec = object({
     maximum: byteCount,
     speed: dataRate,
     channels: oneOf(1, 2),
+    buffering: optional(buffering),
+    slotChannels: optional(list(whole(0, 1), 8)),
   }),
   firmware: object({ uefi: nullable(boolean()), startsNvme: nullable(boolean()) }),
   functions: list(text(40), 40),

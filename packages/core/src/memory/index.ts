@@ -1,2 +1,3 @@
 export type * from './types';
+export { BUFFERINGS, GENERATIONS } from './types';
 export * from './match';

@@ -19,7 +19,36 @@ export function moduleRules(device: DeviceMemory, module: MemoryModule): Reason[
       `${binary(device.slotMaximum)} a slot`,
       'the controller does not address it',
     ),
+    buffering(device, module),
+    ...(module.generation === 'DDR3L' && device.generation === 'DDR3' ? [HIGHER_VOLTAGE] : []),
+    ...(device.generation === 'DDR5' ? [TRAINING] : []),
   ];
+}
+
+/** JESD79-3-1: a low-voltage module is made for both; the whole bus then runs at the higher one. */
+const HIGHER_VOLTAGE: Reason = { rule: 'Voltage', outcome: 'limit', sentence: 'the whole bus runs at 1.5 V' };
+const TRAINING: Reason = {
+  rule: 'First start',
+  outcome: 'limit',
+  sentence: 'may stay dark for minutes while the controller trains',
+};
+
+/** Registered and load-reduced modules never work in an unbuffered slot, nor the reverse; ECC may run without ECC. */
+function buffering(device: DeviceMemory, module: MemoryModule): Reason {
+  const [has, takes] = [module.buffering ?? 'unbuffered', device.buffering ?? 'unbuffered'];
+  const unbuffered = (one: string) => one === 'unbuffered' || one === 'ECC';
+  if (has === 'ECC' && takes === 'unbuffered') {
+    const sentence = 'runs without ECC where the board allows it at all: try it';
+    return { rule: 'Buffering', outcome: 'limit', measured: has, limit: takes, sentence };
+  }
+  const fits = has === takes || (unbuffered(has) && unbuffered(takes));
+  return rule('Buffering', fits, has, takes, 'they are never mixed');
+}
+
+/** Why a device takes no modules at all, in words; null where it has a slot. */
+export function noSlots(device: DeviceMemory): string | null {
+  if (device.slots.length > 0) return null;
+  return `All ${binary(device.soldered)} are soldered: this device takes no more memory.`;
 }
 
 function rule(name: string, passes: boolean, measured: string, limit: string, why: string): Reason {
@@ -63,19 +92,24 @@ function makeSet(
 ): MemorySet {
   const removed = fitted.filter((module) => into.includes(module.slot));
   const kept = fitted.filter((module) => !into.includes(module.slot));
-  const sizes = [...kept.map((module) => module.bytes), ...into.map(() => offer.module.bytes)];
-  const total = device.soldered + sum(sizes);
+  const bySlot = new Map([
+    ...kept.map(({ slot, bytes }) => [slot, bytes] as const),
+    ...into.map((slot) => [slot, offer.module.bytes] as const),
+  ]);
+  const total = device.soldered + sum([...bySlot.values()]);
   const speed = Math.min(device.speed, offer.module.speed, ...kept.map((module) => module.speed));
-  const sides = channelSides(device, sizes);
+  const sides = channelSides(device, bySlot);
   const reasons = [
     ...moduleRules(device, offer.module),
     rule('Maximum', total <= device.maximum, binary(total), binary(device.maximum), 'more than the board takes'),
     {
       rule: 'Speed',
-      outcome: speed < offer.module.speed ? 'limit' : 'pass',
+      outcome: sameRate(speed, offer.module.speed) ? 'pass' : 'limit',
       measured: `${speed} MT/s`,
       limit: `${offer.module.speed} MT/s`,
-      sentence: `runs at ${speed} MT/s: the slowest common rate`,
+      sentence: sameRate(speed, offer.module.speed)
+        ? `runs at ${speed} MT/s, as rated`
+        : `runs at ${speed} MT/s: the slowest common rate`,
     } satisfies Reason,
     channelRule(sides),
   ];
@@ -99,11 +133,22 @@ interface Sides {
   single: number;
 }
 
-/** Two channels with a and b: 2 x min(a, b) interleaved, |a - b| single. Soldered memory is the first channel. */
-function channelSides(device: DeviceMemory, modules: readonly number[]): Sides {
-  const all = device.soldered > 0 ? [device.soldered, ...modules] : [...modules];
-  if (device.channels === 1) return { interleaved: 0, single: sum(all) };
-  const [first, second] = [sum(all.filter((_s, n) => n % 2 === 0)), sum(all.filter((_s, n) => n % 2 === 1))];
+/** Reported rates are rounded, 2133 or 2134: within one per cent they are the same. */
+const sameRate = (a: number, b: number) => Math.abs(a - b) <= 0.01 * Math.max(a, b);
+
+/**
+ * Two channels with a and b: 2 x min(a, b) interleaved, |a - b| single. Soldered memory is the first channel; slots
+ * take turns after it unless the board says which belongs where.
+ */
+function channelSides(device: DeviceMemory, bySlot: ReadonlyMap<string, number>): Sides {
+  const sides = [device.soldered, 0];
+  const turn = device.soldered > 0 ? 1 : 0;
+  device.slots.forEach((slot, index) => {
+    const channel = (device.slotChannels?.[index] ?? index + turn) % 2;
+    sides[channel] = (sides[channel] ?? 0) + (bySlot.get(slot) ?? 0);
+  });
+  const [first = 0, second = 0] = sides;
+  if (device.channels === 1) return { interleaved: 0, single: first + second };
   return { interleaved: 2 * Math.min(first, second), single: Math.abs(first - second) };
 }
 

@@ -1,6 +1,10 @@
 import type { Reason } from '../reason';
 
-export type MemoryGeneration = 'DDR3' | 'DDR3L' | 'DDR4' | 'DDR5';
+export const GENERATIONS = ['DDR2', 'DDR3', 'DDR3L', 'DDR4', 'DDR5', 'LPDDR3', 'LPDDR4', 'LPDDR5'] as const;
+export type MemoryGeneration = (typeof GENERATIONS)[number];
+/** How a module drives the bus; ECC is unbuffered with spare bits. */
+export const BUFFERINGS = ['unbuffered', 'ECC', 'registered', 'load-reduced'] as const;
+export type Buffering = (typeof BUFFERINGS)[number];
 export type ModuleForm = 'SO-DIMM' | 'DIMM';
 
 /** What the board takes. Sizes in bytes, rates in MT/s. */
@@ -14,6 +18,10 @@ export interface DeviceMemory {
   speed: number;
   /** Channels of the controller; soldered memory counts as one of them. */
   channels: 1 | 2;
+  /** What the board drives; unbuffered where nothing is said. ECC boards take both unbuffered kinds. */
+  buffering?: Buffering;
+  /** The channel of each slot, 0 or 1, where the board does not take turns. */
+  slotChannels?: number[];
 }
 
 export interface MemoryModule {
@@ -23,6 +31,8 @@ export interface MemoryModule {
   form: ModuleForm;
   bytes: number;
   speed: number;
+  /** Unbuffered where nothing is said. */
+  buffering?: Buffering;
 }
 
 /** What sits in a slot now. */

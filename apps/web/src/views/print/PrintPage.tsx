@@ -4,6 +4,7 @@ import type { JobView } from '@udrel/contract/types';
 import { useJobQuery, useSessionQuery } from '../../api/api';
 import { Empty, Loaded } from '../../ui';
 import { CustomerDocument } from './CustomerDocument';
+import { KitList } from './KitList';
 import { Labels } from './Labels';
 import { PlanCard } from './PlanCard';
 import { Receipt } from './Receipt';
@@ -38,6 +39,8 @@ function paperOf(paper: string, job: JobView, shop: string) {
       return <Labels job={job} shop={shop} />;
     case 'receipt':
       return <Receipt job={job} shop={shop} />;
+    case 'kit':
+      return <KitList job={job} />;
     case 'plan':
       return <PlanCard job={job} />;
     case 'document':

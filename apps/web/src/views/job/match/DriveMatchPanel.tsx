@@ -5,6 +5,7 @@ import { ALTERATION_CONSENT, CONSENTS } from '@udrel/core/steps';
 import { driveSize } from '../../../format/parts';
 import { Foot, Ledger, Sheet, TroubleNote } from '../../../ui';
 import { useJobChange } from '../useJobChange';
+import { KitLink } from './KitLink';
 import { Schematic } from './Schematic';
 import { CandidateTable, type Candidate } from './CandidateTable';
 import { CompareSheet, MOST_COMPARED } from './CompareSheet';
@@ -82,6 +83,7 @@ function ChosenCandidate(props: {
       </Sheet>
       <TroubleNote error={error} />
       <Foot note={noteOf()}>
+        {isTaken && <KitLink tag={job.tag} />}
         {props.children}
         {asks && (
           <Button

@@ -2,9 +2,11 @@ import Button from '@mui/material/Button';
 import { useState, type ReactNode } from 'react';
 import type { JobView, MatchView } from '@udrel/contract/types';
 import { binary } from '@udrel/core/capacity';
+import { noSlots } from '@udrel/core/memory';
 import { money, whole } from '../../../format/units';
 import { Empty, Foot, Ledger, Sheet, TroubleNote, VerdictMark } from '../../../ui';
 import { useJobChange } from '../useJobChange';
+import { KitLink } from './KitLink';
 import { Schematic } from './Schematic';
 import styles from './match.module.css';
 
@@ -19,7 +21,7 @@ export function MemoryMatchPanel({ job, match, side }: { job: JobView; match: Ma
   );
   const { change, busy, error } = useJobChange(job);
   const chosen = match.memory[index];
-  if (!chosen) return <Empty>The shelf knows no modules for this.</Empty>;
+  if (!chosen) return <Empty>{noSlots(job.device.model.memory) ?? 'The shelf knows no modules for this.'}</Empty>;
   const isTaken = taken?.partId === chosen.offer.partId && taken.count === chosen.count;
   const wish = job.snapshot.wishes.find((one) => one.kind === 'memory')?.least ?? 0;
   return (
@@ -97,6 +99,7 @@ export function MemoryMatchPanel({ job, match, side }: { job: JobView; match: Ma
         </Sheet>
         <TroubleNote error={error} />
         <Foot note={chosen.reachesWish ? undefined : 'does not reach the wish'}>
+          {isTaken && <KitLink tag={job.tag} />}
           <Button
             variant="contained"
             disabled={busy || chosen.refused || isTaken || chosen.offer.stock < chosen.count}

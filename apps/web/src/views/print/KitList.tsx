@@ -1,0 +1,51 @@
+import type { JobView } from '@udrel/contract/types';
+import { KIT_GROUPS, kitOf } from '@udrel/core/kit';
+import { Empty } from '../../ui';
+import { Code } from './Code';
+import styles from './print.module.css';
+
+/** What to have on the bench before the device is opened, to be ticked off. */
+export function KitList({ job }: { job: JobView }) {
+  const { facts, strip } = job.snapshot;
+  if (!facts['drive choice'] && !facts['memory choice']) {
+    return <Empty>Nothing is reserved yet: the kit list follows from the match.</Empty>;
+  }
+  const kit = kitOf({ facts, strip });
+  const { device } = job;
+  return (
+    <article className={styles.paper}>
+      <header className={styles.head}>
+        <div>
+          <h1>Kit list {job.tag}</h1>
+          <p>
+            {device.model.maker} {device.model.name}, <span className="mono">{device.serial}</span>
+          </p>
+          {device.model.note && <p className="sub">{device.model.note}</p>}
+        </div>
+        <Code text={job.tag} />
+      </header>
+      {KIT_GROUPS.map((group) => {
+        const items = kit.filter((one) => one.group === group);
+        if (items.length === 0) return null;
+        return (
+          <section key={group}>
+            <h2>{group.replace(/^./, (letter) => letter.toUpperCase())}</h2>
+            <table>
+              <tbody>
+                {items.map(({ name, count, note }, index) => (
+                  <tr key={`${name}${index}`}>
+                    <td className={styles.tick}>☐</td>
+                    <td className="figure">{count} ×</td>
+                    <td>
+                      {name} <span className="sub">{note}</span>
+                    </td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          </section>
+        );
+      })}
+    </article>
+  );
+}

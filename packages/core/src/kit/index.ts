@@ -1,0 +1,103 @@
+import { binary, soldName } from '../capacity';
+import type { Link } from '../links';
+import type { JobFacts, Route } from '../steps';
+import type { StripItem } from '../strip';
+
+export const KIT_GROUPS = ['to be fitted', 'parts for it', 'for the copy', 'tools', 'for screws and leads'] as const;
+export type KitGroup = (typeof KIT_GROUPS)[number];
+
+/** Something to have on the bench before the device is opened. */
+export interface KitItem {
+  group: KitGroup;
+  name: string;
+  count: number;
+  /** Serial, or what it is for; may be empty. */
+  note: string;
+}
+
+/** What of a job the kit follows from. */
+export interface KitFor {
+  facts: Pick<JobFacts, 'drive choice' | 'memory choice' | 'plan draft' | 'plan' | 'old drive'>;
+  strip: readonly Pick<StripItem, 'stage' | 'kind' | 'name' | 'count'>[];
+}
+
+/**
+ * What to have on the bench before opening: from the match, the route of the copy, and the model's strip-down sheet.
+ * Rules of thumb of the trade; only what follows from recorded facts is named.
+ */
+export function kitOf({ facts, strip }: KitFor): KitItem[] {
+  return [...fitted(facts), ...parts(facts), ...copy(facts), ...tools(strip), ...holders(strip)];
+}
+
+const item = (group: KitGroup, name: string, note = '', count = 1): KitItem => ({ group, name, count, note });
+
+function fitted({ 'drive choice': drive, 'memory choice': memory }: KitFor['facts']): KitItem[] {
+  const group = 'to be fitted';
+  return [
+    ...(drive
+      ? [item(group, `${drive.maker} ${drive.name}, ${soldName(drive.bytes, drive.sectorSize)}`, drive.serial)]
+      : []),
+    ...(memory
+      ? [
+          item(
+            group,
+            `${memory.maker} ${memory.name}`,
+            `${binary(memory.total)} in all, into ${memory.into.join(', ')}`,
+            memory.count,
+          ),
+        ]
+      : []),
+  ];
+}
+
+function parts({ 'drive choice': drive }: KitFor['facts']): KitItem[] {
+  if (!drive) return [];
+  const needed = drive.partsNeeded.map((name) => item('parts for it', name));
+  return drive.alteration ? [...needed, item('tools', 'cutter and file', drive.alteration)] : needed;
+}
+
+function copy({ plan, 'plan draft': draft, 'drive choice': fresh, 'old drive': old }: KitFor['facts']): KitItem[] {
+  const route: Route | undefined = plan?.route ?? draft?.route;
+  if (!route || !fresh) return [];
+  const group = 'for the copy';
+  if (route === 'both at the bench') {
+    return [
+      ...(old ? [item(group, `berth that takes ${speaks(old.link)}`, `the old drive, ${old.serial}`)] : []),
+      item(group, `berth that takes ${speaks(fresh.link)}`, `the new drive, ${fresh.serial}`),
+    ];
+  }
+  return [
+    item(group, `enclosure that takes ${speaks(fresh.link)}`, `the new drive, ${fresh.serial}`),
+    item(group, 'USB cable of 10 Gb/s', 'a USB 2.0 cable takes ten times as long'),
+    item(group, 'power adapter of the device', 'a copy does not run on the battery'),
+  ];
+}
+
+const speaks = ({ kind }: Link) => (kind === 'pcie' ? 'NVMe' : 'SATA');
+
+function tools(strip: KitFor['strip']): KitItem[] {
+  if (strip.length === 0) return [];
+  const group = 'tools';
+  const threads = new Set(
+    strip.filter(({ kind }) => kind === 'screw').flatMap(({ name }) => /M\d(?:\.\d)?|6-32/.exec(name)?.[0] ?? []),
+  );
+  const pried = strip.some(({ kind }) => kind === 'clip' || kind === 'cable');
+  const pads = strip.filter(({ name }) => name.includes('thermal pad'));
+  return [
+    item(group, 'wrist strap and mat'),
+    ...[...threads].sort().map((thread) => item(group, `driver for ${thread}`)),
+    ...(pried ? [item(group, 'plastic pry tool', 'clips and plugs')] : []),
+    // Torn pads are not used again.
+    ...pads.map(({ name, count }) => item('parts for it', name, 'same thickness, in case it tears', count)),
+  ];
+}
+
+/** One field for each stage, so that screws of different lengths never lie together. */
+function holders(strip: KitFor['strip']): KitItem[] {
+  const stages = [...new Set(strip.map(({ stage }) => stage))].sort((a, b) => a - b);
+  return stages.map((stage) => {
+    const out = strip.filter((one) => one.stage === stage && one.kind !== 'clip');
+    const note = out.map(({ name, count }) => `${count} × ${name}`).join(', ');
+    return item('for screws and leads', `tray field for stage ${stage}`, note);
+  });
+}

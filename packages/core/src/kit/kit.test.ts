@@ -1,0 +1,96 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import type { JobFacts } from '../steps';
+import { kitOf, type KitFor } from './index';
+
+const drive: NonNullable<JobFacts['drive choice']> = {
+  stockId: 's',
+  partId: 'p',
+  partNumber: 'PW-480',
+  serial: 'PW-0001',
+  siteId: 'c',
+  maker: 'Palewood',
+  name: 'C1',
+  bytes: 480_103_981_056,
+  sectorSize: 512,
+  class: 'SATA SSD',
+  ratedRead: 560,
+  ratedWrite: 510,
+  link: { kind: 'sata', generation: 3 },
+  speedHere: 560,
+  verdict: 'fits with parts',
+  partsNeeded: ['optical bay caddy 9.5 mm', 'screw M2×3'],
+  price: 5500,
+};
+const strip: KitFor['strip'] = [
+  { stage: 1, kind: 'screw', name: 'base screw M2.5×6', count: 10 },
+  { stage: 2, kind: 'cable', name: 'battery lead', count: 1 },
+  { stage: 2, kind: 'screw', name: 'tray screw M3×3', count: 4 },
+  { stage: 3, kind: 'part', name: 'thermal pad 0.5 mm', count: 1 },
+];
+const names = (job: KitFor, group?: string) =>
+  kitOf(job)
+    .filter((one) => !group || one.group === group)
+    .map(({ name }) => name);
+
+describe('the kit', () => {
+  it('names what is fitted, by serial, and every part for it', () => {
+    const kit = kitOf({ facts: { 'drive choice': drive }, strip: [] });
+    expect(kit.map(({ name, note }) => [name, note])).toEqual([
+      ['Palewood C1, 480 GB', 'PW-0001'],
+      ['optical bay caddy 9.5 mm', ''],
+      ['screw M2×3', ''],
+    ]);
+  });
+
+  it('has for the copy what its route asks for', () => {
+    const routed = (route: 'both at the bench' | 'new drive in an enclosure'): KitFor => ({
+      facts: {
+        'drive choice': drive,
+        'plan draft': { intent: { leftOut: [], acknowledged: [], sizes: {}, restTo: null }, route },
+      },
+      strip: [],
+    });
+    expect(names(routed('both at the bench'), 'for the copy')).toEqual(['berth that takes SATA']);
+    expect(names(routed('new drive in an enclosure'), 'for the copy')).toEqual([
+      'enclosure that takes SATA',
+      'USB cable of 10 Gb/s',
+      'power adapter of the device',
+    ]);
+    expect(names({ facts: { 'drive choice': drive }, strip: [] }, 'for the copy')).toEqual([]);
+  });
+
+  it('has a driver for every thread, a pad where one may tear, a field for every stage', () => {
+    expect(names({ facts: {}, strip }, 'tools')).toEqual([
+      'wrist strap and mat',
+      'driver for M2.5',
+      'driver for M3',
+      'plastic pry tool',
+    ]);
+    expect(names({ facts: {}, strip }, 'parts for it')).toEqual(['thermal pad 0.5 mm']);
+    expect(names({ facts: {}, strip }, 'for screws and leads')).toHaveLength(3);
+  });
+
+  it('has the tool for an alteration', () => {
+    const altered = { ...drive, alteration: 'cut the rib' };
+    expect(kitOf({ facts: { 'drive choice': altered }, strip: [] }).find(({ group }) => group === 'tools')?.note).toBe(
+      'cut the rib',
+    );
+  });
+
+  it('has a place for everything that comes out, whatever the sheet', () => {
+    const anyItem = fc.record({
+      stage: fc.integer({ min: 1, max: 20 }),
+      kind: fc.constantFrom('screw' as const, 'cable' as const, 'part' as const),
+      name: fc.constantFrom('screw M2×3', 'lead', 'tray'),
+      count: fc.integer({ min: 1, max: 60 }),
+    });
+    fc.assert(
+      fc.property(fc.array(anyItem, { maxLength: 20 }), (items) => {
+        const fields = kitOf({ facts: {}, strip: items }).filter(({ group }) => group === 'for screws and leads');
+        const held = fields.flatMap(({ note }) => [...note.matchAll(/(\d+) ×/g)].map(([, count]) => Number(count)));
+        expect(held.reduce((sum, one) => sum + one, 0)).toBe(items.reduce((sum, { count }) => sum + count, 0));
+      }),
+    );
+  });
+});
