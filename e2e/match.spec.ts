@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
 import { enter, sheet } from './support/bench';
 
@@ -50,4 +51,45 @@ test('other places of a device say why nothing sits there, or what lets it', asy
   await page.getByRole('button', { name: /^Site D/ }).click();
   await page.getByLabel('Only with these words').fill('m.2');
   await expect(first).toContainText('key');
+});
+
+test('parts are brought in from a file: first what it would do, then all of it or nothing', async ({ page }) => {
+  await enter(page, 'ilse', '/shelf');
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Export' }).click(),
+  ]);
+  const exported = readFileSync(await file.path(), 'utf8');
+  const [head = '', first = ''] = exported.split('\n');
+  const bring = (name: string, text: string) =>
+    page.getByLabel('Parts file').setInputFiles({ name, mimeType: 'text/csv', buffer: Buffer.from(text) });
+  await bring('broken.csv', 'partNumber,kind\nX-1');
+  await expect(page.getByRole('alert')).toContainText('Line 2 has another number of columns');
+  const line = 'TH-SC-E2E;small part;Thimble;screw M3×3;0.30';
+  await bring(
+    'screws.csv',
+    `partNumber;kind;maker;name;price\n${line}\nTH-SC-E3E;small part;Thimble;screw M3×4;cheap\n`,
+  );
+  const dialog = page.getByRole('dialog', { name: 'Bring in parts' });
+  await expect(dialog.getByRole('row', { name: /TH-SC-E3E/ })).toContainText('price');
+  await expect(dialog.getByRole('button', { name: /^Take/ })).toBeDisabled();
+  await dialog.getByRole('button', { name: 'Leave it' }).click();
+  await bring('screws.csv', `partNumber;kind;maker;name;price\n${line}\n`);
+  await expect(dialog).toContainText('0 wrong, 1 new, 0 changed, 0 as it is.');
+  await dialog.getByRole('button', { name: 'Take 1' }).click();
+  await expect(dialog).toHaveCount(0);
+  await page.getByLabel('Part, number or serial').fill('TH-SC-E2E');
+  await expect(page.getByRole('row', { name: /screw M3×3/ })).toContainText('0.30');
+  await bring('again.csv', `${head}\n${first}\n`);
+  await expect(dialog).toContainText('1 as it is');
+  await expect(dialog.getByRole('button', { name: 'Nothing to take' })).toBeDisabled();
+});
+
+test('what is reserved makes a kit list to be printed', async ({ page }) => {
+  await enter(page, 'ilse', '/jobs/U-2410/match');
+  const [paper] = await Promise.all([page.waitForEvent('popup'), page.getByRole('link', { name: 'Kit list' }).click()]);
+  await expect(paper.getByRole('heading', { name: 'Kit list U-2410' })).toBeVisible();
+  await expect(paper.getByRole('row', { name: /driver for M2.5/ })).toBeVisible();
+  await expect(paper.getByText('berth that takes SATA').first()).toBeVisible();
+  await expect(paper.getByRole('row', { name: /tray field for stage 1/ })).toContainText('10 × base screw');
 });

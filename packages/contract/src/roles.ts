@@ -22,6 +22,7 @@ export const MAY = {
   'pass a gate': BENCH,
   'see secrets': BENCH,
   'describe models': BENCH,
+  'describe parts': BENCH,
   'pass a gate about data': OWNER,
   'see the audit': OWNER,
   'manage staff': OWNER,

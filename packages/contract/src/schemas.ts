@@ -2,5 +2,6 @@ export * from './schemas/commands';
 export * from './schemas/facts';
 export { adapterSpec, driveSpec } from './schemas/drives';
 export { modelSpec, moduleSpec } from './schemas/models';
+export { partEntry, partSpecs } from './schemas/parts';
 export { probeFile } from './schemas/probe-file';
 export type { Node, Shape } from './shape';

@@ -282,6 +282,15 @@ export interface PartView {
   stock: { id: string; serial: string | null; quantity: number; place: string; reservedFor: string | null }[];
 }
 
+/** What a line of a parts file would do, or what is wrong with it. */
+export interface PartLineView {
+  line: number;
+  partNumber: string;
+  what: 'new' | 'changed' | 'as it is' | 'wrong';
+  changes: { column: string; from: string; to: string }[];
+  problems: { column: string; sentence: string }[];
+}
+
 /** One thing found by the scan or find field. */
 export interface Found {
   kind: 'job' | 'customer' | 'device' | 'drive' | 'model' | 'thing' | 'place' | 'part' | 'berth';

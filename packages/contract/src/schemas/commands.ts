@@ -1,6 +1,19 @@
 import { ENDS, STATIONS } from '@udrel/core/steps';
 import type { Infer, Shape } from '../shape';
-import { anything, boolean, either, list, nullable, number, object, oneOf, optional, text, whole } from '../shape';
+import {
+  anything,
+  boolean,
+  either,
+  list,
+  nullable,
+  number,
+  object,
+  oneOf,
+  optional,
+  record,
+  text,
+  whole,
+} from '../shape';
 import { byteCount, serial } from './drives';
 import { bookedFacts } from './facts';
 
@@ -60,6 +73,11 @@ export type BookIn = Infer<typeof bookIn>;
 const version = whole(0, 1_000_000);
 
 /** A fact and its value, which is checked against the shape of its key. */
+/** Lines of a parts file: cells by the name of their column. */
+export const partLines = object({
+  lines: list(object({ line: whole(1, 1_000_000), cells: record(text(300, 0), 60) }), 2000, 1),
+});
+export type PartLines = Infer<typeof partLines>;
 /** Where a value came from, when it was not typed. */
 export const factEntry = object({ version, value: anything(), origin: optional(oneOf('probe file', 'file')) });
 export type FactEntry = Infer<typeof factEntry>;

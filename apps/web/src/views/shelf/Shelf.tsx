@@ -3,10 +3,14 @@ import TextField from '@mui/material/TextField';
 import { useDeferredValue, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import type { PartView } from '@udrel/contract/types';
-import { usePartsQuery } from '../../api/api';
+import { may } from '@udrel/contract/roles';
+import { useLazyPartLinesQuery, usePartsQuery, useSessionQuery } from '../../api/api';
 import { describePart } from '../../format/parts';
 import { money } from '../../format/units';
 import { Empty, Loaded, Sheet } from '../../ui';
+import { saveFile } from '../../ui/save-file';
+import { BringInParts } from './BringInParts';
+import { csvOf } from './parts-lines';
 import { ReceiveDialog } from './ReceiveDialog';
 import styles from '../../ui/list.module.css';
 
@@ -15,6 +19,8 @@ export default function Shelf() {
   const [given, setGiven] = useSearchParams();
   const find = given.get('find') ?? '';
   const { data, error } = usePartsQuery(useDeferredValue(find));
+  const role = useSessionQuery().data?.staff?.role;
+  const [fetchLines] = useLazyPartLinesQuery();
   const [receiving, setReceiving] = useState<PartView | null>(null);
   return (
     <>
@@ -26,6 +32,17 @@ export default function Shelf() {
           onChange={(event) => setGiven(event.target.value ? { find: event.target.value } : {}, { replace: true })}
           sx={{ maxWidth: 320 }}
         />
+        <Button
+          onClick={() =>
+            void fetchLines()
+              .unwrap()
+              .then((lines) => saveFile('parts.csv', 'text/csv', csvOf(lines)))
+              .catch(() => undefined)
+          }
+        >
+          Export
+        </Button>
+        {may(role, 'describe parts') && <BringInParts />}
       </div>
       <Loaded data={data} error={error} what="the shelf">
         {(parts) =>

@@ -1,0 +1,20 @@
+import { anything, object, oneOf, text, whole, type Shape } from '../shape';
+import { adapterSpec, driveSpec } from './drives';
+import { moduleSpec } from './models';
+
+/** What every part of the library has; what it is depends on its kind. */
+export const partEntry = object({
+  partNumber: text(40),
+  kind: oneOf('drive', 'memory', 'adapter', 'small part'),
+  maker: text(60),
+  name: text(80),
+  price: whole(0, 100_000_000),
+  spec: anything(),
+});
+
+/** What a part of each kind is; nothing more is said of small parts. */
+export const partSpecs: Readonly<Record<string, Shape<unknown>>> = {
+  drive: driveSpec,
+  memory: moduleSpec,
+  adapter: adapterSpec,
+};
