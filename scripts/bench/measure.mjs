@@ -3,7 +3,15 @@ import { randomUUID } from 'node:crypto';
 import { once } from 'node:events';
 import { writeFileSync } from 'node:fs';
 import { GIB, MIB, sectorsOfNominal } from '../../packages/core/src/capacity';
+import { DriveCatalogue } from '../../packages/core/src/fit';
+import { generatedAdapters, generatedOffers } from '../../packages/core/src/fit/catalogue.test-data';
+import { bay, slot } from '../../packages/core/src/fit/samples.test-data';
 import { defaultIntent, planLayout } from '../../packages/core/src/layout';
+import { readPartitions } from '../../packages/core/src/reading/drive';
+import { DRIVE_BYTES, drivePieces } from '../../packages/core/src/reading/drive.test-data';
+import { readSmbios } from '../../packages/core/src/smbios';
+import { PORTABLE } from '../../packages/core/src/smbios/samples.test-data';
+import { imageOfPieces } from '../../packages/core/src/image';
 import { addBulk, BULK_BASE } from './bulk.mjs';
 import { captureStatements } from './capture.mjs';
 import { load, medianOf, round } from './load.mjs';
@@ -42,6 +50,8 @@ for (const connections of [1, MOST]) {
 }
 bare.close();
 tell({ 'layout of 128 partitions, median ms': layoutMedian() });
+tell(fitFigures());
+tell({ 'SMBIOS, table and volumes of a probe file, median ms': probeMedian() });
 tell({ 'from a change to its hint at another page, median ms': await hintMedian() });
 const small = await reads(SMALL);
 tell({ [`${JOBS} jobs by COPY, seconds`]: await addBulk(UDREL_DATABASE_URL, SMALL, JOBS) });
@@ -196,6 +206,44 @@ async function signIn() {
 async function heap() {
   const { heapUsed } = await (await fetch(UDREL_HEAP)).json();
   return heapUsed / 1e6;
+}
+
+/** One device with four sites against catalogues of growing size, and 2,000 adapters. */
+function fitFigures() {
+  const sites = [
+    slot,
+    { ...slot, posts: [42, 80], sata: 3 },
+    bay,
+    { ...bay, form: '3.5', height: 26.1, power12V: true },
+  ];
+  const need = { bytes: 480e9, use: 'system' };
+  const adapters = generatedAdapters(2000);
+  const told = {};
+  for (const count of [2000, 20_000, 200_000]) {
+    const offers = generatedOffers(count);
+    const began = performance.now();
+    const catalogue = new DriveCatalogue(offers, adapters);
+    told[`index of ${count} drives and 2000 adapters, ms`] = round(performance.now() - began);
+    const rank = () => sites.map((site) => catalogue.rank(site, { uefi: true, startsNvme: true }, need));
+    const examined = Math.max(...rank().map((ranking) => ranking.examined));
+    told[`a device against ${count} drives, median ms`] = medianTime(rank, 60);
+    told[`shapes and drives examined of ${count}`] = examined;
+  }
+  return told;
+}
+
+function probeMedian() {
+  const image = imageOfPieces(DRIVE_BYTES, drivePieces());
+  return medianTime(() => [readSmbios(PORTABLE), readPartitions(image)], 200);
+}
+
+function medianTime(act, times) {
+  const taken = Array.from({ length: times }, () => {
+    const began = performance.now();
+    act();
+    return performance.now() - began;
+  });
+  return round(medianOf(taken.slice(times / 4)));
 }
 
 function layoutMedian() {

@@ -30,11 +30,11 @@ export function KitList({ job }: { job: JobView }) {
         return (
           <section key={group}>
             <h2>{group.replace(/^./, (letter) => letter.toUpperCase())}</h2>
-            <table>
+            <table className={styles.ticks}>
               <tbody>
                 {items.map(({ name, count, note }, index) => (
                   <tr key={`${name}${index}`}>
-                    <td className={styles.tick}>☐</td>
+                    <td>☐</td>
                     <td className="figure">{count} ×</td>
                     <td>
                       {name} <span className="sub">{note}</span>
