@@ -93,3 +93,17 @@ test('what is reserved makes a kit list to be printed', async ({ page }) => {
   await expect(paper.getByText('berth that takes SATA').first()).toBeVisible();
   await expect(paper.getByRole('row', { name: /tray field for stage 1/ })).toContainText('10 × base screw');
 });
+
+test('what was measured at a site of a model is recorded for every device of it', async ({ page }) => {
+  await enter(page, 'ilse', '/models?find=PH27');
+  await expect(page.getByText('height not measured')).toBeVisible();
+  await page.getByRole('button', { name: 'Correct Site B of PH27-1140' }).click();
+  const dialog = page.getByRole('dialog', { name: /^Site B of/ });
+  await dialog.getByLabel('Room above the board, mm').fill('tall');
+  await dialog.getByRole('button', { name: 'Record the site' }).click();
+  await expect(dialog.getByText('Type millimetres, or leave it empty when not measured.')).toBeVisible();
+  await dialog.getByLabel('Room above the board, mm').fill('3,1');
+  await dialog.getByRole('button', { name: 'Record the site' }).click();
+  await expect(dialog).toHaveCount(0);
+  await expect(page.getByText('3.1 mm above the board')).toBeVisible();
+});

@@ -117,3 +117,29 @@ it('a fact from a file keeps where it came from', async () => {
   const odd = await shop.as.technician.send('PUT', path, { version: body.version, value, origin: 'a guess' });
   expect(odd.status).toBe(422);
 });
+
+describe('what was measured at a site', () => {
+  const at = (site: object) => shop.as.technician.send<ModelView>('PUT', `/models/${modelId}/sites`, site);
+  const optical = { id: 'c', name: 'Site C', needs: '', disables: '', form: 'optical', height: null, sata: 1 };
+
+  it('holds for every device of the model, and turns what could not be told', async () => {
+    const work = await assessed();
+    const verdict = async () => {
+      const { body } = await shop.as.technician.get<MatchView>(`/jobs/${work.job.tag}/match`);
+      const candidates = body.drives.find(({ siteId }) => siteId === 'c')?.candidates;
+      return candidates?.find(({ partNumber }) => partNumber === 'PW-480')?.verdict;
+    };
+    await at(optical);
+    expect(await verdict()).toBe('cannot tell');
+    await at({ ...optical, height: 12.7 });
+    expect(await verdict()).toBe('no');
+    expect((await at({ ...optical, height: 9.5 })).body.sites).toHaveLength(2);
+    expect(await verdict()).toBe('fits with parts');
+  });
+
+  it('is no other site, and not the counter’s to say', async () => {
+    expect((await at({ ...optical, id: 'z' })).status).toBe(404);
+    expect((await at({ ...optical, form: 'msata', size: 'full', screw: true, height: undefined })).status).toBe(422);
+    expect((await shop.as.counter.send('PUT', `/models/${modelId}/sites`, optical)).status).toBe(403);
+  });
+});

@@ -1,6 +1,6 @@
 export * from './schemas/commands';
 export * from './schemas/facts';
-export { adapterSpec, driveSpec } from './schemas/drives';
+export { adapterSpec, driveSpec, site } from './schemas/drives';
 export { modelSpec, moduleSpec } from './schemas/models';
 export { partEntry, partSpecs } from './schemas/parts';
 export { probeFile } from './schemas/probe-file';

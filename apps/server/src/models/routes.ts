@@ -1,7 +1,7 @@
-import { customerQuery, deviceQuery, modelSpec } from '@udrel/contract/schemas';
+import { customerQuery, deviceQuery, modelSpec, site } from '@udrel/contract/schemas';
 import { route } from '../platform/routes';
 import { devicesBySerial } from './devices';
-import { addModel, describeStub, findModels } from './service';
+import { addModel, correctSite, describeStub, findModels } from './service';
 
 export const modelRoutes = [
   route('get /models', {
@@ -19,6 +19,11 @@ export const modelRoutes = [
     who: 'describe models',
     body: modelSpec,
     handle: (call) => describeStub(call, call.params['id'] ?? '', call.body),
+  }),
+  route('put /models/:id/sites', {
+    who: 'describe models',
+    body: site,
+    handle: (call) => correctSite(call, call.params['id'] ?? '', call.body),
   }),
   route('get /devices', {
     who: 'look at jobs and shelf',

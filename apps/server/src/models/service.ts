@@ -66,6 +66,26 @@ export async function describeStub(acting: Acting, id: string, spec: ModelSpec):
   return { id, stub: false, ...spec };
 }
 
+/** Records what was measured or seen at one site of a model, for every device of it. Its form does not change. */
+export async function correctSite(
+  { manager }: Acting,
+  id: string,
+  site: ModelSpec['sites'][number],
+): Promise<ModelView> {
+  const found = await firstRow<{ spec: ModelSpec; stub: boolean }>(
+    manager,
+    'select spec, stub from device_model where id = $1 for update',
+    [id],
+  );
+  const before = found?.spec.sites.find((one) => one.id === site.id);
+  if (!found || !before) throw notFound('This site');
+  if (before.form !== site.form)
+    throw fieldWrong('form', 'A site of another form is another site: bring in the model.');
+  const spec = { ...found.spec, sites: found.spec.sites.map((one) => (one.id === site.id ? site : one)) };
+  await manager.update(DeviceModel, { id }, { spec });
+  return { id, stub: found.stub, ...spec };
+}
+
 /** A model that is only a name so far, so that a device can be booked in; its code is a running number. */
 export async function addStub(
   { manager }: Acting,

@@ -15,6 +15,7 @@ import type {
   JobView,
   KnownDevice,
   MatchView,
+  ModelSpec,
   ModelView,
   OrderView,
   PartView,
@@ -140,6 +141,10 @@ export const api = createApi({
       query: ({ id, spec }) => ({ url: `/models/${id}`, method: 'PUT', body: spec }),
       invalidatesTags: ['Models', 'Job', 'Floor', 'Jobs'],
     }),
+    correctSite: build.mutation<ModelView, { id: string; site: ModelSpec['sites'][number] }>({
+      query: ({ id, site }) => ({ url: `/models/${id}/sites`, method: 'PUT', body: site }),
+      invalidatesTags: ['Models', 'Job', 'Match'],
+    }),
     devices: build.query<KnownDevice[], string>({
       query: (serial) => ({ url: `/devices?serial=${encodeURIComponent(serial)}` }),
     }),
@@ -207,6 +212,7 @@ export const {
   useAddModelMutation,
   usePartsQuery,
   useConsiderPartsMutation,
+  useCorrectSiteMutation,
   useLazyPartLinesQuery,
   useReceiveMutation,
   useTakePartsMutation,

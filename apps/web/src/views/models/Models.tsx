@@ -9,6 +9,7 @@ import { useAddModelMutation, useModelsQuery, useSessionQuery } from '../../api/
 import { troubleOf } from '../../api/problem';
 import { describeSite } from '../../format/parts';
 import { Empty, Loaded, Sheet, TroubleNote } from '../../ui';
+import { SiteDialog } from './SiteDialog';
 import styles from '../../ui/list.module.css';
 
 /** Device models with their sites, memory and notes; a model is brought in from a file of the open format. */
@@ -50,7 +51,7 @@ export default function Models() {
                 </thead>
                 <tbody>
                   {models.map((model) => (
-                    <ModelRow key={model.id} model={model} />
+                    <ModelRow key={model.id} model={model} describes={may(role, 'describe models')} />
                   ))}
                 </tbody>
               </table>
@@ -62,7 +63,9 @@ export default function Models() {
   );
 }
 
-function ModelRow({ model }: { model: ModelView }) {
+function ModelRow({ model, describes }: { model: ModelView; describes: boolean }) {
+  const [siteId, setSiteId] = useState<string | null>(null);
+  const site = model.sites.find((one) => one.id === siteId);
   const { memory, firmware } = model;
   const mode = firmware.uefi === null ? 'mode not known' : firmware.uefi ? 'UEFI' : 'legacy';
   const nvme = firmware.startsNvme === null ? 'NVMe not known' : firmware.startsNvme ? 'NVMe' : 'no NVMe';
@@ -78,9 +81,19 @@ function ModelRow({ model }: { model: ModelView }) {
         {model.sites.length === 0 && 'soldered'}
         {model.sites.map((site) => (
           <div key={site.id}>
-            {site.name}: {describeSite(site)}
+            {site.name}: {describeSite(site)}{' '}
+            {describes && (
+              <Button
+                size="small"
+                onClick={() => setSiteId(site.id)}
+                aria-label={`Correct ${site.name} of ${model.code}`}
+              >
+                Correct
+              </Button>
+            )}
           </div>
         ))}
+        {site && <SiteDialog model={model} site={site} close={() => setSiteId(null)} />}
       </td>
       <td style={{ fontSize: 13 }}>
         {memory.generation}, {memory.slots.length === 1 ? '1 slot' : `${memory.slots.length} slots`}, up to{' '}

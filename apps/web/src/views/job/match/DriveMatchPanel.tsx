@@ -1,9 +1,12 @@
 import Button from '@mui/material/Button';
 import { useState, type ReactNode } from 'react';
+import { may } from '@udrel/contract/roles';
 import type { JobView, MatchView } from '@udrel/contract/types';
 import { ALTERATION_CONSENT, CONSENTS } from '@udrel/core/steps';
+import { useSessionQuery } from '../../../api/api';
 import { driveSize } from '../../../format/parts';
 import { Foot, Ledger, Sheet, TroubleNote } from '../../../ui';
+import { SiteDialog } from '../../models/SiteDialog';
 import { useJobChange } from '../useJobChange';
 import { KitLink } from './KitLink';
 import { Schematic } from './Schematic';
@@ -20,12 +23,21 @@ export function DriveMatchPanel({ job, match, side }: { job: JobView; match: Mat
   const [compared, setCompared] = useState<readonly string[]>([]);
   const ownTaken = partId === undefined && taken?.partId === null;
   const chosen = candidates.find((one) => (ownTaken ? one.own : one.offer.partId === partId)) ?? candidates[0];
-  const siteName = job.device.model.sites.find((site) => site.id === siteId)?.name ?? '';
+  const site = job.device.model.sites.find((one) => one.id === siteId);
+  const siteName = site?.name ?? '';
+  const [measuring, setMeasuring] = useState(false);
+  const role = useSessionQuery().data?.staff?.role;
   return (
     <div className={styles.grid}>
       <div className={styles.column}>
         <Schematic job={job} chosen={siteId} choose={setSiteId} />
         <p className="sub">{match.need.sentence}</p>
+        {site && may(role, 'describe models') && (
+          <Foot>
+            <Button onClick={() => setMeasuring(true)}>Measured or seen at {site.name} …</Button>
+          </Foot>
+        )}
+        {site && measuring && <SiteDialog model={job.device.model} site={site} close={() => setMeasuring(false)} />}
         {side}
       </div>
       <div className={styles.column}>

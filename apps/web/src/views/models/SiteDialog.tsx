@@ -1,0 +1,71 @@
+import Button from '@mui/material/Button';
+import Dialog from '@mui/material/Dialog';
+import DialogActions from '@mui/material/DialogActions';
+import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
+import TextField from '@mui/material/TextField';
+import { useState } from 'react';
+import type { ModelView } from '@udrel/contract/types';
+import { useCorrectSiteMutation } from '../../api/api';
+import { TroubleNote } from '../../ui';
+import { draftOf, fieldsOf, siteOf, type ModelSite } from './site-draft';
+import styles from '../job/job.module.css';
+
+/** What was measured or seen at a site of a model: it holds for every device of that model. */
+export function SiteDialog(props: {
+  model: Pick<ModelView, 'id' | 'maker' | 'name'>;
+  site: ModelSite;
+  close: () => void;
+}) {
+  const { model, site, close } = props;
+  const [draft, setDraft] = useState(() => draftOf(site));
+  const [wrong, setWrong] = useState<{ field: string; sentence: string } | null>(null);
+  const [correct, { isLoading, error }] = useCorrectSiteMutation();
+
+  async function save(): Promise<void> {
+    const drafted = siteOf(site, draft);
+    setWrong(drafted.ok ? null : drafted);
+    if (!drafted.ok) return;
+    const answer = await correct({ id: model.id, site: drafted.site });
+    if (!answer.error) close();
+  }
+
+  return (
+    <Dialog open onClose={close} fullWidth maxWidth="sm" aria-labelledby="site-title">
+      <DialogTitle id="site-title">
+        {site.name} of {model.maker} {model.name}
+      </DialogTitle>
+      <DialogContent>
+        <p className="sub">It holds for every device of this model. Leave empty what nobody measured.</p>
+        <div className={styles.fields} style={{ marginTop: 10 }}>
+          {fieldsOf(site.form).map(({ name, label, kind, choices }, index) => (
+            <TextField
+              key={name}
+              label={label}
+              value={draft[name] ?? ''}
+              autoFocus={index === 0}
+              onChange={(event) => setDraft({ ...draft, [name]: event.target.value })}
+              error={wrong?.field === name}
+              helperText={wrong?.field === name ? wrong.sentence : undefined}
+              select={kind === 'choice'}
+              slotProps={{ select: { native: true }, inputLabel: { shrink: true } }}
+            >
+              {choices?.map(([value, text]) => (
+                <option key={value} value={value}>
+                  {text}
+                </option>
+              ))}
+            </TextField>
+          ))}
+        </div>
+        <TroubleNote error={error} />
+      </DialogContent>
+      <DialogActions>
+        <Button onClick={close}>Leave it</Button>
+        <Button variant="contained" disabled={isLoading} onClick={() => void save()}>
+          Record the site
+        </Button>
+      </DialogActions>
+    </Dialog>
+  );
+}

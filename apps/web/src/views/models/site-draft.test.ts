@@ -1,0 +1,58 @@
+import { describe, expect, it } from 'vitest';
+import { draftOf, fieldsOf, siteOf, type ModelSite } from './site-draft';
+
+const base = { id: 'a', name: 'Site A', needs: '', disables: '' };
+const sites: ModelSite[] = [
+  {
+    ...base,
+    form: 'm2',
+    key: 'M',
+    posts: [42, 80],
+    sata: null,
+    pcie: { generation: 3, lanes: 4 },
+    roomAbove: null,
+    roomBelow: 0,
+    screw: true,
+  },
+  { ...base, form: '2.5', height: 9.5, sata: 3, power12V: false, power3V3: false },
+  { ...base, form: '3.5', height: null, sata: 2, power12V: true, connector: 'U.2' },
+  { ...base, form: 'msata', size: 'half', sata: 3, screw: false },
+  { ...base, form: 'optical', height: 12.7, sata: 1, needs: 'ribbon', alteration: { what: 'cut', height: 15 } },
+];
+const typed = (site: ModelSite | undefined, over: Record<string, string>) => {
+  if (!site) throw new Error('no site');
+  return siteOf(site, { ...draftOf(site), ...over });
+};
+
+describe('a site in its form', () => {
+  it('comes back as it was, also what has no field', () => {
+    for (const site of sites) expect(siteOf(site, draftOf(site))).toEqual({ ok: true, site });
+  });
+
+  it('takes what was measured, with a comma too', () => {
+    expect(typed(sites[0], { roomAbove: '2,4', posts: '30 80', pcie: '', sata: '3' })).toMatchObject({
+      ok: true,
+      site: { roomAbove: 2.4, posts: [30, 80], pcie: null, sata: 3 },
+    });
+    const looked = typed(sites[2], { power3V3: 'yes', height: '' });
+    expect(looked).toMatchObject({ ok: true, site: { power3V3: true, height: null } });
+    expect(typed(sites[1], { power3V3: '' })).toMatchObject({
+      ok: true,
+      site: expect.not.objectContaining({ power3V3: false }) as object,
+    });
+  });
+
+  it.each([
+    [{ roomAbove: 'high' }, 'roomAbove'],
+    [{ roomBelow: '-1' }, 'roomBelow'],
+    [{ posts: '80, 85' }, 'posts'],
+    [{ posts: '' }, 'posts'],
+  ])('names the field of %o', (over, field) => {
+    expect(typed(sites[0], over)).toMatchObject({ ok: false, field });
+  });
+
+  it('has a field for everything that can be missing', () => {
+    expect(fieldsOf('m2').map(({ name }) => name)).toContain('roomAbove');
+    expect(fieldsOf('2.5').map(({ name }) => name)).toContain('power3V3');
+  });
+});

@@ -1,0 +1,133 @@
+import type { ModelSpec } from '@udrel/contract/types';
+
+export type ModelSite = ModelSpec['sites'][number];
+
+/** A site as typed: every field a text, empty for not measured or nothing there. */
+export type SiteDraft = Record<string, string>;
+
+/** A field of the form: a measure in mm, a text, or one of several words. */
+export interface SiteField {
+  name: string;
+  label: string;
+  kind: 'mm' | 'text' | 'choice';
+  /** Words to choose from, each with what it is called. */
+  choices?: readonly (readonly [value: string, label: string])[];
+}
+
+const choice = (name: string, label: string, choices: SiteField['choices']): SiteField => {
+  return { name, label, kind: 'choice', ...(choices ? { choices } : {}) };
+};
+const same = (...values: string[]) => values.map((value) => [value, value] as const);
+const SATA = choice('sata', 'SATA', [
+  ['', 'not wired'],
+  ['1', 'SATA 1'],
+  ['2', 'SATA 2'],
+  ['3', 'SATA 3'],
+]);
+const ALWAYS_SATA = choice('sata', 'SATA', [
+  ['1', 'SATA 1'],
+  ['2', 'SATA 2'],
+  ['3', 'SATA 3'],
+]);
+const YES_NO = [
+  ['yes', 'yes'],
+  ['no', 'no'],
+] as const;
+const COMMON: readonly SiteField[] = [
+  { name: 'needs', label: 'Needs first, such as a ribbon', kind: 'text' },
+  { name: 'disables', label: 'Switches off while in use', kind: 'text' },
+];
+
+/** The fields of a site's form, by its form factor. */
+export function fieldsOf(form: ModelSite['form']): readonly SiteField[] {
+  switch (form) {
+    case 'm2':
+      return [
+        choice('key', 'Key', same('M', 'B', 'E', 'A')),
+        { name: 'posts', label: 'Posts at, mm: 42, 80', kind: 'text' },
+        choice('pcie', 'PCIe', [['', 'not wired'], ...pcieChoices()]),
+        SATA,
+        { name: 'roomAbove', label: 'Room above the board, mm', kind: 'mm' },
+        { name: 'roomBelow', label: 'Room under the card, mm', kind: 'mm' },
+        choice('screw', 'Screw is there', YES_NO),
+        ...COMMON,
+      ];
+    case 'msata':
+      return [choice('size', 'Size', same('full', 'half')), SATA, choice('screw', 'Screw is there', YES_NO), ...COMMON];
+    case 'optical':
+      return [{ name: 'height', label: 'Height of the optical drive, mm', kind: 'mm' }, ALWAYS_SATA, ...COMMON];
+    default:
+      return [
+        { name: 'height', label: 'Largest drive height, mm', kind: 'mm' },
+        ALWAYS_SATA,
+        choice('power12V', '12 V', YES_NO),
+        choice('power3V3', '3.3 V on pin 3', [['', 'nobody looked'], ...YES_NO]),
+        ...COMMON,
+      ];
+  }
+}
+
+function pcieChoices(): (readonly [string, string])[] {
+  return [1, 2, 3, 4, 5].flatMap((generation) =>
+    [1, 2, 4].map((lanes) => [`${generation} ${lanes}`, `x${lanes} gen ${generation}`] as const),
+  );
+}
+
+/** A site as its form begins. */
+export function draftOf(site: ModelSite): SiteDraft {
+  const values = site as unknown as Record<string, unknown>;
+  return Object.fromEntries(fieldsOf(site.form).map(({ name }) => [name, written(values[name])]));
+}
+
+function written(value: unknown): string {
+  if (value === null || value === undefined) return '';
+  if (typeof value === 'boolean') return value ? 'yes' : 'no';
+  if (Array.isArray(value)) return value.join(', ');
+  if (typeof value === 'object') {
+    const { generation, lanes } = value as { generation: number; lanes: number };
+    return `${generation} ${lanes}`;
+  }
+  return String(value as string | number);
+}
+
+export type DraftedSite = { ok: true; site: ModelSite } | { ok: false; field: string; sentence: string };
+
+const LENGTHS = [30, 42, 60, 80, 110];
+
+/** The site that was typed, or the first field that is wrong. */
+export function siteOf(before: ModelSite, draft: SiteDraft): DraftedSite {
+  const site = new Map<string, unknown>(Object.entries(before));
+  for (const { name, kind } of fieldsOf(before.form)) {
+    const text = (draft[name] ?? '').trim();
+    if (kind === 'mm') {
+      const value = Number(text.replace(',', '.'));
+      if (text !== '' && !(value >= 0 && value <= 200)) {
+        return { ok: false, field: name, sentence: 'Type millimetres, or leave it empty when not measured.' };
+      }
+      site.set(name, text === '' ? null : value);
+    } else if (name === 'posts') {
+      const posts = text
+        .split(/[\s,]+/)
+        .filter(Boolean)
+        .map(Number);
+      if (posts.length === 0 || posts.some((one) => !LENGTHS.includes(one))) {
+        return { ok: false, field: name, sentence: `Type one or more of ${LENGTHS.join(', ')}.` };
+      }
+      site.set(name, posts);
+    } else {
+      const value = read(name, text);
+      if (value === undefined) site.delete(name);
+      else site.set(name, value);
+    }
+  }
+  return { ok: true, site: Object.fromEntries(site) as unknown as ModelSite };
+}
+
+function read(name: string, text: string): unknown {
+  if (name === 'sata') return text === '' ? null : Number(text);
+  if (name === 'screw' || name === 'power12V') return text === 'yes';
+  if (name === 'power3V3') return text === '' ? undefined : text === 'yes';
+  if (name !== 'pcie') return text;
+  const [generation, lanes] = text.split(' ').map(Number);
+  return text === '' ? null : { generation, lanes };
+}
