@@ -107,3 +107,30 @@ test('what was measured at a site of a model is recorded for every device of it'
   await expect(dialog).toHaveCount(0);
   await expect(page.getByText('3.1 mm above the board')).toBeVisible();
 });
+
+/** The SMBIOS table of a made-up portable with one M.2 slot, packed as a probe file has it. */
+const PORTABLE =
+  '1f8b08000000000002036394666460646266c0023c12732a138b521802524b8a5273140c8d183c020c8d740d0c0c0c191898' +
+  '45991918b830f4700a7232308a7321cc0b0e7631646010d41044a851e0656064906260c8c2d4eee2e9ebabe0c8c050cf520fe40200495f75859c000000';
+
+test('a model is made from a probe file; its sites wait until somebody has looked', async ({ page }) => {
+  await enter(page, 'ilse', '/models');
+  const probe = JSON.parse(
+    readFileSync(new URL('../demo/files/T15-4820-66.probe.json', import.meta.url), 'utf8'),
+  ) as object;
+  const choose = (file: object) =>
+    page
+      .getByLabel('Probe file of the device')
+      .setInputFiles({ name: 'p.json', mimeType: 'application/json', buffer: Buffer.from(JSON.stringify(file)) });
+  await choose(probe);
+  await expect(page.getByRole('alert')).toContainText('There is a model with the code T15-4820 already.');
+  await choose({ ...probe, device: {} });
+  await expect(page.getByText('The file does not name its device')).toBeVisible();
+  await choose({ ...probe, device: { smbios: PORTABLE } });
+  const row = page.getByRole('row', { name: /Halyard Petrel 12/ });
+  await expect(row).toContainText('not confirmed');
+  await row.getByRole('button', { name: /^Correct Site B/ }).click();
+  await page.getByLabel('Largest drive height, mm').fill('9.5');
+  await page.getByRole('button', { name: 'Record the site' }).click();
+  await expect(row).toContainText('Site B: 2.5 inch bay, SATA 2; up to 9.5 mm high');
+});

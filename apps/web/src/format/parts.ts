@@ -6,7 +6,8 @@ import { linkName } from '@udrel/core/links';
 /** A site in a few words: "M.2, key M, x4 gen 3, posts 30 and 80". */
 export function describeSite(site: Site): string {
   const [kind, ...room] = siteLines(site);
-  return [kind, ...room, site.form !== 'm2' && site.needs ? `needs ${site.needs}` : ''].filter(Boolean).join('; ');
+  const needs = site.form !== 'm2' && site.needs ? `needs ${site.needs}` : '';
+  return [kind, ...room, needs, site.unconfirmed ? 'not confirmed' : ''].filter(Boolean).join('; ');
 }
 
 /** A site in two lines: what it is and carries, and what room it has. */

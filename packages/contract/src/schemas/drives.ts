@@ -78,6 +78,7 @@ const siteBase = {
   needs: text(60, 0),
   disables: text(60, 0),
   alteration: optional(alteration),
+  unconfirmed: optional(boolean()),
 };
 const m2Site = object({
   ...siteBase,

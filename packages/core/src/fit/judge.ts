@@ -43,6 +43,7 @@ export function judge(site: Site, drive: Presented, setting: Setting, adapters: 
     ...sectors(drive, setting),
     ...heat(site, drive),
     ...sharing(site),
+    ...confirmed(site),
   ];
   const verdict = verdictOf(reasons, partsNeeded);
   return {
@@ -210,6 +211,12 @@ function heat(site: Site, drive: Presented): Reason[] {
   const hot = drive.class === 'NVMe gen 4' || drive.class === 'NVMe gen 5';
   if (!hot || site.roomAbove - drive.top > AIR) return [];
   return [{ rule: 'Heat', outcome: 'limit', sentence: 'runs hot under a close cover: put a thermal pad to it' }];
+}
+
+function confirmed({ unconfirmed }: Site): Reason[] {
+  if (!unconfirmed) return [];
+  const sentence = 'known from the firmware only, nobody has looked at this site';
+  return [{ rule: 'Confirmed', outcome: 'unknown', sentence, remedy: 'look inside and record the site' }];
 }
 
 function sharing(site: Site): Reason[] {

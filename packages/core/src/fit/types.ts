@@ -27,6 +27,8 @@ interface SiteBase {
   /** Name of the site or port that stops working while this one is in use. */
   disables?: string;
   alteration?: Alteration;
+  /** Told by the firmware only: nobody has looked at it yet. */
+  unconfirmed?: boolean;
 }
 
 /** An M.2 slot: what the board really wires, which may be less than its key may carry. */

@@ -1,4 +1,5 @@
 export type * from './types';
 export { readBytes, readDropped } from './dropped';
+export { draftModel, type ModelDraft } from './model-draft';
 export { linkOf, PROBE_VERSION, readProbeFile } from './probe-file';
 export { proposalsOf, sameDevice, type Proposal, type ReadKey } from './proposals';

@@ -70,9 +70,10 @@ export function readSmbios(dump: Uint8Array): DeviceIdentity {
     });
   }
   return {
-    version: versionOf(dump),
+    tableVersion: versionOf(dump),
     maker: text(1, 0x04),
     product: text(1, 0x05),
+    version: text(1, 0x06),
     family: text(1, 0x1a),
     sku: text(1, 0x19),
     serial: text(1, 0x07) || text(3, 0x07),

@@ -40,7 +40,7 @@ describe('a device as its firmware describes it', () => {
     entry.set(new TextEncoder().encode('_SM3_'));
     entry.set([3, 2], 7);
     const device = readSmbios(Uint8Array.from([...entry, ...PORTABLE]));
-    expect(device).toMatchObject({ version: '3.2', product: 'T15-4820', problems: [] });
+    expect(device).toMatchObject({ tableVersion: '3.2', product: 'T15-4820', problems: [] });
   });
 
   it.each<[string, number, number, number]>([

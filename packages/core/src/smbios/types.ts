@@ -29,9 +29,12 @@ export interface BoardSlot {
 
 /** What a device says of itself. Empty texts and null: not reported. */
 export interface DeviceIdentity {
-  version: string;
+  /** Of the table's format, where an entry point tells it. */
+  tableVersion: string;
   maker: string;
   product: string;
+  /** Often the long model number. */
+  version: string;
   family: string;
   sku: string;
   serial: string;

@@ -9,6 +9,7 @@ import { useAddModelMutation, useModelsQuery, useSessionQuery } from '../../api/
 import { troubleOf } from '../../api/problem';
 import { describeSite } from '../../format/parts';
 import { Empty, Loaded, Sheet, TroubleNote } from '../../ui';
+import { FromProbe } from './FromProbe';
 import { SiteDialog } from './SiteDialog';
 import styles from '../../ui/list.module.css';
 
@@ -28,7 +29,12 @@ export default function Models() {
           onChange={(event) => setGiven(event.target.value ? { find: event.target.value } : {}, { replace: true })}
           sx={{ maxWidth: 320 }}
         />
-        {may(role, 'describe models') && <BringIn />}
+        {may(role, 'describe models') && (
+          <>
+            <FromProbe />
+            <BringIn />
+          </>
+        )}
       </div>
       <Loaded data={data} error={error} what="the models">
         {(models) =>
@@ -78,26 +84,30 @@ function ModelRow({ model, describes }: { model: ModelView; describes: boolean }
         <div className="mono sub">{model.code}</div>
       </td>
       <td style={{ fontSize: 13 }}>
-        {model.sites.length === 0 && 'soldered'}
-        {model.sites.map((site) => (
-          <div key={site.id}>
-            {site.name}: {describeSite(site)}{' '}
-            {describes && (
-              <Button
-                size="small"
-                onClick={() => setSiteId(site.id)}
-                aria-label={`Correct ${site.name} of ${model.code}`}
+        {model.sites.length === 0 && (model.stub ? 'not known' : 'soldered')}
+        {model.sites.map((one) => (
+          <div key={one.id}>
+            {describes ? (
+              <button
+                type="button"
+                className={styles.inline}
+                onClick={() => setSiteId(one.id)}
+                aria-label={`Correct ${one.name} of ${model.code}`}
               >
-                Correct
-              </Button>
+                {one.name}
+              </button>
+            ) : (
+              one.name
             )}
+            : {describeSite(one)}
           </div>
         ))}
         {site && <SiteDialog model={model} site={site} close={() => setSiteId(null)} />}
       </td>
       <td style={{ fontSize: 13 }}>
-        {memory.generation}, {memory.slots.length === 1 ? '1 slot' : `${memory.slots.length} slots`}, up to{' '}
-        {binary(memory.maximum)}
+        {model.stub
+          ? 'not known'
+          : `${memory.generation}, ${memory.slots.length === 1 ? '1 slot' : `${memory.slots.length} slots`}, up to ${binary(memory.maximum)}`}
       </td>
       <td style={{ fontSize: 13 }}>
         {mode}, {nvme}
@@ -142,7 +152,7 @@ function BringIn() {
 
   return (
     <>
-      <Button component="label" sx={{ marginLeft: 'auto' }}>
+      <Button component="label">
         Bring in a model file
         <input type="file" accept=".json,application/json" hidden onChange={(event) => void read(event)} />
       </Button>

@@ -29,6 +29,12 @@ describe('a site in its form', () => {
     for (const site of sites) expect(siteOf(site, draftOf(site))).toEqual({ ok: true, site });
   });
 
+  it('is confirmed by being recorded', () => {
+    const [site] = sites;
+    if (!site) throw new Error('no site');
+    expect(siteOf({ ...site, unconfirmed: true }, draftOf(site))).toEqual({ ok: true, site });
+  });
+
   it('takes what was measured, with a comma too', () => {
     expect(typed(sites[0], { roomAbove: '2,4', posts: '30 80', pcie: '', sata: '3' })).toMatchObject({
       ok: true,

@@ -97,6 +97,8 @@ const LENGTHS = [30, 42, 60, 80, 110];
 /** The site that was typed, or the first field that is wrong. */
 export function siteOf(before: ModelSite, draft: SiteDraft): DraftedSite {
   const site = new Map<string, unknown>(Object.entries(before));
+  // Who records it has looked.
+  site.delete('unconfirmed');
   for (const { name, kind } of fieldsOf(before.form)) {
     const text = (draft[name] ?? '').trim();
     if (kind === 'mm') {

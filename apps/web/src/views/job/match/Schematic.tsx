@@ -59,9 +59,11 @@ export function Schematic({
                 ? `stays: ${staying(site.id)?.name ?? ''}`
                 : fresh?.siteId === site.id
                   ? `chosen: ${fresh.maker} ${fresh.name}`
-                  : site.needs
-                    ? `free, needs ${site.needs}`
-                    : 'free'
+                  : site.unconfirmed
+                    ? 'free, not confirmed'
+                    : site.needs
+                      ? `free, needs ${site.needs}`
+                      : 'free'
           }
         />
       ))}

@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useRef, useState } from 'react';
 import type { ReadFile } from '@udrel/core/reading';
 import type { Told } from './reading-worker';
 
@@ -14,11 +14,15 @@ export interface FileRead {
 export function useReading(): { read: FileRead | null; begin: (file: File) => void; putAway: () => void } {
   const [read, setRead] = useState<FileRead | null>(null);
   const worker = useRef<Worker | null>(null);
-  const end = () => {
+  const end = useCallback(() => {
     worker.current?.terminate();
     worker.current = null;
-  };
-  useEffect(() => end, []);
+  }, []);
+  const putAway = useCallback(() => {
+    end();
+    setRead(null);
+  }, [end]);
+  useEffect(() => end, [end]);
 
   function begin(file: File): void {
     end();
@@ -38,12 +42,5 @@ export function useReading(): { read: FileRead | null; begin: (file: File) => vo
     own.postMessage(file);
   }
 
-  return {
-    read,
-    begin,
-    putAway: () => {
-      end();
-      setRead(null);
-    },
-  };
+  return { read, begin, putAway };
 }

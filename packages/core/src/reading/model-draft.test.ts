@@ -1,0 +1,67 @@
+import { readFileSync } from 'node:fs';
+import { describe, expect, it } from 'vitest';
+import { GIB } from '../capacity';
+import { fitDrive } from '../fit';
+import { box } from '../fit/samples.test-data';
+import { readSmbios } from '../smbios';
+import { PORTABLE } from '../smbios/samples.test-data';
+import { draftModel, readProbeFile, type Reading } from './index';
+
+const reading: Reading = {
+  kind: 'probe file',
+  made: '',
+  device: readSmbios(PORTABLE),
+  firmwareMode: 'UEFI',
+  drives: [],
+};
+const modelOf = (from: Reading) => {
+  const drafted = draftModel(from);
+  if (!drafted.ok) throw new Error(drafted.sentence);
+  return drafted.model;
+};
+
+describe('a model from what a device says of itself', () => {
+  it('has its names, memory and slots, nothing measured and nothing confirmed', () => {
+    const model = modelOf(reading);
+    expect(model).toMatchObject({
+      maker: 'Halyard',
+      name: 'T15-4820',
+      kind: 'laptop',
+      firmware: { uefi: true, startsNvme: null },
+    });
+    expect(model.memory).toMatchObject({
+      generation: 'DDR4',
+      soldered: 0,
+      slots: ['DIMM A', 'DIMM B'],
+      maximum: 32 * GIB,
+      slotMaximum: 16 * GIB,
+      speed: 2400,
+    });
+    expect(model.sites).toMatchObject([
+      { form: 'm2', key: 'M', pcie: { lanes: 4 }, roomAbove: null, unconfirmed: true },
+    ]);
+  });
+
+  it('has a site for each drive that is inside, none for the stick it was made from', async () => {
+    const file = new URL('../../../../demo/files/T15-4820-66.probe.json', import.meta.url);
+    const read = await readProbeFile(readFileSync(file, 'utf8'));
+    const model = modelOf(read.ok ? read.reading : reading);
+    expect(model.sites.map(({ form }) => form)).toEqual(['m2', '2.5']);
+    expect(model).toMatchObject({ code: 'T15-4820', memory: { soldered: 4 * GIB, slots: ['slot 1'] } });
+  });
+
+  it('gives no yes before somebody looked', () => {
+    const setting = { firmware: { uefi: true, startsNvme: true }, use: 'system' as const };
+    const seen = { id: 'a', name: 'Site A', form: '2.5' as const, height: 7, sata: 3 as const, power12V: false };
+    expect(fitDrive(seen, box, setting).verdict).toBe('fits');
+    const told = fitDrive({ ...seen, unconfirmed: true }, box, setting);
+    expect(told.verdict).toBe('cannot tell');
+    expect(told.reasons.at(-1)).toMatchObject({ rule: 'Confirmed', remedy: 'look inside and record the site' });
+    expect(fitDrive({ ...seen, unconfirmed: true }, { ...box, height: 15 }, setting).verdict).toBe('no');
+  });
+
+  it('is not made where the device is not named', () => {
+    expect(draftModel({ ...reading, device: null }).ok).toBe(false);
+    expect(draftModel({ ...reading, device: { ...readSmbios(PORTABLE), product: '' } }).ok).toBe(false);
+  });
+});
