@@ -15,7 +15,8 @@ const VIEWS = [
   ['booked', '/jobs/U-2418/book-in'],
   ['ended', '/jobs/U-2422/swap'],
   ['assess', '/jobs/U-2413/assess'],
-  ['match', '/jobs/U-2412/match'],
+  ['reading', '/jobs/U-2424/assess', 'demo/files/T15-4820-66.probe.json'],
+  ['match', '/jobs/U-2425/match'],
   ['match-memory', '/jobs/U-2409/match'],
   ['plan', '/jobs/U-2410/plan'],
   ['copy', '/jobs/U-2404/copy'],
@@ -59,11 +60,15 @@ async function take(colorScheme, views, login = 'ilse') {
   await page.goto(shop.url);
   await page.getByRole('button', { name: `Enter as ${login}` }).click();
   await page.getByRole('heading', { name: 'Hands next' }).waitFor();
-  for (const [name, path] of views) {
+  for (const [name, path, file] of views) {
     await page.goto(shop.url + path);
     // The stream of hints never ends, so that the network is never idle: wait for the content instead.
     await page.locator('main, article').first().waitFor();
     while ((await page.getByText(/^(Reading|Opening) /).count()) > 0) await sleep(100);
+    if (file) {
+      await page.getByLabel('File to read').setInputFiles(join(ROOT, file));
+      await page.getByRole('button', { name: /^Take all/ }).waitFor();
+    }
     await page.evaluate('document.fonts.ready');
     await sleep(600);
     await page.screenshot({ path: join(ROOT, 'docs/screenshots', `${name}.png`) });

@@ -53,7 +53,8 @@ export function imageOfPieces(size: number, pieces: readonly Piece[]): Image {
   };
 }
 
-function joined(parts: readonly Uint8Array[], length: number): Uint8Array {
+/** Parts one behind the other; `length` is that of all of them. */
+export function joined(parts: readonly Uint8Array[], length: number): Uint8Array {
   const whole = new Uint8Array(length);
   let at = 0;
   for (const part of parts) {

@@ -1,5 +1,7 @@
+import { joined } from '../image';
+
 /** Most bytes that one packed stretch of a probe file may unfold to. */
-export const LARGEST_STRETCH = 64 * 1024 * 1024;
+const LARGEST_STRETCH = 64 * 1024 * 1024;
 
 /** Unfolds bytes that were packed with gzip and written in hexadecimal; null where they are neither, or too many. */
 export async function unpack(text: unknown): Promise<Uint8Array | null> {
@@ -15,13 +17,7 @@ export async function unpack(text: unknown): Promise<Uint8Array | null> {
       if (size > LARGEST_STRETCH) return null;
       parts.push(part);
     }
-    const bytes = new Uint8Array(size);
-    let at = 0;
-    for (const part of parts) {
-      bytes.set(part, at);
-      at += part.length;
-    }
-    return bytes;
+    return joined(parts, size);
   } catch {
     return null;
   }
