@@ -1,6 +1,7 @@
 import { FORMATS, mutated, numbersFrom } from '../../packages/core/src/fuzz/formats.test-data';
 
 const INPUTS = Number(process.argv[2] ?? 1_000_000);
+const ONLY = process.argv[3]?.toLowerCase();
 const SEED = Number(process.env.UDREL_FUZZ_SEED ?? 20_261);
 /** A single input above this is a hang, milliseconds of its own time, whatever else the machine does. */
 const LONGEST = 2000;
@@ -9,6 +10,7 @@ const LEFT = 32;
 let bad = 0;
 
 for (const { name, seeds, read } of FORMATS) {
+  if (ONLY && !name.toLowerCase().includes(ONLY)) continue;
   const next = numbersFrom(SEED);
   globalThis.gc?.();
   const before = process.memoryUsage().heapUsed;
