@@ -47,3 +47,22 @@ test('the probe and the shape of its file are served', async ({ request }) => {
   const schema = (await (await request.get('/api/v1/schemas/probe-file')).json()) as { required: string[] };
   expect(schema.required).toContain('drives');
 });
+
+test('figures come from a file into the form; how busy the drive is says whether it is to blame', async ({ page }) => {
+  await enter(page, 'ilse', '/jobs/U-2424/assess');
+  const form = sheet(page, /^Before:/);
+  const choose = (text: string) =>
+    form
+      .getByLabel('File of figures, before')
+      .setInputFiles({ name: 'figures.csv', mimeType: 'text/csv', buffer: Buffer.from(text) });
+  await choose('sequentialRead,88\nstartUps,fast\n');
+  await expect(form.getByRole('alert')).toContainText('figures.csv: Line 2: startUps is a number');
+  await choose(
+    'sequentialRead,88\nstartUps,104 99\nstartUps,101\nprogramStarts,21\nbusyShare,96\nconditions,on the charger\n',
+  );
+  await expect(form.getByLabel('Cold start-ups, seconds')).toHaveValue('104, 99, 101');
+  await expect(form.getByLabel('on the charger')).toBeChecked();
+  await form.getByRole('button', { name: 'Record “before”' }).click();
+  await expect(form.getByText('Busy 96 % of the time: the drive is what makes it slow.')).toBeVisible();
+  await expect(form.getByText('measured', { exact: true })).toBeVisible();
+});

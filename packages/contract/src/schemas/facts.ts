@@ -1,6 +1,7 @@
+import { CONDITIONS } from '@udrel/core/benchmarks';
 import { FILE_SYSTEMS } from '@udrel/core/layout';
 import { CONSENTS, MARK_KINDS, MARK_VIEWS, type JobFacts } from '@udrel/core/steps';
-import { boolean, list, nullable, number, object, oneOf, record, text, whole, type Shape } from '../shape';
+import { boolean, list, nullable, number, object, oneOf, optional, record, text, whole, type Shape } from '../shape';
 import { byteCount, driveClass, driveSpec, link, sectorSize, serial } from './drives';
 
 const rate = nullable(number(0, 100_000));
@@ -12,6 +13,9 @@ const measurementSet = object({
   randomRead: rate,
   randomWrite: rate,
   startUps: list(number(1, 7200), 10),
+  programStarts: optional(list(number(0, 7200), 10)),
+  busyShare: optional(number(0, 100)),
+  conditions: optional(list(oneOf(...CONDITIONS), CONDITIONS.length)),
   method: text(120, 0),
   attached: oneOf('inside', 'USB'),
 });

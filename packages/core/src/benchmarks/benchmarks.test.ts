@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { compareSets, median, type MeasurementSet } from './index';
+import { compareSets, complaintOf, median, readMeasurement, type MeasurementSet } from './index';
 
 const before: MeasurementSet = {
   sequentialRead: 95,
@@ -72,5 +72,74 @@ describe('before and after', () => {
         expect(median([...values].reverse())).toBe(middle);
       }),
     );
+  });
+});
+
+describe('a measuring session from a file', () => {
+  it('is read from lines and from JSON alike', () => {
+    const lines =
+      'figure;value\nsequentialRead;96\nstartUps;104 99\nstartUps;108\nbusyShare;97\nconditions;on the charger\nmethod;1 MiB QD8\n';
+    const set = {
+      sequentialRead: 96,
+      startUps: [104, 99, 108],
+      busyShare: 97,
+      conditions: ['on the charger'],
+      method: '1 MiB QD8',
+    };
+    expect(readMeasurement(lines)).toEqual({ ok: true, set });
+    expect(readMeasurement(JSON.stringify({ ...set, randomRead: null }))).toEqual({ ok: true, set });
+  });
+
+  it.each([
+    ['sequentialRead,fast', 'Line 1: sequentialRead is a number'],
+    ['startUps,96\ncolour,red', 'Line 2: “colour” is no figure'],
+    ['busyShare,140', 'up to 100'],
+    ['sequentialRead,90\nsequentialRead,91', 'Line 2: sequentialRead is one number'],
+    ['conditions,full moon', 'no condition'],
+    ['attached,by air', 'inside'],
+    ['{"startUps":', 'breaks off'],
+    ['', 'No figure was found'],
+    [`startUps,${'9 '.repeat(11)}`, 'at most 10'],
+  ])('says what is wrong with %j', (text, sentence) => {
+    const read = readMeasurement(text);
+    expect(read.ok ? '' : read.sentence).toContain(sentence);
+  });
+
+  it('never throws', () => {
+    fc.assert(fc.property(fc.oneof(fc.string(), fc.json()), (text) => void readMeasurement(text)));
+  });
+});
+
+describe('the complaint', () => {
+  it('comes from the drive where that is busy', () => {
+    expect(complaintOf({})).toBeNull();
+    expect(complaintOf({ busyShare: 97 })?.sentence).toContain('the drive is what makes it slow');
+    expect(complaintOf({ busyShare: 60 })?.outcome).toBe('limit');
+    expect(complaintOf({ busyShare: 12 })?.sentence).toContain('hardly help');
+  });
+
+  it('is compared by the time a program takes, and under like conditions', () => {
+    const set = (over: Partial<MeasurementSet>): MeasurementSet => ({
+      sequentialRead: null,
+      sequentialWrite: null,
+      randomRead: null,
+      randomWrite: null,
+      startUps: [],
+      method: 'm',
+      attached: 'inside',
+      ...over,
+    });
+    const { rows, findings } = compareSets(
+      set({ programStarts: [30, 32, 28], conditions: ['on the charger'] }),
+      set({ programStarts: [6, 6, 6], conditions: [] }),
+      null,
+    );
+    expect(rows.find(({ key }) => key === 'programStart')).toMatchObject({
+      before: 30,
+      after: 6,
+      multiple: 5,
+      unit: 's',
+    });
+    expect(findings.map(({ rule }) => rule)).toContain('Conditions');
   });
 });

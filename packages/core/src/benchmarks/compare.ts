@@ -21,6 +21,7 @@ const NAMES: Readonly<Record<MeasurementKey, string>> = {
   randomRead: 'Random read, 4 KiB',
   randomWrite: 'Random write, 4 KiB',
   startUp: 'Start-up, median',
+  programStart: 'Program opens, median',
 };
 
 /** Before against after, against the rating and against what the link can carry. */
@@ -41,13 +42,14 @@ function compareOne(
   drive: After | null,
 ): Comparison {
   const [first, second] = [figure(before, key), figure(after, key)];
-  const faster = key === 'startUp' ? ratio(first, second) : ratio(second, first);
+  const timed = key === 'startUp' || key === 'programStart';
+  const faster = timed ? ratio(first, second) : ratio(second, first);
   const rated = key === 'sequentialRead' ? drive?.ratedRead : key === 'sequentialWrite' ? drive?.ratedWrite : undefined;
   const ceiling = drive && key.startsWith('sequential') ? linkCeiling(drive.link) : null;
   return {
     key,
     name: NAMES[key],
-    unit: key === 'startUp' ? 's' : 'MB/s',
+    unit: timed ? 's' : 'MB/s',
     before: first,
     after: second,
     multiple: faster,
@@ -58,7 +60,8 @@ function compareOne(
 
 function figure(set: MeasurementSet | null, key: MeasurementKey): number | null {
   if (!set) return null;
-  return key === 'startUp' ? median(set.startUps) : set[key];
+  if (key === 'startUp') return median(set.startUps);
+  return key === 'programStart' ? median(set.programStarts ?? []) : set[key];
 }
 
 function ratio(top: number | null, bottom: number | null): number | null {
@@ -83,7 +86,34 @@ function comparable(before: MeasurementSet | null, after: MeasurementSet | null)
   if (before.attached !== after.attached) {
     findings.push(limit('Attached', 'One set was measured over USB, the other inside: not comparable.'));
   }
+  const seenTo = (set: MeasurementSet) => [...(set.conditions ?? [])].sort().join(', ');
+  if (before.conditions && after.conditions && seenTo(before) !== seenTo(after)) {
+    findings.push(
+      limit('Conditions', `Seen to before: ${seenTo(before) || 'nothing'}; after: ${seenTo(after) || 'nothing'}.`),
+    );
+  }
   return findings;
+}
+
+/** Busy shares from which on the drive is what makes a device slow, and below which it is not, per cent. */
+const BUSY = 80;
+const IDLE = 40;
+
+/** Whether the drive is what the complaint comes from, from how busy it is; null where that was not noted. */
+export function complaintOf({ busyShare }: Pick<MeasurementSet, 'busyShare'>): Reason | null {
+  if (busyShare === undefined) return null;
+  const measured = `${busyShare} %`;
+  const told = { rule: 'Busy', measured };
+  if (busyShare >= BUSY)
+    return { ...told, outcome: 'pass', sentence: `Busy ${measured} of the time: the drive is what makes it slow.` };
+  if (busyShare >= IDLE)
+    return {
+      ...told,
+      outcome: 'limit',
+      sentence: `Busy ${measured} of the time: the drive is part of it; look at memory too.`,
+    };
+  const sentence = `Busy ${measured} of the time: a faster drive alone will hardly help.`;
+  return { ...told, outcome: 'limit', sentence, remedy: 'look at memory, heat and what runs at the start' };
 }
 
 interface Known {

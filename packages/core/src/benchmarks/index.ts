@@ -1,2 +1,4 @@
 export type * from './types';
+export { CONDITIONS } from './types';
 export * from './compare';
+export * from './file';

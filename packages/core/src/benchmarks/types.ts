@@ -1,3 +1,7 @@
+/** What was seen to before measuring, so that the figures mean something. */
+export const CONDITIONS = ['on the charger', 'no updates running', 'no company network', 'programs closed'] as const;
+export type Condition = (typeof CONDITIONS)[number];
+
 /** Figures of one measuring session. Rates in MB/s (10^6), start-up times in seconds, cold start to usable. */
 export interface MeasurementSet {
   sequentialRead: number | null;
@@ -5,13 +9,19 @@ export interface MeasurementSet {
   randomRead: number | null;
   randomWrite: number | null;
   startUps: number[];
+  /** From starting a usual program until it takes input, seconds. */
+  programStarts?: number[];
+  /** Share of the time that the drive was busy in ordinary use, per cent. */
+  busyShare?: number;
   /** Tool and settings, as noted: only like settings can be compared. */
   method: string;
   /** Whether the drive hung on its own link or on USB while measuring. */
   attached: 'inside' | 'USB';
+  conditions?: Condition[];
 }
 
-export type MeasurementKey = 'sequentialRead' | 'sequentialWrite' | 'randomRead' | 'randomWrite' | 'startUp';
+export type MeasurementKey =
+  'sequentialRead' | 'sequentialWrite' | 'randomRead' | 'randomWrite' | 'startUp' | 'programStart';
 
 export interface Comparison {
   key: MeasurementKey;

@@ -1,10 +1,10 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import type { JobView } from '@udrel/contract/types';
-import type { MeasurementSet } from '@udrel/core/benchmarks';
+import { complaintOf, CONDITIONS, readMeasurement, type Condition, type MeasurementSet } from '@udrel/core/benchmarks';
 import { fieldTrouble } from '../../../api/problem';
-import { Foot, Sheet, TroubleNote } from '../../../ui';
+import { Foot, Ledger, Sheet, TroubleNote } from '../../../ui';
 import { useTypedFact } from '../typed-fact';
 import { useJobChange } from '../useJobChange';
 import styles from '../job.module.css';
@@ -15,6 +15,14 @@ const RATES = [
   ['randomRead', 'Random read 4 KiB, MB/s'],
   ['randomWrite', 'Random write 4 KiB, MB/s'],
 ] as const;
+
+/** Figures that are typed beside the rates. */
+interface Rest {
+  startUps: string;
+  programStarts: string;
+  busyShare: string;
+  conditions: Condition[];
+}
 
 const USUAL_METHOD = '1 MiB QD8 and 4 KiB QD1, 3 runs';
 
@@ -32,7 +40,12 @@ export function MeasureForm({ job, fact, title }: { job: JobView; fact: 'before'
     randomRead: figure(set?.randomRead),
     randomWrite: figure(set?.randomWrite),
   });
-  const [startUps, setStartUps] = useTypedFact(job, fact, 'start-ups', set?.startUps.join(', ') ?? '');
+  const [rest, setRest] = useTypedFact<Rest>(job, fact, 'rest', {
+    startUps: set?.startUps.join(', ') ?? '',
+    programStarts: set?.programStarts?.join(', ') ?? '',
+    busyShare: figure(set?.busyShare),
+    conditions: set?.conditions ?? [],
+  });
   const [method, setMethod] = useTypedFact(
     job,
     fact,
@@ -41,6 +54,7 @@ export function MeasureForm({ job, fact, title }: { job: JobView; fact: 'before'
   );
   const [whyNot, setWhyNot] = useTypedFact(job, fact, 'why not', known?.whyNot ?? '');
   const [wrong, setWrong] = useState<Record<string, string>>({});
+  const input = useRef<HTMLInputElement>(null);
   const { record, busy, error } = useJobChange(job);
 
   async function save(): Promise<void> {
@@ -51,25 +65,62 @@ export function MeasureForm({ job, fact, title }: { job: JobView; fact: 'before'
       if (!(value > 0)) problems[key] = 'Type a number, or leave it empty.';
       return value;
     };
+    const times = (key: string, text: string) => {
+      const found = text
+        .split(/[,;\s]+/)
+        .filter(Boolean)
+        .map(Number);
+      if (found.some((time) => !(time > 0))) problems[key] = 'Type seconds, such as 96, 101, 98.';
+      return found;
+    };
     const measured: MeasurementSet = {
       sequentialRead: read('sequentialRead', rates.sequentialRead),
       sequentialWrite: read('sequentialWrite', rates.sequentialWrite),
       randomRead: read('randomRead', rates.randomRead),
       randomWrite: read('randomWrite', rates.randomWrite),
-      startUps: startUps
-        .split(/[,;\s]+/)
-        .filter(Boolean)
-        .map(Number),
+      startUps: times('startUps', rest.startUps),
       method,
       attached: 'inside',
+      conditions: rest.conditions,
     };
-    if (measured.startUps.some((time) => !(time > 0))) problems['startUps'] = 'Type seconds, such as 96, 101, 98.';
+    const programStarts = times('programStarts', rest.programStarts);
+    if (programStarts.length > 0) measured.programStarts = programStarts;
+    const busyShare = read('busyShare', rest.busyShare);
+    if (busyShare !== null) measured.busyShare = busyShare;
+    if (busyShare !== null && busyShare > 100) problems['busyShare'] = 'Type per cent, up to 100.';
     setWrong(problems);
     if (Object.keys(problems).length > 0) return;
-    const nothing = measured.startUps.length === 0 && RATES.every(([key]) => measured[key] === null);
+    const nothing =
+      measured.startUps.length + programStarts.length === 0 &&
+      busyShare === null &&
+      RATES.every(([key]) => measured[key] === null);
     await record(fact, { set: nothing ? null : measured, whyNot });
   }
 
+  /** Fills the form with what a file tells; nothing is recorded by that. */
+  async function fill(file: File | undefined): Promise<void> {
+    if (input.current) input.current.value = '';
+    if (!file) return;
+    const told = readMeasurement(await file.text());
+    setWrong(told.ok ? {} : { file: `${file.name}: ${told.sentence}` });
+    if (!told.ok) return;
+    const { set: found } = told;
+    setRates({
+      sequentialRead: figure(found.sequentialRead) || rates.sequentialRead,
+      sequentialWrite: figure(found.sequentialWrite) || rates.sequentialWrite,
+      randomRead: figure(found.randomRead) || rates.randomRead,
+      randomWrite: figure(found.randomWrite) || rates.randomWrite,
+    });
+    setRest({
+      startUps: found.startUps?.join(', ') ?? rest.startUps,
+      programStarts: found.programStarts?.join(', ') ?? rest.programStarts,
+      busyShare: figure(found.busyShare) || rest.busyShare,
+      conditions: found.conditions ?? rest.conditions,
+    });
+    if (found.method) setMethod(found.method);
+  }
+
+  const complaint = fact === 'before' && set ? complaintOf(set) : null;
   return (
     <Sheet title={title} aside={known ? (known.set ? 'measured' : 'not measured, with a reason') : 'not measured yet'}>
       <div className={styles.fields}>
@@ -89,10 +140,28 @@ export function MeasureForm({ job, fact, title }: { job: JobView; fact: 'before'
           className={styles.wide}
           label="Cold start-ups, seconds"
           placeholder="96, 101, 98"
-          value={startUps}
-          onChange={(event) => setStartUps(event.target.value)}
+          value={rest.startUps}
+          onChange={(event) => setRest({ ...rest, startUps: event.target.value })}
           error={wrong['startUps'] !== undefined}
           helperText={wrong['startUps'] ?? 'three times, the first after a swap does not count'}
+        />
+        <TextField
+          className={styles.wide}
+          label="A usual program opens, seconds"
+          placeholder="12, 13, 12"
+          value={rest.programStarts}
+          onChange={(event) => setRest({ ...rest, programStarts: event.target.value })}
+          error={wrong['programStarts'] !== undefined}
+          helperText={wrong['programStarts']}
+        />
+        <TextField
+          className={styles.wide}
+          label="Drive busy in ordinary use, %"
+          value={rest.busyShare}
+          onChange={(event) => setRest({ ...rest, busyShare: event.target.value })}
+          error={wrong['busyShare'] !== undefined}
+          helperText={wrong['busyShare']}
+          slotProps={{ htmlInput: { className: 'figure', inputMode: 'decimal' } }}
         />
         <TextField
           className={styles.wide}
@@ -108,10 +177,41 @@ export function MeasureForm({ job, fact, title }: { job: JobView; fact: 'before'
           error={fieldTrouble(error, 'value.whyNot') !== undefined}
           helperText={fieldTrouble(error, 'value.whyNot')}
         />
+        <fieldset className={`${styles.full} ${styles.conditions}`}>
+          <legend className="sub">Seen to before measuring</legend>
+          {CONDITIONS.map((one) => (
+            <label key={one}>
+              <input
+                type="checkbox"
+                checked={rest.conditions.includes(one)}
+                onChange={(event) =>
+                  setRest({
+                    ...rest,
+                    conditions: CONDITIONS.filter((other) =>
+                      other === one ? event.target.checked : rest.conditions.includes(other),
+                    ),
+                  })
+                }
+              />{' '}
+              {one}
+            </label>
+          ))}
+        </fieldset>
       </div>
+      {complaint && <Ledger reasons={[complaint]} />}
+      {wrong['file'] && <p role="alert">{wrong['file']}</p>}
       <TroubleNote error={error} />
       <div style={{ marginTop: 10 }}>
         <Foot>
+          <input
+            ref={input}
+            type="file"
+            hidden
+            accept=".csv,.json,text/csv,application/json"
+            aria-label={`File of figures, ${fact}`}
+            onChange={(event) => void fill(event.target.files?.[0])}
+          />
+          <Button onClick={() => input.current?.click()}>From a file …</Button>
           <Button variant={known ? 'outlined' : 'contained'} disabled={busy} onClick={() => void save()}>
             {known ? `Correct “${fact}”` : `Record “${fact}”`}
           </Button>
