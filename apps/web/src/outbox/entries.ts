@@ -47,6 +47,11 @@ export function keptEntries(): Entry[] {
     });
 }
 
+/** A time for a new entry, later than every kept one whatever the clock says: they are sent in its order. */
+export function timeOfNext(): number {
+  return Math.max(Date.now(), (keptEntries().at(-1)?.at ?? 0) + 1);
+}
+
 /** Keeps an entry, or its new state. Written before anything is sent: a tab that dies loses nothing. */
 export function keep(entry: Entry): void {
   localStorage.setItem(keyOf(entry), JSON.stringify(entry));

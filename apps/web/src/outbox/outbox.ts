@@ -4,7 +4,7 @@ import { api } from '../api/api';
 import type { SendError } from '../api/send';
 import { found, lost } from '../live/connection-slice';
 import type { State } from '../store';
-import { drop, keep, keptEntries, standing, type Entry, type Subject } from './entries';
+import { drop, keep, keptEntries, standing, timeOfNext, type Entry, type Subject } from './entries';
 import { outboxSlice } from './outbox-slice';
 import { post, type Posted } from './post';
 
@@ -39,7 +39,7 @@ export function keepAndSend(doing: Doing): Thunk<Done> {
     const entry: Entry = {
       ...done,
       id: crypto.randomUUID(),
-      at: Date.now(),
+      at: timeOfNext(),
       staffId,
       version: job.version,
       seen: begunOn ?? stands,
