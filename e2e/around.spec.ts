@@ -86,7 +86,7 @@ test('a model goes out as a file and comes in again under another number', async
   const model = JSON.parse(Buffer.concat(chunks).toString()) as { code: string; name: string; kind: string };
   const bring = (name: string, content: string) =>
     page
-      .locator('input[type=file]')
+      .getByLabel('Bring in a model file')
       .setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.from(content) });
   await bring('broken.json', '{ "maker": ');
   await expect(page.getByText('broken.json is no model file')).toBeVisible();

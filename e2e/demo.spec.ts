@@ -38,13 +38,23 @@ test('the demo shop shows every station, verdict and trouble at least once', asy
   const candidates = matches.flatMap((match) => match.drives.flatMap((site) => site.candidates));
 
   expect(new Set(candidates.map((one) => one.verdict))).toEqual(
-    new Set(['fits', 'fits with parts', 'no', 'cannot tell']),
+    new Set(['fits', 'fits with parts', 'fits with alteration', 'no', 'cannot tell']),
   );
   const failing = new Set(
     candidates.flatMap((one) => one.reasons.filter((r) => r.outcome === 'fail').map((r) => r.rule)),
   );
   expect([...failing]).toEqual(
-    expect.arrayContaining(['Form', 'Key', 'Length', 'Protocol', 'Height', 'Sides', 'Starts from it']),
+    expect.arrayContaining([
+      'Form',
+      'Key',
+      'Length',
+      'Protocol',
+      'Height',
+      'Sides',
+      'Connector',
+      'Sector size',
+      'Starts from it',
+    ]),
   );
   expect(candidates.some((one) => one.verdict === 'fits' && !one.needMet)).toBe(true);
   expect(candidates.some((one) => one.reasons.some((r) => r.rule === 'Link' && r.outcome === 'limit'))).toBe(true);
