@@ -156,7 +156,13 @@ export const models: ModelSpec[] = [
     code: 'PP5-0610',
     kind: 'desktop',
     sites: [bay('a', '3.5', 26.1), bay('b', '3.5', 26.1), m2('c', { sata: 3, screw: false })],
-    memory: memory({ form: 'DIMM', slots: ['A1', 'A2', 'B1', 'B2'], slotMaximum: 16 * GIB, maximum: 64 * GIB }),
+    memory: memory({
+      form: 'DIMM',
+      slots: ['A1', 'A2', 'B1', 'B2'],
+      slotChannels: [0, 0, 1, 1],
+      slotMaximum: 16 * GIB,
+      maximum: 64 * GIB,
+    }),
     firmware: modern,
     functions: DESKTOP,
     strip: strip(2, [

@@ -78,9 +78,28 @@ export function matchMemory(
     .sort(better);
 }
 
+/** The slots in the order in which they are filled: empty ones first, each on the channel that holds less by then. */
 function slotOrder(device: DeviceMemory, fitted: readonly FittedModule[]): string[] {
   const sizeIn = (slot: string) => fitted.find((module) => module.slot === slot)?.bytes ?? 0;
-  return [...device.slots].sort((a, b) => sizeIn(a) - sizeIn(b) || a.localeCompare(b));
+  const filled = [0, 0];
+  if (device.soldered > 0) filled[0] = 1;
+  for (const { slot } of fitted) filled[channelOf(device, slot)] = (filled[channelOf(device, slot)] ?? 0) + 1;
+  const left = new Set(device.slots);
+  const order: string[] = [];
+  while (left.size > 0) {
+    const load = (slot: string) => filled[channelOf(device, slot)] ?? 0;
+    const [next = ''] = [...left].sort((a, b) => sizeIn(a) - sizeIn(b) || load(a) - load(b) || a.localeCompare(b));
+    left.delete(next);
+    order.push(next);
+    if (sizeIn(next) === 0) filled[channelOf(device, next)] = load(next) + 1;
+  }
+  return order;
+}
+
+/** The channel of a slot: as the board says, else slots take turns, after soldered memory on the first. */
+function channelOf({ slots, slotChannels, soldered }: DeviceMemory, slot: string): 0 | 1 {
+  const index = Math.max(0, slots.indexOf(slot));
+  return (slotChannels?.[index] ?? index + (soldered > 0 ? 1 : 0)) % 2 === 0 ? 0 : 1;
 }
 
 function makeSet(
@@ -137,16 +156,14 @@ interface Sides {
 const sameRate = (a: number, b: number) => Math.abs(a - b) <= 0.01 * Math.max(a, b);
 
 /**
- * Two channels with a and b: 2 x min(a, b) interleaved, |a - b| single. Soldered memory is the first channel; slots
- * take turns after it unless the board says which belongs where.
+ * Two channels with a and b: 2 x min(a, b) interleaved, |a - b| single. Soldered memory is the first channel.
  */
 function channelSides(device: DeviceMemory, bySlot: ReadonlyMap<string, number>): Sides {
   const sides = [device.soldered, 0];
-  const turn = device.soldered > 0 ? 1 : 0;
-  device.slots.forEach((slot, index) => {
-    const channel = (device.slotChannels?.[index] ?? index + turn) % 2;
+  for (const slot of device.slots) {
+    const channel = channelOf(device, slot);
     sides[channel] = (sides[channel] ?? 0) + (bySlot.get(slot) ?? 0);
-  });
+  }
   const [first = 0, second = 0] = sides;
   if (device.channels === 1) return { interleaved: 0, single: first + second };
   return { interleaved: 2 * Math.min(first, second), single: Math.abs(first - second) };

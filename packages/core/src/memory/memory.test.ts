@@ -113,6 +113,8 @@ describe('memory', () => {
     expect(channelsWith(2)).toBe('two channels');
     expect(channelsWith(1)).toBe('16 GiB in two channels, 8 GiB in one');
     expect(channelsWith(2, { ...four, channels: 1 })).toBe('one channel');
+    const [pair] = matchMemory(four, [], 16 * GIB, [offer({}, 'm', 9)]);
+    expect(pair).toMatchObject({ count: 2, into: ['A1', 'B1'], channels: 'two channels' });
     const turns: DeviceMemory = { ...four, slots: ['1', '2'], maximum: 32 * GIB };
     delete turns.slotChannels;
     const [one] = matchMemory(turns, [{ slot: '2', bytes: 8 * GIB, speed: 2666 }], 16 * GIB, [offer({})]);
