@@ -15,7 +15,8 @@ interface Props {
 /** The customer, found by name or phone while typing; a name that is not chosen from the list is a new customer. */
 export function CustomerField({ draft, change, trouble }: Props) {
   const typed = useDeferredValue(draft.name);
-  const { data = [] } = useCustomersQuery(typed, { skip: typed.trim().length < 2 });
+  // Not what was found for an earlier text: Enter would take it for this one.
+  const { currentData: data = [] } = useCustomersQuery(typed, { skip: typed.trim().length < 2 });
   const phoneTyped = /^[\d\s+()/-]{3,}$/.test(draft.name.trim());
   const { customer } = draft;
   return (

@@ -58,10 +58,16 @@ export function ModelChoice({
   trouble: string | undefined;
   none?: React.ReactNode;
 }) {
-  const { data = [] } = useModelsQuery(useDeferredValue(model ? '' : typed));
+  const wanted = model ? '' : typed;
+  const asked = useDeferredValue(wanted);
+  const { currentData } = useModelsQuery(asked);
+  // What was found for an earlier text must not be taken by Enter for this one.
+  const found = asked === wanted ? currentData : undefined;
   return (
     <Autocomplete
-      options={data}
+      options={found ?? []}
+      loading={found === undefined}
+      loadingText="Looking …"
       filterOptions={(options) => options}
       getOptionLabel={(option) => `${option.maker} ${option.name}, ${option.code}`}
       getOptionKey={(option) => option.id}
