@@ -119,3 +119,22 @@ test('the counter looks at the work of the bench and does not do it', async ({ p
   await expect(sheet(page, 'Audit')).toHaveCount(0);
   await expect(sheet(page, 'Who may do what')).toContainText('counter, you');
 });
+
+test('Enter never takes a model that was found for an earlier text', async ({ page }) => {
+  await enter(page, 'wren', '/book-in');
+  const model = page.getByRole('combobox', { name: 'Device model: name or number' });
+  await model.click();
+  await expect(page.getByRole('listbox').getByRole('option').first()).toBeVisible();
+  await page.route('**/models?find=T15*', async (route) => {
+    await new Promise((done) => setTimeout(done, 1500));
+    await route.continue();
+  });
+  await model.fill('T15-4820');
+  await model.press('Enter');
+  await expect(model).toHaveValue('T15-4820');
+  await page
+    .getByRole('listbox')
+    .getByRole('option', { name: /Tern 15/ })
+    .click();
+  await expect(model).toHaveValue('Ostrel Tern 15, T15-4820');
+});
