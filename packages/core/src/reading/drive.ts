@@ -69,6 +69,12 @@ function isSystem(volume: Volume | undefined): boolean {
   return SYSTEMS.includes(volume.fileSystem) && (volume.totalBytes ?? 0) >= GIB;
 }
 
+/** Whether a drive has moving parts; null where it does not say. */
+export function turns(identity: DriveIdentity | null): boolean | null {
+  const rotation = identity?.rotation ?? null;
+  return rotation === null ? null : rotation > 0;
+}
+
 /** The class a drive's identity and link speak of; null where they do not say. */
 export function classOf(identity: DriveIdentity | null, link: Link | null): DriveClass | null {
   if (!identity) return null;

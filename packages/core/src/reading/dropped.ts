@@ -11,7 +11,7 @@ import { imageOf, imageOfPieces, spells, u64, type Image } from '../image';
 import { readSmbios } from '../smbios';
 import { guessSectorSize } from '../tables';
 import { readVolume } from '../volumes';
-import { classOf, readPartitions } from './drive';
+import { classOf, readPartitions, turns } from './drive';
 import { readProbeFile } from './probe-file';
 import type { Reading, ReadDrive, ReadFile } from './types';
 
@@ -91,8 +91,7 @@ function namedIdentity(identity: DriveIdentity | null): DriveIdentity | null {
 function healthPage(block: Uint8Array, next: Uint8Array | null, identity: DriveIdentity | null): HealthReport | null {
   const attributes = block.some((byte) => byte !== 0) ? readSmart(block, next) : null;
   if (attributes && attributes.length > 0) {
-    const rotating = identity?.rotation === undefined || identity.rotation === null ? null : identity.rotation > 0;
-    return gradeAta({ attributes, passed: null, data: block, rotating });
+    return gradeAta({ attributes, passed: null, data: block, rotating: turns(identity) });
   }
   return gradeNvme(block);
 }

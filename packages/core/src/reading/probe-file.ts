@@ -12,7 +12,7 @@ import { imageOfPieces, type Piece } from '../image';
 import type { Lanes, Link, PcieGeneration, SataGeneration } from '../links';
 import type { Reason } from '../reason';
 import { readSmbios } from '../smbios';
-import { classOf, readPartitions } from './drive';
+import { classOf, readPartitions, turns } from './drive';
 import { unpack } from './packed';
 import type { ReadDrive, ReadFile } from './types';
 
@@ -144,8 +144,7 @@ async function healthOf(drive: Fields, identity: DriveIdentity | null): Promise<
   const data = await unpack(drive['smart']);
   const attributes = data && readSmart(data, await unpack(drive['smartThresholds']));
   if (!data || !attributes) return unknownHealth();
-  const rotating = identity?.rotation === undefined || identity.rotation === null ? null : identity.rotation > 0;
-  return gradeAta({ attributes, passed: null, data, rotating });
+  return gradeAta({ attributes, passed: null, data, rotating: turns(identity) });
 }
 
 const SATA_RATES: Readonly<Record<string, SataGeneration>> = { '1.5': 1, '3.0': 2, '6.0': 3 };
