@@ -75,7 +75,7 @@ export async function plannedJob(page: Page, serial: string): Promise<{ tag: str
         secrets: [],
         facts: {},
         promisedAt: null,
-        price: null,
+        price: 100_000,
       },
     ],
   };

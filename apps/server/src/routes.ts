@@ -17,6 +17,7 @@ import { runRoutes } from './runs/routes';
 import { secretRoutes } from './secrets/routes';
 import { shelfRoutes } from './shelf/routes';
 import { accountRoutes } from './staff/account-routes';
+import { shopRoutes } from './shop/routes';
 import { staffRoutes } from './staff/routes';
 
 /** Every route of the API. */
@@ -25,6 +26,7 @@ export function routes(config: Pick<Config, 'demo' | 'host'>, hints: HintHub): R
     ...healthRoutes,
     ...staffRoutes(config),
     ...accountRoutes,
+    ...shopRoutes,
     ...customerRoutes,
     ...modelRoutes,
     ...shelfRoutes,

@@ -154,13 +154,15 @@ describe('a limit up to which we go ahead', () => {
   it('holds plan and strip-down back until the customer is asked', async () => {
     const work = new Work(
       shop.as.technician,
-      await bookJob(shop.as.counter, stock, { facts: { 'go-ahead limit': { amount: 1000 } } }),
+      await bookJob(shop.as.counter, stock, { facts: { 'go-ahead limit': { amount: 1000 } }, price: null }),
     );
     await work.assess();
     await work.reserve(stock);
     const refused = await work.post('/plan');
-    expect(refused.body.detail).toContain("The parts cost 39.00, the customer's limit is 10.00: ask.");
-    await work.post('/overrides', { gate: 'within the limit', reason: 'agreed by phone' });
+    expect(refused.body.detail).toContain('Have the customer agree to 39.00');
+    const gate = work.job.procedure.gates.find((one) => one.id === 'price agreed');
+    expect(gate?.missing).toEqual(['It costs 39.00; agreed is 10.00 (the go-ahead limit): ask the customer.']);
+    await work.post('/overrides', { gate: 'price agreed', reason: 'agreed by phone' });
     expect((await work.post('/plan')).status).toBe(200);
   });
 });

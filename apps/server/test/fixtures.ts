@@ -125,7 +125,7 @@ export function deviceBooking(stock: Stock, over: Partial<JobBooking> = {}): Job
     secrets: [],
     facts: {},
     promisedAt: '2026-06-02T15:00:00.000Z',
-    price: null,
+    price: 100_000,
     ...over,
   };
 }

@@ -16,6 +16,8 @@ export const MAY = {
   'end without work': ROLES,
   'keep notes and things': ROLES,
   'hand over': ROLES,
+  quote: ROLES,
+  'take payments': ROLES,
   'receive parts': ROLES,
   'work on a job': BENCH,
   'correct the work': BENCH,
@@ -26,6 +28,7 @@ export const MAY = {
   'pass a gate about data': OWNER,
   'see the audit': OWNER,
   'manage staff': OWNER,
+  'set rates': OWNER,
   'mind the own account': ROLES,
 } as const satisfies Record<string, readonly Role[]>;
 

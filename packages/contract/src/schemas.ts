@@ -1,5 +1,6 @@
 export * from './schemas/commands';
 export * from './schemas/facts';
+export * from './schemas/orders';
 export { adapterSpec, driveSpec, site } from './schemas/drives';
 export { modelSpec, moduleSpec } from './schemas/models';
 export { partEntry, partSpecs } from './schemas/parts';

@@ -1,7 +1,8 @@
 import type { ProgressState, Progress } from '@udrel/core/progress';
 import type { Adapter, Candidate, Drive } from '@udrel/core/fit';
 import type { MemoryModule, MemorySet } from '@udrel/core/memory';
-import type { Consequence, End, JobSnapshot, Procedure, Step, StepId } from '@udrel/core/steps';
+import type { Quote } from '@udrel/core/quote';
+import type { Consequence, End, JobSnapshot, Procedure, QuoteAcceptance, Step, StepId } from '@udrel/core/steps';
 import type { Role } from './roles';
 import type { ModelSpec } from './schemas/models';
 
@@ -289,6 +290,29 @@ export interface PartLineView {
   what: 'new' | 'changed' | 'as it is' | 'wrong';
   changes: { column: string; from: string; to: string }[];
   problems: { column: string; sentence: string }[];
+}
+
+/** A version of a quote, as it was put to the customer. */
+export interface QuoteVersionView {
+  version: number;
+  quote: Quote;
+  by: string;
+  at: string;
+  acceptedAt: string | null;
+  acceptedHow: QuoteAcceptance | null;
+  acceptedBy: string | null;
+  note: string;
+}
+
+/** The quote of an order: as it stands now, its versions newest first, what changed since the newest, and payments. */
+export interface QuoteView {
+  order: number;
+  now: Quote;
+  versions: QuoteVersionView[];
+  changed: string[];
+  payments: { id: string; amount: number; how: 'cash' | 'card' | 'transfer'; by: string; at: string }[];
+  paid: number;
+  due: number;
 }
 
 /** One thing found by the scan or find field. */

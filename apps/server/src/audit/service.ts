@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { AuditPage, AuditRow } from '@udrel/contract/types';
+import { amount } from '@udrel/core/steps';
 import type { EntityManager } from 'typeorm';
 import { sentenceOf } from '../jobs/event-sentences';
 import { rows } from '../platform/database';
@@ -18,6 +19,7 @@ const SENTENCES: Readonly<Record<string, (data: Data) => string>> = {
     `Account ${word(data, 'login')}: ${word(data, 'role')}, ${data['active'] ? 'active' : 'closed'}`,
   'pin set': () => 'PIN set',
   'pin removed': () => 'PIN removed',
+  'rates set': (data) => `Rates set: ${amount(Number(data['hourly']))} an hour, tax ${word(data, 'taxPercent')} %`,
 };
 
 /** Notes something about accounts or access. */
@@ -44,6 +46,7 @@ const WATCHED = [
   'model corrected',
   'booking corrected',
   'ended without work',
+  'payment taken',
   'gone on',
 ];
 const PAGE = 50;

@@ -1,12 +1,14 @@
 import { endedAs, procedureOf, stampsOf, without, type End, type FactKey } from '@udrel/core/steps';
 import { Refusal } from '../platform/errors';
 import type { Acting } from '../platform/routes';
+import { cancelOrders } from './part-orders';
 import type { Prepared } from './prepared';
 import { Job } from './entities';
 import type { JobRecord } from './record';
 
 /** Ends the job without its work: the steps that are left are the way back. */
-export function ending({ manager }: Acting, job: JobRecord, kind: End['kind']): Promise<Prepared> {
+export function ending(acting: Acting, job: JobRecord, kind: End['kind']): Promise<Prepared> {
+  const { manager } = acting;
   if (job.snapshot.end?.kind === kind) throw new Refusal(409, 'ended-so', `This job ends as “${kind}” already.`);
   const after = endedAs(job.snapshot, { kind });
   const left = procedureOf(after).steps.filter((step) => step.state !== 'done');
@@ -20,6 +22,7 @@ export function ending({ manager }: Acting, job: JobRecord, kind: End['kind']): 
     event: { kind: 'ended without work', data: { end: kind } },
     carryOut: async () => {
       await manager.update(Job, { id: job.id }, { endedAs: kind });
+      await cancelOrders(acting, job.id);
     },
   });
 }

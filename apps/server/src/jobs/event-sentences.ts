@@ -1,6 +1,10 @@
+import { amount } from '@udrel/core/steps';
+
 type Data = Record<string, unknown>;
 
 const word = (data: Data, key: string) => String(data[key] ?? '');
+
+const price = (data: Data, key: string) => amount(Number(data[key]));
 
 /** The reason given, and which earlier entries of the history it puts right. */
 function because(data: Data): string {
@@ -17,6 +21,25 @@ const SENTENCES: Readonly<Record<string, (data: Data) => string>> = {
   'drive reserved': (data) => `Reserved drive ${word(data, 'serial')} for site ${word(data, 'siteId').toUpperCase()}`,
   'memory reserved': (data) => `Reserved ${word(data, 'count')} memory module(s)`,
   'reservation released': (data) => `Released: ${word(data, 'role')}`,
+  'quote written': (data) => `Quote ${word(data, 'version')} written, ${price(data, 'total')}`,
+  'quote accepted': (data) =>
+    `Quote ${word(data, 'version')} accepted ${word(data, 'how')}, ${price(data, 'total')} for the order`,
+  'payment taken': (data) => `Taken: ${price(data, 'amount')}, ${word(data, 'how')}`,
+  'part ordered': (data) =>
+    `Ordered at ${word(data, 'supplier')}: ${word(data, 'count')} part(s), expected ${word(data, 'expected')}`,
+  'part late': (data) => `Ordered part is late: expected ${word(data, 'expected')}`,
+  'part arrived': (data) => ['Ordered part arrived', word(data, 'serials')].filter(Boolean).join(': '),
+  'part not good': (data) =>
+    [
+      `Ordered part ${data['what'] === 'wrong' ? 'is the wrong one' : 'was dead on arrival'}`,
+      word(data, 'note'),
+      data['expected'] ? `another is expected ${word(data, 'expected')}` : 'not ordered again',
+    ]
+      .filter(Boolean)
+      .join('; '),
+  'order cancelled': (data) => ['Order cancelled', word(data, 'note')].filter(Boolean).join(': '),
+  'not reserved': (data) => `Arrived, but not reserved: ${word(data, 'why')}`,
+  'promise moved': (data) => `Promise moved to ${word(data, 'to').slice(0, 10)}`,
   'plan accepted': (data) => `Copy plan accepted, ${word(data, 'partitions')} partitions`,
   'run began': (data) =>
     `Copy began, attempt ${word(data, 'attempt')}${data['berth'] ? `, berth ${word(data, 'berth')}` : ', timed by hand'}`,

@@ -1,6 +1,12 @@
-import { reserveDrive as driveShape, reserveMemory as memoryShape } from '@udrel/contract/schemas';
+import {
+  orderParts as orderShape,
+  reserveDrive as driveShape,
+  reserveMemory as memoryShape,
+  settleOrder as settleShape,
+} from '@udrel/contract/schemas';
 import { route } from '../platform/routes';
 import { matchParts } from './match';
+import { orderParts, settleOrder } from './part-orders';
 import { reserveDrive, reserveMemory } from './reserve';
 import { readJob } from './view';
 
@@ -18,5 +24,15 @@ export const matchRoutes = [
     who: 'work on a job',
     body: memoryShape,
     handle: (call) => reserveMemory(call, call.params['tag'] ?? '', call.body),
+  }),
+  route('post /jobs/:tag/part-orders', {
+    who: 'work on a job',
+    body: orderShape,
+    handle: (call) => orderParts(call, call.params['tag'] ?? '', call.body),
+  }),
+  route('post /jobs/:tag/part-orders/:id', {
+    who: 'receive parts',
+    body: settleShape,
+    handle: (call) => settleOrder(call, call.params['tag'] ?? '', call.params['id'] ?? '', call.body),
   }),
 ];

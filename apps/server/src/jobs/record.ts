@@ -9,7 +9,17 @@ import type {
 } from '@udrel/contract/types';
 import type { CopyEstimate } from '@udrel/core/estimate';
 import { progressOf, type ProgressState } from '@udrel/core/progress';
-import type { End, JobFacts, JobSnapshot, Override, RunOutcome, RunSummary, Wish } from '@udrel/core/steps';
+import type {
+  End,
+  JobFacts,
+  JobSnapshot,
+  OrderedPart,
+  Override,
+  Rates,
+  RunOutcome,
+  RunSummary,
+  Wish,
+} from '@udrel/core/steps';
 import type { StripItem } from '@udrel/core/strip';
 import type { EntityManager } from 'typeorm';
 import { earlierSql } from '../models/devices';
@@ -41,6 +51,8 @@ interface StoredJob {
   complaint: string;
   condition: string;
   price: number | null;
+  rates: Rates;
+  ordered: OrderedPart[];
   bookedAt: Date;
   promisedAt: Date | null;
   closedAt: Date | null;
@@ -69,13 +81,16 @@ interface StoredJob {
 }
 
 /** A job with everything its steps and gates are computed from. */
-export interface JobRecord extends Omit<StoredJob, 'runs' | 'wishes' | 'facts' | 'strip' | 'overrides' | 'endedAs'> {
+export interface JobRecord extends Omit<
+  StoredJob,
+  'rates' | 'ordered' | 'runs' | 'wishes' | 'facts' | 'strip' | 'overrides' | 'endedAs'
+> {
   runs: RunView[];
   snapshot: JobSnapshot;
 }
 
-/** Which jobs to read: by tag, or all open ones. */
-type Which = { tag: string } | { open: true };
+/** Which jobs to read: by tag, those of an order, or all open ones. */
+type Which = { tag: string } | { order: number } | { open: true };
 
 /** One job or many with everything known of them; a condition on `j` follows. */
 export const JOBS_SQL = `
@@ -96,6 +111,13 @@ export const JOBS_SQL = `
                                                      'shown', k.shown, 'erased', k.sealed is null)
                                    order by k.at, k.label), '[]')
             from secret k join staff s on s.id = k.by where k.job_id = j.id) as secrets,
+         coalesce((select s.value from setting s where s.key = 'rates'), '{"hourly":0,"taxPercent":0}') as rates,
+         (select coalesce(json_agg(json_build_object('id', q.id, 'partId', q.part_id, 'name', p.maker || ' ' || p.name,
+                                                     'count', q.count, 'serialised', p.serialised,
+                                                     'supplier', q.supplier, 'expected', q.expected)
+                                   order by q.ordered_at, q.id), '[]')
+            from part_order q join part p on p.id = q.part_id
+           where q.job_id = j.id and q.state = 'ordered') as ordered,
          (select coalesce(json_agg(json_build_object('kind', w.kind, 'least', w.least)), '[]')
             from wish w where w.job_id = j.id) as wishes,
          (select coalesce(json_object_agg(f.key, f.value), '{}')
@@ -134,17 +156,19 @@ const OPEN_LIMIT = 1000;
 
 /** Reads jobs with all their facts in one statement. The one place where a job's snapshot is put together. */
 export async function readJobs(manager: EntityManager, which: Which, now: Date): Promise<JobRecord[]> {
-  const stored =
-    'tag' in which
-      ? await rows<StoredJob>(manager, `${JOBS_SQL} where j.tag = $1`, [which.tag.toUpperCase()])
-      : await rows<StoredJob>(manager, `${JOBS_SQL} where j.closed_at is null order by j.number limit $1`, [
-          OPEN_LIMIT,
-        ]);
+  const [condition, value] = conditionOf(which);
+  const stored = await rows<StoredJob>(manager, `${JOBS_SQL} ${condition}`, [value]);
   return stored.map((job) => assemble(job, now));
 }
 
+function conditionOf(which: Which): [sql: string, value: string | number] {
+  if ('tag' in which) return ['where j.tag = $1', which.tag.toUpperCase()];
+  if ('order' in which) return ['where o.number = $1 order by j.number', which.order];
+  return ['where j.closed_at is null order by j.number limit $1', OPEN_LIMIT];
+}
+
 function assemble(stored: StoredJob, now: Date): JobRecord {
-  const { wishes, facts, strip, overrides, endedAs, ...job } = stored;
+  const { wishes, facts, strip, overrides, endedAs, rates, ordered, ...job } = stored;
   const runs = stored.runs.map((run) => viewRun(run, now));
   const snapshot: JobSnapshot = {
     wishes,
@@ -154,6 +178,9 @@ function assemble(stored: StoredJob, now: Date): JobRecord {
     runs: runs.map((run) => summarise(run, now)),
     strip,
     overrides,
+    told: stored.price,
+    rates,
+    ordered,
     closed: stored.closedAt !== null,
   };
   return { ...job, runs, snapshot };

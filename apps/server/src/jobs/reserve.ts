@@ -1,63 +1,94 @@
 import type { JobView, ReserveDrive, ReserveMemory } from '@udrel/contract/types';
+import type { Candidate } from '@udrel/core/fit';
+import type { Link } from '@udrel/core/links';
+import type { MemorySet } from '@udrel/core/memory';
 import { ALTERATION_CONSENT, type DriveChoice, type MemoryChoice } from '@udrel/core/steps';
 import { notFound, Refusal } from '../platform/errors';
 import type { Acting } from '../platform/routes';
 import { releaseStock, takeStock } from '../shelf/reservations';
-import { changeJob, requireNoRun, requireStep } from './change';
+import { changeJob, requireNoRun, requireStep, type Happened } from './change';
 import { keepFact } from './facts';
 import { catalogueOf, memorySets, needFor, offeredParts, OWN, staying } from './match';
 import type { JobRecord } from './record';
 
-/** Takes one piece of a drive for the job, with the adapter it needs. What was taken before goes back. */
+/** A drive that may sit at a site of the job's device, with what it was judged by. */
+export interface Choosable {
+  siteId: string;
+  partNumber: string;
+  candidate: Candidate & { link: Link };
+}
+
+/** The drive as it would sit at the site; refused when it cannot, whether or not the shelf has it. */
+export async function choosableDrive(
+  acting: Acting,
+  job: JobRecord,
+  wanted: { partId: string | null; siteId: string },
+): Promise<Choosable> {
+  const site = job.model.sites.find((one) => one.id === wanted.siteId);
+  if (!site) throw notFound('This site');
+  const stays = staying(job.snapshot, site.id);
+  if (stays) throw refused(`${site.name} holds ${stays.name}, which stays`);
+  const parts = await offeredParts(acting.manager, job.id, ['drive', 'adapter']);
+  const wantedId = wanted.partId ?? OWN;
+  const alone = parts.filter((part) => part.kind !== 'drive' || part.id === wantedId);
+  const need = needFor(job.snapshot, site.id);
+  const { candidates } = catalogueOf(job.snapshot, alone).rank(site, job.model.firmware, need);
+  const candidate = candidates.find((one) => one.offer.partId === wantedId);
+  if (!candidate || !candidate.link) throw refused(candidate?.because ?? 'no such drive');
+  if (candidate.verdict === 'no' || candidate.verdict === 'cannot tell' || !candidate.needMet)
+    throw refused(candidate.because);
+  if (candidate.alteration && !job.snapshot.facts.consents?.given.includes(ALTERATION_CONSENT))
+    throw refused(`${candidate.alteration} cannot be undone: note the customer’s consent first`);
+  const partNumber = parts.find((part) => part.id === wanted.partId)?.partNumber ?? '';
+  return { siteId: site.id, partNumber, candidate: { ...candidate, link: candidate.link } };
+}
+
+/** Takes one piece of a drive for the job, with the adapters it needs. What was taken before goes back. */
 export function reserveDrive(acting: Acting, tag: string, wanted: ReserveDrive): Promise<JobView> {
   return changeJob(acting, tag, wanted.version, async (job) => {
     requireStep(job, 'reserve drive');
     requireNoRun(job);
-    const site = job.model.sites.find((one) => one.id === wanted.siteId);
-    if (!site) throw notFound('This site');
-    const stays = staying(job.snapshot, site.id);
-    if (stays) throw refused(`${site.name} holds ${stays.name}, which stays`);
-    const parts = await offeredParts(acting.manager, job.id, ['drive', 'adapter']);
-    const wantedId = wanted.partId ?? OWN;
-    const alone = parts.filter((part) => part.kind !== 'drive' || part.id === wantedId);
-    const need = needFor(job.snapshot, site.id);
-    const { candidates } = catalogueOf(job.snapshot, alone).rank(site, job.model.firmware, need);
-    const candidate = candidates.find((one) => one.offer.partId === wantedId);
-    if (!candidate || !candidate.link) throw refused(candidate?.because ?? 'no such drive');
-    if (candidate.verdict === 'no' || candidate.verdict === 'cannot tell' || !candidate.needMet)
-      throw refused(candidate.because);
-    if (candidate.alteration && !job.snapshot.facts.consents?.given.includes(ALTERATION_CONSENT))
-      throw refused(`${candidate.alteration} cannot be undone: note the customer’s consent first`);
-    const released = await releaseStock(acting, job.id, ['drive', 'adapter']);
-    const piece = wanted.partId === null ? ownPiece(job) : await takeStock(acting, job.id, wanted.partId, 1, 'drive');
-    for (const adapter of candidate.adapters) await takeStock(acting, job.id, adapter.partId, 1, 'adapter');
-    const { drive, price } = candidate.offer;
-    const choice: DriveChoice = {
-      stockId: piece.id,
-      partId: wanted.partId,
-      partNumber: parts.find((part) => part.id === wanted.partId)?.partNumber ?? '',
-      serial: piece.serial ?? '',
-      siteId: site.id,
-      maker: drive.maker,
-      name: drive.name,
-      bytes: drive.bytes,
-      sectorSize: drive.sectorSize,
-      class: drive.class,
-      ratedRead: drive.read,
-      ratedWrite: drive.write,
-      link: candidate.link,
-      speedHere: candidate.speedHere,
-      verdict: candidate.verdict,
-      partsNeeded: candidate.partsNeeded,
-      ...(candidate.alteration ? { alteration: candidate.alteration } : {}),
-      price: candidate.adapters.reduce((sum, adapter) => sum + adapter.price, price),
-    };
-    await keepFact(acting, job, 'drive choice', choice, 'chosen');
-    return [
-      ...released.map((role) => ({ kind: 'reservation released', data: { role } })),
-      { kind: 'drive reserved', data: { serial: choice.serial, siteId: site.id, partId: wanted.partId } },
-    ];
+    return takeDrive(acting, job, await choosableDrive(acting, job, wanted));
   });
+}
+
+/** Takes the pieces for a drive that was found to fit, and keeps the choice. */
+export async function takeDrive(
+  acting: Acting,
+  job: JobRecord,
+  { siteId, partNumber, candidate }: Choosable,
+): Promise<Happened[]> {
+  const { drive, price } = candidate.offer;
+  const partId = candidate.offer.partId === OWN ? null : candidate.offer.partId;
+  const released = await releaseStock(acting, job.id, ['drive', 'adapter']);
+  const piece = partId === null ? ownPiece(job) : await takeStock(acting, job.id, partId, 1, 'drive');
+  for (const adapter of candidate.adapters) await takeStock(acting, job.id, adapter.partId, 1, 'adapter');
+  const choice: DriveChoice = {
+    stockId: piece.id,
+    partId,
+    partNumber,
+    serial: piece.serial ?? '',
+    siteId,
+    maker: drive.maker,
+    name: drive.name,
+    bytes: drive.bytes,
+    sectorSize: drive.sectorSize,
+    class: drive.class,
+    ratedRead: drive.read,
+    ratedWrite: drive.write,
+    link: candidate.link,
+    speedHere: candidate.speedHere,
+    verdict: candidate.verdict,
+    partsNeeded: candidate.partsNeeded,
+    ...(candidate.alteration ? { alteration: candidate.alteration } : {}),
+    price: candidate.adapters.reduce((sum, adapter) => sum + adapter.price, price),
+    adapters: candidate.adapters.map((adapter) => ({ name: adapter.name, price: adapter.price })),
+  };
+  await keepFact(acting, job, 'drive choice', choice, 'chosen');
+  return [
+    ...released.map((role) => ({ kind: 'reservation released', data: { role } })),
+    { kind: 'drive reserved', data: { serial: choice.serial, siteId, partId } },
+  ];
 }
 
 /** The drive that the customer brought: a target only where they agreed that what is on it is lost. */
@@ -68,35 +99,49 @@ function ownPiece(job: JobRecord): { id: null; serial: string } {
   return { id: null, serial: own.serial };
 }
 
+/** The set of modules as it would sit in the device; refused when it cannot, whether or not the shelf has it. */
+export async function choosableMemory(
+  acting: Acting,
+  job: JobRecord,
+  wanted: { partId: string; count: number },
+): Promise<MemorySet> {
+  const parts = await offeredParts(acting.manager, job.id, ['memory']);
+  const set = memorySets(job, parts).find((one) => one.offer.partId === wanted.partId && one.count === wanted.count);
+  if (!set) throw notFound('This set of modules');
+  const failing = set.reasons.find((reason) => reason.outcome === 'fail');
+  if (failing) throw refused(failing.sentence);
+  return set;
+}
+
 /** Takes memory modules for the job. What was taken before goes back. */
 export function reserveMemory(acting: Acting, tag: string, wanted: ReserveMemory): Promise<JobView> {
   return changeJob(acting, tag, wanted.version, async (job) => {
     requireStep(job, 'reserve memory');
-    const parts = await offeredParts(acting.manager, job.id, ['memory']);
-    const set = memorySets(job, parts).find((one) => one.offer.partId === wanted.partId && one.count === wanted.count);
-    if (!set) throw notFound('This set of modules');
-    const failing = set.reasons.find((reason) => reason.outcome === 'fail');
-    if (failing) throw refused(failing.sentence);
-    const released = await releaseStock(acting, job.id, ['memory']);
-    await takeStock(acting, job.id, wanted.partId, wanted.count, 'memory');
-    const { maker, name } = set.offer.module;
-    const choice: MemoryChoice = {
-      partId: wanted.partId,
-      maker,
-      name,
-      count: set.count,
-      into: set.into,
-      total: set.total,
-      speed: set.speed,
-      channels: set.channels,
-      price: set.offer.price * set.count,
-    };
-    await keepFact(acting, job, 'memory choice', choice, 'chosen');
-    return [
-      ...released.map((role) => ({ kind: 'reservation released', data: { role } })),
-      { kind: 'memory reserved', data: { partId: wanted.partId, count: set.count } },
-    ];
+    return takeMemory(acting, job, await choosableMemory(acting, job, wanted));
   });
+}
+
+/** Takes the modules of a set that was found to fit, and keeps the choice. */
+export async function takeMemory(acting: Acting, job: JobRecord, set: MemorySet): Promise<Happened[]> {
+  const { partId, module, price } = set.offer;
+  const released = await releaseStock(acting, job.id, ['memory']);
+  await takeStock(acting, job.id, partId, set.count, 'memory');
+  const choice: MemoryChoice = {
+    partId,
+    maker: module.maker,
+    name: module.name,
+    count: set.count,
+    into: set.into,
+    total: set.total,
+    speed: set.speed,
+    channels: set.channels,
+    price: price * set.count,
+  };
+  await keepFact(acting, job, 'memory choice', choice, 'chosen');
+  return [
+    ...released.map((role) => ({ kind: 'reservation released', data: { role } })),
+    { kind: 'memory reserved', data: { partId, count: set.count } },
+  ];
 }
 
 function refused(why: string): Refusal {

@@ -1,5 +1,5 @@
 import type { EventView, JobView } from '@udrel/contract/types';
-import { canTakeBack } from '@udrel/core/steps';
+import { canTakeBack, deliveryIn } from '@udrel/core/steps';
 import type { EntityManager } from 'typeorm';
 import { rows } from '../platform/database';
 import { notFound } from '../platform/errors';
@@ -39,7 +39,7 @@ export async function viewRecord(manager: EntityManager, record: JobRecord, now:
 function present(record: JobRecord, now: Date): Omit<JobView, 'history'> {
   const { snapshot, runs, origins, things, holding, secrets, earlier, together } = record;
   const procedure = procedureFor(snapshot);
-  const readyIn = procedure.handsLeft + procedure.unattendedLeft;
+  const readyIn = procedure.handsLeft + procedure.unattendedLeft + deliveryIn(snapshot, now.getTime());
   return {
     id: record.id,
     tag: record.tag,

@@ -1,6 +1,6 @@
 import type { ModelSpec } from '@udrel/contract/types';
 import { EntitySchema } from 'typeorm';
-import { flag, json, key, reference, text } from '../platform/columns';
+import { flag, json, key, reference, text, time } from '../platform/columns';
 
 export interface ModelRow {
   id: string;
@@ -37,4 +37,28 @@ export const Device = new EntitySchema<DeviceRow>({
     { name: 'device_serial', columns: ['serial', 'modelId'], unique: true },
     { name: 'device_customer', columns: ['customerId'] },
   ],
+});
+
+export interface LessonRow {
+  id: string;
+  modelId: string;
+  /** The job that taught it. */
+  jobId: string;
+  text: string;
+  by: string;
+  at: Date;
+}
+
+/** What a job taught about a model, told wherever the model comes up again. */
+export const Lesson = new EntitySchema<LessonRow>({
+  name: 'lesson',
+  columns: {
+    id: key(),
+    modelId: reference('device_model'),
+    jobId: reference('job'),
+    text: text(),
+    by: reference('staff'),
+    at: time(),
+  },
+  indices: [{ name: 'lesson_model', columns: ['modelId'] }],
 });

@@ -1,10 +1,11 @@
 import { Audit, SignInTry } from '../audit/entities';
 import { Customer } from '../customers/entities';
 import * as jobs from '../jobs/entities';
-import { Device, DeviceModel } from '../models/entities';
+import { Device, DeviceModel, Lesson } from '../models/entities';
+import { PaymentEntity, QuoteVersion } from '../orders/entities';
 import { Berth, Feed, Run, SampleChunk } from '../runs/entities';
 import { JobKey, Secret } from '../secrets/entities';
-import { Drive, Part, Place, Reservation, Stock } from '../shelf/entities';
+import { Drive, Part, PartOrder, Place, Reservation, Stock } from '../shelf/entities';
 import { Session, Setting, Staff } from '../staff/entities';
 
 /** Every entity of the database. */
@@ -37,4 +38,8 @@ export const entities = [
   Secret,
   Audit,
   SignInTry,
+  QuoteVersion,
+  PaymentEntity,
+  PartOrder,
+  Lesson,
 ];

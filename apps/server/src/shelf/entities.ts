@@ -1,7 +1,7 @@
 import { EntitySchema } from 'typeorm';
 import { bytes, flag, integer, json, key, reference, text, time } from '../platform/columns';
 
-export type PartKind = 'drive' | 'memory' | 'adapter' | 'small part';
+export type PartKind = 'drive' | 'memory' | 'adapter' | 'equipment' | 'small part';
 
 export interface PartRow {
   id: string;
@@ -15,6 +15,8 @@ export interface PartRow {
   price: number;
   /** Whether every piece has a serial of its own. */
   serialised: boolean;
+  /** Free pieces below which it is to be ordered again; null: not kept in stock. */
+  reorderLevel: number | null;
 }
 
 export const Part = new EntitySchema<PartRow>({
@@ -28,6 +30,7 @@ export const Part = new EntitySchema<PartRow>({
     spec: json({ nullable: true }),
     price: integer(),
     serialised: flag(),
+    reorderLevel: integer({ nullable: true }),
   },
   indices: [{ name: 'part_kind', columns: ['kind'] }],
 });
@@ -81,6 +84,46 @@ export const Reservation = new EntitySchema<ReservationRow>({
     { name: 'reservation_stock', columns: ['stockId'] },
   ],
   checks: [{ name: 'reservation_quantity', expression: 'quantity > 0' }],
+});
+
+export interface PartOrderRow {
+  id: string;
+  jobId: string;
+  partId: string;
+  count: number;
+  role: ReservationRow['role'];
+  /** What is to be reserved for the job once everything for it has come. */
+  choice: { kind: 'drive'; partId: string | null; siteId: string } | { kind: 'memory'; partId: string; count: number };
+  supplier: string;
+  orderedAt: Date;
+  /** Day on which it is expected, as `YYYY-MM-DD`. */
+  expected: string;
+  state: 'ordered' | 'arrived' | 'wrong' | 'dead on arrival' | 'cancelled';
+  note: string;
+  by: string;
+  settledAt: Date | null;
+}
+
+/** A part ordered for a job because the shelf has none. */
+export const PartOrder = new EntitySchema<PartOrderRow>({
+  name: 'part_order',
+  columns: {
+    id: key(),
+    jobId: reference('job'),
+    partId: reference('part'),
+    count: integer(),
+    role: text(),
+    choice: json(),
+    supplier: text(),
+    orderedAt: time(),
+    expected: text(),
+    state: text(),
+    note: text({ default: '' }),
+    by: reference('staff'),
+    settledAt: time({ nullable: true }),
+  },
+  indices: [{ name: 'part_order_job', columns: ['jobId'] }],
+  checks: [{ name: 'part_order_count', expression: 'count > 0' }],
 });
 
 export interface DriveRow {

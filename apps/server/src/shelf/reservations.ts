@@ -14,18 +14,45 @@ interface FreePiece {
  * one gets it and the other a clear answer.
  */
 export async function takeStock(
-  { manager, now }: Acting,
+  acting: Acting,
   jobId: string,
   partId: string,
   count: number,
   role: ReservationRow['role'],
 ): Promise<FreePiece> {
+  const { name, free } = await freePieces(acting, partId);
+  const missing = await take(acting, free, { jobId, count, role });
+  const [first] = free;
+  if (!first || missing > 0) {
+    throw new Refusal(409, 'none-on-the-shelf', `No free ${name} is left on the shelf. Choose another.`);
+  }
+  return first;
+}
+
+/** The same as far as the shelf goes; answers how many pieces are missing. */
+export async function takeIfThere(
+  acting: Acting,
+  jobId: string,
+  partId: string,
+  count: number,
+  role: ReservationRow['role'],
+): Promise<number> {
+  const { free } = await freePieces(acting, partId);
+  return take(acting, free, { jobId, count, role });
+}
+
+interface Free extends FreePiece {
+  left: number;
+}
+
+/** Pieces of a part that nobody has reserved, under the lock of the part. */
+async function freePieces({ manager }: Acting, partId: string): Promise<{ name: string; free: Free[] }> {
   const part = await firstRow<{ name: string }>(
     manager,
     "select maker || ' ' || name as name from part where id = $1 for update",
     [partId],
   );
-  const free = await rows<FreePiece & { left: number }>(
+  const free = await rows<Free>(
     manager,
     `select * from (
        select s.id, s.serial, s.quantity - coalesce((select sum(quantity) from reservation r where r.stock_id = s.id), 0)::int as left
@@ -33,6 +60,14 @@ export async function takeStock(
       where piece.left > 0 order by piece.serial nulls last, piece.id`,
     [partId],
   );
+  return { name: part?.name ?? 'piece', free };
+}
+
+async function take(
+  { manager, now }: Acting,
+  free: readonly Free[],
+  { jobId, count, role }: { jobId: string; count: number; role: ReservationRow['role'] },
+): Promise<number> {
   let missing = count;
   for (const piece of free) {
     const quantity = Math.min(missing, piece.left);
@@ -40,15 +75,7 @@ export async function takeStock(
     await manager.insert(Reservation, { id: randomUUID(), stockId: piece.id, jobId, quantity, role, at: now });
     missing -= quantity;
   }
-  const [first] = free;
-  if (!first || missing > 0) {
-    throw new Refusal(
-      409,
-      'none-on-the-shelf',
-      `No free ${part?.name ?? 'piece'} is left on the shelf. Choose another.`,
-    );
-  }
-  return first;
+  return missing;
 }
 
 /**

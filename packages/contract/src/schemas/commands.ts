@@ -166,7 +166,7 @@ export const overrideGate = object({
     'assessed',
     'described',
     'reserved',
-    'within the limit',
+    'price agreed',
     'planned',
     'identified',
     'copied',

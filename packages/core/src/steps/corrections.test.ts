@@ -42,7 +42,7 @@ describe('taking back a stamp', () => {
     expect(said).toEqual(
       expect.arrayContaining([
         expect.stringContaining('NEW, goes back to the shelf'),
-        'quote: Parts on the quote: 0.01 instead of 0.02.',
+        'quote: It costs 0.01 instead of 0.02.',
         expect.stringContaining('plan: The accepted plan no longer holds'),
         expect.stringContaining('gate: “Parts reserved” opens again. No drive is reserved.'),
         expect.stringMatching(/steps: To do again: .*Choose and reserve the drive; .*Plan the copy/),
@@ -142,9 +142,10 @@ describe('a model that is only a name, and a limit', () => {
     expect(state(job({}), 'describe device')).toBeUndefined();
   });
 
-  it('holds the plan back while the parts cost more than the customer agreed to', () => {
+  it('holds the plan back while it costs more than the customer agreed to', () => {
     const limit = (amount: number) => {
-      const facts = { ...factsOf(keys.slice(0, keys.indexOf('plan'))), 'go-ahead limit': { amount } };
+      const known = factsOf(keys.slice(0, keys.indexOf('plan')));
+      const facts = { ...without(job({ facts: known }), ['quote accepted']).facts, 'go-ahead limit': { amount } };
       return state(job({ facts }), 'accept plan');
     };
     expect(limit(2)).toBe('ready');

@@ -1,6 +1,7 @@
-import { copyTrusted, latestRun, partsPrice, planHolds } from './evidence';
+import { copyTrusted, latestRun, planHolds } from './evidence';
 import { gatePassed } from './gates';
 import { amount } from './money';
+import { jobTotal } from './price';
 import { procedureOf } from './procedure';
 import { STATIONS, type End, type FactKey, type JobFacts, type JobSnapshot, type Station, type StepId } from './types';
 
@@ -12,6 +13,7 @@ const STAMPS: Readonly<Partial<Record<StepId, readonly FactKey[]>>> = {
   'measure before': ['before'],
   'reserve drive': ['drive choice'],
   'reserve memory': ['memory choice'],
+  'agree price': ['quote accepted'],
   'accept plan': ['plan'],
   identify: ['source identified', 'target identified'],
   fit: ['fitted'],
@@ -129,6 +131,7 @@ function reservationChanges(before: JobSnapshot, after: JobSnapshot): Consequenc
   const [drive, memory] = [before.facts['drive choice'], before.facts['memory choice']];
   const written = drive !== undefined && before.runs.some((run) => run.targetSerial === drive.serial);
   const backTo = drive?.partId === null ? 'goes back to the customer' : 'goes back to the shelf';
+  const cancelled = after.ordered.length === 0 ? before.ordered : [];
   const driveGoes = drive && after.facts['drive choice']?.serial !== drive.serial;
   return [
     ...said(
@@ -140,15 +143,18 @@ function reservationChanges(before: JobSnapshot, after: JobSnapshot): Consequenc
     ...said(
       'reservation',
       memory && !after.facts['memory choice']
-        ? `${memory.count} × ${memory.maker} ${memory.name} goes back to the shelf.`
+        ? `${memory.count} × ${memory.maker} ${memory.name} goes back ${memory.partId === null ? 'to the customer' : 'to the shelf'}.`
         : null,
+    ),
+    ...cancelled.flatMap(({ name, supplier }) =>
+      said('reservation', `${name} is on order at ${supplier}: that order is cancelled.`),
     ),
   ];
 }
 
 function priceChange(before: JobSnapshot, after: JobSnapshot): string | null {
-  const [was, willBe] = [partsPrice(before.facts), partsPrice(after.facts)];
-  return was === willBe ? null : `Parts on the quote: ${amount(willBe)} instead of ${amount(was)}.`;
+  const [was, willBe] = [jobTotal(before), jobTotal(after)];
+  return was === willBe ? null : `It costs ${amount(willBe)} instead of ${amount(was)}.`;
 }
 
 /**
@@ -159,5 +165,5 @@ export function endedAs(job: JobSnapshot, end: End): JobSnapshot {
   const fitted = job.facts.fitted !== undefined;
   const stays = end.kind === 'not collected' && fitted;
   const goes: FactKey[] = [...(stays ? [] : ['drive choice' as const]), ...(fitted ? [] : ['memory choice' as const])];
-  return { ...without(job, goes), end };
+  return { ...without(job, goes), end, ordered: [] };
 }

@@ -1,5 +1,5 @@
 import { normaliseSerial } from '../identity';
-import type { JobFacts, JobSnapshot, RunSummary, WishKind } from './types';
+import type { JobSnapshot, RunSummary, WishKind } from './types';
 
 /** Whether the job has a wish of that kind. */
 export function wants(job: JobSnapshot, kind: WishKind): boolean {
@@ -50,9 +50,4 @@ export function latestRun(job: JobSnapshot): RunSummary | null {
 export function copyTrusted(job: JobSnapshot): boolean {
   const run = latestRun(job);
   return run?.outcome === 'ended well' && run.targetSerial === job.facts['drive choice']?.serial;
-}
-
-/** What the chosen parts cost together, minor currency units. */
-export function partsPrice(facts: JobFacts): number {
-  return (facts['drive choice']?.price ?? 0) + (facts['memory choice']?.price ?? 0);
 }

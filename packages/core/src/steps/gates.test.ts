@@ -16,6 +16,9 @@ const empty: JobSnapshot = {
   runs: [],
   strip: [],
   overrides: [],
+  told: null,
+  rates: { hourly: 0, taxPercent: 0 },
+  ordered: [],
   closed: false,
 };
 const memoryJob: JobSnapshot = { ...empty, wishes: [{ kind: 'memory', least: 16 * GIB }] };
@@ -33,7 +36,15 @@ const gate = (job: JobSnapshot, id: GateId) => gatesOf(job).find((one) => one.id
 describe('which gates a job has', () => {
   it('leaves out what the wishes do not need', () => {
     const ids = (job: JobSnapshot) => gatesOf(job).map((one) => one.id);
-    expect(ids(memoryJob)).toEqual(['assessed', 'reserved', 'started', 'measured', 'functions', 'signed']);
+    expect(ids(memoryJob)).toEqual([
+      'assessed',
+      'reserved',
+      'price agreed',
+      'started',
+      'measured',
+      'functions',
+      'signed',
+    ]);
     expect(ids(empty)).toEqual(expect.arrayContaining(['planned', 'identified', 'copied', 'old drive placed']));
     expect(ids(empty)).not.toContain('balanced');
   });

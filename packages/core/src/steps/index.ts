@@ -1,5 +1,5 @@
 export * from './types';
-export { copyTrusted, fittedHolds, identified, latestRun, partsPrice, planHolds, wants } from './evidence';
+export { copyTrusted, fittedHolds, identified, latestRun, planHolds, wants } from './evidence';
 export { gatePassed } from './gates';
 export { procedureOf } from './procedure';
 export * from './next-hands';
@@ -7,3 +7,4 @@ export * from './corrections';
 export { estimateOnRoute, ROUTES } from './route-links';
 export { functionChecks } from './function-checks';
 export { amount } from './money';
+export { agreedPrice, jobTotal, priceHolds, priceLines, taxOn, type PriceLine, type Rates } from './price';

@@ -30,9 +30,9 @@ export function nextHands(jobs: readonly FloorJob[], now: number): HandsRow[] {
       const procedure = procedureOf(snapshot);
       const step = nextStep(procedure);
       if (!step) return [];
-      const readyIn = procedure.handsLeft + procedure.unattendedLeft;
+      const readyIn = procedure.handsLeft + procedure.unattendedLeft + deliveryIn(snapshot, now);
       const slack = promisedAt === null ? null : (promisedAt - now) / 60_000 - readyIn;
-      return [{ tag, step, inMinutes: startsIn(step, snapshot), slack, readyIn }];
+      return [{ tag, step, inMinutes: startsIn(step, snapshot, now), slack, readyIn }];
     })
     .sort(urgency);
 }
@@ -43,7 +43,13 @@ export function nextStep(procedure: Procedure): Step | null {
   return first('running') ?? first('ready') ?? null;
 }
 
-function startsIn(step: Step, job: JobSnapshot): number {
+/** Minutes until the last of what is ordered is expected, counted to the beginning of that day; 0 once it is due. */
+export function deliveryIn({ ordered }: JobSnapshot, now: number): number {
+  return Math.max(0, ...ordered.map(({ expected }) => (Date.parse(`${expected}T00:00:00Z`) - now) / 60_000));
+}
+
+function startsIn(step: Step, job: JobSnapshot, now: number): number {
+  if (step.id === 'receive part') return deliveryIn(job, now);
   if (step.state !== 'running') return 0;
   const run = job.runs.find((one) => one.outcome === 'running');
   return run?.left ? run.left.low / 60 : (job.facts.plan?.estimate.low ?? 0) / 60;

@@ -1,6 +1,7 @@
 import { END_RULES } from './end-rules';
 import { latestRun } from './evidence';
 import { gatePassed, gatesOf } from './gates';
+import { PRICE_RULE } from './price-rule';
 import type { StepRule } from './step-rule';
 import {
   STATIONS,
@@ -21,7 +22,7 @@ import { WORK_RULES } from './work-rules';
 export function procedureOf(job: JobSnapshot): Procedure {
   const gates = gatesOf(job);
   const rules = ordered(
-    (job.end ? END_RULES : WORK_RULES).filter((rule) => rule.applies(job)),
+    (job.end ? END_RULES : DOING).filter((rule) => rule.applies(job)),
     job,
   );
   const doneIds = new Set(rules.filter((rule) => rule.done(job)).map((rule) => rule.id));
@@ -70,9 +71,12 @@ function waiting(
   return [...sentences, ...before.map((id) => `First: ${titles.get(id) ?? id}.`)];
 }
 
+const DOING: readonly StepRule[] = [...WORK_RULES, PRICE_RULE];
+
 /** Steps whose evidence a gate asks for are passed over once that gate is overridden. */
 const EVIDENCE_OF: Readonly<Partial<Record<StepId, Gate['id']>>> = {
   'measure before': 'assessed',
+  'agree price': 'price agreed',
   'end copy': 'copied',
   'trial start': 'started',
   'close up': 'balanced',

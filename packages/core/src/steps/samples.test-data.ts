@@ -64,6 +64,7 @@ export const complete: Required<JobFacts> = {
     price: 1,
   },
   'memory choice': { partId: '', maker: '', name: '', count: 1, into: [], total: 1, speed: 1, channels: '', price: 1 },
+  'quote accepted': { version: 1, total: 20_000, how: 'by phone', note: '' },
   'plan draft': { intent: planBy('both at the bench').intent, route: 'new drive in an enclosure' },
   plan: planBy('new drive in an enclosure'),
   'source identified': { serial: 'OLD' },
@@ -102,6 +103,9 @@ export const job = (over: Partial<JobSnapshot>): JobSnapshot => ({
   runs: [],
   strip: screws(0, 0),
   overrides: [],
+  told: null,
+  rates: { hourly: 0, taxPercent: 0 },
+  ordered: [],
   closed: false,
   ...over,
 });

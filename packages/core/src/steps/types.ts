@@ -6,6 +6,7 @@ import type { LayoutIntent, SourceTable, TargetPartition } from '../layout';
 import type { Link } from '../links';
 import type { FittedModule } from '../memory';
 import type { StripItem } from '../strip';
+import type { Rates } from './price';
 
 export const STATIONS = ['Book in', 'Assess', 'Match', 'Plan', 'Copy', 'Swap', 'Prove', 'Hand over'] as const;
 export type Station = (typeof STATIONS)[number];
@@ -90,11 +91,14 @@ export interface DriveChoice {
   partsNeeded: string[];
   /** What is done to the site for good, with the customer's consent. */
   alteration?: string;
+  /** With its adapters, minor currency units. */
   price: number;
+  adapters?: { name: string; price: number }[];
 }
 
 export interface MemoryChoice {
-  partId: string;
+  /** Null for modules that the customer brought. */
+  partId: string | null;
   maker: string;
   name: string;
   count: number;
@@ -136,6 +140,8 @@ export interface JobFacts {
   before?: { set: MeasurementSet | null; whyNot: string };
   'drive choice'?: DriveChoice;
   'memory choice'?: MemoryChoice;
+  /** This job's share of the version that the customer agreed to, tax included, minor currency units. */
+  'quote accepted'?: { version: number; total: number; how: QuoteAcceptance; note: string };
   'plan draft'?: { intent: LayoutIntent; route: Route };
   plan?: AcceptedPlan;
   'source identified'?: { serial: string };
@@ -152,6 +158,10 @@ export interface JobFacts {
   'as it came'?: { starts: boolean; note: string };
   'kept until'?: { place: string; until: string };
 }
+
+/** How a customer agreed to a quote. */
+export const QUOTE_ACCEPTANCES = ['at the counter', 'by phone'] as const;
+export type QuoteAcceptance = (typeof QUOTE_ACCEPTANCES)[number];
 
 export type FactKey = keyof JobFacts;
 
@@ -171,7 +181,7 @@ export type GateId =
   | 'assessed'
   | 'described'
   | 'reserved'
-  | 'within the limit'
+  | 'price agreed'
   | 'planned'
   | 'identified'
   | 'copied'
@@ -199,6 +209,19 @@ export interface End {
   kind: (typeof ENDS)[number];
 }
 
+/** A part that was ordered for a job because the shelf has none. */
+export interface OrderedPart {
+  id: string;
+  partId: string;
+  name: string;
+  count: number;
+  /** Whether each piece comes with a serial of its own. */
+  serialised: boolean;
+  supplier: string;
+  /** Day on which it is expected, as `YYYY-MM-DD`. */
+  expected: string;
+}
+
 /** The facts of a job from which its procedure follows. */
 export interface JobSnapshot {
   wishes: Wish[];
@@ -210,6 +233,11 @@ export interface JobSnapshot {
   runs: RunSummary[];
   strip: StripItem[];
   overrides: Override[];
+  /** Price said when it was booked in, minor currency units, tax included. */
+  told: number | null;
+  rates: Rates;
+  /** Parts ordered for it that have not come yet. */
+  ordered: OrderedPart[];
   closed: boolean;
 }
 
@@ -235,6 +263,8 @@ export type StepId =
   | 'measure before'
   | 'reserve drive'
   | 'reserve memory'
+  | 'receive part'
+  | 'agree price'
   | 'accept plan'
   | 'identify'
   | 'begin copy'

@@ -1,7 +1,8 @@
 import { stripBalance } from '../strip';
-import { copyTrusted, fittedHolds, identified, latestRun, partsPrice, planHolds, wants } from './evidence';
+import { copyTrusted, fittedHolds, identified, latestRun, planHolds, wants } from './evidence';
 import { unless, type GateRule } from './gate-rule';
 import { amount } from './money';
+import { agreedPrice, jobTotal, priceHolds } from './price';
 import type { JobSnapshot } from './types';
 
 const always = () => true;
@@ -47,14 +48,19 @@ export const WORK_GATES: readonly GateRule[] = [
     missing: () => ['Its model is only a name: choose the right model, or read in its model file.'],
   },
   {
-    id: 'within the limit',
+    id: 'price agreed',
     station: 'Match',
-    title: 'Parts within the go-ahead limit',
+    title: 'Price agreed with the customer',
     overridableBy: 'technician',
-    applies: ({ facts }) => facts['go-ahead limit'] !== undefined,
-    missing: ({ facts }) => {
-      const [price, limit] = [partsPrice(facts), facts['go-ahead limit']?.amount ?? 0];
-      return unless(price <= limit, `The parts cost ${amount(price)}, the customer's limit is ${amount(limit)}: ask.`);
+    applies: always,
+    missing: (job) => {
+      if (priceHolds(job)) return [];
+      const agreed = agreedPrice(job);
+      return [
+        agreed
+          ? `It costs ${amount(jobTotal(job))}; agreed is ${amount(agreed.amount)} (${agreed.how}): ask the customer.`
+          : `It costs ${amount(jobTotal(job))} and nobody has agreed to it: ask the customer.`,
+      ];
     },
   },
   {

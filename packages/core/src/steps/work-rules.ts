@@ -65,13 +65,24 @@ export const WORK_RULES: readonly StepRule[] = [
     gates: [],
   },
   {
+    id: 'receive part',
+    station: 'Match',
+    title: ({ ordered }) =>
+      `Receive ${[...new Set(ordered.map((one) => `${one.name} from ${one.supplier}`))].join(', ')}`,
+    minutes: 3,
+    applies: ({ ordered }) => ordered.length > 0,
+    done: () => false,
+    after: () => ['book in'],
+    gates: [],
+  },
+  {
     id: 'reserve drive',
     station: 'Match',
     title: titled('Choose and reserve the drive'),
     minutes: 4,
     applies: copies,
     done: ({ facts }) => facts['drive choice'] !== undefined,
-    after: () => ['read drive'],
+    after: () => ['read drive', 'receive part'],
     gates: [],
   },
   {
@@ -81,7 +92,7 @@ export const WORK_RULES: readonly StepRule[] = [
     minutes: 3,
     applies: addsMemory,
     done: ({ facts }) => facts['memory choice'] !== undefined,
-    after: () => ['read memory'],
+    after: () => ['read memory', 'receive part'],
     gates: [],
   },
   {
@@ -91,8 +102,8 @@ export const WORK_RULES: readonly StepRule[] = [
     minutes: 5,
     applies: copies,
     done: planHolds,
-    after: () => ['reserve drive', 'grade health'],
-    gates: ['reserved', 'within the limit'],
+    after: () => ['reserve drive', 'grade health', 'agree price'],
+    gates: ['reserved'],
   },
   {
     id: 'identify',
@@ -131,8 +142,11 @@ export const WORK_RULES: readonly StepRule[] = [
     minutes: 20,
     applies: always,
     done: (job) => stripBalance(job.strip).fullyOut || job.facts.fitted !== undefined,
-    after: (job) => (openedBeforeCopy(job) ? ['accept plan'] : ['end copy', 'reserve memory']),
-    gates: ['assessed', 'described', 'reserved', 'within the limit'],
+    after: (job) => [
+      'agree price',
+      ...(openedBeforeCopy(job) ? (['accept plan'] as const) : (['end copy', 'reserve memory'] as const)),
+    ],
+    gates: ['assessed', 'described', 'reserved'],
   },
   {
     id: 'fit',

@@ -1,0 +1,145 @@
+import { randomUUID } from 'node:crypto';
+import type { AcceptQuote, QuoteVersionView, QuoteView, TakePayment, WriteQuote } from '@udrel/contract/types';
+import { changedSince, duesOf, quoteOf, type Quote } from '@udrel/core/quote';
+import type { EntityManager } from 'typeorm';
+import { changeJob } from '../jobs/change';
+import { keepFact } from '../jobs/facts';
+import { readJobs, type JobRecord } from '../jobs/record';
+import { firstRow, rows } from '../platform/database';
+import { notFound, Refusal } from '../platform/errors';
+import type { Acting } from '../platform/routes';
+import { PaymentEntity, QuoteVersion } from './entities';
+
+/** The quote of an order as it stands now, its versions newest first, and what was paid. */
+export async function viewQuote(manager: EntityManager, order: number, now: Date): Promise<QuoteView> {
+  const jobs = await jobsOf(manager, order, now);
+  const quote = quoteNow(jobs);
+  const versions = await rows<QuoteVersionView>(
+    manager,
+    `select v.version, v.quote, s.name as by, v.at, v.accepted_at as "acceptedAt", v.accepted_how as "acceptedHow",
+            a.name as "acceptedBy", v.note
+       from quote_version v join shop_order o on o.id = v.order_id join staff s on s.id = v.by
+       left join staff a on a.id = v.accepted_by
+      where o.number = $1 order by v.version desc`,
+    [order],
+  );
+  const payments = await rows<QuoteView['payments'][number]>(
+    manager,
+    `select p.id, p.amount, p.how, s.name as by, p.at
+       from payment p join shop_order o on o.id = p.order_id join staff s on s.id = p.by
+      where o.number = $1 order by p.at, p.id`,
+    [order],
+  );
+  const [latest] = versions;
+  const changed = latest ? changedSince(latest.quote, quote) : [];
+  return { order, now: quote, versions, changed, payments, ...duesOf(quote.total, payments) };
+}
+
+async function jobsOf(manager: EntityManager, order: number, now: Date): Promise<JobRecord[]> {
+  const jobs = await readJobs(manager, { order }, now);
+  if (jobs.length === 0) throw notFound(`The order ${order}`);
+  return jobs;
+}
+
+function quoteNow(jobs: readonly JobRecord[]): Quote {
+  const rates = jobs[0]?.snapshot.rates ?? { hourly: 0, taxPercent: 0 };
+  return quoteOf(
+    jobs.map(({ tag, model, serial, snapshot }) => {
+      return { tag, device: `${model.maker} ${model.name}, ${serial}`, snapshot };
+    }),
+    rates,
+  );
+}
+
+/** Freezes the quote as it stands now as its next version. */
+export async function writeQuote(acting: Acting, order: number, { total }: WriteQuote): Promise<QuoteView> {
+  const { id, jobs } = await lockOrder(acting, order);
+  const { version } = await nextVersion(acting, id, asSeen(jobs, total));
+  await changeOpen(acting, jobs.slice(0, 1), async () => [{ kind: 'quote written', data: { version, total } }]);
+  return viewQuote(acting.manager, order, acting.now);
+}
+
+/**
+ * The customer agrees to the quote as it stands now: its latest version where that says the same, else a new one.
+ * Each open job of the order keeps its share, so that what changes later shows.
+ */
+export async function acceptQuote(
+  acting: Acting,
+  order: number,
+  { total, how, note }: AcceptQuote,
+): Promise<QuoteView> {
+  const { manager, actor, now } = acting;
+  const { id, jobs } = await lockOrder(acting, order);
+  const quote = asSeen(jobs, total);
+  const latest = await firstRow<{ id: string; version: number; quote: Quote }>(
+    manager,
+    'select id, version, quote from quote_version where order_id = $1 order by version desc limit 1',
+    [id],
+  );
+  const told = latest && changedSince(latest.quote, quote).length === 0 ? latest : await nextVersion(acting, id, quote);
+  await manager.update(
+    QuoteVersion,
+    { id: told.id },
+    { acceptedAt: now, acceptedHow: how, acceptedBy: actor.id, note },
+  );
+  await changeOpen(acting, jobs, async (job) => {
+    const share = quote.jobs.find(({ tag }) => tag === job.tag)?.total ?? 0;
+    await keepFact(acting, job, 'quote accepted', { version: told.version, total: share, how, note }, how);
+    return [{ kind: 'quote accepted', data: { version: told.version, total, how } }];
+  });
+  return viewQuote(manager, order, now);
+}
+
+/** Takes money for an order. */
+export async function takePayment(acting: Acting, order: number, { amount, how }: TakePayment): Promise<QuoteView> {
+  const { manager, actor, now } = acting;
+  const { id, jobs } = await lockOrder(acting, order);
+  await manager.insert(PaymentEntity, { id: randomUUID(), orderId: id, amount, how, by: actor.id, at: now });
+  await changeOpen(acting, jobs.slice(0, 1), async () => [{ kind: 'payment taken', data: { amount, how } }]);
+  return viewQuote(manager, order, now);
+}
+
+/** The order under its lock, with its open jobs; refused once all of them are closed. */
+async function lockOrder({ manager, now }: Acting, order: number): Promise<{ id: string; jobs: JobRecord[] }> {
+  const found = await firstRow<{ id: string }>(manager, 'select id from shop_order where number = $1 for update', [
+    order,
+  ]);
+  if (!found) throw notFound(`The order ${order}`);
+  const jobs = await jobsOf(manager, order, now);
+  if (jobs.every((job) => job.closedAt)) throw new Refusal(409, 'job-closed', 'Every job of this order is closed.');
+  return { id: found.id, jobs };
+}
+
+/** The quote as it stands now, refused when it is not what was on the screen. */
+function asSeen(jobs: readonly JobRecord[], total: number): Quote {
+  const quote = quoteNow(jobs);
+  if (quote.total !== total) {
+    throw new Refusal(409, 'changed-meanwhile', 'The quote changed meanwhile. Look at it as it stands now.');
+  }
+  return quote;
+}
+
+async function nextVersion(
+  { manager, actor, now }: Acting,
+  orderId: string,
+  quote: Quote,
+): Promise<{ id: string; version: number }> {
+  const last = await firstRow<{ version: number }>(
+    manager,
+    'select coalesce(max(version), 0)::int as version from quote_version where order_id = $1',
+    [orderId],
+  );
+  const row = { id: randomUUID(), version: (last?.version ?? 0) + 1 };
+  await manager.insert(QuoteVersion, { ...row, orderId, quote, by: actor.id, at: now });
+  return row;
+}
+
+async function changeOpen(
+  acting: Acting,
+  jobs: readonly JobRecord[],
+  change: Parameters<typeof changeJob>[3],
+): Promise<void> {
+  for (const { tag, closedAt } of jobs) {
+    if (!closedAt) await changeJob(acting, tag, null, change);
+  }
+}

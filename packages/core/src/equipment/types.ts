@@ -1,0 +1,100 @@
+import type { SectorSize } from '../capacity';
+import type { Connector, M2Length } from '../fit';
+import type { Link, SataGeneration, UsbMode } from '../links';
+import type { Reason } from '../reason';
+
+export const PLUGS = ['A', 'C'] as const;
+/** Shape of a USB plug or socket. */
+export type Plug = (typeof PLUGS)[number];
+export type Protocol = 'SATA' | 'NVMe';
+
+/** Where one drive goes in an enclosure or dock. */
+export type Berthing =
+  | { form: 'm2'; lengths: M2Length[]; protocols: Protocol[] }
+  | { form: 'msata' }
+  /** A bay or a bare plug; `height` in mm, null where nothing limits it. */
+  | { form: 'box'; sizes: ('1.8' | '2.5' | '3.5')[]; connector: Connector; height: number | null };
+
+/** What takes drives outside a device and gives them a USB link: an enclosure, a dock, or a cable with a plug for drives. */
+export interface Holder {
+  kind: 'enclosure' | 'dock' | 'cable';
+  bays: Berthing[];
+  mode: UsbMode;
+  /** The plug at its host's end. */
+  plug: Plug;
+  /** Feeds drives from a supply of its own, 12 V included. */
+  ownPower: boolean;
+  /** Lets commands queue (UASP); else one at a time. */
+  queued: boolean;
+  /** Most bytes it addresses; null where nothing is known of a limit. */
+  largest: number | null;
+  /** Logical sectors it shows whatever the drive has; null: the drive's own. */
+  sectors: SectorSize | null;
+  /** Copies from bay to bay without a host. */
+  duplicates: boolean;
+}
+
+/** A stick that a device is started from, so that its own system stands still while it is copied. */
+export interface BootStick {
+  kind: 'boot stick';
+  starts: ('UEFI' | 'legacy')[];
+  fileSystems: string[];
+  controllers: ('AHCI' | 'RAID' | 'NVMe')[];
+  plug: Plug;
+  /** Day it was last tried, as `YYYY-MM-DD`; null when never. */
+  checked: string | null;
+}
+
+/** A computer of the shop to which holders are plugged. */
+export interface BenchHost {
+  kind: 'bench host';
+  ports: Port[];
+}
+
+/** Things with which drives are copied; they come back to the shelf. */
+export type Equipment = Holder | BootStick | BenchHost;
+
+/** A socket of a device or of a bench host. */
+export type Port =
+  | { kind: 'usb'; name: string; plug: Plug; mode: UsbMode }
+  | { kind: 'esata'; name: string; generation: SataGeneration };
+
+/** A drive to be held, as far as it is known; null for what nobody has noted. */
+export interface HeldDrive {
+  form: 'm2' | 'msata' | '1.8' | '2.5' | '3.5';
+  /** Of a card, mm. */
+  length: M2Length | null;
+  height: number | null;
+  protocol: Protocol;
+  connector: Connector;
+  bytes: number;
+  sectorSize: SectorSize;
+  spins: boolean;
+  needs12V: boolean;
+}
+
+/** A holder on the shelf. */
+export interface HolderOffer {
+  partId: string;
+  name: string;
+  stock: number;
+  holder: Holder;
+}
+
+/** A place where a holder can be plugged in. */
+export interface Socket {
+  /** The device, or the bench host by name. */
+  at: string;
+  port: Port;
+}
+
+/** Whether a holder can hold a drive, where it is plugged in best, and what link that gives. */
+export interface Holding {
+  offer: HolderOffer;
+  holds: boolean;
+  /** Best socket and the link through it; null where none takes its plug. */
+  best: { socket: Socket; link: Link } | null;
+  /** MB/s in practice through that link. */
+  rate: number;
+  reasons: Reason[];
+}

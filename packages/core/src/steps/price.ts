@@ -1,0 +1,91 @@
+import type { JobSnapshot, Station } from './types';
+import { WORK_RULES } from './work-rules';
+
+/** The shop's rates: minor currency units for an hour of hands, and tax in per cent of the net amount. */
+export interface Rates {
+  hourly: number;
+  taxPercent: number;
+}
+
+/** One line of a quote, in minor currency units before tax. */
+export interface PriceLine {
+  kind: 'part' | 'work';
+  what: string;
+  /** Pieces, or minutes of work. */
+  count: number;
+  /** For a piece, or for an hour of work. */
+  each: number;
+  amount: number;
+}
+
+/** Time at the counter is not charged. */
+const CHARGED: readonly Station[] = ['Assess', 'Match', 'Plan', 'Copy', 'Swap', 'Prove'];
+
+/**
+ * What a job costs: its chosen parts, and the hands time of its steps whether done or not, so that the amount does
+ * not sink while the work goes on. A job that ended without work costs nothing.
+ */
+export function priceLines(job: JobSnapshot): PriceLine[] {
+  if (job.end) return [];
+  return [...partLines(job), ...workLine(job)];
+}
+
+function partLines({ facts }: JobSnapshot): PriceLine[] {
+  const { 'drive choice': drive, 'memory choice': memory } = facts;
+  const adapters = drive?.adapters ?? [];
+  const others = adapters.reduce((sum, adapter) => sum + adapter.price, 0);
+  const piece = (what: string, each: number, count = 1): PriceLine => {
+    return { kind: 'part', what, count, each, amount: each * count };
+  };
+  return [
+    ...(drive
+      ? [piece(`${drive.maker} ${drive.name}${drive.partId === null ? ', their own' : ''}`, drive.price - others)]
+      : []),
+    ...adapters.map(({ name, price }) => piece(name, price)),
+    ...(memory
+      ? [
+          piece(
+            `${memory.maker} ${memory.name}${memory.partId === null ? ', their own' : ''}`,
+            Math.round(memory.price / memory.count),
+            memory.count,
+          ),
+        ]
+      : []),
+  ];
+}
+
+function workLine(job: JobSnapshot): PriceLine[] {
+  const charged = WORK_RULES.filter((rule) => CHARGED.includes(rule.station) && rule.applies(job));
+  const minutes = charged.reduce((sum, rule) => sum + rule.minutes, 0);
+  const { hourly } = job.rates;
+  if (minutes === 0 || hourly === 0) return [];
+  return [{ kind: 'work', what: 'Work', count: minutes, each: hourly, amount: Math.round((minutes * hourly) / 60) }];
+}
+
+/** Tax on a net amount, rounded half up to the minor unit. */
+export function taxOn(net: number, { taxPercent }: Rates): number {
+  return Math.round((net * taxPercent) / 100);
+}
+
+/** What the customer pays for a job, tax included, minor currency units. */
+export function jobTotal(job: JobSnapshot): number {
+  const net = priceLines(job).reduce((sum, line) => sum + line.amount, 0);
+  return net + taxOn(net, job.rates);
+}
+
+/** The highest amount that the customer agreed to, and how; null when nothing was agreed. */
+export function agreedPrice({ facts, told }: JobSnapshot): { amount: number; how: string } | null {
+  const accepted = facts['quote accepted'];
+  const limit = facts['go-ahead limit'];
+  const all = [
+    ...(accepted ? [{ amount: accepted.total, how: `quote ${accepted.version}, ${accepted.how}` }] : []),
+    ...(limit ? [{ amount: limit.amount, how: 'the go-ahead limit' }] : []),
+    ...(told === null ? [] : [{ amount: told, how: 'the price said at booking' }]),
+  ];
+  return all.reduce<(typeof all)[number] | null>((most, one) => (most && most.amount >= one.amount ? most : one), null);
+}
+
+/** Whether the customer agreed to what the job costs as it stands now. */
+export function priceHolds(job: JobSnapshot): boolean {
+  return jobTotal(job) <= (agreedPrice(job)?.amount ?? 0);
+}
