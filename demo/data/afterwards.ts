@@ -5,6 +5,9 @@ import type { End } from '@udrel/core/steps';
 export type Afterwards =
   | { act: 'memory'; modules: FittedModule[] }
   | { act: 'take up' }
+  | { act: 'order'; partNumber: string; siteId: string; supplier: string; inDays: number }
+  | { act: 'quote' }
+  | { act: 'deposit'; amount: number; how: 'cash' | 'card' | 'transfer' }
   | { act: 'put down'; batteryOff: boolean; tried: string; next: string }
   | { act: 'end'; kind: End['kind']; reason: string }
   | { act: 'give back' }

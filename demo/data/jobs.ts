@@ -13,6 +13,7 @@ export const REACHED = [
   'read',
   'assessed',
   'reserved',
+  'agreed',
   'drafted',
   'planned',
   'identified',
@@ -354,6 +355,10 @@ export const jobs: DemoJob[] = [
     table: 'handheld64',
     health: 'good',
     before: { sequentialRead: 780, sequentialWrite: 240, randomRead: 22, randomWrite: 60, startUps: [29, 28, 29] },
+    afterwards: [
+      { act: 'order', partNumber: 'DU-S2-1000-30', siteId: 'a', supplier: 'Harbour Parts', inDays: 2 },
+      { act: 'deposit', amount: 4000, how: 'card' },
+    ],
   },
   {
     customer: 'chandler',

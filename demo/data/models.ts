@@ -1,5 +1,6 @@
 import type { ModelSpec } from '@udrel/contract/types';
 import { GIB } from '@udrel/core/capacity';
+import { PORTS } from './equipment';
 
 type Site = ModelSpec['sites'][number];
 type M2 = Extract<Site, { form: 'm2' }>;
@@ -79,6 +80,7 @@ export const models: ModelSpec[] = [
     ],
     memory: memory({ generation: 'DDR3', slotMaximum: 8 * GIB, maximum: 16 * GIB, speed: 1333 }),
     firmware: { uefi: false, startsNvme: false },
+    ports: PORTS.old,
     functions: LAPTOP,
     strip: strip(12, [...laptopInside, ...trayParts]),
     note: 'Site D is the wireless card’s. The Mini Card slot has no SATA lines.',
@@ -91,6 +93,7 @@ export const models: ModelSpec[] = [
     sites: [bay('a', '2.5', 9.5), m2('b', { posts: [42], key: 'B', sata: 3, pcie: null, screw: false })],
     memory: memory({ soldered: 4 * GIB, slots: ['slot 1'], slotMaximum: 16 * GIB, maximum: 20 * GIB, speed: 2400 }),
     firmware: modern,
+    ports: PORTS.middle,
     functions: LAPTOP,
     strip: strip(10, [...laptopInside, ...trayParts]),
     note: 'Two of the base screws sit under the rear feet.',
@@ -103,6 +106,7 @@ export const models: ModelSpec[] = [
     sites: [m2('a', { posts: [30, 80] }), bay('b', '2.5', 7, { needs: 'drive ribbon Q13' })],
     memory: memory({ soldered: 8 * GIB, slots: ['slot 1'], maximum: 24 * GIB }),
     firmware: modern,
+    ports: PORTS.middle,
     functions: LAPTOP,
     strip: strip(8, [...laptopInside, ...cardParts]),
     note: '',
@@ -115,6 +119,7 @@ export const models: ModelSpec[] = [
     sites: [m2('a', { roomAbove: 2.0, pcie: { generation: 4, lanes: 4 } })],
     memory: memory({ slotMaximum: 32 * GIB, maximum: 64 * GIB, speed: 3200 }),
     firmware: modern,
+    ports: PORTS.modern,
     functions: [...LAPTOP, 'Fingerprint reader'],
     strip: strip(5, [...laptopInside, ...cardParts]),
     note: 'The cover screws are captive: loosen, do not pull out.',
@@ -130,6 +135,7 @@ export const models: ModelSpec[] = [
     ],
     memory: memory({ generation: 'DDR5', slotMaximum: 32 * GIB, maximum: 64 * GIB, speed: 4800 }),
     firmware: modern,
+    ports: PORTS.modern,
     functions: [...LAPTOP, 'Card reader'],
     strip: strip(9, [...laptopInside, ...cardParts]),
     note: '',
@@ -142,6 +148,7 @@ export const models: ModelSpec[] = [
     sites: [bay('a', '3.5', 26.1), m2('b', { posts: [80], roomAbove: null })],
     memory: memory({ slotMaximum: 16 * GIB }),
     firmware: { uefi: true, startsNvme: null },
+    ports: PORTS.middle,
     functions: [...DESKTOP, 'Camera', 'Brightness keys'],
     strip: strip(14, [
       { stage: 2, kind: 'clip', name: 'stand cover clip', count: 4 },
@@ -164,6 +171,7 @@ export const models: ModelSpec[] = [
       maximum: 64 * GIB,
     }),
     firmware: modern,
+    ports: PORTS.middle,
     functions: DESKTOP,
     strip: strip(2, [
       { stage: 2, kind: 'screw', name: 'drive screw 6-32×5', count: 4 },
@@ -179,6 +187,7 @@ export const models: ModelSpec[] = [
     sites: [m2('a', { posts: [42, 80], sata: 3, roomAbove: 3.2, roomBelow: 1.5 }), bay('b', '2.5', 7)],
     memory: memory({ slotMaximum: 16 * GIB, maximum: 32 * GIB, speed: 2400 }),
     firmware: modern,
+    ports: PORTS.middle,
     functions: DESKTOP,
     strip: strip(4, cardParts),
     note: '',
@@ -191,6 +200,7 @@ export const models: ModelSpec[] = [
     sites: [],
     memory: memory({ soldered: 4 * GIB, slots: [], slotMaximum: 0, maximum: 4 * GIB, channels: 1 }),
     firmware: { uefi: true, startsNvme: false },
+    ports: PORTS.middle,
     functions: LAPTOP,
     strip: strip(7),
     note: 'All storage and memory is soldered: no upgrade. Say so at booking.',
@@ -209,6 +219,7 @@ export const models: ModelSpec[] = [
       speed: 1600,
     }),
     firmware: { uefi: false, startsNvme: false },
+    ports: PORTS.old,
     functions: LAPTOP,
     strip: strip(11, [...laptopInside, ...trayParts]),
     note: 'Starts in legacy mode only.',
@@ -221,6 +232,7 @@ export const models: ModelSpec[] = [
     sites: [m2('a', { posts: [30], pcie: { generation: 3, lanes: 4 }, roomAbove: 2.0 })],
     memory: memory({ soldered: 16 * GIB, slots: [], slotMaximum: 0, maximum: 16 * GIB }),
     firmware: modern,
+    ports: PORTS.middle,
     functions: ['Sticks and buttons', 'Touch screen', 'Sound', 'Wireless', 'Charging'],
     strip: strip(8, cardParts),
     note: '',

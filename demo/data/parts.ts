@@ -1,5 +1,6 @@
 import type { PartKind } from '@udrel/server/services';
 import { bytesOfNominal, GIB } from '@udrel/core/capacity';
+import type { Equipment } from '@udrel/core/equipment';
 import type { Adapter, BoxDrive, Drive, M2Drive, MsataDrive } from '@udrel/core/fit';
 import type { MemoryModule } from '@udrel/core/memory';
 
@@ -12,7 +13,11 @@ export interface DemoPart {
   price: number;
   pieces: number;
   place: string;
-  spec: Drive | MemoryModule | Adapter | null;
+  spec: Drive | MemoryModule | Adapter | Equipment | null;
+  /** Free pieces below which it is to be ordered again. */
+  reorderLevel?: number;
+  /** Days ago when a boot stick was last tried. */
+  checkedDaysAgo?: number;
 }
 
 function card(
@@ -147,7 +152,7 @@ export const parts: DemoPart[] = [
   box('Palewood', 'C1', 1000, {}, 5800, 3),
   box('Palewood', 'C1', 2000, {}, 10900, 2),
   box('Dunlin', 'B3', 500, { read: 540, write: 480 }, 3600, 4),
-  box('Dunlin', 'B3', 960, { read: 540, write: 500 }, 5500, 0),
+  { ...box('Dunlin', 'B3', 960, { read: 540, write: 500 }, 5500, 0), reorderLevel: 2 },
   box('Kestrin', 'D8 Archive', 2000, disk, 6900, 2),
   box(
     'Kestrin',
@@ -208,8 +213,8 @@ export const parts: DemoPart[] = [
     13900,
     1,
   ),
-  small('screw M2×3', 'TH-SC-M2X3', 20, 180),
+  { ...small('screw M2×3', 'TH-SC-M2X3', 20, 180), reorderLevel: 50 },
   small('spacer 2.5 mm', 'TH-SP-25', 90, 24),
   small('thermal pad 0.5 mm', 'TH-TP-05', 120, 30),
-  small('drive ribbon Q13', 'TH-RB-Q13', 1900, 1),
+  { ...small('drive ribbon Q13', 'TH-RB-Q13', 1900, 1), reorderLevel: 2 },
 ];

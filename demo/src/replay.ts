@@ -1,5 +1,6 @@
 import {
   acceptPlan,
+  acceptQuote,
   beginRun,
   book,
   closeJob,
@@ -7,16 +8,21 @@ import {
   endRun,
   enterFact,
   moveAll,
+  orderParts,
   putDown,
   reserveDrive,
   reserveMemory,
+  takePayment,
   takeUp,
+  viewJob,
+  viewQuote,
+  writeQuote,
   type Acting,
 } from '@udrel/server/services';
-import type { JobBooking, JobView } from '@udrel/contract/types';
+import type { JobBooking, JobView, QuoteView } from '@udrel/contract/types';
 import type { MeasurementSet } from '@udrel/core/benchmarks';
 import { defaultIntent } from '@udrel/core/layout';
-import { functionChecks, type FactKey } from '@udrel/core/steps';
+import { functionChecks, priceHolds, type FactKey } from '@udrel/core/steps';
 import type { Afterwards } from '../data/afterwards';
 import { REACHED, type DemoJob, type Reached } from '../data/jobs';
 import { tables } from '../data/tables';
@@ -63,13 +69,23 @@ async function work(stage: Stage, job: DemoJob, booked: JobView): Promise<JobVie
 async function beside(stage: Stage, job: DemoJob, worked: JobView): Promise<void> {
   const acting = at(stage, job, 1);
   let view = worked;
-  for (const one of job.afterwards ?? []) view = await doneBeside(acting, view, one);
+  for (const one of job.afterwards ?? []) view = await doneBeside(stage, acting, view, one);
 }
 
-function doneBeside(acting: Acting, { tag, version }: JobView, one: Afterwards): Promise<JobView> {
+function doneBeside(stage: Stage, acting: Acting, view: JobView, one: Afterwards): Promise<JobView> {
+  const { tag, version } = view;
   switch (one.act) {
     case 'memory':
       return enterFact(acting, tag, 'memory', { version, value: { modules: one.modules } });
+    case 'order': {
+      const choice = { kind: 'drive' as const, partId: stage.partId(one.partNumber), siteId: one.siteId };
+      const expected = new Date(stage.now + one.inDays * 24 * HOUR).toISOString().slice(0, 10);
+      return orderParts(acting, tag, { version, choice, supplier: one.supplier, expected });
+    }
+    case 'quote':
+      return afterQuote(acting, view, ({ now }) => writeQuote(acting, view.order, { total: now.total }));
+    case 'deposit':
+      return afterQuote(acting, view, () => takePayment(acting, view.order, { amount: one.amount, how: one.how }));
     case 'take up':
       return takeUp(acting, tag, version);
     case 'put down': {
@@ -89,6 +105,23 @@ function doneBeside(acting: Acting, { tag, version }: JobView, one: Afterwards):
       );
     }
   }
+}
+
+/** The customer agrees by phone where it costs more than they were told. */
+const agree: Act = (acting, view) =>
+  priceHolds(view.snapshot)
+    ? Promise.resolve(view)
+    : afterQuote(acting, view, ({ now }) =>
+        acceptQuote(acting, view.order, { total: now.total, how: 'by phone', note: '' }),
+      );
+
+async function afterQuote(
+  acting: Acting,
+  view: JobView,
+  act: (quote: QuoteView) => Promise<unknown>,
+): Promise<JobView> {
+  await act(await viewQuote(acting.manager, view.order, acting.now));
+  return viewJob(acting.manager, view.tag, acting.now);
 }
 
 function bookingOf(stage: Stage, job: DemoJob): JobBooking {
@@ -175,6 +208,7 @@ function driveSteps(job: DemoJob, stage: Stage): Steps {
     ['assessed', fact('health', { grade: job.health ?? 'good', note: job.healthNote ?? '' })],
     ['assessed', fact('before', measured(job.before, job.whyNotBefore))],
     ['reserved', reserve],
+    ['agreed', agree],
     ['drafted', fact('plan draft', draft)],
     ['planned', (acting, view) => acceptPlan(acting, view.tag, view.version)],
     ...(stripBefore ? ([['identified', all('out')]] as Steps) : []),
@@ -206,6 +240,7 @@ function memorySteps(job: DemoJob): Steps {
     ['assessed', fact('memory', { modules })],
     ['assessed', fact('before', measured(job.before))],
     ['reserved', takeMemory(job)],
+    ['agreed', agree],
     ['stripped', all('out')],
     ['fitted', fact('fitted', { serial: '' })],
     ['started', fact('trial start', { started: true, oldDriveDetached: true, note: '' })],

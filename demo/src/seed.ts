@@ -16,16 +16,19 @@ import { aroundThePath } from '../data/around';
 import { customers } from '../data/customers';
 import { jobs, type DemoJob } from '../data/jobs';
 import { models } from '../data/models';
-import { parts } from '../data/parts';
+import { copyEquipment } from '../data/equipment';
+import { parts, type DemoPart } from '../data/parts';
 import { replay } from './replay';
 
-const WEEK = 7 * 24 * 3_600_000;
+const DAY = 24 * 3_600_000;
+const WEEK = 7 * DAY;
 const BERTHS = 6;
 
 /** Fills an empty database with the demo scenario; `now` is the moment at which a user will look at it. */
 export async function seedDemo(database: Database, masterKey: Buffer, now: number): Promise<{ jobs: number }> {
   return database.transaction(async (manager) => {
     await manager.insert(Setting, { key: 'shop', value: { name: 'Quayside Bench', demo: true } });
+    await manager.insert(Setting, { key: 'rates', value: { hourly: 3600, taxPercent: 20 } });
     const staff = new Map<string, string>();
     for (const account of DEMO_ACCOUNTS) staff.set(account.login, await addStaff(manager, { ...account, demo: true }));
     const actor = { id: staff.get('ilse') ?? '', name: 'Ilse Marrack', role: 'technician' as const };
@@ -33,7 +36,7 @@ export async function seedDemo(database: Database, masterKey: Buffer, now: numbe
     const customerIds = await addCustomers(acting);
     const modelIds = new Map<string, string>();
     for (const model of models) modelIds.set(model.code, (await addModel(acting, model)).id);
-    const partIds = await addParts(acting);
+    const partIds = await addParts(acting, now);
     await manager.insert(
       Berth,
       Array.from({ length: BERTHS }, (_none, n) => ({ id: randomUUID(), number: n + 1, watched: false })),
@@ -70,18 +73,27 @@ async function addCustomers({ manager, now }: Acting): Promise<Map<string, strin
   return ids;
 }
 
-async function addParts(acting: Acting): Promise<Map<string, string>> {
+async function addParts(acting: Acting, now: number): Promise<Map<string, string>> {
   const ids = new Map<string, string>();
-  for (const { pieces, place, ...part } of parts) {
+  for (const demoPart of [...parts, ...copyEquipment]) {
+    const { pieces, place, checkedDaysAgo: _days, reorderLevel = null, ...part } = demoPart;
+    const spec = specOf(demoPart, now);
     const id = randomUUID();
     const serialised = part.kind === 'drive';
-    await acting.manager.insert(Part, { id, ...part, serialised });
+    await acting.manager.insert(Part, { id, ...part, spec, serialised, reorderLevel });
     ids.set(part.partNumber, id);
     if (pieces === 0) continue;
     const serials = serialised ? Array.from({ length: pieces }, (_none, n) => serialOf(part.partNumber, n)) : [];
     await receive(acting, { partId: id, serials, count: serialised ? 0 : pieces, place });
   }
   return ids;
+}
+
+/** What a part is; a stick was last tried so many days before now. */
+function specOf({ spec, checkedDaysAgo }: DemoPart, now: number): DemoPart['spec'] {
+  if (checkedDaysAgo === undefined || spec === null) return spec;
+  const checked = new Date(now - checkedDaysAgo * DAY).toISOString().slice(0, 10);
+  return { ...spec, checked } as DemoPart['spec'];
 }
 
 /** A serial in the manner of the maker, from the part number alone, so that every seed is alike. */

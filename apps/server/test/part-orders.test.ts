@@ -36,6 +36,8 @@ describe('a part ordered for a job', () => {
     await work.post('/part-orders', wanted({ promisedAt: '2026-06-05T15:00:00.000Z' }));
     expect(work.job.promisedAt).toBe('2026-06-05T15:00:00.000Z');
     expect([work.step('receive part'), work.step('reserve drive')]).toEqual(['ready', 'waiting']);
+    const quoted = work.job.snapshot.ordered[0]?.quoted;
+    expect(quoted).toEqual([{ what: 'Palewood C1 480 GB', count: 1, each: 3900 }]);
     expect(work.job.readyIn).toBeGreaterThan(24 * 60);
     const settle = (outcome: object) => work.post(`/part-orders/${ordered(work.job)[0]?.id ?? ''}`, { outcome });
     await settle({ what: 'late', expected: '2026-06-06' });
@@ -86,7 +88,7 @@ describe('a part ordered for a job', () => {
       { version: work.job.version, correction },
     );
     expect(body.consequences.map((one) => one.sentence)).toContain(
-      'Palewood C9 is on order at Harbour Parts: that order is cancelled.',
+      'Palewood C9, PW-481 is on order at Harbour Parts: that order is cancelled.',
     );
     await work.post('/corrections/end', { correction, reason: 'moves away' });
     expect(ordered(work.job)).toEqual([]);

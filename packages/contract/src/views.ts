@@ -1,7 +1,9 @@
 import type { ProgressState, Progress } from '@udrel/core/progress';
+import type { Equipment, Holding } from '@udrel/core/equipment';
 import type { Adapter, Candidate, Drive } from '@udrel/core/fit';
 import type { MemoryModule, MemorySet } from '@udrel/core/memory';
 import type { Quote } from '@udrel/core/quote';
+import type { Reason } from '@udrel/core/reason';
 import type { Consequence, End, JobSnapshot, Procedure, QuoteAcceptance, Step, StepId } from '@udrel/core/steps';
 import type { Role } from './roles';
 import type { ModelSpec } from './schemas/models';
@@ -262,23 +264,33 @@ export interface DriveMatch {
   of: number;
 }
 
+/** With what each drive can be held while it is copied, and which sticks the device starts from. */
+export interface CopyingView {
+  old: Holding[] | null;
+  fresh: Holding[] | null;
+  sticks: { partId: string; name: string; stock: number; starts: boolean; reasons: Reason[] }[];
+}
+
 export interface MatchView {
   need: { bytes: number; sentence: string };
   drives: DriveMatch[];
   memory: MemorySet[];
+  copying: CopyingView;
 }
 
 export interface PartView {
   id: string;
-  kind: 'drive' | 'memory' | 'adapter' | 'small part';
+  kind: 'drive' | 'memory' | 'adapter' | 'equipment' | 'small part';
   maker: string;
   name: string;
   partNumber: string;
   /** What the core computes with; null for small parts. */
-  spec: Drive | MemoryModule | Adapter | null;
+  spec: Drive | MemoryModule | Adapter | Equipment | null;
   price: number;
   onShelf: number;
   reserved: number;
+  /** Free pieces below which it is to be ordered again; null: not kept in stock. */
+  reorderLevel: number | null;
   serialised: boolean;
   stock: { id: string; serial: string | null; quantity: number; place: string; reservedFor: string | null }[];
 }

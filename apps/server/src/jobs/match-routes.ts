@@ -13,7 +13,8 @@ import { readJob } from './view';
 export const matchRoutes = [
   route('get /jobs/:tag/match', {
     who: 'look at jobs and shelf',
-    handle: async ({ manager, params, now }) => matchParts(manager, await readJob(manager, params['tag'] ?? '', now)),
+    handle: async ({ manager, params, now }) =>
+      matchParts(manager, await readJob(manager, params['tag'] ?? '', now), now),
   }),
   route('post /jobs/:tag/drive', {
     who: 'work on a job',

@@ -7,9 +7,10 @@ import { wants, type JobSnapshot } from '@udrel/core/steps';
 import type { EntityManager } from 'typeorm';
 import { rows } from '../platform/database';
 import type { PartKind } from '../shelf/entities';
+import { copyingWith } from './copying';
 import type { JobRecord } from './record';
 
-interface OfferedPart {
+export interface OfferedPart {
   id: string;
   kind: PartKind;
   maker: string;
@@ -48,10 +49,10 @@ export function needOf(snapshot: JobSnapshot): MatchView['need'] {
 }
 
 /** What the shelf and the parts library offer for the device, ranked with reasons. */
-export async function matchParts(manager: EntityManager, job: JobRecord): Promise<MatchView> {
+export async function matchParts(manager: EntityManager, job: JobRecord, now: Date): Promise<MatchView> {
   const { snapshot, model } = job;
   const need = needOf(snapshot);
-  const parts = await offeredParts(manager, job.id, ['drive', 'adapter', 'memory', 'small part']);
+  const parts = await offeredParts(manager, job.id, ['drive', 'adapter', 'memory', 'equipment', 'small part']);
   const catalogue = catalogueOf(snapshot, parts);
   const numbers = new Map(parts.map((part) => [part.id, part.partNumber]));
   const drives = wants(snapshot, 'new drive')
@@ -65,7 +66,8 @@ export async function matchParts(manager: EntityManager, job: JobRecord): Promis
         return { siteId: site.id, candidates: named, of };
       })
     : [];
-  return { need, drives, memory: wants(snapshot, 'memory') ? memorySets(job, parts) : [] };
+  const memory = wants(snapshot, 'memory') ? memorySets(job, parts) : [];
+  return { need, drives, memory, copying: copyingWith(job, parts, now) };
 }
 
 /** What a drive at a site is held against; the screw and ribbon of the drive that comes out of there are there. */

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { JobView, OrderParts, SettleOrder } from '@udrel/contract/types';
+import { drivePrices, memoryPrices, type PricedPart } from '@udrel/core/steps';
 import { firstRow } from '../platform/database';
 import { notFound, Refusal } from '../platform/errors';
 import type { Acting } from '../platform/routes';
@@ -9,7 +10,7 @@ import { receive } from '../shelf/service';
 import { changeJob, requireNoRun, type Happened } from './change';
 import { Job } from './entities';
 import type { JobRecord } from './record';
-import { choosableDrive, choosableMemory, takeDrive, takeMemory } from './reserve';
+import { choosableDrive, choosableMemory, pricesOf, takeDrive, takeMemory } from './reserve';
 import { readJob } from './view';
 
 type Choice = OrderParts['choice'];
@@ -29,12 +30,13 @@ export function orderParts(acting: Acting, tag: string, given: OrderParts): Prom
     }
     await releaseStock(acting, job.id, rolesOf(choice));
     const lacking: Needed[] = [];
-    for (const needed of await neededFor(acting, job, choice)) {
+    const { parts, quoted } = await neededFor(acting, job, choice);
+    for (const needed of parts) {
       const missing = await takeIfThere(acting, job.id, needed.partId, needed.count, needed.role);
       if (missing > 0) lacking.push({ ...needed, count: missing });
     }
     if (lacking.length === 0) throw new Refusal(409, 'on-the-shelf', 'All of it is on the shelf: reserve it instead.');
-    for (const needed of lacking) await order(acting, job, { ...needed, choice, supplier, expected });
+    for (const needed of lacking) await order(acting, job, { ...needed, choice, quoted, supplier, expected });
     return [
       { kind: 'part ordered', data: { count: lacking.length, supplier, expected } },
       ...(await movePromise(acting, job, given.promisedAt)),
@@ -45,20 +47,31 @@ export function orderParts(acting: Acting, tag: string, given: OrderParts): Prom
 const rolesOf = (choice: Choice): PartOrderRow['role'][] =>
   choice.kind === 'drive' ? ['drive', 'adapter'] : ['memory'];
 
-async function neededFor(acting: Acting, job: JobRecord, choice: Choice): Promise<Needed[]> {
+async function neededFor(
+  acting: Acting,
+  job: JobRecord,
+  choice: Choice,
+): Promise<{ parts: Needed[]; quoted: PricedPart[] }> {
   if (choice.kind === 'memory') {
     const set = await choosableMemory(acting, job, choice);
-    return [{ partId: choice.partId, count: set.count, role: 'memory' }];
+    const { module, price } = set.offer;
+    return {
+      parts: [{ partId: choice.partId, count: set.count, role: 'memory' }],
+      quoted: memoryPrices({ ...module, partId: choice.partId, count: set.count, price: price * set.count }),
+    };
   }
   const { candidate } = await choosableDrive(acting, job, choice);
   const adapters = candidate.adapters.map(({ partId }): Needed => ({ partId, count: 1, role: 'adapter' }));
-  return choice.partId === null ? adapters : [{ partId: choice.partId, count: 1, role: 'drive' }, ...adapters];
+  return {
+    parts: choice.partId === null ? adapters : [{ partId: choice.partId, count: 1, role: 'drive' }, ...adapters],
+    quoted: drivePrices({ ...candidate.offer.drive, ...pricesOf(candidate), partId: choice.partId }),
+  };
 }
 
 async function order(
   { manager, actor, now }: Acting,
   job: JobRecord,
-  given: Needed & Pick<PartOrderRow, 'choice' | 'supplier' | 'expected'>,
+  given: Needed & Pick<PartOrderRow, 'choice' | 'quoted' | 'supplier' | 'expected'>,
 ): Promise<void> {
   await manager.insert(PartOrder, {
     id: randomUUID(),
@@ -76,9 +89,9 @@ async function order(
 export function settleOrder(acting: Acting, tag: string, id: string, given: SettleOrder): Promise<JobView> {
   return changeJob(acting, tag, given.version, async (job) => {
     const { outcome } = given;
-    const row = await firstRow<Needed & Pick<PartOrderRow, 'choice' | 'supplier' | 'state'>>(
+    const row = await firstRow<Needed & Pick<PartOrderRow, 'choice' | 'quoted' | 'supplier' | 'state'>>(
       acting.manager,
-      `select part_id as "partId", count, role, choice, supplier, state from part_order
+      `select part_id as "partId", count, role, choice, quoted, supplier, state from part_order
         where id = $1 and job_id = $2`,
       [id, job.id],
     );

@@ -112,9 +112,11 @@ export const JOBS_SQL = `
                                    order by k.at, k.label), '[]')
             from secret k join staff s on s.id = k.by where k.job_id = j.id) as secrets,
          coalesce((select s.value from setting s where s.key = 'rates'), '{"hourly":0,"taxPercent":0}') as rates,
-         (select coalesce(json_agg(json_build_object('id', q.id, 'partId', q.part_id, 'name', p.maker || ' ' || p.name,
+         (select coalesce(json_agg(json_build_object('id', q.id, 'partId', q.part_id, 'name', p.maker || ' ' || p.name || ', ' || p.part_number,
                                                      'count', q.count, 'serialised', p.serialised,
-                                                     'supplier', q.supplier, 'expected', q.expected)
+                                                     'supplier', q.supplier, 'expected', q.expected,
+                                                     'dueAt', extract(epoch from q.expected::date) * 1000,
+                                                     'quoted', q.quoted)
                                    order by q.ordered_at, q.id), '[]')
             from part_order q join part p on p.id = q.part_id
            where q.job_id = j.id and q.state = 'ordered') as ordered,

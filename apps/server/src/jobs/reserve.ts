@@ -58,7 +58,7 @@ export async function takeDrive(
   job: JobRecord,
   { siteId, partNumber, candidate }: Choosable,
 ): Promise<Happened[]> {
-  const { drive, price } = candidate.offer;
+  const { drive } = candidate.offer;
   const partId = candidate.offer.partId === OWN ? null : candidate.offer.partId;
   const released = await releaseStock(acting, job.id, ['drive', 'adapter']);
   const piece = partId === null ? ownPiece(job) : await takeStock(acting, job.id, partId, 1, 'drive');
@@ -81,14 +81,24 @@ export async function takeDrive(
     verdict: candidate.verdict,
     partsNeeded: candidate.partsNeeded,
     ...(candidate.alteration ? { alteration: candidate.alteration } : {}),
-    price: candidate.adapters.reduce((sum, adapter) => sum + adapter.price, price),
-    adapters: candidate.adapters.map((adapter) => ({ name: adapter.name, price: adapter.price })),
+    ...pricesOf(candidate),
   };
   await keepFact(acting, job, 'drive choice', choice, 'chosen');
   return [
     ...released.map((role) => ({ kind: 'reservation released', data: { role } })),
     { kind: 'drive reserved', data: { serial: choice.serial, siteId, partId } },
   ];
+}
+
+/** What a drive costs with its adapters, and each adapter by itself. */
+export function pricesOf({ offer, adapters }: Candidate): {
+  price: number;
+  adapters: { name: string; price: number }[];
+} {
+  return {
+    price: adapters.reduce((sum, adapter) => sum + adapter.price, offer.price),
+    adapters: adapters.map(({ name, price }) => ({ name, price })),
+  };
 }
 
 /** The drive that the customer brought: a target only where they agreed that what is on it is lost. */

@@ -1,3 +1,4 @@
+import type { PricedPart } from '@udrel/core/steps';
 import { EntitySchema } from 'typeorm';
 import { bytes, flag, integer, json, key, reference, text, time } from '../platform/columns';
 
@@ -94,6 +95,8 @@ export interface PartOrderRow {
   role: ReservationRow['role'];
   /** What is to be reserved for the job once everything for it has come. */
   choice: { kind: 'drive'; partId: string | null; siteId: string } | { kind: 'memory'; partId: string; count: number };
+  /** How that stands on the quote. */
+  quoted: PricedPart[];
   supplier: string;
   orderedAt: Date;
   /** Day on which it is expected, as `YYYY-MM-DD`. */
@@ -114,6 +117,7 @@ export const PartOrder = new EntitySchema<PartOrderRow>({
     count: integer(),
     role: text(),
     choice: json(),
+    quoted: json(),
     supplier: text(),
     orderedAt: time(),
     expected: text(),

@@ -14,7 +14,8 @@ interface KnownPart extends FilePart {
   id: string;
 }
 
-const SELECT = 'select id, part_number as "partNumber", kind, maker, name, price, spec from part';
+const SELECT =
+  'select id, part_number as "partNumber", kind, maker, name, price, reorder_level as "reorderLevel", spec from part';
 
 /** Every part of the library, as lines of a file. */
 export async function exportParts(manager: EntityManager): Promise<Partial<Record<string, string>>[]> {
@@ -34,7 +35,12 @@ export async function takeLines({ manager }: Acting, { lines }: PartLines): Prom
     throw new Refusal(422, 'lines-wrong', `${wrong.length} of ${lines.length} lines are wrong: nothing was taken.`);
   }
   const fresh = examined.filter(({ view }) => view.what === 'new');
-  const made = fresh.map(({ part }) => ({ id: randomUUID(), serialised: part.kind === 'drive', ...part }));
+  const made = fresh.map(({ part }) => ({
+    id: randomUUID(),
+    serialised: part.kind === 'drive',
+    ...part,
+    reorderLevel: part.reorderLevel ?? null,
+  }));
   if (made.length > 0) await insertRows(manager, 'part', made);
   for (const { view, part, known } of examined) {
     if (view.what === 'changed' && known) await manager.update(Part, { id: known.id }, { ...part });
@@ -84,7 +90,7 @@ function readLine(cells: Readonly<Record<string, string>>) {
     ...(whole.ok ? [] : whole.problems),
     ...(!spec || spec.ok ? [] : spec.problems.map((one) => ({ ...one, field: `spec.${one.field}` }))),
   ];
-  problems.push(...told.map(({ field, sentence }) => ({ column: columnOf(field), sentence })));
+  problems.push(...told.map(({ field, sentence }) => ({ column: columnOf(field, String(raw['kind'])), sentence })));
   const own = whole.ok ? whole.value : raw;
   const part = { ...own, spec: spec?.ok ? spec.value : null } as unknown as FilePart;
   return { number: String(raw['partNumber'] ?? '').toUpperCase(), part, problems };

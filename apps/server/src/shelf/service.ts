@@ -9,6 +9,7 @@ import { Place, Stock } from './entities';
 
 const SELECT = `
   select p.id, p.kind, p.maker, p.name, p.part_number as "partNumber", p.spec, p.price, p.serialised,
+         p.reorder_level as "reorderLevel",
          coalesce(sum(s.quantity), 0)::int as "onShelf", coalesce(sum(r.reserved), 0)::int as reserved,
          coalesce(json_agg(json_build_object('id', s.id, 'serial', s.serial, 'quantity', s.quantity,
                   'place', coalesce(pl.code, ''), 'reservedFor', r.tags) order by s.serial)

@@ -1,5 +1,6 @@
 import { createApi } from '@reduxjs/toolkit/query/react';
 import type {
+  AcceptQuote,
   AccountView,
   AddStaff,
   AuditPage,
@@ -21,14 +22,18 @@ import type {
   PartView,
   PartLines,
   PartLineView,
+  QuoteView,
   ReceiveStock,
   SessionView,
   SetPin,
   SetUp,
+  ShopRates,
   SignedInView,
   SignIn,
   SwitchableView,
   SwitchTo,
+  TakePayment,
+  WriteQuote,
 } from '@udrel/contract/types';
 import { send } from './send';
 
@@ -59,7 +64,21 @@ const search = (values: Record<string, string | number | undefined>) => {
 /** The server's state as the views see it. */
 export const api = createApi({
   baseQuery: send,
-  tagTypes: ['Session', 'Floor', 'Jobs', 'Job', 'Match', 'Parts', 'Customers', 'Models', 'Berths', 'Staff', 'Sessions'],
+  tagTypes: [
+    'Session',
+    'Floor',
+    'Jobs',
+    'Job',
+    'Match',
+    'Quote',
+    'Rates',
+    'Parts',
+    'Customers',
+    'Models',
+    'Berths',
+    'Staff',
+    'Sessions',
+  ],
   refetchOnFocus: true,
   // What was open a minute ago may have changed at another bench meanwhile.
   refetchOnMountOrArgChange: true,
@@ -98,7 +117,7 @@ export const api = createApi({
     /** Any change to a job: all of them answer with the job anew. */
     changeJob: build.mutation<JobView, { tag: string; path: string; method?: 'POST' | 'PUT'; body: unknown }>({
       query: ({ tag, path, method = 'POST', body }) => ({ url: `/jobs/${tag}${path}`, method, body }),
-      invalidatesTags: (_view, error) => (error ? [] : ['Floor', 'Jobs', 'Match', 'Parts', 'Berths']),
+      invalidatesTags: (_view, error) => (error ? [] : ['Floor', 'Jobs', 'Match', 'Quote', 'Parts', 'Berths']),
       onQueryStarted: async ({ tag }, { dispatch, queryFulfilled }) => {
         const put = (view: JobView) => void dispatch(api.util.upsertQueryData('job', tag, view));
         try {
@@ -108,6 +127,27 @@ export const api = createApi({
           if (current) put(current);
         }
       },
+    }),
+    quote: build.query<QuoteView, number>({
+      query: (order) => ({ url: `/orders/${order}/quote` }),
+      providesTags: ['Quote'],
+    }),
+    writeQuote: build.mutation<QuoteView, WriteQuote & { order: number }>({
+      query: ({ order, ...body }) => ({ url: `/orders/${order}/quotes`, method: 'POST', body }),
+      invalidatesTags: ['Quote', 'Job', 'Floor', 'Jobs'],
+    }),
+    acceptQuote: build.mutation<QuoteView, AcceptQuote & { order: number }>({
+      query: ({ order, ...body }) => ({ url: `/orders/${order}/acceptance`, method: 'POST', body }),
+      invalidatesTags: ['Quote', 'Job', 'Floor', 'Jobs'],
+    }),
+    pay: build.mutation<QuoteView, TakePayment & { order: number }>({
+      query: ({ order, ...body }) => ({ url: `/orders/${order}/payments`, method: 'POST', body }),
+      invalidatesTags: ['Quote', 'Job'],
+    }),
+    rates: build.query<ShopRates, void>({ query: () => ({ url: '/shop/rates' }), providesTags: ['Rates'] }),
+    setRates: build.mutation<ShopRates, ShopRates>({
+      query: (body) => ({ url: '/shop/rates', method: 'PUT', body }),
+      invalidatesTags: ['Rates', 'Quote', 'Job', 'Floor', 'Jobs'],
     }),
     customers: build.query<CustomerView[], string>({
       query: (find) => ({ url: `/customers?find=${encodeURIComponent(find)}` }),
@@ -205,6 +245,12 @@ export const {
   useJobsInfiniteQuery,
   useJobQuery,
   useMatchQuery,
+  useQuoteQuery,
+  useWriteQuoteMutation,
+  useAcceptQuoteMutation,
+  usePayMutation,
+  useRatesQuery,
+  useSetRatesMutation,
   useBookInMutation,
   useChangeJobMutation,
   useCustomersQuery,

@@ -29,6 +29,8 @@ const TELLING: Telling = {
   'drive choice': (drive) =>
     `${drive.maker} ${drive.name}, ${soldName(drive.bytes, drive.sectorSize)}, ${drive.serial}, ${linkName(drive.link)}`,
   'memory choice': (set) => `${set.count} × ${set.maker} ${set.name}, ${binary(set.total)} in all`,
+  'quote accepted': ({ version, total, how, note }) =>
+    [`quote ${version}, ${money(total)}, ${how}`, note].filter(Boolean).join(': '),
   plan: ({ route, partitions }) => `${partitions.length} partitions, ${route}`,
   'trial start': ({ started, oldDriveDetached, note }) =>
     started ? `started, old drive ${oldDriveDetached ? 'away' : 'attached'}` : `did not start: ${note}`,

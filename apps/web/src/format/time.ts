@@ -68,3 +68,15 @@ export function nextClosing(now = Date.now()): Date {
   const day = new Date(now + DAY_MS);
   return new Date(day.getFullYear(), day.getMonth(), day.getDate(), 17, 0);
 }
+
+/** A day of the calendar, given as `YYYY-MM-DD`: "Thu 4 Jun". */
+export function day(date: string): string {
+  return new Date(`${date}T12:00`).toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric', month: 'short' });
+}
+
+/** When work of so many minutes can be done if it begins at nine on the day a part comes, to the next full hour. */
+export function afterDelivery(date: string, minutes: number): Date {
+  const ready = new Date(`${date}T09:00`);
+  ready.setMinutes(Math.ceil(minutes / 60) * 60);
+  return ready;
+}

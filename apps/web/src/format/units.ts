@@ -30,3 +30,10 @@ export function money(minor: number): string {
 export function seconds(value: number): string {
   return `${oneDecimal.format(value)} s`;
 }
+
+/** An amount in minor units; null where nothing is typed, undefined where it is no amount. */
+export function minorOf(text: string): number | null | undefined {
+  if (text.trim() === '') return null;
+  const minor = Math.round(Number(text.replace(',', '.')) * 100);
+  return minor >= 0 ? minor : undefined;
+}

@@ -11,7 +11,7 @@ const pcie = object({ kind: oneOf('pcie'), generation: oneOf(1, 2, 3, 4, 5), lan
 const usb = object({ kind: oneOf('usb'), mode: oneOf('2.0', '5 Gb/s', '10 Gb/s', '20 Gb/s') });
 export const link = either('kind', sata, pcie, usb);
 
-const m2Length = oneOf(30, 42, 60, 80, 110);
+export const m2Length = oneOf(30, 42, 60, 80, 110);
 const millimetres = number(0, 200);
 const rate = number(0, 100_000);
 const base = {
@@ -35,7 +35,7 @@ const m2Drive = object({
   heatsink: millimetres,
 });
 const boxForm = oneOf('2.5', '3.5', '1.8');
-const connector = oneOf('SATA', 'micro SATA', 'PATA 40', 'PATA 44', 'ZIF', 'U.2');
+export const connector = oneOf('SATA', 'micro SATA', 'PATA 40', 'PATA 44', 'ZIF', 'U.2');
 const boxDrive = object({
   ...base,
   form: boxForm,

@@ -3,6 +3,7 @@ import type { Infer } from '../shape';
 import { boolean, list, nullable, object, oneOf, optional, text, whole } from '../shape';
 import { deviceKind } from './commands';
 import { byteCount, site } from './drives';
+import { port } from './equipment';
 
 const generation = oneOf(...GENERATIONS);
 const buffering = oneOf(...BUFFERINGS);
@@ -40,6 +41,7 @@ export const modelSpec = object({
     slotChannels: optional(list(whole(0, 1), 8)),
   }),
   firmware: object({ uefi: nullable(boolean()), startsNvme: nullable(boolean()) }),
+  ports: optional(list(port, 20)),
   functions: list(text(40), 40),
   strip: list(
     object({

@@ -1,14 +1,16 @@
-import { anything, object, oneOf, text, whole, type Shape } from '../shape';
+import { anything, nullable, object, oneOf, optional, text, whole, type Shape } from '../shape';
 import { adapterSpec, driveSpec } from './drives';
+import { equipmentSpec } from './equipment';
 import { moduleSpec } from './models';
 
 /** What every part of the library has; what it is depends on its kind. */
 export const partEntry = object({
   partNumber: text(40),
-  kind: oneOf('drive', 'memory', 'adapter', 'small part'),
+  kind: oneOf('drive', 'memory', 'adapter', 'equipment', 'small part'),
   maker: text(60),
   name: text(80),
   price: whole(0, 100_000_000),
+  reorderLevel: optional(nullable(whole(0, 10_000))),
   spec: anything(),
 });
 
@@ -17,4 +19,5 @@ export const partSpecs: Readonly<Record<string, Shape<unknown>>> = {
   drive: driveSpec,
   memory: moduleSpec,
   adapter: adapterSpec,
+  equipment: equipmentSpec,
 };

@@ -27,7 +27,7 @@ function holdingOf(drive: HeldDrive, offer: HolderOffer, sockets: readonly Socke
     offer,
     holds: reasons.every(({ outcome }) => outcome === 'pass' || outcome === 'limit'),
     best,
-    rate: best ? linkPractical(best.link)[1] : 0,
+    rate: best ? Math.min(linkPractical(best.link)[1], linkPractical(drive.link)[1]) : 0,
     reasons,
   };
 }

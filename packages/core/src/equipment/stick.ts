@@ -2,24 +2,29 @@ import type { Firmware } from '../fit';
 import type { Reason } from '../reason';
 import type { BootStick } from './types';
 
+/** Days after which a stick is to be tried before it is relied on (rule of thumb). */
+const STALE = 180;
+
 /**
  * Whether a device can be started from a stick and what the stick will see there: firmware mode, the controller of
  * the old drive, its file systems, and how long ago somebody tried it.
  *
- * @param today as `YYYY-MM-DD`
+ * @param daysSince days since it was last tried; null when never
  */
 export function stickStarts(
   stick: BootStick,
   device: { firmware: Firmware; nvme: boolean; fileSystems: readonly string[] },
-  today: string,
+  daysSince: number | null,
 ): { starts: boolean; reasons: Reason[] } {
   const reasons = [mode(stick, device.firmware), controller(stick, device.nvme), ...systems(stick, device.fileSystems)];
-  const last = stick.checked;
-  const months = last === null ? null : Math.floor((Date.parse(today) - Date.parse(last)) / (30.4 * 86_400_000));
-  if (months === null) reasons.push({ rule: 'last checked', outcome: 'limit', sentence: 'nobody has tried it yet' });
-  else if (months >= 6)
-    reasons.push({ rule: 'last checked', outcome: 'limit', sentence: `last tried ${months} months ago: try it first` });
-  else reasons.push({ rule: 'last checked', outcome: 'pass', sentence: `tried on ${last}` });
+  if (daysSince === null) reasons.push({ rule: 'last checked', outcome: 'limit', sentence: 'nobody has tried it yet' });
+  else if (daysSince > STALE)
+    reasons.push({
+      rule: 'last checked',
+      outcome: 'limit',
+      sentence: `last tried ${daysSince} days ago: try it first`,
+    });
+  else reasons.push({ rule: 'last checked', outcome: 'pass', sentence: `tried ${daysSince} days ago` });
   return { starts: reasons.every(({ outcome }) => outcome === 'pass' || outcome === 'limit'), reasons };
 }
 

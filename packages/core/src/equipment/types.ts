@@ -66,6 +66,8 @@ export interface HeldDrive {
   length: M2Length | null;
   height: number | null;
   protocol: Protocol;
+  /** What it could do on its own interface; no holder makes it faster. */
+  link: Link;
   connector: Connector;
   bytes: number;
   sectorSize: SectorSize;
@@ -94,7 +96,7 @@ export interface Holding {
   holds: boolean;
   /** Best socket and the link through it; null where none takes its plug. */
   best: { socket: Socket; link: Link } | null;
-  /** MB/s in practice through that link. */
+  /** MB/s in practice through that link, as far as the drive's own allows. */
   rate: number;
   reasons: Reason[];
 }

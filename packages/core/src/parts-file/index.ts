@@ -1,9 +1,10 @@
 import { bytesOfNominal, parseCapacity } from '../capacity';
+import type { Equipment } from '../equipment';
 import type { Adapter, Drive } from '../fit';
 import { linkName } from '../links';
 import type { MemoryModule } from '../memory';
 
-export type PartKind = 'drive' | 'memory' | 'adapter' | 'small part';
+export type PartKind = 'drive' | 'memory' | 'adapter' | 'equipment' | 'small part';
 
 /** A part of the library as a file holds it. Prices in minor units. */
 export interface FilePart {
@@ -12,11 +13,13 @@ export interface FilePart {
   maker: string;
   name: string;
   price: number;
-  spec: Drive | MemoryModule | Adapter | null;
+  /** Free pieces below which it is to be ordered again; null: not kept in stock. */
+  reorderLevel?: number | null;
+  spec: Drive | MemoryModule | Adapter | Equipment | null;
 }
 
 /** What a column of a parts file holds, and for which kinds it is. */
-type Cell = 'text' | 'number' | 'whole' | 'yes or no' | 'list' | 'lengths' | 'bytes' | 'link' | 'price';
+type Cell = 'text' | 'number' | 'whole' | 'yes or no' | 'list' | 'lengths' | 'bytes' | 'link' | 'price' | 'json';
 
 const DRIVE: readonly PartKind[] = ['drive'];
 
@@ -27,6 +30,7 @@ export const COLUMNS = {
   maker: { cell: 'text' },
   name: { cell: 'text' },
   price: { cell: 'price' },
+  reorderLevel: { cell: 'whole' },
   bytes: { cell: 'bytes', of: ['drive', 'memory'] },
   form: { cell: 'text', of: ['drive', 'memory'] },
   link: { cell: 'link', of: DRIVE },
@@ -51,12 +55,14 @@ export const COLUMNS = {
   from: { cell: 'lengths', of: ['adapter'] },
   to: { cell: 'lengths', of: ['adapter'] },
   takes: { cell: 'number', of: ['adapter'] },
+  // What equipment takes is too deep for columns: it stands as JSON in one.
+  equipment: { cell: 'json', of: ['equipment'] },
 } as const satisfies Record<string, { cell: Cell; of?: readonly PartKind[] }>;
 
 export type Column = keyof typeof COLUMNS;
 
 /** Columns that are the part's own; the others describe what it is. */
-const OWN: readonly Column[] = ['partNumber', 'kind', 'maker', 'name', 'price'];
+const OWN: readonly Column[] = ['partNumber', 'kind', 'maker', 'name', 'price', 'reorderLevel'];
 
 const columns = Object.keys(COLUMNS) as Column[];
 const describing = (kind: string) =>
@@ -72,7 +78,11 @@ const fieldOf = (column: Column) => (column === 'adapter' ? 'kind' : column);
 export function cellsOf(part: FilePart): Partial<Record<Column, string>> {
   const spec = (part.spec ?? {}) as unknown as Record<string, unknown>;
   const cells: Partial<Record<Column, string>> = {};
-  for (const column of OWN) cells[column] = written(COLUMNS[column].cell, part[column as keyof FilePart]);
+  for (const column of OWN) {
+    const value = part[column as keyof FilePart];
+    if (value !== undefined && value !== null) cells[column] = written(COLUMNS[column].cell, value);
+  }
+  if (part.kind === 'equipment') return { ...cells, equipment: written('json', spec) };
   for (const column of describing(part.kind)) {
     const value = spec[fieldOf(column)];
     if (value !== undefined) cells[column] = written(COLUMNS[column].cell, value);
@@ -84,6 +94,7 @@ function written(cell: Cell, value: unknown): string {
   if (cell === 'price') return (Number(value) / 100).toFixed(2);
   if (cell === 'link') return linkName(value as Drive['link']);
   if (cell === 'list') return (value as string[]).join('+');
+  if (cell === 'json') return JSON.stringify(value);
   if (cell === 'yes or no') return value === true ? 'yes' : 'no';
   return String(value);
 }
@@ -113,7 +124,7 @@ export function partOfCells(cells: Readonly<Record<string, string>>): Record<str
   }
   // The names of drives and modules stand in what they are, too.
   if (kind === 'drive' || kind === 'memory') Object.assign(spec, { maker: part['maker'], name: part['name'] });
-  part['spec'] = kind === 'small part' ? null : spec;
+  part['spec'] = kind === 'small part' ? null : kind === 'equipment' ? spec['equipment'] : spec;
   return part;
 }
 
@@ -124,7 +135,8 @@ export function unknownColumns(names: readonly string[]): string[] {
 }
 
 /** The column in which something that is wrong with a part was written. */
-export function columnOf(field: string): Column {
+export function columnOf(field: string, kind = ''): Column {
+  if (kind === 'equipment' && field.startsWith('spec')) return 'equipment';
   const parts = field.split('.');
   if (field === 'spec.kind') return 'adapter';
   const found = parts.find((one) => columns.includes(one as Column));
@@ -153,6 +165,8 @@ function read(cell: Cell, text: string): unknown {
       return bytesIn(text);
     case 'link':
       return linkIn(text);
+    case 'json':
+      return jsonIn(text);
   }
 }
 
@@ -163,6 +177,14 @@ function bytesIn(text: string): unknown {
   if (!parsed.ok) return text;
   const nominal = parsed.bytes / 1e9;
   return Number.isInteger(nominal) && nominal >= 50 ? bytesOfNominal(nominal) : parsed.bytes;
+}
+
+function jsonIn(text: string): unknown {
+  try {
+    return JSON.parse(text);
+  } catch {
+    return text;
+  }
 }
 
 function linkIn(text: string): unknown {

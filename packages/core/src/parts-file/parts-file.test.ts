@@ -35,6 +35,15 @@ describe('a line of a parts file', () => {
         },
       },
     ];
+    more.push({
+      partNumber: 'E-1',
+      kind: 'equipment',
+      maker: 'Lowtide',
+      name: 'boot stick',
+      price: 0,
+      reorderLevel: 3,
+      spec: { kind: 'boot stick', starts: ['UEFI'], fileSystems: ['NTFS'], controllers: [], plug: 'A', checked: null },
+    });
     const adapters = generatedAdapters(11).map(({ adapter, price }, n): FilePart => {
       return { partNumber: `A-${n}`, kind: 'adapter', maker: 'Thimble', name: `a${n}`, price, spec: adapter };
     });
@@ -77,6 +86,7 @@ describe('a line of a parts file', () => {
     expect(columnOf('spec.kind')).toBe('adapter');
     expect(columnOf('spec.keys.0')).toBe('keys');
     expect(columnOf('spec')).toBe('kind');
+    expect(columnOf('spec.bays.0.lengths', 'equipment')).toBe('equipment');
     expect(unknownColumns(['Price', 'colour', ''])).toEqual(['colour']);
   });
 

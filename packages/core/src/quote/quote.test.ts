@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { bytesOfNominal } from '../capacity';
 import { agreedPrice, jobTotal, priceHolds, priceLines, type DriveChoice, type JobSnapshot } from '../steps';
 import { complete, job } from '../steps/samples.test-data';
 import { changedSince, duesOf, quoteOf } from '.';
@@ -9,6 +10,7 @@ const drive = (price: number, adapters: { name: string; price: number }[] = []):
   ...complete['drive choice'],
   maker: 'Palewood',
   name: 'C1',
+  bytes: bytesOfNominal(480),
   price,
   adapters,
 });
@@ -20,7 +22,7 @@ describe('a quote', () => {
     const facts = { 'drive choice': drive(6500, [{ name: 'bracket', price: 500 }]) };
     const lines = priceLines(driveJob({ facts }));
     expect(lines.map(({ kind, what, amount }) => [kind, what, amount])).toEqual([
-      ['part', 'Palewood C1', 6000],
+      ['part', 'Palewood C1 480 GB', 6000],
       ['part', 'bracket', 500],
       ['work', 'Work', expect.any(Number)],
     ]);
@@ -31,7 +33,7 @@ describe('a quote', () => {
   it('charges nothing for the customer’s own part, nor for a job that ended without work', () => {
     const own = { ...drive(0), partId: null };
     expect(priceLines(driveJob({ facts: { 'drive choice': own } }))[0]).toMatchObject({
-      what: 'Palewood C1, their own',
+      what: 'Palewood C1 480 GB, their own',
       amount: 0,
     });
     expect(priceLines(driveJob({ end: { kind: 'declined' } }))).toEqual([]);
@@ -40,9 +42,9 @@ describe('a quote', () => {
   it('says what changed since a version, job by job', () => {
     const before = quoted(driveJob());
     const dearer = quoted(driveJob({ facts: { 'drive choice': drive(7000) } }));
-    expect(changedSince(before, dearer)).toEqual(['Palewood C1: 70.00 instead of 60.00.']);
+    expect(changedSince(before, dearer)).toEqual(['Palewood C1 480 GB: 70.00 instead of 60.00.']);
     expect(changedSince(before, quoteOf([], { ...rates, taxPercent: 21 }))).toEqual([
-      'Palewood C1 is not in it any more, 60.00 less.',
+      'Palewood C1 480 GB is not in it any more, 60.00 less.',
       expect.stringContaining('Work is not in it any more'),
       'Tax is 21 % instead of 20 %.',
     ]);

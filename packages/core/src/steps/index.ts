@@ -7,4 +7,15 @@ export * from './corrections';
 export { estimateOnRoute, ROUTES } from './route-links';
 export { functionChecks } from './function-checks';
 export { amount } from './money';
-export { agreedPrice, jobTotal, priceHolds, priceLines, taxOn, type PriceLine, type Rates } from './price';
+export {
+  agreedPrice,
+  drivePrices,
+  memoryPrices,
+  partsKnown,
+  jobTotal,
+  priceHolds,
+  priceLines,
+  taxOn,
+  type PriceLine,
+  type Rates,
+} from './price';

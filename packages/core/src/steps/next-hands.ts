@@ -45,7 +45,7 @@ export function nextStep(procedure: Procedure): Step | null {
 
 /** Minutes until the last of what is ordered is expected, counted to the beginning of that day; 0 once it is due. */
 export function deliveryIn({ ordered }: JobSnapshot, now: number): number {
-  return Math.max(0, ...ordered.map(({ expected }) => (Date.parse(`${expected}T00:00:00Z`) - now) / 60_000));
+  return Math.max(0, ...ordered.map(({ dueAt }) => (dueAt - now) / 60_000));
 }
 
 function startsIn(step: Step, job: JobSnapshot, now: number): number {

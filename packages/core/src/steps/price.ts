@@ -1,4 +1,5 @@
-import type { JobSnapshot, Station } from './types';
+import { soldName } from '../capacity';
+import type { DriveChoice, JobSnapshot, MemoryChoice, PricedPart, Station } from './types';
 import { WORK_RULES } from './work-rules';
 
 /** The shop's rates: minor currency units for an hour of hands, and tax in per cent of the net amount. */
@@ -30,28 +31,40 @@ export function priceLines(job: JobSnapshot): PriceLine[] {
   return [...partLines(job), ...workLine(job)];
 }
 
-function partLines({ facts }: JobSnapshot): PriceLine[] {
+function partLines({ facts, ordered }: JobSnapshot): PriceLine[] {
   const { 'drive choice': drive, 'memory choice': memory } = facts;
-  const adapters = drive?.adapters ?? [];
-  const others = adapters.reduce((sum, adapter) => sum + adapter.price, 0);
-  const piece = (what: string, each: number, count = 1): PriceLine => {
-    return { kind: 'part', what, count, each, amount: each * count };
-  };
-  return [
-    ...(drive
-      ? [piece(`${drive.maker} ${drive.name}${drive.partId === null ? ', their own' : ''}`, drive.price - others)]
-      : []),
-    ...adapters.map(({ name, price }) => piece(name, price)),
-    ...(memory
-      ? [
-          piece(
-            `${memory.maker} ${memory.name}${memory.partId === null ? ', their own' : ''}`,
-            Math.round(memory.price / memory.count),
-            memory.count,
-          ),
-        ]
-      : []),
+  const chosen = [
+    ...(drive ? drivePrices(drive) : []),
+    ...(memory ? memoryPrices(memory) : []),
+    ...(ordered[0]?.quoted ?? []),
   ];
+  return chosen.map((part) => ({ kind: 'part', ...part, amount: part.each * part.count }));
+}
+
+const OWN = ', their own';
+
+/** A drive and its adapters as they stand on a quote. */
+export function drivePrices(
+  drive: Pick<DriveChoice, 'maker' | 'name' | 'bytes' | 'sectorSize' | 'partId' | 'price' | 'adapters'>,
+): PricedPart[] {
+  const { maker, name, bytes, sectorSize, partId, price, adapters = [] } = drive;
+  const others = adapters.reduce((sum, adapter) => sum + adapter.price, 0);
+  const what = `${maker} ${name} ${soldName(bytes, sectorSize)}${partId === null ? OWN : ''}`;
+  return [
+    { what, count: 1, each: price - others },
+    ...adapters.map((adapter) => ({ what: adapter.name, count: 1, each: adapter.price })),
+  ];
+}
+
+/** A set of modules as it stands on a quote. */
+export function memoryPrices({
+  maker,
+  name,
+  partId,
+  count,
+  price,
+}: Pick<MemoryChoice, 'maker' | 'name' | 'partId' | 'count' | 'price'>): PricedPart[] {
+  return [{ what: `${maker} ${name}${partId === null ? OWN : ''}`, count, each: Math.round(price / count) }];
 }
 
 function workLine(job: JobSnapshot): PriceLine[] {
@@ -83,6 +96,12 @@ export function agreedPrice({ facts, told }: JobSnapshot): { amount: number; how
     ...(told === null ? [] : [{ amount: told, how: 'the price said at booking' }]),
   ];
   return all.reduce<(typeof all)[number] | null>((most, one) => (most && most.amount >= one.amount ? most : one), null);
+}
+
+/** Whether it is known which parts go in: chosen, or on order. */
+export function partsKnown({ wishes, facts, ordered }: JobSnapshot): boolean {
+  if (ordered.length > 0) return true;
+  return wishes.every(({ kind }) => (kind === 'memory' ? facts['memory choice'] : facts['drive choice']) !== undefined);
 }
 
 /** Whether the customer agreed to what the job costs as it stands now. */

@@ -220,6 +220,17 @@ export interface OrderedPart {
   supplier: string;
   /** Day on which it is expected, as `YYYY-MM-DD`. */
   expected: string;
+  /** Beginning of that day, milliseconds since the epoch. */
+  dueAt: number;
+  /** What it was ordered for, as it stands on the quote. */
+  quoted: PricedPart[];
+}
+
+/** Pieces of a part at a price, minor currency units for each. */
+export interface PricedPart {
+  what: string;
+  count: number;
+  each: number;
 }
 
 /** The facts of a job from which its procedure follows. */

@@ -1,3 +1,4 @@
+import { minorOf } from '../../format/units';
 import type { BookIn, CustomerView, JobBooking, ModelView } from '@udrel/contract/types';
 import { bytesOfNominal, GIB, parseCapacity } from '@udrel/core/capacity';
 import type { ConditionMark, Consent, WishKind } from '@udrel/core/steps';
@@ -154,13 +155,6 @@ function jobOf(device: DeviceDraft, wrong: (field: string, sentence: string) => 
     promisedAt: dated ? promised.toISOString() : null,
     price: amount('price', device.price),
   };
-}
-
-/** An amount in minor units; null where nothing is typed, undefined where it is no amount. */
-function minorOf(text: string): number | null | undefined {
-  if (text.trim() === '') return null;
-  const minor = Math.round(Number(text.replace(',', '.')) * 100);
-  return minor >= 0 ? minor : undefined;
 }
 
 /** The size wanted, bytes. A nominal decimal size of a drive means the drive sold under that name. */

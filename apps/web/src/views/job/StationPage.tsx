@@ -25,10 +25,10 @@ export function StationPage({ job, station }: { job: JobView; station: Station }
   const onlyLooking = job.closedAt !== null || foreign;
   if (station === 'Match') {
     return (
-      <fieldset key={station} disabled={onlyLooking} className={styles.work} aria-label={station}>
+      <div key={station} role="group" aria-label={station}>
         {foreign && <Foreign />}
-        <MatchStation job={job} side={<StationSide job={job} station={station} />} />
-      </fieldset>
+        <MatchStation job={job} side={<StationSide job={job} station={station} />} disabled={onlyLooking} />
+      </div>
     );
   }
   return (

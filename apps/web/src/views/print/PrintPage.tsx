@@ -7,6 +7,7 @@ import { CustomerDocument } from './CustomerDocument';
 import { KitList } from './KitList';
 import { Labels } from './Labels';
 import { PlanCard } from './PlanCard';
+import { QuotePaper } from './QuotePaper';
 import { Receipt } from './Receipt';
 import { TagPaper } from './TagPaper';
 import styles from './print.module.css';
@@ -41,6 +42,8 @@ function paperOf(paper: string, job: JobView, shop: string) {
       return <Receipt job={job} shop={shop} />;
     case 'kit':
       return <KitList job={job} />;
+    case 'quote':
+      return <QuotePaper job={job} shop={shop} />;
     case 'plan':
       return <PlanCard job={job} />;
     case 'document':

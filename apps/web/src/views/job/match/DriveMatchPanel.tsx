@@ -9,6 +9,7 @@ import { Foot, Ledger, Sheet, TroubleNote } from '../../../ui';
 import { SiteDialog } from '../../models/SiteDialog';
 import { useJobChange } from '../useJobChange';
 import { KitLink } from './KitLink';
+import { OrderDialog } from './OrderDialog';
 import { Schematic } from './Schematic';
 import { CandidateTable, type Candidate } from './CandidateTable';
 import { CompareSheet, MOST_COMPARED } from './CompareSheet';
@@ -77,8 +78,10 @@ function ChosenCandidate(props: {
   const { drive, partId, stock } = candidate.offer;
   const taken = job.snapshot.facts['drive choice'];
   const stays = job.snapshot.facts['other drives']?.drives.find((one) => one.siteId === siteId);
+  const [ordering, setOrdering] = useState(false);
   const isTaken = taken !== undefined && taken.siteId === siteId && taken.partId === (candidate.own ? null : partId);
-  const refused = candidate.verdict === 'no' || candidate.verdict === 'cannot tell' || !candidate.needMet || stock < 1;
+  const unfit = candidate.verdict === 'no' || candidate.verdict === 'cannot tell' || !candidate.needMet;
+  const lacking = [...(stock < 1 && !candidate.own ? [`${drive.maker} ${drive.name}`] : []), ...candidate.missing];
   const name = `${drive.maker} ${drive.name} ${driveSize(drive)}`;
   return (
     <>
@@ -109,9 +112,22 @@ function ChosenCandidate(props: {
             The customer agrees to the alteration
           </Button>
         )}
+        {lacking.length > 0 && !unfit && !asks && !stays && job.snapshot.ordered.length === 0 && (
+          <Button variant="contained" disabled={busy} onClick={() => setOrdering(true)}>
+            Order {lacking.join(' and ')} …
+          </Button>
+        )}
+        {ordering && (
+          <OrderDialog
+            job={job}
+            what={lacking.join(' and ')}
+            choice={{ kind: 'drive', partId: candidate.own ? null : partId, siteId }}
+            close={() => setOrdering(false)}
+          />
+        )}
         <Button
-          variant="contained"
-          disabled={busy || refused || asks || isTaken || stays !== undefined}
+          variant={lacking.length > 0 ? 'outlined' : 'contained'}
+          disabled={busy || unfit || lacking.length > 0 || asks || isTaken || stays !== undefined}
           onClick={() => void change('/drive', { partId: candidate.own ? null : partId, siteId })}
         >
           {isTaken ? 'Reserved' : `${candidate.own ? 'Choose theirs' : 'Choose and reserve'} for ${siteName}`}
@@ -123,6 +139,7 @@ function ChosenCandidate(props: {
   function noteOf(): string {
     if (stays) return `${siteName} holds ${stays.name}, which stays`;
     if (asks) return 'cannot be undone: ask the customer first';
+    if (job.snapshot.ordered.length > 0) return 'parts are on order for this job: cancel that to choose anew';
     return isTaken ? `reserved: ${taken.serial}` : 'dashed line: what the slot can carry';
   }
 }

@@ -1,23 +1,88 @@
-import type { ReactNode } from 'react';
-import type { JobView } from '@udrel/contract/types';
-import { wants } from '@udrel/core/steps';
+import { useState, type ReactNode } from 'react';
+import type { JobView, MatchView } from '@udrel/contract/types';
+import { priceHolds, wants } from '@udrel/core/steps';
 import { useMatchQuery } from '../../../api/api';
 import { Loaded } from '../../../ui';
+import { CopyEquipmentPanel } from './CopyEquipmentPanel';
 import { DriveMatchPanel } from './DriveMatchPanel';
 import { MemoryMatchPanel } from './MemoryMatchPanel';
+import { OrderedSheet } from './OrderedSheet';
+import { QuotePanel } from './QuotePanel';
+import jobStyles from '../job.module.css';
+import styles from './match.module.css';
 
-/** What fits, why, how fast it will be there, and what is on the shelf. Steps and gates stand under the drawing. */
-export function MatchStation({ job, side }: { job: JobView; side: ReactNode }) {
+const PAGES = ['Drive', 'Memory', 'For the copy', 'Quote'] as const;
+type Page = (typeof PAGES)[number];
+
+/**
+ * What fits, why, how fast it will be there and what it costs, a page for each question; it opens at the one that is
+ * next. Steps and gates stand beside each. The quote is the counter's too.
+ */
+export function MatchStation({ job, side, disabled }: { job: JobView; side: ReactNode; disabled: boolean }) {
   const { currentData: data, error } = useMatchQuery(job.tag);
+  const pages = PAGES.filter((page) => has(job, page));
+  const [chosen, choose] = useState<Page>(() => nextPage(job));
+  const page = pages.includes(chosen) ? chosen : (pages[0] ?? 'Quote');
   return (
-    <Loaded data={data} error={error} what="what fits">
-      {(match) =>
-        wants(job.snapshot, 'new drive') ? (
-          <DriveMatchPanel job={job} match={match} side={side} />
+    <>
+      <div role="tablist" aria-label="Questions of the match" className={styles.pages}>
+        {pages.map((one) => (
+          <button
+            key={one}
+            type="button"
+            role="tab"
+            aria-selected={one === page}
+            tabIndex={one === page ? 0 : -1}
+            onClick={() => choose(one)}
+            onKeyDown={(event) => {
+              const step = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0;
+              const next = step === 0 ? undefined : pages[(pages.indexOf(one) + step + pages.length) % pages.length];
+              if (!next) return;
+              choose(next);
+              const tabs = event.currentTarget.parentElement?.querySelectorAll('button');
+              tabs?.[pages.indexOf(next)]?.focus();
+            }}
+          >
+            {one}
+          </button>
+        ))}
+      </div>
+      <div role="tabpanel" aria-label={page}>
+        <OrderedSheet job={job} />
+        {page === 'Quote' ? (
+          <QuotePanel job={job} side={side} />
         ) : (
-          <MemoryMatchPanel job={job} match={match} side={side} />
-        )
-      }
-    </Loaded>
+          <fieldset disabled={disabled} className={jobStyles.work} aria-label={page}>
+            <Loaded data={data} error={error} what="what fits">
+              {(match) => panelOf(page, { job, match, side })}
+            </Loaded>
+          </fieldset>
+        )}
+      </div>
+    </>
   );
+}
+
+function has({ snapshot }: JobView, page: Page): boolean {
+  if (page === 'Drive' || page === 'For the copy') return wants(snapshot, 'new drive');
+  return page === 'Quote' || wants(snapshot, 'memory');
+}
+
+function nextPage({ snapshot }: JobView): Page {
+  const { facts } = snapshot;
+  if (wants(snapshot, 'new drive') && !facts['drive choice']) return 'Drive';
+  if (wants(snapshot, 'memory') && !facts['memory choice']) return 'Memory';
+  if (!priceHolds(snapshot)) return 'Quote';
+  return wants(snapshot, 'new drive') ? 'Drive' : 'Memory';
+}
+
+function panelOf(page: Exclude<Page, 'Quote'>, props: { job: JobView; match: MatchView; side: ReactNode }): ReactNode {
+  switch (page) {
+    case 'Drive':
+      return <DriveMatchPanel {...props} />;
+    case 'Memory':
+      return <MemoryMatchPanel {...props} />;
+    case 'For the copy':
+      return <CopyEquipmentPanel {...props} />;
+  }
 }

@@ -7,6 +7,7 @@ import { money, whole } from '../../../format/units';
 import { Empty, Foot, Ledger, Sheet, TroubleNote, VerdictMark } from '../../../ui';
 import { useJobChange } from '../useJobChange';
 import { KitLink } from './KitLink';
+import { OrderDialog } from './OrderDialog';
 import { Schematic } from './Schematic';
 import styles from './match.module.css';
 
@@ -20,6 +21,7 @@ export function MemoryMatchPanel({ job, match, side }: { job: JobView; match: Ma
     ),
   );
   const { change, busy, error } = useJobChange(job);
+  const [ordering, setOrdering] = useState(false);
   const chosen = match.memory[index];
   if (!chosen) return <Empty>{noSlots(job.device.model.memory) ?? 'The shelf knows no modules for this.'}</Empty>;
   const isTaken = taken?.partId === chosen.offer.partId && taken.count === chosen.count;
@@ -100,6 +102,19 @@ export function MemoryMatchPanel({ job, match, side }: { job: JobView; match: Ma
         <TroubleNote error={error} />
         <Foot note={chosen.reachesWish ? undefined : 'does not reach the wish'}>
           {isTaken && <KitLink tag={job.tag} />}
+          {!chosen.refused && chosen.offer.stock < chosen.count && !isTaken && job.snapshot.ordered.length === 0 && (
+            <Button variant="contained" disabled={busy} onClick={() => setOrdering(true)}>
+              Order what is missing …
+            </Button>
+          )}
+          {ordering && (
+            <OrderDialog
+              job={job}
+              what={`${chosen.count} × ${chosen.offer.module.maker} ${chosen.offer.module.name}, ${chosen.offer.stock} on the shelf`}
+              choice={{ kind: 'memory', partId: chosen.offer.partId, count: chosen.count }}
+              close={() => setOrdering(false)}
+            />
+          )}
           <Button
             variant="contained"
             disabled={busy || chosen.refused || isTaken || chosen.offer.stock < chosen.count}

@@ -1,0 +1,71 @@
+import type { MatchView } from '@udrel/contract/types';
+import {
+  heldNew,
+  heldOld,
+  holdings,
+  stickStarts,
+  type BootStick,
+  type Equipment,
+  type HeldDrive,
+  type HolderOffer,
+  type Socket,
+} from '@udrel/core/equipment';
+import type { Drive } from '@udrel/core/fit';
+import type { OfferedPart } from './match';
+import type { JobRecord } from './record';
+
+/** With what the old drive and the chosen one can be held while copying, and which sticks the device starts from. */
+export function copyingWith(job: JobRecord, parts: readonly OfferedPart[], now: Date): MatchView['copying'] {
+  const equipment = parts.filter(({ kind }) => kind === 'equipment');
+  const holders = equipment.flatMap((part): HolderOffer[] => {
+    const spec = part.spec as Equipment;
+    if (spec.kind === 'boot stick' || spec.kind === 'bench host') return [];
+    return [{ partId: part.id, name: `${part.maker} ${part.name}`, stock: part.stock, holder: spec }];
+  });
+  const sockets = socketsOf(job, equipment);
+  const held = (drive: HeldDrive | null) => drive && holdings(drive, holders, sockets);
+  return { old: held(oldDrive(job)), fresh: held(freshDrive(job, parts)), sticks: sticksFor(job, equipment, now) };
+}
+
+/** The device's own sockets first, then those of the shop's bench. */
+function socketsOf({ model }: JobRecord, equipment: readonly OfferedPart[]): Socket[] {
+  const own = (model.ports ?? []).map((port): Socket => ({ at: 'the device', port }));
+  const bench = equipment.flatMap(({ name, spec }) => {
+    const host = spec as Equipment;
+    return host.kind === 'bench host' ? host.ports.map((port): Socket => ({ at: name, port })) : [];
+  });
+  return [...own, ...bench];
+}
+
+function oldDrive({ snapshot, model }: JobRecord): HeldDrive | null {
+  const old = snapshot.facts['old drive'];
+  const site = model.sites.find(({ id }) => id === old?.siteId);
+  return old && site ? heldOld(old, site) : null;
+}
+
+function freshDrive({ snapshot }: JobRecord, parts: readonly OfferedPart[]): HeldDrive | null {
+  const { 'drive choice': choice, 'own drive': own } = snapshot.facts;
+  if (!choice) return null;
+  if (choice.partId === null) return own ? heldNew(own.drive) : null;
+  const part = parts.find(({ id }) => id === choice.partId);
+  return part ? heldNew(part.spec as Drive) : null;
+}
+
+function sticksFor({ model, snapshot }: JobRecord, equipment: readonly OfferedPart[], now: Date) {
+  const { 'old drive': old, 'partition table': table } = snapshot.facts;
+  const systems = (table?.partitions ?? []).map(({ fileSystem }) => fileSystem).filter((one) => one !== 'none');
+  const device = { firmware: model.firmware, nvme: old?.link.kind === 'pcie', fileSystems: systems };
+  return equipment
+    .flatMap(({ id, maker, name, stock, spec }) => {
+      const stick = spec as BootStick;
+      if (stick.kind !== 'boot stick') return [];
+      return [
+        { partId: id, name: `${maker} ${name}`, stock, ...stickStarts(stick, device, daysSince(stick.checked, now)) },
+      ];
+    })
+    .sort((a, b) => Number(b.starts) - Number(a.starts) || a.name.localeCompare(b.name));
+}
+
+function daysSince(day: string | null, now: Date): number | null {
+  return day === null ? null : Math.max(0, Math.floor((now.getTime() - Date.parse(day)) / 86_400_000));
+}

@@ -1,0 +1,90 @@
+import type { ReactNode } from 'react';
+import type { JobView, MatchView } from '@udrel/contract/types';
+import type { Holding } from '@udrel/core/equipment';
+import { linkName } from '@udrel/core/links';
+import { rate } from '../../../format/units';
+import { Empty, Ledger, Sheet, VerdictMark } from '../../../ui';
+import styles from './match.module.css';
+
+/** With what each drive can be held while it is copied, where it is plugged in best, and which stick starts the device. */
+export function CopyEquipmentPanel({ job, match, side }: { job: JobView; match: MatchView; side: ReactNode }) {
+  const { old, fresh, sticks } = match.copying;
+  const { 'old drive': oldDrive, 'drive choice': choice } = job.snapshot.facts;
+  return (
+    <div className={styles.grid}>
+      <div className={styles.column}>{side}</div>
+      <div className={styles.column}>
+        <Sheet
+          title="To hold the new drive"
+          aside={choice ? `${choice.maker} ${choice.name}, ${linkName(choice.link)} inside` : undefined}
+        >
+          {fresh ? (
+            <Holdings all={fresh} />
+          ) : (
+            <Empty>Choose a drive first: it follows from its form and protocol.</Empty>
+          )}
+        </Sheet>
+        <Sheet title="To hold the old drive" aside={oldDrive ? `${oldDrive.maker} ${oldDrive.name}` : undefined}>
+          {old ? <Holdings all={old} /> : <Empty>The old drive is not read yet.</Empty>}
+        </Sheet>
+        <Sheet title="To start the device from" aside="so that its own system stands still while it is copied">
+          {sticks.length === 0 && <Empty>The shelf knows no boot stick.</Empty>}
+          {sticks.map((stick) => (
+            <details key={stick.partId} className={styles.holding}>
+              <summary>
+                <VerdictMark verdict={stick.starts ? 'fits' : verdictOf(stick.reasons)} />
+                <b>{stick.name}</b>
+                <span className="sub">{telling(stick.reasons)}</span>
+              </summary>
+              <Ledger reasons={stick.reasons} />
+            </details>
+          ))}
+        </Sheet>
+      </div>
+    </div>
+  );
+}
+
+function Holdings({ all }: { all: readonly Holding[] }) {
+  if (all.length === 0) return <Empty>The shelf knows nothing to hold drives with.</Empty>;
+  const can = all.filter(({ holds }) => holds);
+  const cannot = all.filter(({ holds }) => !holds);
+  return (
+    <>
+      {can.length === 0 && <Empty>Nothing of the shop holds it: see why, or copy inside a device.</Empty>}
+      {can.map(one)}
+      {cannot.length > 0 && (
+        <details open={can.length === 0}>
+          <summary className={styles.cannot}>{cannot.length} that cannot, and why</summary>
+          {cannot.map(one)}
+        </details>
+      )}
+    </>
+  );
+}
+
+function one({ offer, holds, best, rate: speed, reasons }: Holding) {
+  return (
+    <details key={offer.partId} className={styles.holding}>
+      <summary>
+        <VerdictMark verdict={holds ? 'fits' : verdictOf(reasons)} />
+        <b>{offer.name}</b>
+        <span className="sub">
+          {holds && best ? `${linkName(best.link)} at ${best.socket.at}, ${best.socket.port.name}` : telling(reasons)}
+        </span>
+        <span className="figure">{holds ? rate(speed) : ''}</span>
+      </summary>
+      <Ledger reasons={reasons} />
+    </details>
+  );
+}
+
+function verdictOf(reasons: Holding['reasons']): 'no' | 'cannot tell' {
+  return reasons.some(({ outcome }) => outcome === 'fail') ? 'no' : 'cannot tell';
+}
+
+/** What speaks against it most, else what it costs. */
+function telling(reasons: Holding['reasons']): string {
+  const of = (outcome: string) => reasons.find((one) => one.outcome === outcome)?.sentence;
+  return of('fail') ?? of('unknown') ?? of('limit') ?? '';
+}

@@ -1,0 +1,179 @@
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useState, type ReactNode } from 'react';
+import type { JobView, QuoteView } from '@udrel/contract/types';
+import { agreedPrice, jobTotal, QUOTE_ACCEPTANCES } from '@udrel/core/steps';
+import { useAcceptQuoteMutation, usePayMutation, useQuoteQuery, useWriteQuoteMutation } from '../../../api/api';
+import { fieldTrouble } from '../../../api/problem';
+import { moment } from '../../../format/time';
+import { minorOf, money } from '../../../format/units';
+import { Empty, Foot, Loaded, Sheet, TroubleNote } from '../../../ui';
+import { QuoteLines } from '../../../ui/QuoteLines';
+import styles from './match.module.css';
+
+/** The quote of the whole order: as it stands, what was put to the customer, what they agreed to, and what they paid. */
+export function QuotePanel({ job, side }: { job: JobView; side: ReactNode }) {
+  const { currentData: data, error } = useQuoteQuery(job.order);
+  return (
+    <div className={styles.grid}>
+      <div className={styles.column}>{side}</div>
+      <div className={styles.column}>
+        <Loaded data={data} error={error} what="the quote">
+          {(quote) => (
+            <>
+              <Now job={job} quote={quote} />
+              <Versions quote={quote} />
+              <Payments job={job} quote={quote} />
+            </>
+          )}
+        </Loaded>
+      </div>
+    </div>
+  );
+}
+
+function Now({ job, quote }: { job: JobView; quote: QuoteView }) {
+  const [accept, accepting] = useAcceptQuoteMutation();
+  const [write, writing] = useWriteQuoteMutation();
+  const [note, setNote] = useState('');
+  const { order, now, changed, versions } = quote;
+  const [latest] = versions;
+  const asWritten = latest !== undefined && changed.length === 0;
+  const agreed = agreedPrice(job.snapshot);
+  const total = jobTotal(job.snapshot);
+  const holds = agreed !== null && total <= agreed.amount;
+  const busy = accepting.isLoading || writing.isLoading || job.closedAt !== null;
+  return (
+    <>
+      <Sheet
+        title={`Quote of order ${order}`}
+        aside={
+          asWritten ? `as in version ${latest.version}` : latest ? 'changed since it was written' : 'not written yet'
+        }
+      >
+        <QuoteLines quote={now} />
+        {job.snapshot.rates.hourly === 0 && <p className="sub">No hourly rate is set: the owner sets it under Shop.</p>}
+        {!asWritten && latest && (
+          <div className={styles.changed}>
+            <b>Since version {latest.version}:</b>
+            <ul>
+              {changed.map((sentence) => (
+                <li key={sentence}>{sentence}</li>
+              ))}
+            </ul>
+          </div>
+        )}
+        <p className={styles.agreed} role="status">
+          {agreed === null
+            ? `Nobody has agreed to ${money(total)} for ${job.tag} yet.`
+            : `Agreed for ${job.tag}: ${money(agreed.amount)}, ${agreed.how}. ${holds ? 'It holds.' : `It costs ${money(total)} now: ask the customer.`}`}
+        </p>
+      </Sheet>
+      <TroubleNote error={accepting.error ?? writing.error} />
+      <Foot>
+        <TextField
+          label="What was said"
+          value={note}
+          onChange={(event) => setNote(event.target.value)}
+          disabled={job.closedAt !== null}
+          sx={{ flex: '1 1 180px' }}
+        />
+        <Button component="a" href={`/print/quote/${job.tag}`} target="_blank" rel="noreferrer">
+          Print
+        </Button>
+        <Button disabled={busy || asWritten} onClick={() => void write({ order, total: now.total })}>
+          Write version {(latest?.version ?? 0) + 1}
+        </Button>
+        {QUOTE_ACCEPTANCES.map((how) => (
+          <Button
+            key={how}
+            variant={holds ? 'outlined' : 'contained'}
+            disabled={busy || (asWritten && latest.acceptedHow === how)}
+            onClick={() => void accept({ order, total: now.total, how, note }).then(() => setNote(''))}
+          >
+            Accepted {how}
+          </Button>
+        ))}
+      </Foot>
+    </>
+  );
+}
+
+function Versions({ quote: { versions } }: { quote: QuoteView }) {
+  if (versions.length === 0) return null;
+  return (
+    <Sheet title="Versions" aside="each stays as it was put to the customer">
+      {versions.map((one) => (
+        <details key={one.version} className={styles.holding}>
+          <summary>
+            <b>Version {one.version}</b>
+            <span className="sub">
+              {one.acceptedAt
+                ? `accepted ${one.acceptedHow ?? ''} ${moment(one.acceptedAt)}, ${one.acceptedBy ?? ''}${one.note ? `: ${one.note}` : ''}`
+                : `written ${moment(one.at)}, ${one.by}; not accepted`}
+            </span>
+            <span className="figure">{money(one.quote.total)}</span>
+          </summary>
+          <QuoteLines quote={one.quote} />
+        </details>
+      ))}
+    </Sheet>
+  );
+}
+
+const WAYS = ['cash', 'card', 'transfer'] as const;
+
+function Payments({ job, quote }: { job: JobView; quote: QuoteView }) {
+  const [pay, { error, isLoading }] = usePayMutation();
+  const [typed, setTyped] = useState('');
+  const [how, setHow] = useState<(typeof WAYS)[number]>('card');
+  const amount = minorOf(typed);
+  const wrong = amount === undefined ? 'An amount such as 40.00' : fieldTrouble(error, 'amount');
+  return (
+    <Sheet title="Deposit and payments" aside={`paid ${money(quote.paid)}, due ${money(quote.due)}`}>
+      {quote.payments.length === 0 && <Empty>Nothing was paid yet.</Empty>}
+      {quote.payments.map((one) => (
+        <p key={one.id} className={styles.order}>
+          <span>
+            {moment(one.at)}, {one.how}, {one.by}
+          </span>
+          <span className="figure">{money(one.amount)}</span>
+        </p>
+      ))}
+      <Foot>
+        <TextField
+          label="Amount"
+          value={typed}
+          onChange={(event) => setTyped(event.target.value)}
+          error={wrong !== undefined}
+          helperText={wrong}
+          disabled={job.closedAt !== null}
+          sx={{ width: 140 }}
+        />
+        <TextField
+          label="How"
+          value={how}
+          select
+          onChange={(event) => setHow(event.target.value as typeof how)}
+          disabled={job.closedAt !== null}
+          sx={{ width: 140 }}
+          slotProps={{ select: { native: true } }}
+        >
+          {WAYS.map((way) => (
+            <option key={way} value={way}>
+              {way}
+            </option>
+          ))}
+        </TextField>
+        <Button
+          disabled={isLoading || !amount || job.closedAt !== null}
+          onClick={() => {
+            if (amount) void pay({ order: quote.order, amount, how }).then((done) => done.error ?? setTyped(''));
+          }}
+        >
+          Take it
+        </Button>
+      </Foot>
+    </Sheet>
+  );
+}

@@ -1,0 +1,185 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { TIB } from '../capacity';
+import { box, nvme as card } from '../fit/samples.test-data';
+import type { UsbMode } from '../links';
+import { heldNew, heldOld, holdings, stickStarts, type HeldDrive, type Holder, type Port, type Socket } from '.';
+
+const usb = (plug: 'A' | 'C', mode: UsbMode, at = 'the device'): Socket => {
+  return { at, port: { kind: 'usb', name: 'left', plug, mode } };
+};
+const enclosure: Holder = {
+  kind: 'enclosure',
+  bays: [{ form: 'm2', lengths: [42, 80], protocols: ['NVMe'] }],
+  mode: '10 Gb/s',
+  plug: 'C',
+  ownPower: false,
+  queued: true,
+  largest: null,
+  sectors: null,
+  duplicates: false,
+};
+const bay: Holder = {
+  ...enclosure,
+  plug: 'A',
+  bays: [{ form: 'box', sizes: ['2.5'], connector: 'SATA', height: 9.5 }],
+};
+const dock: Holder = {
+  ...bay,
+  kind: 'dock',
+  ownPower: true,
+  bays: [{ form: 'box', sizes: ['2.5', '3.5'], connector: 'SATA', height: null }],
+};
+const nvme = heldNew(card);
+const sata = heldNew(box);
+const SOCKETS = [usb('A', '5 Gb/s'), usb('C', '10 Gb/s', 'bench computer 1')];
+
+function hold(drive: HeldDrive, holder: Holder, sockets: Socket[] = SOCKETS, stock = 1) {
+  const [one] = holdings(drive, [{ partId: 'x', name: 'x', stock, holder }], sockets);
+  if (!one) throw new Error('nothing was answered');
+  return one;
+}
+const failing = (...given: Parameters<typeof hold>) =>
+  hold(...given).reasons.flatMap(({ rule, outcome }) => (outcome === 'fail' ? [rule] : []));
+
+describe('what can hold a drive while it is copied', () => {
+  it('takes a drive of its form, protocol, plug, length and height, and no other', () => {
+    expect(hold(nvme, enclosure).holds).toBe(true);
+    expect(failing({ ...nvme, protocol: 'SATA' }, enclosure)).toEqual(['protocol']);
+    expect(failing({ ...nvme, length: 110 }, enclosure)).toEqual(['length']);
+    expect(failing(sata, enclosure)).toEqual(['form']);
+    expect(failing({ ...sata, height: 12.5 }, bay)).toEqual(['height']);
+    expect(failing({ ...sata, connector: 'micro SATA' }, bay)).toEqual(['connector']);
+    expect(failing({ ...sata, form: '3.5' }, bay)).toEqual(['form']);
+    const mini: Holder = { ...enclosure, bays: [{ form: 'msata' }] };
+    expect(failing(nvme, mini)).toEqual(['form']);
+    expect(hold({ ...nvme, form: 'msata', protocol: 'SATA' }, mini).holds).toBe(true);
+  });
+
+  it('feeds what it holds', () => {
+    const tower = { ...sata, form: '3.5', needs12V: true, spins: true } as const;
+    expect(hold(tower, dock).holds).toBe(true);
+    expect(failing(tower, { ...dock, ownPower: false })).toEqual(['power']);
+    expect(failing({ ...sata, spins: true }, { ...bay, mode: '2.0' })).toEqual(['power']);
+    expect(hold({ ...sata, spins: true }, bay).reasons.find(({ rule }) => rule === 'power')?.outcome).toBe('limit');
+  });
+
+  it('shows the whole drive in its own sectors', () => {
+    expect(failing({ ...sata, bytes: 3 * TIB }, { ...dock, largest: 2 * TIB })).toEqual(['size']);
+    expect(hold({ ...sata, bytes: 2 * TIB }, { ...dock, largest: 2 * TIB }).holds).toBe(true);
+    expect(failing(sata, { ...dock, sectors: 4096 })).toEqual(['sectors']);
+  });
+
+  it('is plugged in where its link is fastest, and not where its plug does not go', () => {
+    expect(hold(nvme, enclosure).best).toMatchObject({
+      socket: { at: 'bench computer 1' },
+      link: { mode: '10 Gb/s' },
+    });
+    expect(hold(sata, bay, [usb('A', '2.0'), usb('C', '20 Gb/s')]).best?.link).toEqual({
+      kind: 'usb',
+      mode: '10 Gb/s',
+    });
+    expect(failing(nvme, enclosure, [usb('A', '10 Gb/s')])).toEqual(['port']);
+    const slow = hold(sata, bay, [usb('A', '2.0')]);
+    expect([slow.holds, slow.reasons.find(({ rule }) => rule === 'port')?.outcome]).toEqual([true, 'limit']);
+    const esata: Port = { kind: 'esata', name: 'rear', generation: 2 };
+    expect(failing(sata, bay, [{ at: 'the device', port: esata }])).toEqual(['port']);
+    expect(failing(sata, bay, SOCKETS, 0)).toEqual(['there']);
+  });
+
+  it('says neither yes nor no of a drive whose length or height is not noted', () => {
+    const unknown = (drive: HeldDrive, holder: Holder) =>
+      hold(drive, holder)
+        .reasons.filter(({ outcome }) => outcome === 'unknown')
+        .map(({ rule }) => rule);
+    expect(unknown({ ...nvme, length: null }, enclosure)).toEqual(['length']);
+    expect(unknown({ ...sata, height: null }, bay)).toEqual(['height']);
+    expect(hold({ ...nvme, length: null }, enclosure).holds).toBe(false);
+  });
+
+  it('knows the old drive by where it sits', () => {
+    const old = {
+      serial: 'O',
+      maker: '',
+      name: '',
+      bytes: 1,
+      sectorSize: 512,
+      class: 'disk 5400',
+      link: { kind: 'sata', generation: 2 },
+      siteId: 'a',
+    } as const;
+    const site = { id: 'a', name: 'A', form: 'optical', height: 12.7, sata: 2 } as const;
+    expect(heldOld(old, site)).toMatchObject({ form: '2.5', protocol: 'SATA', spins: true, needs12V: false });
+    const slot = { ...site, form: 'm2', key: 'M', pcie: null, roomAbove: null, roomBelow: null, screw: true } as const;
+    expect(heldOld(old, { ...slot, posts: [80] }).length).toBe(80);
+    expect(heldOld(old, { ...slot, posts: [42, 80] }).length).toBeNull();
+  });
+
+  it('does not depend on the order of what is given, and a further socket never makes it worse', () => {
+    const mode = fc.constantFrom<UsbMode>('2.0', '5 Gb/s', '10 Gb/s', '20 Gb/s');
+    const socket = fc.tuple(fc.constantFrom('A' as const, 'C' as const), mode).map(([plug, speed]) => usb(plug, speed));
+    const holder = fc
+      .tuple(fc.constantFrom(enclosure, bay, dock), mode, fc.boolean())
+      .map(([one, speed, ownPower]): Holder => ({ ...one, mode: speed, ownPower }));
+    const drive = fc.constantFrom(nvme, sata, { ...sata, spins: true }, { ...nvme, length: null });
+    fc.assert(
+      fc.property(
+        fc.array(holder, { maxLength: 6 }),
+        fc.array(socket, { maxLength: 5 }),
+        socket,
+        drive,
+        (all, at, more, held) => {
+          const offers = all.map((one, n) => ({ partId: `${n}`, name: `h${n % 3}`, stock: 1, holder: one }));
+          const ids = (given: typeof offers) => holdings(held, given, at).map(({ offer }) => offer.partId);
+          expect(ids([...offers].reverse())).toEqual(ids(offers));
+          const richer = new Map(holdings(held, offers, [...at, more]).map((one) => [one.offer.partId, one]));
+          for (const one of holdings(held, offers, at)) {
+            const with_ = richer.get(one.offer.partId);
+            expect(with_?.rate ?? 0).toBeGreaterThanOrEqual(one.rate);
+            if (one.holds) expect(with_?.holds).toBe(true);
+            else expect(one.reasons.some(({ outcome }) => outcome === 'fail' || outcome === 'unknown')).toBe(true);
+          }
+        },
+      ),
+    );
+  });
+});
+
+describe('a boot stick', () => {
+  const stick = {
+    kind: 'boot stick',
+    starts: ['UEFI' as const],
+    fileSystems: ['NTFS'],
+    controllers: ['AHCI' as const],
+    plug: 'A',
+    checked: '2026-05-20',
+  } as const;
+  const device = { firmware: { uefi: true, startsNvme: true }, nvme: false, fileSystems: ['NTFS'] };
+  const mine = {
+    ...stick,
+    starts: [...stick.starts],
+    fileSystems: [...stick.fileSystems],
+    controllers: [...stick.controllers],
+  };
+  const outcomes = (given: typeof device, days: number | null = 12) =>
+    stickStarts(mine, given, days).reasons.map(({ outcome }) => outcome);
+
+  it('starts a device whose firmware mode, controller and file systems it handles', () => {
+    expect(stickStarts(mine, device, 12).starts).toBe(true);
+    expect(outcomes(device)).toEqual(['pass', 'pass', 'pass', 'pass']);
+  });
+
+  it('is refused for another mode or controller; a file system it lacks copies whole', () => {
+    expect(outcomes({ ...device, firmware: { ...device.firmware, uefi: false } })[0]).toBe('fail');
+    expect(outcomes({ ...device, nvme: true })[1]).toBe('fail');
+    expect(outcomes({ ...device, fileSystems: ['NTFS', 'APFS'] })[2]).toBe('limit');
+    expect(stickStarts(mine, { ...device, firmware: { uefi: null, startsNvme: null } } as never, 12).starts).toBe(
+      false,
+    );
+  });
+
+  it('is to be tried first when nobody has for half a year', () => {
+    expect(outcomes(device, 193).at(-1)).toBe('limit');
+    expect(outcomes(device, null).at(-1)).toBe('limit');
+  });
+});
