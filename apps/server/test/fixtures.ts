@@ -1,4 +1,4 @@
-import type { BookIn, JobBooking, JobView, OrderView } from '@udrel/contract/types';
+import type { BookIn, JobBooking, JobView, OrderView, Problem } from '@udrel/contract/types';
 import { bytesOfNominal, GIB, MIB } from '@udrel/core/capacity';
 import type { JobFacts } from '@udrel/core/steps';
 import { addModel, Part, receive, type Acting } from '../src/services';
@@ -221,7 +221,7 @@ export class Work {
     if (answer.status < 300) this.job = answer.body;
     return {
       status: answer.status,
-      body: answer.body as JobView & { detail: string; code: string; current?: JobView },
+      body: answer.body as JobView & Pick<Problem, 'detail' | 'code' | 'current' | 'problems'>,
     };
   }
 

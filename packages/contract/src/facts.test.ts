@@ -59,6 +59,12 @@ const CASES: Record<EntryKey, { right: object; wrong: object; field: string }> =
   'source identified': { right: serial, wrong: { serial: 'x' }, field: 'serial' },
   'target identified': { right: serial, wrong: { serial: '<b>' }, field: 'serial' },
   fitted: { right: { serial: '' }, wrong: { serial: 7 }, field: 'serial' },
+  'added fitted': { right: { serial: 'ADD-1' }, wrong: { serial: 'a' }, field: 'serial' },
+  installed: {
+    right: { system: 'a desktop system', files: 'not wanted', note: '' },
+    wrong: { files: 'some' },
+    field: 'files',
+  },
   'trial start': {
     right: { started: true, oldDriveDetached: true, note: '' },
     wrong: { started: 'yes' },

@@ -178,6 +178,19 @@ export interface AuditPage {
   before: string | null;
 }
 
+/** What earlier jobs taught about a model, and how long its devices lay open, minutes. */
+export interface LessonsView {
+  lessons: { id: string; text: string; tag: string; by: string; at: string }[];
+  opened: { jobs: number; minutes: number | null };
+}
+
+/** A device of the same model in the same order, and whether its parts are chosen. */
+export interface AlikeJob {
+  tag: string;
+  serial: string;
+  chosen: boolean;
+}
+
 /** Everything a job's page shows. */
 export interface JobView {
   id: string;
@@ -194,6 +207,8 @@ export interface JobView {
   closedAt: string | null;
   /** Tags of the other jobs of the same order. */
   together: string[];
+  /** Those of them on a device of the same model with the same wishes, still open. */
+  alike: AlikeJob[];
   things: ThingView[];
   holding: HoldingView;
   secrets: SecretView[];
@@ -274,6 +289,8 @@ export interface CopyingView {
 export interface MatchView {
   need: { bytes: number; sentence: string };
   drives: DriveMatch[];
+  /** The same for the drive that is to be added. */
+  added: DriveMatch[];
   memory: MemorySet[];
   copying: CopyingView;
 }

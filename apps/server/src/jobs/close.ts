@@ -15,14 +15,20 @@ export function closeJob(acting: Acting, tag: string, version: number): Promise<
   return changeJob(acting, tag, version, async (job) => {
     requireStep(job, 'close job');
     requireNoRun(job);
-    const { 'drive choice': choice, 'old drive': oldDrive, 'old drive stays': stays } = job.snapshot.facts;
-    const spoiled = (await reservedSerials(acting, job.id)).filter((serial) => serial !== choice?.serial);
+    const {
+      'drive choice': choice,
+      'added choice': added,
+      'old drive': oldDrive,
+      'old drive stays': stays,
+    } = job.snapshot.facts;
+    const spoiled = (await reservedSerials(acting, job.id)).filter(
+      (serial) => serial !== choice?.serial && serial !== added?.serial,
+    );
     const kept = job.snapshot.end?.kind === 'not collected';
     if (job.snapshot.end && !kept) await releaseStock(acting, job.id, ['memory']);
     await spendStock(acting, job.id);
     for (const serial of spoiled) await keepSpoiled(acting, job, serial);
-    if (choice) {
-      const { serial, maker, name, bytes, partId } = choice;
+    for (const { serial, maker, name, bytes, partId } of [choice, added].filter((one) => one !== undefined)) {
       await keepDrive(manager, {
         serial,
         maker,

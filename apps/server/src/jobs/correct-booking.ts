@@ -112,7 +112,7 @@ export function rebooking(
   const promise: Consequence = { about: 'promise', sentence: 'Tell the customer: another time is promised.' };
   const quote: Consequence = { about: 'quote', sentence: 'Tell the customer: another price is agreed.' };
   return Promise.resolve({
-    after: job.snapshot,
+    after: { ...job.snapshot, told: price },
     besides: [...(moved ? [promise] : []), ...(price === job.price ? [] : [quote]), papers],
     event: { kind: 'booking corrected', data: { changed } },
     carryOut: async () => {

@@ -3,6 +3,7 @@ import type { Considered, MakeCorrection } from '@udrel/contract/schemas';
 import { consequencesOf, type FactKey, type JobSnapshot } from '@udrel/core/steps';
 import { rows } from '../platform/database';
 import type { Acting } from '../platform/routes';
+import { ROLES_OF } from '../shelf/entities';
 import { releaseStock } from '../shelf/reservations';
 import { changeJob, requireNoRun } from './change';
 import { customerCorrection, detailsCorrection, rebooking, serialCorrection } from './correct-booking';
@@ -68,6 +69,7 @@ async function eventsBehind({ manager }: Acting, jobId: string, keys: readonly F
     manager,
     `select max(seq) as seq from event
       where job_id = $1 and coalesce(data ->> 'key', case kind when 'drive reserved' then 'drive choice'
+              when 'added drive reserved' then 'added choice' when 'old drive moved' then 'old drive moves'
               when 'memory reserved' then 'memory choice' when 'plan accepted' then 'plan' end) = any ($2)
       group by coalesce(data ->> 'key', kind) order by 1`,
     [jobId, keys],
@@ -82,7 +84,9 @@ async function letFall(acting: Acting, jobId: string, keys: readonly FactKey[]):
     keys,
   ]);
   const released: string[] = [];
-  if (keys.includes('drive choice')) released.push(...(await releaseStock(acting, jobId, ['drive', 'adapter'])));
+  if (keys.includes('drive choice')) released.push(...(await releaseStock(acting, jobId, [...ROLES_OF.main])));
+  if (keys.includes('added choice')) released.push(...(await releaseStock(acting, jobId, [...ROLES_OF.added])));
+  if (keys.includes('old drive moves')) released.push(...(await releaseStock(acting, jobId, ['moved adapter'])));
   if (keys.includes('memory choice')) released.push(...(await releaseStock(acting, jobId, ['memory'])));
   return released;
 }

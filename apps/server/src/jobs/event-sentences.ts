@@ -19,6 +19,12 @@ const SENTENCES: Readonly<Record<string, (data: Data) => string>> = {
   'fact recorded': (data) => `Recorded: ${word(data, 'key')}`,
   'fact corrected': (data) => `Corrected: ${word(data, 'key')}`,
   'drive reserved': (data) => `Reserved drive ${word(data, 'serial')} for site ${word(data, 'siteId').toUpperCase()}`,
+  'added drive reserved': (data) =>
+    `Reserved drive ${word(data, 'serial')} to be added at site ${word(data, 'siteId').toUpperCase()}`,
+  'old drive moved': (data) =>
+    data['siteId']
+      ? `The old drive is to move to site ${word(data, 'siteId').toUpperCase()}`
+      : 'The old drive does not move to another site',
   'memory reserved': (data) => `Reserved ${word(data, 'count')} memory module(s)`,
   'reservation released': (data) => `Released: ${word(data, 'role')}`,
   'quote written': (data) => `Quote ${word(data, 'version')} written, ${price(data, 'total')}`,
@@ -40,6 +46,7 @@ const SENTENCES: Readonly<Record<string, (data: Data) => string>> = {
   'order cancelled': (data) => ['Order cancelled', word(data, 'note')].filter(Boolean).join(': '),
   'not reserved': (data) => `Arrived, but not reserved: ${word(data, 'why')}`,
   'promise moved': (data) => `Promise moved to ${word(data, 'to').slice(0, 10)}`,
+  'lesson kept': (data) => `For the next one of this model: ${word(data, 'text')}`,
   'plan accepted': (data) => `Copy plan accepted, ${word(data, 'partitions')} partitions`,
   'run began': (data) =>
     `Copy began, attempt ${word(data, 'attempt')}${data['berth'] ? `, berth ${word(data, 'berth')}` : ', timed by hand'}`,

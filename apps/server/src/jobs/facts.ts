@@ -3,13 +3,12 @@ import type { EntryKey, FactEntry, JobView } from '@udrel/contract/types';
 import { entryKeys, factShapes, type Shape } from '@udrel/contract/schemas';
 import { validate } from '@udrel/contract/validate';
 import { identify } from '@udrel/core/identity';
-import { wants, type FactKey, type JobFacts, type OwnDrive, type StepId } from '@udrel/core/steps';
+import { replacesDrive, wants, type FactKey, type JobFacts, type OwnDrive, type StepId } from '@udrel/core/steps';
 import { fieldWrong, notFound, Refusal } from '../platform/errors';
 import { insertRows } from '../platform/insert';
 import type { Acting } from '../platform/routes';
 import { driveIdOf, isOurs, keepDrive } from '../shelf/drives';
 import { changeJob, requireNoRun, requireStep, type Happened } from './change';
-import { staying } from './match';
 import type { JobRecord } from './record';
 
 /** The step that a fact is the evidence of; in an end without work, the step of the way back. */
@@ -29,6 +28,8 @@ const STEP_OF: Readonly<Record<EntryKey, StepId>> = {
   'source identified': 'identify',
   'target identified': 'identify',
   fitted: 'fit',
+  'added fitted': 'fit added',
+  installed: 'install',
   'trial start': 'trial start',
   after: 'measure after',
   functions: 'check functions',
@@ -83,6 +84,7 @@ async function examine(acting: Acting, job: JobRecord, key: EntryKey, value: unk
   if (key === 'other drives') examineOthers(job, value as NonNullable<JobFacts['other drives']>);
   if (key === 'before') examineBefore(job, value as NonNullable<JobFacts['before']>);
   if (key === 'after') examineMeasured(value as NonNullable<JobFacts['after']>);
+  if (key === 'added fitted') return examineAdded(job, (value as { serial: string }).serial);
   if (key === 'source identified' || key === 'target identified' || key === 'fitted') {
     return examineSerial(job, key, (value as { serial: string }).serial);
   }
@@ -107,7 +109,7 @@ async function keepOldDrive(
   if (!job.model.sites.some((site) => site.id === drive.siteId)) {
     throw fieldWrong('value.siteId', 'This device has no such site.');
   }
-  if (staying(job.snapshot, drive.siteId)) {
+  if (job.snapshot.facts['other drives']?.drives.some((other) => other.siteId === drive.siteId)) {
     throw fieldWrong('value.siteId', 'Another drive is noted there, which stays.');
   }
   if (await isOurs(manager, drive.serial)) {
@@ -136,8 +138,8 @@ export async function keepOwnDrive(
   { serial, drive }: OwnDrive,
   field = 'value.serial',
 ): Promise<void> {
-  const choice = job.snapshot.facts['drive choice'];
-  if (choice && choice.partId === null) {
+  const { 'drive choice': choice, 'added choice': added } = job.snapshot.facts;
+  if (choice?.partId === null || added?.partId === null) {
     throw new Refusal(409, 'drive-chosen', 'Their drive is chosen for this job. Take that back first.');
   }
   if (await isOurs(manager, serial)) throw fieldWrong(field, 'This serial is one of ours on the shelf.');
@@ -159,7 +161,7 @@ export async function keepOwnDrive(
 /** What sits in the device again must be the drive that was in it. */
 function examinePutBack(job: JobRecord, scanned: string): { serial: string } {
   const old = job.snapshot.facts['old drive'];
-  if (!wants(job.snapshot, 'new drive') || !old) return { serial: scanned };
+  if (!replacesDrive(job.snapshot) || !old) return { serial: scanned };
   const result = identify(scanned, { serial: old.serial }, null);
   if (result.outcome !== 'match') throw fieldWrong('value.serial', result.sentence);
   return { serial: old.serial };
@@ -201,7 +203,7 @@ function examineMeasured({ set, whyNot }: NonNullable<JobFacts['before']>): void
 function examineSerial(job: JobRecord, key: EntryKey, scanned: string): { serial: string } {
   const { facts } = job.snapshot;
   const [oldDrive, choice] = [facts['old drive'], facts['drive choice']];
-  if (key === 'fitted' && !wants(job.snapshot, 'new drive')) return { serial: scanned };
+  if (key === 'fitted' && !replacesDrive(job.snapshot)) return { serial: scanned };
   const target = choice ? { serial: choice.serial, partNumber: choice.partNumber } : null;
   const source = oldDrive ? { serial: oldDrive.serial } : null;
   const [expected, other] = key === 'source identified' ? [source, target] : [target, source];
@@ -209,6 +211,16 @@ function examineSerial(job: JobRecord, key: EntryKey, scanned: string): { serial
   const result = identify(scanned, expected, other);
   if (result.outcome !== 'match') throw fieldWrong('value.serial', result.sentence);
   return { serial: expected.serial };
+}
+
+/** The drive to be added, by its serial. */
+function examineAdded(job: JobRecord, scanned: string): { serial: string } {
+  const { 'added choice': added, 'drive choice': choice } = job.snapshot.facts;
+  if (!added) throw new Refusal(409, 'gate-closed', 'The drive is not known yet.');
+  const other = choice ? { serial: choice.serial, partNumber: choice.partNumber } : null;
+  const result = identify(scanned, { serial: added.serial, partNumber: added.partNumber }, other);
+  if (result.outcome !== 'match') throw fieldWrong('value.serial', result.sentence);
+  return { serial: added.serial };
 }
 
 /** Another drive than before is fitted: what was proven with the one before stays on record and counts no more. */

@@ -1,4 +1,6 @@
 import {
+  chooseSame as sameShape,
+  moveOldDrive as moveShape,
   orderParts as orderShape,
   reserveDrive as driveShape,
   reserveMemory as memoryShape,
@@ -6,8 +8,10 @@ import {
 } from '@udrel/contract/schemas';
 import { route } from '../platform/routes';
 import { matchParts } from './match';
+import { moveOldDrive } from './move-old';
 import { orderParts, settleOrder } from './part-orders';
 import { reserveDrive, reserveMemory } from './reserve';
+import { chooseSame } from './same';
 import { readJob } from './view';
 
 export const matchRoutes = [
@@ -25,6 +29,16 @@ export const matchRoutes = [
     who: 'work on a job',
     body: memoryShape,
     handle: (call) => reserveMemory(call, call.params['tag'] ?? '', call.body),
+  }),
+  route('post /jobs/:tag/same', {
+    who: 'work on a job',
+    body: sameShape,
+    handle: (call) => chooseSame(call, call.params['tag'] ?? '', call.body),
+  }),
+  route('post /jobs/:tag/old-drive', {
+    who: 'work on a job',
+    body: moveShape,
+    handle: (call) => moveOldDrive(call, call.params['tag'] ?? '', call.body),
   }),
   route('post /jobs/:tag/part-orders', {
     who: 'work on a job',

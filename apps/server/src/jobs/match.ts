@@ -3,12 +3,15 @@ import { binary } from '@udrel/core/capacity';
 import { DriveCatalogue, type Adapter, type Drive, type FitAdapter, type Need, type Offer } from '@udrel/core/fit';
 import { defaultIntent, planLayout } from '@udrel/core/layout';
 import { matchMemory, type MemoryModule, type ModuleOffer } from '@udrel/core/memory';
-import { wants, type JobSnapshot } from '@udrel/core/steps';
+import { replacesDrive, wants, type JobSnapshot, type WishKind } from '@udrel/core/steps';
 import type { EntityManager } from 'typeorm';
 import { rows } from '../platform/database';
 import type { PartKind } from '../shelf/entities';
 import { copyingWith } from './copying';
 import type { JobRecord } from './record';
+
+/** The drive that takes over, or the one that is added. */
+export type Purpose = 'main' | 'added';
 
 export interface OfferedPart {
   id: string;
@@ -34,11 +37,11 @@ export function offeredParts(manager: EntityManager, jobId: string, kinds: PartK
   );
 }
 
-/** What the new drive must hold: the wish, and what the partitions of the old drive need at least. */
+/** What the new drive must hold: the wish, and what the partitions of the old drive need at least where they come along. */
 export function needOf(snapshot: JobSnapshot): MatchView['need'] {
-  const least = snapshot.wishes.find((wish) => wish.kind === 'new drive')?.least ?? 0;
+  const least = leastOf(snapshot, wants(snapshot, 'new drive') ? 'new drive' : 'fresh installation');
   const table = snapshot.facts['partition table'];
-  if (!table) return { bytes: least, sentence: `wanted: at least ${binary(least)}` };
+  if (!table || !wants(snapshot, 'new drive')) return { bytes: least, sentence: `wanted: at least ${binary(least)}` };
   const huge = { sectors: Number.MAX_SAFE_INTEGER / 8192, sectorSize: table.sectorSize };
   const plan = planLayout(table, huge, defaultIntent(table));
   const smallest = plan.smallestSold === null ? binary(plan.smallestBytes) : `${plan.smallestSold} GB`;
@@ -55,36 +58,38 @@ export async function matchParts(manager: EntityManager, job: JobRecord, now: Da
   const parts = await offeredParts(manager, job.id, ['drive', 'adapter', 'memory', 'equipment', 'small part']);
   const catalogue = catalogueOf(snapshot, parts);
   const numbers = new Map(parts.map((part) => [part.id, part.partNumber]));
-  const drives = wants(snapshot, 'new drive')
-    ? model.sites.map((site) => {
-        const { candidates, of } = catalogue.rank(site, model.firmware, needFor(snapshot, site.id));
-        const named = candidates.map((one) => ({
-          ...one,
-          partNumber: numbers.get(one.offer.partId) ?? '',
-          own: one.offer.partId === OWN,
-        }));
-        return { siteId: site.id, candidates: named, of };
-      })
-    : [];
+  const ranked = (purpose: Purpose) =>
+    model.sites.map((site) => {
+      const { candidates, of } = catalogue.rank(site, model.firmware, needFor(snapshot, site.id, purpose));
+      const named = candidates.map((one) => ({
+        ...one,
+        partNumber: numbers.get(one.offer.partId) ?? '',
+        own: one.offer.partId === OWN,
+      }));
+      return { siteId: site.id, candidates: named, of };
+    });
+  const drives = replacesDrive(snapshot) ? ranked('main') : [];
+  const added = wants(snapshot, 'added drive') ? ranked('added') : [];
   const memory = wants(snapshot, 'memory') ? memorySets(job, parts) : [];
-  return { need, drives, memory, copying: copyingWith(job, parts, now) };
+  return { need, drives, added, memory, copying: copyingWith(job, parts, now) };
 }
 
 /** What a drive at a site is held against; the screw and ribbon of the drive that comes out of there are there. */
-export function needFor(snapshot: JobSnapshot, siteId: string): Need {
+export function needFor(snapshot: JobSnapshot, siteId: string, purpose: Purpose): Need {
   const oldHere = snapshot.facts['old drive']?.siteId === siteId;
-  return { bytes: needOf(snapshot).bytes, use: 'system', oldHere };
+  return purpose === 'main'
+    ? { bytes: needOf(snapshot).bytes, use: 'system', oldHere }
+    : { bytes: leastOf(snapshot, 'added drive'), use: 'data', oldHere };
+}
+
+function leastOf({ wishes }: JobSnapshot, kind: WishKind): number {
+  return wishes.find((wish) => wish.kind === kind)?.least ?? 0;
 }
 
 /** Drives, adapters and small parts as the rules look at them. */
 export function catalogueOf(snapshot: JobSnapshot, parts: readonly OfferedPart[]): DriveCatalogue {
   const small = parts.filter(({ kind }) => kind === 'small part').map(({ name, stock }) => [name, stock] as const);
   return new DriveCatalogue(offersFor(snapshot, parts), adaptersOf(parts), new Map(small));
-}
-
-/** The drive that is at the site and stays there, so that nothing else can sit there. */
-export function staying(snapshot: JobSnapshot, siteId: string) {
-  return snapshot.facts['other drives']?.drives.find((drive) => drive.siteId === siteId) ?? null;
 }
 
 /** Stands for the drive that the customer brought, among the parts offered. */

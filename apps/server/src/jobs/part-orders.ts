@@ -4,7 +4,7 @@ import { drivePrices, memoryPrices, type PricedPart } from '@udrel/core/steps';
 import { firstRow } from '../platform/database';
 import { notFound, Refusal } from '../platform/errors';
 import type { Acting } from '../platform/routes';
-import { PartOrder, type PartOrderRow } from '../shelf/entities';
+import { PartOrder, ROLES_OF, type PartOrderRow } from '../shelf/entities';
 import { releaseStock, takeIfThere } from '../shelf/reservations';
 import { receive } from '../shelf/service';
 import { changeJob, requireNoRun, type Happened } from './change';
@@ -45,7 +45,7 @@ export function orderParts(acting: Acting, tag: string, given: OrderParts): Prom
 }
 
 const rolesOf = (choice: Choice): PartOrderRow['role'][] =>
-  choice.kind === 'drive' ? ['drive', 'adapter'] : ['memory'];
+  choice.kind === 'memory' ? ['memory'] : [...ROLES_OF[choice.added ? 'added' : 'main']];
 
 async function neededFor(
   acting: Acting,
@@ -61,9 +61,10 @@ async function neededFor(
     };
   }
   const { candidate } = await choosableDrive(acting, job, choice);
-  const adapters = candidate.adapters.map(({ partId }): Needed => ({ partId, count: 1, role: 'adapter' }));
+  const [driveRole, adapterRole] = ROLES_OF[choice.added ? 'added' : 'main'];
+  const adapters = candidate.adapters.map(({ partId }): Needed => ({ partId, count: 1, role: adapterRole }));
   return {
-    parts: choice.partId === null ? adapters : [{ partId: choice.partId, count: 1, role: 'drive' }, ...adapters],
+    parts: choice.partId === null ? adapters : [{ partId: choice.partId, count: 1, role: driveRole }, ...adapters],
     quoted: drivePrices({ ...candidate.offer.drive, ...pricesOf(candidate), partId: choice.partId }),
   };
 }
@@ -161,9 +162,9 @@ async function movePromise({ manager }: Acting, job: JobRecord, promisedAt: stri
 
 /** What is on order for a job that ends without work is wanted no more; what was kept for it goes back. */
 export async function cancelOrders(acting: Acting, jobId: string): Promise<void> {
-  const [, cancelled] = (await acting.manager.query(
-    "update part_order set state = 'cancelled', settled_at = $2 where job_id = $1 and state = 'ordered'",
+  const [cancelled] = (await acting.manager.query(
+    `update part_order set state = 'cancelled', settled_at = $2 where job_id = $1 and state = 'ordered' returning choice`,
     [jobId, acting.now],
-  )) as [unknown, number];
-  if (cancelled > 0) await releaseStock(acting, jobId, ['drive', 'adapter']);
+  )) as [{ choice: Choice }[], number];
+  for (const { choice } of cancelled) await releaseStock(acting, jobId, rolesOf(choice));
 }

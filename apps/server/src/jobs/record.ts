@@ -1,4 +1,5 @@
 import type {
+  AlikeJob,
   EarlierJob,
   FactOrigin,
   HoldingView,
@@ -60,6 +61,7 @@ interface StoredJob {
   guaranteedUntil: Date | null;
   holding: HoldingView;
   together: string[];
+  alike: AlikeJob[];
   customerId: string;
   customer: string;
   phone: string;
@@ -104,6 +106,14 @@ export const JOBS_SQL = `
              else j.put_down || jsonb_build_object('by', p.name) end) as holding,
          (select coalesce(json_agg(x.tag order by x.number), '[]')
             from job x where x.order_id = j.order_id and x.id <> j.id) as together,
+         (select coalesce(json_agg(json_build_object('tag', x.tag, 'serial', y.serial, 'chosen', exists (
+                   select 1 from fact f where f.job_id = x.id and f.current
+                      and f.key in ('drive choice', 'added choice', 'memory choice'))) order by x.number), '[]')
+            from job x join device y on y.id = x.device_id
+           where x.order_id = j.order_id and x.id <> j.id and y.model_id = d.model_id and x.closed_at is null
+             and x.ended_as is null
+             and (select string_agg(w.kind, ',' order by w.kind) from wish w where w.job_id = x.id)
+               = (select string_agg(w.kind, ',' order by w.kind) from wish w where w.job_id = j.id)) as alike,
          c.id as "customerId", c.name as customer, c.phone, c.email, d.id as "deviceId", d.serial,
          m.id as "modelId", m.spec as model, m.stub,
          ${earlierSql('e.id <> j.id and e.number < j.number')} as earlier,

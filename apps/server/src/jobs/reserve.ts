@@ -2,17 +2,19 @@ import type { JobView, ReserveDrive, ReserveMemory } from '@udrel/contract/types
 import type { Candidate } from '@udrel/core/fit';
 import type { Link } from '@udrel/core/links';
 import type { MemorySet } from '@udrel/core/memory';
-import { ALTERATION_CONSENT, type DriveChoice, type MemoryChoice } from '@udrel/core/steps';
+import { ALTERATION_CONSENT, occupant, type DriveChoice, type MemoryChoice } from '@udrel/core/steps';
 import { notFound, Refusal } from '../platform/errors';
 import type { Acting } from '../platform/routes';
+import { ROLES_OF } from '../shelf/entities';
 import { releaseStock, takeStock } from '../shelf/reservations';
 import { changeJob, requireNoRun, requireStep, type Happened } from './change';
 import { keepFact } from './facts';
-import { catalogueOf, memorySets, needFor, offeredParts, OWN, staying } from './match';
+import { catalogueOf, memorySets, needFor, offeredParts, OWN, type Purpose } from './match';
 import type { JobRecord } from './record';
 
 /** A drive that may sit at a site of the job's device, with what it was judged by. */
 export interface Choosable {
+  purpose: Purpose;
   siteId: string;
   partNumber: string;
   candidate: Candidate & { link: Link };
@@ -22,16 +24,17 @@ export interface Choosable {
 export async function choosableDrive(
   acting: Acting,
   job: JobRecord,
-  wanted: { partId: string | null; siteId: string },
+  wanted: { partId: string | null; siteId: string; added?: boolean | undefined },
 ): Promise<Choosable> {
+  const purpose = wanted.added ? 'added' : 'main';
   const site = job.model.sites.find((one) => one.id === wanted.siteId);
   if (!site) throw notFound('This site');
-  const stays = staying(job.snapshot, site.id);
-  if (stays) throw refused(`${site.name} holds ${stays.name}, which stays`);
+  const there = occupant(job.snapshot.facts, site.id, purpose);
+  if (there) throw refused(`${site.name} holds ${there}`);
   const parts = await offeredParts(acting.manager, job.id, ['drive', 'adapter']);
   const wantedId = wanted.partId ?? OWN;
   const alone = parts.filter((part) => part.kind !== 'drive' || part.id === wantedId);
-  const need = needFor(job.snapshot, site.id);
+  const need = needFor(job.snapshot, site.id, purpose);
   const { candidates } = catalogueOf(job.snapshot, alone).rank(site, job.model.firmware, need);
   const candidate = candidates.find((one) => one.offer.partId === wantedId);
   if (!candidate || !candidate.link) throw refused(candidate?.because ?? 'no such drive');
@@ -40,13 +43,13 @@ export async function choosableDrive(
   if (candidate.alteration && !job.snapshot.facts.consents?.given.includes(ALTERATION_CONSENT))
     throw refused(`${candidate.alteration} cannot be undone: note the customer’s consent first`);
   const partNumber = parts.find((part) => part.id === wanted.partId)?.partNumber ?? '';
-  return { siteId: site.id, partNumber, candidate: { ...candidate, link: candidate.link } };
+  return { purpose, siteId: site.id, partNumber, candidate: { ...candidate, link: candidate.link } };
 }
 
 /** Takes one piece of a drive for the job, with the adapters it needs. What was taken before goes back. */
 export function reserveDrive(acting: Acting, tag: string, wanted: ReserveDrive): Promise<JobView> {
   return changeJob(acting, tag, wanted.version, async (job) => {
-    requireStep(job, 'reserve drive');
+    requireStep(job, wanted.added ? 'reserve added' : 'reserve drive');
     requireNoRun(job);
     return takeDrive(acting, job, await choosableDrive(acting, job, wanted));
   });
@@ -56,13 +59,14 @@ export function reserveDrive(acting: Acting, tag: string, wanted: ReserveDrive):
 export async function takeDrive(
   acting: Acting,
   job: JobRecord,
-  { siteId, partNumber, candidate }: Choosable,
+  { purpose, siteId, partNumber, candidate }: Choosable,
 ): Promise<Happened[]> {
   const { drive } = candidate.offer;
   const partId = candidate.offer.partId === OWN ? null : candidate.offer.partId;
-  const released = await releaseStock(acting, job.id, ['drive', 'adapter']);
-  const piece = partId === null ? ownPiece(job) : await takeStock(acting, job.id, partId, 1, 'drive');
-  for (const adapter of candidate.adapters) await takeStock(acting, job.id, adapter.partId, 1, 'adapter');
+  const [driveRole, adapterRole] = ROLES_OF[purpose];
+  const released = await releaseStock(acting, job.id, [...ROLES_OF[purpose]]);
+  const piece = partId === null ? ownPiece(job, purpose) : await takeStock(acting, job.id, partId, 1, driveRole);
+  for (const adapter of candidate.adapters) await takeStock(acting, job.id, adapter.partId, 1, adapterRole);
   const choice: DriveChoice = {
     stockId: piece.id,
     partId,
@@ -83,10 +87,13 @@ export async function takeDrive(
     ...(candidate.alteration ? { alteration: candidate.alteration } : {}),
     ...pricesOf(candidate),
   };
-  await keepFact(acting, job, 'drive choice', choice, 'chosen');
+  await keepFact(acting, job, purpose === 'main' ? 'drive choice' : 'added choice', choice, 'chosen');
   return [
     ...released.map((role) => ({ kind: 'reservation released', data: { role } })),
-    { kind: 'drive reserved', data: { serial: choice.serial, siteId, partId } },
+    {
+      kind: purpose === 'main' ? 'drive reserved' : 'added drive reserved',
+      data: { serial: choice.serial, siteId, partId },
+    },
   ];
 }
 
@@ -102,9 +109,11 @@ export function pricesOf({ offer, adapters }: Candidate): {
 }
 
 /** The drive that the customer brought: a target only where they agreed that what is on it is lost. */
-function ownPiece(job: JobRecord): { id: null; serial: string } {
+function ownPiece(job: JobRecord, purpose: Purpose): { id: null; serial: string } {
   const own = job.snapshot.facts['own drive'];
   if (!own) throw notFound("The customer's own drive");
+  const other = job.snapshot.facts[purpose === 'main' ? 'added choice' : 'drive choice'];
+  if (other?.partId === null) throw refused('the customer’s own drive has its place already');
   if (!own.mayBeOverwritten) throw refused('the customer has not agreed that what is on their own drive is lost');
   return { id: null, serial: own.serial };
 }

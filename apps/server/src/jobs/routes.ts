@@ -1,4 +1,5 @@
 import {
+  addLesson as addLessonShape,
   addNote,
   addThing as addThingShape,
   bookedFacts,
@@ -15,6 +16,7 @@ import {
   type MakeCorrection,
   type Shape,
 } from '@udrel/contract/schemas';
+import { addLesson } from '../models/lessons';
 import { route } from '../platform/routes';
 import { changeJob } from './change';
 import { closeJob } from './close';
@@ -68,6 +70,11 @@ export const jobRoutes = [
     body: addNote,
     handle: (call) =>
       changeJob(call, tagOf(call.params), null, async () => [{ kind: 'note', data: { text: call.body.text } }]),
+  }),
+  route('post /jobs/:tag/lessons', {
+    who: 'work on a job',
+    body: addLessonShape,
+    handle: (call) => addLesson(call, tagOf(call.params), call.body.text),
   }),
   route('post /jobs/:tag/plan', {
     who: 'work on a job',

@@ -11,7 +11,7 @@ export async function layOutSheet(
   spec: ModelSpec,
   wishes: readonly Wish[],
 ): Promise<void> {
-  const swapsDrive = wishes.some((wish) => wish.kind === 'new drive');
+  const swapsDrive = wishes.some((wish) => wish.kind === 'new drive' || wish.kind === 'fresh installation');
   const items = spec.strip.filter((item) => swapsDrive || item.kind !== 'part');
   if (items.length === 0) return;
   await insertRows(

@@ -37,7 +37,7 @@ export async function viewRecord(manager: EntityManager, record: JobRecord, now:
 }
 
 function present(record: JobRecord, now: Date): Omit<JobView, 'history'> {
-  const { snapshot, runs, origins, things, holding, secrets, earlier, together } = record;
+  const { snapshot, runs, origins, things, holding, secrets, earlier, together, alike } = record;
   const procedure = procedureFor(snapshot);
   const readyIn = procedure.handsLeft + procedure.unattendedLeft + deliveryIn(snapshot, now.getTime());
   return {
@@ -58,6 +58,7 @@ function present(record: JobRecord, now: Date): Omit<JobView, 'history'> {
     promisedAt: record.promisedAt?.toISOString() ?? null,
     closedAt: record.closedAt?.toISOString() ?? null,
     together,
+    alike,
     things,
     holding,
     secrets,

@@ -1,6 +1,7 @@
 import { customerQuery, deviceQuery, modelSpec, site } from '@udrel/contract/schemas';
 import { route } from '../platform/routes';
 import { devicesBySerial } from './devices';
+import { dropLesson, lessonsOf } from './lessons';
 import { addModel, correctSite, describeStub, findModels } from './service';
 
 export const modelRoutes = [
@@ -24,6 +25,14 @@ export const modelRoutes = [
     who: 'describe models',
     body: site,
     handle: (call) => correctSite(call, call.params['id'] ?? '', call.body),
+  }),
+  route('get /models/:id/lessons', {
+    who: 'look at jobs and shelf',
+    handle: ({ manager, params }) => lessonsOf(manager, params['id'] ?? ''),
+  }),
+  route('delete /models/:id/lessons/:lesson', {
+    who: 'describe models',
+    handle: ({ manager, params }) => dropLesson(manager, params['id'] ?? '', params['lesson'] ?? ''),
   }),
   route('get /devices', {
     who: 'look at jobs and shelf',

@@ -130,8 +130,14 @@ function examineWishes({ wishes }: JobBooking, { memory, sites }: ModelSpec, fie
     if (wish.kind === 'memory' && wish.least > memory.maximum) {
       throw fieldWrong(`${at}.least`, `This model takes at most ${memory.maximum / 1024 ** 3} GiB.`);
     }
-    if (wish.kind === 'new drive' && sites.length === 0) {
+    if (wish.kind !== 'memory' && sites.length === 0) {
       throw fieldWrong(`${at}.kind`, 'This model has no site for a drive.');
+    }
+    if (wish.kind === 'added drive' && sites.length === 1) {
+      throw fieldWrong(`${at}.kind`, 'This model has one site only: the drive that is in it sits there.');
+    }
+    if (wish.kind === 'fresh installation' && wishes.some((one) => one.kind === 'new drive')) {
+      throw fieldWrong(`${at}.kind`, 'Either everything comes along or nothing does: choose one of both.');
     }
   }
 }

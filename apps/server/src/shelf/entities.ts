@@ -66,9 +66,12 @@ export interface ReservationRow {
   stockId: string;
   jobId: string;
   quantity: number;
-  role: 'drive' | 'memory' | 'adapter';
+  role: 'drive' | 'memory' | 'adapter' | 'added drive' | 'added adapter' | 'moved adapter';
   at: Date;
 }
+
+/** The roles of a drive with its adapters: the one that takes over, and the one that is added. */
+export const ROLES_OF = { main: ['drive', 'adapter'], added: ['added drive', 'added adapter'] } as const;
 
 export const Reservation = new EntitySchema<ReservationRow>({
   name: 'reservation',
@@ -94,7 +97,9 @@ export interface PartOrderRow {
   count: number;
   role: ReservationRow['role'];
   /** What is to be reserved for the job once everything for it has come. */
-  choice: { kind: 'drive'; partId: string | null; siteId: string } | { kind: 'memory'; partId: string; count: number };
+  choice:
+    | { kind: 'drive'; partId: string | null; siteId: string; added?: boolean }
+    | { kind: 'memory'; partId: string; count: number };
   /** How that stands on the quote. */
   quoted: PricedPart[];
   supplier: string;

@@ -102,7 +102,7 @@ export async function reservedSerials({ manager }: Acting, jobId: string): Promi
   const found = await rows<{ serial: string }>(
     manager,
     `select s.serial from reservation r join stock s on s.id = r.stock_id
-      where r.job_id = $1 and r.role = 'drive' and s.serial is not null`,
+      where r.job_id = $1 and r.role in ('drive', 'added drive') and s.serial is not null`,
     [jobId],
   );
   return found.map((row) => row.serial);

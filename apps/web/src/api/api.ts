@@ -15,6 +15,7 @@ import type {
   JobPage,
   JobView,
   KnownDevice,
+  LessonsView,
   MatchView,
   ModelSpec,
   ModelView,
@@ -72,6 +73,7 @@ export const api = createApi({
     'Match',
     'Quote',
     'Rates',
+    'Lessons',
     'Parts',
     'Customers',
     'Models',
@@ -117,7 +119,8 @@ export const api = createApi({
     /** Any change to a job: all of them answer with the job anew. */
     changeJob: build.mutation<JobView, { tag: string; path: string; method?: 'POST' | 'PUT'; body: unknown }>({
       query: ({ tag, path, method = 'POST', body }) => ({ url: `/jobs/${tag}${path}`, method, body }),
-      invalidatesTags: (_view, error) => (error ? [] : ['Floor', 'Jobs', 'Match', 'Quote', 'Parts', 'Berths']),
+      invalidatesTags: (_view, error) =>
+        error ? [] : ['Floor', 'Jobs', 'Match', 'Quote', 'Lessons', 'Parts', 'Berths'],
       onQueryStarted: async ({ tag }, { dispatch, queryFulfilled }) => {
         const put = (view: JobView) => void dispatch(api.util.upsertQueryData('job', tag, view));
         try {
@@ -185,6 +188,14 @@ export const api = createApi({
       query: ({ id, site }) => ({ url: `/models/${id}/sites`, method: 'PUT', body: site }),
       invalidatesTags: ['Models', 'Job', 'Match'],
     }),
+    lessons: build.query<LessonsView, string>({
+      query: (modelId) => ({ url: `/models/${modelId}/lessons` }),
+      providesTags: ['Lessons'],
+    }),
+    dropLesson: build.mutation<LessonsView, { modelId: string; id: string }>({
+      query: ({ modelId, id }) => ({ url: `/models/${modelId}/lessons/${id}`, method: 'DELETE' }),
+      invalidatesTags: ['Lessons'],
+    }),
     devices: build.query<KnownDevice[], string>({
       query: (serial) => ({ url: `/devices?serial=${encodeURIComponent(serial)}` }),
     }),
@@ -245,6 +256,8 @@ export const {
   useJobsInfiniteQuery,
   useJobQuery,
   useMatchQuery,
+  useLessonsQuery,
+  useDropLessonMutation,
   useQuoteQuery,
   useWriteQuoteMutation,
   useAcceptQuoteMutation,

@@ -1,6 +1,6 @@
 import { binary, soldName } from '@udrel/core/capacity';
 import { linkName } from '@udrel/core/links';
-import type { FactKey, JobFacts } from '@udrel/core/steps';
+import type { DriveChoice, FactKey, JobFacts } from '@udrel/core/steps';
 import { moment } from './time';
 import { money, rate } from './units';
 
@@ -26,8 +26,10 @@ const TELLING: Telling = {
     modules.length > 0 ? modules.map((one) => `${one.slot} ${binary(one.bytes)}`).join(', ') : 'no module in a slot',
   before: measured,
   after: measured,
-  'drive choice': (drive) =>
-    `${drive.maker} ${drive.name}, ${soldName(drive.bytes, drive.sectorSize)}, ${drive.serial}, ${linkName(drive.link)}`,
+  'drive choice': chosenDrive,
+  'added choice': chosenDrive,
+  'old drive moves': ({ siteId, partsNeeded }) => [`to site ${siteId.toUpperCase()}`, ...partsNeeded].join(', '),
+  installed: ({ system, files, note }) => [system, `files ${files}`, note].filter(Boolean).join('; '),
   'memory choice': (set) => `${set.count} × ${set.maker} ${set.name}, ${binary(set.total)} in all`,
   'quote accepted': ({ version, total, how, note }) =>
     [`quote ${version}, ${money(total)}, ${how}`, note].filter(Boolean).join(': '),
@@ -44,6 +46,10 @@ const TELLING: Telling = {
   'as it came': ({ starts, note }) => (starts ? 'starts as it came' : `does not start: ${note}`),
   'kept until': ({ place, until }) => `${place}, until ${moment(`${until}T12:00:00`).replace(/ 12:00$/, '')}`,
 };
+
+function chosenDrive(drive: DriveChoice): string {
+  return `${drive.maker} ${drive.name}, ${soldName(drive.bytes, drive.sectorSize)}, ${drive.serial}, ${linkName(drive.link)}`;
+}
 
 function measured({ set, whyNot }: NonNullable<JobFacts['before']>): string {
   if (!set) return `not measured: ${whyNot}`;

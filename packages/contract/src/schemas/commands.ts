@@ -1,4 +1,4 @@
-import { ENDS, STATIONS } from '@udrel/core/steps';
+import { ENDS, STATIONS, WISH_KINDS } from '@udrel/core/steps';
 import type { Infer, Shape } from '../shape';
 import {
   anything,
@@ -14,7 +14,7 @@ import {
   text,
   whole,
 } from '../shape';
-import { byteCount, serial } from './drives';
+import { byteCount, m2Length, serial } from './drives';
 import { bookedFacts } from './facts';
 
 const uuid = text(36, 36, /^[0-9a-f-]{36}$/i);
@@ -48,7 +48,7 @@ export const jobBooking = object({
     serial,
     place,
   }),
-  wishes: list(object({ kind: oneOf('new drive', 'memory'), least: byteCount }), 4, 1),
+  wishes: list(object({ kind: oneOf(...WISH_KINDS), least: byteCount }), 4, 1),
   complaint,
   condition,
   leftWithUs: list(object({ name: text(80), place }), 20),
@@ -82,9 +82,17 @@ export type PartLines = Infer<typeof partLines>;
 export const factEntry = object({ version, value: anything(), origin: optional(oneOf('probe file', 'file')) });
 export type FactEntry = Infer<typeof factEntry>;
 export const versionOnly = object({ version });
-/** Without a part: the drive that the customer brought. */
-export const reserveDrive = object({ version, partId: nullable(uuid), siteId: text(20) });
+/** Without a part: the drive that the customer brought. `added`: it joins the drives that are there. */
+export const reserveDrive = object({ version, partId: nullable(uuid), siteId: text(20), added: optional(boolean()) });
 export type ReserveDrive = Infer<typeof reserveDrive>;
+/** Where the old drive goes on being used (empty: nowhere), and what was measured of it where that matters. */
+export const moveOldDrive = object({
+  version,
+  siteId: text(20, 0),
+  length: nullable(m2Length),
+  height: nullable(number(1, 50)),
+});
+export type MoveOldDrive = Infer<typeof moveOldDrive>;
 export const reserveMemory = object({ version, partId: uuid, count: whole(1, 8) });
 export type ReserveMemory = Infer<typeof reserveMemory>;
 export const beginRun = object({ version, berth: nullable(whole(1, 999)) });
@@ -156,6 +164,10 @@ export type AuditQuery = Infer<typeof auditQuery>;
 export const deviceQuery = object({ serial: text(60, 3) });
 
 export const addNote = object({ text: text(1000) });
+export const addLesson = object({ text: text(300, 3) });
+/** Choosing for devices of the same model in the same order what was chosen for this one. */
+export const chooseSame = object({ tags: list(text(20), 12, 1) });
+export type ChooseSame = Infer<typeof chooseSame>;
 export const moveStripItem = object({ version, out: whole(0, 60), back: whole(0, 60) });
 export type MoveStripItem = Infer<typeof moveStripItem>;
 export const moveWholeStrip = object({ version, way: oneOf('out', 'back') });

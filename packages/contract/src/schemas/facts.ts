@@ -1,6 +1,6 @@
 import { CONDITIONS } from '@udrel/core/benchmarks';
 import { FILE_SYSTEMS } from '@udrel/core/layout';
-import { CONSENTS, MARK_KINDS, MARK_VIEWS, type JobFacts } from '@udrel/core/steps';
+import { CONSENTS, INSTALLED_FILES, MARK_KINDS, MARK_VIEWS, type JobFacts } from '@udrel/core/steps';
 import { boolean, list, nullable, number, object, oneOf, optional, record, text, whole, type Shape } from '../shape';
 import { byteCount, driveClass, driveSpec, link, sectorSize, serial } from './drives';
 
@@ -92,6 +92,8 @@ export const factShapes = {
   'source identified': object({ serial }),
   'target identified': object({ serial }),
   fitted: object({ serial: text(60, 0) }),
+  'added fitted': object({ serial }),
+  installed: object({ system: text(80), files: oneOf(...INSTALLED_FILES), note: text(300, 0) }),
   'trial start': object({ started: boolean(), oldDriveDetached: boolean(), note: text(300, 0) }),
   after: measured,
   functions: object({ results: list(object({ name: text(40), works: boolean() }), 60), note: text(300, 0) }),

@@ -1,6 +1,6 @@
 import { QUOTE_ACCEPTANCES } from '@udrel/core/steps';
 import type { Infer } from '../shape';
-import { either, list, nullable, number, object, oneOf, optional, text, whole } from '../shape';
+import { boolean, either, list, nullable, number, object, oneOf, optional, text, whole } from '../shape';
 import { serial } from './drives';
 
 const uuid = text(36, 36, /^[0-9a-f-]{36}$/i);
@@ -23,7 +23,12 @@ export const shopRates = object({ hourly: whole(0, 10_000_000), taxPercent: numb
 export type ShopRates = Infer<typeof shopRates>;
 
 const promise = { promisedAt: optional(moment) };
-const chosenDrive = object({ kind: oneOf('drive'), partId: nullable(uuid), siteId: text(20) });
+const chosenDrive = object({
+  kind: oneOf('drive'),
+  partId: nullable(uuid),
+  siteId: text(20),
+  added: optional(boolean()),
+});
 const chosenMemory = object({ kind: oneOf('memory'), partId: uuid, count: whole(1, 8) });
 
 /** Ordering what the shelf lacks for a choice, and moving the promise with it. */

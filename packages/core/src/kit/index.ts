@@ -17,7 +17,10 @@ export interface KitItem {
 
 /** What of a job the kit follows from. */
 export interface KitFor {
-  facts: Pick<JobFacts, 'drive choice' | 'memory choice' | 'plan draft' | 'plan' | 'old drive'>;
+  facts: Pick<
+    JobFacts,
+    'drive choice' | 'added choice' | 'memory choice' | 'old drive moves' | 'plan draft' | 'plan' | 'old drive'
+  >;
   strip: readonly Pick<StripItem, 'stage' | 'kind' | 'name' | 'count'>[];
 }
 
@@ -31,11 +34,20 @@ export function kitOf({ facts, strip }: KitFor): KitItem[] {
 
 const item = (group: KitGroup, name: string, note = '', count = 1): KitItem => ({ group, name, count, note });
 
-function fitted({ 'drive choice': drive, 'memory choice': memory }: KitFor['facts']): KitItem[] {
+function fitted({ 'drive choice': drive, 'added choice': added, 'memory choice': memory }: KitFor['facts']): KitItem[] {
   const group = 'to be fitted';
   return [
     ...(drive
       ? [item(group, `${drive.maker} ${drive.name}, ${soldName(drive.bytes, drive.sectorSize)}`, drive.serial)]
+      : []),
+    ...(added
+      ? [
+          item(
+            group,
+            `${added.maker} ${added.name}, ${soldName(added.bytes, added.sectorSize)}`,
+            `${added.serial}, added`,
+          ),
+        ]
       : []),
     ...(memory
       ? [
@@ -50,10 +62,15 @@ function fitted({ 'drive choice': drive, 'memory choice': memory }: KitFor['fact
   ];
 }
 
-function parts({ 'drive choice': drive }: KitFor['facts']): KitItem[] {
-  if (!drive) return [];
-  const needed = drive.partsNeeded.map((name) => item('parts for it', name));
-  return drive.alteration ? [...needed, item('tools', 'cutter and file', drive.alteration)] : needed;
+function parts({ 'drive choice': drive, 'added choice': added, 'old drive moves': moved }: KitFor['facts']): KitItem[] {
+  const group = 'parts for it';
+  return [
+    ...[drive, added].flatMap((one) => [
+      ...(one?.partsNeeded ?? []).map((name) => item(group, name)),
+      ...(one?.alteration ? [item('tools', 'cutter and file', one.alteration)] : []),
+    ]),
+    ...(moved?.partsNeeded ?? []).map((name) => item(group, name, 'for the old drive at its new site')),
+  ];
 }
 
 function copy({ plan, 'plan draft': draft, 'drive choice': fresh, 'old drive': old }: KitFor['facts']): KitItem[] {

@@ -42,7 +42,7 @@ describe('taking back a stamp', () => {
     expect(said).toEqual(
       expect.arrayContaining([
         expect.stringContaining('NEW, goes back to the shelf'),
-        'quote: It costs 0.01 instead of 0.02.',
+        'quote: It costs 0.02 instead of 0.03.',
         expect.stringContaining('plan: The accepted plan no longer holds'),
         expect.stringContaining('gate: “Parts reserved” opens again. No drive is reserved.'),
         expect.stringMatching(/steps: To do again: .*Choose and reserve the drive; .*Plan the copy/),
@@ -148,7 +148,7 @@ describe('a model that is only a name, and a limit', () => {
       const facts = { ...without(job({ facts: known }), ['quote accepted']).facts, 'go-ahead limit': { amount } };
       return state(job({ facts }), 'accept plan');
     };
-    expect(limit(2)).toBe('ready');
-    expect(limit(1)).toBe('waiting');
+    expect(limit(3)).toBe('ready');
+    expect(limit(2)).toBe('waiting');
   });
 });

@@ -12,11 +12,14 @@ const STAMPS: Readonly<Partial<Record<StepId, readonly FactKey[]>>> = {
   'read memory': ['memory'],
   'measure before': ['before'],
   'reserve drive': ['drive choice'],
+  'reserve added': ['added choice'],
   'reserve memory': ['memory choice'],
   'agree price': ['quote accepted'],
   'accept plan': ['plan'],
   identify: ['source identified', 'target identified'],
   fit: ['fitted'],
+  'fit added': ['added fitted'],
+  install: ['installed'],
   'trial start': ['trial start'],
   'measure after': ['after'],
   'check functions': ['functions'],
@@ -31,8 +34,10 @@ const STAMPS: Readonly<Partial<Record<StepId, readonly FactKey[]>>> = {
 
 /** What was proven of a state that a stamp stands for falls with the stamp. */
 const RESTS_ON: Readonly<Partial<Record<FactKey, readonly FactKey[]>>> = {
-  'old drive': ['partition table', 'health'],
-  fitted: ['trial start', 'after', 'functions'],
+  'old drive': ['partition table', 'health', 'old drive moves'],
+  fitted: ['installed', 'trial start', 'after', 'functions'],
+  'added fitted': ['trial start', 'after', 'functions'],
+  installed: ['trial start', 'after', 'functions'],
   'trial start': ['document given'],
   after: ['document given'],
   functions: ['document given'],
@@ -68,7 +73,7 @@ export function stampsFrom(job: JobSnapshot, station: Station): FactKey[] {
     job,
     steps.flatMap((step) => STAMPS[step.id] ?? []),
   );
-  return job.facts.fitted ? keys.filter((key) => key !== 'before') : keys;
+  return job.facts.fitted || job.facts['added fitted'] ? keys.filter((key) => key !== 'before') : keys;
 }
 
 function withWhatRests(job: JobSnapshot, keys: readonly FactKey[]): FactKey[] {
@@ -128,7 +133,7 @@ const said = (about: Consequence['about'], sentence: string | false | null): Con
   sentence ? [{ about, sentence }] : [];
 
 function reservationChanges(before: JobSnapshot, after: JobSnapshot): Consequence[] {
-  const [drive, memory] = [before.facts['drive choice'], before.facts['memory choice']];
+  const { 'drive choice': drive, 'added choice': added, 'memory choice': memory } = before.facts;
   const written = drive !== undefined && before.runs.some((run) => run.targetSerial === drive.serial);
   const backTo = drive?.partId === null ? 'goes back to the customer' : 'goes back to the shelf';
   const cancelled = after.ordered.length === 0 ? before.ordered : [];
@@ -144,6 +149,12 @@ function reservationChanges(before: JobSnapshot, after: JobSnapshot): Consequenc
       'reservation',
       memory && !after.facts['memory choice']
         ? `${memory.count} × ${memory.maker} ${memory.name} goes back ${memory.partId === null ? 'to the customer' : 'to the shelf'}.`
+        : null,
+    ),
+    ...said(
+      'reservation',
+      added && added.serial !== after.facts['added choice']?.serial
+        ? `${added.maker} ${added.name}, ${added.serial}, goes back ${added.partId === null ? 'to the customer' : 'to the shelf'}.`
         : null,
     ),
     ...cancelled.flatMap(({ name, supplier }) =>
@@ -162,8 +173,11 @@ function priceChange(before: JobSnapshot, after: JobSnapshot): string | null {
  * that sits in it goes back when it is out again.
  */
 export function endedAs(job: JobSnapshot, end: End): JobSnapshot {
-  const fitted = job.facts.fitted !== undefined;
+  const fitted = job.facts.fitted !== undefined || job.facts['added fitted'] !== undefined;
   const stays = end.kind === 'not collected' && fitted;
-  const goes: FactKey[] = [...(stays ? [] : ['drive choice' as const]), ...(fitted ? [] : ['memory choice' as const])];
+  const goes: FactKey[] = [
+    ...(stays ? [] : (['drive choice', 'added choice', 'old drive moves'] as const)),
+    ...(fitted ? [] : ['memory choice' as const]),
+  ];
   return { ...without(job, goes), end, ordered: [] };
 }

@@ -1,21 +1,24 @@
 import { normaliseSerial } from '../identity';
 import { stripBalance } from '../strip';
-import { latestRun, wants } from './evidence';
+import { latestRun, replacesDrive, wants } from './evidence';
 import { always, BOOKED, titled, type StepRule } from './step-rule';
 import type { JobSnapshot } from './types';
 
 /** What was fitted stays in a device that nobody fetched; after any other end it comes out again. */
 export function comesOut(job: JobSnapshot): boolean {
-  return job.facts.fitted !== undefined && job.end?.kind !== 'not collected';
+  const fitted = job.facts.fitted !== undefined || job.facts['added fitted'] !== undefined;
+  return fitted && job.end?.kind !== 'not collected';
 }
 
 /** Whether the device is again as it came: the old drive by its serial, memory by word. */
-export function putBackHolds({ wishes, facts }: JobSnapshot): boolean {
+export function putBackHolds(job: JobSnapshot): boolean {
+  const { facts } = job;
   const back = facts['put back'];
   if (!back) return false;
   const old = facts['old drive'];
   return (
-    !wishes.some((wish) => wish.kind === 'new drive') ||
+    !replacesDrive(job) ||
+    facts.fitted === undefined ||
     (old !== undefined && normaliseSerial(back.serial) === normaliseSerial(old.serial))
   );
 }
@@ -28,7 +31,7 @@ export function stripped(job: JobSnapshot): boolean {
 
 /** Whether the device was changed in any way, so that somebody must see it start. */
 export function touched(job: JobSnapshot): boolean {
-  return stripped(job) || job.facts.fitted !== undefined;
+  return stripped(job) || job.facts.fitted !== undefined || job.facts['added fitted'] !== undefined;
 }
 
 const fetched = (job: JobSnapshot) => job.end?.kind !== 'not collected';
@@ -50,7 +53,11 @@ export const END_RULES: readonly StepRule[] = [
     id: 'put back',
     station: 'Swap',
     title: (job) =>
-      wants(job, 'new drive') ? 'Take the new drive out, put the old one back' : 'Take the new memory out',
+      replacesDrive(job)
+        ? 'Take the new drive out, put the old one back'
+        : wants(job, 'added drive')
+          ? 'Take the added drive out'
+          : 'Take the new memory out',
     minutes: 10,
     applies: comesOut,
     done: putBackHolds,

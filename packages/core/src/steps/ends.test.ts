@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { endedAs, procedureOf, type FactKey, type JobFacts, type JobSnapshot, type StepId } from './index';
 import { complete, factsOf, job, keys, run, screws } from './samples.test-data';
-import { ENDS } from './types';
+import { ENDS, WISH_KINDS } from './types';
 
 /** What a technician does for each step of the way back. */
 const DEEDS: Partial<Record<StepId, (snapshot: JobSnapshot) => JobSnapshot>> = {
@@ -44,16 +44,16 @@ const anyEnd = fc
   .record({
     facts: fc.subarray(begun),
     kind: fc.constantFrom(...ENDS),
-    memory: fc.boolean(),
+    wish: fc.constantFrom(...WISH_KINDS),
     outcome: fc.option(fc.constantFrom('running' as const, 'ended well' as const, 'failed' as const)),
     out: fc.nat(4),
     back: fc.nat(4),
   })
-  .map(({ facts, kind, memory, outcome, out, back }) =>
+  .map(({ facts, kind, wish, outcome, out, back }) =>
     endedAs(
       job({
         facts: factsOf(facts),
-        wishes: memory ? [{ kind: 'memory', least: 1 }] : [{ kind: 'new drive', least: 1 }],
+        wishes: [{ kind: wish, least: 1 }],
         runs: outcome ? [run(outcome)] : [],
         strip: screws(out, back),
       }),

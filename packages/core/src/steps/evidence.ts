@@ -6,6 +6,16 @@ export function wants(job: JobSnapshot, kind: WishKind): boolean {
   return job.wishes.some((wish) => wish.kind === kind);
 }
 
+/** Whether a drive takes the place of the old one. */
+export function replacesDrive(job: JobSnapshot): boolean {
+  return wants(job, 'new drive') || wants(job, 'fresh installation');
+}
+
+/** Whether any drive goes in. */
+export function fitsDrive(job: JobSnapshot): boolean {
+  return replacesDrive(job) || wants(job, 'added drive');
+}
+
 /** Whether the accepted plan was made for the drives and the table as they are known now. */
 export function planHolds({ facts }: JobSnapshot): boolean {
   const { plan } = facts;
@@ -31,7 +41,13 @@ export function identified({ facts }: JobSnapshot): { source: boolean; target: b
 export function fittedHolds(job: JobSnapshot): boolean {
   const { fitted, 'drive choice': choice } = job.facts;
   if (!fitted) return false;
-  return !wants(job, 'new drive') || (choice !== undefined && sameSerial(fitted.serial, choice.serial));
+  return !replacesDrive(job) || (choice !== undefined && sameSerial(fitted.serial, choice.serial));
+}
+
+/** The same of the drive that is added. */
+export function addedHolds({ facts }: JobSnapshot): boolean {
+  const { 'added fitted': fitted, 'added choice': choice } = facts;
+  return fitted !== undefined && choice !== undefined && sameSerial(fitted.serial, choice.serial);
 }
 
 function sameSerial(first: string, second: string): boolean {

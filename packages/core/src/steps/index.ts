@@ -1,5 +1,16 @@
 export * from './types';
-export { copyTrusted, fittedHolds, identified, latestRun, planHolds, wants } from './evidence';
+export {
+  addedHolds,
+  copyTrusted,
+  fitsDrive,
+  fittedHolds,
+  identified,
+  latestRun,
+  planHolds,
+  replacesDrive,
+  wants,
+} from './evidence';
+export { occupant, type Seated } from './occupant';
 export { gatePassed } from './gates';
 export { procedureOf } from './procedure';
 export * from './next-hands';

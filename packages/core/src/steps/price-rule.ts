@@ -10,6 +10,6 @@ export const PRICE_RULE: StepRule = {
   minutes: 3,
   applies: always,
   done: (job) => (partsKnown(job) && priceHolds(job)) || job.overrides.some((one) => one.gate === 'price agreed'),
-  after: ({ ordered }) => (ordered.length > 0 ? ['book in'] : ['reserve drive', 'reserve memory']),
+  after: ({ ordered }) => (ordered.length > 0 ? ['book in'] : ['reserve drive', 'reserve added', 'reserve memory']),
   gates: [],
 };

@@ -1,5 +1,5 @@
 import { soldName } from '../capacity';
-import type { DriveChoice, JobSnapshot, MemoryChoice, PricedPart, Station } from './types';
+import type { DriveChoice, FactKey, JobSnapshot, MemoryChoice, PricedPart, Station, WishKind } from './types';
 import { WORK_RULES } from './work-rules';
 
 /** The shop's rates: minor currency units for an hour of hands, and tax in per cent of the net amount. */
@@ -32,9 +32,11 @@ export function priceLines(job: JobSnapshot): PriceLine[] {
 }
 
 function partLines({ facts, ordered }: JobSnapshot): PriceLine[] {
-  const { 'drive choice': drive, 'memory choice': memory } = facts;
+  const { 'drive choice': drive, 'added choice': added, 'memory choice': memory, 'old drive moves': moved } = facts;
   const chosen = [
     ...(drive ? drivePrices(drive) : []),
+    ...(added ? drivePrices(added) : []),
+    ...(moved?.adapters ?? []).map(({ name, price }) => ({ what: name, count: 1, each: price })),
     ...(memory ? memoryPrices(memory) : []),
     ...(ordered[0]?.quoted ?? []),
   ];
@@ -98,10 +100,17 @@ export function agreedPrice({ facts, told }: JobSnapshot): { amount: number; how
   return all.reduce<(typeof all)[number] | null>((most, one) => (most && most.amount >= one.amount ? most : one), null);
 }
 
+const CHOICE_OF = {
+  'new drive': 'drive choice',
+  'fresh installation': 'drive choice',
+  'added drive': 'added choice',
+  memory: 'memory choice',
+} as const satisfies Record<WishKind, FactKey>;
+
 /** Whether it is known which parts go in: chosen, or on order. */
 export function partsKnown({ wishes, facts, ordered }: JobSnapshot): boolean {
   if (ordered.length > 0) return true;
-  return wishes.every(({ kind }) => (kind === 'memory' ? facts['memory choice'] : facts['drive choice']) !== undefined);
+  return wishes.every(({ kind }) => facts[CHOICE_OF[kind]] !== undefined);
 }
 
 /** Whether the customer agreed to what the job costs as it stands now. */

@@ -1,4 +1,4 @@
-import type { FactKey, JobFacts, JobSnapshot, Route } from './types';
+import type { DriveChoice, FactKey, JobFacts, JobSnapshot, Route } from './types';
 
 const set = { sequentialRead: 90, sequentialWrite: 80, randomRead: 0.4, randomWrite: 0.8, startUps: [90] };
 const table = { scheme: 'gpt' as const, sectorSize: 512 as const, partitions: [] };
@@ -15,6 +15,26 @@ export const planBy = (route: Route): NonNullable<JobFacts['plan']> => ({
   bytesToCopy: 1,
   estimate,
 });
+const choice: DriveChoice = {
+  stockId: '',
+  partId: '',
+  partNumber: '',
+  serial: 'NEW',
+  siteId: 'a',
+  maker: '',
+  name: '',
+  bytes: 1,
+  sectorSize: 512,
+  class: 'SATA SSD',
+  ratedRead: 1,
+  ratedWrite: 1,
+  link,
+  speedHere: 1,
+  verdict: 'fits',
+  partsNeeded: [],
+  price: 1,
+};
+
 /** Every fact there is, in the order in which they become known. */
 export const complete: Required<JobFacts> = {
   backup: { state: 'has no backup', irreplaceable: 'tide tables since 1961' },
@@ -44,32 +64,25 @@ export const complete: Required<JobFacts> = {
   health: { grade: 'good', note: '' },
   memory: { modules: [] },
   before: { set: { ...set, method: '', attached: 'inside' }, whyNot: '' },
-  'drive choice': {
-    stockId: '',
-    partId: '',
-    partNumber: '',
-    serial: 'NEW',
-    siteId: 'a',
-    maker: '',
-    name: '',
-    bytes: 1,
-    sectorSize: 512,
-    class: 'SATA SSD',
-    ratedRead: 1,
-    ratedWrite: 1,
-    link,
-    speedHere: 1,
-    verdict: 'fits',
-    partsNeeded: [],
-    price: 1,
-  },
+  'drive choice': choice,
+  'added choice': { ...choice, serial: 'ADD', siteId: 'b' },
   'memory choice': { partId: '', maker: '', name: '', count: 1, into: [], total: 1, speed: 1, channels: '', price: 1 },
   'quote accepted': { version: 1, total: 20_000, how: 'by phone', note: '' },
+  'old drive moves': {
+    siteId: 'b',
+    length: null,
+    height: 7,
+    link,
+    partsNeeded: [],
+    adapters: [],
+  },
   'plan draft': { intent: planBy('both at the bench').intent, route: 'new drive in an enclosure' },
   plan: planBy('new drive in an enclosure'),
   'source identified': { serial: 'OLD' },
   'target identified': { serial: 'new' },
   fitted: { serial: 'NEW' },
+  'added fitted': { serial: 'ADD' },
+  installed: { system: 'a desktop system', files: 'not wanted', note: '' },
   'trial start': { started: true, oldDriveDetached: true, note: '' },
   after: { set: { ...set, method: '', attached: 'inside' }, whyNot: '' },
   functions: { results: [{ name: 'keys', works: true }], note: '' },

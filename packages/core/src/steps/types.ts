@@ -1,7 +1,7 @@
 import type { MeasurementSet } from '../benchmarks';
 import type { SectorSize } from '../capacity';
 import type { CopyEstimate, HealthGrade } from '../estimate';
-import type { Drive, DriveClass, Verdict } from '../fit';
+import type { Drive, DriveClass, M2Length, Verdict } from '../fit';
 import type { LayoutIntent, SourceTable, TargetPartition } from '../layout';
 import type { Link } from '../links';
 import type { FittedModule } from '../memory';
@@ -11,7 +11,9 @@ import type { Rates } from './price';
 export const STATIONS = ['Book in', 'Assess', 'Match', 'Plan', 'Copy', 'Swap', 'Prove', 'Hand over'] as const;
 export type Station = (typeof STATIONS)[number];
 
-export type WishKind = 'new drive' | 'memory';
+/** A new drive takes over everything; an added one joins what is there; with a fresh installation nothing is copied. */
+export const WISH_KINDS = ['new drive', 'added drive', 'fresh installation', 'memory'] as const;
+export type WishKind = (typeof WISH_KINDS)[number];
 
 /** What the customer wants; `least` in bytes: of the new drive, or of all memory together. */
 export interface Wish {
@@ -109,6 +111,17 @@ export interface MemoryChoice {
   price: number;
 }
 
+/** The old drive stays in the device at another site, as a drive for data. */
+export interface OldDriveMove {
+  siteId: string;
+  /** What was measured of it for this: card length or height, mm; null where it does not apply. */
+  length: M2Length | null;
+  height: number | null;
+  link: Link;
+  partsNeeded: string[];
+  adapters: { name: string; price: number }[];
+}
+
 /** Where both drives sit while copying. */
 export type Route = 'new drive in an enclosure' | 'both at the bench';
 
@@ -139,7 +152,9 @@ export interface JobFacts {
   memory?: { modules: FittedModule[] };
   before?: { set: MeasurementSet | null; whyNot: string };
   'drive choice'?: DriveChoice;
+  'added choice'?: DriveChoice;
   'memory choice'?: MemoryChoice;
+  'old drive moves'?: OldDriveMove;
   /** This job's share of the version that the customer agreed to, tax included, minor currency units. */
   'quote accepted'?: { version: number; total: number; how: QuoteAcceptance; note: string };
   'plan draft'?: { intent: LayoutIntent; route: Route };
@@ -147,6 +162,9 @@ export interface JobFacts {
   'source identified'?: { serial: string };
   'target identified'?: { serial: string };
   fitted?: { serial: string };
+  'added fitted'?: { serial: string };
+  /** A system put on the new drive afresh, and what became of the customer's files. */
+  installed?: { system: string; files: InstalledFiles; note: string };
   'trial start'?: { started: boolean; oldDriveDetached: boolean; note: string };
   after?: { set: MeasurementSet | null; whyNot: string };
   functions?: { results: { name: string; works: boolean }[]; note: string };
@@ -158,6 +176,9 @@ export interface JobFacts {
   'as it came'?: { starts: boolean; note: string };
   'kept until'?: { place: string; until: string };
 }
+
+export const INSTALLED_FILES = ['copied from the old drive', 'not wanted', 'restored from their backup'] as const;
+export type InstalledFiles = (typeof INSTALLED_FILES)[number];
 
 /** How a customer agreed to a quote. */
 export const QUOTE_ACCEPTANCES = ['at the counter', 'by phone'] as const;
@@ -273,6 +294,7 @@ export type StepId =
   | 'read memory'
   | 'measure before'
   | 'reserve drive'
+  | 'reserve added'
   | 'reserve memory'
   | 'receive part'
   | 'agree price'
@@ -282,6 +304,8 @@ export type StepId =
   | 'end copy'
   | 'strip down'
   | 'fit'
+  | 'fit added'
+  | 'install'
   | 'trial start'
   | 'close up'
   | 'measure after'

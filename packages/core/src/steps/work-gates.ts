@@ -1,5 +1,5 @@
 import { stripBalance } from '../strip';
-import { copyTrusted, fittedHolds, identified, latestRun, planHolds, wants } from './evidence';
+import { copyTrusted, fittedHolds, identified, latestRun, planHolds, replacesDrive, wants } from './evidence';
 import { unless, type GateRule } from './gate-rule';
 import { amount } from './money';
 import { agreedPrice, jobTotal, priceHolds } from './price';
@@ -35,7 +35,10 @@ export const WORK_GATES: readonly GateRule[] = [
     overridableBy: null,
     applies: always,
     missing: (job) => [
-      ...(copies(job) ? unless(job.facts['drive choice'] !== undefined, 'No drive is reserved.') : []),
+      ...(replacesDrive(job) ? unless(job.facts['drive choice'] !== undefined, 'No drive is reserved.') : []),
+      ...(wants(job, 'added drive')
+        ? unless(job.facts['added choice'] !== undefined, 'The drive to be added is not reserved.')
+        : []),
       ...(wants(job, 'memory') ? unless(job.facts['memory choice'] !== undefined, 'No memory is reserved.') : []),
     ],
   },
@@ -145,7 +148,7 @@ export const WORK_GATES: readonly GateRule[] = [
     station: 'Hand over',
     title: 'Old drive accounted for',
     overridableBy: 'technician',
-    applies: copies,
+    applies: replacesDrive,
     missing: ({ facts }) =>
       unless(facts['old drive stays'] !== undefined, 'It is not noted where the old drive stays.'),
   },

@@ -1,14 +1,39 @@
 import { stripBalance } from '../strip';
-import { copyTrusted, fittedHolds, identified, latestRun, planHolds, wants } from './evidence';
+import {
+  addedHolds,
+  copyTrusted,
+  fitsDrive,
+  fittedHolds,
+  identified,
+  latestRun,
+  planHolds,
+  replacesDrive,
+  wants,
+} from './evidence';
 import { always, BOOKED, titled, type StepRule } from './step-rule';
 import type { JobSnapshot } from './types';
 
 const copies = (job: JobSnapshot) => wants(job, 'new drive');
 const addsMemory = (job: JobSnapshot) => wants(job, 'memory');
+const addsDrive = (job: JobSnapshot) => wants(job, 'added drive');
+const installs = (job: JobSnapshot) => wants(job, 'fresh installation');
+
+/** What has to be read of the drives in the device: all of the one that is copied, only its label when nothing is. */
+function drivesRead(job: JobSnapshot): boolean {
+  const { 'old drive': old, 'partition table': table, 'other drives': others } = job.facts;
+  if (copies(job)) return old !== undefined && table !== undefined;
+  return installs(job) ? old !== undefined : others !== undefined;
+}
 
 /** With both drives at the bench the device is opened to get at the old one before anything is copied. */
 function openedBeforeCopy(job: JobSnapshot): boolean {
   return (job.facts.plan ?? job.facts['plan draft'])?.route === 'both at the bench';
+}
+
+function fitTitle(job: JobSnapshot): string {
+  if (!replacesDrive(job)) return 'Fit the memory';
+  const moved = job.facts['old drive moves'] ? ', move the old one to its new site' : '';
+  return addsMemory(job) ? `Fit the new drive and the memory${moved}` : `Fit the new drive${moved}`;
 }
 
 /** The steps of doing the work. */
@@ -27,10 +52,10 @@ export const WORK_RULES: readonly StepRule[] = [
   {
     id: 'read drive',
     station: 'Assess',
-    title: titled('Read the old drive and its partitions'),
+    title: (job) => (copies(job) ? 'Read the old drive and its partitions' : 'Note the drives that are in it'),
     minutes: 6,
-    applies: copies,
-    done: ({ facts }) => facts['old drive'] !== undefined && facts['partition table'] !== undefined,
+    applies: fitsDrive,
+    done: drivesRead,
     after: () => ['book in', 'describe device'],
     gates: [],
   },
@@ -80,8 +105,18 @@ export const WORK_RULES: readonly StepRule[] = [
     station: 'Match',
     title: titled('Choose and reserve the drive'),
     minutes: 4,
-    applies: copies,
+    applies: replacesDrive,
     done: ({ facts }) => facts['drive choice'] !== undefined,
+    after: () => ['read drive', 'receive part'],
+    gates: [],
+  },
+  {
+    id: 'reserve added',
+    station: 'Match',
+    title: titled('Choose and reserve the drive to be added'),
+    minutes: 4,
+    applies: addsDrive,
+    done: ({ facts }) => facts['added choice'] !== undefined,
     after: () => ['read drive', 'receive part'],
     gates: [],
   },
@@ -141,22 +176,45 @@ export const WORK_RULES: readonly StepRule[] = [
     title: titled('Power off, open and strip down'),
     minutes: 20,
     applies: always,
-    done: (job) => stripBalance(job.strip).fullyOut || job.facts.fitted !== undefined,
+    done: (job) =>
+      stripBalance(job.strip).fullyOut || job.facts.fitted !== undefined || job.facts['added fitted'] !== undefined,
     after: (job) => [
       'agree price',
-      ...(openedBeforeCopy(job) ? (['accept plan'] as const) : (['end copy', 'reserve memory'] as const)),
+      ...(openedBeforeCopy(job)
+        ? (['accept plan'] as const)
+        : (['end copy', 'reserve drive', 'reserve added', 'reserve memory'] as const)),
     ],
     gates: ['assessed', 'described', 'reserved'],
   },
   {
     id: 'fit',
     station: 'Swap',
-    title: (job) => (copies(job) ? 'Fit the new drive' : 'Fit the memory'),
+    title: fitTitle,
     minutes: 6,
-    applies: always,
+    applies: (job) => replacesDrive(job) || addsMemory(job),
     done: fittedHolds,
     after: () => ['strip down', 'end copy'],
     gates: ['copied'],
+  },
+  {
+    id: 'fit added',
+    station: 'Swap',
+    title: titled('Fit the added drive'),
+    minutes: 5,
+    applies: addsDrive,
+    done: addedHolds,
+    after: () => ['strip down', 'end copy'],
+    gates: [],
+  },
+  {
+    id: 'install',
+    station: 'Copy',
+    title: titled('Install the system afresh, bring the files over'),
+    minutes: 40,
+    applies: installs,
+    done: ({ facts }) => facts.installed !== undefined,
+    after: () => ['fit'],
+    gates: [],
   },
   {
     id: 'trial start',
@@ -166,7 +224,7 @@ export const WORK_RULES: readonly StepRule[] = [
     minutes: 6,
     applies: always,
     done: ({ facts }) => facts['trial start']?.started === true && facts['trial start'].oldDriveDetached,
-    after: () => ['fit'],
+    after: () => ['fit', 'fit added', 'install'],
     gates: [],
   },
   {
@@ -204,7 +262,7 @@ export const WORK_RULES: readonly StepRule[] = [
     station: 'Hand over',
     title: titled('Note where the old drive stays'),
     minutes: 2,
-    applies: copies,
+    applies: replacesDrive,
     done: ({ facts }) => facts['old drive stays'] !== undefined,
     after: () => ['check functions'],
     gates: [],

@@ -5,6 +5,7 @@ import { binary } from '@udrel/core/capacity';
 import { useDevicesQuery } from '../../api/api';
 import { describeSite } from '../../format/parts';
 import { Empty, FactList, Foot, Sheet, Tag } from '../../ui';
+import { Lessons } from '../../ui/Lessons';
 import { EarlierJobs } from '../../ui/EarlierJobs';
 import type { DeviceDraft } from './draft';
 
@@ -18,6 +19,7 @@ export function Glance({ device, take }: { device: DeviceDraft; take: (known: Kn
         <Known key={one.id} known={one} chosen={device.model?.id === one.model.id} take={() => take(one)} />
       ))}
       <Sites model={device.model} stub={device.stub !== null} />
+      {device.model && <Lessons modelId={device.model.id} />}
     </>
   );
 }

@@ -1,11 +1,34 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
+import { WISH_KINDS } from '@udrel/core/steps';
 import type { WishDraft } from './draft';
 import styles from './book-in.module.css';
 
-const USUAL: Readonly<Record<WishDraft['kind'], string>> = { 'new drive': '480 GB', memory: '16 GiB' };
+type Kind = WishDraft['kind'];
 
-/** What the customer wants: a drive, more memory, or both. */
+const USUAL: Readonly<Record<Kind, string>> = {
+  'new drive': '480 GB',
+  'added drive': '1 TB',
+  'fresh installation': '480 GB',
+  memory: '16 GiB',
+};
+const NAMES: Readonly<Record<Kind, string>> = {
+  'new drive': 'new drive, everything comes along',
+  'added drive': 'another drive beside it',
+  'fresh installation': 'new drive, installed afresh',
+  memory: 'more memory',
+};
+const AND: Readonly<Record<Kind, string>> = {
+  'new drive': 'And a new drive',
+  'added drive': 'And another drive',
+  'fresh installation': 'And a fresh drive',
+  memory: 'And more memory',
+};
+
+/** Everything comes along or nothing does: one device has one of these at most. */
+const EITHER: readonly Kind[] = ['new drive', 'fresh installation'];
+
+/** What the customer wants, one wish of each kind; all of it is done in one opening. */
 export function WishFields({
   wishes,
   change,
@@ -16,7 +39,9 @@ export function WishFields({
   trouble: (field: string) => string | undefined;
 }) {
   const set = (index: number, wish: WishDraft) => change(wishes.map((one, n) => (n === index ? wish : one)));
-  const other = wishes[0]?.kind === 'memory' ? ('new drive' as const) : ('memory' as const);
+  const taken = (kind: Kind, others: readonly WishDraft[]) =>
+    others.some((one) => one.kind === kind || (EITHER.includes(one.kind) && EITHER.includes(kind)));
+  const further = (['memory', 'new drive', 'added drive'] as const).filter((kind) => !taken(kind, wishes));
   return (
     <>
       {wishes.map((wish, index) => (
@@ -26,15 +51,25 @@ export function WishFields({
             label="Wish"
             value={wish.kind}
             onChange={(event) => {
-              const kind = event.target.value as WishDraft['kind'];
+              const kind = event.target.value as Kind;
               set(index, { kind, least: USUAL[kind] });
             }}
             slotProps={{ select: { native: true } }}
             error={trouble(`wishes.${index}.kind`) !== undefined}
             helperText={trouble(`wishes.${index}.kind`)}
           >
-            <option value="new drive">new drive</option>
-            <option value="memory">more memory</option>
+            {WISH_KINDS.filter(
+              (kind) =>
+                kind === wish.kind ||
+                !taken(
+                  kind,
+                  wishes.filter((_one, n) => n !== index),
+                ),
+            ).map((kind) => (
+              <option key={kind} value={kind}>
+                {NAMES[kind]}
+              </option>
+            ))}
           </TextField>
           <TextField
             label={wish.kind === 'memory' ? 'Memory in all, at least' : 'Drive, at least'}
@@ -43,15 +78,20 @@ export function WishFields({
             error={trouble(`wishes.${index}.least`) !== undefined}
             helperText={trouble(`wishes.${index}.least`)}
           />
-          {wishes.length === 1 ? (
-            <Button onClick={() => change([...wishes, { kind: other, least: USUAL[other] }])}>
-              {other === 'memory' ? 'And more memory' : 'And a new drive'}
-            </Button>
-          ) : (
+          {wishes.length > 1 && (
             <Button onClick={() => change(wishes.filter((_wish, n) => n !== index))}>Remove</Button>
           )}
         </div>
       ))}
+      {further.length > 0 && (
+        <div className={styles.further}>
+          {further.map((kind) => (
+            <Button key={kind} onClick={() => change([...wishes, { kind, least: USUAL[kind] }])}>
+              {AND[kind]}
+            </Button>
+          ))}
+        </div>
+      )}
     </>
   );
 }

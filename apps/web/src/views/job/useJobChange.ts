@@ -33,7 +33,7 @@ const COUNTER: readonly string[] = [
 ];
 
 /** What is added whatever happened meanwhile says nothing of the version that was on the screen. */
-const ADDED = /^\/things/;
+const ADDED = /^\/(things|lessons|same)/;
 
 export function useJobChange(job: Pick<JobView, 'tag' | 'version' | 'snapshot'>): JobChange {
   const [send, { isLoading, error }] = useChangeJobMutation();

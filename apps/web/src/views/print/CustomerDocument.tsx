@@ -9,7 +9,8 @@ import styles from './print.module.css';
 /** What was done, before and after side by side, in words the customer understands. */
 export function CustomerDocument({ job, shop }: { job: JobView; shop: string }) {
   const { facts } = job.snapshot;
-  const { 'drive choice': drive, 'old drive': old, 'memory choice': memory, plan, functions, signature } = facts;
+  const { 'drive choice': drive, 'added choice': added, 'old drive': old, 'memory choice': memory } = facts;
+  const { plan, functions, signature, installed } = facts;
   const { rows } = compareSets(facts.before?.set ?? null, facts.after?.set ?? null, null);
   const told = rows.filter((row) => row.before !== null && row.after !== null);
   const startUp = told.find((row) => row.key === 'startUp');
@@ -31,6 +32,15 @@ export function CustomerDocument({ job, shop }: { job: JobView; shop: string }) 
           ...(drive
             ? [['New drive', `${drive.maker} ${drive.name}, ${soldName(drive.bytes)}, serial ${drive.serial}`] as const]
             : []),
+          ...(added
+            ? [
+                [
+                  'Added drive',
+                  `${added.maker} ${added.name}, ${soldName(added.bytes)}, serial ${added.serial}`,
+                ] as const,
+              ]
+            : []),
+          ...(installed ? [['Installed afresh', `${installed.system}; files: ${installed.files}`] as const] : []),
           ...(old
             ? [['Old drive', `${old.maker} ${old.name}, ${soldName(old.bytes)}, serial ${old.serial}`] as const]
             : []),

@@ -15,12 +15,16 @@ const NAMES = {
   consents: 'You agree that',
 } as const;
 
+const DRIVES = {
+  'new drive': 'new drive with everything on it brought along,',
+  'added drive': 'another drive beside the one there,',
+  'fresh installation': 'new drive installed afresh, nothing is copied,',
+} as const;
+
 /** What the customer gets for the device that stays here. */
 export function Receipt({ job, shop }: { job: JobView; shop: string }) {
   const wishes = job.snapshot.wishes.map(({ kind, least }) =>
-    kind === 'memory'
-      ? `memory, at least ${binary(least)} in all`
-      : `new drive of at least ${soldName(least)}, everything comes along`,
+    kind === 'memory' ? `memory, at least ${binary(least)} in all` : `${DRIVES[kind]} of at least ${soldName(least)}`,
   );
   const { facts } = job.snapshot;
   const marks = facts['condition marks']?.marks ?? [];

@@ -1,5 +1,5 @@
 import type { JobView } from '@udrel/contract/types';
-import { wants } from '@udrel/core/steps';
+import { fitsDrive, replacesDrive, wants } from '@udrel/core/steps';
 import { MeasureForm } from '../measure/MeasureForm';
 import { HealthForm } from './HealthForm';
 import { MemoryForm } from './MemoryForm';
@@ -16,8 +16,8 @@ export function AssessStation({ job }: { job: JobView }) {
   return (
     <>
       <ReadSheet job={job} />
-      {copies && <OldDriveForm job={job} />}
-      {copies && job.device.model.sites.length > 1 && <OtherDrivesForm job={job} />}
+      {replacesDrive(job.snapshot) && <OldDriveForm job={job} />}
+      {fitsDrive(job.snapshot) && job.device.model.sites.length > 1 && <OtherDrivesForm job={job} />}
       {copies && <PartitionForm key={job.snapshot.facts['old drive']?.serial} job={job} />}
       {copies && <HealthForm job={job} />}
       {job.device.model.memory.slots.length > 0 && <MemoryForm job={job} />}

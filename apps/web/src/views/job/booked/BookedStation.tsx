@@ -29,7 +29,7 @@ export function BookedStation({ job }: { job: JobView }) {
 function Booking({ job }: { job: JobView }) {
   const { facts, wishes } = job.snapshot;
   const wished = wishes.map(({ kind, least }) =>
-    kind === 'memory' ? `memory, ${binary(least)} in all at least` : `new drive, ${soldName(least)} at least`,
+    kind === 'memory' ? `memory, ${binary(least)} in all at least` : `${kind}, ${soldName(least)} at least`,
   );
   const told = (['backup', 'own drive', 'go-ahead limit', 'consents'] as const).flatMap((key) =>
     facts[key] ? [[NAMES[key], tellFact(key, facts[key])] as const] : [],

@@ -1,11 +1,14 @@
 import type { JobView } from '@udrel/contract/types';
+import { wants } from '@udrel/core/steps';
 import { BeginRun } from './BeginRun';
+import { InstallForm } from './InstallForm';
 import { IdentityCheck } from './IdentityCheck';
 import { PastRuns } from './PastRuns';
 import { RunningCopy } from './RunningCopy';
 
 /** Both drives made certain, then the run: begin, live figures, end; and the attempts before it. */
 export function CopyStation({ job }: { job: JobView }) {
+  if (wants(job.snapshot, 'fresh installation')) return <InstallForm job={job} />;
   const running = job.runs.find((run) => run.outcome === 'running');
   return (
     <>

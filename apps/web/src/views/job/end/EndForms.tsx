@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import type { JobView } from '@udrel/contract/types';
-import { wants, type Step, type StepId } from '@udrel/core/steps';
+import { replacesDrive, type Step, type StepId } from '@udrel/core/steps';
 import { fieldTrouble } from '../../../api/problem';
 import { Foot, Sheet, TroubleNote } from '../../../ui';
 import { useTypedFact } from '../typed-fact';
@@ -17,7 +17,7 @@ export function PutBackForm({ job }: { job: JobView }) {
   const [serial, setSerial] = useTypedFact(job, 'put back', 'serial', '');
   const { record, busy, error } = useJobChange(job);
   if (!step) return null;
-  const drive = wants(job.snapshot, 'new drive');
+  const drive = replacesDrive(job.snapshot);
   const known = job.snapshot.facts['put back'];
   const wrong = fieldTrouble(error, 'value.serial');
   const save = () => record('put back', { serial });

@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
 import type { JobView } from '@udrel/contract/types';
-import { wants } from '@udrel/core/steps';
+import { replacesDrive } from '@udrel/core/steps';
 import { fullMoment, moment } from '../../../format/time';
 import { money } from '../../../format/units';
 import { FactList, Foot, OutcomeMark, Sheet, TroubleNote } from '../../../ui';
@@ -21,7 +21,7 @@ export function HandOverStation({ job }: { job: JobView }) {
   }
   return (
     <>
-      {wants(job.snapshot, 'new drive') && <OldDriveStays job={job} />}
+      {replacesDrive(job.snapshot) && <OldDriveStays job={job} />}
       <Document job={job} />
       <Signature job={job} />
       <Close job={job} />

@@ -2,13 +2,14 @@ import Button from '@mui/material/Button';
 import { useState, type ReactNode } from 'react';
 import { may } from '@udrel/contract/roles';
 import type { JobView, MatchView } from '@udrel/contract/types';
-import { ALTERATION_CONSENT, CONSENTS } from '@udrel/core/steps';
+import { ALTERATION_CONSENT, CONSENTS, occupant } from '@udrel/core/steps';
 import { useSessionQuery } from '../../../api/api';
 import { driveSize } from '../../../format/parts';
 import { Foot, Ledger, Sheet, TroubleNote } from '../../../ui';
 import { SiteDialog } from '../../models/SiteDialog';
 import { useJobChange } from '../useJobChange';
 import { KitLink } from './KitLink';
+import { MoveOldDrive } from './MoveOldDrive';
 import { OrderDialog } from './OrderDialog';
 import { Schematic } from './Schematic';
 import { CandidateTable, type Candidate } from './CandidateTable';
@@ -16,11 +17,16 @@ import { CompareSheet, MOST_COMPARED } from './CompareSheet';
 import styles from './match.module.css';
 
 /** The sites as a drawing, the candidates for the chosen one ranked, and the check ledger of one of them. */
-export function DriveMatchPanel({ job, match, side }: { job: JobView; match: MatchView; side: ReactNode }) {
-  const { 'drive choice': taken, 'old drive': old } = job.snapshot.facts;
-  const [siteId, setSiteId] = useState(taken?.siteId ?? old?.siteId ?? match.drives[0]?.siteId ?? '');
+export function DriveMatchPanel(props: { job: JobView; match: MatchView; side: ReactNode; added: boolean }) {
+  const { job, match, side, added } = props;
+  const { 'drive choice': main, 'added choice': beside, 'old drive': old } = job.snapshot.facts;
+  const taken = added ? beside : main;
+  const sites = added ? match.added : match.drives;
+  const [siteId, setSiteId] = useState(
+    taken?.siteId ?? (added ? freeSite(job, sites) : old?.siteId) ?? sites[0]?.siteId ?? '',
+  );
   const [partId, setPartId] = useState(taken?.partId ?? undefined);
-  const { candidates = [], of = 0 } = match.drives.find((one) => one.siteId === siteId) ?? {};
+  const { candidates = [], of = 0 } = sites.find((one) => one.siteId === siteId) ?? {};
   const [compared, setCompared] = useState<readonly string[]>([]);
   const ownTaken = partId === undefined && taken?.partId === null;
   const chosen = candidates.find((one) => (ownTaken ? one.own : one.offer.partId === partId)) ?? candidates[0];
@@ -32,7 +38,7 @@ export function DriveMatchPanel({ job, match, side }: { job: JobView; match: Mat
     <div className={styles.grid}>
       <div className={styles.column}>
         <Schematic job={job} chosen={siteId} choose={setSiteId} />
-        <p className="sub">{match.need.sentence}</p>
+        <p className="sub">{added ? 'for data: it need not be one to start from' : match.need.sentence}</p>
         {site && may(role, 'describe models') && (
           <Foot>
             <Button onClick={() => setMeasuring(true)}>Measured or seen at {site.name} …</Button>
@@ -44,7 +50,7 @@ export function DriveMatchPanel({ job, match, side }: { job: JobView; match: Mat
       <div className={styles.column}>
         <CandidateTable candidates={candidates} of={of} chosen={chosen} choose={setPartId} />
         {chosen && (
-          <ChosenCandidate job={job} candidate={chosen} siteName={siteName} siteId={siteId}>
+          <ChosenCandidate {...{ job, added, siteName, siteId }} candidate={chosen}>
             <Button
               disabled={compared.length >= MOST_COMPARED || compared.includes(chosen.offer.partId)}
               onClick={() => setCompared([...compared, chosen.offer.partId])}
@@ -53,6 +59,7 @@ export function DriveMatchPanel({ job, match, side }: { job: JobView; match: Mat
             </Button>
           </ChosenCandidate>
         )}
+        {!added && main && <MoveOldDrive job={job} />}
         {compared.length > 0 && (
           <CompareSheet
             candidates={candidates.filter((one) => compared.includes(one.offer.partId))}
@@ -64,20 +71,27 @@ export function DriveMatchPanel({ job, match, side }: { job: JobView; match: Mat
   );
 }
 
+/** A site where nothing sits yet, for a drive that joins the others. */
+function freeSite(job: JobView, sites: MatchView['added']): string | undefined {
+  const { facts } = job.snapshot;
+  return sites.find(({ siteId }) => !occupant(facts, siteId, 'added') && facts['old drive']?.siteId !== siteId)?.siteId;
+}
+
 function ChosenCandidate(props: {
   job: JobView;
   candidate: Candidate;
   siteName: string;
   siteId: string;
+  added: boolean;
   children: ReactNode;
 }) {
-  const { job, candidate, siteName, siteId } = props;
+  const { job, candidate, siteName, siteId, added } = props;
   const { change, record, busy, error } = useJobChange(job);
   const consents = job.snapshot.facts.consents?.given ?? [];
   const asks = candidate.alteration !== null && !consents.includes(ALTERATION_CONSENT);
   const { drive, partId, stock } = candidate.offer;
-  const taken = job.snapshot.facts['drive choice'];
-  const stays = job.snapshot.facts['other drives']?.drives.find((one) => one.siteId === siteId);
+  const taken = job.snapshot.facts[added ? 'added choice' : 'drive choice'];
+  const stays = occupant(job.snapshot.facts, siteId, added ? 'added' : 'main');
   const [ordering, setOrdering] = useState(false);
   const isTaken = taken !== undefined && taken.siteId === siteId && taken.partId === (candidate.own ? null : partId);
   const unfit = candidate.verdict === 'no' || candidate.verdict === 'cannot tell' || !candidate.needMet;
@@ -121,14 +135,14 @@ function ChosenCandidate(props: {
           <OrderDialog
             job={job}
             what={lacking.join(' and ')}
-            choice={{ kind: 'drive', partId: candidate.own ? null : partId, siteId }}
+            choice={{ kind: 'drive', partId: candidate.own ? null : partId, siteId, added }}
             close={() => setOrdering(false)}
           />
         )}
         <Button
           variant={lacking.length > 0 ? 'outlined' : 'contained'}
-          disabled={busy || unfit || lacking.length > 0 || asks || isTaken || stays !== undefined}
-          onClick={() => void change('/drive', { partId: candidate.own ? null : partId, siteId })}
+          disabled={busy || unfit || lacking.length > 0 || asks || isTaken || stays !== null}
+          onClick={() => void change('/drive', { partId: candidate.own ? null : partId, siteId, added })}
         >
           {isTaken ? 'Reserved' : `${candidate.own ? 'Choose theirs' : 'Choose and reserve'} for ${siteName}`}
         </Button>
@@ -137,7 +151,7 @@ function ChosenCandidate(props: {
   );
 
   function noteOf(): string {
-    if (stays) return `${siteName} holds ${stays.name}, which stays`;
+    if (stays) return `${siteName} holds ${stays}`;
     if (asks) return 'cannot be undone: ask the customer first';
     if (job.snapshot.ordered.length > 0) return 'parts are on order for this job: cancel that to choose anew';
     return isTaken ? `reserved: ${taken.serial}` : 'dashed line: what the slot can carry';

@@ -1,17 +1,19 @@
 import { useState, type ReactNode } from 'react';
 import type { JobView, MatchView } from '@udrel/contract/types';
-import { priceHolds, wants } from '@udrel/core/steps';
+import { priceHolds, replacesDrive, wants } from '@udrel/core/steps';
 import { useMatchQuery } from '../../../api/api';
 import { Loaded } from '../../../ui';
+import { AlikeSheet } from './AlikeSheet';
 import { CopyEquipmentPanel } from './CopyEquipmentPanel';
 import { DriveMatchPanel } from './DriveMatchPanel';
 import { MemoryMatchPanel } from './MemoryMatchPanel';
+import { JobLessons } from '../JobLessons';
 import { OrderedSheet } from './OrderedSheet';
 import { QuotePanel } from './QuotePanel';
 import jobStyles from '../job.module.css';
 import styles from './match.module.css';
 
-const PAGES = ['Drive', 'Memory', 'For the copy', 'Quote'] as const;
+const PAGES = ['Drive', 'Added drive', 'Memory', 'For the copy', 'Quote'] as const;
 type Page = (typeof PAGES)[number];
 
 /**
@@ -49,12 +51,24 @@ export function MatchStation({ job, side, disabled }: { job: JobView; side: Reac
       </div>
       <div role="tabpanel" aria-label={page}>
         <OrderedSheet job={job} />
+        <AlikeSheet job={job} />
         {page === 'Quote' ? (
           <QuotePanel job={job} side={side} />
         ) : (
           <fieldset disabled={disabled} className={jobStyles.work} aria-label={page}>
             <Loaded data={data} error={error} what="what fits">
-              {(match) => panelOf(page, { job, match, side })}
+              {(match) =>
+                panelOf(page, {
+                  job,
+                  match,
+                  side: (
+                    <>
+                      {side}
+                      <JobLessons job={job} />
+                    </>
+                  ),
+                })
+              }
             </Loaded>
           </fieldset>
         )}
@@ -64,22 +78,35 @@ export function MatchStation({ job, side, disabled }: { job: JobView; side: Reac
 }
 
 function has({ snapshot }: JobView, page: Page): boolean {
-  if (page === 'Drive' || page === 'For the copy') return wants(snapshot, 'new drive');
-  return page === 'Quote' || wants(snapshot, 'memory');
+  switch (page) {
+    case 'Drive':
+      return replacesDrive(snapshot);
+    case 'Added drive':
+      return wants(snapshot, 'added drive');
+    case 'Memory':
+      return wants(snapshot, 'memory');
+    case 'For the copy':
+      return wants(snapshot, 'new drive');
+    case 'Quote':
+      return true;
+  }
 }
 
-function nextPage({ snapshot }: JobView): Page {
-  const { facts } = snapshot;
-  if (wants(snapshot, 'new drive') && !facts['drive choice']) return 'Drive';
-  if (wants(snapshot, 'memory') && !facts['memory choice']) return 'Memory';
-  if (!priceHolds(snapshot)) return 'Quote';
-  return wants(snapshot, 'new drive') ? 'Drive' : 'Memory';
+function nextPage(job: JobView): Page {
+  const { facts } = job.snapshot;
+  if (has(job, 'Drive') && !facts['drive choice']) return 'Drive';
+  if (has(job, 'Added drive') && !facts['added choice']) return 'Added drive';
+  if (has(job, 'Memory') && !facts['memory choice']) return 'Memory';
+  if (!priceHolds(job.snapshot)) return 'Quote';
+  return PAGES.find((page) => has(job, page)) ?? 'Quote';
 }
 
 function panelOf(page: Exclude<Page, 'Quote'>, props: { job: JobView; match: MatchView; side: ReactNode }): ReactNode {
   switch (page) {
     case 'Drive':
-      return <DriveMatchPanel {...props} />;
+      return <DriveMatchPanel key={page} {...props} added={false} />;
+    case 'Added drive':
+      return <DriveMatchPanel key={page} {...props} added />;
     case 'Memory':
       return <MemoryMatchPanel {...props} />;
     case 'For the copy':

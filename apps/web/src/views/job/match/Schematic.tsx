@@ -18,8 +18,6 @@ export function Schematic({
   choose?: (siteId: string) => void;
 }) {
   const { sites, memory } = job.device.model;
-  const { 'old drive': old, 'drive choice': fresh, 'other drives': others } = job.snapshot.facts;
-  const staying = (siteId: string) => others?.drives.find((drive) => drive.siteId === siteId);
   const memoryAt = 20 + sites.length * (SITE_HEIGHT + 12);
   const height = memoryAt + 92;
   const slots = [...(memory.soldered > 0 ? ['soldered'] : []), ...memory.slots];
@@ -52,19 +50,7 @@ export function Schematic({
           y={16 + n * (SITE_HEIGHT + 12)}
           on={site.id === chosen}
           choose={choose && (() => choose(site.id))}
-          holds={
-            old?.siteId === site.id
-              ? `now: ${old.maker} ${old.name}, ${soldName(old.bytes, old.sectorSize)}`
-              : staying(site.id)
-                ? `stays: ${staying(site.id)?.name ?? ''}`
-                : fresh?.siteId === site.id
-                  ? `chosen: ${fresh.maker} ${fresh.name}`
-                  : site.unconfirmed
-                    ? 'free, not confirmed'
-                    : site.needs
-                      ? `free, needs ${site.needs}`
-                      : 'free'
-          }
+          holds={heldAt(job, site)}
         />
       ))}
       {slots.map((slot, n) => {
@@ -96,6 +82,21 @@ export function Schematic({
       </text>
     </svg>
   );
+}
+
+/** What sits at a site now, and what is to sit there. */
+function heldAt({ snapshot: { facts } }: JobView, site: Site): string {
+  const { 'old drive': old, 'drive choice': main, 'added choice': added, 'other drives': others } = facts;
+  const at = (one: { siteId: string } | undefined) => one?.siteId === site.id;
+  const stays = others?.drives.find(at);
+  const now = old && at(old) ? `now: ${old.maker} ${old.name}, ${soldName(old.bytes, old.sectorSize)}` : '';
+  if (now) return now;
+  if (stays) return `stays: ${stays.name}`;
+  if (main && at(main)) return `chosen: ${main.maker} ${main.name}`;
+  if (added && at(added)) return `added: ${added.maker} ${added.name}`;
+  if (old && at(facts['old drive moves'])) return `then: the old ${old.maker} ${old.name}`;
+  if (site.unconfirmed) return 'free, not confirmed';
+  return site.needs ? `free, needs ${site.needs}` : 'free';
 }
 
 interface SiteProps {

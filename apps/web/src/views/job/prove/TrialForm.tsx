@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import type { JobView } from '@udrel/contract/types';
-import { wants } from '@udrel/core/steps';
+import { replacesDrive } from '@udrel/core/steps';
 import { fieldTrouble } from '../../../api/problem';
 import { Foot, OutcomeMark, Sheet, TroubleNote } from '../../../ui';
 import { useTypedFact } from '../typed-fact';
@@ -10,7 +10,7 @@ import { useJobChange } from '../useJobChange';
 /** The trial start with the cover still loose and the old drive away; when it fails, what it did instead. */
 export function TrialForm({ job }: { job: JobView }) {
   const known = job.snapshot.facts['trial start'];
-  const copies = wants(job.snapshot, 'new drive');
+  const copies = replacesDrive(job.snapshot);
   const [detached, setDetached] = useTypedFact(job, 'trial start', 'detached', !copies);
   const [note, setNote] = useTypedFact(job, 'trial start', 'note', '');
   const { record, busy, error } = useJobChange(job);

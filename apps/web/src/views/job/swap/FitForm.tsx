@@ -2,7 +2,7 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import type { JobView } from '@udrel/contract/types';
 import { binary, soldName } from '@udrel/core/capacity';
-import { fittedHolds, wants } from '@udrel/core/steps';
+import { fittedHolds, replacesDrive, wants } from '@udrel/core/steps';
 import { fieldTrouble } from '../../../api/problem';
 import { Foot, OutcomeMark, Sheet, TroubleNote } from '../../../ui';
 import { useTypedFact } from '../typed-fact';
@@ -14,14 +14,18 @@ export function FitForm({ job }: { job: JobView }) {
   const [serial, setSerial] = useTypedFact(job, 'fitted', 'serial', '');
   const { record, busy, error } = useJobChange(job);
   const { fitted, 'drive choice': drive, 'memory choice': memory } = job.snapshot.facts;
-  const byDrive = wants(job.snapshot, 'new drive');
+  const byDrive = replacesDrive(job.snapshot);
   const step = job.procedure.steps.find((one) => one.id === 'fit');
   const wrong = fieldTrouble(error, 'value.serial');
   const site = job.device.model.sites.find((one) => one.id === drive?.siteId)?.name ?? '';
+  const modules =
+    memory &&
+    `${memory.count} × ${memory.maker} ${memory.name} into ${memory.into.join(', ')}: ${binary(memory.total)} in all`;
   const what = byDrive
     ? drive && `${drive.maker} ${drive.name}, ${soldName(drive.bytes, drive.sectorSize)}, at ${site}`
-    : memory &&
-      `${memory.count} × ${memory.maker} ${memory.name} into ${memory.into.join(', ')}: ${binary(memory.total)} in all`;
+    : modules;
+  const moved = job.snapshot.facts['old drive moves'];
+  const to = job.device.model.sites.find((one) => one.id === moved?.siteId)?.name ?? '';
   return (
     <Sheet title={byDrive ? 'Fit the new drive' : 'Fit the memory'} aside={what ?? 'nothing is reserved'}>
       {fitted && fittedHolds(job.snapshot) ? (
@@ -37,6 +41,13 @@ export function FitForm({ job }: { job: JobView }) {
         >
           {drive && drive.partsNeeded.length > 0 && byDrive && (
             <p style={{ marginBottom: 10 }}>With: {drive.partsNeeded.join(', ')}</p>
+          )}
+          {byDrive && wants(job.snapshot, 'memory') && modules && <p style={{ marginBottom: 10 }}>And {modules}</p>}
+          {moved && (
+            <p style={{ marginBottom: 10 }}>
+              The old drive moves to {to}, after the trial start
+              {moved.partsNeeded.length > 0 && `, with ${moved.partsNeeded.join(', ')}`}.
+            </p>
           )}
           <div className={styles.fields}>
             {byDrive && (

@@ -1,19 +1,25 @@
 import Button from '@mui/material/Button';
 import type { JobView } from '@udrel/contract/types';
+import type { StepId } from '@udrel/core/steps';
 import { stripBalance, type StripItem } from '@udrel/core/strip';
 import { Empty, Foot, OutcomeMark, Sheet, TroubleNote } from '../../../ui';
 import { PutBackForm } from '../end/EndForms';
+import { JobLessons } from '../JobLessons';
 import { useJobChange, type JobChange } from '../useJobChange';
+import { FitAddedForm } from './FitAddedForm';
 import { FitForm } from './FitForm';
 import styles from './swap.module.css';
 
 /** Screws, cables and moved parts, out and back; in between the new part goes in. */
 export function SwapStation({ job }: { job: JobView }) {
+  const has = (id: StepId) => job.procedure.steps.some((step) => step.id === id);
   return (
     <>
       {job.snapshot.end && <PutBackForm job={job} />}
       <StripSheet job={job} />
-      {!job.snapshot.end && <FitForm job={job} />}
+      {has('fit') && <FitForm job={job} />}
+      {has('fit added') && <FitAddedForm job={job} />}
+      <JobLessons job={job} />
     </>
   );
 }

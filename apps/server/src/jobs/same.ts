@@ -1,0 +1,57 @@
+import type { ChooseSame, JobView } from '@udrel/contract/types';
+import { Refusal } from '../platform/errors';
+import type { Acting } from '../platform/routes';
+import { changeJob, requireNoRun, type Happened } from './change';
+import type { JobRecord } from './record';
+import { choosableDrive, choosableMemory, takeDrive, takeMemory } from './reserve';
+import { readJob, viewJob } from './view';
+
+/**
+ * Chooses for like devices of the same order what was chosen for this one: matched once, each with pieces of its own
+ * by serial. All of them or none; the answer names the device that stands in the way.
+ */
+export async function chooseSame(acting: Acting, tag: string, { tags }: ChooseSame): Promise<JobView> {
+  const { manager, now } = acting;
+  const job = await readJob(manager, tag, now);
+  for (const other of tags) {
+    if (!job.alike.some((one) => one.tag === other)) {
+      throw new Refusal(409, 'not-alike', `${other} is no open device of the same model and wishes in this order.`);
+    }
+    await changeJob(acting, other, null, (twin) => naming(other, () => chooseAs(acting, job, twin)));
+  }
+  return viewJob(manager, tag, now);
+}
+
+async function chooseAs(acting: Acting, job: JobRecord, twin: JobRecord): Promise<Happened[]> {
+  requireNoRun(twin);
+  const { 'drive choice': main, 'added choice': added, 'memory choice': memory } = job.snapshot.facts;
+  const happened: Happened[] = [];
+  for (const [choice, isAdded] of [
+    [main, false],
+    [added, true],
+  ] as const) {
+    if (!choice) continue;
+    const { partId, siteId } = choice;
+    if (partId === null)
+      throw new Refusal(409, 'not-alike', 'what is chosen is the customer’s own drive, of which there is one.');
+    happened.push(
+      ...(await takeDrive(acting, twin, await choosableDrive(acting, twin, { partId, siteId, added: isAdded }))),
+    );
+  }
+  if (memory && memory.partId !== null) {
+    const { partId, count } = memory;
+    happened.push(...(await takeMemory(acting, twin, await choosableMemory(acting, twin, { partId, count }))));
+  }
+  if (happened.length === 0) throw new Refusal(409, 'gate-closed', 'nothing is chosen yet.');
+  return happened;
+}
+
+/** Says of which device it is that something was refused. */
+async function naming<T>(tag: string, work: () => Promise<T>): Promise<T> {
+  try {
+    return await work();
+  } catch (error) {
+    if (error instanceof Refusal) throw new Refusal(error.status, error.code, `${tag}: ${error.message}`);
+    throw error;
+  }
+}

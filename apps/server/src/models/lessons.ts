@@ -1,0 +1,57 @@
+import { randomUUID } from 'node:crypto';
+import type { JobView, LessonsView } from '@udrel/contract/types';
+import type { EntityManager } from 'typeorm';
+import { changeJob } from '../jobs/change';
+import { firstRow, rows } from '../platform/database';
+import { notFound } from '../platform/errors';
+import type { Acting } from '../platform/routes';
+import { Lesson } from './entities';
+
+/**
+ * What earlier jobs taught about a model: what was written down, newest first, and how long its devices lay open,
+ * from the first screw out to the last one back, by the median of closed jobs.
+ */
+export async function lessonsOf(manager: EntityManager, modelId: string): Promise<LessonsView> {
+  const lessons = await rows<LessonsView['lessons'][number]>(
+    manager,
+    `select l.id, l.text, j.tag, s.name as by, l.at
+       from lesson l join job j on j.id = l.job_id join staff s on s.id = l.by
+      where l.model_id = $1 order by l.at desc, l.id limit 20`,
+    [modelId],
+  );
+  const open = await firstRow<{ jobs: number; minutes: number | null }>(
+    manager,
+    `select count(*)::int as jobs,
+            round(percentile_cont(0.5) within group (order by extract(epoch from x.back - x.out) / 60))::int as minutes
+       from (select min(e.at) as out, max(e.at) as back
+               from job j join device d on d.id = j.device_id
+               join event e on e.job_id = j.id and e.kind in ('strip moved', 'strip all')
+              where d.model_id = $1 and j.closed_at is not null and j.ended_as is null
+              group by j.id having count(*) > 1) x`,
+    [modelId],
+  );
+  return { lessons, opened: { jobs: open?.jobs ?? 0, minutes: open?.minutes ?? null } };
+}
+
+/** Keeps what a job taught about its model. */
+export function addLesson(acting: Acting, tag: string, text: string): Promise<JobView> {
+  const { manager, actor, now } = acting;
+  return changeJob(acting, tag, null, async (job) => {
+    await manager.insert(Lesson, {
+      id: randomUUID(),
+      modelId: job.modelId,
+      jobId: job.id,
+      text,
+      by: actor.id,
+      at: now,
+    });
+    return [{ kind: 'lesson kept', data: { text } }];
+  });
+}
+
+/** Takes out a lesson that does not hold. The history of its job keeps it. */
+export async function dropLesson(manager: EntityManager, modelId: string, id: string): Promise<LessonsView> {
+  const { affected } = await manager.delete(Lesson, { id, modelId });
+  if (affected !== 1) throw notFound('This lesson');
+  return lessonsOf(manager, modelId);
+}

@@ -1,0 +1,52 @@
+import Button from '@mui/material/Button';
+import Checkbox from '@mui/material/Checkbox';
+import FormControlLabel from '@mui/material/FormControlLabel';
+import { useState } from 'react';
+import { may } from '@udrel/contract/roles';
+import type { JobView } from '@udrel/contract/types';
+import { useSessionQuery } from '../../../api/api';
+import { Foot, Sheet, TroubleNote } from '../../../ui';
+import { useJobChange } from '../useJobChange';
+import styles from './match.module.css';
+
+/** Like devices of the same order that have nothing chosen yet: matched once, each gets pieces of its own. */
+export function AlikeSheet({ job }: { job: JobView }) {
+  const open = job.alike.filter((one) => !one.chosen);
+  const [out, setOut] = useState<readonly string[]>([]);
+  const { change, busy, error } = useJobChange(job);
+  const role = useSessionQuery().data?.staff?.role;
+  const { 'drive choice': main, 'added choice': added, 'memory choice': memory } = job.snapshot.facts;
+  const chosen = [main, added, memory].flatMap((one) => (one ? [`${one.maker} ${one.name}`] : []));
+  if (open.length === 0 || chosen.length === 0 || job.closedAt || !may(role, 'work on a job')) return null;
+  const tags = open.map((one) => one.tag).filter((tag) => !out.includes(tag));
+  return (
+    <div className={styles.ordered}>
+      <Sheet title="The same for the others of this order" aside={chosen.join(', ')}>
+        <TroubleNote error={error} />
+        <Foot>
+          <span style={{ flex: 1 }}>
+            {open.map(({ tag, serial }) => (
+              <FormControlLabel
+                key={tag}
+                control={
+                  <Checkbox
+                    checked={!out.includes(tag)}
+                    onChange={() => setOut(out.includes(tag) ? out.filter((one) => one !== tag) : [...out, tag])}
+                  />
+                }
+                label={`${tag}, ${serial}`}
+              />
+            ))}
+          </span>
+          <Button
+            variant="contained"
+            disabled={busy || tags.length === 0}
+            onClick={() => void change('/same', { tags })}
+          >
+            Choose the same for {tags.length}
+          </Button>
+        </Foot>
+      </Sheet>
+    </div>
+  );
+}

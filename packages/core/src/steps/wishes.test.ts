@@ -1,0 +1,70 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { functionChecks, gatePassed, procedureOf, without, type FactKey, type StepId, type WishKind } from './index';
+import { complete, factsOf, job, keys, run, screws } from './samples.test-data';
+import { WISH_KINDS } from './types';
+
+const of = (...kinds: WishKind[]) => kinds.map((kind) => ({ kind, least: 1 }));
+const steps = (wishes: ReturnType<typeof of>) => procedureOf(job({ wishes })).steps.map(({ id }) => id);
+const state = (snapshot: Parameters<typeof procedureOf>[0], id: StepId) =>
+  procedureOf(snapshot).steps.find((step) => step.id === id)?.state;
+
+describe('what a job asks for', () => {
+  it('is no copy when a drive is only added: no plan, no run, no old drive to account for', () => {
+    const added = steps(of('added drive'));
+    expect(added).toEqual(expect.arrayContaining(['read drive', 'reserve added', 'fit added', 'trial start']));
+    for (const id of ['reserve drive', 'accept plan', 'begin copy', 'fit', 'place old drive'])
+      expect(added).not.toContain(id);
+  });
+
+  it('is an installation instead of a copy, after fitting and before the trial start', () => {
+    const fresh = steps(of('fresh installation'));
+    expect(fresh).not.toContain('begin copy');
+    expect(fresh.indexOf('install')).toBeGreaterThan(fresh.indexOf('fit'));
+    expect(fresh.indexOf('install')).toBeLessThan(fresh.indexOf('trial start'));
+    expect(fresh).toContain('place old drive');
+  });
+
+  it('is one opening for a drive to the system, one to the data, and memory', () => {
+    const all = steps(of('new drive', 'added drive', 'memory'));
+    expect(all.filter((id) => id === 'strip down')).toHaveLength(1);
+    expect(all).toEqual(
+      expect.arrayContaining(['reserve drive', 'reserve added', 'reserve memory', 'fit', 'fit added']),
+    );
+    const fitted = job({
+      wishes: of('new drive', 'added drive', 'memory'),
+      facts: factsOf(['drive choice', 'fitted']),
+      strip: screws(4, 0),
+    });
+    expect(state(fitted, 'trial start')).toBe('waiting');
+  });
+
+  it('opens nothing before every part is reserved', () => {
+    const ready = job({ wishes: of('added drive', 'memory'), facts: complete });
+    expect(state(ready, 'strip down')).not.toBe('waiting');
+    for (const key of ['added choice', 'memory choice'] satisfies FactKey[]) {
+      const lacking = { ...without(ready, [key, 'fitted', 'added fitted']) };
+      expect(state(lacking, 'strip down'), key).toBe('waiting');
+      expect(gatePassed(procedureOf(lacking).gates, 'reserved')).toBe(false);
+    }
+  });
+
+  it('has its own checks at the end', () => {
+    expect(functionChecks(of('added drive'), ['Sound'])).toEqual([
+      'Added drive shown at full capacity',
+      'Starts from the same drive as before',
+      'Sound',
+    ]);
+    expect(functionChecks(of('fresh installation'), [])).toContain('Files as agreed');
+  });
+
+  it('leads to a closed job whatever the wishes, once everything is known', () => {
+    const wishes = fc.subarray([...WISH_KINDS], { minLength: 1 }).map((kinds) => of(...kinds));
+    fc.assert(
+      fc.property(wishes, (wanted) => {
+        const done = job({ wishes: wanted, facts: factsOf(keys), runs: [run('ended well')], strip: screws(4, 4) });
+        expect(state(done, 'close job')).toBe('ready');
+      }),
+    );
+  });
+});
