@@ -1,6 +1,7 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { JobView, LessonsView, MatchView, OrderView } from '@udrel/contract/types';
-import { booking, bookJob, deviceBooking, FACTS, stockUp, Work, type Stock } from './fixtures';
+import type { FACTS } from './fixtures';
+import { booking, bookJob, deviceBooking, stockUp, Work, type Stock } from './fixtures';
 import { useShop } from './harness';
 
 const shop = useShop();

@@ -11,7 +11,7 @@ import {
   type Socket,
 } from '@udrel/core/equipment';
 import type { Drive } from '@udrel/core/fit';
-import type { OfferedPart } from './match';
+import type { OfferedPart } from './offered';
 import type { JobRecord } from './record';
 
 /** With what the old drive and the chosen one can be held while copying, and which sticks the device starts from. */

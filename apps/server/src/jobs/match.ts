@@ -5,37 +5,12 @@ import { defaultIntent, planLayout } from '@udrel/core/layout';
 import { matchMemory, type MemoryModule, type ModuleOffer } from '@udrel/core/memory';
 import { replacesDrive, wants, type JobSnapshot, type WishKind } from '@udrel/core/steps';
 import type { EntityManager } from 'typeorm';
-import { rows } from '../platform/database';
-import type { PartKind } from '../shelf/entities';
 import { copyingWith } from './copying';
+import { offeredParts, type OfferedPart } from './offered';
 import type { JobRecord } from './record';
 
 /** The drive that takes over, or the one that is added. */
 export type Purpose = 'main' | 'added';
-
-export interface OfferedPart {
-  id: string;
-  kind: PartKind;
-  maker: string;
-  name: string;
-  partNumber: string;
-  spec: unknown;
-  price: number;
-  stock: number;
-}
-
-/** Parts of these kinds with how many pieces nobody else has reserved. What this job holds itself counts as there. */
-export function offeredParts(manager: EntityManager, jobId: string, kinds: PartKind[]): Promise<OfferedPart[]> {
-  return rows<OfferedPart>(
-    manager,
-    `select p.id, p.kind, p.maker, p.name, p.part_number as "partNumber", p.spec, p.price,
-            coalesce((select sum(s.quantity) from stock s where s.part_id = p.id), 0)::int
-          - coalesce((select sum(r.quantity) from reservation r join stock s on s.id = r.stock_id
-                       where s.part_id = p.id and r.job_id <> $1), 0)::int as stock
-       from part p where p.kind = any ($2)`,
-    [jobId, kinds],
-  );
-}
 
 /** What the new drive must hold: the wish, and what the partitions of the old drive need at least where they come along. */
 export function needOf(snapshot: JobSnapshot): MatchView['need'] {

@@ -6,7 +6,8 @@ import type { Acting } from '../platform/routes';
 import { releaseStock, takeStock } from '../shelf/reservations';
 import { changeJob, requireStep, type Happened } from './change';
 import { keepFact } from './facts';
-import { catalogueOf, offeredParts } from './match';
+import { catalogueOf } from './match';
+import { offeredParts } from './offered';
 import type { JobRecord } from './record';
 import { pricesOf } from './reserve';
 

@@ -9,7 +9,8 @@ import { ROLES_OF } from '../shelf/entities';
 import { releaseStock, takeStock } from '../shelf/reservations';
 import { changeJob, requireNoRun, requireStep, type Happened } from './change';
 import { keepFact } from './facts';
-import { catalogueOf, memorySets, needFor, offeredParts, OWN, type Purpose } from './match';
+import { catalogueOf, memorySets, needFor, OWN, type Purpose } from './match';
+import { offeredParts } from './offered';
 import type { JobRecord } from './record';
 
 /** A drive that may sit at a site of the job's device, with what it was judged by. */

@@ -28,5 +28,4 @@ export {
   priceLines,
   taxOn,
   type PriceLine,
-  type Rates,
 } from './price';

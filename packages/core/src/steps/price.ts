@@ -1,12 +1,6 @@
 import { soldName } from '../capacity';
-import type { DriveChoice, FactKey, JobSnapshot, MemoryChoice, PricedPart, Station, WishKind } from './types';
+import type { DriveChoice, FactKey, JobSnapshot, MemoryChoice, PricedPart, Rates, Station, WishKind } from './types';
 import { WORK_RULES } from './work-rules';
-
-/** The shop's rates: minor currency units for an hour of hands, and tax in per cent of the net amount. */
-export interface Rates {
-  hourly: number;
-  taxPercent: number;
-}
 
 /** One line of a quote, in minor currency units before tax. */
 export interface PriceLine {

@@ -6,7 +6,6 @@ import type { LayoutIntent, SourceTable, TargetPartition } from '../layout';
 import type { Link } from '../links';
 import type { FittedModule } from '../memory';
 import type { StripItem } from '../strip';
-import type { Rates } from './price';
 
 export const STATIONS = ['Book in', 'Assess', 'Match', 'Plan', 'Copy', 'Swap', 'Prove', 'Hand over'] as const;
 export type Station = (typeof STATIONS)[number];
@@ -245,6 +244,12 @@ export interface OrderedPart {
   dueAt: number;
   /** What it was ordered for, as it stands on the quote. */
   quoted: PricedPart[];
+}
+
+/** The shop's rates: minor currency units for an hour of hands, and tax in per cent of the net amount. */
+export interface Rates {
+  hourly: number;
+  taxPercent: number;
 }
 
 /** Pieces of a part at a price, minor currency units for each. */
