@@ -26,6 +26,7 @@ export const router = createBrowserRouter([
           { path: 'shelf', ...view(() => import('./views/shelf/Shelf')) },
           { path: 'shop', ...view(() => import('./views/shop/Shop')) },
           { path: 'interface', ...view(() => import('./views/interface/Interface')) },
+          { path: 'models/:id', ...view(() => import('./views/models/ModelEditor')) },
           { path: 'models', ...view(() => import('./views/models/Models')) },
           { path: '*', element: <Lost /> },
         ],

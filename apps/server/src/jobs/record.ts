@@ -185,6 +185,7 @@ function assemble(stored: StoredJob, now: Date): JobRecord {
   const snapshot: JobSnapshot = {
     wishes,
     modelKnown: !stored.stub,
+    opening: stored.model.opening ?? null,
     end: endedAs === null ? null : { kind: endedAs },
     facts,
     runs: runs.map((run) => summarise(run, now)),

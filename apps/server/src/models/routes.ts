@@ -2,13 +2,22 @@ import { customerQuery, deviceQuery, modelSpec, site } from '@udrel/contract/sch
 import { route } from '../platform/routes';
 import { devicesBySerial } from './devices';
 import { dropLesson, lessonsOf } from './lessons';
-import { addModel, correctSite, describeStub, findModels } from './service';
+import { addModel, correctSite, describeModel, findModels, modelById, nearestModels } from './service';
 
 export const modelRoutes = [
   route('get /models', {
     who: 'look at jobs and shelf',
     query: customerQuery,
     handle: ({ manager, query }) => findModels(manager, query.find),
+  }),
+  route('get /models/nearest', {
+    who: 'look at jobs and shelf',
+    query: customerQuery,
+    handle: ({ manager, query }) => nearestModels(manager, query.find),
+  }),
+  route('get /models/:id', {
+    who: 'look at jobs and shelf',
+    handle: ({ manager, params }) => modelById(manager, params['id'] ?? ''),
   }),
   route('post /models', {
     who: 'describe models',
@@ -19,7 +28,7 @@ export const modelRoutes = [
   route('put /models/:id', {
     who: 'describe models',
     body: modelSpec,
-    handle: (call) => describeStub(call, call.params['id'] ?? '', call.body),
+    handle: (call) => describeModel(call, call.params['id'] ?? '', call.body),
   }),
   route('put /models/:id/sites', {
     who: 'describe models',

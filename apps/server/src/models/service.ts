@@ -16,14 +16,46 @@ export async function findModels(manager: EntityManager, text: string): Promise<
     .split(/\s+/)
     .filter(Boolean)
     .map((word) => `%${escapeLike(word)}%`);
-  const found = await rows<{ id: string; spec: ModelSpec; stub: boolean }>(
+  return viewed(await rows<StoredModel>(manager, findSql(words.length), words));
+}
+
+interface StoredModel {
+  id: string;
+  spec: ModelSpec;
+  stub: boolean;
+}
+
+const viewed = (found: readonly StoredModel[]) => found.map(({ id, spec, stub }): ModelView => ({ id, stub, ...spec }));
+
+/** What the index of words is made over; the two must read alike. */
+const WORDS = "(maker || ' ' || name || ' ' || code)";
+
+/** Models that have every one of so many words; each is a condition of its own, so that the index can answer it. */
+export function findSql(words: number): string {
+  const conditions = Array.from({ length: words }, (_none, n) => `${WORDS} ilike $${n + 1}`);
+  return `select id, spec, stub from device_model where ${['true', ...conditions].join(' and ')}
+           order by lower(maker), lower(name), code limit 50`;
+}
+
+/** One model. */
+export async function modelById(manager: EntityManager, id: string): Promise<ModelView> {
+  const [found] = viewed(
+    await rows<StoredModel>(manager, 'select id, spec, stub from device_model where id::text = $1', [id]),
+  );
+  if (!found) throw notFound('This model');
+  return found;
+}
+
+/** The described models whose names are nearest to a text, nearest first; at most three, none that has nothing of it. */
+export async function nearestModels(manager: EntityManager, text: string): Promise<ModelView[]> {
+  const found = await rows<StoredModel>(
     manager,
     `select id, spec, stub from device_model
-      where maker || ' ' || name || ' ' || code ilike all ($1::text[])
-      order by lower(maker), lower(name), code limit 50`,
-    [words],
+      where not stub and word_similarity($1, ${WORDS}) > 0.2
+      order by word_similarity($1, ${WORDS}) desc, lower(maker), lower(name), code limit 3`,
+    [text.trim()],
   );
-  return found.map(({ id, spec, stub }) => ({ id, stub, ...spec }));
+  return viewed(found);
 }
 
 /** Adds a model; its code is what tells models apart. */
@@ -40,15 +72,46 @@ async function refuseTwin({ manager }: Acting, code: string): Promise<void> {
   if (twin) throw fieldWrong('code', `There is a model with the code ${code} already.`);
 }
 
-/** Describes a stub: its open jobs get their strip-down sheet and go on. */
-export async function describeStub(acting: Acting, id: string, spec: ModelSpec): Promise<ModelView> {
+/** Describes a model anew; what open jobs rest on must stay as it is. The open jobs of a stub go on. */
+export async function describeModel(acting: Acting, id: string, spec: ModelSpec): Promise<ModelView> {
   const { manager } = acting;
-  const stub = await firstRow<{ stub: boolean }>(manager, 'select stub from device_model where id = $1 for update', [
-    id,
-  ]);
-  if (!stub) throw notFound('This model');
-  if (!stub.stub) throw new Refusal(409, 'model-known', 'This model is described already.');
-  await refuseTwin(acting, spec.code);
+  const before = await firstRow<StoredModel>(
+    manager,
+    'select id, spec, stub from device_model where id = $1 for update',
+    [id],
+  );
+  if (!before) throw notFound('This model');
+  if (before.spec.code.toUpperCase() !== spec.code.toUpperCase()) await refuseTwin(acting, spec.code);
+  if (before.stub) return describeStub(acting, id, spec);
+  await refuseLostSites(acting, before, spec);
+  const { maker, name, code } = spec;
+  await manager.update(DeviceModel, { id }, { maker, name, code, spec });
+  return { id, stub: false, ...spec };
+}
+
+/** A site at which a drive of an open job sits, or is to sit, can be measured anew but not taken away. */
+async function refuseLostSites({ manager }: Acting, before: StoredModel, spec: ModelSpec): Promise<void> {
+  const lost = before.spec.sites.filter(
+    (site) => !spec.sites.some(({ id, form }) => id === site.id && form === site.form),
+  );
+  if (lost.length === 0) return;
+  const held = await firstRow<{ tag: string; site: string }>(
+    manager,
+    `select j.tag, f.value ->> 'siteId' as site
+       from job j join device d on d.id = j.device_id join fact f on f.job_id = j.id and f.current
+      where d.model_id = $1 and j.closed_at is null
+        and f.key in ('old drive', 'drive choice', 'added choice', 'old drive moves')
+        and f.value ->> 'siteId' = any ($2) limit 1`,
+    [before.id, lost.map((site) => site.id)],
+  );
+  if (!held) return;
+  const name = lost.find((site) => site.id === held.site)?.name ?? held.site;
+  throw new Refusal(409, 'site-in-use', `${name} is in use in ${held.tag}, which is open: it cannot be taken away.`);
+}
+
+/** Describes a stub: its open jobs get their strip-down sheet and go on. */
+async function describeStub(acting: Acting, id: string, spec: ModelSpec): Promise<ModelView> {
+  const { manager } = acting;
   const { maker, name, code } = spec;
   await manager.update(DeviceModel, { id }, { maker, name, code, spec, stub: false });
   const open = await rows<{ tag: string }>(

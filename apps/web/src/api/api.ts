@@ -180,9 +180,14 @@ export const api = createApi({
       query: (body) => ({ url: '/stock', method: 'POST', body }),
       invalidatesTags: ['Parts', 'Match'],
     }),
-    describeStub: build.mutation<ModelView, { id: string; spec: unknown }>({
+    model: build.query<ModelView, string>({ query: (id) => ({ url: `/models/${id}` }), providesTags: ['Models'] }),
+    nearestModels: build.query<ModelView[], string>({
+      query: (name) => ({ url: `/models/nearest?find=${encodeURIComponent(name)}` }),
+      providesTags: ['Models'],
+    }),
+    describeModel: build.mutation<ModelView, { id: string; spec: unknown }>({
       query: ({ id, spec }) => ({ url: `/models/${id}`, method: 'PUT', body: spec }),
-      invalidatesTags: ['Models', 'Job', 'Floor', 'Jobs'],
+      invalidatesTags: ['Models', 'Job', 'Match', 'Floor', 'Jobs'],
     }),
     correctSite: build.mutation<ModelView, { id: string; site: ModelSpec['sites'][number] }>({
       query: ({ id, site }) => ({ url: `/models/${id}/sites`, method: 'PUT', body: site }),
@@ -276,7 +281,9 @@ export const {
   useReceiveMutation,
   useTakePartsMutation,
   useFindQuery,
-  useDescribeStubMutation,
+  useDescribeModelMutation,
+  useModelQuery,
+  useNearestModelsQuery,
   useDevicesQuery,
   useConsiderQuery,
   useShowSecretMutation,

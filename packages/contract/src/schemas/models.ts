@@ -52,6 +52,10 @@ export const modelSpec = object({
     }),
     60,
   ),
+  /** Minutes it takes to open and strip down, by whoever knows it; the rule of thumb where nobody does. */
+  opening: optional(whole(1, 600)),
+  /** Whether the battery must be unplugged inside before anything is touched. */
+  battery: optional(oneOf('inside', 'taken out from outside', 'none')),
   note: text(500, 0),
 });
 

@@ -11,6 +11,7 @@ const sata = { kind: 'sata' as const, generation: 3 as const };
 const empty: JobSnapshot = {
   wishes: [{ kind: 'new drive', least: bytesOfNominal(480) }],
   modelKnown: true,
+  opening: null,
   end: null,
   facts: {},
   runs: [],

@@ -1,5 +1,6 @@
 import { soldName } from '../capacity';
 import type { DriveChoice, FactKey, JobSnapshot, MemoryChoice, PricedPart, Rates, Station, WishKind } from './types';
+import { minutesOf } from './step-rule';
 import { WORK_RULES } from './work-rules';
 
 /** One line of a quote, in minor currency units before tax. */
@@ -65,7 +66,7 @@ export function memoryPrices({
 
 function workLine(job: JobSnapshot): PriceLine[] {
   const charged = WORK_RULES.filter((rule) => CHARGED.includes(rule.station) && rule.applies(job));
-  const minutes = charged.reduce((sum, rule) => sum + rule.minutes, 0);
+  const minutes = charged.reduce((sum, rule) => sum + minutesOf(rule, job), 0);
   const { hourly } = job.rates;
   if (minutes === 0 || hourly === 0) return [];
   return [{ kind: 'work', what: 'Work', count: minutes, each: hourly, amount: Math.round((minutes * hourly) / 60) }];

@@ -2,7 +2,7 @@ import { END_RULES } from './end-rules';
 import { latestRun } from './evidence';
 import { gatePassed, gatesOf } from './gates';
 import { PRICE_RULE } from './price-rule';
-import type { StepRule } from './step-rule';
+import { minutesOf, type StepRule } from './step-rule';
 import {
   STATIONS,
   type Gate,
@@ -32,7 +32,14 @@ export function procedureOf(job: JobSnapshot): Procedure {
     const waitsFor = doneIds.has(rule.id) ? [] : waiting(rule, job, gates, present, doneIds, titles);
     const running = rule.id === 'end copy' && latestRun(job)?.outcome === 'running';
     const state = doneIds.has(rule.id) ? 'done' : running ? 'running' : waitsFor.length > 0 ? 'waiting' : 'ready';
-    return { id: rule.id, station: rule.station, title: rule.title(job), minutes: rule.minutes, state, waitsFor };
+    return {
+      id: rule.id,
+      station: rule.station,
+      title: rule.title(job),
+      minutes: minutesOf(rule, job),
+      state,
+      waitsFor,
+    };
   });
   return {
     steps,

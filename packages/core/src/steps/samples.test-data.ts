@@ -111,6 +111,7 @@ export const run = (outcome: 'running' | 'ended well' | 'failed', attempt = 1) =
 export const job = (over: Partial<JobSnapshot>): JobSnapshot => ({
   wishes: [{ kind: 'new drive', least: 500e9 }],
   modelKnown: true,
+  opening: null,
   end: null,
   facts: {},
   runs: [],

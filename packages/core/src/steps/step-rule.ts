@@ -5,8 +5,8 @@ export interface StepRule {
   id: StepId;
   station: Station;
   title: (job: JobSnapshot) => string;
-  /** Hands time, minutes (rule of thumb). */
-  minutes: number;
+  /** Hands time, minutes (rule of thumb), or what the model is known to take. */
+  minutes: number | ((job: JobSnapshot) => number);
   applies: (job: JobSnapshot) => boolean;
   done: (job: JobSnapshot) => boolean;
   /** Steps that come first; one that the job does not have is passed over. */
@@ -15,6 +15,11 @@ export interface StepRule {
 }
 
 export const always = () => true;
+
+/** Hands time of a step in a job, minutes. */
+export function minutesOf({ minutes }: StepRule, job: JobSnapshot): number {
+  return typeof minutes === 'number' ? minutes : minutes(job);
+}
 
 /** A title that is the same whatever the job. */
 export const titled = (title: string) => () => title;

@@ -264,6 +264,8 @@ export interface JobSnapshot {
   wishes: Wish[];
   /** Whether the device's model is described; false while it is a stub from the counter. */
   modelKnown: boolean;
+  /** Minutes that opening this model is known to take; null for the rule of thumb. */
+  opening: number | null;
   /** Set once it ends without work; its procedure is then the way back. */
   end: End | null;
   facts: JobFacts;

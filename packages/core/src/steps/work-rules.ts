@@ -174,7 +174,7 @@ export const WORK_RULES: readonly StepRule[] = [
     id: 'strip down',
     station: 'Swap',
     title: titled('Power off, open and strip down'),
-    minutes: 20,
+    minutes: ({ opening }) => opening ?? 20,
     applies: always,
     done: (job) =>
       stripBalance(job.strip).fullyOut || job.facts.fitted !== undefined || job.facts['added fitted'] !== undefined,

@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useDeferredValue, useState, type ChangeEvent } from 'react';
-import { useSearchParams } from 'react-router';
+import { Link, useSearchParams } from 'react-router';
 import { may } from '@udrel/contract/roles';
 import type { ModelView } from '@udrel/contract/types';
 import { binary } from '@udrel/core/capacity';
@@ -33,6 +33,9 @@ export default function Models() {
           <>
             <FromProbe />
             <BringIn />
+            <Button component={Link} to="/models/new" variant="contained">
+              New model
+            </Button>
           </>
         )}
       </div>
@@ -116,14 +119,26 @@ function ModelRow({ model, describes }: { model: ModelView; describes: boolean }
         {model.note}
       </td>
       <td className="figure">
-        <Button
-          component="a"
-          href={fileOf(model)}
-          download={`${model.code}.json`}
-          aria-label={`Model file of ${model.code}`}
-        >
-          File
-        </Button>
+        <span className={styles.rowActions}>
+          {describes && (
+            <>
+              <Button component={Link} to={`/models/${model.id}`} aria-label={`Describe ${model.code}`}>
+                Describe
+              </Button>
+              <Button component={Link} to={`/models/new?from=${model.id}`} aria-label={`Copy ${model.code}`}>
+                Copy
+              </Button>
+            </>
+          )}
+          <Button
+            component="a"
+            href={fileOf(model)}
+            download={`${model.code}.json`}
+            aria-label={`Model file of ${model.code}`}
+          >
+            File
+          </Button>
+        </span>
       </td>
     </tr>
   );

@@ -3,12 +3,12 @@ import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
-import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import type { ModelView } from '@udrel/contract/types';
 import { useCorrectSiteMutation } from '../../api/api';
 import { TroubleNote } from '../../ui';
-import { draftOf, fieldsOf, siteOf, type ModelSite } from './site-draft';
+import { draftOf, siteOf, type ModelSite } from './site-draft';
+import { SiteFields } from './SiteFields';
 import styles from '../job/job.module.css';
 
 /** What was measured or seen at a site of a model: it holds for every device of that model. */
@@ -38,25 +38,13 @@ export function SiteDialog(props: {
       <DialogContent>
         <p className="sub">It holds for every device of this model. Leave empty what nobody measured.</p>
         <div className={styles.fields} style={{ marginTop: 10 }}>
-          {fieldsOf(site.form).map(({ name, label, kind, choices }, index) => (
-            <TextField
-              key={name}
-              label={label}
-              value={draft[name] ?? ''}
-              autoFocus={index === 0}
-              onChange={(event) => setDraft({ ...draft, [name]: event.target.value })}
-              error={wrong?.field === name}
-              helperText={wrong?.field === name ? wrong.sentence : undefined}
-              select={kind === 'choice'}
-              slotProps={{ select: { native: true }, inputLabel: { shrink: true } }}
-            >
-              {choices?.map(([value, text]) => (
-                <option key={value} value={value}>
-                  {text}
-                </option>
-              ))}
-            </TextField>
-          ))}
+          <SiteFields
+            form={site.form}
+            draft={draft}
+            change={setDraft}
+            wrong={(field) => (wrong?.field === field ? wrong.sentence : undefined)}
+            first
+          />
         </div>
         <TroubleNote error={error} />
       </DialogContent>

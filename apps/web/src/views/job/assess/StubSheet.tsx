@@ -1,16 +1,18 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
+import { Link } from 'react-router';
 import { may } from '@udrel/contract/roles';
 import type { JobView } from '@udrel/contract/types';
-import { useDescribeStubMutation, useSessionQuery } from '../../../api/api';
+import { useDescribeModelMutation, useSessionQuery } from '../../../api/api';
 import { Foot, Sheet, TroubleNote } from '../../../ui';
+import { NearestModels } from '../../models/NearestModels';
 import { CorrectModel } from '../around/corrections';
 
 /** The model is only a name from the counter: it is one of the library after all, or its file is read in. */
 export function StubSheet({ job }: { job: JobView }) {
   const [choosing, setChoosing] = useState(false);
   const [unreadable, setUnreadable] = useState('');
-  const [describe, { error, isLoading }] = useDescribeStubMutation();
+  const [describe, { error, isLoading }] = useDescribeModelMutation();
   const role = useSessionQuery().data?.staff?.role;
   const { id, maker, name } = job.device.model;
 
@@ -36,8 +38,12 @@ export function StubSheet({ job }: { job: JobView }) {
         </p>
       )}
       <TroubleNote error={error} />
+      {may(role, 'describe models') && <NearestModels name={`${maker} ${name}`} id={id} />}
       {may(role, 'describe models') && (
         <Foot>
+          <Button component={Link} to={`/models/${id}`}>
+            Describe it here
+          </Button>
           <Button component="label" disabled={isLoading}>
             Read a model file
             <input

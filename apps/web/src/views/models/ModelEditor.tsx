@@ -1,0 +1,128 @@
+import Button from '@mui/material/Button';
+import { useState } from 'react';
+import { useNavigate, useParams, useSearchParams } from 'react-router';
+import { may } from '@udrel/contract/roles';
+import type { ModelView } from '@udrel/contract/types';
+import { useAddModelMutation, useDescribeModelMutation, useModelQuery, useSessionQuery } from '../../api/api';
+import { troubleOf } from '../../api/problem';
+import { Empty, Foot, Loaded, TroubleNote } from '../../ui';
+import { DeviceSchematic } from '../../ui/DeviceSchematic';
+import { useTyped } from '../../ui/typed';
+import { copyOf, draftOfModel, emptyDraft, modelOf, shownSite, type ModelDraft, type Problem } from './model-draft';
+import { ModelFields } from './ModelFields';
+import { SiteEditor } from './SiteEditor';
+import { StripEditor } from './StripEditor';
+import styles from './editor.module.css';
+
+/** Describing a model: new, changed, or copied from another one that is near; the drawing follows what is typed. */
+export default function ModelEditor() {
+  const { id = 'new' } = useParams();
+  const [given] = useSearchParams();
+  const from = given.get('from');
+  const role = useSessionQuery().data?.staff?.role;
+  const known = useModelQuery(id, { skip: id === 'new' });
+  const near = useModelQuery(from ?? '', { skip: from === null });
+  if (role && !may(role, 'describe models')) return <Empty>Models are described at the bench.</Empty>;
+  if (id !== 'new' && !known.data)
+    return <Loaded data={known.data} error={known.error} what="the model" children={() => null} />;
+  if (from !== null && !near.data)
+    return <Loaded data={near.data} error={near.error} what="the model to copy" children={() => null} />;
+  return <Editor key={`${id}|${from ?? ''}`} known={known.data ?? null} near={near.data ?? null} />;
+}
+
+function begin(known: ModelView | null, near: ModelView | null): ModelDraft {
+  if (near) return copyOf(near, known ?? { maker: near.maker, name: '', code: '' });
+  return known ? draftOfModel(known) : emptyDraft();
+}
+
+function Editor({ known, near }: { known: ModelView | null; near: ModelView | null }) {
+  const address = `/models/${known?.id ?? 'new'}`;
+  const [draft, setDraft, forget] = useTyped({ address, what: `the model${near ? `, from ${near.code}` : ''}` }, () =>
+    begin(known, near),
+  );
+  const [siteIndex, setSiteIndex] = useState(0);
+  const [problems, setProblems] = useState<Problem[]>([]);
+  const [add, adding] = useAddModelMutation();
+  const [describe, describing] = useDescribeModelMutation();
+  const navigate = useNavigate();
+  const error = adding.error ?? describing.error;
+  const told = [...problems, ...(troubleOf(error)?.problem?.problems ?? [])];
+  const wrong = (field: string) => told.find((one) => one.field === field)?.sentence;
+  const change = (part: Partial<ModelDraft>) => setDraft({ ...draft, ...part });
+  const shown = draft.sites.map(shownSite);
+  const { memory } = modelOf(draft).spec;
+
+  async function save(): Promise<void> {
+    const read = modelOf(draft);
+    setProblems(read.problems);
+    if (read.problems.length > 0) return;
+    const answer = known ? await describe({ id: known.id, spec: read.spec }) : await add(read.spec);
+    if (!answer.data) return;
+    forget();
+    void navigate(`/models?find=${encodeURIComponent(answer.data.code)}`);
+  }
+
+  return (
+    <form
+      className={styles.grid}
+      onSubmit={(event) => {
+        event.preventDefault();
+        void save();
+      }}
+    >
+      <div className={styles.drawing}>
+        <h1>{known ? (known.stub ? 'Describe a model' : known.code) : 'New model'}</h1>
+        {near && (
+          <p className="sub">
+            Copied from {near.maker} {near.name}, {near.code}: look at each site before it counts as confirmed.
+          </p>
+        )}
+        <DeviceSchematic
+          sites={shown}
+          memory={memory}
+          feed={draft.kind === 'laptop' || draft.kind === 'handheld' ? 'battery' : 'power supply'}
+          heldAt={(site) => (site.unconfirmed ? 'nobody has looked yet' : site.needs ? `needs ${site.needs}` : '')}
+          inSlot={() => 0}
+          chosen={shown[siteIndex]?.id ?? ''}
+          choose={(id) => setSiteIndex(shown.findIndex((site) => site.id === id))}
+        />
+      </div>
+      <div className={styles.column}>
+        <ModelFields draft={draft} change={change} wrong={wrong} />
+        <SiteEditor draft={draft} change={change} wrong={wrong} index={siteIndex} choose={setSiteIndex} />
+        <StripEditor items={draft.strip} change={(strip) => change({ strip })} wrong={wrong} />
+        {told.length > 0 && (
+          <ul className="danger" role="alert">
+            {told.map(({ field, sentence }) => (
+              <li key={field}>
+                {nameOf(field, draft)}: {sentence}
+              </li>
+            ))}
+          </ul>
+        )}
+        {told.length === 0 && <TroubleNote error={error} />}
+        <Foot note="Every device of this model follows.">
+          <Button
+            onClick={() => {
+              forget();
+              void navigate('/models');
+            }}
+          >
+            Leave it
+          </Button>
+          <Button type="submit" variant="contained" disabled={adding.isLoading || describing.isLoading}>
+            {known ? 'Record the model' : 'Add the model'}
+          </Button>
+        </Foot>
+      </div>
+    </form>
+  );
+}
+
+/** The place of a problem as somebody reads it. */
+function nameOf(field: string, draft: ModelDraft): string {
+  const [group, index, ...rest] = field.split('.');
+  if (group === 'sites') return [draft.sites[Number(index)]?.name ?? `site ${index}`, ...rest].join(', ');
+  if (group === 'strip') return [draft.strip[Number(index)]?.name || `line ${Number(index) + 1}`, ...rest].join(', ');
+  return field.replaceAll('.', ', ');
+}

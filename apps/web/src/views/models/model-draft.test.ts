@@ -1,0 +1,75 @@
+import { describe, expect, it } from 'vitest';
+import type { ModelSpec } from '@udrel/contract/types';
+import { copyOf, draftOfModel, emptyDraft, modelOf, newSite, shownSite } from './model-draft';
+
+const GIB = 1024 ** 3;
+const model: ModelSpec = {
+  maker: 'Ostrel',
+  name: 'Tern 15',
+  code: 'T15',
+  kind: 'laptop',
+  sites: [
+    { id: 'a', name: 'Site A', needs: '', disables: '', form: '2.5', height: 9.5, sata: 3, power12V: false },
+    newSite('m2', ['a']).base,
+  ],
+  memory: {
+    generation: 'DDR4',
+    form: 'SO-DIMM',
+    soldered: 4 * GIB,
+    slots: ['slot 1'],
+    slotMaximum: 16 * GIB,
+    maximum: 20 * GIB,
+    speed: 2400,
+    channels: 2,
+  },
+  firmware: { uefi: true, startsNvme: null },
+  ports: [
+    { kind: 'usb', name: 'left', plug: 'C', mode: '10 Gb/s' },
+    { kind: 'esata', name: 'rear', generation: 2 },
+  ],
+  functions: ['Keyboard', 'Sound'],
+  strip: [{ stage: 1, kind: 'screw', name: 'base screw', count: 10 }],
+  opening: 35,
+  battery: 'inside',
+  note: 'two screws under the feet',
+};
+
+describe('a model in its form', () => {
+  it('comes out of the form as it went in', () => {
+    expect(modelOf(draftOfModel(model))).toEqual({ spec: model, problems: [] });
+  });
+
+  it('is copied without anybody having looked at its sites', () => {
+    const copy = copyOf(model, { maker: 'Ostrel', name: 'Tern 15 B', code: 'T15B' });
+    const { spec } = modelOf(copy);
+    expect([spec.name, spec.code]).toEqual(['Tern 15 B', 'T15B']);
+    expect(spec.sites.map((site) => site.unconfirmed)).toEqual([true, true]);
+    expect(model.sites.some((site) => site.unconfirmed)).toBe(false);
+  });
+
+  it('says of each field what is wrong with it, and keeps what was typed for the drawing', () => {
+    const draft = emptyDraft();
+    draft.sites = [newSite('m2', [])];
+    draft.memory.maximum = 'plenty';
+    draft.opening = 'long';
+    draft.strip = [{ stage: '1', kind: 'screw', name: 'base screw', count: 'ten' }];
+    const [site] = draft.sites;
+    if (!site) throw new Error('no site');
+    site.fields['posts'] = '55';
+    expect(modelOf(draft).problems.map(({ field }) => field)).toEqual([
+      'maker',
+      'name',
+      'code',
+      'sites.0.posts',
+      'memory.maximum',
+      'strip.0.count',
+      'opening',
+    ]);
+    expect(shownSite(site)).toMatchObject({ name: 'Site A', posts: [80] });
+  });
+
+  it('gives each further site the next free letter', () => {
+    expect(newSite('3.5', ['a', 'b']).base).toMatchObject({ id: 'c', power12V: true, height: null });
+    for (const form of ['msata', 'optical', '1.8', '2.5'] as const) expect(newSite(form, []).base.form).toBe(form);
+  });
+});

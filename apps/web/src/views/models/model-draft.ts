@@ -1,0 +1,209 @@
+import type { ModelSpec } from '@udrel/contract/types';
+import { binary, parseCapacity } from '@udrel/core/capacity';
+import type { Port } from '@udrel/core/equipment';
+import { draftOf, siteOf, type ModelSite, type SiteDraft } from './site-draft';
+
+/** A site being described: `base` is what the form began with. */
+export interface DraftedSite {
+  base: ModelSite;
+  name: string;
+  fields: SiteDraft;
+}
+
+/** A model as typed: every figure a text. */
+export interface ModelDraft {
+  maker: string;
+  name: string;
+  code: string;
+  kind: ModelSpec['kind'];
+  note: string;
+  /** Minutes to open it; empty: the rule of thumb. */
+  opening: string;
+  battery: '' | NonNullable<ModelSpec['battery']>;
+  sites: DraftedSite[];
+  memory: Record<
+    'soldered' | 'slots' | 'slotMaximum' | 'maximum' | 'speed' | 'channels' | 'generation' | 'form',
+    string
+  >;
+  firmware: Record<'uefi' | 'startsNvme', '' | 'yes' | 'no'>;
+  ports: { kind: Port['kind']; name: string; plug: 'A' | 'C'; rate: string }[];
+  /** One a line. */
+  functions: string;
+  strip: { stage: string; kind: ModelSpec['strip'][number]['kind']; name: string; count: string }[];
+}
+
+export interface Problem {
+  field: string;
+  sentence: string;
+}
+
+const said = (value: boolean | null) => (value === null ? '' : value ? 'yes' : 'no');
+const heard = (value: '' | 'yes' | 'no') => (value === '' ? null : value === 'yes');
+const size = (bytes: number) => (bytes === 0 ? '0' : binary(bytes));
+
+/** The form of a model that is known. */
+export function draftOfModel(spec: ModelSpec): ModelDraft {
+  const { memory, firmware } = spec;
+  return {
+    maker: spec.maker,
+    name: spec.name,
+    code: spec.code,
+    kind: spec.kind,
+    note: spec.note,
+    opening: spec.opening === undefined ? '' : String(spec.opening),
+    battery: spec.battery ?? '',
+    sites: spec.sites.map((site) => ({ base: site, name: site.name, fields: draftOf(site) })),
+    memory: {
+      generation: memory.generation,
+      form: memory.form,
+      soldered: size(memory.soldered),
+      slots: memory.slots.join(', '),
+      slotMaximum: size(memory.slotMaximum),
+      maximum: size(memory.maximum),
+      speed: String(memory.speed),
+      channels: String(memory.channels),
+    },
+    firmware: { uefi: said(firmware.uefi), startsNvme: said(firmware.startsNvme) },
+    ports: (spec.ports ?? []).map((port) => ({
+      kind: port.kind,
+      name: port.name,
+      plug: port.kind === 'usb' ? port.plug : 'A',
+      rate: port.kind === 'usb' ? port.mode : String(port.generation),
+    })),
+    functions: spec.functions.join('\n'),
+    strip: spec.strip.map((item) => ({ ...item, stage: String(item.stage), count: String(item.count) })),
+  };
+}
+
+/** A copy of the nearest known model to describe another from: nobody has looked at its sites yet. */
+export function copyOf(spec: ModelSpec, named: Pick<ModelSpec, 'maker' | 'name' | 'code'>): ModelDraft {
+  const sites = spec.sites.map((site) => ({ ...site, unconfirmed: true }));
+  return { ...draftOfModel({ ...spec, sites }), ...named };
+}
+
+const EMPTY: ModelSpec = {
+  maker: '',
+  name: '',
+  code: '',
+  kind: 'laptop',
+  sites: [],
+  memory: {
+    generation: 'DDR4',
+    form: 'SO-DIMM',
+    soldered: 0,
+    slots: ['slot 1', 'slot 2'],
+    slotMaximum: 16 * 1024 ** 3,
+    maximum: 32 * 1024 ** 3,
+    speed: 3200,
+    channels: 2,
+  },
+  firmware: { uefi: true, startsNvme: true },
+  functions: ['Keyboard', 'Touchpad', 'Display', 'Sound', 'Camera', 'Wireless', 'Charging'],
+  strip: [],
+  note: '',
+};
+export const emptyDraft = (): ModelDraft => draftOfModel(EMPTY);
+
+/** A further site of a form, under the next free letter; nothing is taken for measured. */
+export function newSite(form: ModelSite['form'], taken: readonly string[]): DraftedSite {
+  const id = 'abcdefghijklmnop'.split('').find((letter) => !taken.includes(letter)) ?? `s${taken.length}`;
+  const common = { id, name: `Site ${id.toUpperCase()}`, needs: '', disables: '' };
+  const base = baseOf(form, common);
+  return { base, name: base.name, fields: draftOf(base) };
+}
+
+type Common = Pick<ModelSite, 'id' | 'name' | 'needs' | 'disables'>;
+
+function baseOf(form: ModelSite['form'], common: Common): ModelSite {
+  switch (form) {
+    case 'm2':
+      return {
+        ...common,
+        form,
+        key: 'M',
+        posts: [80],
+        sata: null,
+        pcie: null,
+        roomAbove: null,
+        roomBelow: null,
+        screw: false,
+      };
+    case 'msata':
+      return { ...common, form, size: 'full', sata: null, screw: false };
+    case 'optical':
+      return { ...common, form, height: null, sata: 3 };
+    default:
+      return { ...common, form, height: null, sata: 3, power12V: form === '3.5' };
+  }
+}
+
+/** The site as far as it can be read from its form, for the drawing. */
+export function shownSite({ base, name, fields }: DraftedSite): ModelSite {
+  const read = siteOf(base, fields);
+  return { ...(read.ok ? read.site : base), name, ...(base.unconfirmed ? { unconfirmed: true } : {}) };
+}
+
+/** The model that was typed with everything in it that cannot be read; it is whole only where nothing is. */
+export function modelOf(draft: ModelDraft): { spec: ModelSpec; problems: Problem[] } {
+  const problems: Problem[] = [];
+  const wrong = (field: string, sentence: string) => void problems.push({ field, sentence });
+  for (const field of ['maker', 'name', 'code'] as const) {
+    if (draft[field].trim() === '') wrong(field, 'Needed to tell models apart.');
+  }
+  const sites = draft.sites.map((one, index) => {
+    const read = siteOf(one.base, one.fields);
+    if (!read.ok) wrong(`sites.${index}.${read.field}`, read.sentence);
+    return shownSite(one);
+  });
+  const { generation, form, slots, speed, channels } = draft.memory;
+  const bytes = (field: 'soldered' | 'slotMaximum' | 'maximum') => {
+    const read = parseCapacity(draft.memory[field], 'GiB');
+    if (!read.ok) wrong(`memory.${field}`, 'Type a size such as 16 GiB, or 0.');
+    return read.ok ? Math.round(read.bytes) : 0;
+  };
+  const whole = (field: string, text: string, least: number) => {
+    const value = Number(text);
+    const right = Number.isInteger(value) && value >= least && text.trim() !== '';
+    if (!right) wrong(field, 'Type a whole number.');
+    return right ? value : least;
+  };
+  const spec: ModelSpec = {
+    maker: draft.maker.trim(),
+    name: draft.name.trim(),
+    code: draft.code.trim(),
+    kind: draft.kind,
+    sites,
+    memory: {
+      generation: generation as ModelSpec['memory']['generation'],
+      form: form as ModelSpec['memory']['form'],
+      soldered: bytes('soldered'),
+      slots: listed(slots, ','),
+      slotMaximum: bytes('slotMaximum'),
+      maximum: bytes('maximum'),
+      speed: whole('memory.speed', speed, 100),
+      channels: channels === '1' ? 1 : 2,
+    },
+    firmware: { uefi: heard(draft.firmware.uefi), startsNvme: heard(draft.firmware.startsNvme) },
+    ports: draft.ports.map(({ kind, name, plug, rate }): Port =>
+      kind === 'usb'
+        ? { kind, name, plug, mode: rate as Extract<Port, { kind: 'usb' }>['mode'] }
+        : { kind, name, generation: Number(rate) as 1 | 2 | 3 },
+    ),
+    functions: listed(draft.functions, '\n'),
+    strip: draft.strip.map((item, index) => ({
+      ...item,
+      stage: whole(`strip.${index}.stage`, item.stage, 1),
+      count: whole(`strip.${index}.count`, item.count, 1),
+    })),
+    ...(draft.opening.trim() === '' ? {} : { opening: whole('opening', draft.opening, 1) }),
+    ...(draft.battery === '' ? {} : { battery: draft.battery }),
+    note: draft.note,
+  };
+  return { spec, problems };
+}
+
+const listed = (text: string, by: string) =>
+  text
+    .split(by)
+    .map((one) => one.trim())
+    .filter(Boolean);
