@@ -31,6 +31,7 @@ export const router = createBrowserRouter([
           { path: '*', element: <Lost /> },
         ],
       },
+      { path: 'print/part/:number', ...view(() => import('./views/print/PartLabelPage')) },
       { path: 'print/:paper/:tag', ...view(() => import('./views/print/PrintPage')) },
     ],
   },

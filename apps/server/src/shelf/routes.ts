@@ -1,5 +1,6 @@
-import { customerQuery, partLines, receiveStock } from '@udrel/contract/schemas';
+import { customerQuery, keepPart as keepShape, partLines, receiveStock } from '@udrel/contract/schemas';
 import { route } from '../platform/routes';
+import { keepPart } from './keep';
 import { considerLines, exportParts, takeLines } from './parts-file';
 import { listParts, listPlaces, receive } from './service';
 
@@ -20,6 +21,11 @@ export const shelfRoutes = [
     who: 'describe parts',
     body: partLines,
     handle: (call) => takeLines(call, call.body),
+  }),
+  route('put /parts/:id', {
+    who: 'describe parts',
+    body: keepShape,
+    handle: (call) => keepPart(call, call.params['id'] ?? '', call.body),
   }),
   route('post /stock', {
     who: 'receive parts',

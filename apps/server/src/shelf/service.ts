@@ -71,7 +71,12 @@ export async function receive(acting: Acting, given: ReceiveStock): Promise<Part
     Stock,
     pieces.map((piece) => ({ id: randomUUID(), partId: given.partId, placeId, ...piece })),
   );
-  const [view] = await rows<PartView>(manager, `${SELECT} where p.id = $1 group by p.id`, [given.partId]);
+  return partView(manager, given.partId);
+}
+
+/** One part with its pieces. */
+export async function partView(manager: EntityManager, id: string): Promise<PartView> {
+  const [view] = await rows<PartView>(manager, `${SELECT} where p.id = $1 group by p.id`, [id]);
   if (!view) throw notFound('This part');
   return view;
 }

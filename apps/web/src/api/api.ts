@@ -14,6 +14,7 @@ import type {
   Found,
   JobPage,
   JobView,
+  KeepPart,
   KnownDevice,
   LessonsView,
   MatchView,
@@ -176,6 +177,10 @@ export const api = createApi({
       invalidatesTags: ['Parts', 'Match'],
     }),
     partLines: build.query<Record<string, string>[], void>({ query: () => ({ url: '/parts/lines' }) }),
+    keepPart: build.mutation<PartView, KeepPart & { id: string }>({
+      query: ({ id, ...body }) => ({ url: `/parts/${id}`, method: 'PUT', body }),
+      invalidatesTags: ['Parts', 'Match', 'Quote'],
+    }),
     receive: build.mutation<PartView, ReceiveStock>({
       query: (body) => ({ url: '/stock', method: 'POST', body }),
       invalidatesTags: ['Parts', 'Match'],
@@ -278,6 +283,7 @@ export const {
   useConsiderPartsMutation,
   useCorrectSiteMutation,
   useLazyPartLinesQuery,
+  useKeepPartMutation,
   useReceiveMutation,
   useTakePartsMutation,
   useFindQuery,

@@ -1,6 +1,7 @@
 import type { PartView } from '@udrel/contract/types';
 import { binary, soldName } from '@udrel/core/capacity';
-import type { Drive, Site } from '@udrel/core/fit';
+import type { Equipment } from '@udrel/core/equipment';
+import type { Adapter, Drive, Site } from '@udrel/core/fit';
 import { linkName } from '@udrel/core/links';
 
 /** A site in a few words: "M.2, key M, x4 gen 3, posts 30 and 80". */
@@ -50,9 +51,25 @@ export function describeDrive(drive: Drive): string {
 /** What a part is, beyond its name: size and shape of a drive, size and generation of a module. */
 export function describePart({ spec }: Pick<PartView, 'spec'>): string {
   if (!spec) return '';
+  if ('kind' in spec && !('form' in spec)) return describeByKind(spec);
   if ('link' in spec) return `${driveSize(spec)}, ${describeDrive(spec)}`;
   if ('generation' in spec) return `${binary(spec.bytes)} ${spec.generation} ${spec.form}, ${spec.speed} MT/s`;
   return '';
+}
+
+function describeByKind(spec: Adapter | Equipment): string {
+  switch (spec.kind) {
+    case 'enclosure':
+    case 'dock':
+    case 'cable':
+      return `USB ${spec.mode}, plug ${spec.plug}${spec.ownPower ? ', own supply' : ''}`;
+    case 'boot stick':
+      return `${spec.starts.join(' and ')}; ${spec.checked === null ? 'never tried' : `last tried ${spec.checked}`}`;
+    case 'bench host':
+      return spec.ports.map((port) => port.name).join(', ');
+    default:
+      return '';
+  }
 }
 
 /** The size a drive is sold under. */

@@ -204,6 +204,14 @@ export const receiveStock = object({
 });
 export type ReceiveStock = Infer<typeof receiveStock>;
 
+/** What was counted, piece by piece or row by row, with price and the level of ordering again. */
+export const keepPart = object({
+  price: whole(0, 100_000_000),
+  reorderLevel: nullable(whole(0, 10_000)),
+  counted: list(object({ id: uuid, quantity: whole(0, 100_000) }), 500),
+});
+export type KeepPart = Infer<typeof keepPart>;
+
 export const jobQuery = object({
   before: optional(whole(1, 1_000_000_000)),
   station: optional(text(20)),

@@ -9,7 +9,7 @@ import { Empty, Foot, Loaded, TroubleNote } from '../../ui';
 import { DeviceSchematic } from '../../ui/DeviceSchematic';
 import { useTyped } from '../../ui/typed';
 import { copyOf, draftOfModel, emptyDraft, modelOf, shownSite, type ModelDraft, type Problem } from './model-draft';
-import { ModelFields } from './ModelFields';
+import { ModelFields, ModelMore } from './ModelFields';
 import { SiteEditor } from './SiteEditor';
 import { StripEditor } from './StripEditor';
 import styles from './editor.module.css';
@@ -90,6 +90,7 @@ function Editor({ known, near }: { known: ModelView | null; near: ModelView | nu
       <div className={styles.column}>
         <ModelFields draft={draft} change={change} wrong={wrong} />
         <SiteEditor draft={draft} change={change} wrong={wrong} index={siteIndex} choose={setSiteIndex} />
+        <ModelMore draft={draft} change={change} wrong={wrong} />
         <StripEditor items={draft.strip} change={(strip) => change({ strip })} wrong={wrong} />
         {told.length > 0 && (
           <ul className="danger" role="alert">

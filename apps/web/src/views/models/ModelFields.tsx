@@ -55,9 +55,9 @@ function Field(props: {
   );
 }
 
-/** What a model is called, its memory, firmware, ports, and what is checked after a swap. */
+/** What a model is called and how it starts. */
 export function ModelFields({ draft, change, wrong }: Props) {
-  const { memory, firmware } = draft;
+  const { firmware } = draft;
   const text = (field: 'maker' | 'name' | 'code' | 'note' | 'opening', label: string, more: object = {}) => (
     <Field
       label={label}
@@ -65,15 +65,6 @@ export function ModelFields({ draft, change, wrong }: Props) {
       set={(value) => change({ [field]: value })}
       wrong={wrong(field)}
       {...more}
-    />
-  );
-  const inMemory = (field: keyof typeof memory, label: string, choices?: Choices) => (
-    <Field
-      label={label}
-      value={memory[field]}
-      set={(value) => change({ memory: { ...memory, [field]: value } })}
-      wrong={wrong(`memory.${field}`)}
-      {...(choices ? { choices } : {})}
     />
   );
   const inFirmware = (field: keyof typeof firmware, label: string) => (
@@ -86,32 +77,48 @@ export function ModelFields({ draft, change, wrong }: Props) {
     />
   );
   return (
+    <Sheet title="The model">
+      <div className={styles.fields}>
+        {text('maker', 'Maker')}
+        {text('name', 'Name')}
+        {text('code', 'Model number')}
+        <Field
+          label="Kind"
+          value={draft.kind}
+          set={(value) => change({ kind: value as ModelDraft['kind'] })}
+          wrong={wrong('kind')}
+          choices={same(KINDS)}
+        />
+        {text('opening', 'Minutes to open it')}
+        <Field
+          label="Battery"
+          value={draft.battery}
+          set={(value) => change({ battery: value as ModelDraft['battery'] })}
+          wrong={wrong('battery')}
+          choices={[['', 'not known'], ...same(['inside', 'taken out from outside', 'none'])]}
+        />
+        {inFirmware('uefi', 'Starts in UEFI mode')}
+        {inFirmware('startsNvme', 'Starts from NVMe')}
+        {text('note', 'Note', { wide: true })}
+      </div>
+    </Sheet>
+  );
+}
+
+/** Its memory, its ports, and what is checked after a swap. */
+export function ModelMore({ draft, change, wrong }: Props) {
+  const { memory } = draft;
+  const inMemory = (field: keyof typeof memory, label: string, choices?: Choices) => (
+    <Field
+      label={label}
+      value={memory[field]}
+      set={(value) => change({ memory: { ...memory, [field]: value } })}
+      wrong={wrong(`memory.${field}`)}
+      {...(choices ? { choices } : {})}
+    />
+  );
+  return (
     <>
-      <Sheet title="The model">
-        <div className={styles.fields}>
-          {text('maker', 'Maker')}
-          {text('name', 'Name')}
-          {text('code', 'Model number')}
-          <Field
-            label="Kind"
-            value={draft.kind}
-            set={(value) => change({ kind: value as ModelDraft['kind'] })}
-            wrong={wrong('kind')}
-            choices={same(KINDS)}
-          />
-          {text('opening', 'Minutes to open it')}
-          <Field
-            label="Battery"
-            value={draft.battery}
-            set={(value) => change({ battery: value as ModelDraft['battery'] })}
-            wrong={wrong('battery')}
-            choices={[['', 'not known'], ...same(['inside', 'taken out from outside', 'none'])]}
-          />
-          {inFirmware('uefi', 'Starts in UEFI mode')}
-          {inFirmware('startsNvme', 'Starts from NVMe')}
-          {text('note', 'Note', { wide: true })}
-        </div>
-      </Sheet>
       <Sheet title="Memory">
         <div className={styles.fields}>
           {inMemory('generation', 'Generation', same(GENERATIONS))}
@@ -145,7 +152,7 @@ function PortFields({ draft, change, wrong }: Props) {
   return (
     <Sheet title="Ports" aside="where an enclosure can be plugged in">
       {ports.map((port, index) => (
-        <div key={index} className={styles.row}>
+        <div key={index} className={styles.port}>
           <Field
             label="Port"
             value={port.kind === 'usb' ? `usb ${port.plug}` : 'esata'}

@@ -81,9 +81,17 @@ function ModelRow({ model, describes }: { model: ModelView; describes: boolean }
   return (
     <tr>
       <td>
-        <b>
-          {model.maker} {model.name}
-        </b>
+        {describes ? (
+          <Link to={`/models/${model.id}`} aria-label={`Describe ${model.code}`}>
+            <b>
+              {model.maker} {model.name}
+            </b>
+          </Link>
+        ) : (
+          <b>
+            {model.maker} {model.name}
+          </b>
+        )}
         <div className="mono sub">{model.code}</div>
       </td>
       <td style={{ fontSize: 13 }}>
@@ -120,15 +128,10 @@ function ModelRow({ model, describes }: { model: ModelView; describes: boolean }
       </td>
       <td className="figure">
         <span className={styles.rowActions}>
-          {describes && (
-            <>
-              <Button component={Link} to={`/models/${model.id}`} aria-label={`Describe ${model.code}`}>
-                Describe
-              </Button>
-              <Button component={Link} to={`/models/new?from=${model.id}`} aria-label={`Copy ${model.code}`}>
-                Copy
-              </Button>
-            </>
+          {describes && !model.stub && (
+            <Button component={Link} to={`/models/new?from=${model.id}`} aria-label={`Copy ${model.code}`}>
+              Copy
+            </Button>
           )}
           <Button
             component="a"

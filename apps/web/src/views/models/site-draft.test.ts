@@ -24,6 +24,19 @@ const typed = (site: ModelSite | undefined, over: Record<string, string>) => {
   return siteOf(site, { ...draftOf(site), ...over });
 };
 
+describe('what could be altered', () => {
+  it('is said with what the site then takes', () => {
+    const cut = { 'alteration.what': 'cut the rib', 'alteration.height': '9,5' };
+    expect(typed(sites[1], cut)).toMatchObject({ site: { alteration: { what: 'cut the rib', height: 9.5 } } });
+    expect(typed(sites[1], { 'alteration.height': '9.5' })).toMatchObject({ ok: false, field: 'alteration.what' });
+    expect(typed(sites[0], { 'alteration.what': 'drill', 'alteration.posts': '81' })).toMatchObject({
+      ok: false,
+      field: 'alteration.posts',
+    });
+    expect(typed(sites[4], { 'alteration.what': '', 'alteration.height': '' })).not.toHaveProperty('site.alteration');
+  });
+});
+
 describe('a site in its form', () => {
   it('comes back as it was, also what has no field', () => {
     for (const site of sites) expect(siteOf(site, draftOf(site))).toEqual({ ok: true, site });

@@ -36,7 +36,10 @@ const YES_NO = [
 const COMMON: readonly SiteField[] = [
   { name: 'needs', label: 'Needs first, such as a ribbon', kind: 'text' },
   { name: 'disables', label: 'Switches off while in use', kind: 'text' },
+  { name: 'alteration.what', label: 'What could be cut or bent for good', kind: 'text' },
 ];
+const ALTERED_POSTS: SiteField = { name: 'alteration.posts', label: 'then posts at, mm', kind: 'text' };
+const ALTERED_HEIGHT: SiteField = { name: 'alteration.height', label: 'then height, mm', kind: 'mm' };
 
 /** The fields of a site's form, by its form factor. */
 export function fieldsOf(form: ModelSite['form']): readonly SiteField[] {
@@ -51,11 +54,17 @@ export function fieldsOf(form: ModelSite['form']): readonly SiteField[] {
         { name: 'roomBelow', label: 'Room under the card, mm', kind: 'mm' },
         choice('screw', 'Screw is there', YES_NO),
         ...COMMON,
+        ALTERED_POSTS,
       ];
     case 'msata':
       return [choice('size', 'Size', same('full', 'half')), SATA, choice('screw', 'Screw is there', YES_NO), ...COMMON];
     case 'optical':
-      return [{ name: 'height', label: 'Height of the optical drive, mm', kind: 'mm' }, ALWAYS_SATA, ...COMMON];
+      return [
+        { name: 'height', label: 'Height of the optical drive, mm', kind: 'mm' },
+        ALWAYS_SATA,
+        ...COMMON,
+        ALTERED_HEIGHT,
+      ];
     default:
       return [
         { name: 'height', label: 'Largest drive height, mm', kind: 'mm' },
@@ -63,6 +72,7 @@ export function fieldsOf(form: ModelSite['form']): readonly SiteField[] {
         choice('power12V', '12 V', YES_NO),
         choice('power3V3', '3.3 V on pin 3', [['', 'nobody looked'], ...YES_NO]),
         ...COMMON,
+        ALTERED_HEIGHT,
       ];
   }
 }
@@ -75,7 +85,10 @@ function pcieChoices(): (readonly [string, string])[] {
 
 /** A site as its form begins. */
 export function draftOf(site: ModelSite): SiteDraft {
-  const values = site as unknown as Record<string, unknown>;
+  const values = {
+    ...(site as unknown as Record<string, unknown>),
+    ...Object.fromEntries(Object.entries(site.alteration ?? {}).map(([key, value]) => [`alteration.${key}`, value])),
+  } as Record<string, unknown>;
   return Object.fromEntries(fieldsOf(site.form).map(({ name }) => [name, written(values[name])]));
 }
 
@@ -94,13 +107,56 @@ export type DraftedSite = { ok: true; site: ModelSite } | { ok: false; field: st
 
 const LENGTHS = [30, 42, 60, 80, 110];
 
+const POSTS_WANTED = `Type one or more of ${LENGTHS.join(', ')}.`;
+
+/** Lengths of cards; null where one is none of the standard's. */
+function postsIn(text: string): number[] | null {
+  const posts = text
+    .split(/[\s,]+/)
+    .filter(Boolean)
+    .map(Number);
+  return posts.length === 0 || posts.some((one) => !LENGTHS.includes(one)) ? null : posts;
+}
+
+/** What could be done to the site for good, as typed; what has no field of its own stays as it was. */
+function alterationOf(
+  before: ModelSite,
+  draft: SiteDraft,
+): { alteration: ModelSite['alteration'] } | Extract<DraftedSite, { ok: false }> {
+  const text = (name: string) => (draft[`alteration.${name}`] ?? '').trim();
+  const [what, posts, height] = [text('what'), text('posts'), text('height')];
+  const wrong = (field: string, sentence: string) => ({ ok: false as const, field: `alteration.${field}`, sentence });
+  if (what === '') {
+    return posts || height ? wrong('what', 'Say what is cut or bent.') : { alteration: undefined };
+  }
+  const taken = posts === '' ? undefined : postsIn(posts);
+  if (taken === null) return wrong('posts', POSTS_WANTED);
+  const high = height === '' ? undefined : Number(height.replace(',', '.'));
+  if (high !== undefined && !(high > 0 && high <= 200)) return wrong('height', 'Type millimetres.');
+  const { posts: _posts, height: _height, ...kept } = before.alteration ?? { what };
+  const lengths = taken as NonNullable<ModelSite['alteration']>['posts'];
+  return {
+    alteration: {
+      ...kept,
+      what,
+      ...(lengths ? { posts: lengths } : {}),
+      ...(high === undefined ? {} : { height: high }),
+    },
+  };
+}
+
 /** The site that was typed, or the first field that is wrong. */
 export function siteOf(before: ModelSite, draft: SiteDraft): DraftedSite {
   const site = new Map<string, unknown>(Object.entries(before));
   // Who records it has looked.
   site.delete('unconfirmed');
+  const altered = alterationOf(before, draft);
+  if ('sentence' in altered) return altered;
+  if (altered.alteration) site.set('alteration', altered.alteration);
+  else site.delete('alteration');
   for (const { name, kind } of fieldsOf(before.form)) {
     const text = (draft[name] ?? '').trim();
+    if (name.startsWith('alteration.')) continue;
     if (kind === 'mm') {
       const value = Number(text.replace(',', '.'));
       if (text !== '' && !(value >= 0 && value <= 200)) {
@@ -108,13 +164,8 @@ export function siteOf(before: ModelSite, draft: SiteDraft): DraftedSite {
       }
       site.set(name, text === '' ? null : value);
     } else if (name === 'posts') {
-      const posts = text
-        .split(/[\s,]+/)
-        .filter(Boolean)
-        .map(Number);
-      if (posts.length === 0 || posts.some((one) => !LENGTHS.includes(one))) {
-        return { ok: false, field: name, sentence: `Type one or more of ${LENGTHS.join(', ')}.` };
-      }
+      const posts = postsIn(text);
+      if (posts === null) return { ok: false, field: name, sentence: POSTS_WANTED };
       site.set(name, posts);
     } else {
       const value = read(name, text);

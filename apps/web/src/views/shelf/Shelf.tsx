@@ -1,4 +1,6 @@
 import Button from '@mui/material/Button';
+import Checkbox from '@mui/material/Checkbox';
+import FormControlLabel from '@mui/material/FormControlLabel';
 import TextField from '@mui/material/TextField';
 import { useDeferredValue, useState } from 'react';
 import { useSearchParams } from 'react-router';
@@ -9,6 +11,7 @@ import { describePart } from '../../format/parts';
 import { money } from '../../format/units';
 import { Empty, Loaded, Sheet } from '../../ui';
 import { saveFile } from '../../ui/save-file';
+import { KeepDialog } from './KeepDialog';
 import { BringInParts } from './BringInParts';
 import { csvOf } from './parts-lines';
 import { ReceiveDialog } from './ReceiveDialog';
@@ -21,6 +24,8 @@ export default function Shelf() {
   const { data, error } = usePartsQuery(useDeferredValue(find));
   const role = useSessionQuery().data?.staff?.role;
   const [fetchLines] = useLazyPartLinesQuery();
+  const [keeping, setKeeping] = useState<PartView | null>(null);
+  const [lowOnly, setLowOnly] = useState(false);
   const [receiving, setReceiving] = useState<PartView | null>(null);
   return (
     <>
@@ -31,6 +36,10 @@ export default function Shelf() {
           value={find}
           onChange={(event) => setGiven(event.target.value ? { find: event.target.value } : {}, { replace: true })}
           sx={{ maxWidth: 320 }}
+        />
+        <FormControlLabel
+          control={<Checkbox checked={lowOnly} onChange={(event) => setLowOnly(event.target.checked)} />}
+          label="to order again"
         />
         <Button
           onClick={() =>
@@ -45,9 +54,10 @@ export default function Shelf() {
         {may(role, 'describe parts') && <BringInParts />}
       </div>
       <Loaded data={data} error={error} what="the shelf">
-        {(parts) =>
-          parts.length === 0 ? (
-            <Empty>No part is like that.</Empty>
+        {(all) => {
+          const parts = lowOnly ? all.filter(isLow) : all;
+          return parts.length === 0 ? (
+            <Empty>{lowOnly ? 'Nothing is below its level.' : 'No part is like that.'}</Empty>
           ) : (
             <Sheet>
               <table>
@@ -67,20 +77,31 @@ export default function Shelf() {
                 </thead>
                 <tbody>
                   {parts.map((part) => (
-                    <PartRow key={part.id} part={part} receive={() => setReceiving(part)} />
+                    <PartRow
+                      key={part.id}
+                      part={part}
+                      receive={() => setReceiving(part)}
+                      {...(may(role, 'describe parts') ? { keep: () => setKeeping(part) } : {})}
+                    />
                   ))}
                 </tbody>
               </table>
             </Sheet>
-          )
-        }
+          );
+        }}
       </Loaded>
+      {keeping && <KeepDialog part={keeping} close={() => setKeeping(null)} />}
       {receiving && <ReceiveDialog part={receiving} close={() => setReceiving(null)} />}
     </>
   );
 }
 
-function PartRow({ part, receive }: { part: PartView; receive: () => void }) {
+/** Whether fewer are free than are to be kept. */
+function isLow({ onShelf, reserved, reorderLevel }: PartView): boolean {
+  return reorderLevel !== null && onShelf - reserved < reorderLevel;
+}
+
+function PartRow({ part, receive, keep }: { part: PartView; receive: () => void; keep?: () => void }) {
   return (
     <tr>
       <td className="roomy">{part.kind}</td>
@@ -106,12 +127,31 @@ function PartRow({ part, receive }: { part: PartView; receive: () => void }) {
         )}
       </td>
       <td className="figure">{money(part.price)}</td>
-      <td className="figure">{part.onShelf}</td>
+      <td className="figure">
+        {part.onShelf}
+        {isLow(part) && <div className="sub">order again: below {part.reorderLevel}</div>}
+      </td>
       <td className="figure">{part.reserved}</td>
       <td className="figure">
-        <Button onClick={receive} aria-label={`Receive ${part.maker} ${part.name} ${part.partNumber}`}>
-          Receive
-        </Button>
+        <span className={styles.rowActions}>
+          <Button
+            component="a"
+            href={`/print/part/${encodeURIComponent(part.partNumber)}`}
+            target="_blank"
+            rel="noreferrer"
+            aria-label={`Label of ${part.partNumber}`}
+          >
+            Label
+          </Button>
+          {keep && (
+            <Button onClick={keep} aria-label={`Count ${part.partNumber}`}>
+              Count
+            </Button>
+          )}
+          <Button onClick={receive} aria-label={`Receive ${part.maker} ${part.name} ${part.partNumber}`}>
+            Receive
+          </Button>
+        </span>
       </td>
     </tr>
   );

@@ -1,0 +1,42 @@
+import Button from '@mui/material/Button';
+import { useParams } from 'react-router';
+import { usePartsQuery } from '../../api/api';
+import { describePart } from '../../format/parts';
+import { Empty, Loaded } from '../../ui';
+import { Code } from './Code';
+import styles from './print.module.css';
+
+/** The label of a part for its drawer: number as text and as a 2-D code, which the scan field finds it by. */
+export default function PartLabelPage() {
+  const { number = '' } = useParams();
+  const { data, error } = usePartsQuery(number);
+  return (
+    <>
+      <div className={styles.bar}>
+        <Button variant="contained" onClick={() => window.print()} autoFocus>
+          Print
+        </Button>
+        <Button onClick={() => window.close()}>Close</Button>
+      </div>
+      <Loaded data={data} error={error} what="the part">
+        {(parts) => {
+          const part = parts.find((one) => one.partNumber === number);
+          if (!part) return <Empty>There is no part with this number.</Empty>;
+          return (
+            <article className={styles.tagPaper}>
+              <Code text={part.partNumber} />
+              <div>
+                <div className={styles.big}>{part.partNumber}</div>
+                <div>
+                  {part.maker} {part.name}
+                </div>
+                <div>{describePart(part)}</div>
+                <div className="mono">{part.stock[0]?.place}</div>
+              </div>
+            </article>
+          );
+        }}
+      </Loaded>
+    </>
+  );
+}
