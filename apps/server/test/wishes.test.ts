@@ -157,3 +157,31 @@ describe('what a job taught about its model', () => {
     expect((await lessons()).lessons).toEqual([]);
   });
 });
+
+describe('modules that the customer brings', () => {
+  it('are matched like those of the shelf, cost nothing, and leave the shelf alone', async () => {
+    const work = new Work(
+      shop.as.technician,
+      await bookJob(shop.as.counter, stock, { wishes: [{ kind: 'memory', least: 12 * 1024 ** 3 }] }),
+    );
+    await work.put('memory');
+    await work.put('before');
+    const module = {
+      maker: 'Other',
+      name: 'S4',
+      generation: 'DDR4',
+      form: 'SO-DIMM',
+      bytes: 8 * 1024 ** 3,
+      speed: 3200,
+    };
+    await work.put('own memory' as keyof typeof FACTS, { count: 1, module });
+    await work.post('/memory', { partId: null, count: 1 });
+    expect(work.job.snapshot.facts['memory choice']).toMatchObject({ partId: null, price: 0, count: 1 });
+    const [{ n }] = (await shop.database.query('select count(*)::int as n from reservation where job_id = $1', [
+      work.job.id,
+    ])) as [{ n: number }];
+    expect(n).toBe(0);
+    const later = await work.put('own memory' as keyof typeof FACTS, { count: 2, module });
+    expect(later.body.code).toBe('memory-chosen');
+  });
+});

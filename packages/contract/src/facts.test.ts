@@ -59,6 +59,21 @@ const CASES: Record<EntryKey, { right: object; wrong: object; field: string }> =
   'source identified': { right: serial, wrong: { serial: 'x' }, field: 'serial' },
   'target identified': { right: serial, wrong: { serial: '<b>' }, field: 'serial' },
   fitted: { right: { serial: '' }, wrong: { serial: 7 }, field: 'serial' },
+  'own memory': {
+    right: {
+      count: 2,
+      module: {
+        maker: 'Brinewick',
+        name: 'S4',
+        generation: 'DDR4',
+        form: 'SO-DIMM',
+        bytes: 8 * 1024 ** 3,
+        speed: 3200,
+      },
+    },
+    wrong: { count: 0 },
+    field: 'count',
+  },
   'added fitted': { right: { serial: 'ADD-1' }, wrong: { serial: 'a' }, field: 'serial' },
   installed: {
     right: { system: 'a desktop system', files: 'not wanted', note: '' },

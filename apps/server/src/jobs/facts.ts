@@ -18,6 +18,7 @@ const STEP_OF: Readonly<Record<EntryKey, StepId>> = {
   'go-ahead limit': 'book in',
   'condition marks': 'book in',
   'own drive': 'book in',
+  'own memory': 'book in',
   'old drive': 'read drive',
   'other drives': 'read drive',
   'partition table': 'read drive',
@@ -87,6 +88,9 @@ async function examine(acting: Acting, job: JobRecord, key: EntryKey, value: unk
   if (key === 'added fitted') return examineAdded(job, (value as { serial: string }).serial);
   if (key === 'source identified' || key === 'target identified' || key === 'fitted') {
     return examineSerial(job, key, (value as { serial: string }).serial);
+  }
+  if (key === 'own memory' && job.snapshot.facts['memory choice']?.partId === null) {
+    throw new Refusal(409, 'memory-chosen', 'Their modules are chosen for this job. Take that back first.');
   }
   if (key === 'own drive') await keepOwnDrive(acting, job, value as OwnDrive);
   if (key === 'put back') return examinePutBack(job, (value as { serial: string }).serial);

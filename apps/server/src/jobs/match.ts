@@ -101,5 +101,7 @@ export function memorySets(job: JobRecord, parts: readonly OfferedPart[]) {
     .map((part): ModuleOffer => {
       return { partId: part.id, module: part.spec as MemoryModule, price: part.price, stock: part.stock };
     });
+  const own = job.snapshot.facts['own memory'];
+  if (own) offers.unshift({ partId: OWN, module: own.module, price: 0, stock: own.count });
   return matchMemory(job.model.memory, job.snapshot.facts.memory?.modules ?? [], wish, offers);
 }

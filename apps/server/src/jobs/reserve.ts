@@ -123,10 +123,12 @@ function ownPiece(job: JobRecord, purpose: Purpose): { id: null; serial: string 
 export async function choosableMemory(
   acting: Acting,
   job: JobRecord,
-  wanted: { partId: string; count: number },
+  wanted: { partId: string | null; count: number },
 ): Promise<MemorySet> {
   const parts = await offeredParts(acting.manager, job.id, ['memory']);
-  const set = memorySets(job, parts).find((one) => one.offer.partId === wanted.partId && one.count === wanted.count);
+  const set = memorySets(job, parts).find(
+    (one) => one.offer.partId === (wanted.partId ?? OWN) && one.count === wanted.count,
+  );
   if (!set) throw notFound('This set of modules');
   const failing = set.reasons.find((reason) => reason.outcome === 'fail');
   if (failing) throw refused(failing.sentence);
@@ -143,9 +145,11 @@ export function reserveMemory(acting: Acting, tag: string, wanted: ReserveMemory
 
 /** Takes the modules of a set that was found to fit, and keeps the choice. */
 export async function takeMemory(acting: Acting, job: JobRecord, set: MemorySet): Promise<Happened[]> {
-  const { partId, module, price } = set.offer;
+  const { module, price, stock } = set.offer;
+  const partId = set.offer.partId === OWN ? null : set.offer.partId;
   const released = await releaseStock(acting, job.id, ['memory']);
-  await takeStock(acting, job.id, partId, set.count, 'memory');
+  if (partId !== null) await takeStock(acting, job.id, partId, set.count, 'memory');
+  else if (stock < set.count) throw refused(`the customer brought ${stock} of them`);
   const choice: MemoryChoice = {
     partId,
     maker: module.maker,

@@ -14,6 +14,8 @@ const TELLING: Telling = {
   'condition marks': ({ marks }) => marks.map((mark) => `${mark.kind}, ${mark.view}`).join('; ') || 'no marks',
   'own drive': ({ drive, serial, mayBeOverwritten }) =>
     `${drive.maker} ${drive.name}, ${soldName(drive.bytes, drive.sectorSize)}, ${serial}, ${mayBeOverwritten ? 'may be overwritten' : 'must not be overwritten'}`,
+  'own memory': ({ count, module }) =>
+    `${count} × ${module.name}, ${binary(module.bytes)} ${module.generation} ${module.form}, ${module.speed} MT/s`,
   'old drive': (drive) => `${drive.maker} ${drive.name}, ${soldName(drive.bytes, drive.sectorSize)}, ${drive.serial}`,
   'other drives': ({ drives }) => drives.map((one) => `${one.name}, ${one.serial}`).join('; ') || 'none',
   'partition table': (table) => {

@@ -59,6 +59,7 @@ export const jobBooking = object({
     'go-ahead limit': optional(bookedFacts['go-ahead limit']),
     'condition marks': optional(bookedFacts['condition marks']),
     'own drive': optional(bookedFacts['own drive']),
+    'own memory': optional(bookedFacts['own memory']),
   }),
   promisedAt,
   price,
@@ -93,7 +94,8 @@ export const moveOldDrive = object({
   height: nullable(number(1, 50)),
 });
 export type MoveOldDrive = Infer<typeof moveOldDrive>;
-export const reserveMemory = object({ version, partId: uuid, count: whole(1, 8) });
+/** Without a part: the modules that the customer brought. */
+export const reserveMemory = object({ version, partId: nullable(uuid), count: whole(1, 8) });
 export type ReserveMemory = Infer<typeof reserveMemory>;
 export const beginRun = object({ version, berth: nullable(whole(1, 999)) });
 export type BeginRun = Infer<typeof beginRun>;

@@ -2,6 +2,7 @@ import { CONDITIONS } from '@udrel/core/benchmarks';
 import { FILE_SYSTEMS } from '@udrel/core/layout';
 import { CONSENTS, INSTALLED_FILES, MARK_KINDS, MARK_VIEWS, type JobFacts } from '@udrel/core/steps';
 import { boolean, list, nullable, number, object, oneOf, optional, record, text, whole, type Shape } from '../shape';
+import { moduleSpec } from './memory';
 import { byteCount, driveClass, driveSpec, link, sectorSize, serial } from './drives';
 
 const rate = nullable(number(0, 100_000));
@@ -66,6 +67,7 @@ export const bookedFacts = {
     ),
   }),
   'own drive': object({ serial, drive: driveSpec, mayBeOverwritten: boolean() }),
+  'own memory': object({ count: whole(1, 8), module: moduleSpec }),
 } as const satisfies { [K in keyof JobFacts]?: Shape<unknown> };
 
 /** Facts that are entered by hand, each with the shape it must have. The others follow from work done. */

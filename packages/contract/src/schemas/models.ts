@@ -1,25 +1,9 @@
-import { BUFFERINGS, GENERATIONS } from '@udrel/core/memory';
 import type { Infer } from '../shape';
 import { boolean, list, nullable, object, oneOf, optional, text, whole } from '../shape';
 import { deviceKind } from './commands';
 import { byteCount, site } from './drives';
 import { port } from './equipment';
-
-const generation = oneOf(...GENERATIONS);
-const buffering = oneOf(...BUFFERINGS);
-const moduleForm = oneOf('SO-DIMM', 'DIMM');
-const dataRate = whole(100, 20_000);
-
-/** A memory module as the parts library describes it. */
-export const moduleSpec = object({
-  maker: text(60),
-  name: text(80),
-  generation,
-  form: moduleForm,
-  bytes: byteCount,
-  speed: dataRate,
-  buffering: optional(buffering),
-});
+import { buffering, dataRate, generation, moduleForm } from './memory';
 
 /** What a device model is: the open format in which models are stored and exchanged. */
 export const modelSpec = object({

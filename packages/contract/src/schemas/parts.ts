@@ -1,7 +1,7 @@
 import { anything, nullable, object, oneOf, optional, text, whole, type Shape } from '../shape';
 import { adapterSpec, driveSpec } from './drives';
 import { equipmentSpec } from './equipment';
-import { moduleSpec } from './models';
+import { moduleSpec } from './memory';
 
 /** What every part of the library has; what it is depends on its kind. */
 export const partEntry = object({

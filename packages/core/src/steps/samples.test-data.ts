@@ -58,6 +58,10 @@ export const complete: Required<JobFacts> = {
     },
     mayBeOverwritten: true,
   },
+  'own memory': {
+    count: 1,
+    module: { maker: '', name: '', generation: 'DDR4', form: 'SO-DIMM', bytes: 1, speed: 3200 },
+  },
   'old drive': { serial: 'OLD', maker: '', name: '', bytes: 1, sectorSize: 512, class: 'disk 5400', link, siteId: 'a' },
   'other drives': { drives: [] },
   'partition table': table,

@@ -4,7 +4,7 @@ import type { CopyEstimate, HealthGrade } from '../estimate';
 import type { Drive, DriveClass, M2Length, Verdict } from '../fit';
 import type { LayoutIntent, SourceTable, TargetPartition } from '../layout';
 import type { Link } from '../links';
-import type { FittedModule } from '../memory';
+import type { FittedModule, MemoryModule } from '../memory';
 import type { StripItem } from '../strip';
 
 export const STATIONS = ['Book in', 'Assess', 'Match', 'Plan', 'Copy', 'Swap', 'Prove', 'Hand over'] as const;
@@ -144,6 +144,8 @@ export interface JobFacts {
   'go-ahead limit'?: { amount: number };
   'condition marks'?: { marks: ConditionMark[] };
   'own drive'?: OwnDrive;
+  /** Modules that the customer brought. */
+  'own memory'?: { count: number; module: MemoryModule };
   'old drive'?: OldDrive;
   'other drives'?: { drives: OtherDrive[] };
   'partition table'?: SourceTable;

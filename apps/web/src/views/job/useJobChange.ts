@@ -30,6 +30,7 @@ const COUNTER: readonly string[] = [
   'go-ahead limit',
   'condition marks',
   'own drive',
+  'own memory',
 ];
 
 /** What is added whatever happened meanwhile says nothing of the version that was on the screen. */

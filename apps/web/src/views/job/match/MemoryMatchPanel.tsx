@@ -2,14 +2,23 @@ import Button from '@mui/material/Button';
 import { useState, type ReactNode } from 'react';
 import type { JobView, MatchView } from '@udrel/contract/types';
 import { binary } from '@udrel/core/capacity';
-import { noSlots } from '@udrel/core/memory';
+import { noSlots, type MemorySet } from '@udrel/core/memory';
+import type { MemoryChoice } from '@udrel/core/steps';
 import { money, whole } from '../../../format/units';
 import { Empty, Foot, Ledger, Sheet, TroubleNote, VerdictMark } from '../../../ui';
 import { useJobChange } from '../useJobChange';
 import { KitLink } from './KitLink';
+import { OwnMemory } from './OwnMemory';
 import { OrderDialog } from './OrderDialog';
 import { Schematic } from './Schematic';
 import styles from './match.module.css';
+
+/** Stands for the modules that the customer brought, among the parts offered. */
+const OWN = 'own';
+
+function isChosen(set: MemorySet, taken: MemoryChoice | undefined): boolean {
+  return taken !== undefined && set.offer.partId === (taken.partId ?? OWN) && set.count === taken.count;
+}
 
 /** Module sets that reach the wish, what results, and why others are refused. */
 export function MemoryMatchPanel({ job, match, side }: { job: JobView; match: MatchView; side: ReactNode }) {
@@ -17,19 +26,21 @@ export function MemoryMatchPanel({ job, match, side }: { job: JobView; match: Ma
   const [index, setIndex] = useState(() =>
     Math.max(
       0,
-      match.memory.findIndex((set) => set.offer.partId === taken?.partId && set.count === taken.count),
+      match.memory.findIndex((set) => isChosen(set, taken)),
     ),
   );
   const { change, busy, error } = useJobChange(job);
   const [ordering, setOrdering] = useState(false);
   const chosen = match.memory[index];
   if (!chosen) return <Empty>{noSlots(job.device.model.memory) ?? 'The shelf knows no modules for this.'}</Empty>;
-  const isTaken = taken?.partId === chosen.offer.partId && taken.count === chosen.count;
+  const isTaken = isChosen(chosen, taken);
+  const isOwn = chosen.offer.partId === OWN;
   const wish = job.snapshot.wishes.find((one) => one.kind === 'memory')?.least ?? 0;
   return (
     <div className={styles.grid}>
       <div className={styles.column}>
         <Schematic job={job} chosen="" />
+        <OwnMemory job={job} />
         {side}
       </div>
       <div className={styles.column}>
@@ -71,6 +82,7 @@ export function MemoryMatchPanel({ job, match, side }: { job: JobView; match: Ma
                     <td>
                       <b>
                         {set.count} × {set.offer.module.maker} {set.offer.module.name}
+                        {set.offer.partId === OWN && ', the customer’s own'}
                       </b>
                       <span className={styles.because}>
                         {binary(set.offer.module.bytes)} {set.offer.module.generation} {set.offer.module.form}
@@ -102,11 +114,15 @@ export function MemoryMatchPanel({ job, match, side }: { job: JobView; match: Ma
         <TroubleNote error={error} />
         <Foot note={chosen.reachesWish ? undefined : 'does not reach the wish'}>
           {isTaken && <KitLink tag={job.tag} />}
-          {!chosen.refused && chosen.offer.stock < chosen.count && !isTaken && job.snapshot.ordered.length === 0 && (
-            <Button variant="contained" disabled={busy} onClick={() => setOrdering(true)}>
-              Order what is missing …
-            </Button>
-          )}
+          {!chosen.refused &&
+            !isOwn &&
+            chosen.offer.stock < chosen.count &&
+            !isTaken &&
+            job.snapshot.ordered.length === 0 && (
+              <Button variant="contained" disabled={busy} onClick={() => setOrdering(true)}>
+                Order what is missing …
+              </Button>
+            )}
           {ordering && (
             <OrderDialog
               job={job}
@@ -118,9 +134,9 @@ export function MemoryMatchPanel({ job, match, side }: { job: JobView; match: Ma
           <Button
             variant="contained"
             disabled={busy || chosen.refused || isTaken || chosen.offer.stock < chosen.count}
-            onClick={() => void change('/memory', { partId: chosen.offer.partId, count: chosen.count })}
+            onClick={() => void change('/memory', { partId: isOwn ? null : chosen.offer.partId, count: chosen.count })}
           >
-            {isTaken ? 'Reserved' : 'Choose and reserve'}
+            {isTaken ? 'Reserved' : isOwn ? 'Choose theirs' : 'Choose and reserve'}
           </Button>
         </Foot>
       </div>
