@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { bookIn, enter, gate, sheet, station } from './support/bench';
+import { agree, bookIn, enter, gate, sheet, station } from './support/bench';
 
 test('a changed drive opens the plan again; what was reserved before goes back on the shelf', async ({ page }) => {
   await enter(page, 'ilse', '/jobs/U-2411/match');
@@ -8,6 +8,7 @@ test('a changed drive opens the plan again; what was reserved before goes back o
   await page.getByRole('button', { name: /Palewood C1 1 TB/ }).click();
   await page.getByRole('button', { name: 'Choose and reserve for Site A' }).click();
   await expect(page.getByText(/^reserved: PA-C1/)).not.toContainText(first);
+  await agree(page);
   await station(page, 'Plan');
   await expect(gate(page, 'planned')).toContainText('changed since the plan was accepted');
   await expect(page.getByText('grown by').first()).toBeVisible();

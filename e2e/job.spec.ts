@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { bookIn, enter, gate, measure, proveAndHandOver, sheet, station } from './support/bench';
+import { agree, bookIn, enter, gate, measure, proveAndHandOver, sheet, station } from './support/bench';
 
 test('a new drive from the counter to the signature', async ({ page }) => {
   await enter(page);
@@ -50,6 +50,7 @@ test('a new drive from the counter to the signature', async ({ page }) => {
   await page.getByRole('button', { name: 'Choose and reserve for Site A' }).click();
   await expect(page.getByText(/^reserved: PA-C1/)).toBeVisible();
   const serial = (await page.getByText(/^reserved: PA-C1/).innerText()).replace('reserved: ', '');
+  await agree(page);
 
   await station(page, 'Plan');
   await expect(page.getByText('Smallest drive for this plan:')).toContainText('60 GB');
@@ -134,6 +135,7 @@ test('a memory job has no Plan and no Copy', async ({ page }) => {
   await page.getByRole('radio', { name: '1 × S4 8 GiB DDR4' }).check();
   await page.getByRole('button', { name: 'Choose and reserve' }).click();
   await expect(page.getByRole('button', { name: 'Reserved' })).toBeVisible();
+  await agree(page);
   await station(page, 'Swap');
   await page.getByRole('button', { name: 'All out' }).click();
   await page.getByRole('button', { name: 'It is fitted' }).click();

@@ -69,6 +69,10 @@ test('a whole job by keyboard, from the counter to the signature', async ({ page
   for (let moves = 0; moves < 12 && !(await wanted.isChecked()); moves++) await page.keyboard.press('ArrowDown');
   await press(page, button('Choose and reserve'));
   await expect(button('Reserved')).toBeVisible();
+  await tabTo(page, page.getByRole('tab', { name: 'Memory' }));
+  await page.keyboard.press('ArrowRight');
+  await press(page, button('Accepted at the counter'));
+  await expect(gate(page, 'price agreed')).toHaveAttribute('data-holds', 'true');
 
   await go(page, 6, 'Swap');
   await press(page, button('All out'));

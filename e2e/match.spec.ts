@@ -41,6 +41,7 @@ test('what fits only after an alteration waits for the customer’s consent', as
 
 test('other places of a device say why nothing sits there, or what lets it', async ({ page }) => {
   await enter(page, 'ilse', '/jobs/U-2425/match');
+  await page.getByRole('tab', { name: 'Drive' }).click();
   const first = page.getByRole('main').locator('button[aria-pressed]').first();
   await page.getByRole('button', { name: /^Site B/ }).click();
   await page.getByLabel('Only with these words').fill('mini card');

@@ -12,12 +12,11 @@ const VIEWS = [
   ['floor', '/'],
   ['jobs', '/jobs?all=yes'],
   ['book-in', '/book-in'],
-  ['booked', '/jobs/U-2418/book-in'],
-  ['ended', '/jobs/U-2422/swap'],
   ['assess', '/jobs/U-2413/assess'],
-  ['reading', '/jobs/U-2424/assess', 'demo/files/T15-4820-66.probe.json'],
+  ['reading', '/jobs/U-2424/assess', readProbe],
   ['match', '/jobs/U-2425/match'],
-  ['match-memory', '/jobs/U-2409/match'],
+  ['quote', '/jobs/U-2409/match'],
+  ['for-the-copy', '/jobs/U-2410/match', (page) => page.getByRole('tab', { name: 'For the copy' }).click()],
   ['plan', '/jobs/U-2410/plan'],
   ['copy', '/jobs/U-2404/copy'],
   ['swap', '/jobs/U-2407/swap'],
@@ -25,6 +24,7 @@ const VIEWS = [
   ['hand-over', '/jobs/U-2408/hand-over'],
   ['shelf', '/shelf'],
   ['models', '/models'],
+  ['model', '/models?find=Q13-2207', (page) => page.getByRole('link', { name: 'Copy Q13-2207' }).click()],
   ['customer-document', '/print/document/U-2401'],
 ];
 const CHROMIUM = '/usr/bin/chromium';
@@ -54,21 +54,24 @@ await browser.close();
 await shop.stop();
 rmSync(data, { recursive: true, force: true });
 
+/** A probe file is read, its facts wait to be taken. */
+async function readProbe(page) {
+  await page.getByLabel('File to read').setInputFiles(join(ROOT, 'demo/files/T15-4820-66.probe.json'));
+  await page.getByRole('button', { name: /^Take all/ }).waitFor();
+}
+
 async function take(colorScheme, views, login = 'ilse') {
   const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, colorScheme, locale: 'en-GB' });
   const page = await context.newPage();
   await page.goto(shop.url);
   await page.getByRole('button', { name: `Enter as ${login}` }).click();
   await page.getByRole('heading', { name: 'Hands next' }).waitFor();
-  for (const [name, path, file] of views) {
+  for (const [name, path, act] of views) {
     await page.goto(shop.url + path);
     // The stream of hints never ends, so that the network is never idle: wait for the content instead.
     await page.locator('main, article').first().waitFor();
     while ((await page.getByText(/^(Reading|Opening) /).count()) > 0) await sleep(100);
-    if (file) {
-      await page.getByLabel('File to read').setInputFiles(join(ROOT, file));
-      await page.getByRole('button', { name: /^Take all/ }).waitFor();
-    }
+    if (act) await act(page);
     await page.evaluate('document.fonts.ready');
     await sleep(600);
     await page.screenshot({ path: join(ROOT, 'docs/screenshots', `${name}.png`) });

@@ -2,7 +2,7 @@ import type { JobBooking } from '@udrel/contract/types';
 import { bytesOfNominal, GIB } from '@udrel/core/capacity';
 import type { MeasurementSet } from '@udrel/core/benchmarks';
 import type { HealthGrade } from '@udrel/core/estimate';
-import type { OldDrive, Route, Wish } from '@udrel/core/steps';
+import type { JobFacts, OldDrive, Route, Wish } from '@udrel/core/steps';
 import type { Afterwards } from './afterwards';
 import type { CustomerName } from './customers';
 import type { TableName } from './tables';
@@ -68,6 +68,10 @@ export interface DemoJob {
   after?: Partial<MeasurementSet>;
   whyNotBefore?: string;
   leftOut?: string[];
+  /** Drives that stay in it. */
+  others?: NonNullable<JobFacts['other drives']>['drives'];
+  /** What it taught about its model. */
+  lesson?: string;
 }
 
 const disk = (serial: string, maker: string, name: string, gb: number, siteId = 'a'): OldDrive => ({

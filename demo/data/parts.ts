@@ -151,6 +151,8 @@ export const parts: DemoPart[] = [
   box('Palewood', 'C1', 480, {}, 3900, 6),
   box('Palewood', 'C1', 1000, {}, 5800, 3),
   box('Palewood', 'C1', 2000, {}, 10900, 2),
+  box('Ebbtide', 'R1', 480, { read: 530, write: 450 }, 5200, 14),
+  card('Ebbtide', 'N2', 500, { read: 2400, write: 1700 }, 6400, 2),
   box('Dunlin', 'B3', 500, { read: 540, write: 480 }, 3600, 4),
   { ...box('Dunlin', 'B3', 960, { read: 540, write: 500 }, 5500, 0), reorderLevel: 2 },
   box('Kestrin', 'D8 Archive', 2000, disk, 6900, 2),
@@ -217,4 +219,49 @@ export const parts: DemoPart[] = [
   small('spacer 2.5 mm', 'TH-SP-25', 90, 24),
   small('thermal pad 0.5 mm', 'TH-TP-05', 120, 30),
   { ...small('drive ribbon Q13', 'TH-RB-Q13', 1900, 1), reorderLevel: 2 },
+  ...screws(),
+  ...drawers(),
 ];
+
+/** Screws by thread and length, as they lie in the tray. */
+function screws(): DemoPart[] {
+  const lengths: Readonly<Record<string, readonly number[]>> = {
+    'M1.6': [2, 3, 4],
+    M2: [2, 2.5, 4, 5, 6, 8],
+    'M2.5': [3, 4, 5, 6, 8, 10, 12],
+    M3: [3, 4, 5, 6, 8, 10],
+    '6-32': [5, 6, 8, 10],
+  };
+  return Object.entries(lengths).flatMap(([thread, all]) =>
+    all.map((length, n) => ({
+      ...small(`screw ${thread}×${length}`, `TH-SC-${thread}X${length}`.replaceAll('.', ''), 20, 40 + ((n * 37) % 90)),
+      reorderLevel: 30,
+    })),
+  );
+}
+
+/** Everything else that a bench keeps in drawers. */
+function drawers(): DemoPart[] {
+  const of = (what: string, short: string, kinds: readonly string[], price: number): DemoPart[] =>
+    kinds.map((kind, n) => {
+      const number = `TH-${short}-${kind.replaceAll(/[ .]/g, '').toUpperCase()}`;
+      return small(`${what} ${kind}`, number, price, 2 + ((n * 5) % 9));
+    });
+  return [
+    ...of('stand-off', 'ST', ['M2 1.5 mm', 'M2 2.5 mm', 'M2 4 mm', 'M2.5 3 mm', 'M3 6.5 mm'], 60),
+    ...of('thermal pad', 'TP', ['1.0 mm', '1.5 mm', '2.0 mm', '0.5 mm sheet', '1.0 mm sheet'], 150),
+    ...of('spacer', 'SP', ['2 mm', '3 mm', '4.5 mm'], 90),
+    ...of('rubber sleeve', 'RS', ['7 mm', '9.5 mm', '12.5 mm'], 120),
+    ...of('rubber foot', 'RF', ['round 8 mm', 'round 10 mm', 'long 20 mm', 'long 32 mm'], 50),
+    ...of('SATA lead', 'SL', ['30 cm', '50 cm', '50 cm angled', '70 cm'], 290),
+    ...of('power lead', 'PL', ['15 pin', '15 pin double', '4 pin to 15 pin'], 390),
+    ...of('drive ribbon', 'RB', ['T15', 'T17', 'SN15', 'SM3', 'PM1'], 1900),
+    ...of('heatsink for M.2', 'HS', ['3 mm', '6 mm', '9 mm with fan'], 890),
+    ...of('gasket', 'GK', ['VF12', 'VF14'], 700),
+    ...of('optical bay bezel', 'OB', ['12.7 mm', '9.5 mm'], 400),
+    ...of('adhesive strip', 'AS', ['display 24', 'display 27', 'battery'], 350),
+    ...of('cable tie', 'CT', ['100 mm', '150 mm'], 5),
+    ...of('anti-static bag', 'AB', ['drive 2.5', 'drive 3.5', 'card'], 15),
+    ...of('drive label', 'DL', ['small', 'large'], 10),
+  ];
+}

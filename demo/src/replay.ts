@@ -1,6 +1,7 @@
 import {
   acceptPlan,
   acceptQuote,
+  addLesson,
   beginRun,
   book,
   closeJob,
@@ -56,13 +57,29 @@ export async function replay(stage: Stage, jobs: readonly DemoJob[]): Promise<vo
 
 async function work(stage: Stage, job: DemoJob, booked: JobView): Promise<JobView> {
   let view = booked;
-  const steps = job.wish.kind === 'memory' ? memorySteps(job) : driveSteps(job, stage);
+  const steps = stepsOf(job, stage);
   const last = REACHED.indexOf(job.reached);
   const due = steps.filter(([reached]) => REACHED.indexOf(reached) <= last && !skipped(reached, job.reached));
   for (const [index, [, act]] of due.entries()) {
-    view = await act(at(stage, job, (index + 1) / (due.length + 1)), view);
+    const acting = at(stage, job, (index + 1) / (due.length + 1));
+    // Closed jobs take nothing more: what they taught is written down before.
+    if (job.lesson && index === due.length - 1) view = await addLesson(acting, view.tag, job.lesson);
+    view = await act(acting, view);
   }
   return view;
+}
+
+function stepsOf(job: DemoJob, stage: Stage): Steps {
+  switch (job.wish.kind) {
+    case 'memory':
+      return memorySteps(job);
+    case 'added drive':
+      return addedSteps(job, stage);
+    case 'fresh installation':
+      return freshSteps(job, stage);
+    case 'new drive':
+      return driveSteps(job, stage);
+  }
 }
 
 /** What happened beside the straight path. */
@@ -182,12 +199,7 @@ const measured = (set: Partial<MeasurementSet> | undefined, whyNot = '') => ({
 function driveSteps(job: DemoJob, stage: Stage): Steps {
   const table = tables[job.table ?? 'laptop500'];
   const serial = (view: JobView) => view.snapshot.facts['drive choice']?.serial ?? '';
-  const reserve: Act = (acting, view) =>
-    reserveDrive(acting, view.tag, {
-      version: view.version,
-      partId: stage.partId(job.take?.partNumber ?? ''),
-      siteId: job.take?.siteId ?? '',
-    });
+  const reserve = takeDrive(job, stage);
   const begin: Act = (acting, view) =>
     beginRun(acting, view.tag, {
       version: view.version,
@@ -227,7 +239,56 @@ function driveSteps(job: DemoJob, stage: Stage): Steps {
         note: 'No system found; the new drive is listed in firmware.',
       }),
     ],
-    ['started', fact('trial start', { started: true, oldDriveDetached: true, note: '' })],
+    ['started', STARTED],
+    ...provingSteps(job),
+    ['closed', fact('old drive stays', { where: 'returned in its bag, labelled', consent: false })],
+    ...closingSteps,
+  ];
+}
+
+const takeDrive =
+  (job: DemoJob, stage: Stage, added = false): Act =>
+  (acting, view) =>
+    reserveDrive(acting, view.tag, {
+      version: view.version,
+      partId: stage.partId(job.take?.partNumber ?? ''),
+      siteId: job.take?.siteId ?? '',
+      added,
+    });
+
+const STARTED: Act = fact('trial start', { started: true, oldDriveDetached: true, note: '' });
+
+function addedSteps(job: DemoJob, stage: Stage): Steps {
+  return [
+    ['read', fact('other drives', { drives: job.others ?? [] })],
+    ['assessed', fact('before', measured(job.before, job.whyNotBefore))],
+    ['reserved', takeDrive(job, stage, true)],
+    ['agreed', agree],
+    ['stripped', all('out')],
+    [
+      'fitted',
+      (acting, view) =>
+        fact('added fitted', { serial: view.snapshot.facts['added choice']?.serial ?? '' })(acting, view),
+    ],
+    ['started', STARTED],
+    ...provingSteps(job),
+    ...closingSteps,
+  ];
+}
+
+function freshSteps(job: DemoJob, stage: Stage): Steps {
+  return [
+    ['read', fact('old drive', job.old)],
+    ['assessed', fact('before', measured(job.before, job.whyNotBefore))],
+    ['reserved', takeDrive(job, stage)],
+    ['agreed', agree],
+    ['stripped', all('out')],
+    [
+      'fitted',
+      (acting, view) => fact('fitted', { serial: view.snapshot.facts['drive choice']?.serial ?? '' })(acting, view),
+    ],
+    ['started', fact('installed', { system: 'desktop system, newest version', files: 'not wanted', note: '' })],
+    ['started', STARTED],
     ...provingSteps(job),
     ['closed', fact('old drive stays', { where: 'returned in its bag, labelled', consent: false })],
     ...closingSteps,
@@ -243,7 +304,7 @@ function memorySteps(job: DemoJob): Steps {
     ['agreed', agree],
     ['stripped', all('out')],
     ['fitted', fact('fitted', { serial: '' })],
-    ['started', fact('trial start', { started: true, oldDriveDetached: true, note: '' })],
+    ['started', STARTED],
     ...provingSteps(job),
     ...closingSteps,
   ];

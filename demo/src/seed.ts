@@ -18,11 +18,16 @@ import { jobs, type DemoJob } from '../data/jobs';
 import { models } from '../data/models';
 import { copyEquipment } from '../data/equipment';
 import { parts, type DemoPart } from '../data/parts';
+import { history, otherWishes } from '../data/wider';
 import { replay } from './replay';
 
 const DAY = 24 * 3_600_000;
 const WEEK = 7 * DAY;
 const BERTHS = 6;
+/** Weeks ago when the shop took its parts in. */
+const OPENED = 8;
+/** Numbers of the oldest open job and order; those of the weeks before stand below. */
+const [FIRST_JOB, FIRST_ORDER] = [2401, 1201];
 
 /** Fills an empty database with the demo scenario; `now` is the moment at which a user will look at it. */
 export async function seedDemo(database: Database, masterKey: Buffer, now: number): Promise<{ jobs: number }> {
@@ -32,7 +37,7 @@ export async function seedDemo(database: Database, masterKey: Buffer, now: numbe
     const staff = new Map<string, string>();
     for (const account of DEMO_ACCOUNTS) staff.set(account.login, await addStaff(manager, { ...account, demo: true }));
     const actor = { id: staff.get('ilse') ?? '', name: 'Ilse Marrack', role: 'technician' as const };
-    const acting: Acting = { manager, actor, now: new Date(now - WEEK), masterKey };
+    const acting: Acting = { manager, actor, now: new Date(now - OPENED * WEEK), masterKey };
     const customerIds = await addCustomers(acting);
     const modelIds = new Map<string, string>();
     for (const model of models) modelIds.set(model.code, (await addModel(acting, model)).id);
@@ -47,10 +52,18 @@ export async function seedDemo(database: Database, masterKey: Buffer, now: numbe
       return id;
     };
     const stage = { acting, now, customerId: known(customerIds), modelId: known(modelIds), partId: known(partIds) };
-    const all = [...jobs, ...aroundThePath];
-    for (const order of ordersOf(all)) await replay(stage, order);
-    return { jobs: all.length };
+    await numberFrom(acting, FIRST_JOB - history.length, FIRST_ORDER - history.length);
+    for (const order of ordersOf(history)) await replay(stage, order);
+    await numberFrom(acting, FIRST_JOB, FIRST_ORDER);
+    const open = [...jobs, ...aroundThePath, ...otherWishes];
+    for (const order of ordersOf(open)) await replay(stage, order);
+    return { jobs: history.length + open.length };
   });
+}
+
+/** The numbers that the next job and the next order get. */
+async function numberFrom({ manager }: Acting, job: number, order: number): Promise<void> {
+  await manager.query("select setval('job_number', $1, false), setval('order_number', $2, false)", [job, order]);
 }
 
 /** Jobs that were booked together are one order. */

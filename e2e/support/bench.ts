@@ -40,7 +40,7 @@ export async function station(page: Page, name: string): Promise<void> {
 /** Books a device in at the counter and answers its tag. */
 export async function bookIn(
   page: Page,
-  given: { customer: string; model: string; serial: string; memory?: string },
+  given: { customer: string; model: string; serial: string; memory?: string; wish?: string },
 ): Promise<string> {
   await page.goto('/book-in');
   await page.getByLabel('Customer: name or phone').fill(given.customer);
@@ -48,6 +48,7 @@ export async function bookIn(
   await page.getByLabel('Device model: name or number').fill(given.model);
   await page.getByRole('listbox').getByRole('option').first().click();
   await page.getByLabel('Serial of the device').fill(given.serial);
+  if (given.wish) await page.getByLabel('Wish').selectOption(given.wish);
   if (given.memory) {
     await page.getByLabel('Wish').selectOption('memory');
     await page.getByLabel('Memory in all, at least').fill(given.memory);
@@ -59,6 +60,13 @@ export async function bookIn(
   await page.getByRole('button', { name: 'Book in' }).click();
   await page.waitForURL(/\/jobs\/U-\d+\/book-in/);
   return /U-\d+/.exec(page.url())?.[0] ?? '';
+}
+
+/** The customer agrees to the quote as it stands, at the counter. */
+export async function agree(page: Page): Promise<void> {
+  await page.getByRole('tab', { name: 'Quote' }).click();
+  await page.getByRole('button', { name: 'Accepted at the counter' }).click();
+  await expect(gate(page, 'price agreed')).toHaveAttribute('data-holds', 'true');
 }
 
 /** Figures of a measuring session into the form of that name. */

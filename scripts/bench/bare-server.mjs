@@ -5,6 +5,7 @@ import pg from 'pg';
 import { LIST_SQL } from '../../apps/server/src/jobs/list';
 import { JOBS_SQL } from '../../apps/server/src/jobs/record';
 import { EVENTS_SQL } from '../../apps/server/src/jobs/view';
+import { findSql } from '../../apps/server/src/models/service';
 import { SESSION_SQL } from '../../apps/server/src/platform/session-store';
 
 /**
@@ -29,6 +30,16 @@ app.get('/job', async (_request, response) => {
   const { rows } = await pool.query(`${JOBS_SQL} where j.tag = $1`, [UDREL_TAG]);
   const events = await pool.query(EVENTS_SQL, [rows[0].id]);
   response.json({ ...rows[0], history: events.rows });
+});
+
+app.get('/models', async ({ query }, response) => {
+  await admit();
+  const words = String(query.find).split(' ');
+  const { rows } = await pool.query(
+    findSql(words.length),
+    words.map((word) => `%${word}%`),
+  );
+  response.json(rows);
 });
 
 /** Each booking is another: fresh ids, serial and key; numbers as they are drawn. */

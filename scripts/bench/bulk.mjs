@@ -124,7 +124,7 @@ export async function addBulk(databaseUrl, from, total) {
 }
 
 /** Rows in the text format of COPY, some thousand at a time. */
-function* linesOf(rows, from, total, known) {
+export function* linesOf(rows, from, total, known) {
   let chunk = '';
   for (let n = from; n < total; n++) {
     for (const row of rows(n, known)) chunk += `${row.map((value) => value ?? '\\N').join('\t')}\n`;

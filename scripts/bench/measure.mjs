@@ -16,6 +16,7 @@ import { addBulk, BULK_BASE } from './bulk.mjs';
 import { captureStatements } from './capture.mjs';
 import { load, medianOf, round } from './load.mjs';
 import { memorySlope } from './memory.mjs';
+import { addModels, wordsOf } from './models.mjs';
 import { pageRatios } from './pages.mjs';
 
 const { UDREL_SERVER, UDREL_DATABASE_URL, UDREL_SESSION_SECRET, UDREL_WORK, UDREL_HEAP } = process.env;
@@ -23,6 +24,7 @@ const SECONDS = Number(process.env.UDREL_BENCH_SECONDS ?? 3);
 const MINUTES = Number(process.env.UDREL_BENCH_MINUTES ?? 10);
 const JOBS = Number(process.env.UDREL_BENCH_JOBS ?? 1_000_000);
 const SMALL = 10_000;
+const MODELS = 100_000;
 const TURNS = 5;
 const TAG = 'U-2408';
 const MOST = 32;
@@ -48,7 +50,6 @@ for (const connections of [1, MOST]) {
   await against('booking', connections, booking, () => ({ path: '/booking', method: 'POST' }));
   await against('a stamp', connections, stamp, (n) => ({ path: `/stamp/${n}`, method: 'PUT' }), stamped);
 }
-bare.close();
 tell({ 'layout of 128 partitions, median ms': layoutMedian() });
 tell(fitFigures());
 tell({ 'SMBIOS, table and volumes of a probe file, median ms': probeMedian() });
@@ -60,6 +61,12 @@ for (const [name, median] of Object.entries(large)) {
   tell({ [`${name} at ${JOBS} jobs, median ms (at ${SMALL})`]: `${median} (${small[name]})` });
   tell({ [`${name} at the large number of jobs, ratio`]: round(median / small[name]) });
 }
+tell({ [`${MODELS} models by COPY, seconds`]: await addModels(UDREL_DATABASE_URL, MODELS) });
+for (const connections of [1, MOST]) {
+  const find = (path) => () => ({ path: `${path}?find=${encodeURIComponent(wordsOf(MODELS))}`, headers: { cookie } });
+  await against(`a model among ${MODELS}`, connections, find('/api/v1/models'), find('/models'));
+}
+bare.close();
 if (MINUTES > 0) tell(await memorySlope(UDREL_SERVER, cookie, ['U-2408', 'U-2403', 'U-2411'], MINUTES, heap));
 writeFileSync(`${UDREL_WORK}/report.json`, JSON.stringify(figures));
 process.exit(0);

@@ -11,6 +11,7 @@ export { acceptPlan } from './jobs/plan';
 export { reserveDrive, reserveMemory } from './jobs/reserve';
 export { moveAll, moveItem } from './jobs/strip';
 export { viewJob } from './jobs/view';
+export { addLesson } from './models/lessons';
 export { addModel } from './models/service';
 export { acceptQuote, takePayment, viewQuote, writeQuote } from './orders/quotes';
 export { book } from './orders/service';

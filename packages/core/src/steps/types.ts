@@ -11,7 +11,7 @@ export const STATIONS = ['Book in', 'Assess', 'Match', 'Plan', 'Copy', 'Swap', '
 export type Station = (typeof STATIONS)[number];
 
 /** A new drive takes over everything; an added one joins what is there; with a fresh installation nothing is copied. */
-export const WISH_KINDS = ['new drive', 'added drive', 'fresh installation', 'memory'] as const;
+export const WISH_KINDS = ['new drive', 'memory', 'added drive', 'fresh installation'] as const;
 export type WishKind = (typeof WISH_KINDS)[number];
 
 /** What the customer wants; `least` in bytes: of the new drive, or of all memory together. */

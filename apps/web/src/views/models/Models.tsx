@@ -82,7 +82,7 @@ function ModelRow({ model, describes }: { model: ModelView; describes: boolean }
     <tr>
       <td>
         {describes ? (
-          <Link to={`/models/${model.id}`} aria-label={`Describe ${model.code}`}>
+          <Link to={`/models/${model.id}`}>
             <b>
               {model.maker} {model.name}
             </b>

@@ -3,6 +3,7 @@ import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import type { JobView } from '@udrel/contract/types';
 import { parseCapacity, soldName } from '@udrel/core/capacity';
+import { replacesDrive } from '@udrel/core/steps';
 import { fieldTrouble } from '../../../api/problem';
 import { Foot, Sheet, TroubleNote } from '../../../ui';
 import { useTypedFact } from '../typed-fact';
@@ -80,8 +81,15 @@ export function OtherDrivesForm({ job }: { job: JobView }) {
         <Button onClick={() => setRows([...rows, { serial: '', name: '', size: '', siteId: sites.at(-1)?.id ?? '' }])}>
           Another drive
         </Button>
-        <Button disabled={busy || (rows.length === 0 && !known)} onClick={() => void save()}>
-          {known ? 'Correct the other drives' : 'Record the other drives'}
+        <Button
+          disabled={busy || (rows.length === 0 && !known && replacesDrive(job.snapshot))}
+          onClick={() => void save()}
+        >
+          {known
+            ? 'Correct the other drives'
+            : rows.length === 0
+              ? 'No other drive is in it'
+              : 'Record the other drives'}
         </Button>
       </Foot>
     </Sheet>

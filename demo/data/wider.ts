@@ -1,0 +1,135 @@
+import { bytesOfNominal, GIB } from '@udrel/core/capacity';
+import type { DemoJob } from './jobs';
+
+const hours = (days: number) => days * 24;
+const disk = (serial: string, gb = 500, siteId = 'a'): NonNullable<DemoJob['old']> => ({
+  serial,
+  maker: 'Kestrin',
+  name: 'D5',
+  bytes: bytesOfNominal(gb),
+  sectorSize: 512,
+  class: 'disk 5400',
+  link: { kind: 'sata', generation: 3 },
+  siteId,
+});
+const slow = { sequentialRead: 91, sequentialWrite: 84, randomRead: 0.4, randomWrite: 0.9, startUps: [101, 97, 99] };
+const quick = { sequentialRead: 534, sequentialWrite: 471, randomRead: 30, randomWrite: 79, startUps: [20, 21, 20] };
+
+type Closed = [customer: DemoJob['customer'], model: string, serial: string, complaint: string, daysAgo: number];
+
+const CLOSED: Closed[] = [
+  ['ferry', 'T15-4820', 'T15-4820-40', 'The timetable comes up after the ferry has left.', 40],
+  ['tide', 'SN15-077', 'SN15-077-0012', 'Loses the evening readings.', 36],
+  ['birds', 'T17-4930', 'T17-4930-0221', 'Slow with the ringing lists.', 33],
+  ['harbour', 'T15-4820', 'T15-4820-44', 'Takes the whole watch to start.', 29],
+  ['harbour', 'T15-4820', 'T15-4820-45', 'The same as the other one.', 29],
+  ['chandler', 'PH24-0980', 'PH24-0980-31', 'Customers wait for the price list.', 24],
+  ['finch', 'SN15-077', 'SN15-077-0140', 'Slow.', 20],
+  ['pell', 'T17-4930', 'T17-4930-0307', 'Games load for minutes.', 17],
+  ['teacher', 'T15-4820', 'T15-4820-51', 'For the second classroom: slow too.', 13],
+  ['osterholm', 'PM1-0044', 'PM1-0044-08', 'The accounts open one a minute.', 9],
+];
+
+/** Jobs that were closed in the weeks before: what the shop learnt from them stands at their models. */
+export const history: DemoJob[] = CLOSED.map(([customer, model, serial, complaint, daysAgo], n) => ({
+  customer,
+  model,
+  serial,
+  wish: { kind: 'new drive', least: bytesOfNominal(480) },
+  complaint,
+  condition: n % 3 === 0 ? 'Worn at the corners.' : '',
+  left: n % 2 === 0 ? [['charger', 'rack A4']] : [],
+  bookedHoursAgo: hours(daysAgo),
+  promisedInHours: -hours(daysAgo) + 30,
+  price: 12900,
+  reached: 'closed',
+  old: disk(`KD5-H${String(n).padStart(2, '0')}-4402`, 500, model === 'PM1-0044' ? 'b' : 'a'),
+  table: 'laptop500',
+  health: n % 4 === 3 ? 'watch' : 'good',
+  take: { partNumber: 'EB-R1-480-25', siteId: model === 'PM1-0044' ? 'b' : 'a' },
+  route: n % 2 === 0 ? 'both at the bench' : 'new drive in an enclosure',
+  berth: null,
+  before: slow,
+  after: quick,
+  afterwards: [],
+  ...(n === 0 ? { lesson: 'The two screws under the rear feet are 4 mm shorter: keep them apart.' } : {}),
+  ...(n === 1 ? { lesson: 'The ribbon latch slides towards the hinge; lifted, it breaks.' } : {}),
+  ...(n === 5 ? { lesson: 'Warm the lower edge for two minutes, then the cups hold.' } : {}),
+}));
+
+/** What else people ask for: a drive beside the one there, a fresh start, several alike, all in one opening. */
+export const otherWishes: DemoJob[] = [
+  {
+    customer: 'tide',
+    model: 'CGT4-221',
+    serial: 'CGT4-221-17',
+    wish: { kind: 'added drive', least: bytesOfNominal(2000) },
+    complaint: 'Room for forty years of gauge sheets.',
+    condition: '',
+    left: [],
+    bookedHoursAgo: 8,
+    promisedInHours: 30,
+    price: 19900,
+    reached: 'agreed',
+    others: [{ serial: 'KEN6-0417-8820', name: 'Kestrin N6 500 GB', bytes: bytesOfNominal(500), siteId: 'c' }],
+    take: { partNumber: 'KE-D8ARCHIVE-2000-25', siteId: 'b' },
+    before: { startUps: [22, 21, 22] },
+  },
+  {
+    customer: 'pell',
+    model: 'T14-4410',
+    serial: 'T14-4410-60',
+    wish: { kind: 'fresh installation', least: bytesOfNominal(500) },
+    complaint: 'Bought second-hand: start it clean.',
+    condition: 'Sticker residue on the lid.',
+    left: [['charger', 'rack A4']],
+    bookedHoursAgo: 6,
+    promisedInHours: 27,
+    price: 17900,
+    reached: 'fitted',
+    old: { ...disk('KN3-2204-1190', 256), class: 'NVMe gen 3', link: { kind: 'pcie', generation: 3, lanes: 4 } },
+    take: { partNumber: 'EB-N2-500-80', siteId: 'a' },
+    whyNotBefore: 'The password of the one before is not known.',
+  },
+  ...(['T15-4820-91', 'T15-4820-92'] as const).map((serial, n): DemoJob => ({
+    customer: 'harbour',
+    ...(n > 0 ? { together: true as const } : {}),
+    model: 'T15-4820',
+    serial,
+    wish: { kind: 'new drive', least: bytesOfNominal(480) },
+    complaint: 'As the two before: slow.',
+    condition: '',
+    left: [],
+    bookedHoursAgo: 7,
+    promisedInHours: 50,
+    price: 12900,
+    reached: n === 0 ? 'reserved' : 'booked',
+    ...(n === 0
+      ? {
+          old: disk('KD5-TW01-3301'),
+          table: 'laptop500' as const,
+          health: 'good' as const,
+          take: { partNumber: 'EB-R1-480-25', siteId: 'a' },
+          before: slow,
+        }
+      : {}),
+  })),
+  {
+    customer: 'finch',
+    model: 'SM5-12',
+    serial: 'SM5-12-0071',
+    wish: { kind: 'new drive', least: bytesOfNominal(1000) },
+    wishes: [
+      { kind: 'new drive', least: bytesOfNominal(1000) },
+      { kind: 'added drive', least: bytesOfNominal(480) },
+      { kind: 'memory', least: 32 * GIB },
+    ],
+    complaint: 'Everything larger, in one go.',
+    condition: '',
+    left: [],
+    bookedHoursAgo: 2,
+    promisedInHours: 52,
+    price: 49900,
+    reached: 'booked',
+  },
+];
