@@ -80,7 +80,7 @@ test('parts are brought in from a file: first what it would do, then all of it o
   await dialog.getByRole('button', { name: 'Take 1' }).click();
   await expect(dialog).toHaveCount(0);
   await page.getByLabel('Part, number or serial').fill('TH-SC-E2E');
-  await expect(page.getByRole('row', { name: /screw M3×3/ })).toContainText('0.30');
+  await expect(page.getByRole('row', { name: /TH-SC-E2E/ })).toContainText('0.30');
   await bring('again.csv', `${head}\n${first}\n`);
   await expect(dialog).toContainText('1 as it is');
   await expect(dialog.getByRole('button', { name: 'Nothing to take' })).toBeDisabled();

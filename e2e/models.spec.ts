@@ -47,7 +47,7 @@ test('a drive is added beside the one there, and what was learnt stands at the n
   await page.goto(`/jobs/${tag}/match`);
   await expect(page.getByRole('tab', { name: 'Added drive' })).toHaveAttribute('aria-selected', 'true');
   await page.getByRole('button', { name: /^Site A/ }).click();
-  await page.getByRole('button', { name: /Palewood C1 1 TB/ }).click();
+  await page.getByRole('button', { name: /Palewood C1 2 TB/ }).click();
   await page.getByRole('button', { name: 'Choose and reserve for Site A' }).click();
   await expect(page.getByRole('button', { name: 'Reserved', exact: true })).toBeVisible();
   await page.getByLabel('For the next one of this model').fill('The bay needs a 2.5 mm spacer.');
@@ -62,17 +62,17 @@ test('a drive is added beside the one there, and what was learnt stands at the n
 
 test('parts are counted, ordered again below a level, and labelled', async ({ page }) => {
   await enter(page, 'ilse', '/shelf?find=TH-TP-05');
-  await page.getByRole('button', { name: 'Count TH-TP-05' }).click();
+  await page.getByRole('button', { name: 'Count TH-TP-05', exact: true }).click();
   const dialog = page.getByRole('dialog');
   await dialog.getByLabel(/^Order again below/).fill('40');
   await dialog.getByLabel('There are').fill('12');
   await dialog.getByRole('button', { name: 'Keep it' }).click();
   await expect(page.getByText('order again: below 40')).toBeVisible();
   await page.getByLabel('to order again').check();
-  await expect(page.getByRole('row', { name: /TH-TP-05/ })).toBeVisible();
+  await expect(page.getByRole('row', { name: / TH-TP-05 / })).toBeVisible();
   const [label] = await Promise.all([
     page.waitForEvent('popup'),
-    page.getByRole('link', { name: 'Label of TH-TP-05' }).click(),
+    page.getByRole('link', { name: 'Label of TH-TP-05', exact: true }).click(),
   ]);
   await expect(label.getByText('TH-TP-05').first()).toBeVisible();
 });

@@ -27,7 +27,7 @@ test('the quote is written, accepted by phone, frozen, and held against what cha
   await expect(paper.getByText(/^Paid 40.00, due/)).toBeVisible();
   await openPage(page, 'Memory');
   await page.getByRole('radio', { name: /^2 × D4/ }).check();
-  await page.getByRole('button', { name: 'Choose and reserve' }).click();
+  await page.getByRole('button', { name: 'Choose and reserve', exact: true }).click();
   await openPage(page, 'Quote');
   await expect(quote).toContainText('changed since it was written');
   await expect(quote).toContainText(/Brinewick D4: \d+\.\d\d instead of \d+\.\d\d/);
@@ -60,13 +60,13 @@ test('a part on order comes late, then comes, and is reserved by its serial', as
 
 test('what the shelf lacks is ordered, and the promise moves with it', async ({ page }) => {
   await enter(page);
-  const tag = await bookIn(page, { customer: 'Vera Ordering', model: 'VP7', serial: 'VP7-ORDER-1' });
+  const tag = await bookIn(page, { customer: 'Vera Ordering', model: 'T15-4820', serial: 'T15-ORDER-1' });
   await station(page, 'Assess');
   const old = sheet(page, 'Old drive');
   await old.getByLabel('Serial, from its label').fill('DS1-ORDER-1');
   await old.getByLabel('Maker').fill('Dunlin');
   await old.getByLabel('Model').fill('S1');
-  await old.getByLabel('Capacity').fill('64 GB');
+  await old.getByLabel('Capacity').fill('500 GB');
   await old.getByRole('button', { name: 'Record the old drive' }).click();
   await expect(old.getByText('read', { exact: true })).toBeVisible();
   const parts = sheet(page, 'Partitions');
@@ -74,8 +74,8 @@ test('what the shelf lacks is ordered, and the promise moves with it', async ({ 
   await parts.getByRole('button', { name: 'Record the partitions' }).click();
   await expect(parts.getByText(/\d read/)).toBeVisible();
   await page.goto(`/jobs/${tag}/match`);
-  await page.getByRole('button', { name: /Dunlin S2 1 TB/ }).click();
-  await page.getByRole('button', { name: /^Order Dunlin S2/ }).click();
+  await page.getByRole('button', { name: /Dunlin B3 960 GB/ }).click();
+  await page.getByRole('button', { name: /^Order Dunlin B3/ }).click();
   const dialog = page.getByRole('dialog', { name: `Order for ${tag}` });
   await dialog.getByLabel('Supplier').fill('Quay Supplies');
   await dialog.getByLabel('Expected on').fill('2031-05-06');

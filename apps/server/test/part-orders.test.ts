@@ -47,7 +47,9 @@ describe('a part ordered for a job', () => {
     expect(ordered(work.job)[0]?.expected).toBe('2026-06-09');
     const unread = await settle({ what: 'arrived', serials: [], place: '' });
     expect(unread.status).toBe(422);
+    await shop.as.counter.send('POST', '/stock', { partId, serials: ['PW-8000'], count: 0, place: '' });
     await settle({ what: 'arrived', serials: ['PW-9001'], place: 'drawer 1' });
+    await shop.database.query("update stock set quantity = 0 where serial = 'PW-8000'");
     expect(ordered(work.job)).toEqual([]);
     expect(work.job.snapshot.facts['drive choice']).toMatchObject({ serial: 'PW-9001', siteId: 'a' });
     expect(work.job.history.map((event) => event.sentence).join('\n')).toContain('was dead on arrival');

@@ -337,6 +337,8 @@ export interface QuoteVersionView {
 export interface QuoteView {
   order: number;
   now: Quote;
+  /** Tags of jobs whose parts are not chosen yet: the quote will be more. */
+  open: string[];
   versions: QuoteVersionView[];
   changed: string[];
   payments: { id: string; amount: number; how: 'cash' | 'card' | 'transfer'; by: string; at: string }[];

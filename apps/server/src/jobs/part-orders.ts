@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { JobView, OrderParts, SettleOrder } from '@udrel/contract/types';
 import { drivePrices, memoryPrices, type PricedPart } from '@udrel/core/steps';
-import { firstRow } from '../platform/database';
+import { firstRow, rows } from '../platform/database';
 import { notFound, Refusal } from '../platform/errors';
 import type { Acting } from '../platform/routes';
 import { PartOrder, ROLES_OF, type PartOrderRow } from '../shelf/entities';
@@ -135,11 +135,21 @@ async function arrived(
   { serials, place }: Extract<Outcome, { what: 'arrived' }>,
 ): Promise<Happened[]> {
   await receive(acting, { partId, serials, count: serials.length > 0 ? 0 : count, place });
-  await takeIfThere(acting, job.id, partId, count, role);
+  const came = await rows<{ id: string }>(acting.manager, 'select id from stock where serial = any ($1)', [
+    serials.map((serial) => serial.toUpperCase()),
+  ]);
+  await takeIfThere(
+    acting,
+    job.id,
+    partId,
+    count,
+    role,
+    came.map(({ id: piece }) => piece),
+  );
   await settle(acting, id, 'arrived', '');
-  const came: Happened = { kind: 'part arrived', data: { serials: serials.join(', ') } };
+  const event: Happened = { kind: 'part arrived', data: { serials: serials.join(', ') } };
   const after = await readJob(acting.manager, job.tag, acting.now);
-  return after.snapshot.ordered.length > 0 ? [came] : [came, ...(await reserveChoice(acting, after, choice))];
+  return after.snapshot.ordered.length > 0 ? [event] : [event, ...(await reserveChoice(acting, after, choice))];
 }
 
 /** Reserves what everything was ordered for. Where it does not do any more, the parts stay and somebody has to choose. */

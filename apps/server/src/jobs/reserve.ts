@@ -6,7 +6,7 @@ import { ALTERATION_CONSENT, occupant, type DriveChoice, type MemoryChoice } fro
 import { notFound, Refusal } from '../platform/errors';
 import type { Acting } from '../platform/routes';
 import { ROLES_OF } from '../shelf/entities';
-import { releaseStock, takeStock } from '../shelf/reservations';
+import { heldPieces, releaseStock, takeStock } from '../shelf/reservations';
 import { changeJob, requireNoRun, requireStep, type Happened } from './change';
 import { keepFact } from './facts';
 import { catalogueOf, memorySets, needFor, OWN, type Purpose } from './match';
@@ -65,8 +65,10 @@ export async function takeDrive(
   const { drive } = candidate.offer;
   const partId = candidate.offer.partId === OWN ? null : candidate.offer.partId;
   const [driveRole, adapterRole] = ROLES_OF[purpose];
+  // The piece that was kept for the job, such as the one that was ordered for it, stays its own.
+  const kept = await heldPieces(acting, job.id, driveRole);
   const released = await releaseStock(acting, job.id, [...ROLES_OF[purpose]]);
-  const piece = partId === null ? ownPiece(job, purpose) : await takeStock(acting, job.id, partId, 1, driveRole);
+  const piece = partId === null ? ownPiece(job, purpose) : await takeStock(acting, job.id, partId, 1, driveRole, kept);
   for (const adapter of candidate.adapters) await takeStock(acting, job.id, adapter.partId, 1, adapterRole);
   const choice: DriveChoice = {
     stockId: piece.id,

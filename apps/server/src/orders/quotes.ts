@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { AcceptQuote, QuoteVersionView, QuoteView, TakePayment, WriteQuote } from '@udrel/contract/types';
 import { changedSince, duesOf, quoteOf, type Quote } from '@udrel/core/quote';
+import { partsKnown } from '@udrel/core/steps';
 import type { EntityManager } from 'typeorm';
 import { changeJob } from '../jobs/change';
 import { keepFact } from '../jobs/facts';
@@ -32,7 +33,8 @@ export async function viewQuote(manager: EntityManager, order: number, now: Date
   );
   const [latest] = versions;
   const changed = latest ? changedSince(latest.quote, quote) : [];
-  return { order, now: quote, versions, changed, payments, ...duesOf(quote.total, payments) };
+  const open = jobs.filter(({ snapshot }) => !snapshot.end && !partsKnown(snapshot)).map(({ tag }) => tag);
+  return { order, now: quote, open, versions, changed, payments, ...duesOf(quote.total, payments) };
 }
 
 async function jobsOf(manager: EntityManager, order: number, now: Date): Promise<JobRecord[]> {

@@ -10,8 +10,8 @@ interface FreePiece {
 }
 
 /**
- * Reserves pieces of a part for a job. The part's row is locked first, so that of two who want the last piece
- * one gets it and the other a clear answer.
+ * Reserves pieces of a part for a job, those of `preferred` first. The part's row is locked first, so that of two who
+ * want the last piece one gets it and the other a clear answer.
  */
 export async function takeStock(
   acting: Acting,
@@ -19,8 +19,9 @@ export async function takeStock(
   partId: string,
   count: number,
   role: ReservationRow['role'],
+  preferred: readonly string[] = [],
 ): Promise<FreePiece> {
-  const { name, free } = await freePieces(acting, partId);
+  const { name, free } = await freePieces(acting, partId, preferred);
   const missing = await take(acting, free, { jobId, count, role });
   const [first] = free;
   if (!first || missing > 0) {
@@ -36,8 +37,9 @@ export async function takeIfThere(
   partId: string,
   count: number,
   role: ReservationRow['role'],
+  preferred: readonly string[] = [],
 ): Promise<number> {
-  const { free } = await freePieces(acting, partId);
+  const { free } = await freePieces(acting, partId, preferred);
   return take(acting, free, { jobId, count, role });
 }
 
@@ -45,8 +47,12 @@ interface Free extends FreePiece {
   left: number;
 }
 
-/** Pieces of a part that nobody has reserved, under the lock of the part. */
-async function freePieces({ manager }: Acting, partId: string): Promise<{ name: string; free: Free[] }> {
+/** Pieces of a part that nobody has reserved, preferred ones first, under the lock of the part. */
+async function freePieces(
+  { manager }: Acting,
+  partId: string,
+  preferred: readonly string[],
+): Promise<{ name: string; free: Free[] }> {
   const part = await firstRow<{ name: string }>(
     manager,
     "select maker || ' ' || name as name from part where id = $1 for update",
@@ -57,8 +63,8 @@ async function freePieces({ manager }: Acting, partId: string): Promise<{ name: 
     `select * from (
        select s.id, s.serial, s.quantity - coalesce((select sum(quantity) from reservation r where r.stock_id = s.id), 0)::int as left
          from stock s where s.part_id = $1) piece
-      where piece.left > 0 order by piece.serial nulls last, piece.id`,
-    [partId],
+      where piece.left > 0 order by piece.id = any ($2) desc, piece.serial nulls last, piece.id`,
+    [partId, preferred],
   );
   return { name: part?.name ?? 'piece', free };
 }
@@ -95,6 +101,16 @@ export async function releaseStock(
     [jobId, roles],
   )) as [{ role: string }[], number];
   return [...new Set(released.map((row) => row.role))];
+}
+
+/** The pieces that the job holds in a role. */
+export async function heldPieces({ manager }: Acting, jobId: string, role: ReservationRow['role']): Promise<string[]> {
+  const held = await rows<{ id: string }>(
+    manager,
+    'select stock_id as id from reservation where job_id = $1 and role = $2',
+    [jobId, role],
+  );
+  return held.map(({ id }) => id);
 }
 
 /** Drives kept for the job, by serial. */

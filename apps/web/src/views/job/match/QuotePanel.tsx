@@ -53,6 +53,9 @@ function Now({ job, quote }: { job: JobView; quote: QuoteView }) {
       >
         <QuoteLines quote={now} />
         {job.snapshot.rates.hourly === 0 && <p className="sub">No hourly rate is set: the owner sets it under Shop.</p>}
+        {quote.open.length > 0 && (
+          <p className={styles.agreed}>Parts are not chosen yet for {quote.open.join(', ')}: it will cost more.</p>
+        )}
         {!asWritten && latest && (
           <div className={styles.changed}>
             <b>Since version {latest.version}:</b>
