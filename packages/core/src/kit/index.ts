@@ -1,5 +1,6 @@
 import { binary, soldName } from '../capacity';
-import type { Link } from '../links';
+import type { Holding } from '../equipment';
+import { linkName, type Link } from '../links';
 import type { JobFacts, Route } from '../steps';
 import type { StripItem } from '../strip';
 
@@ -22,14 +23,18 @@ export interface KitFor {
     'drive choice' | 'added choice' | 'memory choice' | 'old drive moves' | 'plan draft' | 'plan' | 'old drive'
   >;
   strip: readonly Pick<StripItem, 'stage' | 'kind' | 'name' | 'count'>[];
+  /** What of the shop holds the new drive best, where that is known; else the kit says what it must be able to do. */
+  holding?: Pick<Holding, 'offer' | 'best'> | undefined;
+  /** A stick that the device starts from, by name. */
+  stick?: string | undefined;
 }
 
 /**
  * What to have on the bench before opening: from the match, the route of the copy, and the model's strip-down sheet.
  * Rules of thumb of the trade; only what follows from recorded facts is named.
  */
-export function kitOf({ facts, strip }: KitFor): KitItem[] {
-  return [...fitted(facts), ...parts(facts), ...copy(facts), ...tools(strip), ...holders(strip)];
+export function kitOf({ facts, strip, holding, stick }: KitFor): KitItem[] {
+  return [...fitted(facts), ...parts(facts), ...copy(facts, { holding, stick }), ...tools(strip), ...holders(strip)];
 }
 
 const item = (group: KitGroup, name: string, note = '', count = 1): KitItem => ({ group, name, count, note });
@@ -73,7 +78,10 @@ function parts({ 'drive choice': drive, 'added choice': added, 'old drive moves'
   ];
 }
 
-function copy({ plan, 'plan draft': draft, 'drive choice': fresh, 'old drive': old }: KitFor['facts']): KitItem[] {
+function copy(
+  { plan, 'plan draft': draft, 'drive choice': fresh, 'old drive': old }: KitFor['facts'],
+  { holding, stick }: Pick<KitFor, 'holding' | 'stick'>,
+): KitItem[] {
   const route: Route | undefined = plan?.route ?? draft?.route;
   if (!route || !fresh) return [];
   const group = 'for the copy';
@@ -83,11 +91,21 @@ function copy({ plan, 'plan draft': draft, 'drive choice': fresh, 'old drive': o
       item(group, `berth that takes ${speaks(fresh.link)}`, `the new drive, ${fresh.serial}`),
     ];
   }
-  return [
-    item(group, `enclosure that takes ${speaks(fresh.link)}`, `the new drive, ${fresh.serial}`),
-    item(group, 'USB cable of 10 Gb/s', 'a USB 2.0 cable takes ten times as long'),
-    item(group, 'power adapter of the device', 'a copy does not run on the battery'),
-  ];
+  const held = holding?.best
+    ? [
+        item(group, holding.offer.name, `the new drive, ${fresh.serial}`),
+        item(
+          group,
+          `USB lead for ${linkName(holding.best.link)}`,
+          `to ${holding.best.socket.at}, ${holding.best.socket.port.name}; a USB 2.0 lead takes ten times as long`,
+        ),
+      ]
+    : [
+        item(group, `enclosure that takes ${speaks(fresh.link)}`, `the new drive, ${fresh.serial}`),
+        item(group, 'USB lead of 10 Gb/s', 'a USB 2.0 lead takes ten times as long'),
+      ];
+  const start = stick ? [item(group, stick, 'to start the device from')] : [];
+  return [...held, ...start, item(group, 'power adapter of the device', 'a copy does not run on the battery')];
 }
 
 const speaks = ({ kind }: Link) => (kind === 'pcie' ? 'NVMe' : 'SATA');

@@ -54,8 +54,18 @@ describe('the kit', () => {
     expect(names(routed('both at the bench'), 'for the copy')).toEqual(['berth that takes SATA']);
     expect(names(routed('new drive in an enclosure'), 'for the copy')).toEqual([
       'enclosure that takes SATA',
-      'USB cable of 10 Gb/s',
+      'USB lead of 10 Gb/s',
       'power adapter of the device',
+    ]);
+    const link = { kind: 'usb', mode: '5 Gb/s' } as const;
+    const port = { kind: 'usb', name: 'left', plug: 'A', mode: '5 Gb/s' } as const;
+    const offer = { partId: 'e', name: 'Lowtide enclosure', stock: 1, holder: {} as never };
+    const holding = { offer, best: { socket: { at: 'the device', port }, link } };
+    const named = { ...routed('new drive in an enclosure'), holding, stick: 'boot stick 1' };
+    expect(names(named, 'for the copy').slice(0, 3)).toEqual([
+      'Lowtide enclosure',
+      'USB lead for USB 5 Gb/s',
+      'boot stick 1',
     ]);
     expect(names({ facts: { 'drive choice': drive }, strip: [] }, 'for the copy')).toEqual([]);
   });

@@ -1,5 +1,6 @@
 import type { JobView } from '@udrel/contract/types';
 import { KIT_GROUPS, kitOf } from '@udrel/core/kit';
+import { useMatchQuery } from '../../api/api';
 import { Empty } from '../../ui';
 import { Code } from './Code';
 import styles from './print.module.css';
@@ -7,10 +8,15 @@ import styles from './print.module.css';
 /** What to have on the bench before the device is opened, to be ticked off. */
 export function KitList({ job }: { job: JobView }) {
   const { facts, strip } = job.snapshot;
+  const { currentData: match, isLoading } = useMatchQuery(job.tag);
+  const copying = match?.copying;
   if (!facts['drive choice'] && !facts['added choice'] && !facts['memory choice']) {
     return <Empty>Nothing is reserved yet: the kit list follows from the match.</Empty>;
   }
-  const kit = kitOf({ facts, strip });
+  const holding = copying?.fresh?.find((one) => one.holds);
+  const stick = copying?.sticks.find((one) => one.starts)?.name;
+  const kit = kitOf({ facts, strip, holding, stick });
+  if (isLoading) return <Empty>Reading what holds the drives …</Empty>;
   const { device } = job;
   return (
     <article className={styles.paper}>
