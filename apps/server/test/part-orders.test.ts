@@ -68,6 +68,18 @@ describe('a part ordered for a job', () => {
     expect([work.step('receive part'), work.step('reserve drive')]).toEqual([undefined, 'ready']);
   });
 
+  it('waits until what is reserved for the job is taken back, and gives back what was kept when nothing comes', async () => {
+    const work = await assessed();
+    await work.reserve(stock);
+    expect((await work.post('/part-orders', wanted())).body.code).toBe('reserved-already');
+    expect(work.job.snapshot.facts['drive choice']).toBeDefined();
+    const other = await assessed();
+    await other.post('/part-orders', wanted());
+    const outcome = { what: 'wrong', note: '', expected: null };
+    await other.post(`/part-orders/${ordered(other.job)[0]?.id ?? ''}`, { outcome });
+    expect([ordered(other.job).length, other.step('reserve drive')]).toEqual([0, 'ready']);
+  });
+
   it('keeps the modules that are there and orders only those that are missing', async () => {
     const work = new Work(
       shop.as.technician,

@@ -28,7 +28,9 @@ export function orderParts(acting: Acting, tag: string, given: OrderParts): Prom
     if (job.snapshot.ordered.length > 0) {
       throw new Refusal(409, 'ordered-already', 'Parts are on order for this job. Cancel that order first.');
     }
-    await releaseStock(acting, job.id, rolesOf(choice));
+    if (job.snapshot.facts[factOf(choice)]) {
+      throw new Refusal(409, 'reserved-already', 'Something is reserved for this already. Take that back first.');
+    }
     const lacking: Needed[] = [];
     const { parts, quoted } = await neededFor(acting, job, choice);
     for (const needed of parts) {
@@ -43,6 +45,9 @@ export function orderParts(acting: Acting, tag: string, given: OrderParts): Prom
     ];
   });
 }
+
+const factOf = (choice: Choice) =>
+  choice.kind === 'memory' ? 'memory choice' : choice.added ? 'added choice' : 'drive choice';
 
 const rolesOf = (choice: Choice): PartOrderRow['role'][] =>
   choice.kind === 'memory' ? ['memory'] : [...ROLES_OF[choice.added ? 'added' : 'main']];
@@ -110,17 +115,23 @@ export function settleOrder(acting: Acting, tag: string, id: string, given: Sett
         return arrived(acting, job, id, ordered, outcome);
       case 'cancelled':
         await settle(acting, id, 'cancelled', outcome.note);
-        if (job.snapshot.ordered.length === 1) await releaseStock(acting, job.id, rolesOf(ordered.choice));
+        await releaseWhenLast(acting, job, ordered.choice);
         return [{ kind: 'order cancelled', data: { note: outcome.note } }];
       default:
         await settle(acting, id, outcome.what, outcome.note);
         if (outcome.expected !== null) await order(acting, job, { ...ordered, expected: outcome.expected });
+        else await releaseWhenLast(acting, job, ordered.choice);
         return [
           { kind: 'part not good', data: { what: outcome.what, note: outcome.note, expected: outcome.expected ?? '' } },
           ...(await movePromise(acting, job, outcome.promisedAt)),
         ];
     }
   });
+}
+
+/** What was kept meanwhile goes back once nothing more is to come for it. */
+async function releaseWhenLast(acting: Acting, job: JobRecord, choice: Choice): Promise<void> {
+  if (job.snapshot.ordered.length === 1) await releaseStock(acting, job.id, rolesOf(choice));
 }
 
 async function settle({ manager, now }: Acting, id: string, state: PartOrderRow['state'], note: string): Promise<void> {

@@ -95,7 +95,9 @@ function ChosenCandidate(props: {
   const [ordering, setOrdering] = useState(false);
   const isTaken = taken !== undefined && taken.siteId === siteId && taken.partId === (candidate.own ? null : partId);
   const unfit = candidate.verdict === 'no' || candidate.verdict === 'cannot tell' || !candidate.needMet;
-  const lacking = [...(stock < 1 && !candidate.own ? [`${drive.maker} ${drive.name}`] : []), ...candidate.missing];
+  // A missing screw or spacer is told; only drives and adapters are ordered for a job.
+  const adapters = candidate.adapters.map((one) => one.name).filter((one) => candidate.missing.includes(one));
+  const lacking = [...(stock < 1 && !candidate.own ? [`${drive.maker} ${drive.name}`] : []), ...adapters];
   const name = `${drive.maker} ${drive.name} ${driveSize(drive)}`;
   return (
     <>
@@ -126,7 +128,7 @@ function ChosenCandidate(props: {
             The customer agrees to the alteration
           </Button>
         )}
-        {lacking.length > 0 && !unfit && !asks && !stays && job.snapshot.ordered.length === 0 && (
+        {lacking.length > 0 && !unfit && !asks && !stays && !taken && job.snapshot.ordered.length === 0 && (
           <Button variant="contained" disabled={busy} onClick={() => setOrdering(true)}>
             Order {lacking.join(' and ')} …
           </Button>
@@ -154,6 +156,7 @@ function ChosenCandidate(props: {
     if (stays) return `${siteName} holds ${stays}`;
     if (asks) return 'cannot be undone: ask the customer first';
     if (job.snapshot.ordered.length > 0) return 'parts are on order for this job: cancel that to choose anew';
+    if (taken && !isTaken && lacking.length > 0) return 'another drive is reserved: take that back to order this one';
     return isTaken ? `reserved: ${taken.serial}` : 'dashed line: what the slot can carry';
   }
 }

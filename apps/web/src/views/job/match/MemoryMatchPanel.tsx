@@ -117,7 +117,7 @@ export function MemoryMatchPanel({ job, match, side }: { job: JobView; match: Ma
           {!chosen.refused &&
             !isOwn &&
             chosen.offer.stock < chosen.count &&
-            !isTaken &&
+            !taken &&
             job.snapshot.ordered.length === 0 && (
               <Button variant="contained" disabled={busy} onClick={() => setOrdering(true)}>
                 Order what is missing …
