@@ -39,6 +39,22 @@ describe('a quote', () => {
     expect(priceLines(driveJob({ end: { kind: 'declined' } }))).toEqual([]);
   });
 
+  it('costs the same while its parts are on order and once they have come', () => {
+    const quoted = [{ what: 'Palewood C1 480 GB', count: 1, each: 6000 }];
+    const part = {
+      id: 'o',
+      partId: 'p',
+      name: 'C1',
+      count: 1,
+      serialised: true,
+      supplier: 'S',
+      expected: '',
+      dueAt: 0,
+    };
+    const waiting = driveJob({ facts: {}, ordered: [{ ...part, quoted }] });
+    expect(priceLines(waiting)).toEqual(priceLines(driveJob()));
+  });
+
   it('says what changed since a version, job by job', () => {
     const before = quoted(driveJob());
     const dearer = quoted(driveJob({ facts: { 'drive choice': drive(7000) } }));

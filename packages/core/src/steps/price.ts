@@ -14,7 +14,7 @@ export interface PriceLine {
   amount: number;
 }
 
-/** Time at the counter is not charged. */
+/** Time at the counter is not charged, nor is taking in what was ordered. */
 const CHARGED: readonly Station[] = ['Assess', 'Match', 'Plan', 'Copy', 'Swap', 'Prove'];
 
 /**
@@ -65,7 +65,9 @@ export function memoryPrices({
 }
 
 function workLine(job: JobSnapshot): PriceLine[] {
-  const charged = WORK_RULES.filter((rule) => CHARGED.includes(rule.station) && rule.applies(job));
+  const charged = WORK_RULES.filter(
+    (rule) => CHARGED.includes(rule.station) && rule.id !== 'receive part' && rule.applies(job),
+  );
   const minutes = charged.reduce((sum, rule) => sum + minutesOf(rule, job), 0);
   const { hourly } = job.rates;
   if (minutes === 0 || hourly === 0) return [];

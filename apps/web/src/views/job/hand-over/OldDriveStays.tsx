@@ -16,7 +16,11 @@ const PLACES = [
 /** Where the old drive stays. Wiping needs the customer's consent. */
 export function OldDriveStays({ job }: { job: JobView }) {
   const known = job.snapshot.facts['old drive stays'];
-  const [where, setWhere] = useTypedFact<string>(job, 'old drive stays', 'where', known?.where ?? PLACES[0]);
+  const movedTo = job.device.model.sites.find(
+    (site) => site.id === job.snapshot.facts['old drive moves']?.siteId,
+  )?.name;
+  const usual = movedTo ? `in the device, at ${movedTo}, for data` : PLACES[0];
+  const [where, setWhere] = useTypedFact<string>(job, 'old drive stays', 'where', known?.where ?? usual);
   const [consent, setConsent] = useTypedFact(job, 'old drive stays', 'consent', known?.consent ?? false);
   const { record, busy, error } = useJobChange(job);
   const step = job.procedure.steps.find((one) => one.id === 'place old drive');
