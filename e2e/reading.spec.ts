@@ -1,9 +1,11 @@
 import { expect, test } from '@playwright/test';
-import { enter, sheet } from './support/bench';
+import { agree, enter, sheet } from './support/bench';
 
 const PROBE = new URL('../demo/files/T15-4820-66.probe.json', import.meta.url).pathname;
 
-test('a probe file is dropped, its facts are taken one by one and all, each with its origin', async ({ page }) => {
+test('a probe file is dropped, its facts are taken, drive and adapter reserved, kit list and quote printed', async ({
+  page,
+}) => {
   await enter(page, 'ilse', '/jobs/U-2424/assess');
   const reading = sheet(page, 'Read from a file');
   await reading.getByLabel('File to read').setInputFiles(PROBE);
@@ -22,6 +24,29 @@ test('a probe file is dropped, its facts are taken one by one and all, each with
   await expect(sheet(page, 'Partitions').getByLabel('Used 3')).toHaveValue('159.9 GiB');
   await page.goto('/jobs/U-2424/match');
   await expect(page.getByRole('main')).toContainText('smallest drive that would do');
+
+  await page.getByRole('button', { name: /Tamarack V 1 TB/ }).click();
+  await page.getByRole('button', { name: 'Choose and reserve for Site A' }).click();
+  await expect(page.getByText(/^reserved: TA-V/)).toBeVisible();
+  await agree(page);
+  const printed = async (name: string) => {
+    const [paper] = await Promise.all([page.waitForEvent('popup'), page.getByRole('link', { name }).click()]);
+    return paper;
+  };
+  const quote = await printed('Print');
+  await expect(quote.getByRole('row', { name: /^Tamarack V 1 TB 1 65.00 65.00$/ })).toBeVisible();
+  await expect(quote.getByRole('row', { name: /^2.5 inch shell for M.2 SATA 1 11.00 11.00$/ })).toBeVisible();
+  await expect(quote.getByText(/^Accepted at the counter/)).toBeVisible();
+  await page.getByRole('tab', { name: 'Drive' }).click();
+  const kit = await printed('Kit list');
+  await expect(kit.getByRole('row', { name: /2.5 inch shell for M.2 SATA/ })).toBeVisible();
+  await page.goto('/shelf?find=TH-SH-25');
+  await expect(
+    page
+      .getByRole('row', { name: /TH-SH-25/ })
+      .getByRole('cell')
+      .nth(6),
+  ).toHaveText('1');
 });
 
 test('a file of another device, and files of no use, are said; what was known stays', async ({ page }) => {

@@ -39,7 +39,11 @@ for (const colorScheme of ['light', 'dark'] as const) {
     for (const path of ALL) {
       await page.goto(path);
       await expect(page.getByText(/^Reading/)).toHaveCount(0);
-      const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa']).analyze();
+      // The page is the same one in the dark: only its colours can differ.
+      const axe = new AxeBuilder({ page });
+      const { violations } = await (
+        colorScheme === 'light' ? axe.withTags(['wcag2a', 'wcag2aa', 'wcag21aa']) : axe.withRules(['color-contrast'])
+      ).analyze();
       expect(violations.map((one) => `${path}: ${one.id} ${one.nodes[0]?.html}`)).toEqual([]);
     }
     await context.close();

@@ -54,7 +54,7 @@ async function vitest(projects) {
 async function playwright() {
   const report = join(tmpdir(), `udrel-playwright-${process.pid}.json`);
   const port = String(await freePort(4390));
-  const { code } = await run('playwright', ['test', '--reporter=line,json'], {
+  const { code } = await run('playwright', ['test', '--reporter=list,json'], {
     cwd: join(ROOT, 'e2e'),
     env: binEnv({ UDREL_E2E_PORT: port, PLAYWRIGHT_JSON_OUTPUT_FILE: report, CI: '1' }),
     show: true,

@@ -73,7 +73,8 @@ describe('the catalogue', () => {
     });
     expect(examined[1]).toBeLessThan(20_000 / 50);
     expect(examined[2]).toBeLessThan(2 * (examined[0] ?? 0));
-  });
+    // Making 200,000 drives takes most of it.
+  }, 30_000);
 
   it('takes of adapters that do the same the one on the shelf, then the cheapest', () => {
     const part = (partId: string, price: number, stock: number): FitAdapter => {
