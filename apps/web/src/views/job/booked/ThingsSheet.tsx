@@ -13,11 +13,12 @@ import styles from '../job.module.css';
 /** What lies in the shop for the job: the device and loose items, each with its label and storage place. */
 export function ThingsSheet({ job }: { job: JobView }) {
   const { change, busy, error } = useJobChange(job);
-  const { data: places = [] } = usePlacesQuery();
-  const codes = places.filter((place) => place.kind === 'storage').map((place) => place.code);
+  const { data: places } = usePlacesQuery();
+  const codes = (places ?? []).filter((place) => place.kind === 'storage').map((place) => place.code);
   const [given, setGiven] = useState({ name: '', place: '' });
   const [params] = useSearchParams();
-  const scanned = params.get('thing');
+  // A place is asked for only once the places are known: a scan before that would be looked up elsewhere.
+  const scanned = places === undefined ? null : params.get('thing');
 
   const move = (thing: ThingView, place: string, back: boolean) =>
     void change(`/things/${thing.number}`, { place, back }, 'PUT');
