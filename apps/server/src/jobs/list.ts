@@ -2,11 +2,12 @@ import type { JobPage, JobQuery, JobRow } from '@udrel/contract/types';
 import type { EntityManager } from 'typeorm';
 import { escapeLike } from '../customers/service';
 import { rows } from '../platform/database';
+import { PLANNED_ANEW } from '../platform/prepared';
 
 const PAGE = 60;
 
 /** Jobs below a number: $2 closed ones too, $3 station, $4 pattern of text; one more than a page. */
-export const LIST_SQL = `select j.number, j.tag, c.name as customer, m.maker || ' ' || m.name as device,
+export const LIST_SQL = `${PLANNED_ANEW} select j.number, j.tag, c.name as customer, m.maker || ' ' || m.name as device,
             (select string_agg(w.kind, ', ') from wish w where w.job_id = j.id) as wish,
             j.station, j.next, j.booked_at as "bookedAt", j.promised_at as "promisedAt", j.closed_at as "closedAt"
        from job j

@@ -4,9 +4,13 @@ import pg, { type QueryConfig } from 'pg';
 /** Most statements that are kept prepared; what comes after is planned each time, as without a name. */
 const MOST = 400;
 
+/** Begins a statement whose best plan depends on its values, such as a list with filters that may be empty. */
+export const PLANNED_ANEW = '/* planned anew */';
+
 const names = new Map<string, string>();
 
 function nameOf(text: string): string | undefined {
+  if (text.startsWith(PLANNED_ANEW)) return undefined;
   const known = names.get(text);
   if (known || names.size >= MOST) return known;
   const name = createHash('sha1').update(text).digest('base64url');
