@@ -1,9 +1,9 @@
-import Button from '@mui/material/Button';
 import { useParams } from 'react-router';
 import { usePartsQuery } from '../../api/api';
 import { describePart } from '../../format/parts';
 import { Empty, Loaded } from '../../ui';
 import { Code } from './Code';
+import { PaperBar } from './PaperBar';
 import styles from './print.module.css';
 
 /** The label of a part for its drawer: number as text and as a 2-D code, which the scan field finds it by. */
@@ -12,12 +12,7 @@ export default function PartLabelPage() {
   const { data, error } = usePartsQuery(number);
   return (
     <>
-      <div className={styles.bar}>
-        <Button variant="contained" onClick={() => window.print()} autoFocus>
-          Print
-        </Button>
-        <Button onClick={() => window.close()}>Close</Button>
-      </div>
+      <PaperBar />
       <Loaded data={data} error={error} what="the part">
         {(parts) => {
           const part = parts.find((one) => one.partNumber === number);

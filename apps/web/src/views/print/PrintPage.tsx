@@ -1,4 +1,3 @@
-import Button from '@mui/material/Button';
 import { useParams } from 'react-router';
 import type { JobView } from '@udrel/contract/types';
 import { useJobQuery, useSessionQuery } from '../../api/api';
@@ -6,11 +5,11 @@ import { Empty, Loaded } from '../../ui';
 import { CustomerDocument } from './CustomerDocument';
 import { KitList } from './KitList';
 import { Labels } from './Labels';
+import { PaperBar } from './PaperBar';
 import { PlanCard } from './PlanCard';
 import { QuotePaper } from './QuotePaper';
 import { Receipt } from './Receipt';
 import { TagPaper } from './TagPaper';
-import styles from './print.module.css';
 
 /** A paper of a job, to be looked at and printed. */
 export default function PrintPage() {
@@ -19,12 +18,7 @@ export default function PrintPage() {
   const { data: session } = useSessionQuery();
   return (
     <>
-      <div className={styles.bar}>
-        <Button variant="contained" onClick={() => window.print()} autoFocus>
-          Print
-        </Button>
-        <Button onClick={() => window.close()}>Close</Button>
-      </div>
+      <PaperBar />
       <Loaded data={data} error={error} what="the job">
         {(job) => paperOf(paper, job, session?.shop ?? '')}
       </Loaded>
