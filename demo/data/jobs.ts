@@ -2,6 +2,7 @@ import type { JobBooking } from '@udrel/contract/types';
 import { bytesOfNominal, GIB } from '@udrel/core/capacity';
 import type { MeasurementSet } from '@udrel/core/benchmarks';
 import type { HealthGrade } from '@udrel/core/estimate';
+import type { LayoutIntent } from '@udrel/core/layout';
 import type { JobFacts, OldDrive, Route, Wish } from '@udrel/core/steps';
 import type { Afterwards } from './afterwards';
 import type { CustomerName } from './customers';
@@ -16,6 +17,7 @@ export const REACHED = [
   'agreed',
   'drafted',
   'planned',
+  'prepared',
   'identified',
   'running',
   'failed once',
@@ -68,6 +70,8 @@ export interface DemoJob {
   after?: Partial<MeasurementSet>;
   whyNotBefore?: string;
   leftOut?: string[];
+  /** What else was decided about its plan. */
+  intent?: Partial<LayoutIntent>;
   /** Drives that stay in it. */
   others?: NonNullable<JobFacts['other drives']>['drives'];
   /** What it taught about its model. */
@@ -190,7 +194,7 @@ export const jobs: DemoJob[] = [
     table: 'small128',
     health: 'good',
     take: { partNumber: 'KE-N6-500-80', siteId: 'a' },
-    route: 'new drive in an enclosure',
+
     berth: null,
     before: { sequentialRead: 1480, sequentialWrite: 520, randomRead: 38, randomWrite: 92, startUps: [31, 30, 33] },
   },
@@ -250,7 +254,7 @@ export const jobs: DemoJob[] = [
     table: 'laptop500',
     health: 'good',
     take: { partNumber: 'PA-M5-1000-80', siteId: 'a' },
-    route: 'new drive in an enclosure',
+
     berth: null,
     before: { sequentialRead: 1610, sequentialWrite: 890, randomRead: 39, randomWrite: 98, startUps: [27, 26, 28] },
     after: { sequentialRead: 6680, sequentialWrite: 5900, randomRead: 71, randomWrite: 190, startUps: [19, 18, 19] },
@@ -307,7 +311,7 @@ export const jobs: DemoJob[] = [
     table: 'timetable750',
     health: 'good',
     take: { partNumber: 'PA-C1-480-25', siteId: 'a' },
-    route: 'new drive in an enclosure',
+
     before: { sequentialRead: 101, sequentialWrite: 95, randomRead: 0.5, randomWrite: 0.9, startUps: [99, 97, 103] },
   },
   {
@@ -393,7 +397,7 @@ export const jobs: DemoJob[] = [
     table: 'laptop500',
     health: 'good',
     take: { partNumber: 'PA-C1-1000-25', siteId: 'b' },
-    route: 'new drive in an enclosure',
+
     berth: null,
     before: { sequentialRead: 97, sequentialWrite: 92, randomRead: 0.5, randomWrite: 1.0, startUps: [92, 90, 95] },
   },

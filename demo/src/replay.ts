@@ -13,17 +13,30 @@ import {
   putDown,
   reserveDrive,
   reserveMemory,
+  stampPreparation,
   takePayment,
   takeUp,
   viewJob,
+  viewPlacing,
   viewQuote,
   writeQuote,
   type Acting,
 } from '@udrel/server/services';
 import type { JobBooking, JobView, QuoteView } from '@udrel/contract/types';
 import type { MeasurementSet } from '@udrel/core/benchmarks';
-import { defaultIntent } from '@udrel/core/layout';
-import { functionChecks, priceHolds, type FactKey } from '@udrel/core/steps';
+import { defaultIntent, planLayout, type SourceTable } from '@udrel/core/layout';
+import { aroundOf, targetsOf } from '@udrel/core/plan-file';
+import { askedOf, routesFor } from '@udrel/core/routes';
+import {
+  decided,
+  fitsFirst,
+  functionChecks,
+  opensFirst,
+  priceHolds,
+  type FactKey,
+  type Route,
+  type StepId,
+} from '@udrel/core/steps';
 import type { Afterwards } from '../data/afterwards';
 import { REACHED, type DemoJob, type Reached } from '../data/jobs';
 import { tables } from '../data/tables';
@@ -209,11 +222,8 @@ function driveSteps(job: DemoJob, stage: Stage): Steps {
     (outcome: 'ended well' | 'failed', note: string): Act =>
     (acting, view) =>
       endRun(acting, view.tag, { version: view.version, outcome, note });
-  const draft = {
-    intent: { ...defaultIntent(table), leftOut: job.leftOut ?? [] },
-    route: job.route ?? 'new drive in an enclosure',
-  };
-  const stripBefore = job.route === 'both at the bench';
+  const open = once('strip down', all('out'));
+  const fit = once('fit', (acting, view) => fact('fitted', { serial: serial(view) })(acting, view));
   return [
     ['read', fact('old drive', job.old)],
     ['read', fact('partition table', table)],
@@ -221,16 +231,18 @@ function driveSteps(job: DemoJob, stage: Stage): Steps {
     ['assessed', fact('before', measured(job.before, job.whyNotBefore))],
     ['reserved', reserve],
     ['agreed', agree],
-    ['drafted', fact('plan draft', draft)],
+    ['drafted', draftPlan(job, table)],
     ['planned', (acting, view) => acceptPlan(acting, view.tag, view.version)],
-    ...(stripBefore ? ([['identified', all('out')]] as Steps) : []),
+    ['prepared', prepareDevice],
+    ['identified', onRoute(opensFirst, open)],
     ['identified', fact('source identified', { serial: job.old?.serial })],
     ['identified', (acting, view) => fact('target identified', { serial: serial(view) })(acting, view)],
+    ['running', onRoute(fitsFirst, fit)],
     ['running', begin],
     ['failed once', end('failed', 'Target not seen any more after 6 minutes; the enclosure takes SATA cards only.')],
     ['copied', end('ended well', '')],
-    ...(stripBefore ? [] : ([['stripped', all('out')]] as Steps)),
-    ['fitted', (acting, view) => fact('fitted', { serial: serial(view) })(acting, view)],
+    ['stripped', open],
+    ['fitted', fit],
     [
       'did not start',
       fact('trial start', {
@@ -244,6 +256,52 @@ function driveSteps(job: DemoJob, stage: Stage): Steps {
     ['closed', fact('old drive stays', { where: 'returned in its bag, labelled', consent: false })],
     ...closingSteps,
   ];
+}
+
+/** Does it unless the step is done already: the route decides which comes first. */
+const once =
+  (step: StepId, act: Act): Act =>
+  (acting, view) =>
+    view.procedure.steps.find(({ id }) => id === step)?.state === 'done' ? Promise.resolve(view) : act(acting, view);
+
+const onRoute =
+  (asks: (route: Route) => boolean, act: Act): Act =>
+  (acting, view) => {
+    const route = decided(view.snapshot)?.route;
+    return route && asks(route) ? act(acting, view) : Promise.resolve(view);
+  };
+
+/** A plan on the route that the job asks for, else on the one that is advised. */
+const draftPlan =
+  (job: DemoJob, table: SourceTable): Act =>
+  async (acting, view) => {
+    const intent = { ...defaultIntent(table), leftOut: job.leftOut ?? [], ...job.intent };
+    const { facts } = view.snapshot;
+    const { placing } = await viewPlacing(acting.manager, view.tag, acting.now);
+    if (!placing) throw new Error(`${view.tag} has no drives to plan for`);
+    const layout = planLayout(table, targetsOf(facts), intent, aroundOf(view.snapshot));
+    const options = routesFor(placing, askedOf(table, layout, intent.decrypted, placing.old.held.bytes));
+    const found = options.find((one) => !job.route || one.route === job.route);
+    const { route, startedFrom } = found ?? { route: job.route ?? 'both at the bench', startedFrom: null };
+    return fact('plan draft', { intent, route, startedFrom })(acting, view);
+  };
+
+/** Everything seen to before the copy: checks stamped, runs of their own ended well. */
+async function prepareDevice(acting: Acting, given: JobView): Promise<JobView> {
+  let view = given;
+  for (const { id, by, about } of given.procedure.preparations) {
+    const { tag, version } = view;
+    if (by === 'hands') {
+      view = await stampPreparation(acting, tag, { version, id, done: true, note: '' });
+    } else {
+      const kind = id === 'decrypt' ? 'decrypt' : 'check';
+      const began = await beginRun(acting, tag, { version, berth: null, kind, about });
+      const took = began.runs.at(-1)?.estimate.middle ?? 0;
+      const later = { ...acting, now: new Date(acting.now.getTime() + took * 900) };
+      view = await endRun(later, tag, { version: began.version, outcome: 'ended well', note: '' });
+    }
+  }
+  return view;
 }
 
 const takeDrive =

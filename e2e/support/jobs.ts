@@ -5,6 +5,7 @@ interface Job {
   tag: string;
   version: number;
   snapshot: { facts: { 'drive choice'?: { serial: string } } };
+  procedure: { preparations: { id: string; by: 'hands' | 'run'; about: string | null }[] };
 }
 
 const GIB = 1024 ** 3;
@@ -87,5 +88,15 @@ export async function plannedJob(page: Page, serial: string): Promise<{ tag: str
   }
   job = await send('POST', `/jobs/${job.tag}/drive`, { version: job.version, partId: part?.id, siteId: 'a' });
   job = await send('POST', `/jobs/${job.tag}/plan`, { version: job.version });
+  for (const { id, by, about } of job.procedure.preparations) {
+    const change = async (path: string, data: object) => {
+      job = await send('POST', `/jobs/${job.tag}${path}`, { version: job.version, ...data });
+    };
+    if (by === 'hands') await change('/preparations', { id, done: true, note: '' });
+    else {
+      await change('/runs', { berth: null, kind: id, about });
+      await change('/runs/end', { outcome: 'ended well', note: '' });
+    }
+  }
   return { tag: job.tag, old, drive: job.snapshot.facts['drive choice']?.serial ?? '' };
 }

@@ -8,6 +8,7 @@ import { hintRoutes } from './hints/routes';
 import { interfaceRoutes } from './interface/routes';
 import { jobRoutes } from './jobs/routes';
 import { matchRoutes } from './jobs/match-routes';
+import { planRoutes } from './jobs/plan-routes';
 import { modelRoutes } from './models/routes';
 import { orderRoutes } from './orders/routes';
 import type { Config } from './platform/config';
@@ -33,6 +34,7 @@ export function routes(config: Pick<Config, 'demo' | 'host'>, hints: HintHub): R
     ...orderRoutes,
     ...jobRoutes,
     ...matchRoutes,
+    ...planRoutes,
     ...runRoutes,
     ...agentRoutes,
     ...floorRoutes,

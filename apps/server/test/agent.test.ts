@@ -57,7 +57,8 @@ describe('the feed of a berth', () => {
     await other.put('old drive', { ...work.job.snapshot.facts['old drive'], serial: 'KD7-OTHER' });
     for (const key of ['partition table', 'health', 'before'] as const) await other.put(key);
     await other.reserve(stock);
-    await other.post('/plan');
+    await other.plan();
+    await other.prepareDevice();
     await other.put('source identified', { serial: 'KD7-OTHER' });
     await other.put('target identified', { serial: other.job.snapshot.facts['drive choice']?.serial });
     expect((await other.post('/runs', { berth: 1 })).body.detail).toContain('taken by');

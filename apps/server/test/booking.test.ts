@@ -113,7 +113,8 @@ describe('a drive that the customer brings', () => {
     expect(candidate).toMatchObject({ verdict: 'fits', offer: { price: 0 } });
     expect((await work.post('/drive', { partId: null, siteId: 'a' })).status).toBe(200);
     expect(work.job.snapshot.facts['drive choice']).toMatchObject({ serial: 'OWN-0001', partId: null, price: 0 });
-    await work.post('/plan');
+    await work.plan();
+    await work.prepareDevice();
     await work.put('source identified');
     await work.put('target identified', { serial: 'OWN-0001' });
     await work.post('/runs', { berth: null });
@@ -157,12 +158,12 @@ describe('a limit up to which we go ahead', () => {
     );
     await work.assess();
     await work.reserve(stock);
-    const refused = await work.post('/plan');
+    const refused = await work.plan();
     expect(refused.body.detail).toContain('Have the customer agree to 39.00');
     const gate = work.job.procedure.gates.find((one) => one.id === 'price agreed');
     expect(gate?.missing).toEqual(['It costs 39.00; agreed is 10.00 (the go-ahead limit): ask the customer.']);
     await work.post('/overrides', { gate: 'price agreed', reason: 'agreed by phone' });
-    expect((await work.post('/plan')).status).toBe(200);
+    expect((await work.plan()).status).toBe(200);
   });
 });
 

@@ -1,6 +1,7 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { ConsideredView, Correction, JobView, ModelView, OrderView } from '@udrel/contract/types';
-import { bookJob, booking, deviceBooking, stockUp, Work, type Stock } from './fixtures';
+import { defaultIntent } from '@udrel/core/layout';
+import { bookJob, booking, deviceBooking, FACTS, stockUp, Work, type Stock } from './fixtures';
 import { useShop } from './harness';
 
 const shop = useShop();
@@ -83,7 +84,7 @@ describe('going back', () => {
     const work = await begin();
     await work.prepare(stock);
     await make(work, 'work', { what: 'station', station: 'Match' });
-    expect(Object.keys(work.job.snapshot.facts).sort()).toEqual(['before', 'health', 'old drive', 'partition table']);
+    expect(Object.keys(work.job.snapshot.facts).sort()).toEqual(['before', 'health', 'old drive', 'partition table', 'plan draft']);
     expect((await make(work, 'work', { what: 'station', station: 'Match' })).body.code).toBe('nothing-to-take-back');
   });
 });
@@ -169,8 +170,9 @@ describe('another model', () => {
     await work.assess();
     await work.reserve(stock);
     await work.put('plan draft' as never, {
-      intent: { leftOut: [], acknowledged: [], sizes: {}, restTo: null },
+      intent: defaultIntent(FACTS['partition table']),
       route: 'both at the bench',
+      startedFrom: null,
     });
     await work.post('/plan');
     await work.post('/strip', { way: 'out' });

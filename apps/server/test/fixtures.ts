@@ -1,5 +1,6 @@
 import type { BookIn, JobBooking, JobView, OrderView, Problem } from '@udrel/contract/types';
 import { bytesOfNominal, GIB, MIB } from '@udrel/core/capacity';
+import { defaultIntent, type SourceTable } from '@udrel/core/layout';
 import type { JobFacts } from '@udrel/core/steps';
 import { addModel, Part, receive, type Acting } from '../src/services';
 import { TEST_CONFIG, type Caller, type Shop } from './harness';
@@ -143,6 +144,33 @@ const measured = {
   whyNot: '',
 };
 
+const TABLE: SourceTable = {
+  scheme: 'gpt',
+  sectorSize: 512,
+  partitions: [
+    {
+      id: 'p1',
+      name: 'EFI system',
+      kind: 'EFI system',
+      fileSystem: 'FAT32',
+      startSector: 2048,
+      sectors: (100 * MIB) / 512,
+      used: 30 * MIB,
+      encrypted: false,
+    },
+    {
+      id: 'p2',
+      name: 'System',
+      kind: 'system',
+      fileSystem: 'NTFS',
+      startSector: 206_848,
+      sectors: (400 * GIB) / 512,
+      used: 2 * GIB,
+      encrypted: false,
+    },
+  ],
+};
+
 /** Facts as a technician would record them, by key. */
 export const FACTS = {
   'old drive': {
@@ -155,32 +183,7 @@ export const FACTS = {
     link: { kind: 'sata', generation: 3 },
     siteId: 'a',
   },
-  'partition table': {
-    scheme: 'gpt',
-    sectorSize: 512,
-    partitions: [
-      {
-        id: 'p1',
-        name: 'EFI system',
-        kind: 'EFI system',
-        fileSystem: 'FAT32',
-        startSector: 2048,
-        sectors: (100 * MIB) / 512,
-        used: 30 * MIB,
-        encrypted: false,
-      },
-      {
-        id: 'p2',
-        name: 'System',
-        kind: 'system',
-        fileSystem: 'NTFS',
-        startSector: 206_848,
-        sectors: (400 * GIB) / 512,
-        used: 2 * GIB,
-        encrypted: false,
-      },
-    ],
-  },
+  'partition table': TABLE,
   health: { grade: 'good', note: '' },
   memory: { modules: [] },
   before: measured,
@@ -241,9 +244,28 @@ export class Work {
   async prepare(stock: Stock) {
     await this.assess();
     await this.reserve(stock);
-    await this.post('/plan');
+    await this.plan();
+    await this.prepareDevice();
     const serial = this.job.snapshot.facts['drive choice']?.serial;
     await this.put('source identified');
     await this.put('target identified', { serial });
+  }
+
+  /** Plans the usual copy, the new drive in an enclosure, and accepts it. */
+  async plan() {
+    const draft = { intent: defaultIntent(TABLE), route: 'new drive in an enclosure', startedFrom: 'its own system' };
+    await this.put('plan draft' as never, draft);
+    return this.post('/plan');
+  }
+
+  /** Everything seen to before the copy: checks stamped, runs of their own ended well. */
+  async prepareDevice() {
+    for (const { id, by, about } of this.job.procedure.preparations) {
+      if (by === 'hands') await this.post('/preparations', { id, done: true, note: '' });
+      else {
+        await this.post('/runs', { berth: null, kind: id, about });
+        await this.post('/runs/end', { outcome: 'ended well', note: '' });
+      }
+    }
   }
 }

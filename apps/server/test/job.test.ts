@@ -1,6 +1,7 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { JobView, OrderView, PartView } from '@udrel/contract/types';
 import { bytesOfNominal, GIB } from '@udrel/core/capacity';
+import { defaultIntent } from '@udrel/core/layout';
 import { bookJob, booking, FACTS, stockUp, Work, type Stock } from './fixtures';
 import { useShop } from './harness';
 
@@ -92,7 +93,7 @@ describe('refusals', () => {
     const work = await begin();
     await work.assess();
     await work.reserve(stock);
-    await work.post('/plan');
+    await work.plan();
     await work.put('source identified');
     expect((await work.put('target identified', { serial: 'KD7-55Q0-2218' })).status).toBe(422);
     const refused = await work.post('/runs', { berth: null });
@@ -129,10 +130,14 @@ describe('refusals', () => {
     const work = await begin();
     await work.assess();
     await work.reserve(stock);
-    const intent = { leftOut: ['p1'], acknowledged: [], sizes: {}, restTo: 'p2' };
-    await work.put('plan draft' as never, { intent, route: 'both at the bench' });
+    const intent = { ...defaultIntent(FACTS['partition table']), leftOut: ['p1'] };
+    await work.put('plan draft' as never, { intent, route: 'both at the bench', startedFrom: null });
     expect((await work.post('/plan')).body.detail).toContain('EFI system was taken out');
-    await work.put('plan draft' as never, { intent: { ...intent, acknowledged: ['p1'] }, route: 'both at the bench' });
+    await work.put('plan draft' as never, {
+      intent: { ...intent, acknowledged: ['p1'] },
+      route: 'both at the bench',
+      startedFrom: null,
+    });
     expect((await work.post('/plan')).status).toBe(200);
     await work.put('partition table', { ...FACTS['partition table'], scheme: 'mbr' });
     expect(work.step('accept plan')).toBe('ready');
@@ -252,7 +257,8 @@ describe('a drive that a failed attempt wrote to', () => {
     const copy = async () => {
       await work.reserve(stock);
       const serial = work.job.snapshot.facts['drive choice']?.serial ?? '';
-      await work.post('/plan');
+      await work.plan();
+      await work.prepareDevice();
       await work.put('source identified', { serial: 'KD7-SPOIL' });
       await work.put('target identified', { serial });
       await work.post('/runs', { berth: null });
@@ -289,7 +295,8 @@ describe('another drive after one was fitted and started', () => {
     const copyAndFit = async () => {
       await work.reserve(stock);
       const serial = work.job.snapshot.facts['drive choice']?.serial ?? '';
-      await work.post('/plan');
+      await work.plan();
+      await work.prepareDevice();
       await work.put('source identified', { serial: 'KD7-REFIT' });
       await work.put('target identified', { serial });
       await work.post('/runs', { berth: null });

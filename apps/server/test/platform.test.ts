@@ -77,8 +77,12 @@ describe('the history in words', () => {
   it.each([
     ['run began', { attempt: 2, berth: 3 }, 'Copy began, attempt 2, berth 3'],
     ['run began', { attempt: 1, berth: null }, 'Copy began, attempt 1, timed by hand'],
-    ['run ended', { attempt: 1, outcome: 'failed', note: 'stood still' }, 'Attempt 1 failed: stood still'],
-    ['run ended', { attempt: 2, outcome: 'ended well', note: '' }, 'Attempt 2 ended well'],
+    ['run ended', { attempt: 1, outcome: 'failed', note: 'stood still' }, 'Copy, attempt 1, failed: stood still'],
+    [
+      'run ended',
+      { kind: 'check', attempt: 2, outcome: 'ended well', note: '' },
+      'File-system check, attempt 2, ended well',
+    ],
     ['drive reserved', { serial: 'PW-1', siteId: 'a' }, 'Reserved drive PW-1 for site A'],
     ['something newer', {}, 'something newer'],
   ])('%s %j', (kind, data, sentence) => {

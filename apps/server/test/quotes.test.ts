@@ -18,7 +18,7 @@ describe('the quote of an order', () => {
     await work.assess();
     await work.reserve(stock);
     expect(work.step('agree price')).toBe('ready');
-    expect((await work.post('/plan')).body.detail).toContain('Have the customer agree to');
+    expect((await work.plan()).body.detail).toContain('Have the customer agree to');
     const before = await quoteOf(work.job.order);
     expect(before.now.jobs[0]?.lines.map((line) => line.kind)).toEqual(['part', 'work']);
     expect(before.now.tax).toBe(Math.round(before.now.net * 0.2));
@@ -43,9 +43,9 @@ describe('the quote of an order', () => {
     expect(dearer.changed).toEqual([expect.stringMatching(/^Work: .* instead of /)]);
     const { body } = await shop.as.technician.get<Work['job']>(`/jobs/${work.job.tag}`);
     work.job = body;
-    expect((await work.post('/plan')).body.detail).toContain('Have the customer agree to');
+    expect((await work.plan()).body.detail).toContain('Have the customer agree to');
     await shop.as.owner.send('PUT', '/shop/rates', { hourly: 3600, taxPercent: 20 });
-    expect((await work.post('/plan')).status).toBe(200);
+    expect((await work.plan()).status).toBe(200);
   });
 
   it('covers every device of the order, each job with its share, and counts what was paid', async () => {

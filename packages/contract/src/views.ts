@@ -1,9 +1,11 @@
 import type { ProgressState, Progress } from '@udrel/core/progress';
 import type { Equipment, Holding } from '@udrel/core/equipment';
+import type { RunKind } from '@udrel/core/estimate';
 import type { Adapter, Candidate, Drive } from '@udrel/core/fit';
 import type { MemoryModule, MemorySet } from '@udrel/core/memory';
 import type { Quote } from '@udrel/core/quote';
 import type { Reason } from '@udrel/core/reason';
+import type { JudgedStick, Placing } from '@udrel/core/routes';
 import type { Consequence, End, JobSnapshot, Procedure, QuoteAcceptance, Step, StepId } from '@udrel/core/steps';
 import type { Role } from './roles';
 import type { ModelSpec } from './schemas/models';
@@ -60,6 +62,9 @@ export interface EventView {
 
 export interface RunView {
   id: string;
+  kind: RunKind;
+  /** The partition that it is about, by id; null for the whole drive. */
+  about: string | null;
   attempt: number;
   berth: number | null;
   simulatedSpeed: number | null;
@@ -283,7 +288,12 @@ export interface DriveMatch {
 export interface CopyingView {
   old: Holding[] | null;
   fresh: Holding[] | null;
-  sticks: { partId: string; name: string; stock: number; starts: boolean; reasons: Reason[] }[];
+  sticks: JudgedStick[];
+}
+
+/** What decides how both drives can be placed while copying; null while one of them is not known. */
+export interface PlacingView {
+  placing: Placing | null;
 }
 
 export interface MatchView {

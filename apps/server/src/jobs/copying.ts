@@ -11,20 +11,41 @@ import {
   type Socket,
 } from '@udrel/core/equipment';
 import type { Drive } from '@udrel/core/fit';
+import type { JudgedStick } from '@udrel/core/routes';
 import type { OfferedPart } from './offered';
 import type { JobRecord } from './record';
 
-/** With what the old drive and the chosen one can be held while copying, and which sticks the device starts from. */
-export function copyingWith(job: JobRecord, parts: readonly OfferedPart[], now: Date): MatchView['copying'] {
+/** Both drives as things to be held, and what the shop has to hold them and to start the device from. */
+export interface HeldForCopy {
+  old: HeldDrive | null;
+  fresh: HeldDrive | null;
+  holders: HolderOffer[];
+  sockets: Socket[];
+  sticks: JudgedStick[];
+}
+
+export function heldForCopy(job: JobRecord, parts: readonly OfferedPart[], now: Date): HeldForCopy {
   const equipment = parts.filter(({ kind }) => kind === 'equipment');
   const holders = equipment.flatMap((part): HolderOffer[] => {
     const spec = part.spec as Equipment;
     if (spec.kind === 'boot stick' || spec.kind === 'bench host') return [];
     return [{ partId: part.id, name: `${part.maker} ${part.name}`, stock: part.stock, holder: spec }];
   });
-  const sockets = socketsOf(job, equipment);
+  const drive = chosenDrive(job, parts);
+  return {
+    old: oldDrive(job),
+    fresh: drive && heldNew(drive),
+    holders,
+    sockets: socketsOf(job, equipment),
+    sticks: sticksFor(job, equipment, now),
+  };
+}
+
+/** With what the old drive and the chosen one can be held while copying, and which sticks the device starts from. */
+export function copyingWith(job: JobRecord, parts: readonly OfferedPart[], now: Date): MatchView['copying'] {
+  const { old, fresh, holders, sockets, sticks } = heldForCopy(job, parts, now);
   const held = (drive: HeldDrive | null) => drive && holdings(drive, holders, sockets);
-  return { old: held(oldDrive(job)), fresh: held(freshDrive(job, parts)), sticks: sticksFor(job, equipment, now) };
+  return { old: held(old), fresh: held(fresh), sticks };
 }
 
 /** The device's own sockets first, then those of the shop's bench. */
@@ -43,15 +64,15 @@ function oldDrive({ snapshot, model }: JobRecord): HeldDrive | null {
   return old && site ? heldOld(old, site) : null;
 }
 
-function freshDrive({ snapshot }: JobRecord, parts: readonly OfferedPart[]): HeldDrive | null {
+/** What is known of the chosen drive: of the library, or brought by the customer. */
+export function chosenDrive({ snapshot }: JobRecord, parts: readonly OfferedPart[]): Drive | null {
   const { 'drive choice': choice, 'own drive': own } = snapshot.facts;
   if (!choice) return null;
-  if (choice.partId === null) return own ? heldNew(own.drive) : null;
-  const part = parts.find(({ id }) => id === choice.partId);
-  return part ? heldNew(part.spec as Drive) : null;
+  if (choice.partId === null) return own?.drive ?? null;
+  return (parts.find(({ id }) => id === choice.partId)?.spec as Drive | undefined) ?? null;
 }
 
-function sticksFor({ model, snapshot }: JobRecord, equipment: readonly OfferedPart[], now: Date) {
+function sticksFor({ model, snapshot }: JobRecord, equipment: readonly OfferedPart[], now: Date): JudgedStick[] {
   const { 'old drive': old, 'partition table': table } = snapshot.facts;
   const systems = (table?.partitions ?? []).map(({ fileSystem }) => fileSystem).filter((one) => one !== 'none');
   const device = { firmware: model.firmware, nvme: old?.link.kind === 'pcie', fileSystems: systems };

@@ -195,6 +195,8 @@ export interface OverrideRow {
   reason: string;
   by: string;
   at: Date;
+  /** What the job cost then; the price gate stays passed up to this. */
+  amount: number | null;
 }
 
 export const GateOverride = new EntitySchema<OverrideRow>({
@@ -206,8 +208,9 @@ export const GateOverride = new EntitySchema<OverrideRow>({
     reason: text(),
     by: reference('staff'),
     at: time(),
+    amount: integer({ nullable: true }),
   },
-  indices: [{ name: 'override_gate', columns: ['jobId', 'gate'], unique: true }],
+  indices: [{ name: 'override_gate', columns: ['jobId', 'gate'] }],
 });
 
 export interface EventRow {

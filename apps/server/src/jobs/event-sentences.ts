@@ -13,6 +13,13 @@ function because(data: Data): string {
   return `${data['reason'] ? `: ${word(data, 'reason')}` : ''}${which}`;
 }
 
+/** The kinds of run as a sentence begins with them. */
+const RUN_NAMES: Readonly<Record<string, string>> = {
+  decrypt: 'Decrypting',
+  check: 'File-system check',
+  'read back': 'Reading back',
+};
+
 /** What happened, in words, by the kind of event. Events hold no names of customers and no secrets. */
 const SENTENCES: Readonly<Record<string, (data: Data) => string>> = {
   booked: () => 'Booked in',
@@ -48,10 +55,12 @@ const SENTENCES: Readonly<Record<string, (data: Data) => string>> = {
   'promise moved': (data) => `Promise moved to ${word(data, 'to').slice(0, 10)}`,
   'lesson kept': (data) => `For the next one of this model: ${word(data, 'text')}`,
   'plan accepted': (data) => `Copy plan accepted, ${word(data, 'partitions')} partitions`,
+  prepared: (data) => `Prepared: ${word(data, 'check')}${data['note'] ? ` (${word(data, 'note')})` : ''}`,
+  'preparation taken back': (data) => `Not prepared after all: ${word(data, 'check')}`,
   'run began': (data) =>
-    `Copy began, attempt ${word(data, 'attempt')}${data['berth'] ? `, berth ${word(data, 'berth')}` : ', timed by hand'}`,
+    `${RUN_NAMES[word(data, 'kind')] ?? 'Copy'} began, attempt ${word(data, 'attempt')}${data['berth'] ? `, berth ${word(data, 'berth')}` : ', timed by hand'}`,
   'run ended': (data) =>
-    `Attempt ${word(data, 'attempt')} ${word(data, 'outcome')}${data['note'] ? `: ${word(data, 'note')}` : ''}`,
+    `${RUN_NAMES[word(data, 'kind')] ?? 'Copy'}, attempt ${word(data, 'attempt')}, ${word(data, 'outcome')}${data['note'] ? `: ${word(data, 'note')}` : ''}`,
   'strip moved': (data) => `${word(data, 'name')}: ${word(data, 'out')} out, ${word(data, 'back')} back`,
   'strip all': (data) => `Everything ${word(data, 'way')}`,
   'gate overridden': (data) => `Passed “${word(data, 'gate')}” with a reason: ${word(data, 'reason')}`,

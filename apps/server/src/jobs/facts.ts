@@ -28,6 +28,7 @@ const STEP_OF: Readonly<Record<EntryKey, StepId>> = {
   'plan draft': 'accept plan',
   'source identified': 'identify',
   'target identified': 'identify',
+  'added identified': 'identify',
   fitted: 'fit',
   'added fitted': 'fit added',
   installed: 'install',
@@ -47,7 +48,13 @@ function stepOf(job: JobRecord, key: EntryKey): StepId {
 }
 
 /** Facts that a running copy rests on. */
-const UNDER_A_RUN: readonly EntryKey[] = ['old drive', 'partition table', 'source identified', 'target identified'];
+const UNDER_A_RUN: readonly EntryKey[] = [
+  'old drive',
+  'partition table',
+  'source identified',
+  'target identified',
+  'added identified',
+];
 
 /** Records a fact typed, scanned or measured by hand. */
 export async function enterFact(acting: Acting, tag: string, key: string, body: FactEntry): Promise<JobView> {
@@ -85,7 +92,8 @@ async function examine(acting: Acting, job: JobRecord, key: EntryKey, value: unk
   if (key === 'other drives') examineOthers(job, value as NonNullable<JobFacts['other drives']>);
   if (key === 'before') examineBefore(job, value as NonNullable<JobFacts['before']>);
   if (key === 'after') examineMeasured(value as NonNullable<JobFacts['after']>);
-  if (key === 'added fitted') return examineAdded(job, (value as { serial: string }).serial);
+  if (key === 'added fitted' || key === 'added identified')
+    return examineAdded(job, (value as { serial: string }).serial);
   if (key === 'source identified' || key === 'target identified' || key === 'fitted') {
     return examineSerial(job, key, (value as { serial: string }).serial);
   }

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { may } from '@udrel/contract/roles';
 import type { JobView, OverrideGate } from '@udrel/contract/types';
-import { procedureOf } from '@udrel/core/steps';
+import { jobTotal, procedureOf } from '@udrel/core/steps';
 import { notFound, Refusal } from '../platform/errors';
 import type { Acting } from '../platform/routes';
 import { changeJob } from './change';
@@ -12,7 +12,7 @@ export function overrideGate(acting: Acting, tag: string, given: OverrideGate): 
   return changeJob(acting, tag, given.version, async (job) => {
     const gate = procedureOf(job.snapshot).gates.find((one) => one.id === given.gate);
     if (!gate) throw notFound('This gate');
-    if (gate.holds) throw new Refusal(409, 'gate-holds', 'This gate is passed already.');
+    if (gate.holds || gate.overridden) throw new Refusal(409, 'gate-holds', 'This gate is passed already.');
     if (gate.overridableBy === null)
       throw new Refusal(403, 'gate-absolute', 'Nobody may pass this gate without evidence.');
     if (gate.overridableBy === 'owner' && !may(acting.actor.role, 'pass a gate about data')) {
@@ -25,6 +25,7 @@ export function overrideGate(acting: Acting, tag: string, given: OverrideGate): 
       reason: given.reason,
       by: acting.actor.id,
       at: acting.now,
+      amount: jobTotal(job.snapshot),
     });
     return [{ kind: 'gate overridden', data: { gate: given.gate, reason: given.reason } }];
   });

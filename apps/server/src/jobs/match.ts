@@ -17,8 +17,9 @@ export function needOf(snapshot: JobSnapshot): MatchView['need'] {
   const least = leastOf(snapshot, wants(snapshot, 'new drive') ? 'new drive' : 'fresh installation');
   const table = snapshot.facts['partition table'];
   if (!table || !wants(snapshot, 'new drive')) return { bytes: least, sentence: `wanted: at least ${binary(least)}` };
-  const huge = { sectors: Number.MAX_SAFE_INTEGER / 8192, sectorSize: table.sectorSize };
-  const plan = planLayout(table, huge, defaultIntent(table));
+  const huge = { id: 'new' as const, sectors: Number.MAX_SAFE_INTEGER / 8192, sectorSize: table.sectorSize };
+  const [plan] = planLayout(table, [huge], snapshot.facts['plan draft']?.intent ?? defaultIntent(table)).targets;
+  if (!plan) return { bytes: least, sentence: `wanted: at least ${binary(least)}` };
   const smallest = plan.smallestSold === null ? binary(plan.smallestBytes) : `${plan.smallestSold} GB`;
   return {
     bytes: Math.max(least, plan.smallestBytes),

@@ -1,38 +1,57 @@
 import type { JobView } from '@udrel/contract/types';
 import { defaultIntent, planLayout } from '@udrel/core/layout';
-import { estimateOnRoute, type AcceptedPlan, type JobFacts } from '@udrel/core/steps';
+import { aroundOf, targetsOf } from '@udrel/core/plan-file';
+import { askedOf, routesFor, runsOf } from '@udrel/core/routes';
+import type { AcceptedPlan } from '@udrel/core/steps';
 import { gateClosed, Refusal } from '../platform/errors';
 import type { Acting } from '../platform/routes';
 import { changeJob, requireNoRun, requireStep } from './change';
 import { keepFact } from './facts';
+import { placingOf } from './placing';
+import type { JobRecord } from './record';
 
 /** Accepts the plan as drafted: computed again here, refused with every problem it has. */
 export function acceptPlan(acting: Acting, tag: string, version: number): Promise<JobView> {
   return changeJob(acting, tag, version, async (job) => {
     requireStep(job, 'accept plan');
     requireNoRun(job);
-    const plan = computePlan(job.snapshot.facts);
+    const plan = await computePlan(acting, job);
     await keepFact(acting, job, 'plan', plan, 'computed');
     return [{ kind: 'plan accepted', data: { partitions: plan.partitions.length, target: plan.targetSerial } }];
   });
 }
 
-/** The plan that the facts lead to. Throws a refusal while it has problems. */
-function computePlan(facts: JobFacts): AcceptedPlan {
-  const { 'old drive': source, 'partition table': table, 'drive choice': target, health } = facts;
-  if (!source || !table || !target || !health) throw new Refusal(409, 'gate-closed', 'The drives are not known yet.');
-  const draft = facts['plan draft'] ?? { intent: defaultIntent(table), route: 'new drive in an enclosure' as const };
-  const drive = { sectors: target.bytes / target.sectorSize, sectorSize: target.sectorSize };
-  const layout = planLayout(table, drive, draft.intent);
+/** The plan that the facts lead to. Throws a refusal while it has problems, or its route cannot be gone. */
+async function computePlan({ manager, now }: Acting, job: JobRecord): Promise<AcceptedPlan> {
+  const { 'old drive': source, 'partition table': table, 'drive choice': target, health } = job.snapshot.facts;
+  const placing = await placingOf(manager, job, now);
+  if (!source || !table || !target || !health || !placing) {
+    throw new Refusal(409, 'gate-closed', 'The drives are not known yet.');
+  }
+  const draft = job.snapshot.facts['plan draft'];
+  const intent = draft?.intent ?? defaultIntent(table);
+  const layout = planLayout(table, targetsOf(job.snapshot.facts), intent, aroundOf(job.snapshot));
   if (layout.problems.length > 0) throw gateClosed(layout.problems.map((problem) => problem.sentence));
+  const options = routesFor(placing, askedOf(table, layout, intent.decrypted, source.bytes));
+  const wanted = options.find((one) => one.route === draft?.route && one.startedFrom === draft.startedFrom);
+  const route = draft ? wanted : options[0];
+  if (!route) throw gateClosed(['There is no such route.']);
+  // What the shop has no record of may be there all the same: only what is known to stop the copy refuses it.
+  const against = route.reasons.filter(({ outcome }) => outcome === 'fail');
+  if (against.length > 0) throw gateClosed(against.map(({ sentence }) => `${route.route}: ${sentence}.`));
+  const placed = [...layout.partitions, ...layout.added].flatMap((one) => (one.target ? [one.target] : []));
   return {
+    intent,
+    route: route.route,
+    startedFrom: route.startedFrom,
     sourceSerial: source.serial,
     targetSerial: target.serial,
+    addedSerial: placed.some(({ on }) => on === 'added') ? (job.snapshot.facts['added choice']?.serial ?? null) : null,
     table,
-    intent: draft.intent,
-    route: draft.route,
-    partitions: layout.partitions.flatMap((one) => (one.target ? [one.target] : [])),
-    bytesToCopy: layout.bytesToCopy,
-    estimate: estimateOnRoute(draft.route, source, target, health.grade, layout.bytesToCopy),
+    targets: layout.targets,
+    partitions: placed,
+    bytesToCopy: route.bytes,
+    work: runsOf(placing, layout, intent.decrypted, route),
+    estimate: route.estimate,
   };
 }

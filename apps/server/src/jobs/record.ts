@@ -8,7 +8,7 @@ import type {
   SecretView,
   ThingView,
 } from '@udrel/contract/types';
-import type { CopyEstimate } from '@udrel/core/estimate';
+import type { RunEstimate, RunKind } from '@udrel/core/estimate';
 import { progressOf, type ProgressState } from '@udrel/core/progress';
 import type {
   End,
@@ -28,6 +28,8 @@ import { rows } from '../platform/database';
 
 interface StoredRun {
   id: string;
+  kind: RunKind;
+  about: string | null;
   attempt: number;
   berth: number | null;
   simulatedSpeed: number | null;
@@ -39,7 +41,7 @@ interface StoredRun {
   sourceSerial: string;
   targetSerial: string;
   plannedBytes: number;
-  estimate: CopyEstimate;
+  estimate: RunEstimate;
   progress: ProgressState;
 }
 
@@ -141,7 +143,8 @@ export const JOBS_SQL = `
                                                      'count', i.count, 'out', i.out_count, 'back', i.back_count)
                                    order by i.position), '[]')
             from strip_item i where i.job_id = j.id) as strip,
-         (select coalesce(json_agg(json_build_object('gate', g.gate, 'reason', g.reason, 'by', s.name, 'at', g.at)
+         (select coalesce(json_agg(json_build_object('gate', g.gate, 'reason', g.reason, 'by', s.name, 'at', g.at,
+                                                     'amount', g.amount)
                                    order by g.at), '[]')
             from gate_override g join staff s on s.id = g.by where g.job_id = j.id) as overrides,
          (select coalesce(json_agg(json_build_object('id', g.id, 'number', g.number, 'name', g.name,
@@ -149,11 +152,11 @@ export const JOBS_SQL = `
                                    order by g.number), '[]')
             from thing g left join place l on l.id = g.place_id where g.job_id = j.id) as things,
          (select coalesce(json_agg(json_build_object(
-                   'id', r.id, 'attempt', r.attempt, 'berth', b.number, 'simulatedSpeed', b.simulated_speed,
+                   'id', r.id, 'kind', r.kind, 'about', r.about, 'attempt', r.attempt, 'berth', b.number, 'simulatedSpeed', b.simulated_speed,
                    'heardAt', b.heard_at, 'outcome', r.outcome, 'beganAt', r.began_at, 'endedAt', r.ended_at,
                    'note', r.note, 'sourceSerial', r.source_serial, 'targetSerial', r.target_serial,
                    'plannedBytes', r.planned_bytes, 'estimate', r.estimate, 'progress', r.progress)
-                   order by r.attempt), '[]')
+                   order by r.began_at, r.attempt), '[]')
             from run r left join berth b on b.id = r.berth_id where r.job_id = j.id) as runs
     from job j
     join shop_order o on o.id = j.order_id
@@ -185,6 +188,7 @@ function assemble(stored: StoredJob, now: Date): JobRecord {
   const snapshot: JobSnapshot = {
     wishes,
     modelKnown: !stored.stub,
+    device: { uefi: stored.model.firmware.uefi, battery: batteryOf(stored.model) },
     opening: stored.model.opening ?? null,
     end: endedAs === null ? null : { kind: endedAs },
     facts,
@@ -212,9 +216,15 @@ function viewRun(stored: StoredRun, now: Date): RunView {
 
 /** What no berth watches is timed by hand: its estimate less the time gone by. */
 function summarise(run: RunView, now: Date): RunSummary {
-  const { id, attempt, sourceSerial, targetSerial, outcome, estimate } = run;
+  const { id, kind, about, attempt, sourceSerial, targetSerial, outcome, estimate } = run;
   const gone = (now.getTime() - Date.parse(run.beganAt)) / 1000;
   const byEstimate = { low: Math.max(0, estimate.low - gone), high: Math.max(0, estimate.high - gone) };
   const left = outcome === 'running' ? (run.berth === null ? byEstimate : run.progress.left) : null;
-  return { id, attempt, sourceSerial, targetSerial, outcome, left };
+  return { id, kind, about, attempt, sourceSerial, targetSerial, outcome, left };
+}
+
+/** Whether the device runs from a battery; null where its model does not say. */
+function batteryOf({ battery, kind }: ModelSpec): boolean | null {
+  if (battery !== undefined) return battery !== 'none';
+  return kind === 'laptop' || kind === 'handheld' ? true : null;
 }

@@ -25,7 +25,6 @@ import { enterFact } from './facts';
 import { overrideGate } from './gates';
 import { putDown, takeUp } from './holding';
 import { listJobs } from './list';
-import { acceptPlan } from './plan';
 import { moveAll, moveItem } from './strip';
 import { addThing, moveThing } from './things';
 import { viewJob } from './view';
@@ -75,11 +74,6 @@ export const jobRoutes = [
     who: 'work on a job',
     body: addLessonShape,
     handle: (call) => addLesson(call, tagOf(call.params), call.body.text),
-  }),
-  route('post /jobs/:tag/plan', {
-    who: 'work on a job',
-    body: versionOnly,
-    handle: (call) => acceptPlan(call, tagOf(call.params), call.body.version),
   }),
   route('put /jobs/:tag/strip/:item', {
     who: 'work on a job',

@@ -1,4 +1,5 @@
-import type { CopyEstimate } from '@udrel/core/estimate';
+import type { RunEstimate, RunKind } from '@udrel/core/estimate';
+import type { DriveClass } from '@udrel/core/fit';
 import type { ProgressState } from '@udrel/core/progress';
 import type { RunOutcome } from '@udrel/core/steps';
 import { EntitySchema } from 'typeorm';
@@ -32,13 +33,16 @@ export const Berth = new EntitySchema<BerthRow>({
 export interface RunRow {
   id: string;
   jobId: string;
-  kind: 'copy';
+  kind: RunKind;
+  /** The partition that it is about, by id; null for the whole drive. */
+  about: string | null;
+  sourceClass: DriveClass;
   attempt: number;
   berthId: string | null;
   sourceSerial: string;
   targetSerial: string;
   plannedBytes: number;
-  estimate: CopyEstimate;
+  estimate: RunEstimate;
   outcome: RunOutcome;
   note: string;
   beganAt: Date;
@@ -52,6 +56,8 @@ export const Run = new EntitySchema<RunRow>({
     id: key(),
     jobId: reference('job'),
     kind: text(),
+    about: text({ nullable: true }),
+    sourceClass: text({ default: 'SATA SSD' }),
     attempt: integer(),
     berthId: reference('berth', { nullable: true }),
     sourceSerial: text(),
@@ -65,7 +71,7 @@ export const Run = new EntitySchema<RunRow>({
     progress: json(),
   },
   indices: [
-    { name: 'run_attempt', columns: ['jobId', 'attempt'], unique: true },
+    { name: 'run_attempt', columns: ['jobId', 'kind', 'attempt'], unique: true },
     { name: 'run_open_job', columns: ['jobId'], unique: true, where: "outcome = 'running'" },
     { name: 'run_open_berth', columns: ['berthId'], unique: true, where: "outcome = 'running'" },
   ],

@@ -8,34 +8,38 @@ import type { Acting } from '../platform/routes';
 import { freeBerth } from './berths';
 import { Run } from './entities';
 
-/** Gives the go-ahead for a copy and begins its run: only after both drives were identified by serial. */
+/** Begins a run: the copy only after both drives were identified by serial, or one that prepares it. */
 export function beginRun(acting: Acting, tag: string, given: BeginRun): Promise<JobView> {
+  const { kind = 'copy', about = null } = given;
   return changeJob(acting, tag, given.version, async (job) => {
-    requireStep(job, 'begin copy');
+    requireStep(job, kind === 'copy' ? 'begin copy' : 'prepare');
     if (job.runs.some((run) => run.outcome === 'running')) {
-      throw new Refusal(409, 'run-under-way', 'A copy of this job is running already.');
+      throw new Refusal(409, 'run-under-way', 'Something of this job is running already.');
     }
-    const { plan } = job.snapshot.facts;
-    if (!plan) throw new Refusal(409, 'gate-closed', 'The copy plan is not accepted.');
+    const { plan, 'old drive': source } = job.snapshot.facts;
+    const planned = plan?.work.find(({ about: on, estimate }) => estimate.kind === kind && on === about);
+    if (!plan || !source || !planned) throw new Refusal(409, 'gate-closed', 'The accepted plan has no such run.');
     const berthId = given.berth === null ? null : await freeBerth(acting, given.berth);
-    const attempt = Math.max(0, ...job.runs.map((run) => run.attempt)) + 1;
+    const attempt = Math.max(0, ...job.runs.filter((run) => run.kind === kind).map((run) => run.attempt)) + 1;
     await acting.manager.insert(Run, {
       id: randomUUID(),
       jobId: job.id,
-      kind: 'copy',
+      kind,
+      about,
+      sourceClass: source.class,
       attempt,
       berthId,
       sourceSerial: plan.sourceSerial,
       targetSerial: plan.targetSerial,
-      plannedBytes: plan.bytesToCopy,
-      estimate: plan.estimate,
+      plannedBytes: planned.estimate.bytes,
+      estimate: planned.estimate,
       outcome: 'running',
       note: '',
       beganAt: acting.now,
       endedAt: null,
       progress: beginProgress(),
     });
-    return [{ kind: 'run began', data: { attempt, berth: given.berth, target: plan.targetSerial } }];
+    return [{ kind: 'run began', data: { kind, about, attempt, berth: given.berth, target: plan.targetSerial } }];
   });
 }
 
@@ -43,13 +47,15 @@ export function beginRun(acting: Acting, tag: string, given: BeginRun): Promise<
 export function endRun(acting: Acting, tag: string, given: EndRun): Promise<JobView> {
   return changeJob(acting, tag, given.version, async (job) => {
     const run = job.runs.find((one) => one.outcome === 'running');
-    if (!run) throw new Refusal(409, 'no-run', 'No copy of this job is running.');
+    if (!run) throw new Refusal(409, 'no-run', 'Nothing of this job is running.');
     if (given.outcome === 'failed' && given.note === '') throw fieldWrong('note', 'Note what went wrong.');
     if (given.outcome === 'ended well' && run.berth !== null && run.progress.done < run.plannedBytes) {
       const seen = `${decimal(run.progress.done)} of ${decimal(run.plannedBytes)}`;
       throw new Refusal(409, 'not-all-written', `The berth counted only ${seen}. It has not ended well yet.`);
     }
     await acting.manager.update(Run, { id: run.id }, { outcome: given.outcome, note: given.note, endedAt: acting.now });
-    return [{ kind: 'run ended', data: { attempt: run.attempt, outcome: given.outcome, note: given.note } }];
+    return [
+      { kind: 'run ended', data: { kind: run.kind, attempt: run.attempt, outcome: given.outcome, note: given.note } },
+    ];
   });
 }

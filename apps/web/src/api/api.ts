@@ -18,6 +18,7 @@ import type {
   KnownDevice,
   LessonsView,
   MatchView,
+  PlacingView,
   ModelSpec,
   ModelView,
   OrderView,
@@ -113,6 +114,10 @@ export const api = createApi({
       providesTags: (_view, _error, tag) => [{ type: 'Job', id: tag }],
     }),
     match: build.query<MatchView, string>({ query: (tag) => ({ url: `/jobs/${tag}/match` }), providesTags: ['Match'] }),
+    placing: build.query<PlacingView, string>({
+      query: (tag) => ({ url: `/jobs/${tag}/placing` }),
+      providesTags: ['Match'],
+    }),
     bookIn: build.mutation<OrderView, BookIn>({
       query: (body) => ({ url: '/orders', method: 'POST', body }),
       invalidatesTags: ['Floor', 'Jobs', 'Customers', 'Models'],
@@ -266,6 +271,7 @@ export const {
   useJobsInfiniteQuery,
   useJobQuery,
   useMatchQuery,
+  usePlacingQuery,
   useLessonsQuery,
   useDropLessonMutation,
   useQuoteQuery,

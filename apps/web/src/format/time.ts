@@ -80,3 +80,12 @@ export function afterDelivery(date: string, minutes: number): Date {
   ready.setMinutes(Math.ceil(minutes / 60) * 60);
   return ready;
 }
+
+/** The moment so many seconds from now in words, and whether it lies after another. */
+export function endOf(seconds: number, now = Date.now()): { text: string; after: (iso: string | null) => boolean } {
+  const end = now + seconds * 1000;
+  return {
+    text: moment(new Date(end).toISOString(), now),
+    after: (iso) => iso !== null && end > Date.parse(iso),
+  };
+}

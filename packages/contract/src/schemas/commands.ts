@@ -1,4 +1,4 @@
-import { ENDS, STATIONS, WISH_KINDS } from '@udrel/core/steps';
+import { ENDS, PREPARATION_IDS, STATIONS, WISH_KINDS } from '@udrel/core/steps';
 import type { Infer, Shape } from '../shape';
 import {
   anything,
@@ -97,8 +97,22 @@ export type MoveOldDrive = Infer<typeof moveOldDrive>;
 /** Without a part: the modules that the customer brought. */
 export const reserveMemory = object({ version, partId: nullable(uuid), count: whole(1, 8) });
 export type ReserveMemory = Infer<typeof reserveMemory>;
-export const beginRun = object({ version, berth: nullable(whole(1, 999)) });
+/** Begins a run: the copy, or one that prepares it, about a partition. */
+export const beginRun = object({
+  version,
+  berth: nullable(whole(1, 999)),
+  kind: optional(oneOf('copy', 'decrypt', 'check')),
+  about: optional(nullable(text(40))),
+});
 export type BeginRun = Infer<typeof beginRun>;
+/** A check before the copy, stamped or taken back. */
+export const stampPreparation = object({
+  version,
+  id: oneOf(...PREPARATION_IDS),
+  done: boolean(),
+  note: text(300, 0),
+});
+export type StampPreparation = Infer<typeof stampPreparation>;
 export const endRun = object({ version, outcome: oneOf('ended well', 'failed'), note: text(300, 0) });
 export type EndRun = Infer<typeof endRun>;
 

@@ -1,7 +1,28 @@
 import { CONDITIONS } from '@udrel/core/benchmarks';
 import { FILE_SYSTEMS } from '@udrel/core/layout';
-import { CONSENTS, INSTALLED_FILES, MARK_KINDS, MARK_VIEWS, type JobFacts } from '@udrel/core/steps';
-import { boolean, list, nullable, number, object, oneOf, optional, record, text, whole, type Shape } from '../shape';
+import {
+  CONSENTS,
+  INSTALLED_FILES,
+  MARK_KINDS,
+  MARK_VIEWS,
+  ROUTES,
+  STARTED_FROM,
+  type JobFacts,
+} from '@udrel/core/steps';
+import {
+  boolean,
+  either,
+  list,
+  nullable,
+  number,
+  object,
+  oneOf,
+  optional,
+  record,
+  text,
+  whole,
+  type Shape,
+} from '../shape';
 import { moduleSpec } from './memory';
 import { byteCount, driveClass, driveSpec, link, sectorSize, serial } from './drives';
 
@@ -39,19 +60,44 @@ const partitionTable = object({
       sectors: whole(1, Number.MAX_SAFE_INTEGER),
       used: nullable(byteCount),
       encrypted: boolean(),
+      logical: optional(boolean()),
+      entry: optional(object({ type: text(36), uniqueId: text(36, 0), attributes: text(16, 0) })),
     }),
     128,
   ),
 });
 
-const layoutIntent = object({
-  leftOut: list(text(40), 128),
-  acknowledged: list(text(40), 128),
-  sizes: record(byteCount, 128),
-  restTo: nullable(text(40)),
-});
+const ids = list(text(40), 128);
+const target = oneOf('new', 'added');
 
-const route = oneOf('new drive in an enclosure', 'both at the bench');
+const layoutIntent = object({
+  extent: oneOf('whole device', 'system only'),
+  leftOut: ids,
+  acknowledged: ids,
+  sizes: record(byteCount, 128),
+  spare: either(
+    'to',
+    object({ to: oneOf('partition'), id: text(40) }),
+    object({ to: oneOf('in proportion') }),
+    object({ to: oneOf('nobody') }),
+  ),
+  keepFree: number(0, 50),
+  order: ids,
+  elsewhere: ids,
+  decrypted: ids,
+  scheme: nullable(oneOf('gpt', 'mbr')),
+  added: list(
+    object({
+      id: text(40),
+      name: text(36),
+      kind: oneOf('EFI system', 'data'),
+      fileSystem: oneOf(...FILE_SYSTEMS),
+      bytes: byteCount,
+      on: target,
+    }),
+    8,
+  ),
+});
 
 const share = number(0, 1);
 
@@ -90,9 +136,14 @@ export const factShapes = {
   health: object({ grade: oneOf('good', 'watch', 'failing', 'unknown'), note: text(300, 0) }),
   memory: object({ modules: list(object({ slot: text(20), bytes: byteCount, speed: whole(100, 20_000) }), 8) }),
   before: measured,
-  'plan draft': object({ intent: layoutIntent, route }),
+  'plan draft': object({
+    intent: layoutIntent,
+    route: oneOf(...ROUTES),
+    startedFrom: nullable(oneOf(...STARTED_FROM)),
+  }),
   'source identified': object({ serial }),
   'target identified': object({ serial }),
+  'added identified': object({ serial }),
   fitted: object({ serial: text(60, 0) }),
   'added fitted': object({ serial }),
   installed: object({ system: text(80), files: oneOf(...INSTALLED_FILES), note: text(300, 0) }),

@@ -1,7 +1,7 @@
 import { binary, soldName } from '../capacity';
 import type { Holding } from '../equipment';
 import { linkName, type Link } from '../links';
-import type { JobFacts, Route } from '../steps';
+import type { JobFacts } from '../steps';
 import type { StripItem } from '../strip';
 
 export const KIT_GROUPS = ['to be fitted', 'parts for it', 'for the copy', 'tools', 'for screws and leads'] as const;
@@ -82,9 +82,17 @@ function copy(
   { plan, 'plan draft': draft, 'drive choice': fresh, 'old drive': old }: KitFor['facts'],
   { holding, stick }: Pick<KitFor, 'holding' | 'stick'>,
 ): KitItem[] {
-  const route: Route | undefined = plan?.route ?? draft?.route;
+  const { route, startedFrom } = plan ?? draft ?? {};
   if (!route || !fresh) return [];
   const group = 'for the copy';
+  const start = startedFrom === 'a boot stick' ? [item(group, stick ?? 'boot stick', 'to start the device from')] : [];
+  const power = item(group, 'power adapter of the device', 'a copy does not run on the battery');
+  if (route === 'stand-alone duplicator') return [item(group, 'dock that copies by itself', 'the old drive first')];
+  if (route === 'second site') return [...start, power];
+  if (route === 'old drive outside') {
+    const holder = old ? [item(group, `enclosure that takes ${speaks(old.link)}`, `the old drive, ${old.serial}`)] : [];
+    return [...holder, ...start, power];
+  }
   if (route === 'both at the bench') {
     return [
       ...(old ? [item(group, `berth that takes ${speaks(old.link)}`, `the old drive, ${old.serial}`)] : []),
@@ -104,8 +112,7 @@ function copy(
         item(group, `enclosure that takes ${speaks(fresh.link)}`, `the new drive, ${fresh.serial}`),
         item(group, 'USB lead of 10 Gb/s', 'a USB 2.0 lead takes ten times as long'),
       ];
-  const start = stick ? [item(group, stick, 'to start the device from')] : [];
-  return [...held, ...start, item(group, 'power adapter of the device', 'a copy does not run on the battery')];
+  return [...held, ...start, power];
 }
 
 const speaks = ({ kind }: Link) => (kind === 'pcie' ? 'NVMe' : 'SATA');

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { JobFacts } from '../steps';
+import { defaultIntent } from '../layout';
+import type { JobFacts, Route, StartedFrom } from '../steps';
 import { kitOf, type KitFor } from './index';
 
 const drive: NonNullable<JobFacts['drive choice']> = {
@@ -44,10 +45,10 @@ describe('the kit', () => {
   });
 
   it('has for the copy what its route asks for', () => {
-    const routed = (route: 'both at the bench' | 'new drive in an enclosure'): KitFor => ({
+    const routed = (route: Route, startedFrom: StartedFrom = null): KitFor => ({
       facts: {
         'drive choice': drive,
-        'plan draft': { intent: { leftOut: [], acknowledged: [], sizes: {}, restTo: null }, route },
+        'plan draft': { intent: defaultIntent({ scheme: 'gpt', sectorSize: 512, partitions: [] }), route, startedFrom },
       },
       strip: [],
     });
@@ -61,12 +62,15 @@ describe('the kit', () => {
     const port = { kind: 'usb', name: 'left', plug: 'A', mode: '5 Gb/s' } as const;
     const offer = { partId: 'e', name: 'Lowtide enclosure', stock: 1, holder: {} as never };
     const holding = { offer, best: { socket: { at: 'the device', port }, link } };
-    const named = { ...routed('new drive in an enclosure'), holding, stick: 'boot stick 1' };
+    const named = { ...routed('new drive in an enclosure', 'a boot stick'), holding, stick: 'boot stick 1' };
     expect(names(named, 'for the copy').slice(0, 3)).toEqual([
       'Lowtide enclosure',
       'USB lead for USB 5 Gb/s',
       'boot stick 1',
     ]);
+    expect(names(routed('old drive outside', 'a boot stick'), 'for the copy')).toContain('boot stick');
+    expect(names(routed('second site', 'its own system'), 'for the copy')).toEqual(['power adapter of the device']);
+    expect(names(routed('stand-alone duplicator'), 'for the copy')).toEqual(['dock that copies by itself']);
     expect(names({ facts: { 'drive choice': drive }, strip: [] }, 'for the copy')).toEqual([]);
   });
 

@@ -1,3 +1,7 @@
 export type * from './types';
 export { FILE_SYSTEMS } from './types';
-export * from './plan';
+export { planLayout } from './plan';
+export { defaultIntent, reordered } from './intent';
+export { schemeChoices } from './scheme';
+export { parseSize } from './size-text';
+export { isResizable } from './volume-facts';

@@ -1,103 +1,222 @@
 import { binary } from '../capacity';
-import type { Reason } from '../reason';
-import type { LayoutIntent, LayoutPlan, PlannedPartition, SourceTable, TargetDrive } from './types';
+import { fail, limit, type Bare } from './point';
+import { schemePoints } from './scheme';
+import type {
+  Circumstances,
+  LayoutIntent,
+  LayoutPlan,
+  PlanAction,
+  PlannedPartition,
+  PlanPoint,
+  SourceTable,
+  TargetDrive,
+} from './types';
 import { alignUp } from './volume-facts';
 
-type Bare = Omit<LayoutPlan, 'problems' | 'notes'>;
-
-/** What stands against the plan, and what is only to be known. */
+/** What stands against the plan, and what is only to be known, each with what can be done about it. */
 export function findProblems(
   table: SourceTable,
-  target: TargetDrive,
+  targets: readonly TargetDrive[],
   intent: LayoutIntent,
+  around: Circumstances,
   plan: Bare,
 ): Pick<LayoutPlan, 'problems' | 'notes'> {
-  const problems = [
+  const points = [
     ...emptyTable(table),
-    ...tooSmall(plan),
-    ...sectorSize(table, target),
+    ...tooSmall(plan, targets, intent),
+    ...targets.flatMap((target) => sectorSize(table, target)),
+    ...schemePoints(table, targets, intent, around, plan),
+    ...logicalOrder(plan),
     ...plan.partitions.flatMap((one) => [...leftBehind(one, intent), ...overfull(one), ...typedSize(one, intent)]),
+    ...plan.partitions.flatMap((one) => remarks(one, intent)),
   ];
-  const notes = [...plan.partitions.flatMap(remarks), ...reach(table, target)];
-  return { problems, notes };
+  return {
+    problems: points.filter(({ outcome }) => outcome === 'fail'),
+    notes: points.filter(({ outcome }) => outcome !== 'fail'),
+  };
 }
 
-function emptyTable(table: SourceTable): Reason[] {
+function emptyTable(table: SourceTable): PlanPoint[] {
   if (table.partitions.length > 0) return [];
-  return [fail('Table', 'No partitions were read from the old drive.', 'enter them in Assess')];
+  return [
+    fail('Table', 'No partitions were read from the old drive.', 'enter them in Assess', [
+      { label: 'To Assess', go: 'Assess' },
+    ]),
+  ];
 }
 
-function tooSmall(plan: Bare): Reason[] {
-  const outside = plan.partitions.filter((one) => one.change === 'no room');
-  if (outside.length === 0) return [];
-  const names = outside.map((one) => one.source.name).join(', ');
-  const sold = plan.smallestSold === null ? 'a larger drive' : `a drive of ${plan.smallestSold} GB or more`;
-  return [fail('Room', `The drive is too small: no room for ${names}.`, `${sold}, or leave something out`)];
+function tooSmall(plan: Bare, targets: readonly TargetDrive[], intent: LayoutIntent): PlanPoint[] {
+  const outside = [
+    ...plan.partitions.flatMap(({ source, change }) => (change === 'no room' ? [source] : [])),
+    ...plan.added.flatMap(({ volume, target }) => (target ? [] : [volume])),
+  ];
+  return plan.targets.flatMap(({ id, smallestSold }) => {
+    const here = outside.filter((one) => (intent.elsewhere.includes(one.id) ? 'added' : 'new') === id);
+    if (here.length === 0) return [];
+    const names = here.map((one) => one.name).join(', ');
+    const sold = smallestSold === null ? 'a larger drive' : `a drive of ${smallestSold} GB or more`;
+    const which = id === 'added' ? 'The added drive' : 'The drive';
+    return [
+      fail(
+        'Room',
+        `${which} is too small: no room for ${names}.`,
+        `${sold}, or make room`,
+        waysToRoom(plan, targets, intent),
+      ),
+    ];
+  });
 }
 
-function sectorSize(table: SourceTable, target: TargetDrive): Reason[] {
+/** What makes room without another drive, and the way to one. */
+function waysToRoom(plan: Bare, targets: readonly TargetDrive[], intent: LayoutIntent): PlanAction[] {
+  const coming = plan.partitions.filter(({ change }) => change !== 'left behind' && change !== 'stays');
+  const locked = coming.filter(({ source }) => source.encrypted && !intent.decrypted.includes(source.id));
+  const data = coming.filter(({ source }) => source.kind === 'data' && !intent.elsewhere.includes(source.id));
+  const typed = coming.filter(({ source }) => intent.sizes[source.id] !== undefined);
+  const largest = [...data].sort((a, b) => b.minimum - a.minimum)[0];
+  return [
+    ...(intent.keepFree > 0 ? [{ label: 'Keep nothing free', intent: { keepFree: 0 } }] : []),
+    ...(typed.length > 0 ? [{ label: 'Forget typed sizes', intent: { sizes: {} } }] : []),
+    ...locked
+      .filter(({ source }) => source.used !== null)
+      .map(({ source }) => ({
+        label: `Decrypt ${source.name} first`,
+        intent: { decrypted: [...intent.decrypted, source.id] },
+      })),
+    ...(largest && targets.some(({ id }) => id === 'added')
+      ? [
+          {
+            label: `${largest.source.name} to the added drive`,
+            intent: { elsewhere: [...intent.elsewhere, largest.source.id] },
+          },
+        ]
+      : []),
+    ...(largest && intent.extent === 'whole device'
+      ? [{ label: 'System only', intent: { extent: 'system only' as const } }]
+      : []),
+    { label: 'Choose another drive', go: 'Match' },
+  ];
+}
+
+function sectorSize(table: SourceTable, target: TargetDrive): PlanPoint[] {
   if (table.sectorSize === target.sectorSize) return [];
+  const which = target.id === 'added' ? 'the added one' : 'the new one';
   return [
     fail(
       'Sector size',
-      `The old drive has ${table.sectorSize}-byte sectors, the new one ${target.sectorSize}: a copy by blocks would not be readable.`,
-      `a drive with ${table.sectorSize}-byte sectors`,
+      `The old drive has ${table.sectorSize}-byte sectors, ${which} ${target.sectorSize}: a copy by blocks would not be readable.`,
+      `a drive with ${table.sectorSize}-byte sectors, or a fresh installation with the files brought over`,
+      [
+        { label: 'Choose another drive', go: 'Match' },
+        { label: 'Install afresh instead', go: 'Book in' },
+      ],
     ),
   ];
 }
 
-function leftBehind(one: PlannedPartition, intent: LayoutIntent): Reason[] {
-  if (one.change !== 'left behind' || intent.acknowledged.includes(one.source.id)) return [];
+/** Logical partitions of an MBR lie in one extended partition, side by side. */
+function logicalOrder({ partitions, targets }: Bare): PlanPoint[] {
+  if (targets[0]?.scheme !== 'mbr') return [];
+  const placed = partitions
+    .filter(({ target }) => target?.on === 'new')
+    .sort((a, b) => (a.target?.startSector ?? 0) - (b.target?.startSector ?? 0));
+  const turns = placed.filter(({ source }, at) => Boolean(source.logical) !== Boolean(placed[at - 1]?.source.logical));
+  const stretches = turns.filter(({ source }) => source.logical).length;
+  if (stretches < 2) return [];
   return [
-    fail('Left behind', `${one.source.name} was taken out and stays behind.`, 'bring it, or type its name to leave it'),
+    fail('Order', 'Logical partitions lie side by side in an MBR.', 'put them next to each other again', [
+      { label: 'Order of the old drive', intent: { order: [] } },
+    ]),
   ];
 }
 
-function overfull(one: PlannedPartition): Reason[] {
-  if (one.source.used === null || one.source.used <= one.sourceBytes) return [];
+function leftBehind({ source, change }: PlannedPartition, intent: LayoutIntent): PlanPoint[] {
+  if (change !== 'left behind' || intent.acknowledged.includes(source.id)) return [];
+  const leftOut = intent.leftOut.filter((id) => id !== source.id);
+  const bring: PlanAction =
+    intent.extent === 'system only' && source.kind === 'data'
+      ? { label: 'Bring everything', intent: { extent: 'whole device', leftOut } }
+      : { label: 'Bring it', intent: { leftOut } };
+  const point = fail(
+    'Left behind',
+    `${source.name} was taken out and stays behind.`,
+    'bring it, or type its name to leave it',
+    [bring],
+  );
+  return [{ ...point, about: source.id }];
+}
+
+function overfull({ source, sourceBytes }: PlannedPartition): PlanPoint[] {
+  if (source.used === null || source.used <= sourceBytes) return [];
   return [
-    fail('Used space', `${one.source.name} is said to use more than its size.`, 'correct its used space in Assess'),
+    fail('Used space', `${source.name} is said to use more than its size.`, 'correct its used space in Assess', [
+      { label: 'To Assess', go: 'Assess' },
+    ]),
   ];
 }
 
-function typedSize(one: PlannedPartition, intent: LayoutIntent): Reason[] {
-  const typed = intent.sizes[one.source.id];
-  if (typed === undefined || one.change === 'left behind') return [];
+function typedSize(one: PlannedPartition, intent: LayoutIntent): PlanPoint[] {
+  const { source, minimum } = one;
+  const typed = intent.sizes[source.id];
+  if (typed === undefined || one.change === 'left behind' || one.change === 'stays') return [];
+  const { [source.id]: _typed, ...others } = intent.sizes;
   if (!one.resizable && alignUp(typed) !== alignUp(one.sourceBytes)) {
-    const why = one.source.encrypted ? 'it is encrypted' : `${one.source.fileSystem} keeps its size here`;
-    const remedy = one.source.encrypted ? 'switch encryption off first' : 'leave its size as it is';
-    return [fail('Size', `${one.source.name} cannot change its size: ${why}.`, remedy)];
+    const locked = source.encrypted && !intent.decrypted.includes(source.id);
+    const why = locked ? 'it is encrypted' : `${source.fileSystem} keeps its size here`;
+    const remedy = locked ? 'switch encryption off first' : 'leave its size as it is';
+    return [
+      {
+        ...fail('Size', `${source.name} cannot change its size: ${why}.`, remedy, [
+          { label: 'Leave its size', intent: { sizes: others } },
+          ...(locked ? [decrypt(one, intent)] : []),
+        ]),
+        about: source.id,
+      },
+    ];
   }
-  if (typed < one.minimum) {
-    return [fail('Size', `${one.source.name} needs at least ${binary(one.minimum)}.`, 'type a larger size')];
-  }
-  return [];
+  if (typed >= minimum) return [];
+  const point = fail('Size', `${source.name} needs at least ${binary(minimum)}.`, 'type a larger size', [
+    { label: 'Least', intent: { sizes: { ...intent.sizes, [source.id]: minimum } } },
+  ]);
+  return [{ ...point, about: source.id }];
 }
 
-function remarks(one: PlannedPartition): Reason[] {
-  const notes: Reason[] = [];
-  if (one.source.encrypted) {
-    notes.push(limit('Encrypted', `${one.source.name} is encrypted: it is copied whole and keeps its size.`));
-  } else if (one.source.used === null && one.source.fileSystem !== 'none') {
-    notes.push(limit('Used space', `How much ${one.source.name} uses is not known: it is copied whole.`));
+function decrypt({ source }: PlannedPartition, { decrypted }: LayoutIntent): PlanAction {
+  return { label: 'Decrypt it first', intent: { decrypted: [...decrypted, source.id] } };
+}
+
+function remarks(one: PlannedPartition, intent: LayoutIntent): PlanPoint[] {
+  const { source, change } = one;
+  const { name, id } = source;
+  const about = { about: id };
+  if (change === 'left behind')
+    return intent.acknowledged.includes(id)
+      ? [{ ...limit('Left behind', `${name} stays behind, as was acknowledged by its name.`), ...about }]
+      : [];
+  if (change === 'stays')
+    return [
+      { ...limit('Stays', `${name} is not copied: it stays on the old drive, which stays in the device.`), ...about },
+    ];
+  const notes: PlanPoint[] = [];
+  if (source.encrypted && intent.decrypted.includes(id)) {
+    const point = limit('Encrypted', `${name} is decrypted before the copy: a run of its own.`, [
+      { label: 'Copy it encrypted', intent: { decrypted: intent.decrypted.filter((other) => other !== id) } },
+    ]);
+    notes.push({ ...point, ...about });
+  } else if (source.encrypted) {
+    notes.push({
+      ...limit('Encrypted', `${name} is encrypted: it is copied whole and keeps its size.`, [decrypt(one, intent)]),
+      ...about,
+    });
   }
-  if (one.change === 'moved' && one.source.kind === 'recovery') {
-    notes.push(
-      limit('Place', `${one.source.name} starts elsewhere: its entry in the start-up settings is checked in Prove.`),
-    );
+  if (source.used === null && source.fileSystem !== 'none' && !(source.encrypted && notes.length === 0)) {
+    notes.push({ ...limit('Used space', `How much ${name} uses is not known: it is copied whole.`), ...about });
+  }
+  if (change === 'moved' && source.kind === 'recovery') {
+    notes.push({
+      ...limit('Place', `${name} starts elsewhere: its entry in the start-up settings is checked in Prove.`),
+      ...about,
+    });
   }
   return notes;
-}
-
-function reach(table: SourceTable, target: TargetDrive): Reason[] {
-  if (table.scheme === 'gpt' || target.sectors <= 2 ** 32) return [];
-  return [limit('Scheme', 'An MBR table reaches 2 TiB: the rest of this drive stays unusable.')];
-}
-
-function fail(rule: string, sentence: string, remedy: string): Reason {
-  return { rule, outcome: 'fail', sentence, remedy };
-}
-
-function limit(rule: string, sentence: string): Reason {
-  return { rule, outcome: 'limit', sentence };
 }

@@ -11,13 +11,13 @@ const wanted = (id: string, minimum: number, size: number, over: Partial<Wanted>
   minimum: minimum * GIB,
   wanted: size * GIB,
   yields: true,
-  takesRest: false,
+  share: 0,
   ...over,
 });
 
 describe('sharing the room of the new drive', () => {
   it('gives each what it wants, and the rest to the one that takes it', () => {
-    const sizes = shareRoom([wanted('a', 1, 10), wanted('b', 5, 20, { takesRest: true })], 100 * GIB);
+    const sizes = shareRoom([wanted('a', 1, 10), wanted('b', 5, 20, { share: 1 })], 100 * GIB);
     expect([sizes.get('a'), sizes.get('b')]).toEqual([10 * GIB, 90 * GIB]);
   });
 
@@ -40,12 +40,12 @@ describe('sharing the room of the new drive', () => {
       .map(({ minimum, more, yields }) => ({ minimum: minimum * GIB, wanted: (minimum + more) * GIB, yields }));
     fc.assert(
       fc.property(fc.array(one, { minLength: 1, maxLength: 20 }), fc.nat(2000), (list, room) => {
-        const all = list.map((entry, n): Wanted => ({ id: `p${n}`, takesRest: n === 0, ...entry }));
+        const all = list.map((entry, n): Wanted => ({ id: `p${n}`, share: n === 0 ? 1 : 0, ...entry }));
         const sizes = shareRoom(all, room * GIB);
         const sum = [...sizes.values()].reduce((total, size) => total + size, 0);
         for (const entry of all) expect(sizes.get(entry.id)).toBeGreaterThanOrEqual(entry.minimum);
         const least = all.reduce(
-          (total, entry) => total + (entry.yields || entry.takesRest ? entry.minimum : entry.wanted),
+          (total, entry) => total + (entry.yields || entry.share > 0 ? entry.minimum : entry.wanted),
           0,
         );
         if (least <= room * GIB) expect(sum).toBeLessThanOrEqual(room * GIB);

@@ -8,30 +8,48 @@ export interface Wanted {
   wanted: number;
   /** Whether it may be made smaller than wanted to let the others in. */
   yields: boolean;
-  takesRest: boolean;
+  /** Its part of what nobody asked for, as a weight; 0: none. */
+  share: number;
 }
 
 /**
- * The sizes of all partitions in `room` bytes, by id. Each gets what it wants; the one that takes the rest
- * gets what remains. When room is short, those that may yield give in proportion to what they have over
- * their minimum. When even the minimums do not fit, the minimums are returned.
+ * The sizes of all partitions in `room` bytes, by id. Each gets what it wants; what remains is shared by weight. One
+ * that takes all of the rest takes whatever is left, more or less; several get what they want first. When room is
+ * short, those that may yield give in proportion to what they have over their minimum. When even the minimums do not
+ * fit, the minimums are returned.
  */
 export function shareRoom(list: readonly Wanted[], room: number): Map<string, number> {
-  const sizes = new Map(list.map((one) => [one.id, one.takesRest ? one.minimum : one.wanted]));
+  const takers = list.filter((one) => one.share > 0);
+  const lone = takers.length === 1 ? takers[0]?.id : undefined;
+  const sizes = new Map(list.map((one) => [one.id, one.id === lone ? one.minimum : one.wanted]));
   const over = () => [...sizes.values()].reduce((total, size) => total + size, 0) - room;
-  if (over() > 0) yieldRoom(list, sizes, over());
-  const rest = list.find((one) => one.takesRest);
-  if (rest && over() < 0) sizes.set(rest.id, (sizes.get(rest.id) ?? 0) + alignDown(-over()));
+  if (over() > 0) yieldRoom(list, sizes, over(), lone);
+  else shareRest(takers, sizes, -over());
   return sizes;
 }
 
-function yieldRoom(list: readonly Wanted[], sizes: Map<string, number>, short: number): void {
-  const givers = list.filter((one) => one.yields && !one.takesRest && one.wanted > one.minimum);
+function yieldRoom(
+  list: readonly Wanted[],
+  sizes: Map<string, number>,
+  short: number,
+  spared: string | undefined,
+): void {
+  const givers = list.filter((one) => one.yields && one.id !== spared && one.wanted > one.minimum);
   const spare = givers.reduce((total, one) => total + one.wanted - one.minimum, 0);
   let missing = Math.min(short, spare);
   for (const one of givers) {
-    const share = Math.min(one.wanted - one.minimum, missing, alignUp(((one.wanted - one.minimum) / spare) * short));
-    sizes.set(one.id, one.wanted - share);
-    missing -= share;
+    const part = Math.min(one.wanted - one.minimum, missing, alignUp(((one.wanted - one.minimum) / spare) * short));
+    sizes.set(one.id, one.wanted - part);
+    missing -= part;
+  }
+}
+
+function shareRest(takers: readonly Wanted[], sizes: Map<string, number>, rest: number): void {
+  const weights = takers.reduce((total, one) => total + one.share, 0);
+  let left = alignDown(rest);
+  for (const [index, one] of takers.entries()) {
+    const part = index === takers.length - 1 ? left : Math.min(left, alignDown((one.share / weights) * rest));
+    sizes.set(one.id, (sizes.get(one.id) ?? 0) + part);
+    left -= part;
   }
 }

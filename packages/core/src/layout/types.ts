@@ -37,6 +37,10 @@ export interface SourcePartition {
   /** null when not known: then it is copied whole and keeps its size. */
   used: number | null;
   encrypted: boolean;
+  /** Inside an extended partition of an MBR. */
+  logical?: boolean;
+  /** As its table names it, where that was read: what boot entries know it by must be the same on the copy. */
+  entry?: { type: string; uniqueId: string; attributes: string };
 }
 
 export interface SourceTable {
@@ -45,27 +49,65 @@ export interface SourceTable {
   partitions: SourcePartition[];
 }
 
+/** The drive that takes over, or the one that is added for data. */
+export type TargetId = 'new' | 'added';
+
 export interface TargetDrive {
+  id: TargetId;
   sectors: number;
   sectorSize: SectorSize;
 }
 
+/** A volume that the source does not have. */
+export interface NewVolume {
+  id: string;
+  name: string;
+  kind: 'EFI system' | 'data';
+  fileSystem: FileSystem;
+  bytes: number;
+  on: TargetId;
+}
+
+/** Who gets the room that nobody asked for. */
+export type Spare = { to: 'partition'; id: string } | { to: 'in proportion' } | { to: 'nobody' };
+
 /** What the technician decided; everything not named here comes along and is computed. */
 export interface LayoutIntent {
+  /** `system only` leaves volumes that hold data alone where they are. */
+  extent: 'whole device' | 'system only';
   /** Partitions that stay behind, by id. */
   leftOut: string[];
-  /** Of these, the ones whose name was typed to acknowledge it. */
+  /** Of what stays behind, what was acknowledged by typing its name. */
   acknowledged: string[];
   /** Sizes typed, bytes, by id. */
   sizes: Record<string, number>;
-  /** Who gets the rest: a partition's id, or null for nobody (it stays left free). */
-  restTo: string | null;
+  spare: Spare;
+  /** Share of each new drive that belongs to no partition, per cent, 0 to 50. */
+  keepFree: number;
+  /** Ids in the order wanted on the new drive; empty: as on the source. */
+  order: string[];
+  /** Partitions that go to the added drive, by id. */
+  elsewhere: string[];
+  /** Encrypted volumes that are decrypted before the copy, by id. */
+  decrypted: string[];
+  /** Scheme of the new table; null: as on the source. */
+  scheme: Scheme | null;
+  added: NewVolume[];
 }
 
-export type Change = 'same' | 'moved' | 'grown' | 'shrunk' | 'left behind' | 'no room';
+/** What a plan depends on besides the drives. */
+export interface Circumstances {
+  /** Whether the device's firmware starts by UEFI; null where nobody looked. */
+  uefi: boolean | null;
+  /** The old drive stays in the device: what is not copied is not lost. */
+  oldStays: boolean;
+}
+
+export type Change = 'same' | 'moved' | 'grown' | 'shrunk' | 'left behind' | 'stays' | 'no room';
 
 export interface TargetPartition {
   id: string;
+  on: TargetId;
   startSector: number;
   sectors: number;
   bytes: number;
@@ -81,16 +123,41 @@ export interface PlannedPartition {
   target: TargetPartition | null;
 }
 
-export interface LayoutPlan {
-  partitions: PlannedPartition[];
+export interface PlannedVolume {
+  volume: NewVolume;
+  target: TargetPartition | null;
+}
+
+/** One of the new drives as it will be. */
+export interface TargetLayout {
+  id: TargetId;
   scheme: Scheme;
-  /** Bytes of the target that belong to no partition. */
+  /** Bytes that partitions may use, what is kept free taken off. */
+  room: number;
+  /** Bytes that belong to no partition. */
   leftFree: number;
-  /** Bytes that travel: used ones where the file system can be read, else whole partitions. */
-  bytesToCopy: number;
-  /** The least drive for this plan, bytes, and the smallest sold capacity, decimal GB; null beyond the list. */
+  /** The least drive for what goes there, bytes, and the smallest sold capacity, decimal GB; null beyond the list. */
   smallestBytes: number;
   smallestSold: number | null;
-  problems: Reason[];
-  notes: Reason[];
+}
+
+/** Something that can be done about a point: a change of what was decided, or another place of work. */
+export type PlanAction =
+  { label: string; intent: Partial<LayoutIntent> } | { label: string; go: 'Assess' | 'Match' | 'Book in' };
+
+/** What stands against a plan, or is to be known of it. */
+export interface PlanPoint extends Reason {
+  /** The partition that it is about. */
+  about?: string;
+  actions?: PlanAction[];
+}
+
+export interface LayoutPlan {
+  partitions: PlannedPartition[];
+  added: PlannedVolume[];
+  targets: TargetLayout[];
+  /** Bytes that travel: used ones where the file system can be read, else whole partitions. */
+  bytesToCopy: number;
+  problems: PlanPoint[];
+  notes: PlanPoint[];
 }

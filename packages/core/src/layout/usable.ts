@@ -1,6 +1,6 @@
 import { ALIGNMENT } from '../capacity';
 import type { Scheme, TargetDrive } from './types';
-import { alignDown } from './volume-facts';
+import { alignDown, alignUp } from './volume-facts';
 
 /** First and last byte (exclusive) that partitions may use, both on the alignment step. */
 export interface UsableRange {
@@ -19,8 +19,14 @@ export function tableTail(scheme: Scheme, sectorSize: number): number {
 }
 
 /** The range for partitions. An MBR entry reaches 2^32 sectors: 2 TiB at 512 bytes. */
-export function usableRange(scheme: Scheme, drive: TargetDrive): UsableRange {
+export function usableRange(scheme: Scheme, drive: Pick<TargetDrive, 'sectors' | 'sectorSize'>): UsableRange {
   const reachable = scheme === 'mbr' ? Math.min(drive.sectors, 2 ** 32) : drive.sectors;
   const end = alignDown(reachable * drive.sectorSize - tableTail(scheme, drive.sectorSize));
   return { start: ALIGNMENT, end: Math.max(ALIGNMENT, end) };
+}
+
+/** The range less the share that is kept free at its end. @param percent 0 to 50 */
+export function roomWithin({ start, end }: UsableRange, percent: number): UsableRange {
+  const share = Math.min(50, Math.max(0, percent)) / 100;
+  return { start, end: Math.max(start, end - alignUp((end - start) * share)) };
 }

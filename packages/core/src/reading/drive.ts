@@ -36,6 +36,8 @@ export function sourceOf(table: ReadTable, volumes: readonly Volume[]): SourceTa
       sectors: Math.max(1, entry.sectors),
       used: volume?.usedBytes ?? null,
       encrypted: volume !== undefined && volume.encryption !== 'none',
+      ...(entry.logical ? { logical: true } : {}),
+      entry: { type: entry.type, uniqueId: entry.uniqueId, attributes: entry.attributes },
     };
   });
   return { scheme: table.scheme, sectorSize: table.sectorSize, partitions };

@@ -1,6 +1,6 @@
 import { normaliseSerial } from '../identity';
 import { stripBalance } from '../strip';
-import { latestRun, replacesDrive, wants } from './evidence';
+import { replacesDrive, wants } from './evidence';
 import { always, BOOKED, titled, type StepRule } from './step-rule';
 import type { JobSnapshot } from './types';
 
@@ -45,7 +45,7 @@ export const END_RULES: readonly StepRule[] = [
     title: titled('Stop the copy and record how it ended'),
     minutes: 2,
     applies: (job) => job.runs.length > 0,
-    done: (job) => latestRun(job)?.outcome !== 'running',
+    done: ({ runs }) => runs.every(({ outcome }) => outcome !== 'running'),
     after: () => ['book in'],
     gates: [],
   },

@@ -23,17 +23,21 @@ export function planHolds({ facts }: JobSnapshot): boolean {
     plan !== undefined &&
     plan.sourceSerial === facts['old drive']?.serial &&
     plan.targetSerial === facts['drive choice']?.serial &&
+    (plan.addedSerial === null || plan.addedSerial === facts['added choice']?.serial) &&
     JSON.stringify(plan.table) === JSON.stringify(facts['partition table'])
   );
 }
 
-/** Which of both drives have been identified by the serial that the job knows now. */
-export function identified({ facts }: JobSnapshot): { source: boolean; target: boolean } {
+/** Which drives of the copy have been identified by the serial that the job knows now; an added one only where data goes there. */
+export function identified({ facts }: JobSnapshot): { source: boolean; target: boolean; added: boolean } {
   const same = (scanned?: string, known?: string) =>
     scanned !== undefined && known !== undefined && sameSerial(scanned, known);
   return {
     source: same(facts['source identified']?.serial, facts['old drive']?.serial),
     target: same(facts['target identified']?.serial, facts['drive choice']?.serial),
+    added:
+      (facts.plan?.addedSerial ?? null) === null ||
+      same(facts['added identified']?.serial, facts['added choice']?.serial),
   };
 }
 
@@ -54,9 +58,9 @@ function sameSerial(first: string, second: string): boolean {
   return normaliseSerial(first) === normaliseSerial(second);
 }
 
-/** The latest attempt, or null. */
+/** The latest attempt at the copy, or null. */
 export function latestRun(job: JobSnapshot): RunSummary | null {
-  return job.runs.reduce<RunSummary | null>(
+  return copies(job).reduce<RunSummary | null>(
     (latest, run) => (latest && latest.attempt > run.attempt ? latest : run),
     null,
   );
@@ -66,4 +70,14 @@ export function latestRun(job: JobSnapshot): RunSummary | null {
 export function copyTrusted(job: JobSnapshot): boolean {
   const run = latestRun(job);
   return run?.outcome === 'ended well' && run.targetSerial === job.facts['drive choice']?.serial;
+}
+
+function copies({ runs }: JobSnapshot): RunSummary[] {
+  return runs.filter(({ kind }) => kind === 'copy');
+}
+
+/** Whether every drive that the copy reads or writes has been identified. */
+export function allIdentified(job: JobSnapshot): boolean {
+  const { source, target, added } = identified(job);
+  return source && target && added;
 }

@@ -1,4 +1,4 @@
-import type { Gate, GateId, JobSnapshot, Station } from './types';
+import type { Gate, GateId, JobSnapshot, Override, Station } from './types';
 
 /** One gate: when a job has it, who may pass it, and what is missing. */
 export interface GateRule {
@@ -8,6 +8,8 @@ export interface GateRule {
   overridableBy: Gate['overridableBy'];
   applies: (job: JobSnapshot) => boolean;
   missing: (job: JobSnapshot) => string[];
+  /** Whether a reason given earlier still covers what stands now; always, where this is left out. */
+  covered?: (job: JobSnapshot, override: Override) => boolean;
 }
 
 /** The sentence, unless what it asks for holds. */

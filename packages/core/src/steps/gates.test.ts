@@ -1,16 +1,14 @@
 import { describe, expect, it } from 'vitest';
 import { bytesOfNominal, GIB } from '../capacity';
-import { linkCeiling } from '../links';
 import { stoppers } from '../reason';
 import { gatePassed, gatesOf } from './gates';
-import { functionChecks, latestRun, planHolds, ROUTES } from './index';
-import { routeLinks } from './route-links';
+import { functionChecks, latestRun, planHolds } from './index';
 import type { Gate, GateId, JobFacts, JobSnapshot, RunSummary } from './types';
 
-const sata = { kind: 'sata' as const, generation: 3 as const };
 const empty: JobSnapshot = {
   wishes: [{ kind: 'new drive', least: bytesOfNominal(480) }],
   modelKnown: true,
+  device: { uefi: true, battery: true },
   opening: null,
   end: null,
   facts: {},
@@ -25,6 +23,8 @@ const empty: JobSnapshot = {
 const memoryJob: JobSnapshot = { ...empty, wishes: [{ kind: 'memory', least: 16 * GIB }] };
 const run = (attempt: number, outcome: RunSummary['outcome'], targetSerial = 'NEW'): RunSummary => ({
   id: `r${attempt}`,
+  kind: 'copy',
+  about: null,
   attempt,
   sourceSerial: 'OLD',
   targetSerial,
@@ -105,7 +105,7 @@ describe('passing a gate', () => {
     holds: false,
     missing: ['x'],
     overridableBy,
-    overridden: overridden ? { gate: 'copied', reason: 'r', by: 'b', at: '' } : null,
+    overridden: overridden ? { gate: 'copied', reason: 'r', by: 'b', at: '', amount: null } : null,
   });
 
   it('needs a reason, and somebody who may give it', () => {
@@ -145,13 +145,7 @@ describe('evidence', () => {
   });
 });
 
-describe('routes and checks', () => {
-  it('sends an enclosure over USB, the bench over the drives’ own links', () => {
-    expect(routeLinks('both at the bench', sata, sata)).toEqual({ source: sata, target: sata });
-    expect(linkCeiling(routeLinks('new drive in an enclosure', sata, sata).target)).toBe(1212);
-    expect(new Set(ROUTES.map((one) => one.route)).size).toBe(ROUTES.length);
-  });
-
+describe('checks and stops', () => {
   it('checks what the wishes ask for before what the model has', () => {
     const checks = functionChecks([...empty.wishes, ...memoryJob.wishes], ['Camera']);
     expect(checks).toEqual(expect.arrayContaining(['Files there', 'Memory test passed']));

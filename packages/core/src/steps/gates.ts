@@ -7,7 +7,7 @@ export function gatesOf(job: JobSnapshot): Gate[] {
   const rules = job.end ? END_GATES : WORK_GATES;
   return rules
     .filter((rule) => rule.applies(job))
-    .map(({ id, station, title, overridableBy, missing }) => {
+    .map(({ id, station, title, overridableBy, missing, covered }) => {
       const sentences = missing(job);
       return {
         id,
@@ -16,7 +16,7 @@ export function gatesOf(job: JobSnapshot): Gate[] {
         overridableBy,
         missing: sentences,
         holds: sentences.length === 0,
-        overridden: job.overrides.find((one) => one.gate === id) ?? null,
+        overridden: job.overrides.findLast((one) => one.gate === id && (covered?.(job, one) ?? true)) ?? null,
       };
     });
 }

@@ -15,7 +15,8 @@ export { gatePassed } from './gates';
 export { procedureOf } from './procedure';
 export * from './next-hands';
 export * from './corrections';
-export { estimateOnRoute, ROUTES } from './route-links';
+export { decided, fitsFirst, opensFirst } from './on-route';
+export { preparationsOf } from './preparations';
 export { functionChecks } from './function-checks';
 export { amount } from './money';
 export {

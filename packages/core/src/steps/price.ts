@@ -1,5 +1,15 @@
 import { soldName } from '../capacity';
-import type { DriveChoice, FactKey, JobSnapshot, MemoryChoice, PricedPart, Rates, Station, WishKind } from './types';
+import type {
+  DriveChoice,
+  FactKey,
+  JobSnapshot,
+  MemoryChoice,
+  Override,
+  PricedPart,
+  Rates,
+  Station,
+  WishKind,
+} from './types';
 import { minutesOf } from './step-rule';
 import { WORK_RULES } from './work-rules';
 
@@ -108,6 +118,11 @@ const CHOICE_OF = {
 export function partsKnown({ wishes, facts, ordered }: JobSnapshot): boolean {
   if (ordered.length > 0) return true;
   return wishes.every(({ kind }) => facts[CHOICE_OF[kind]] !== undefined);
+}
+
+/** Whether going ahead without asking, with a reason, was decided for at least what the job costs now. */
+export function overrideCovers(job: JobSnapshot, { gate, amount }: Override): boolean {
+  return gate === 'price agreed' && amount !== null && jobTotal(job) <= amount;
 }
 
 /** Whether the customer agreed to what the job costs as it stands now. */

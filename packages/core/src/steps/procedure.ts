@@ -1,8 +1,9 @@
 import { END_RULES } from './end-rules';
 import { latestRun } from './evidence';
 import { gatePassed, gatesOf } from './gates';
+import { preparationsOf } from './preparations';
 import { PRICE_RULE } from './price-rule';
-import { minutesOf, type StepRule } from './step-rule';
+import { gatesFor, minutesOf, type StepRule } from './step-rule';
 import {
   STATIONS,
   type Gate,
@@ -30,7 +31,7 @@ export function procedureOf(job: JobSnapshot): Procedure {
   const titles = new Map(rules.map((rule) => [rule.id, rule.title(job)]));
   const steps = rules.map((rule): Step => {
     const waitsFor = doneIds.has(rule.id) ? [] : waiting(rule, job, gates, present, doneIds, titles);
-    const running = rule.id === 'end copy' && latestRun(job)?.outcome === 'running';
+    const running = runsNow(rule.id, job);
     const state = doneIds.has(rule.id) ? 'done' : running ? 'running' : waitsFor.length > 0 ? 'waiting' : 'ready';
     return {
       id: rule.id,
@@ -43,11 +44,18 @@ export function procedureOf(job: JobSnapshot): Procedure {
   });
   return {
     steps,
+    preparations: present.has('prepare') ? preparationsOf(job) : [],
     gates,
     stations: stationStates(steps, job),
     handsLeft: steps.filter((step) => step.state !== 'done').reduce((total, step) => total + step.minutes, 0),
     unattendedLeft: unattendedMinutes(job, doneIds),
   };
+}
+
+/** Whether the step is one that goes on by itself at the moment. */
+function runsNow(id: StepId, job: JobSnapshot): boolean {
+  if (id === 'end copy') return latestRun(job)?.outcome === 'running';
+  return id === 'prepare' && job.runs.some(({ kind, outcome }) => kind !== 'copy' && outcome === 'running');
 }
 
 /** Stable order in which no step stands before one that must come first. Throws for a circle in the rules. */
@@ -72,7 +80,7 @@ function waiting(
   done: ReadonlySet<StepId>,
   titles: ReadonlyMap<StepId, string>,
 ): string[] {
-  const closed = rule.gates.filter((id) => !gatePassed(gates, id));
+  const closed = gatesFor(rule, job).filter((id) => !gatePassed(gates, id));
   const sentences = closed.flatMap((id) => gates.find((gate) => gate.id === id)?.missing ?? []);
   const before = rule.after(job).filter((id) => present.has(id) && !done.has(id) && !passedByOverride(id, gates));
   return [...sentences, ...before.map((id) => `First: ${titles.get(id) ?? id}.`)];
@@ -83,6 +91,7 @@ const DOING: readonly StepRule[] = [...WORK_RULES, PRICE_RULE];
 /** Steps whose evidence a gate asks for are passed over once that gate is overridden. */
 const EVIDENCE_OF: Readonly<Partial<Record<StepId, Gate['id']>>> = {
   'measure before': 'assessed',
+  prepare: 'prepared',
   'agree price': 'price agreed',
   'end copy': 'copied',
   'trial start': 'started',
@@ -101,11 +110,19 @@ function passedByOverride(id: StepId, gates: readonly Gate[]): boolean {
   return gate !== undefined && !gate.holds && gatePassed(gates, gate.id);
 }
 
+/** What runs now, and the runs of the plan that are still to come. */
 function unattendedMinutes(job: JobSnapshot, done: ReadonlySet<StepId>): number {
   if (done.has('end copy') || job.end) return 0;
-  const run = latestRun(job);
-  if (run?.outcome === 'running') return run.left ? run.left.high / 60 : (job.facts.plan?.estimate.high ?? 0) / 60;
-  return (job.facts.plan?.estimate.middle ?? 0) / 60;
+  const now = job.runs.find(({ outcome }) => outcome === 'running');
+  const planned = job.facts.plan?.work ?? [];
+  const own = planned.find(({ about, estimate }) => estimate.kind === now?.kind && about === now.about);
+  const ahead = planned.filter(
+    ({ about, estimate: { kind } }) =>
+      (kind !== now?.kind || about !== now.about) &&
+      !job.runs.some((run) => run.kind === kind && run.about === about && run.outcome === 'ended well'),
+  );
+  const running = now ? (now.left?.high ?? own?.estimate.high ?? 0) : 0;
+  return (running + ahead.reduce((sum, { estimate }) => sum + estimate.middle, 0)) / 60;
 }
 
 function stationStates(steps: readonly Step[], job: JobSnapshot): StationState[] {

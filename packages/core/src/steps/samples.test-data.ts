@@ -1,18 +1,33 @@
+import { defaultIntent } from '../layout';
 import type { DriveChoice, FactKey, JobFacts, JobSnapshot, Route } from './types';
 
 const set = { sequentialRead: 90, sequentialWrite: 80, randomRead: 0.4, randomWrite: 0.8, startUps: [90] };
 const table = { scheme: 'gpt' as const, sectorSize: 512 as const, partitions: [] };
 const link = { kind: 'sata' as const, generation: 3 as const };
-const estimate = { low: 600, middle: 900, high: 1800, rate: 90, limitedBy: 'old drive', restsOn: '' };
+const estimate = {
+  kind: 'copy' as const,
+  bytes: 1,
+  prior: 900,
+  low: 600,
+  middle: 900,
+  high: 1800,
+  rate: 90,
+  limitedBy: 'old drive',
+  restsOn: '',
+};
 
 export const planBy = (route: Route): NonNullable<JobFacts['plan']> => ({
   sourceSerial: 'OLD',
   targetSerial: 'NEW',
   table,
-  intent: { leftOut: [], acknowledged: [], sizes: {}, restTo: null },
+  intent: defaultIntent(table),
   route,
+  startedFrom: null,
+  addedSerial: null,
+  targets: [],
   partitions: [],
   bytesToCopy: 1,
+  work: [{ about: null, estimate }],
   estimate,
 });
 const choice: DriveChoice = {
@@ -80,10 +95,12 @@ export const complete: Required<JobFacts> = {
     partsNeeded: [],
     adapters: [],
   },
-  'plan draft': { intent: planBy('both at the bench').intent, route: 'new drive in an enclosure' },
+  'plan draft': { intent: planBy('both at the bench').intent, route: 'new drive in an enclosure', startedFrom: null },
+  prepared: { stamps: [{ id: 'backup', by: 'A', at: '', note: '' }] },
   plan: planBy('new drive in an enclosure'),
   'source identified': { serial: 'OLD' },
   'target identified': { serial: 'new' },
+  'added identified': { serial: 'ADD' },
   fitted: { serial: 'NEW' },
   'added fitted': { serial: 'ADD' },
   installed: { system: 'a desktop system', files: 'not wanted', note: '' },
@@ -106,6 +123,8 @@ export const screws = (out: number, back: number) => [
 ];
 export const run = (outcome: 'running' | 'ended well' | 'failed', attempt = 1) => ({
   id: `r${attempt}`,
+  kind: 'copy' as const,
+  about: null,
   attempt,
   sourceSerial: 'OLD',
   targetSerial: 'NEW',
@@ -115,6 +134,7 @@ export const run = (outcome: 'running' | 'ended well' | 'failed', attempt = 1) =
 export const job = (over: Partial<JobSnapshot>): JobSnapshot => ({
   wishes: [{ kind: 'new drive', least: 500e9 }],
   modelKnown: true,
+  device: { uefi: true, battery: true },
   opening: null,
   end: null,
   facts: {},

@@ -11,7 +11,7 @@ export interface StepRule {
   done: (job: JobSnapshot) => boolean;
   /** Steps that come first; one that the job does not have is passed over. */
   after: (job: JobSnapshot) => StepId[];
-  gates: GateId[];
+  gates: GateId[] | ((job: JobSnapshot) => GateId[]);
 }
 
 export const always = () => true;
@@ -19,6 +19,11 @@ export const always = () => true;
 /** Hands time of a step in a job, minutes. */
 export function minutesOf({ minutes }: StepRule, job: JobSnapshot): number {
   return typeof minutes === 'number' ? minutes : minutes(job);
+}
+
+/** The gates that a step waits for in a job. */
+export function gatesFor({ gates }: StepRule, job: JobSnapshot): GateId[] {
+  return typeof gates === 'function' ? gates(job) : gates;
 }
 
 /** A title that is the same whatever the job. */

@@ -27,7 +27,7 @@ describe('the procedure', () => {
 
   it('gives no go-ahead before both drives are identified by serial, whatever is overridden', () => {
     const facts = factsOf(keys.filter((key) => key !== 'target identified'));
-    const overrides = [{ gate: 'identified' as const, reason: 'hurry', by: 'x', at: '' }];
+    const overrides = [{ gate: 'identified' as const, reason: 'hurry', by: 'x', at: '', amount: null }];
     expect(state(job({ facts, overrides }), 'begin copy')).toBe('waiting');
     expect(state(job({ facts: complete }), 'begin copy')).toBe('ready');
     const swapped = { ...complete, 'target identified': { serial: 'OLD' } };
@@ -63,7 +63,7 @@ describe('the procedure', () => {
     const facts: JobFacts = { ...complete, 'trial start': { started: true, oldDriveDetached: false, note: '' } };
     const snapshot = job({ facts, runs: [run('ended well')], strip: screws(4, 0) });
     expect(state(snapshot, 'close up')).toBe('waiting');
-    const override = [{ gate: 'started' as const, reason: 'customer waits', by: 'x', at: '' }];
+    const override = [{ gate: 'started' as const, reason: 'customer waits', by: 'x', at: '', amount: null }];
     expect(state({ ...snapshot, overrides: override }, 'close up')).toBe('ready');
   });
 

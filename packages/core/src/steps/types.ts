@@ -1,11 +1,14 @@
 import type { MeasurementSet } from '../benchmarks';
 import type { SectorSize } from '../capacity';
-import type { CopyEstimate, HealthGrade } from '../estimate';
+import type { HealthGrade, RunKind } from '../estimate';
 import type { Drive, DriveClass, M2Length, Verdict } from '../fit';
-import type { LayoutIntent, SourceTable, TargetPartition } from '../layout';
+import type { SourceTable } from '../layout';
 import type { Link } from '../links';
 import type { FittedModule, MemoryModule } from '../memory';
 import type { StripItem } from '../strip';
+import type { AcceptedPlan, PlanDraft, Preparation, PreparedStamp } from './plan-types';
+
+export * from './plan-types';
 
 export const STATIONS = ['Book in', 'Assess', 'Match', 'Plan', 'Copy', 'Swap', 'Prove', 'Hand over'] as const;
 export type Station = (typeof STATIONS)[number];
@@ -121,21 +124,6 @@ export interface OldDriveMove {
   adapters: { name: string; price: number }[];
 }
 
-/** Where both drives sit while copying. */
-export type Route = 'new drive in an enclosure' | 'both at the bench';
-
-/** A plan as accepted. It holds only for the drives and the table it was made for. */
-export interface AcceptedPlan {
-  sourceSerial: string;
-  targetSerial: string;
-  table: SourceTable;
-  intent: LayoutIntent;
-  route: Route;
-  partitions: TargetPartition[];
-  bytesToCopy: number;
-  estimate: CopyEstimate;
-}
-
 /** Everything known of a job, entered once; a missing key is not known yet. */
 export interface JobFacts {
   backup?: { state: 'has a backup' | 'has no backup' | 'does not know'; irreplaceable: string };
@@ -158,10 +146,12 @@ export interface JobFacts {
   'old drive moves'?: OldDriveMove;
   /** This job's share of the version that the customer agreed to, tax included, minor currency units. */
   'quote accepted'?: { version: number; total: number; how: QuoteAcceptance; note: string };
-  'plan draft'?: { intent: LayoutIntent; route: Route };
+  'plan draft'?: PlanDraft;
+  prepared?: { stamps: PreparedStamp[] };
   plan?: AcceptedPlan;
   'source identified'?: { serial: string };
   'target identified'?: { serial: string };
+  'added identified'?: { serial: string };
   fitted?: { serial: string };
   'added fitted'?: { serial: string };
   /** A system put on the new drive afresh, and what became of the customer's files. */
@@ -191,6 +181,9 @@ export type RunOutcome = 'running' | 'ended well' | 'failed';
 
 export interface RunSummary {
   id: string;
+  kind: RunKind;
+  /** The partition that it is about, by id; null for the whole drive. */
+  about: string | null;
   attempt: number;
   sourceSerial: string;
   targetSerial: string;
@@ -205,6 +198,7 @@ export type GateId =
   | 'reserved'
   | 'price agreed'
   | 'planned'
+  | 'prepared'
   | 'identified'
   | 'copied'
   | 'started'
@@ -222,6 +216,8 @@ export interface Override {
   reason: string;
   by: string;
   at: string;
+  /** What the job cost when it was passed, minor currency units: the price gate stays passed up to this. */
+  amount: number | null;
 }
 
 export const ENDS = ['declined', 'not worth it', 'withdrawn', 'not collected'] as const;
@@ -261,11 +257,20 @@ export interface PricedPart {
   each: number;
 }
 
+/** What of a device's model the copy depends on. */
+export interface DeviceTraits {
+  uefi: boolean | null;
+  /** Whether it runs from a battery when the lead comes out. */
+  battery: boolean | null;
+}
+
 /** The facts of a job from which its procedure follows. */
 export interface JobSnapshot {
   wishes: Wish[];
   /** Whether the device's model is described; false while it is a stub from the counter. */
   modelKnown: boolean;
+  /** What the device is, as far as the copy depends on it. */
+  device: DeviceTraits;
   /** Minutes that opening this model is known to take; null for the rule of thumb. */
   opening: number | null;
   /** Set once it ends without work; its procedure is then the way back. */
@@ -308,6 +313,7 @@ export type StepId =
   | 'receive part'
   | 'agree price'
   | 'accept plan'
+  | 'prepare'
   | 'identify'
   | 'begin copy'
   | 'end copy'
@@ -350,6 +356,8 @@ export interface StationState {
 
 export interface Procedure {
   steps: Step[];
+  /** What to see to before the copy; empty without one. */
+  preparations: Preparation[];
   gates: Gate[];
   stations: StationState[];
   /** Minutes of hands and of unattended work still ahead. */

@@ -2,7 +2,8 @@ import { stripBalance } from '../strip';
 import { copyTrusted, fittedHolds, identified, latestRun, planHolds, replacesDrive, wants } from './evidence';
 import { unless, type GateRule } from './gate-rule';
 import { amount } from './money';
-import { agreedPrice, jobTotal, priceHolds } from './price';
+import { preparationsOf } from './preparations';
+import { agreedPrice, jobTotal, overrideCovers, priceHolds } from './price';
 import type { JobSnapshot } from './types';
 
 const always = () => true;
@@ -56,6 +57,7 @@ export const WORK_GATES: readonly GateRule[] = [
     title: 'Price agreed with the customer',
     overridableBy: 'technician',
     applies: always,
+    covered: overrideCovers,
     missing: (job) => {
       if (priceHolds(job)) return [];
       const agreed = agreedPrice(job);
@@ -78,6 +80,14 @@ export const WORK_GATES: readonly GateRule[] = [
     },
   },
   {
+    id: 'prepared',
+    station: 'Plan',
+    title: 'Prepared for the copy',
+    overridableBy: 'technician',
+    applies: copies,
+    missing: (job) => preparationsOf(job).flatMap(({ done, title, why }) => unless(done, `${title}: ${why}.`)),
+  },
+  {
     id: 'identified',
     station: 'Copy',
     title: 'Both drives identified by serial',
@@ -86,6 +96,7 @@ export const WORK_GATES: readonly GateRule[] = [
     missing: (job) => [
       ...unless(identified(job).source, 'The old drive is not identified by its serial.'),
       ...unless(identified(job).target, 'The new drive is not identified by its serial.'),
+      ...unless(identified(job).added, 'The added drive, to which data goes, is not identified by its serial.'),
     ],
   },
   {

@@ -1,15 +1,17 @@
 import { stripBalance } from '../strip';
 import {
   addedHolds,
+  allIdentified,
   copyTrusted,
   fitsDrive,
   fittedHolds,
-  identified,
   latestRun,
   planHolds,
   replacesDrive,
   wants,
 } from './evidence';
+import { decided, fitsFirst, opensFirst } from './on-route';
+import { preparationsOf } from './preparations';
 import { always, BOOKED, titled, type StepRule } from './step-rule';
 import type { JobSnapshot } from './types';
 
@@ -25,9 +27,16 @@ function drivesRead(job: JobSnapshot): boolean {
   return installs(job) ? old !== undefined : others !== undefined;
 }
 
-/** With both drives at the bench the device is opened to get at the old one before anything is copied. */
+/** The device is opened before anything is copied where its route asks for that. */
 function openedBeforeCopy(job: JobSnapshot): boolean {
-  return (job.facts.plan ?? job.facts['plan draft'])?.route === 'both at the bench';
+  const route = decided(job)?.route;
+  return route !== undefined && opensFirst(route);
+}
+
+/** The new drive sits in the device while it is copied to. */
+function fittedBeforeCopy(job: JobSnapshot): boolean {
+  const route = decided(job)?.route;
+  return copies(job) && route !== undefined && fitsFirst(route);
 }
 
 function fitTitle(job: JobSnapshot): string {
@@ -141,12 +150,22 @@ export const WORK_RULES: readonly StepRule[] = [
     gates: ['reserved'],
   },
   {
+    id: 'prepare',
+    station: 'Plan',
+    title: titled('Prepare the device for the copy'),
+    minutes: 8,
+    applies: copies,
+    done: (job) => planHolds(job) && preparationsOf(job).every(({ done }) => done),
+    after: () => ['accept plan'],
+    gates: [],
+  },
+  {
     id: 'identify',
     station: 'Copy',
     title: titled('Identify both drives by serial'),
     minutes: 3,
     applies: copies,
-    done: (job) => identified(job).source && identified(job).target,
+    done: allIdentified,
     after: (job) => (openedBeforeCopy(job) ? ['accept plan', 'strip down'] : ['accept plan']),
     gates: ['planned'],
   },
@@ -157,8 +176,8 @@ export const WORK_RULES: readonly StepRule[] = [
     minutes: 3,
     applies: copies,
     done: (job) => latestRun(job)?.outcome === 'running' || copyTrusted(job),
-    after: () => ['identify'],
-    gates: ['assessed', 'planned', 'identified'],
+    after: (job) => ['identify', 'prepare', ...(fittedBeforeCopy(job) ? (['fit'] as const) : [])],
+    gates: ['assessed', 'planned', 'prepared', 'identified'],
   },
   {
     id: 'end copy',
@@ -193,8 +212,8 @@ export const WORK_RULES: readonly StepRule[] = [
     minutes: 6,
     applies: (job) => replacesDrive(job) || addsMemory(job),
     done: fittedHolds,
-    after: () => ['strip down', 'end copy'],
-    gates: ['copied'],
+    after: (job) => ['strip down', fittedBeforeCopy(job) ? 'identify' : 'end copy'],
+    gates: (job) => (fittedBeforeCopy(job) ? ['identified'] : ['copied']),
   },
   {
     id: 'fit added',
@@ -224,8 +243,8 @@ export const WORK_RULES: readonly StepRule[] = [
     minutes: 6,
     applies: always,
     done: ({ facts }) => facts['trial start']?.started === true && facts['trial start'].oldDriveDetached,
-    after: () => ['fit', 'fit added', 'install'],
-    gates: [],
+    after: () => ['fit', 'fit added', 'install', 'end copy'],
+    gates: (job) => (fittedBeforeCopy(job) ? ['copied'] : []),
   },
   {
     id: 'close up',

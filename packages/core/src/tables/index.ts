@@ -3,3 +3,4 @@ export { crc32 } from './crc32';
 export { GPT_TYPE_OF } from './kinds';
 export { guessSectorSize, readTable } from './read';
 export { writeGpt, type GptContent } from './write';
+export { stableGuid } from './guid';

@@ -1,6 +1,12 @@
 import { AroundThePath1780560000000 } from './around-the-path';
 import { FitAndPrice1795400000000 } from './fit-and-price';
 import { FirstSchema1780300800000 } from './first-schema';
+import { PlanAndCopy1795600000000 } from './plan-and-copy';
 
 /** Every migration, oldest first. */
-export const migrations = [FirstSchema1780300800000, AroundThePath1780560000000, FitAndPrice1795400000000];
+export const migrations = [
+  FirstSchema1780300800000,
+  AroundThePath1780560000000,
+  FitAndPrice1795400000000,
+  PlanAndCopy1795600000000,
+];

@@ -8,7 +8,6 @@ import { BookedStation } from './booked/BookedStation';
 import { CopyStation } from './copy/CopyStation';
 import { HandOverStation } from './hand-over/HandOverStation';
 import { MatchStation } from './match/MatchStation';
-import { PlanSide } from './plan/PlanSide';
 import { PlanStation } from './plan/PlanStation';
 import { ProveStation } from './prove/ProveStation';
 import { StationSide } from './StationSide';
@@ -31,6 +30,14 @@ export function StationPage({ job, station }: { job: JobView; station: Station }
       </div>
     );
   }
+  if (station === 'Plan') {
+    return (
+      <div key={station} role="group" aria-label={station}>
+        {foreign && <Foreign />}
+        <PlanStation job={job} side={<StationSide job={job} station={station} />} disabled={onlyLooking} />
+      </div>
+    );
+  }
   return (
     <div className={styles.station}>
       <fieldset key={station} disabled={onlyLooking} className={styles.work} aria-label={station}>
@@ -38,13 +45,6 @@ export function StationPage({ job, station }: { job: JobView; station: Station }
         <div className={styles.column}>{work(job, station)}</div>
       </fieldset>
       <div className={styles.column}>
-        {station === 'Plan' && (
-          <fieldset disabled={onlyLooking} className={styles.work} aria-label="The plan in detail">
-            <div className={styles.column}>
-              <PlanSide job={job} />
-            </div>
-          </fieldset>
-        )}
         <StationSide job={job} station={station} />
       </div>
     </div>
@@ -55,14 +55,12 @@ function Foreign() {
   return <p className={styles.notice}>This is work of the bench: from the counter it is only looked at.</p>;
 }
 
-function work(job: JobView, station: Exclude<Station, 'Match'>): ReactNode {
+function work(job: JobView, station: Exclude<Station, 'Match' | 'Plan'>): ReactNode {
   switch (station) {
     case 'Book in':
       return <BookedStation job={job} />;
     case 'Assess':
       return <AssessStation job={job} />;
-    case 'Plan':
-      return <PlanStation job={job} />;
     case 'Copy':
       return <CopyStation job={job} />;
     case 'Swap':

@@ -1,6 +1,6 @@
 import type { JobView } from '@udrel/contract/types';
 import { binary, soldName } from '@udrel/core/capacity';
-import { planLayout } from '@udrel/core/layout';
+import { planLines, type PlanLine } from '@udrel/core/plan-file';
 import { planHolds } from '@udrel/core/steps';
 import { range } from '../../format/time';
 import { whole } from '../../format/units';
@@ -15,14 +15,17 @@ export function PlanCard({ job }: { job: JobView }) {
   if (!planHolds(job.snapshot)) {
     return <Empty>This plan was accepted for other drives or partitions. Accept it again before printing it.</Empty>;
   }
-  const drive = { sectors: target.bytes / target.sectorSize, sectorSize: target.sectorSize };
-  const { partitions, leftFree } = planLayout(plan.table, drive, plan.intent);
+  const added = job.snapshot.facts['added choice'];
+  const lines = planLines(job.snapshot, plan);
   return (
     <article className={styles.paper}>
       <header className={styles.head}>
         <div>
           <h1>Copy plan {job.tag}</h1>
-          <p>{plan.route}</p>
+          <p>
+            {plan.route}
+            {plan.startedFrom && `, started from ${plan.startedFrom}`}
+          </p>
           <p className="sub">takes {range(plan.estimate.low, plan.estimate.high)}</p>
         </div>
         <Code text={job.tag} />
@@ -35,36 +38,69 @@ export function PlanCard({ job }: { job: JobView }) {
         <b>Write to</b> <span className="mono">{target.serial}</span>, {target.maker} {target.name},{' '}
         {soldName(target.bytes)}: all on it is wiped
       </p>
-      <h2>
-        Table: {plan.table.scheme.toUpperCase()}, {target.sectorSize}-byte sectors
-      </h2>
-      <table>
-        <thead>
-          <tr>
-            <th>Partition</th>
-            <th>What happens</th>
-            <th className="figure">First sector</th>
-            <th className="figure">Sectors</th>
-            <th className="figure">Size</th>
-          </tr>
-        </thead>
-        <tbody>
-          {partitions.map((one) => (
-            <tr key={one.source.id}>
-              <td>
-                {one.source.name} <span className="sub">{one.source.fileSystem}</span>
-              </td>
-              <td>{one.change}</td>
-              <td className="figure">{one.target ? whole(one.target.startSector) : '–'}</td>
-              <td className="figure">{one.target ? whole(one.target.sectors) : '–'}</td>
-              <td className="figure">{one.target ? binary(one.target.bytes) : '–'}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      {plan.addedSerial && added && (
+        <p>
+          <b>And to</b> <span className="mono">{added.serial}</span>, {added.maker} {added.name},{' '}
+          {soldName(added.bytes)}: all on it is wiped
+        </p>
+      )}
+      {plan.targets.map(({ id, scheme }) => {
+        const serial = id === 'new' ? plan.targetSerial : plan.addedSerial;
+        if (!serial) return null;
+        return (
+          <section key={id}>
+            <h2>
+              Table of <span className="mono">{serial}</span>: {scheme.toUpperCase()}, {target.sectorSize}-byte sectors
+            </h2>
+            <Lines lines={lines.filter(({ to }) => to?.drive === serial)} />
+          </section>
+        );
+      })}
+      {lines.some(({ to }) => to === null) && (
+        <>
+          <h2>Not copied</h2>
+          <p>
+            {lines
+              .filter(({ to }) => to === null)
+              .map(({ name, change }) => `${name}: ${change}`)
+              .join('; ')}
+          </p>
+        </>
+      )}
       <p style={{ marginTop: 10 }}>
-        Left free: <span className="mono">{binary(leftFree)}</span>
+        Left free: <span className="mono">{plan.targets.map(({ leftFree }) => binary(leftFree)).join(' and ')}</span>
       </p>
     </article>
+  );
+}
+
+/** The partitions of one new drive in their order, in exact sectors. */
+function Lines({ lines }: { lines: readonly PlanLine[] }) {
+  const sorted = [...lines].sort((a, b) => (a.to?.startSector ?? 0) - (b.to?.startSector ?? 0));
+  return (
+    <table>
+      <thead>
+        <tr>
+          <th>Partition</th>
+          <th>What happens</th>
+          <th className="figure">First sector</th>
+          <th className="figure">Sectors</th>
+          <th className="figure">Size</th>
+        </tr>
+      </thead>
+      <tbody>
+        {sorted.map(({ name, fileSystem, change, to }) => (
+          <tr key={name}>
+            <td>
+              {name} <span className="sub">{fileSystem}</span>
+            </td>
+            <td>{change}</td>
+            <td className="figure">{to ? whole(to.startSector) : '–'}</td>
+            <td className="figure">{to ? whole(to.sectors) : '–'}</td>
+            <td className="figure">{to ? binary(to.bytes) : '–'}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
   );
 }

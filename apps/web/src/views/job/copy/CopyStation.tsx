@@ -4,17 +4,18 @@ import { BeginRun } from './BeginRun';
 import { InstallForm } from './InstallForm';
 import { IdentityCheck } from './IdentityCheck';
 import { PastRuns } from './PastRuns';
-import { RunningCopy } from './RunningCopy';
+import { RunningRun } from './RunningRun';
 
 /** Both drives made certain, then the run: begin, live figures, end; and the attempts before it. */
 export function CopyStation({ job }: { job: JobView }) {
   if (wants(job.snapshot, 'fresh installation')) return <InstallForm job={job} />;
-  const running = job.runs.find((run) => run.outcome === 'running');
+  const copies = job.runs.filter(({ kind }) => kind === 'copy');
+  const running = copies.find((run) => run.outcome === 'running');
   return (
     <>
       <IdentityCheck job={job} />
-      {running ? <RunningCopy key={running.id} job={job} run={running} /> : <BeginRun job={job} />}
-      <PastRuns runs={job.runs.filter((run) => run.outcome !== 'running')} />
+      {running ? <RunningRun key={running.id} job={job} run={running} /> : <BeginRun job={job} />}
+      <PastRuns job={job} runs={copies.filter((run) => run.outcome !== 'running')} />
     </>
   );
 }

@@ -13,7 +13,7 @@ import styles from './copy.module.css';
 
 /** No go-ahead until both drives are identified by what is scanned or typed from their labels. */
 export function IdentityCheck({ job }: { job: JobView }) {
-  const { 'old drive': source, 'drive choice': target } = job.snapshot.facts;
+  const { 'old drive': source, 'drive choice': target, 'added choice': added, plan } = job.snapshot.facts;
   if (!source || !target) return <Empty>Read the old drive and reserve the new one first.</Empty>;
   const certain = identified(job.snapshot);
   return (
@@ -33,6 +33,15 @@ export function IdentityCheck({ job }: { job: JobView }) {
           drive={target}
           certain={certain.target}
         />
+        {plan?.addedSerial && added && (
+          <DriveCheck
+            job={job}
+            fact="added identified"
+            title="Added drive: all on it is wiped"
+            drive={added}
+            certain={certain.added}
+          />
+        )}
       </div>
     </Sheet>
   );
@@ -47,7 +56,7 @@ interface Shown {
 
 function DriveCheck(props: {
   job: JobView;
-  fact: 'source identified' | 'target identified';
+  fact: 'source identified' | 'target identified' | 'added identified';
   title: string;
   drive: Shown & { serial: string };
   certain: boolean;

@@ -1,10 +1,11 @@
-import type { RunView } from '@udrel/contract/types';
+import type { JobView, RunView } from '@udrel/contract/types';
 import { decimal } from '@udrel/core/capacity';
 import { moment } from '../../../format/time';
 import { OutcomeMark, Sheet } from '../../../ui';
+import { nameOfRun } from './run-names';
 
 /** Earlier attempts, with how they ended. */
-export function PastRuns({ runs }: { runs: readonly RunView[] }) {
+export function PastRuns({ job, runs }: { job: JobView; runs: readonly RunView[] }) {
   if (runs.length === 0) return null;
   return (
     <Sheet title="Attempts">
@@ -12,7 +13,9 @@ export function PastRuns({ runs }: { runs: readonly RunView[] }) {
         <tbody>
           {[...runs].reverse().map((run) => (
             <tr key={run.id}>
-              <td className="figure">{run.attempt}</td>
+              <td>
+                {nameOfRun(job, run)} <span className="figure">{run.attempt}</span>
+              </td>
               <td>
                 <OutcomeMark outcome={run.outcome === 'ended well' ? 'pass' : 'fail'} /> {run.outcome}
               </td>

@@ -3,6 +3,7 @@ import type { JobView, MatchView } from '@udrel/contract/types';
 import { priceHolds, replacesDrive, wants } from '@udrel/core/steps';
 import { useMatchQuery } from '../../../api/api';
 import { Loaded } from '../../../ui';
+import { PageTabs } from '../../../ui/PageTabs';
 import { AlikeSheet } from './AlikeSheet';
 import { CopyEquipmentPanel } from './CopyEquipmentPanel';
 import { DriveMatchPanel } from './DriveMatchPanel';
@@ -11,7 +12,6 @@ import { JobLessons } from '../JobLessons';
 import { OrderedSheet } from './OrderedSheet';
 import { QuotePanel } from './QuotePanel';
 import jobStyles from '../job.module.css';
-import styles from './match.module.css';
 
 const PAGES = ['Drive', 'Added drive', 'Memory', 'For the copy', 'Quote'] as const;
 type Page = (typeof PAGES)[number];
@@ -26,54 +26,30 @@ export function MatchStation({ job, side, disabled }: { job: JobView; side: Reac
   const [chosen, choose] = useState<Page>(() => nextPage(job));
   const page = pages.includes(chosen) ? chosen : (pages[0] ?? 'Quote');
   return (
-    <>
-      <div role="tablist" aria-label="Questions of the match" className={styles.pages}>
-        {pages.map((one) => (
-          <button
-            key={one}
-            type="button"
-            role="tab"
-            aria-selected={one === page}
-            tabIndex={one === page ? 0 : -1}
-            onClick={() => choose(one)}
-            onKeyDown={(event) => {
-              const step = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0;
-              const next = step === 0 ? undefined : pages[(pages.indexOf(one) + step + pages.length) % pages.length];
-              if (!next) return;
-              choose(next);
-              const tabs = event.currentTarget.parentElement?.querySelectorAll('button');
-              tabs?.[pages.indexOf(next)]?.focus();
-            }}
-          >
-            {one}
-          </button>
-        ))}
-      </div>
-      <div role="tabpanel" aria-label={page}>
-        <OrderedSheet job={job} />
-        <AlikeSheet job={job} />
-        {page === 'Quote' ? (
-          <QuotePanel job={job} side={side} />
-        ) : (
-          <fieldset disabled={disabled} className={jobStyles.work} aria-label={page}>
-            <Loaded data={data} error={error} what="what fits">
-              {(match) =>
-                panelOf(page, {
-                  job,
-                  match,
-                  side: (
-                    <>
-                      {side}
-                      <JobLessons job={job} />
-                    </>
-                  ),
-                })
-              }
-            </Loaded>
-          </fieldset>
-        )}
-      </div>
-    </>
+    <PageTabs pages={pages} page={page} choose={choose} name="Questions of the match">
+      <OrderedSheet job={job} />
+      <AlikeSheet job={job} />
+      {page === 'Quote' ? (
+        <QuotePanel job={job} side={side} />
+      ) : (
+        <fieldset disabled={disabled} className={jobStyles.work} aria-label={page}>
+          <Loaded data={data} error={error} what="what fits">
+            {(match) =>
+              panelOf(page, {
+                job,
+                match,
+                side: (
+                  <>
+                    {side}
+                    <JobLessons job={job} />
+                  </>
+                ),
+              })
+            }
+          </Loaded>
+        </fieldset>
+      )}
+    </PageTabs>
   );
 }
 

@@ -24,7 +24,11 @@ const table: SourceTable = {
 };
 
 describe('the map', () => {
-  const plan = planLayout(table, { sectors: sectorsOfNominal(1000), sectorSize: 512 }, defaultIntent(table));
+  const plan = planLayout(
+    table,
+    [{ id: 'new', sectors: sectorsOfNominal(1000), sectorSize: 512 }],
+    defaultIntent(table),
+  );
   const map = mapGeometry(plan, 460);
 
   it('draws equal sizes equally tall in both columns, the smallest still readable', () => {

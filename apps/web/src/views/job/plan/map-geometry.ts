@@ -1,4 +1,4 @@
-import type { LayoutPlan, PlannedPartition } from '@udrel/core/layout';
+import type { LayoutPlan, TargetId } from '@udrel/core/layout';
 
 /** A block of the map: place and height in drawing units. */
 export interface Block {
@@ -6,56 +6,95 @@ export interface Block {
   height: number;
 }
 
+/** One of the new drives in the target column. */
+export interface DriveBlocks {
+  id: TargetId;
+  /** Where its heading stands; null for the first drive, whose heading stands above the map. */
+  heading: number | null;
+  leftFree: Block | null;
+}
+
 export interface MapGeometry {
   height: number;
   source: Map<string, Block>;
   target: Map<string, Block>;
-  leftFree: Block | null;
+  drives: DriveBlocks[];
 }
 
 const LEAST = 27;
 const GAP = 6;
+const HEADING = 40;
 
 /** Compressed scale: the share of a size to the power of 0.45, so that 16 MiB and 1 TB are both visible. */
 const compressed = (bytes: number) => bytes ** 0.45;
 
-/**
- * Where the blocks stand, both columns on one scale: equal sizes look equal. A source block without a place on
- * the target takes none there.
- */
-export function mapGeometry(layout: LayoutPlan, height: number): MapGeometry {
-  const left = layout.partitions.map((one) => one.sourceBytes);
-  const right = layout.partitions.flatMap((one) => (one.target ? [one.target.bytes] : []));
-  const free = layout.leftFree > 0 ? [layout.leftFree] : [];
-  const spare = (sizes: number[]) => height - sizes.length * (LEAST + GAP);
-  const total = (sizes: number[]) => sizes.reduce((sum, size) => sum + compressed(size), 0);
-  const scale = Math.min(...[left, [...right, ...free]].map((sizes) => spare(sizes) / Math.max(1, total(sizes))));
-  const tall = (bytes: number) => LEAST + Math.max(0, scale) * compressed(bytes);
-  const source = stack(layout.partitions, (one) => one.sourceBytes, tall);
-  const target = stack(
-    layout.partitions.filter((one) => one.target),
-    (one) => one.target?.bytes ?? 0,
-    tall,
-  );
-  const end = [...target.values()].reduce((most, block) => Math.max(most, block.y + block.height + GAP), 0);
-  const leftFree = layout.leftFree > 0 ? { y: end, height: tall(layout.leftFree) } : null;
-  const bottom = [...source.values(), ...target.values(), ...(leftFree ? [leftFree] : [])];
-  return { height: Math.max(0, ...bottom.map((block) => block.y + block.height)), source, target, leftFree };
+interface Stacked {
+  id: string;
+  bytes: number;
 }
 
-function stack(
-  list: readonly PlannedPartition[],
-  size: (one: PlannedPartition) => number,
-  tall: (bytes: number) => number,
-) {
-  const blocks = new Map<string, Block>();
+/**
+ * Where the blocks stand, all on one scale: equal sizes look equal. The source column in the order of the old drive,
+ * the target column in the order of each new one, what is left free after it.
+ */
+export function mapGeometry(layout: LayoutPlan, height: number): MapGeometry {
+  const left = layout.partitions.map(({ source, sourceBytes }): Stacked => ({ id: source.id, bytes: sourceBytes }));
+  const placed = [...layout.partitions, ...layout.added]
+    .flatMap(({ target }) => target ?? [])
+    .sort((a, b) => a.startSector - b.startSector);
+  const columns = layout.targets.map(({ id, leftFree }) => ({
+    id,
+    leftFree,
+    blocks: placed.filter(({ on }) => on === id),
+  }));
+  const right = columns.flatMap(({ blocks, leftFree }) => [
+    ...blocks.map(({ bytes }) => bytes),
+    ...(leftFree > 0 ? [leftFree] : []),
+  ]);
+  const headings = (columns.length - 1) * HEADING;
+  const spare = (sizes: number[], taken: number) => height - taken - sizes.length * (LEAST + GAP);
+  const total = (sizes: number[]) => sizes.reduce((sum, size) => sum + compressed(size), 0);
+  const scaleOf = (sizes: number[], taken: number) => spare(sizes, taken) / Math.max(1, total(sizes));
+  const scale = Math.max(
+    0,
+    Math.min(
+      scaleOf(
+        left.map(({ bytes }) => bytes),
+        0,
+      ),
+      scaleOf(right, headings),
+    ),
+  );
+  const tall = (bytes: number) => LEAST + scale * compressed(bytes);
+  const source = new Map<string, Block>();
+  const bottom = stack(source, left, 0, tall);
+  const target = new Map<string, Block>();
+  const drives: DriveBlocks[] = [];
   let y = 0;
-  for (const one of list) {
-    const height = tall(size(one));
-    blocks.set(one.source.id, { y, height });
+  for (const { id, blocks, leftFree } of columns) {
+    const heading = drives.length === 0 ? null : y + 16;
+    y = stack(target, blocks, heading === null ? y : y + HEADING, tall);
+    const free = leftFree > 0 ? { y, height: tall(leftFree) } : null;
+    drives.push({ id, heading, leftFree: free });
+    if (free) y += free.height + GAP;
+  }
+  return { height: Math.max(0, Math.max(bottom, y) - GAP), source, target, drives };
+}
+
+/** Puts blocks one under the other; answers where the next would stand. */
+function stack(
+  into: Map<string, Block>,
+  list: readonly Stacked[],
+  from: number,
+  tall: (bytes: number) => number,
+): number {
+  let y = from;
+  for (const { id, bytes } of list) {
+    const height = tall(bytes);
+    into.set(id, { y, height });
     y += height + GAP;
   }
-  return blocks;
+  return y;
 }
 
 /** The outline of a ribbon from a source block to its place. */

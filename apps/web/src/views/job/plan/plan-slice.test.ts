@@ -1,10 +1,13 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { drawn, kept, planSlice, redone, undone, type PlanDraft } from './plan-slice';
+import type { PlanDraft } from '@udrel/core/steps';
+import { defaultIntent } from '@udrel/core/layout';
+import { drawn, kept, planSlice, redone, undone } from './plan-slice';
 
 const draft = (size: number): PlanDraft => ({
-  intent: { leftOut: [], acknowledged: [], sizes: { p1: size }, restTo: null },
+  intent: { ...defaultIntent({ scheme: 'gpt', sectorSize: 512, partitions: [] }), sizes: { p1: size } },
   route: 'both at the bench',
+  startedFrom: null,
 });
 const reduce = planSlice.reducer;
 const empty = planSlice.getInitialState();

@@ -1,12 +1,5 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
-import type { LayoutIntent } from '@udrel/core/layout';
-import type { Route } from '@udrel/core/steps';
-
-/** A copy plan that is being drawn. */
-export interface PlanDraft {
-  intent: LayoutIntent;
-  route: Route;
-}
+import type { PlanDraft } from '@udrel/core/steps';
 
 interface Drawing {
   past: PlanDraft[];

@@ -42,8 +42,8 @@ const table: SourceTable = {
 };
 const planned = (intent: LayoutIntent) =>
   ({
-    layout: planLayout(table, { sectors: sectorsOfNominal(480), sectorSize: 512 }, intent),
-    draft: { intent, route: 'both at the bench' },
+    layout: planLayout(table, [{ id: 'new', sectors: sectorsOfNominal(480), sectorSize: 512 }], intent),
+    draft: { intent, route: 'both at the bench', startedFrom: null },
   }) as Plan;
 const start = defaultIntent(table);
 const system = planned(start).layout.partitions[1];
@@ -52,7 +52,7 @@ if (!system) throw new Error('no system volume');
 describe('sizes in the transfer map', () => {
   it('gives and takes whole GiB, and makes the rest a size by that', () => {
     const less = nudged(planned(start), 'sys', -GIB);
-    expect(less?.restTo).toBeNull();
+    expect(less?.spare).toEqual({ to: 'nobody' });
     expect(less?.sizes['sys']).toBe((system.target?.bytes ?? 0) - GIB);
   });
 
@@ -68,14 +68,22 @@ describe('sizes in the transfer map', () => {
   });
 
   it('takes a typed size, "rest", and says what is neither', () => {
-    expect(typedSize(start, system, '100')).toEqual({ sizes: { sys: 100 * GIB }, restTo: null });
-    expect(typedSize({ ...start, sizes: { sys: GIB } }, system, ' Rest ')).toEqual({ sizes: {}, restTo: 'sys' });
-    expect(typedSize(start, system, 'all')).toContain('Type a size');
-    expect(typedSize({ ...start, restTo: 'data' }, system, '1 GB')).toMatchObject({ restTo: 'data' });
+    const typed = (intent: LayoutIntent, text: string) =>
+      typedSize(intent, planned(start).layout, system, { text, sectorSize: 512 });
+    expect(typed(start, '100')).toEqual({ sizes: { sys: 100 * GIB }, spare: { to: 'nobody' } });
+    expect(typed({ ...start, sizes: { sys: GIB } }, ' Rest ')).toEqual({
+      sizes: {},
+      spare: { to: 'partition', id: 'sys' },
+    });
+    expect(typed(start, 'all')).toContain('Type a size');
+    const elsewhere = { to: 'partition', id: 'data' } as const;
+    expect(typed({ ...start, spare: elsewhere }, '1 GB')).toMatchObject({ spare: elsewhere });
+    const half = typed(start, '50 %');
+    expect(typeof half === 'string' ? 0 : (half.sizes['sys'] ?? 0) / GIB).toBeCloseTo(223.5, 0);
   });
 
   it('forgets the typed size of whoever gets the rest', () => {
     const intent = { ...start, sizes: { sys: 90 * GIB, data: 20 * GIB } };
-    expect(restTo(intent, 'data')).toEqual({ sizes: { sys: 90 * GIB }, restTo: 'data' });
+    expect(restTo(intent, 'data')).toEqual({ sizes: { sys: 90 * GIB }, spare: { to: 'partition', id: 'data' } });
   });
 });

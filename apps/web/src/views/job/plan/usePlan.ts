@@ -2,10 +2,13 @@ import { useMemo } from 'react';
 import { useSelector } from 'react-redux';
 import type { JobView } from '@udrel/contract/types';
 import { defaultIntent, planLayout, type LayoutIntent, type LayoutPlan, type SourceTable } from '@udrel/core/layout';
-import type { DriveChoice, OldDrive } from '@udrel/core/steps';
+import { aroundOf, targetsOf } from '@udrel/core/plan-file';
+import { askedOf, routesFor, type Placing, type RouteOption } from '@udrel/core/routes';
+import type { DriveChoice, OldDrive, PlanDraft } from '@udrel/core/steps';
+import { usePlacingQuery } from '../../../api/api';
 import { useAppDispatch } from '../../../api/dispatch';
 import type { store } from '../../../store';
-import { drawn, kept, redone, undone, type PlanDraft } from './plan-slice';
+import { drawn, kept, redone, undone } from './plan-slice';
 
 type State = ReturnType<typeof store.getState>;
 
@@ -13,58 +16,86 @@ type State = ReturnType<typeof store.getState>;
 export interface Plan {
   source: OldDrive;
   target: DriveChoice;
+  /** The drive that is added, where there is one. */
+  added: DriveChoice | null;
   table: SourceTable;
   draft: PlanDraft;
   layout: LayoutPlan;
+  /** Ways to place both drives, best first, and the one chosen; empty while the shop is being asked. */
+  placing: Placing | null;
+  options: RouteOption[];
+  route: RouteOption | null;
   /** Whether something is drawn that the server does not hold. */
   drawing: boolean;
   canUndo: boolean;
   canRedo: boolean;
   change: (part: Partial<LayoutIntent>) => void;
-  setRoute: (route: PlanDraft['route']) => void;
+  setRoute: (route: Pick<PlanDraft, 'route' | 'startedFrom'>) => void;
   undo: () => void;
   redo: () => void;
   keep: () => void;
+}
+
+/** What was written down last: the accepted plan, or what was kept as a draft after it. */
+function written({ snapshot: { facts }, origins }: JobView): PlanDraft | undefined {
+  const { plan, 'plan draft': draft } = facts;
+  const at = (key: string) => Date.parse(origins.find((one) => one.key === key)?.at ?? '') || 0;
+  return plan && at('plan') >= at('plan draft') ? plan : (draft ?? plan);
 }
 
 /** Null while the drives are not known: then there is nothing to plan. */
 export function usePlan(job: JobView): Plan | null {
   const dispatch = useAppDispatch();
   const drawing = useSelector((state: State) => state.plans.drawings[job.tag]);
+  const placing = usePlacingQuery(job.tag).currentData?.placing ?? null;
+  const { snapshot } = job;
   const {
     'old drive': source,
     'drive choice': target,
+    'added choice': added,
     'partition table': table,
-    plan,
-    'plan draft': saved,
-  } = job.snapshot.facts;
-  const start = useMemo<PlanDraft | null>(() => {
-    if (!table) return null;
-    return plan ?? saved ?? { intent: defaultIntent(table), route: 'new drive in an enclosure' };
-  }, [plan, saved, table]);
-  const draft = drawing?.present ?? start;
-  const layout = useMemo(() => {
-    if (!draft || !table || !target) return null;
-    return planLayout(
-      table,
-      { sectors: target.bytes / target.sectorSize, sectorSize: target.sectorSize },
-      draft.intent,
-    );
-  }, [draft, table, target]);
-  if (!source || !target || !table || !draft || !layout) return null;
+  } = snapshot.facts;
+  const before = written(job);
+  const intent = useMemo(
+    () => drawing?.present.intent ?? before?.intent ?? (table ? defaultIntent(table) : null),
+    [drawing, before, table],
+  );
+  const layout = useMemo(
+    () => (intent && table ? planLayout(table, targetsOf(snapshot.facts), intent, aroundOf(snapshot)) : null),
+    [intent, table, snapshot],
+  );
+  const options = useMemo(
+    () =>
+      placing && layout && table && intent && source
+        ? routesFor(placing, askedOf(table, layout, intent.decrypted, source.bytes))
+        : [],
+    [placing, layout, table, intent, source],
+  );
+  if (!source || !target || !table || !intent || !layout) return null;
   const { tag } = job;
+  const [best] = options;
+  const wanted = drawing?.present ?? before ?? best;
+  const draft: PlanDraft = {
+    intent,
+    route: wanted?.route ?? 'new drive in an enclosure',
+    startedFrom: wanted?.startedFrom ?? null,
+  };
   const draw = (next: PlanDraft) => void dispatch(drawn({ tag, before: draft, draft: next }));
   return {
     source,
     target,
+    added: added ?? null,
     table,
-    draft: { intent: draft.intent, route: draft.route },
+    draft,
     layout,
+    placing,
+    options,
+    route: options.find((one) => one.route === draft.route && one.startedFrom === draft.startedFrom) ?? null,
     drawing: drawing !== undefined,
     canUndo: (drawing?.past.length ?? 0) > 0,
     canRedo: (drawing?.future.length ?? 0) > 0,
-    change: (part) => draw({ intent: { ...draft.intent, ...part }, route: draft.route }),
-    setRoute: (route) => draw({ intent: draft.intent, route }),
+    change: (part) => draw({ ...draft, intent: { ...intent, ...part } }),
+    setRoute: ({ route, startedFrom }) => draw({ intent, route, startedFrom }),
     undo: () => void dispatch(undone(tag)),
     redo: () => void dispatch(redone(tag)),
     keep: () => void dispatch(kept(tag)),

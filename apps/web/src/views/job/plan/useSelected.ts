@@ -4,15 +4,15 @@ import { useAppDispatch } from '../../../api/dispatch';
 import type { store } from '../../../store';
 import { chosen } from './plan-slice';
 
-/** The partition selected in a job's map; the system volume at first. */
+/** The partition or new volume selected in a job's map; the system volume at first. */
 export function useSelected(tag: string, layout: LayoutPlan): { selected: string; select: (id: string) => void } {
   const dispatch = useAppDispatch();
   const wanted = useSelector((state: ReturnType<typeof store.getState>) => state.plans.selected[tag]);
-  const { partitions } = layout;
+  const { partitions, added } = layout;
   const usual = partitions.find((one) => one.source.kind === 'system') ?? partitions[0];
-  const known = partitions.find((one) => one.source.id === wanted);
+  const known = [...partitions.map(({ source }) => source), ...added.map(({ volume }) => volume)];
   return {
-    selected: (known ?? usual)?.source.id ?? '',
+    selected: known.find(({ id }) => id === wanted)?.id ?? usual?.source.id ?? '',
     select: (id) => void dispatch(chosen({ tag, id })),
   };
 }

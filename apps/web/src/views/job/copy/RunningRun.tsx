@@ -9,6 +9,7 @@ import { rate } from '../../../format/units';
 import { Foot, HatchBar, Sheet, TroubleNote } from '../../../ui';
 import { RateCurve } from '../../../ui/curve';
 import { useJobChange } from '../useJobChange';
+import { nameOfRun } from './run-names';
 import styles from './copy.module.css';
 
 const ADVICE: Readonly<Record<string, string>> = {
@@ -18,15 +19,15 @@ const ADVICE: Readonly<Record<string, string>> = {
   'all written': 'All bytes are written. See that the tool says it is done, then record the end.',
 };
 
-/** A copy under way: figures from the berth, or timed by hand; and how it ended. */
-export function RunningCopy({ job, run }: { job: JobView; run: RunView }) {
+/** A run under way: figures from the berth, or timed by hand; and how it ended. */
+export function RunningRun({ job, run }: { job: JobView; run: RunView }) {
   const [note, setNote] = useState('');
   const { change, busy, error } = useJobChange(job);
   const end = (outcome: 'ended well' | 'failed') => void change('/runs/end', { outcome, note });
   const watched = run.berth !== null;
   return (
     <Sheet
-      title={`Attempt ${run.attempt} is running`}
+      title={`${nameOfRun(job, run)}, attempt ${run.attempt}, is running`}
       aside={`${watched ? `berth ${run.berth}` : 'timed by hand'}, since ${moment(run.beganAt)}${run.simulatedSpeed ? `, simulated × ${run.simulatedSpeed}` : ''}`}
     >
       {watched ? <Watched run={run} /> : <ByHand run={run} />}
@@ -99,8 +100,8 @@ function ByHand({ run }: { run: RunView }) {
     <>
       <HatchBar share={gone / run.estimate.middle} label="Of its estimate" />
       <p style={{ padding: '8px 0 14px' }}>
-        No berth watches this copy of {decimal(run.plannedBytes)}. It runs for <b className="mono">{duration(gone)}</b>;
-        by its estimate it takes <b className="mono">{range(run.estimate.low, run.estimate.high)}</b> in all.
+        No berth watches it. It runs for <b className="mono">{duration(gone)}</b>; by its estimate it takes{' '}
+        <b className="mono">{range(run.estimate.low, run.estimate.high)}</b> in all.
       </p>
     </>
   );

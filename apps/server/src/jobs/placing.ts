@@ -1,0 +1,77 @@
+import type { PlacingView } from '@udrel/contract/types';
+import { fitDrive, type DriveClass } from '@udrel/core/fit';
+import type { FinishedRun } from '@udrel/core/estimate';
+import type { FreeSite, Placing } from '@udrel/core/routes';
+import { occupant } from '@udrel/core/steps';
+import type { EntityManager } from 'typeorm';
+import { firstRow, rows } from '../platform/database';
+import { chosenDrive, heldForCopy } from './copying';
+import { offeredParts, type OfferedPart } from './offered';
+import type { JobRecord } from './record';
+import { readJob } from './view';
+
+/** Latest finished runs from which estimates learn. */
+const LEARN_FROM = 400;
+
+export async function viewPlacing(manager: EntityManager, tag: string, now: Date): Promise<PlacingView> {
+  return { placing: await placingOf(manager, await readJob(manager, tag, now), now) };
+}
+
+/** What of device and shop decides how both drives can be placed; null while one of them is not known. */
+export async function placingOf(manager: EntityManager, job: JobRecord, now: Date): Promise<Placing | null> {
+  const parts = await offeredParts(manager, job.id, ['drive', 'equipment']);
+  const { 'old drive': old, 'drive choice': choice, health } = job.snapshot.facts;
+  const held = heldForCopy(job, parts, now);
+  if (!old || !choice || !held.old || !held.fresh) return null;
+  return {
+    old: { held: held.old, class: old.class, link: old.link, siteId: old.siteId, health: health?.grade ?? 'unknown' },
+    fresh: { held: held.fresh, class: choice.class, link: choice.link, siteId: choice.siteId },
+    freeSites: freeSites(job, parts),
+    holders: held.holders,
+    deviceSockets: held.sockets.filter(({ at }) => at === 'the device'),
+    benchSockets: held.sockets.filter(({ at }) => at !== 'the device'),
+    sticks: held.sticks,
+    freeBerths: await freeBerths(manager),
+    finished: await finishedRuns(manager),
+  };
+}
+
+/** Sites besides the old drive's where the new drive fits as it is, its own among them. */
+function freeSites(job: JobRecord, parts: readonly OfferedPart[]): FreeSite[] {
+  const { model, snapshot } = job;
+  const { 'old drive': old, 'drive choice': choice } = snapshot.facts;
+  const drive = chosenDrive(job, parts);
+  return model.sites.flatMap((site): FreeSite[] => {
+    if (site.id === old?.siteId) return [];
+    if (choice && site.id === choice.siteId) return [{ siteId: site.id, name: site.name, link: choice.link }];
+    if (!drive || occupant(snapshot.facts, site.id, 'main')) return [];
+    const { verdict, link } = fitDrive(site, drive, { firmware: model.firmware, use: 'system' });
+    return verdict === 'fits' && link ? [{ siteId: site.id, name: site.name, link }] : [];
+  });
+}
+
+async function freeBerths(manager: EntityManager): Promise<number | null> {
+  const found = await firstRow<{ all: string; free: string }>(
+    manager,
+    `select count(*) as all, count(*) filter (where not exists (
+              select 1 from run r where r.berth_id = b.id and r.outcome = 'running')) as free
+       from berth b`,
+  );
+  return found && Number(found.all) > 0 ? Number(found.free) : null;
+}
+
+/**
+ * What finished runs took against what the figures of the class had said. A watched run goes by the clock of its
+ * berth, which a simulated one lets run faster.
+ */
+function finishedRuns(manager: EntityManager): Promise<FinishedRun[]> {
+  return rows<{ kind: FinishedRun['kind']; source: DriveClass; prior: number; took: number }>(
+    manager,
+    `select r.kind, r.source_class as source, (r.estimate ->> 'prior')::float as prior,
+            case when r.berth_id is null then extract(epoch from r.ended_at - r.began_at)::float
+                 else (r.progress ->> 'elapsed')::float end as took
+       from run r
+      where r.outcome = 'ended well'
+      order by r.ended_at desc limit ${LEARN_FROM}`,
+  );
+}

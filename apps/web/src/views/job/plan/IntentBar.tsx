@@ -1,0 +1,109 @@
+import { useState } from 'react';
+import { isResizable, schemeChoices, type LayoutIntent, type Scheme } from '@udrel/core/layout';
+import { aroundOf, targetsOf } from '@udrel/core/plan-file';
+import type { JobView } from '@udrel/contract/types';
+import type { Plan } from './usePlan';
+import styles from './plan.module.css';
+
+/** What holds for the whole plan: how much comes along, who gets the spare, what is kept free, which table. */
+export function IntentBar({ job, plan }: { job: JobView; plan: Plan }) {
+  const { intent } = plan.draft;
+  const { table, change } = plan;
+  const takers = table.partitions.filter(
+    (one) =>
+      isResizable({ ...one, encrypted: one.encrypted && !intent.decrypted.includes(one.id) }) &&
+      !intent.leftOut.includes(one.id),
+  );
+  const volumes = intent.added.filter(({ kind }) => kind === 'data');
+  return (
+    <div className={styles.intents}>
+      <label>
+        comes along
+        <select
+          value={intent.extent}
+          onChange={(event) => change({ extent: event.target.value as LayoutIntent['extent'] })}
+        >
+          <option>whole device</option>
+          <option>system only</option>
+        </select>
+      </label>
+      <label>
+        spare goes to
+        <select value={spareValue(intent)} onChange={(event) => change({ spare: spareOf(event.target.value) })}>
+          {[...takers, ...volumes].map(({ id, name }) => (
+            <option key={id} value={`to ${id}`}>
+              {name}
+            </option>
+          ))}
+          <option value="in proportion">all, in proportion</option>
+          <option value="nobody">nobody: left free</option>
+        </select>
+      </label>
+      <KeptFree plan={plan} key={intent.keepFree} />
+      <SchemeChoice job={job} plan={plan} />
+    </div>
+  );
+}
+
+function spareValue({ spare }: LayoutIntent): string {
+  return spare.to === 'partition' ? `to ${spare.id}` : spare.to;
+}
+
+function spareOf(value: string): LayoutIntent['spare'] {
+  if (value === 'nobody' || value === 'in proportion') return { to: value };
+  return { to: 'partition', id: value.slice(3) };
+}
+
+function KeptFree({ plan }: { plan: Plan }) {
+  const { keepFree } = plan.draft.intent;
+  const [text, setText] = useState(String(keepFree));
+  const share = Number(text.replace(',', '.'));
+  const right = text.trim() !== '' && share >= 0 && share <= 50;
+  const take = () => (right ? share !== keepFree && plan.change({ keepFree: share }) : undefined);
+  return (
+    <label>
+      kept free
+      <input
+        className={styles.percent}
+        inputMode="decimal"
+        value={text}
+        aria-invalid={!right}
+        title={right ? undefined : '0 to 50 per cent'}
+        onChange={(event) => setText(event.target.value)}
+        onBlur={take}
+        onKeyDown={(event) => event.key === 'Enter' && take()}
+      />
+      %{!right && <span className="danger">0 to 50 %</span>}
+    </label>
+  );
+}
+
+function SchemeChoice({ job, plan }: { job: JobView; plan: Plan }) {
+  const { snapshot } = job;
+  const [target] = targetsOf(snapshot.facts);
+  const { intent } = plan.draft;
+  if (!target) return null;
+  const choices = schemeChoices(plan.table, target, aroundOf(snapshot));
+  const now = intent.scheme ?? plan.table.scheme;
+  const chosen = choices.find(({ scheme }) => scheme === now);
+  return (
+    <label title={chosen?.reasons.map(({ sentence }) => sentence).join(' ')}>
+      table
+      <select
+        value={now}
+        onChange={(event) => {
+          const scheme = event.target.value as Scheme;
+          plan.change({ scheme: scheme === plan.table.scheme ? null : scheme });
+        }}
+      >
+        {choices.map(({ scheme, advised }) => (
+          <option key={scheme} value={scheme}>
+            {scheme.toUpperCase()}
+            {scheme === plan.table.scheme ? ', as it was' : ''}
+            {advised ? ', advised' : ''}
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+}

@@ -1,0 +1,113 @@
+import Button from '@mui/material/Button';
+import type { JobView } from '@udrel/contract/types';
+import type { Preparation } from '@udrel/core/steps';
+import { moment, range } from '../../../format/time';
+import { Empty, OutcomeMark, Sheet, TroubleNote } from '../../../ui';
+import { PastRuns } from '../copy/PastRuns';
+import { RunningRun } from '../copy/RunningRun';
+import { useJobChange } from '../useJobChange';
+import styles from './plan.module.css';
+
+/** What to see to before the copy, in order, each with why; stamped by hand, or a run of its own. */
+export function PreparePage({ job }: { job: JobView }) {
+  const { change, busy, error } = useJobChange(job);
+  const { preparations, steps } = job.procedure;
+  const step = steps.find(({ id }) => id === 'prepare');
+  const running = job.runs.find((run) => run.outcome === 'running' && run.kind !== 'copy');
+  const past = job.runs.filter((run) => run.outcome !== 'running' && run.kind !== 'copy');
+  const open = preparations.filter(({ done }) => !done).length;
+  if (preparations.length === 0) return <Empty>Nothing to see to: this job copies nothing.</Empty>;
+  const may = step?.state !== 'waiting' && !busy;
+  return (
+    <>
+      <Sheet title="Before the copy" aside={open === 0 ? 'all seen to' : `${open} of ${preparations.length} open`}>
+        {step?.state === 'waiting' && <p className="sub">{step.waitsFor[0]}</p>}
+        <ol className={styles.checks}>
+          {preparations.map((check) => (
+            <li key={`${check.id} ${check.about}`} className={styles.check}>
+              <OutcomeMark outcome={check.done ? 'pass' : 'unknown'} />
+              <span>
+                {check.done ? check.title : <b>{check.title}</b>}
+                <span className="sub">{check.why}</span>
+              </span>
+              {check.by === 'hands' ? (
+                <Stamp
+                  check={check}
+                  disabled={!may}
+                  stamp={(done) => void change('/preparations', { id: check.id, done, note: '' })}
+                />
+              ) : (
+                <ByItself
+                  job={job}
+                  check={check}
+                  disabled={!may || running !== undefined}
+                  begin={() => void change('/runs', { berth: null, kind: check.id, about: check.about })}
+                />
+              )}
+            </li>
+          ))}
+        </ol>
+        <TroubleNote error={error} />
+      </Sheet>
+      {running && <RunningRun key={running.id} job={job} run={running} />}
+      <PastRuns job={job} runs={past} />
+    </>
+  );
+}
+
+function Stamp({
+  check: { stamp, title },
+  disabled,
+  stamp: set,
+}: {
+  check: Preparation;
+  disabled: boolean;
+  stamp: (done: boolean) => void;
+}) {
+  if (!stamp) {
+    return (
+      <Button variant="outlined" disabled={disabled} aria-label={`Seen to: ${title}`} onClick={() => set(true)}>
+        Seen to
+      </Button>
+    );
+  }
+  return (
+    <span className={styles.stamp}>
+      <span className="sub">
+        {stamp.by}, {moment(stamp.at)}
+      </span>
+      <Button size="small" disabled={disabled} aria-label={`Take back: ${title}`} onClick={() => set(false)}>
+        Take back
+      </Button>
+    </span>
+  );
+}
+
+/** A run of its own: it goes on without hands once it has begun. */
+function ByItself({
+  job,
+  check,
+  disabled,
+  begin,
+}: {
+  job: JobView;
+  check: Preparation;
+  disabled: boolean;
+  begin: () => void;
+}) {
+  const own = (run: JobView['runs'][number]) => run.kind === check.id && run.about === check.about;
+  const latest = job.runs.findLast(own);
+  const planned = job.snapshot.facts.plan?.work.find(
+    ({ about, estimate }) => estimate.kind === check.id && about === check.about,
+  );
+  if (latest?.outcome === 'running') return <span className="sub">runs, since {moment(latest.beganAt)}</span>;
+  if (check.done) return <span className="sub">ended well, {moment(latest?.endedAt ?? latest?.beganAt ?? '')}</span>;
+  return (
+    <span className={styles.stamp}>
+      {planned && <span className="sub mono">{range(planned.estimate.low, planned.estimate.high)}</span>}
+      <Button variant="outlined" disabled={disabled} aria-label={`Has begun: ${check.title}`} onClick={begin}>
+        Has begun
+      </Button>
+    </span>
+  );
+}

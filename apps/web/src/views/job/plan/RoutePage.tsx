@@ -1,0 +1,146 @@
+import { binary } from '@udrel/core/capacity';
+import type { PacedStage } from '@udrel/core/estimate';
+import { runsOf, type RouteOption } from '@udrel/core/routes';
+import type { PlannedRun } from '@udrel/core/steps';
+import { endOf, range } from '../../../format/time';
+import { rate } from '../../../format/units';
+import { FactList, Ledger, OutcomeMark, Sheet } from '../../../ui';
+import type { Plan } from './usePlan';
+import styles from './plan.module.css';
+
+/** The ways to place both drives, ranked, each drawn as the chain that the data passes. */
+export function RoutePage({ plan }: { plan: Plan }) {
+  const { options, draft } = plan;
+  if (options.length === 0) return <Sheet title="Where both drives sit">Asking what the shop has …</Sheet>;
+  return (
+    <Sheet title="Where both drives sit" aside="least waiting, hands and risk first">
+      <div role="radiogroup" aria-label="Route">
+        {options.map((option) => (
+          <Option
+            key={`${option.route} ${option.startedFrom}`}
+            option={option}
+            chosen={option.route === draft.route && option.startedFrom === draft.startedFrom}
+            choose={() => plan.setRoute(option)}
+          />
+        ))}
+      </div>
+    </Sheet>
+  );
+}
+
+function Option({ option, chosen, choose }: { option: RouteOption; chosen: boolean; choose: () => void }) {
+  const { route, startedFrom, reasons, estimate, hands } = option;
+  const stopped = reasons.filter(({ outcome }) => outcome === 'fail');
+  const unknown = reasons.filter(({ outcome }) => outcome === 'unknown');
+  const outcome = stopped.length > 0 ? 'fail' : unknown.length > 0 ? 'unknown' : 'pass';
+  const [first] = [...stopped, ...unknown];
+  return (
+    <div className={styles.route} data-chosen={chosen}>
+      <label className={styles.routeHead}>
+        <input type="radio" name="route" checked={chosen} onChange={choose} />
+        <OutcomeMark outcome={outcome} />
+        <span>
+          <b>{route}</b>
+          {startedFrom && <span className="sub"> started from {startedFrom}</span>}
+        </span>
+        <span className="figure">{stopped.length > 0 ? '' : range(estimate.low, estimate.high)}</span>
+        <span className="figure sub">{hands > 0 ? `hands ${hands} min` : ''}</span>
+      </label>
+      {first && !chosen && <p className={`sub ${styles.routeWhy}`}>{first.sentence}</p>}
+      {chosen && <Details option={option} />}
+    </div>
+  );
+}
+
+function Details({ option }: { option: RouteOption }) {
+  const { stages, estimate, kit, handsFor, reasons, method, bytes } = option;
+  return (
+    <div className={styles.routeDetails}>
+      <Chain stages={stages} limitedBy={estimate.limitedBy} />
+      <FactList
+        rows={[
+          ['copies', `${method}, ${binary(bytes)}`],
+          ['hands', handsFor.join('; ') || 'nothing more than the swap itself'],
+          ['takes', kit.join(', ') || 'nothing from the shelf'],
+        ]}
+      />
+      {reasons.length > 0 && <Ledger reasons={reasons} />}
+    </div>
+  );
+}
+
+/** Old drive to new drive with the rate of every stage; the one that limits stands out by its words. */
+function Chain({ stages, limitedBy }: { stages: readonly PacedStage[]; limitedBy: string }) {
+  return (
+    <ol className={styles.chain} aria-label="What the data passes">
+      {stages.map(({ name, kind, rates }, index) => (
+        <li key={name} data-kind={kind} data-limits={name === limitedBy}>
+          {index > 0 && <span aria-hidden>→ </span>}
+          {name} <span className="mono">{rate(Math.round(rates[1]))}</span>
+          {name === limitedBy && <b> limits</b>}
+        </li>
+      ))}
+    </ol>
+  );
+}
+
+const RUN_WORDS: Readonly<Record<string, string>> = {
+  decrypt: 'decrypt',
+  check: 'check',
+  copy: 'copy',
+  'read back': 'read back',
+};
+
+/** The chosen route in short: its runs with their ranges, and when all could be done against the promise. */
+export function RouteInShort({ plan, promisedAt }: { plan: Plan; promisedAt: string | null }) {
+  const { route, placing, layout, draft } = plan;
+  if (!route || !placing) return null;
+  const work = runsOf(placing, layout, draft.intent.decrypted, route);
+  const total = work.reduce((sum, { estimate }) => ({ low: sum.low + estimate.low, high: sum.high + estimate.high }), {
+    low: 0,
+    high: 0,
+  });
+  return (
+    <Sheet title="Route and time">
+      <FactList
+        rows={[
+          [route.route, <span key="r" className="mono">{`about ${rate(route.estimate.rate)}`}</span>],
+          ['limited by', route.estimate.limitedBy],
+          ...work.map((run) => [nameOf(plan, run), <Span key={run.about} run={run} />] as const),
+          [
+            'all of it',
+            <b key="t" className="mono">
+              {range(total.low, total.high)}
+            </b>,
+          ],
+          ['earliest', <Earliest key="e" low={total.low} high={total.high} promisedAt={promisedAt} />],
+        ]}
+      />
+      <p className="sub" style={{ fontSize: 12.8, marginTop: 6 }}>
+        Rests on {route.estimate.restsOn}.
+      </p>
+    </Sheet>
+  );
+}
+
+function nameOf({ table }: Plan, { about, estimate }: PlannedRun): string {
+  const partition = table.partitions.find(({ id }) => id === about)?.name;
+  return [RUN_WORDS[estimate.kind] ?? estimate.kind, partition].filter(Boolean).join(' ');
+}
+
+function Span({ run: { estimate } }: { run: PlannedRun }) {
+  return <span className="mono">{range(estimate.low, estimate.high)}</span>;
+}
+
+/** When the runs could be over if they began now, and whether that is before the promise. */
+function Earliest({ low, high, promisedAt }: { low: number; high: number; promisedAt: string | null }) {
+  const [early, late] = [endOf(low), endOf(high)];
+  return (
+    <>
+      <span className="mono">
+        {early.text} to {late.text}
+      </span>
+      {late.after(promisedAt) && <span className="danger"> may be later than promised</span>}
+    </>
+  );
+}

@@ -1,0 +1,43 @@
+import type { DriveClass } from '../fit';
+
+export type HealthGrade = 'good' | 'watch' | 'failing' | 'unknown';
+
+/** A duration as a range, whole seconds: 10th, 50th and 90th percentile. */
+export interface Range {
+  low: number;
+  middle: number;
+  high: number;
+}
+
+export const RUN_KINDS = ['copy', 'read back', 'decrypt', 'check', 'wipe', 'memory test'] as const;
+/** Work that runs by itself. */
+export type RunKind = (typeof RUN_KINDS)[number];
+
+/** Rates of something that data flows through, MB/s: slow, usual, fast. */
+export interface PacedStage {
+  name: string;
+  kind: 'drive' | 'link';
+  rates: readonly [number, number, number];
+}
+
+/** A run of the shop that ended well, as something to learn from. */
+export interface FinishedRun {
+  kind: RunKind;
+  /** Class of the drive that was read. */
+  source: DriveClass;
+  /** What was expected of it without any run to learn from, and what it took, seconds. */
+  prior: number;
+  took: number;
+}
+
+export interface RunEstimate extends Range {
+  kind: RunKind;
+  bytes: number;
+  /** What the figures of the class alone say, seconds: what finished runs are held against. */
+  prior: number;
+  /** Expected rate, MB/s, and the stage that limits it. */
+  rate: number;
+  limitedBy: string;
+  /** What the figures rest on, in words. */
+  restsOn: string;
+}

@@ -1,0 +1,68 @@
+import { isResizable } from './volume-facts';
+import type { Circumstances, LayoutIntent, SourcePartition, SourceTable } from './types';
+
+/** Order on the source; the same place twice is told apart by the id. */
+export function byPlace(a: SourcePartition, b: SourcePartition): number {
+  return a.startSector - b.startSector || a.id.localeCompare(b.id);
+}
+
+/** Nothing decided yet: everything comes along, the rest goes to the system volume. */
+export function defaultIntent(table: SourceTable): LayoutIntent {
+  const largest = [...table.partitions]
+    .filter(isResizable)
+    .sort(
+      (a, b) => Number(b.kind === 'system') - Number(a.kind === 'system') || b.sectors - a.sectors || byPlace(a, b),
+    );
+  const taker = largest[0];
+  return {
+    extent: 'whole device',
+    leftOut: [],
+    acknowledged: [],
+    sizes: {},
+    spare: taker ? { to: 'partition', id: taker.id } : { to: 'nobody' },
+    keepFree: 0,
+    order: [],
+    elsewhere: [],
+    decrypted: [],
+    scheme: null,
+    added: [],
+  };
+}
+
+/** Nothing known besides the drives. */
+export const NOTHING_KNOWN: Circumstances = { uefi: null, oldStays: false };
+
+/** Whether the partition is not copied: taken out, or data where only the system comes along. */
+export function staysOut(partition: SourcePartition, { extent, leftOut }: LayoutIntent): boolean {
+  return leftOut.includes(partition.id) || (extent === 'system only' && partition.kind === 'data');
+}
+
+/** The partition as it will be when the copy begins: decrypted where that was decided. */
+export function asCopied(partition: SourcePartition, { decrypted }: LayoutIntent): SourcePartition {
+  return decrypted.includes(partition.id) ? { ...partition, encrypted: false } : partition;
+}
+
+/** Kinds that firmware and loaders look for in front: they keep their place. */
+const IN_FRONT: readonly SourcePartition['kind'][] = ['EFI system', 'reserved', 'boot'];
+
+/** The order with a partition one place up or down; null where it may not go there. */
+export function reordered(table: SourceTable, { order }: LayoutIntent, id: string, by: 1 | -1): string[] | null {
+  const now = inOrder([...table.partitions].sort(byPlace), order);
+  const at = now.findIndex((one) => one.id === id);
+  const [here, there] = [now[at], now[at + by]];
+  if (!here || !there || [here, there].some(({ kind }) => IN_FRONT.includes(kind))) return null;
+  if (Boolean(here.logical) !== Boolean(there.logical)) return null;
+  const ids = now.map((one) => one.id);
+  ids[at] = there.id;
+  ids[at + by] = here.id;
+  return ids;
+}
+
+/** A list in the order wanted: those that it names take each other's places, the others keep theirs. */
+export function inOrder<T extends { id: string }>(list: readonly T[], order: readonly string[]): T[] {
+  const named = new Map(list.map((one) => [one.id, one]));
+  const turns = order.flatMap((id) => named.get(id) ?? []);
+  const moving = new Set(turns);
+  let turn = 0;
+  return list.map((one) => (moving.has(one) ? (turns[turn++] ?? one) : one));
+}

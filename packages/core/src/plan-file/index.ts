@@ -1,0 +1,2 @@
+export * from './plan-file';
+export { tableImage, type TableImage } from './table-image';

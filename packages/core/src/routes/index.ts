@@ -1,0 +1,4 @@
+export type * from './types';
+export { askedOf } from './asked';
+export { routesFor } from './routes';
+export { runsOf } from './runs';

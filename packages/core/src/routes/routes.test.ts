@@ -1,0 +1,219 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { bytesOfNominal, GIB, MIB, sectorsOfNominal } from '../capacity';
+import type { HeldDrive, Holder, Socket } from '../equipment';
+import type { HealthGrade } from '../estimate';
+import { defaultIntent, planLayout, type SourceTable } from '../layout';
+import type { Link, UsbMode } from '../links';
+import { askedOf, routesFor, runsOf, type CopyAsked, type Placing, type RouteOption } from './index';
+
+const sata: Link = { kind: 'sata', generation: 3 };
+const nvme: Link = { kind: 'pcie', generation: 3, lanes: 4 };
+const held = (over: Partial<HeldDrive>): HeldDrive => ({
+  form: '2.5',
+  length: null,
+  height: 7,
+  protocol: 'SATA',
+  link: sata,
+  connector: 'SATA',
+  bytes: bytesOfNominal(500),
+  sectorSize: 512,
+  spins: false,
+  needs12V: false,
+  ...over,
+});
+const box: Holder = {
+  kind: 'enclosure',
+  bays: [{ form: 'box', sizes: ['2.5'], connector: 'SATA', height: 9.5 }],
+  mode: '5 Gb/s',
+  plug: 'A',
+  ownPower: false,
+  queued: true,
+  largest: null,
+  sectors: null,
+  duplicates: false,
+};
+const card: Holder = { ...box, bays: [{ form: 'm2', lengths: [80], protocols: ['NVMe'] }], mode: '10 Gb/s', plug: 'C' };
+const twin: Holder = { ...box, kind: 'dock', bays: [...box.bays, ...box.bays], ownPower: true, duplicates: true };
+const socket = (plug: 'A' | 'C', mode: UsbMode): Socket => {
+  return { at: 'the device', port: { kind: 'usb', name: 'left', plug, mode } };
+};
+const stick = { partId: 's', name: 'boot stick 1', stock: 1, starts: true, reasons: [] };
+const placing: Placing = {
+  old: { held: held({ spins: true }), class: 'disk 5400', link: sata, siteId: 'bay', health: 'good' },
+  fresh: { held: held({ bytes: bytesOfNominal(480) }), class: 'SATA SSD', link: sata, siteId: 'bay' },
+  freeSites: [],
+  holders: [
+    { partId: 'b', name: 'Brine box', stock: 1, holder: box },
+    { partId: 'c', name: 'Brine card', stock: 1, holder: card },
+  ],
+  deviceSockets: [socket('A', '5 Gb/s'), socket('C', '10 Gb/s')],
+  benchSockets: [],
+  sticks: [stick],
+  freeBerths: 2,
+  finished: [],
+};
+const asked: CopyAsked = { used: 190e9, whole: bytesOfNominal(500), crowded: 0.4, locked: [], changes: ['shrunk'] };
+
+const keyOf = ({ route, startedFrom }: RouteOption) => `${route}, ${startedFrom ?? 'none'}`;
+const byKey = (over: Partial<Placing> = {}, what: Partial<CopyAsked> = {}) =>
+  new Map(routesFor({ ...placing, ...over }, { ...asked, ...what }).map((one) => [keyOf(one), one]));
+const against = (one: RouteOption | undefined, outcome: 'fail' | 'limit' = 'fail') =>
+  (one?.reasons ?? []).filter((reason) => reason.outcome === outcome).map(({ rule }) => rule);
+
+describe('ways to place both drives', () => {
+  it('limits by the slowest stage and says which', () => {
+    const slow = byKey({ deviceSockets: [socket('A', '2.0')] }).get('new drive in an enclosure, a boot stick');
+    expect(slow?.estimate.limitedBy).toBe('new drive on USB 2.0');
+    expect(against(slow, 'limit')).toContain('port');
+    expect(byKey().get('new drive in an enclosure, a boot stick')?.estimate.limitedBy).toBe('old drive');
+  });
+
+  it('needs a holder for the drive that is outside, a stick, a berth, a second site, a duplicator', () => {
+    const unfit = { partId: 'w', name: 'worn stick', stock: 0, starts: true, reasons: [] };
+    const none = byKey({
+      holders: [{ partId: 'c', name: 'Brine card', stock: 1, holder: card }],
+      sticks: [unfit],
+      freeBerths: 0,
+    });
+    expect([...none.values()].filter(({ feasible }) => feasible)).toEqual([]);
+    expect(against(none.get('new drive in an enclosure, its own system'))).toEqual(['Holder']);
+    expect(against(none.get('old drive outside, a boot stick'))).toEqual(['Holder', 'Boot stick']);
+    expect(against(none.get('both at the bench, none'))).toEqual(['Berth']);
+    expect(against(none.get('second site, its own system'))).toEqual(['Second site']);
+    expect(against(none.get('stand-alone duplicator, none'))).toEqual(['Duplicator', 'Size', 'Plan']);
+  });
+
+  it('does not take what is not on record for missing: it cannot tell', () => {
+    const unknown = byKey({ holders: [], sticks: [], freeBerths: null });
+    const rules = (key: string) =>
+      unknown.get(key)?.reasons.flatMap(({ rule, outcome }) => (outcome === 'unknown' ? [rule] : []));
+    expect(rules('old drive outside, a boot stick')).toEqual(['Holder', 'Boot stick']);
+    expect(rules('both at the bench, none')).toEqual(['Berth']);
+  });
+
+  it('copies to the second site where the new drive belongs there', () => {
+    const fresh = {
+      ...placing.fresh,
+      held: held({ form: 'm2', protocol: 'NVMe', link: nvme, length: 80 }),
+      link: nvme,
+    };
+    const second = byKey({ fresh: { ...fresh, siteId: 'slot', class: 'NVMe gen 3' } }).get('second site, a boot stick');
+    expect(second?.feasible).toBe(true);
+    expect(second?.kit).toEqual(['boot stick 1']);
+  });
+
+  it('never lets a failing drive run its own system, nor a soldered one come out', () => {
+    const failing = byKey({ old: { ...placing.old, health: 'failing' } });
+    expect(against(failing.get('new drive in an enclosure, its own system'))).toEqual(['Running']);
+    expect(against(failing.get('old drive outside, a boot stick'), 'limit')).toContain('Failing');
+    const soldered = byKey({ old: { ...placing.old, class: 'eMMC' } });
+    expect(against(soldered.get('both at the bench, none'))).toEqual(['Old drive']);
+  });
+
+  it('duplicates only onto a drive that is no smaller, with nothing changed', () => {
+    const large = { ...placing.fresh, held: held({ bytes: bytesOfNominal(1000) }) };
+    const dock = [{ partId: 'd', name: 'Twin dock', stock: 1, holder: twin }];
+    const able = byKey({ fresh: large, holders: dock }, { changes: [] }).get('stand-alone duplicator, none');
+    expect([able?.feasible, able?.method, able?.bytes]).toEqual([true, 'every sector', asked.whole]);
+    const planned = byKey({ fresh: large, holders: dock }).get('stand-alone duplicator, none');
+    expect(against(planned)).toEqual(['Plan']);
+    expect(against(byKey({ holders: dock }, { changes: [] }).get('stand-alone duplicator, none'))).toEqual(['Size']);
+  });
+
+  it('says of a locked volume that it stays locked away from its own system', () => {
+    const locked = byKey({}, { locked: ['System'] });
+    expect(against(locked.get('new drive in an enclosure, its own system'), 'limit')).not.toContain('Locked');
+    expect(against(locked.get('both at the bench, none'), 'limit')).toContain('Locked');
+  });
+
+  it('puts what can be done first, names why what cannot, and nothing further makes a route worse', () => {
+    const world = fc.record({
+      health: fc.constantFrom<HealthGrade>('good', 'watch', 'failing', 'unknown'),
+      holders: fc.subarray([...placing.holders, { partId: 'd', name: 'Twin dock', stock: 1, holder: twin }]),
+      deviceSockets: fc.subarray(placing.deviceSockets),
+      sticks: fc.subarray([stick]),
+      freeBerths: fc.constantFrom(null, 0, 3),
+      bytes: fc.constantFrom(bytesOfNominal(240), bytesOfNominal(1000)),
+    });
+    fc.assert(
+      fc.property(world, ({ health, bytes, ...shop }) => {
+        const given: Placing = {
+          ...placing,
+          ...shop,
+          old: { ...placing.old, health },
+          fresh: { ...placing.fresh, held: held({ bytes }) },
+        };
+        const all = routesFor(given, asked);
+        const firstNo = all.findIndex(({ feasible }) => !feasible);
+        if (firstNo >= 0) expect(all.slice(firstNo).some(({ feasible }) => feasible)).toBe(false);
+        for (const one of all) {
+          expect(one.feasible || against(one).length > 0 || one.reasons.some((r) => r.outcome === 'unknown')).toBe(
+            true,
+          );
+          expect(one.estimate.low).toBeLessThanOrEqual(one.estimate.high);
+        }
+        const richer = byKey({
+          ...given,
+          holders: placing.holders.concat(shop.holders),
+          sticks: [stick],
+          freeBerths: 3,
+        });
+        for (const one of all) if (one.feasible) expect(richer.get(keyOf(one))?.feasible).toBe(true);
+      }),
+    );
+  });
+});
+
+const table: SourceTable = {
+  scheme: 'gpt',
+  sectorSize: 512,
+  partitions: [
+    {
+      id: 'sys',
+      name: 'System',
+      kind: 'system',
+      fileSystem: 'NTFS',
+      startSector: 2048,
+      sectors: (400 * GIB) / 512,
+      used: 90 * GIB,
+      encrypted: true,
+    },
+    {
+      id: 'rec',
+      name: 'Recovery',
+      kind: 'recovery',
+      fileSystem: 'NTFS',
+      startSector: 2048 + (400 * GIB) / 512,
+      sectors: (900 * MIB) / 512,
+      used: 400 * MIB,
+      encrypted: false,
+    },
+  ],
+};
+
+describe('what a plan asks of a route', () => {
+  const intent = { ...defaultIntent(table), decrypted: ['sys'], sizes: { sys: 120 * GIB } };
+  const plan = planLayout(table, [{ id: 'new', sectors: sectorsOfNominal(240), sectorSize: 512 }], intent);
+
+  it('names what a copy of every sector cannot do', () => {
+    expect(askedOf(table, plan, ['sys'], 500e9)).toMatchObject({ locked: [], changes: ['shrunk', 'moved'] });
+    expect(askedOf(table, plan, [], 500e9).locked).toEqual(['System']);
+  });
+
+  it('decrypts, checks, copies and reads back, in that order', () => {
+    const [route] = routesFor(placing, askedOf(table, plan, ['sys'], 500e9));
+    const work = route && runsOf(placing, plan, ['sys'], route);
+    expect(work?.map(({ about, estimate }) => [estimate.kind, about])).toEqual([
+      ['decrypt', 'sys'],
+      ['check', 'sys'],
+      ['copy', null],
+      ['read back', null],
+    ]);
+    const failing = { ...placing, old: { ...placing.old, health: 'failing' as const } };
+    expect(route && runsOf(failing, plan, [], route).map(({ estimate }) => estimate.kind)).toEqual([
+      'copy',
+      'read back',
+    ]);
+  });
+});

@@ -1,0 +1,241 @@
+import { estimateRun, linkStage, type PacedStage } from '../estimate';
+import { linkName } from '../links';
+import type { Reason } from '../reason';
+import type { StartedFrom } from '../steps';
+import {
+  bestHolder,
+  ends,
+  fail,
+  limit,
+  notOnRecord,
+  pass,
+  queueing,
+  started,
+  throughHolder,
+  type Placed,
+} from './place';
+import type { CopyAsked, Placing, RouteOption } from './types';
+
+/** What a minute of hands and a risk count against a minute of waiting when routes are ranked. */
+const HANDS_WEIGHT = 3;
+const RISK_WEIGHT = 10;
+
+/**
+ * The ways to place both drives, best first: those that can be done, ranked by waiting, hands (a minute counts three
+ * times) and risks (each counts ten minutes); then those that cannot, each with why. Trade practice; link rates by
+ * `links`, rates of drives by `estimate`.
+ */
+export function routesFor(placing: Placing, asked: CopyAsked): RouteOption[] {
+  const placed = [
+    enclosure(placing, asked, 'its own system'),
+    enclosure(placing, asked, 'a boot stick'),
+    secondSite(placing, asked, 'its own system'),
+    secondSite(placing, asked, 'a boot stick'),
+    outside(placing, asked),
+    bench(placing, asked),
+    duplicator(placing, asked),
+  ];
+  return placed
+    .map((one, index) => ({ option: optionOf(one, placing, asked), index }))
+    .sort((a, b) => weight(a.option) - weight(b.option) || a.index - b.index)
+    .map(({ option }) => option);
+}
+
+function optionOf({ hands, ...one }: Placed, placing: Placing, asked: CopyAsked): RouteOption {
+  const bytes = bytesOf(one, asked);
+  const estimate = estimateRun(
+    { kind: 'copy', bytes, stages: one.stages, source: placing.old.class },
+    placing.finished,
+  );
+  return {
+    ...one,
+    bytes,
+    estimate,
+    feasible: one.reasons.every(({ outcome }) => outcome !== 'fail' && outcome !== 'unknown'),
+    hands: hands.reduce((sum, [minutes]) => sum + minutes, 0),
+    handsFor: hands.map(([, sentence]) => sentence),
+  };
+}
+
+function bytesOf({ method }: Pick<Placed, 'method'>, asked: CopyAsked): number {
+  return method === 'every sector' ? asked.whole : asked.used;
+}
+
+function weight({ feasible, estimate, hands, reasons }: RouteOption): number {
+  const risks = reasons.filter(({ outcome }) => outcome !== 'pass').length;
+  const stopped = reasons.some(({ outcome }) => outcome === 'fail');
+  return (feasible ? 0 : stopped ? 1e9 : 1e6) + estimate.middle / 60 + hands * HANDS_WEIGHT + risks * RISK_WEIGHT;
+}
+
+/** Reading a failing drive over a bridge hides what it says and retries longer. */
+function failingOverUsb({ old }: Placing): Reason[] {
+  return old.health === 'failing'
+    ? [limit('Failing', 'a failing drive is better read at its own plug than over USB')]
+    : [];
+}
+
+/** A drive that is soldered in stays where it is. */
+function comesOut({ old }: Placing): Reason[] {
+  return old.class === 'eMMC' ? [fail('Old drive', 'the old drive is soldered in: it cannot come out')] : [];
+}
+
+function enclosure(placing: Placing, asked: CopyAsked, from: StartedFrom): Placed {
+  const { old, fresh } = placing;
+  const { holding, reasons } = bestHolder(fresh, placing, placing.deviceSockets);
+  const [read, write] = ends(placing, asked, asked.used, false);
+  const start = started(from, placing, asked);
+  return {
+    route: 'new drive in an enclosure',
+    startedFrom: from,
+    method: 'used blocks',
+    stages: [
+      read,
+      linkStage('old drive’s link', old.link),
+      ...(holding ? throughHolder('new drive', holding, fresh.held.link) : []),
+      write,
+    ],
+    hands: [[4, 'put the new drive into its holder and plug it in'], ...start.hands],
+    kit: [...(holding ? [holding.offer.name] : []), ...start.kit],
+    reasons: [...reasons, ...(holding ? queueing(holding) : []), ...start.reasons],
+  };
+}
+
+function secondSite(placing: Placing, asked: CopyAsked, from: StartedFrom): Placed {
+  const { old, fresh } = placing;
+  const own = placing.freeSites.find(({ siteId }) => siteId === fresh.siteId);
+  const [read, write] = ends(placing, asked, asked.used, false);
+  const start = started(from, placing, asked);
+  const site: Reason[] =
+    fresh.siteId === old.siteId
+      ? [fail('Second site', secondSiteMissing(placing), 'choose another site in Match')]
+      : [pass('Second site', `it stays at ${own?.name ?? 'its own site'}, where it belongs`)];
+  return {
+    route: 'second site',
+    startedFrom: from,
+    method: 'used blocks',
+    stages: [read, linkStage('old drive’s link', old.link), linkStage('new drive’s link', fresh.link), write],
+    hands: start.hands,
+    kit: start.kit,
+    reasons: [...site, ...start.reasons],
+  };
+}
+
+function secondSiteMissing({ freeSites }: Placing): string {
+  const [other] = freeSites;
+  return other
+    ? `the new drive is to take the old one’s place; it would fit at ${other.name} too`
+    : 'the new drive takes the old one’s place, and no other site takes it';
+}
+
+function outside(placing: Placing, asked: CopyAsked): Placed {
+  const { old, fresh } = placing;
+  const { holding, reasons } = bestHolder(old, placing, placing.deviceSockets);
+  const [read, write] = ends(placing, asked, asked.used, false);
+  const start = started('a boot stick', placing, asked);
+  return {
+    route: 'old drive outside',
+    startedFrom: 'a boot stick',
+    method: 'used blocks',
+    stages: [
+      read,
+      ...(holding ? throughHolder('old drive', holding, old.held.link) : []),
+      linkStage('new drive’s link', fresh.link),
+      write,
+    ],
+    hands: [[4, 'put the old drive into its holder and plug it in'], ...start.hands],
+    kit: [...(holding ? [holding.offer.name] : []), ...start.kit],
+    reasons: [
+      ...comesOut(placing),
+      ...reasons,
+      ...(holding ? queueing(holding) : []),
+      ...failingOverUsb(placing),
+      ...start.reasons,
+      ...(fresh.siteId === old.siteId ? [pass('Done', 'nothing is touched again once the copy is done')] : []),
+    ],
+  };
+}
+
+function bench(placing: Placing, asked: CopyAsked): Placed {
+  const { old, fresh, freeBerths } = placing;
+  const [read, write] = ends(placing, asked, asked.used, false);
+  const berth: Reason[] =
+    freeBerths === null
+      ? [notOnRecord('Berth', 'the shop has no berth on record', 'start the bench agent')]
+      : freeBerths === 0
+        ? [fail('Berth', 'every berth is taken at the moment', 'wait for one')]
+        : [pass('Berth', `${freeBerths} free: the run is watched`)];
+  return {
+    route: 'both at the bench',
+    startedFrom: null,
+    method: 'used blocks',
+    stages: [
+      read,
+      linkStage(`old drive on ${linkName(old.held.link)}`, old.held.link),
+      linkStage(`new drive on ${linkName(fresh.held.link)}`, fresh.held.link),
+      write,
+    ],
+    hands: [[6, 'connect both drives at the berth']],
+    kit: ['berth'],
+    reasons: [
+      ...comesOut(placing),
+      ...berth,
+      ...asked.locked.map((name) => limit('Locked', `${name} stays locked outside its device: it is copied whole`)),
+    ],
+  };
+}
+
+function duplicator(placing: Placing, asked: CopyAsked): Placed {
+  const { old, fresh } = placing;
+  const machines = placing.holders.filter(({ holder }) => holder.duplicates);
+  const takes = (drive: Placing['old' | 'fresh'], part: (typeof machines)[number]) =>
+    bestHolder(drive, { ...placing, holders: [part] }, [{ at: 'itself', port: anySocket(part) }]).holding;
+  const machine = machines.find((part) => part.holder.bays.length > 1 && takes(old, part) && takes(fresh, part));
+  const [read, write] = ends(placing, asked, asked.whole, true);
+  const stages: PacedStage[] = [
+    read,
+    linkStage('old drive’s own link', old.held.link),
+    linkStage('new drive’s own link', fresh.held.link),
+    write,
+  ];
+  return {
+    route: 'stand-alone duplicator',
+    startedFrom: null,
+    method: 'every sector',
+    stages,
+    hands: [[5, 'put both drives into the duplicator, the right way round']],
+    kit: machine ? [machine.name] : [],
+    reasons: [
+      ...comesOut(placing),
+      ...(machine
+        ? []
+        : [
+            fail(
+              'Duplicator',
+              machines.length === 0 ? 'the shop has no dock that copies by itself' : 'no duplicator takes both drives',
+            ),
+          ]),
+      ...sectorBySector(placing, asked),
+      limit('Unwatched', 'nobody sees what it does: it is timed by hand and read back afterwards'),
+    ],
+  };
+}
+
+function anySocket({ holder }: Placing['holders'][number]): Placing['deviceSockets'][number]['port'] {
+  return { kind: 'usb', name: 'none needed', plug: holder.plug, mode: holder.mode };
+}
+
+/** A copy of every sector makes the new drive like the old one: it can neither be smaller nor planned otherwise. */
+function sectorBySector({ old, fresh }: Placing, { changes }: CopyAsked): Reason[] {
+  const reasons: Reason[] = [];
+  if (fresh.held.bytes < old.held.bytes)
+    reasons.push(
+      fail('Size', 'the new drive is smaller than the old one: a copy of every sector does not go', 'another route'),
+    );
+  if (old.health === 'failing')
+    reasons.push(fail('Failing', 'a duplicator stops at the first sector that cannot be read', 'another route'));
+  if (changes.length > 0)
+    reasons.push(fail('Plan', `a copy of every sector cannot carry out the plan: ${[...new Set(changes)].join(', ')}`));
+  else if (fresh.held.bytes > old.held.bytes)
+    reasons.push(limit('Plan', 'volumes grow afterwards, and the backup table moves to the end'));
+  return reasons;
+}

@@ -1,0 +1,78 @@
+import type { HeldDrive, HolderOffer, Socket } from '../equipment';
+import type { FinishedRun, HealthGrade, PacedStage, RunEstimate } from '../estimate';
+import type { DriveClass } from '../fit';
+import type { Link } from '../links';
+import type { Reason } from '../reason';
+import type { Route, StartedFrom } from '../steps';
+
+/** A drive of the copy: what holds it can be asked, and what it does where it belongs. */
+export interface RoutedDrive {
+  held: HeldDrive;
+  class: DriveClass;
+  /** The link at its own site in the device. */
+  link: Link;
+  siteId: string;
+}
+
+/** A boot stick of the shop, judged for this device. */
+export interface JudgedStick {
+  partId: string;
+  name: string;
+  stock: number;
+  starts: boolean;
+  reasons: Reason[];
+}
+
+/** A site of the device where nothing sits and the new drive fits without anything more. */
+export interface FreeSite {
+  siteId: string;
+  name: string;
+  link: Link;
+}
+
+/** What of device and shop decides how both drives can be placed. */
+export interface Placing {
+  old: RoutedDrive & { health: HealthGrade };
+  fresh: RoutedDrive;
+  /** Sites besides the old drive's; the new drive's own among them where it is another. */
+  freeSites: FreeSite[];
+  holders: HolderOffer[];
+  deviceSockets: Socket[];
+  benchSockets: Socket[];
+  sticks: JudgedStick[];
+  /** Berths where nothing runs; null where the shop has none. */
+  freeBerths: number | null;
+  finished: FinishedRun[];
+}
+
+/** What the plan asks of a route, bytes. */
+export interface CopyAsked {
+  /** Bytes that travel when used blocks are copied. */
+  used: number;
+  /** All of the old drive. */
+  whole: number;
+  /** Used share of its volumes, 0 to 1; null where not known. */
+  crowded: number | null;
+  /** Names of volumes that stay locked unless their own system runs. */
+  locked: string[];
+  /** What the plan makes of the partitions that a copy sector by sector cannot. */
+  changes: ('shrunk' | 'left behind' | 'moved' | 'another scheme')[];
+}
+
+export interface RouteOption {
+  route: Route;
+  startedFrom: StartedFrom;
+  feasible: boolean;
+  /** Whether free blocks are passed over or every sector is copied. */
+  method: 'used blocks' | 'every sector';
+  bytes: number;
+  /** What the data passes, from the old drive to the new one. */
+  stages: PacedStage[];
+  estimate: RunEstimate;
+  /** Minutes of hands beyond what the job asks for anyway, and what they are for. */
+  hands: number;
+  handsFor: string[];
+  /** What it takes from the shelf. */
+  kit: string[];
+  reasons: Reason[];
+}

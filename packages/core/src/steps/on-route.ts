@@ -1,0 +1,25 @@
+import type { JobSnapshot, PlanDraft, Route } from './types';
+
+/** Routes for which the device is opened before the copy: the old drive comes out, or the new one goes in. */
+const OPENED_FIRST: readonly Route[] = [
+  'second site',
+  'old drive outside',
+  'both at the bench',
+  'stand-alone duplicator',
+];
+
+/** Routes on which the new drive sits in the device for good while it is copied to. */
+const FITTED_FIRST: readonly Route[] = ['second site', 'old drive outside'];
+
+/** What was decided about the copy so far: the accepted plan, else the draft. */
+export function decided({ facts }: Pick<JobSnapshot, 'facts'>): PlanDraft | undefined {
+  return facts.plan ?? facts['plan draft'];
+}
+
+export function opensFirst(route: Route): boolean {
+  return OPENED_FIRST.includes(route);
+}
+
+export function fitsFirst(route: Route): boolean {
+  return FITTED_FIRST.includes(route);
+}

@@ -1,0 +1,85 @@
+import type { RunEstimate } from '../estimate';
+import type { LayoutIntent, SourceTable, TargetLayout, TargetPartition } from '../layout';
+
+export const ROUTES = [
+  'new drive in an enclosure',
+  'second site',
+  'old drive outside',
+  'both at the bench',
+  'stand-alone duplicator',
+] as const;
+/** Where both drives sit while copying. */
+export type Route = (typeof ROUTES)[number];
+
+export const STARTED_FROM = ['its own system', 'a boot stick'] as const;
+/** What the customer's device runs from while it copies; null where it takes no part. */
+export type StartedFrom = (typeof STARTED_FROM)[number] | null;
+
+/** What was decided about the copy, before it is accepted. */
+export interface PlanDraft {
+  intent: LayoutIntent;
+  route: Route;
+  startedFrom: StartedFrom;
+}
+
+/** A plan as accepted. It holds only for the drives and the table it was made for. */
+export interface AcceptedPlan extends PlanDraft {
+  sourceSerial: string;
+  targetSerial: string;
+  /** Of the added drive, where something goes there; else null. */
+  addedSerial: string | null;
+  table: SourceTable;
+  targets: TargetLayout[];
+  partitions: TargetPartition[];
+  bytesToCopy: number;
+  /** The runs of the plan in their order, each with how long it takes. */
+  work: PlannedRun[];
+  /** How long the copy itself takes. */
+  estimate: RunEstimate;
+}
+
+/** A run that the plan asks for; `about` names the partition it is about. */
+export interface PlannedRun {
+  about: string | null;
+  estimate: RunEstimate;
+}
+
+export const PREPARATION_IDS = [
+  'backup',
+  'risk told',
+  'clean up',
+  'keys saved',
+  'licences',
+  'start mode',
+  'decrypt',
+  'check',
+  'shut down fully',
+  'close programs',
+  'network off',
+  'sleep off',
+  'charger in',
+  'boot stick',
+  'may be overwritten',
+] as const;
+export type PreparationId = (typeof PREPARATION_IDS)[number];
+
+/** A check before the copy, stamped. */
+export interface PreparedStamp {
+  id: PreparationId;
+  by: string;
+  at: string;
+  note: string;
+}
+
+/** Something to be done before the copy begins. */
+export interface Preparation {
+  id: PreparationId;
+  title: string;
+  why: string;
+  /** Stamped by a person, or a run of its own that must have ended well. */
+  by: 'hands' | 'run';
+  /** For a run: the partition that it is about. */
+  about: string | null;
+  stamp: PreparedStamp | null;
+  done: boolean;
+}
