@@ -1,10 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { AgentSamples, AgentWork } from '@udrel/contract/types';
-import { advance, beginProgress, progressOf } from '@udrel/core/progress';
+import { advance, beginProgress, progressOf, type Progress } from '@udrel/core/progress';
 import { createAgent, type ServerLink } from './agent';
 import { acknowledge, keep, newOutbox, nextBatch } from './outbox';
-import { simulatedBerth, type ScenarioName } from './simulated';
+import { SCENARIOS, simulatedBerth, type ScenarioName } from './simulated';
 
 const work: AgentWork = {
   runId: 'r1',
@@ -13,6 +13,8 @@ const work: AgentWork = {
   doneBytes: 0,
   expectedRate: 100,
   failingSource: false,
+  source: { serial: 'OLD-1', bytes: 500e9 },
+  target: { serial: 'NEW-1', bytes: 480e9 },
 };
 
 const play = (scenario: ScenarioName, seconds: number, over: Partial<AgentWork> = {}) => {
@@ -20,29 +22,58 @@ const play = (scenario: ScenarioName, seconds: number, over: Partial<AgentWork> 
   berth.watch({ ...work, ...over });
   return berth.read(seconds * 1000);
 };
-const watch = (scenario: ScenarioName, seconds: number) =>
-  progressOf(play(scenario, seconds).reduce(advance, beginProgress()), work.plannedBytes);
+const watch = async (scenario: ScenarioName, seconds: number) =>
+  progressOf((await play(scenario, seconds)).samples.reduce(advance, beginProgress()), work.plannedBytes);
 
 describe('a simulated berth', () => {
-  it('writes what was planned and no more', () => {
-    expect(watch('healthy', 400)).toMatchObject({ condition: 'all written', done: 20e9, errors: 0 });
+  it('writes what was planned and no more', async () => {
+    expect(await watch('healthy', 400)).toMatchObject({ condition: 'all written', done: 20e9, errors: 0 });
+    expect((await play('healthy', 300, { failingSource: true })).samples.at(-1)?.errors).toBeGreaterThan(0);
   });
 
-  it('stalls, and errs', () => {
-    expect(watch('stalls', 400).condition).toBe('stalled');
-    expect(watch('errors', 300).errors).toBeGreaterThan(0);
-    expect(play('healthy', 300, { failingSource: true }).at(-1)?.errors).toBeGreaterThan(0);
+  it.each<[ScenarioName, Partial<Progress>, number]>([
+    ['stalls', { condition: 'stalled' }, 400],
+    ['quiet phases', { condition: 'quiet' }, 190],
+    ['verify pass', { condition: 'reading back', done: 20e9 }, 260],
+    ['verify pass', { condition: 'all written' }, 500],
+    ['unplugged', { condition: 'all written', done: 20e9 }, 500],
+  ])('%s: %j after %i s… %#', async (scenario, seen, seconds) => {
+    expect(await watch(scenario, seconds)).toMatchObject(seen);
   });
 
-  it('is the same again with the same seed, and counters never go back', () => {
-    fc.assert(
-      fc.property(fc.constantFrom<ScenarioName>('healthy', 'stalls', 'errors'), fc.nat(600), (scenario, seconds) => {
-        const samples = play(scenario, seconds);
-        expect(samples).toEqual(play(scenario, seconds));
-        for (let n = 1; n < samples.length; n++) {
-          expect(samples[n]?.written).toBeGreaterThanOrEqual(samples[n - 1]?.written ?? 0);
-          expect(samples[n]?.t).toBeGreaterThan(samples[n - 1]?.t ?? 0);
-        }
+  it('errs, slows down and speeds up as its scenario says', async () => {
+    expect((await watch('errors', 300)).errors).toBeGreaterThan(0);
+    const done = async (scenario: ScenarioName) =>
+      (await watch(scenario, 100)).done / (await watch('healthy', 100)).done;
+    expect(await done('USB 2 fallback')).toBeCloseTo(0.36, 1);
+    expect(await done('shared dock')).toBeCloseTo(0.5, 1);
+    expect(await done('slow inner tracks')).toBeGreaterThan(1);
+    expect((await watch('slow inner tracks', 230)).rate).toBeLessThan(100);
+    const { samples } = await play('thermal throttle', 120);
+    const rate = (from: number, to: number) =>
+      ((samples[to]?.written ?? 0) - (samples[from]?.written ?? 0)) / (to - from);
+    expect(rate(80, 110) / rate(10, 60)).toBeLessThan(0.4);
+    const cached = (await play('cache exhaustion', 150)).samples;
+    expect((cached[140]?.written ?? 0) - (cached[120]?.written ?? 0)).toBeLessThan(20 * 60e6);
+  });
+
+  it('shows the wrong drive, a wrong size, no drive, and what is written to the source', async () => {
+    expect((await play('drive swapped', 100)).target?.serial).toBe('SIM-OTHER-1');
+    expect((await play('wrong capacity', 1)).target?.bytes).toBeLessThan(work.target.bytes);
+    expect((await play('unplugged', 160)).target).toBeNull();
+    expect((await watch('source written', 100)).sourceWritten).toBeGreaterThan(0);
+    expect((await watch('healthy', 100)).sourceWritten).toBe(0);
+  });
+
+  it('is the same again with the same seed, whatever the scenario', async () => {
+    await fc.assert(
+      fc.asyncProperty(fc.constantFrom(...SCENARIOS), fc.nat(600), async (scenario, seconds) => {
+        const { samples } = await play(scenario, seconds);
+        expect(await play(scenario, seconds)).toMatchObject({ samples });
+        const { done, errors } = progressOf(samples.reduce(advance, beginProgress()), work.plannedBytes);
+        expect(done).toBeLessThanOrEqual(work.plannedBytes);
+        expect(errors).toBeGreaterThanOrEqual(0);
+        for (let n = 1; n < samples.length; n++) expect(samples[n]?.t).toBeGreaterThan(samples[n - 1]?.t ?? 0);
       }),
     );
   });
@@ -58,7 +89,8 @@ describe('the agent', () => {
         const reach = <T>(answer: T) => (up ? Promise.resolve(answer) : Promise.reject(new Error('away')));
         const server: ServerLink = {
           hello: () => reach(undefined),
-          work: () => reach([work]),
+          work: () => reach({ runs: [work], looks: [] }),
+          answer: () => reach(undefined),
           send: (batch: AgentSamples) => {
             if (!up) return reach({ acknowledged: 0 });
             if (batch.firstSeq !== taken.length + 1) return reach({ acknowledged: taken.length });
@@ -81,8 +113,8 @@ describe('the agent', () => {
     );
   });
 
-  it('keeps what is not acknowledged', () => {
-    const box = keep(newOutbox('r1', 1), play('healthy', 5));
+  it('keeps what is not acknowledged', async () => {
+    const box = keep(newOutbox('r1', 1), await play('healthy', 5));
     expect(nextBatch(acknowledge(box, 3), 'a', 'b')).toMatchObject({ firstSeq: 4 });
     expect(acknowledge(acknowledge(box, 5), 2).firstSeq).toBe(6);
     expect(nextBatch(acknowledge(box, 5), 'a', 'b')).toBeNull();

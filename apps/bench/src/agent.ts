@@ -1,12 +1,13 @@
-import type { AgentHello, AgentSamples, AgentWork } from '@udrel/contract/types';
+import type { AgentHello, AgentLook, AgentSamples, AgentWork, LookResult } from '@udrel/contract/types';
 import type { Berth } from './berth';
 import { acknowledge, keep, newOutbox, nextBatch, type Outbox } from './outbox';
 
 /** What the agent needs of a server. Every call may fail: then it is tried again at the next turn. */
 export interface ServerLink {
   hello: (hello: AgentHello) => Promise<void>;
-  work: () => Promise<AgentWork[]>;
+  work: () => Promise<{ runs: AgentWork[]; looks: AgentLook[] }>;
   send: (samples: AgentSamples) => Promise<{ acknowledged: number }>;
+  answer: (result: LookResult) => Promise<void>;
 }
 
 export interface Agent {
@@ -23,11 +24,13 @@ export function createAgent(name: string, boot: string, berths: readonly Berth[]
 
   async function greet(): Promise<void> {
     if (turns++ % HELLO_EVERY !== 0) return;
-    await server.hello({
-      agent: name,
-      boot,
-      berths: berths.map(({ number, simulated, speed }) => ({ number, simulated, speed })),
-    });
+    const known = berths.map(async ({ number, simulated, speed, drives }) => ({
+      number,
+      simulated,
+      speed,
+      drives: (await drives()).slice(0, 16),
+    }));
+    await server.hello({ agent: name, boot, berths: await Promise.all(known) });
   }
 
   function assign(work: readonly AgentWork[]): void {
@@ -39,11 +42,11 @@ export function createAgent(name: string, boot: string, berths: readonly Berth[]
     for (const runId of boxes.keys()) if (!work.some((one) => one.runId === runId)) boxes.delete(runId);
   }
 
-  function collect(milliseconds: number): void {
+  async function collect(milliseconds: number): Promise<void> {
     for (const berth of berths) {
       const runId = berth.watching();
       if (!runId) continue;
-      boxes.set(runId, keep(boxes.get(runId) ?? newOutbox(runId, berth.number), berth.read(milliseconds)));
+      boxes.set(runId, keep(boxes.get(runId) ?? newOutbox(runId, berth.number), await berth.read(milliseconds)));
     }
   }
 
@@ -60,14 +63,23 @@ export function createAgent(name: string, boot: string, berths: readonly Berth[]
     }
   }
 
+  async function lookAround(looks: readonly AgentLook[]): Promise<void> {
+    for (const look of looks) {
+      const berth = berths.find(({ number }) => number === look.berth);
+      if (berth) await server.answer(await berth.look(look));
+    }
+  }
+
   return {
     async turn(milliseconds) {
       // What is watched goes on being read while the server is away.
-      collect(milliseconds);
+      await collect(milliseconds);
       try {
         await greet();
         await deliver();
-        assign(await server.work());
+        const { runs, looks } = await server.work();
+        assign(runs);
+        await lookAround(looks);
         return true;
       } catch {
         turns = 0;

@@ -16,5 +16,6 @@ export function httpLink(base: string, token: string): ServerLink {
     hello: async (hello) => void (await call('POST', '/hello', hello)),
     work: () => call('GET', '/work'),
     send: (samples) => call('POST', '/samples', samples),
+    answer: async (result) => void (await call('POST', '/looks', result)),
   };
 }

@@ -2,18 +2,29 @@ import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { createAgent } from './agent';
 import { httpLink } from './http-link';
-import { SCENARIOS, simulatedBerth, type ScenarioName } from './simulated';
+import type { Berth } from './berth';
+import { linuxBerth } from './linux';
+import { SCENARIOS, simulatedBerth } from './simulated';
 
 const TURN = 1000;
 
-/** Reads "1:healthy,2:stalls" into berths. Throws with what to write instead. */
-function berthsOf(text: string, speed: number) {
+/**
+ * Reads "1=healthy,2=stalls" into simulated berths, "1=linux" into one of this machine; the sockets whose drives belong
+ * to it may follow, each behind a further "=". Throws with what to write instead.
+ */
+function berthsOf(text: string, speed: number): Berth[] {
   return text.split(',').map((entry) => {
-    const [number, scenario] = entry.split(':');
-    if (!Number(number) || !SCENARIOS.includes(scenario as ScenarioName)) {
-      throw new Error(`UDREL_BERTHS: “${entry}” is no berth. Write number:scenario with ${SCENARIOS.join(', ')}.`);
+    const [given, kind, ...sockets] = entry.split('=');
+    const number = Number(given);
+    if (Number.isInteger(number) && number > 0) {
+      if (kind === 'linux') return linuxBerth(number, sockets);
+      const scenario = SCENARIOS.find((one) => one === kind);
+      if (scenario) return simulatedBerth(number, scenario, speed);
     }
-    return simulatedBerth(Number(number), scenario as ScenarioName, speed);
+    throw new Error(
+      `UDREL_BERTHS: “${entry}” is no berth. Write number=linux, number=linux=socket=socket with names of ` +
+        `/dev/disk/by-path, or number=scenario with ${SCENARIOS.join(', ')}.`,
+    );
   });
 }
 
@@ -21,7 +32,7 @@ async function main(): Promise<void> {
   const { env } = process;
   const token = readFileSync(env['UDREL_AGENT_TOKEN_FILE'] ?? '', 'utf8').trim();
   const speed = Math.min(1000, Math.max(1, Number(env['UDREL_BENCH_SPEED'] ?? 20)));
-  const berths = berthsOf(env['UDREL_BERTHS'] ?? '1:healthy,2:healthy,3:stalls,4:healthy', speed);
+  const berths = berthsOf(env['UDREL_BERTHS'] ?? '1=healthy,2=healthy,3=stalls,4=healthy', speed);
   const server = httpLink(env['UDREL_SERVER'] ?? 'http://127.0.0.1:4280', token);
   const agent = createAgent('bench', randomUUID(), berths, server);
   let reached = true;

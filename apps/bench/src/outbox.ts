@@ -1,5 +1,6 @@
-import type { AgentSamples } from '@udrel/contract/types';
+import type { AgentSamples, SeenDrive } from '@udrel/contract/types';
 import type { Sample } from '@udrel/core/progress';
+import type { BerthReading } from './berth';
 
 /** Samples of one run that the server has not acknowledged, numbered from 1 without gaps. */
 export interface Outbox {
@@ -7,6 +8,9 @@ export interface Outbox {
   berth: number;
   firstSeq: number;
   samples: Sample[];
+  /** The drives as they were seen last. */
+  source: SeenDrive | null;
+  target: SeenDrive | null;
 }
 
 /** An hour at twenty times real time; older ones are given up and the server counts on from what it knows. */
@@ -14,12 +18,12 @@ const MOST_KEPT = 72_000;
 const BATCH = 500;
 
 export function newOutbox(runId: string, berth: number): Outbox {
-  return { runId, berth, firstSeq: 1, samples: [] };
+  return { runId, berth, firstSeq: 1, samples: [], source: null, target: null };
 }
 
-/** Puts samples at the end. */
-export function keep(box: Outbox, samples: readonly Sample[]): Outbox {
-  return { ...box, samples: [...box.samples, ...samples].slice(-MOST_KEPT) };
+/** Puts samples at the end. Where the oldest are given up the numbers go on: counters say what was missed. */
+export function keep(box: Outbox, { samples, source, target }: BerthReading): Outbox {
+  return { ...box, source, target, samples: [...box.samples, ...samples].slice(-MOST_KEPT) };
 }
 
 /** Takes out what the server has acknowledged; an acknowledgement that came late changes nothing. */
@@ -37,6 +41,17 @@ export function nextBatch(box: Outbox, agent: string, boot: string): AgentSample
     berth: box.berth,
     runId: box.runId,
     firstSeq: box.firstSeq,
-    samples: box.samples.slice(0, BATCH).map(({ t, read, written, errors }) => [t, read, written, errors]),
+    samples: box.samples
+      .slice(0, BATCH)
+      .map(({ t, read, written, errors, sourceWritten = 0, busy = 0 }) => [
+        t,
+        read,
+        written,
+        errors,
+        sourceWritten,
+        busy,
+      ]),
+    source: box.source,
+    target: box.target,
   };
 }

@@ -1,3 +1,4 @@
+export * from './schemas/agent';
 export * from './schemas/commands';
 export * from './schemas/facts';
 export * from './schemas/orders';

@@ -1,5 +1,6 @@
 export type * from './views';
 export type { EntryKey } from './schemas/facts';
+export type * from './schemas/agent';
 export type * from './schemas/commands';
 export type * from './schemas/orders';
 export type { ModelSpec } from './schemas/models';

@@ -81,11 +81,23 @@ export function afterDelivery(date: string, minutes: number): Date {
   return ready;
 }
 
+/** When something will be over. */
+export interface Ending {
+  text: string;
+  after: (iso: string | null) => boolean;
+}
+
 /** The moment so many seconds from now in words, and whether it lies after another. */
-export function endOf(seconds: number, now = Date.now()): { text: string; after: (iso: string | null) => boolean } {
+export function endOf(seconds: number, now = Date.now()): Ending {
   const end = now + seconds * 1000;
   return {
     text: moment(new Date(end).toISOString(), now),
     after: (iso) => iso !== null && end > Date.parse(iso),
   };
+}
+
+/** From one end to another: "today 14:30 to 16:05", "today 23:10 to tomorrow 01:20". */
+export function spanOf(early: Ending, late: Ending): string {
+  const [day, clock] = [early.text, late.text].map((text) => text.slice(0, text.lastIndexOf(' ')));
+  return day === clock ? `${early.text} to ${late.text.split(' ').at(-1)}` : `${early.text} to ${late.text}`;
 }

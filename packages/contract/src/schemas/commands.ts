@@ -237,21 +237,3 @@ export const jobQuery = object({
 export type JobQuery = Infer<typeof jobQuery>;
 export const findQuery = object({ q: text(80) });
 export const customerQuery = object({ find: text(80, 0) });
-
-/** Counters of one watched berth: [t seconds, bytes read, bytes written, errors]. */
-const sampleRow = list(number(0, Number.MAX_SAFE_INTEGER), 4);
-export const agentHello = object({
-  agent: text(60),
-  boot: text(60),
-  berths: list(object({ number: whole(1, 999), simulated: boolean(), speed: number(1, 1000) }), 200),
-});
-export type AgentHello = Infer<typeof agentHello>;
-export const agentSamples = object({
-  agent: text(60),
-  boot: text(60),
-  berth: whole(1, 999),
-  runId: uuid,
-  firstSeq: whole(1, Number.MAX_SAFE_INTEGER),
-  samples: list(sampleRow, 2000),
-});
-export type AgentSamples = Infer<typeof agentSamples>;

@@ -47,7 +47,7 @@ const measured = object({ set: nullable(measurementSet), whyNot: text(300, 0) })
 const sectorCount = whole(0, Number.MAX_SAFE_INTEGER);
 
 /** A partition table as read from a drive. */
-const partitionTable = object({
+export const partitionTable = object({
   scheme: oneOf('gpt', 'mbr'),
   sectorSize,
   partitions: list(

@@ -1,12 +1,17 @@
 /** Cumulative counters of one moment. `t` in seconds on the agent's own steady clock; bytes since the run began. */
 export interface Sample {
   t: number;
+  /** Read from the source, written to the target. */
   read: number;
   written: number;
   errors: number;
+  /** Written to the source, where nothing may be written. */
+  sourceWritten?: number;
+  /** Share of the time in which either drive was busy, 0 to 1. */
+  busy?: number;
 }
 
-export type Condition = 'not started' | 'moving' | 'quiet' | 'stalled' | 'errors' | 'all written';
+export type Condition = 'not started' | 'moving' | 'quiet' | 'stalled' | 'errors' | 'all written' | 'reading back';
 
 /** What is remembered of a run: enough to go on in constant time and to draw its curve. Times in seconds. */
 export interface ProgressState {
@@ -19,6 +24,11 @@ export interface ProgressState {
   /** How long nothing has been written, and how long ago the last error came (null: none yet). */
   still: number;
   sinceError: number | null;
+  /** Bytes that were written to the source since the run began. */
+  sourceWritten: number;
+  /** How long nothing has been read either; busy share of the latest sample, null where it is not told. */
+  unread: number;
+  busy: number | null;
   /** Latest rates, MB/s, newest last. */
   recent: number[];
   curve: Curve;
@@ -40,6 +50,8 @@ export interface Progress {
   /** Seconds left, or null while nothing can be said. */
   left: { low: number; high: number } | null;
   elapsed: number;
+  sourceWritten: number;
+  busy: number | null;
 }
 
 const RECENT = 30;
@@ -61,6 +73,9 @@ export function beginProgress(): ProgressState {
     moved: 0,
     still: 0,
     sinceError: null,
+    sourceWritten: 0,
+    unread: 0,
+    busy: null,
     recent: [],
     curve: { width: 5, rates: [], open: null },
   };
@@ -79,7 +94,14 @@ export function advance(state: ProgressState, sample: Sample): ProgressState {
   const { last } = state;
   if (last && sample.t <= last.t) return state;
   if (!last) {
-    return { ...state, last: sample, done: state.done + sample.written, errors: state.errors + sample.errors };
+    return {
+      ...state,
+      last: sample,
+      done: state.done + sample.written,
+      errors: state.errors + sample.errors,
+      sourceWritten: state.sourceWritten + (sample.sourceWritten ?? 0),
+      busy: sample.busy ?? null,
+    };
   }
   const seconds = sample.t - last.t;
   const bytes = grown(last.written, sample.written);
@@ -91,6 +113,9 @@ export function advance(state: ProgressState, sample: Sample): ProgressState {
     elapsed: state.elapsed + seconds,
     moved: state.moved + bytes,
     still: bytes > 0 ? 0 : state.still + seconds,
+    sourceWritten: state.sourceWritten + grown(last.sourceWritten ?? 0, sample.sourceWritten ?? 0),
+    unread: grown(last.read, sample.read) > 0 ? 0 : state.unread + seconds,
+    busy: sample.busy ?? null,
     sinceError: newErrors > 0 ? 0 : state.sinceError === null ? null : state.sinceError + seconds,
     recent: [...state.recent.slice(-(RECENT - 1)), bytes / 1e6 / seconds],
     curve: extend(state.curve, last.t, sample.t, bytes),
@@ -128,12 +153,17 @@ export function progressOf(state: ProgressState, planned: number): Progress {
     condition: conditionOf(state, planned),
     left: timeLeft(state, planned, rate),
     elapsed: state.elapsed,
+    sourceWritten: state.sourceWritten,
+    busy: state.busy,
   };
 }
 
 function conditionOf(state: ProgressState, planned: number): Condition {
   if (!state.last && state.elapsed === 0) return 'not started';
-  if (planned > 0 && state.done >= planned) return 'all written';
+  // What is still read once all is written is the tool comparing both drives.
+  if (planned > 0 && state.done >= planned) {
+    return state.still > 0 && state.unread < QUIET_AFTER ? 'reading back' : 'all written';
+  }
   if (state.still >= STALLED_AFTER) return 'stalled';
   if (state.sinceError !== null && state.sinceError < ERRORS_LINGER) return 'errors';
   return state.still >= QUIET_AFTER ? 'quiet' : 'moving';

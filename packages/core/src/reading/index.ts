@@ -1,4 +1,5 @@
 export type * from './types';
+export { readPartitions } from './drive';
 export { readBytes, readDropped } from './dropped';
 export { draftModel, type ModelDraft } from './model-draft';
 export { linkOf, PROBE_VERSION, readProbeFile } from './probe-file';

@@ -175,7 +175,7 @@ function bench(placing: Placing, asked: CopyAsked): Placed {
       write,
     ],
     hands: [[6, 'connect both drives at the berth']],
-    kit: ['berth'],
+    kit: [],
     reasons: [
       ...comesOut(placing),
       ...berth,

@@ -134,7 +134,7 @@ describe('routes decide the order of hands', () => {
     const facts = { ...complete, prepared: { stamps: [] } };
     const begin = (over: Partial<JobSnapshot>) =>
       procedureOf(job({ facts, ...over })).steps.find(({ id }) => id === 'begin copy');
-    expect(begin({})?.waitsFor.join()).toContain('Say what is lost');
+    expect(begin({})?.waitsFor.join()).toContain('Not seen to: Say what is lost');
     const override = { gate: 'prepared' as const, reason: 'told by phone', by: 'x', at: '', amount: null };
     expect(begin({ overrides: [override] })?.state).toBe('ready');
   });

@@ -85,7 +85,10 @@ export const WORK_GATES: readonly GateRule[] = [
     title: 'Prepared for the copy',
     overridableBy: 'technician',
     applies: copies,
-    missing: (job) => preparationsOf(job).flatMap(({ done, title, why }) => unless(done, `${title}: ${why}.`)),
+    missing: (job) => {
+      const open = preparationsOf(job).filter(({ done }) => !done);
+      return unless(open.length === 0, `Not seen to: ${open.map(({ title }) => title).join('; ')}.`);
+    },
   },
   {
     id: 'identified',

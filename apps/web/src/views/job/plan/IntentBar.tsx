@@ -1,3 +1,4 @@
+import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { isResizable, schemeChoices, type LayoutIntent, type Scheme } from '@udrel/core/layout';
 import { aroundOf, targetsOf } from '@udrel/core/plan-file';
@@ -6,7 +7,7 @@ import type { Plan } from './usePlan';
 import styles from './plan.module.css';
 
 /** What holds for the whole plan: how much comes along, who gets the spare, what is kept free, which table. */
-export function IntentBar({ job, plan }: { job: JobView; plan: Plan }) {
+export function IntentBar({ job, plan, addVolume }: { job: JobView; plan: Plan; addVolume: () => void }) {
   const { intent } = plan.draft;
   const { table, change } = plan;
   const takers = table.partitions.filter(
@@ -41,6 +42,11 @@ export function IntentBar({ job, plan }: { job: JobView; plan: Plan }) {
       </label>
       <KeptFree plan={plan} key={intent.keepFree} />
       <SchemeChoice job={job} plan={plan} />
+      {table.partitions.length > 0 && (
+        <Button size="small" onClick={addVolume}>
+          New volume
+        </Button>
+      )}
     </div>
   );
 }
@@ -99,8 +105,7 @@ function SchemeChoice({ job, plan }: { job: JobView; plan: Plan }) {
         {choices.map(({ scheme, advised }) => (
           <option key={scheme} value={scheme}>
             {scheme.toUpperCase()}
-            {scheme === plan.table.scheme ? ', as it was' : ''}
-            {advised ? ', advised' : ''}
+            {advised && scheme !== plan.table.scheme ? ', advised' : ''}
           </option>
         ))}
       </select>

@@ -15,7 +15,7 @@ import styles from './plan.module.css';
 /** What goes where, at which size. */
 export function MapPage({ job, plan }: { job: JobView; plan: Plan }) {
   const { selected, select } = useSelected(job.tag, plan.layout);
-  const { source, target, table } = plan;
+  const { source, target } = plan;
   return (
     <Sheet>
       <div className={styles.columns}>
@@ -44,7 +44,15 @@ export function MapPage({ job, plan }: { job: JobView; plan: Plan }) {
           </span>
         </span>
       </div>
-      <IntentBar job={job} plan={plan} />
+      <IntentBar
+        job={job}
+        plan={plan}
+        addVolume={() => {
+          const volume = newVolume(plan);
+          plan.change({ added: [...plan.draft.intent.added, volume] });
+          select(volume.id);
+        }}
+      />
       <div className={styles.map}>
         <TransferMap
           plan={plan}
@@ -56,17 +64,6 @@ export function MapPage({ job, plan }: { job: JobView; plan: Plan }) {
           }}
           typeSize={() => document.getElementById('plan-size')?.focus()}
         />
-        {table.partitions.length > 0 && (
-          <Button
-            onClick={() => {
-              const volume = newVolume(plan);
-              plan.change({ added: [...plan.draft.intent.added, volume] });
-              select(volume.id);
-            }}
-          >
-            New volume
-          </Button>
-        )}
       </div>
     </Sheet>
   );

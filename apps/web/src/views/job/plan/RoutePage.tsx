@@ -2,7 +2,7 @@ import { binary } from '@udrel/core/capacity';
 import type { PacedStage } from '@udrel/core/estimate';
 import { runsOf, type RouteOption } from '@udrel/core/routes';
 import type { PlannedRun } from '@udrel/core/steps';
-import { endOf, range } from '../../../format/time';
+import { endOf, range, spanOf } from '../../../format/time';
 import { rate } from '../../../format/units';
 import { FactList, Ledger, OutcomeMark, Sheet } from '../../../ui';
 import type { Plan } from './usePlan';
@@ -61,7 +61,7 @@ function Details({ option }: { option: RouteOption }) {
         rows={[
           ['copies', `${method}, ${binary(bytes)}`],
           ['hands', handsFor.join('; ') || 'nothing more than the swap itself'],
-          ['takes', kit.join(', ') || 'nothing from the shelf'],
+          ['from the shelf', kit.join(', ') || 'nothing'],
         ]}
       />
       {reasons.length > 0 && <Ledger reasons={reasons} />}
@@ -137,9 +137,7 @@ function Earliest({ low, high, promisedAt }: { low: number; high: number; promis
   const [early, late] = [endOf(low), endOf(high)];
   return (
     <>
-      <span className="mono">
-        {early.text} to {late.text}
-      </span>
+      <span className="mono">{spanOf(early, late)}</span>
       {late.after(promisedAt) && <span className="danger"> may be later than promised</span>}
     </>
   );

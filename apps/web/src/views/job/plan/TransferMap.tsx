@@ -6,7 +6,7 @@ import { mapGeometry } from './map-geometry';
 import type { Plan } from './usePlan';
 import styles from './plan.module.css';
 
-const HEIGHT = 400;
+const HEIGHT = 350;
 
 interface Props {
   plan: Plan;

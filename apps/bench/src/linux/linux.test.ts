@@ -1,0 +1,197 @@
+import {
+  closeSync,
+  existsSync,
+  fsyncSync,
+  mkdirSync,
+  mkdtempSync,
+  openSync,
+  readFileSync,
+  realpathSync,
+} from 'node:fs';
+import { readdirSync, rmSync, statSync, symlinkSync, writeFileSync, writeSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { dirname, join } from 'node:path';
+import { afterAll, beforeEach, describe, expect, it } from 'vitest';
+import type { AgentLook, AgentWork } from '@udrel/contract/types';
+import { GPT_TYPE_OF, stableGuid, writeGpt } from '@udrel/core/tables';
+import { linuxBerth } from '.';
+import type { SystemTrees } from './system';
+
+const root = mkdtempSync(join(tmpdir(), 'udrel-berth-'));
+afterAll(() => rmSync(root, { recursive: true, force: true }));
+
+const SECTORS = 32_768;
+let trees: SystemTrees;
+let stat: Record<string, string>;
+
+const put = (path: string, text: string) => {
+  mkdirSync(dirname(path), { recursive: true });
+  writeFileSync(path, text, 'latin1');
+};
+const counters = (read: number, written: number, busy = 0) => `1 0 ${read / 512} 5 1 0 ${written / 512} 5 0 ${busy} 10`;
+
+/** A machine with an old disk, a new card, and a stick, as the kernel shows them. */
+beforeEach(() => {
+  const at = mkdtempSync(join(root, 'machine-'));
+  trees = { sys: join(at, 'sys'), dev: join(at, 'dev'), udev: join(at, 'udev') };
+  stat = { old: join(at, 'sys/block/sdb/stat'), fresh: join(at, 'sys/block/nvme0n1/stat') };
+  const sata = join(at, 'sys/devices/pci0/ata3/host2/target2/2:0:0:0');
+  put(join(sata, 'vpd_pg80'), '\0\x80\0\x08KD7-0001');
+  put(join(sata, 'model'), 'KESTREL D7  ');
+  put(join(sata, 'ioerr_cnt'), '0x1f');
+  put(join(at, 'sys/devices/pci0/ata3/link3/ata_link/link3/sata_spd'), '6.0 Gbps');
+  const card = join(at, 'sys/devices/pci0/0000:01:00.0/nvme/nvme0');
+  put(join(card, 'serial'), 'PW-0001');
+  put(join(card, 'model'), 'PALEWOOD M2');
+  put(join(at, 'sys/devices/pci0/0000:01:00.0/nvme/nvme0/device/current_link_speed'), '8.0 GT/s PCIe');
+  put(join(at, 'sys/devices/pci0/0000:01:00.0/nvme/nvme0/device/current_link_width'), '4');
+  const stick = join(at, 'sys/devices/pci0/usb2/2-1.4/2-1.4:1.0/host5/target5/5:0:0:0');
+  put(join(stick, 'model'), 'STICK');
+  put(join(at, 'sys/devices/pci0/usb2/2-1.4/speed'), '480');
+  for (const [name, device, size] of [
+    ['sdb', sata, SECTORS],
+    ['nvme0n1', card, SECTORS],
+    ['sdc', stick, 2048],
+    ['sdd', stick, 0],
+  ] as const) {
+    const block = join(at, 'sys/block', name);
+    put(join(block, 'size'), `${size}\n`);
+    put(join(block, 'queue/logical_block_size'), '512\n');
+    put(join(block, 'dev'), `8:${name.charCodeAt(2)}`);
+    put(join(block, 'stat'), counters(1e6, 2e6));
+    symlinkSync(device, join(block, 'device'));
+    put(join(at, 'dev', name), '');
+  }
+  mkdirSync(join(at, 'sys/block/loop0'));
+  put(join(at, 'udev', 'b8:99'), 'E:ID_SERIAL_SHORT=STK-77\nE:ID_BUS=usb');
+  mkdirSync(join(at, 'dev/disk/by-path'), { recursive: true });
+  symlinkSync('../../sdb', join(at, 'dev/disk/by-path/pci-0-ata-3'));
+  symlinkSync('../../sdb1', join(at, 'dev/disk/by-path/pci-0-ata-3-part1'));
+  symlinkSync('../../nvme0n1', join(at, 'dev/disk/by-path/pci-1-nvme-1'));
+});
+
+const work: AgentWork = {
+  runId: 'r',
+  berth: 1,
+  plannedBytes: 1e9,
+  doneBytes: 0,
+  expectedRate: 100,
+  failingSource: false,
+  source: { serial: 'KD7-0001', bytes: SECTORS * 512 },
+  target: { serial: 'pw-0001', bytes: SECTORS * 512 },
+};
+
+describe('drives at a berth of a Linux machine', () => {
+  it('are known by their own serial, size and link, in whatever order they are listed', async () => {
+    const drives = await linuxBerth(1, [], trees).drives();
+    expect(drives).toEqual([
+      { serial: 'PW-0001', model: 'PALEWOOD M2', bytes: SECTORS * 512, sectorSize: 512, link: 'x4 at 8.0 GT/s' },
+      { serial: 'KD7-0001', model: 'KESTREL D7', bytes: SECTORS * 512, sectorSize: 512, link: 'SATA 6.0 Gbps' },
+      { serial: 'STK-77', model: 'STICK', bytes: 2048 * 512, sectorSize: 512, link: 'USB 480 Mb/s' },
+    ]);
+    const socket = await linuxBerth(1, ['pci-0-ata-3'], trees).drives();
+    expect(socket.map(({ serial }) => serial)).toEqual(['KD7-0001']);
+    expect(await linuxBerth(1, [], { ...trees, sys: '/nowhere' }).drives()).toEqual([]);
+  });
+
+  it('count from the beginning of the run, errors and busy share too', async () => {
+    const berth = linuxBerth(1, [], trees);
+    berth.watch(work);
+    writeFileSync(stat['old'] ?? '', counters(1e6 + 512_000, 2e6, 900));
+    writeFileSync(stat['fresh'] ?? '', counters(1e6, 2e6 + 409_600, 400));
+    const { samples, source, target } = await berth.read(1000);
+    expect(samples).toEqual([{ t: 1, read: 512_000, written: 409_600, errors: 0, sourceWritten: 0, busy: 0.9 }]);
+    expect([source?.serial, target?.serial]).toEqual(['KD7-0001', 'PW-0001']);
+    writeFileSync(stat['old'] ?? '', counters(1e6 + 1_024_000, 2e6 + 4096, 900));
+    expect((await berth.read(1000)).samples[0]).toMatchObject({ t: 2, sourceWritten: 4096 });
+  });
+
+  it('are missed when they go, and counted on from zero when they come back', async () => {
+    const berth = linuxBerth(1, [], trees);
+    berth.watch(work);
+    const card = join(trees.sys, 'block/nvme0n1');
+    writeFileSync(join(card, 'size'), '0');
+    expect(await berth.read(1000)).toMatchObject({ samples: [], target: null, source: { serial: 'KD7-0001' } });
+    writeFileSync(join(card, 'size'), String(SECTORS));
+    writeFileSync(stat['fresh'] ?? '', counters(0, 51_200));
+    expect((await berth.read(1000)).samples[0]).toMatchObject({ t: 2, written: 51_200 });
+  });
+
+  it('show their table and volumes, read only, and how samples of both compare', async () => {
+    const entries = [0, 1].map((n) => ({
+      number: n + 1,
+      startSector: 2048 + n * 8192,
+      sectors: 8192,
+      type: GPT_TYPE_OF.swap,
+      uniqueId: stableGuid(`part ${n}`),
+      name: `Swap ${n}`,
+      attributes: '',
+    }));
+    const { head, tail } = writeGpt({ sectors: SECTORS, sectorSize: 512, diskId: stableGuid('disk'), entries });
+    const image = new Uint8Array(SECTORS * 512);
+    image.set(head.bytes);
+    image.set(tail.bytes, tail.offset);
+    image.set(new TextEncoder().encode('SWAPSPACE2'), 2048 * 512 + 4086);
+    for (let at = 10_240 * 512; at < 18_000 * 512; at += 97) image[at] = at % 251;
+    writeFileSync(join(trees.dev, 'nvme0n1'), image);
+    image[10_240 * 512 + 5] = 99;
+    writeFileSync(join(trees.dev, 'sdb'), image);
+    const look: AgentLook = {
+      ...work,
+      id: 'look',
+      expected: { scheme: 'gpt', sectorSize: 512, partitions: [] },
+      compare: [0, 1].map((n) => {
+        const start = (2048 + n * 8192) * 512;
+        return { name: `Swap ${n}`, sourceStart: start, targetStart: start, bytes: 8192 * 512 };
+      }),
+    };
+    const before = statSync(join(trees.dev, 'nvme0n1')).mtimeMs;
+    const found = await linuxBerth(1, [], trees).look(look);
+    expect(found.trouble).toBe('');
+    expect(found.table?.partitions.map(({ name, fileSystem }) => [name, fileSystem])).toEqual([
+      ['Swap 0', 'swap'],
+      ['Swap 1', 'unknown'],
+    ]);
+    expect(found.problems.filter(({ outcome }) => outcome === 'fail')).toEqual([]);
+    expect(found.compared).toMatchObject([
+      { name: 'Swap 0', different: 0 },
+      { name: 'Swap 1', different: 1 },
+    ]);
+    expect(statSync(join(trees.dev, 'nvme0n1')).mtimeMs).toBe(before);
+    const gone = await linuxBerth(1, [], trees).look({ ...look, target: { serial: 'NOBODY', bytes: 1 } });
+    expect([gone.table, gone.trouble]).toEqual([null, 'The new drive is not seen at this berth.']);
+  });
+});
+
+/** The kernel's counters of the drive that a folder lies on; null where it lies on none. */
+function kernelCounters(folder: string): string | null {
+  const mounts = readFileSync('/proc/self/mountinfo', 'utf8').trim().split('\n');
+  const own = mounts
+    .map((line) => line.split(' '))
+    .filter(([, , , , mount = '']) => folder === mount || folder.startsWith(mount.endsWith('/') ? mount : `${mount}/`))
+    .sort((a, b) => (b[4] ?? '').length - (a[4] ?? '').length)[0];
+  const block = `/sys/dev/block/${own?.[2] ?? ''}`;
+  if (!own || !existsSync(block)) return null;
+  const place = realpathSync(block);
+  const drive = readdirSync(place).includes('partition') ? dirname(place) : place;
+  return join(drive, 'stat');
+}
+
+const kernel = kernelCounters(root);
+
+describe('the counters of this machine', () => {
+  it.skipIf(kernel === null)('rise by at least what is written and flushed', async () => {
+    rmSync(stat['fresh'] ?? '');
+    symlinkSync(kernel ?? '', stat['fresh'] ?? '');
+    const berth = linuxBerth(1, [], trees);
+    berth.watch(work);
+    const bytes = 8 * 1024 * 1024;
+    const file = openSync(join(root, 'copied'), 'w');
+    writeSync(file, Buffer.alloc(bytes, 7));
+    fsyncSync(file);
+    closeSync(file);
+    const { samples } = await berth.read(1000);
+    expect(samples[0]?.written).toBeGreaterThanOrEqual(bytes);
+    expect(samples[0]?.written).toBe(Math.round(samples[0]?.written ?? 0));
+  });
+});
