@@ -7,6 +7,7 @@ import {
   closeJob,
   correct,
   endRun,
+  enterReadBack,
   enterFact,
   moveAll,
   orderParts,
@@ -25,7 +26,7 @@ import {
 import type { JobBooking, JobView, QuoteView } from '@udrel/contract/types';
 import type { MeasurementSet } from '@udrel/core/benchmarks';
 import { defaultIntent, planLayout, type SourceTable } from '@udrel/core/layout';
-import { aroundOf, targetsOf } from '@udrel/core/plan-file';
+import { aroundOf, expectedTable, targetsOf } from '@udrel/core/plan-file';
 import { askedOf, routesFor } from '@udrel/core/routes';
 import {
   decided,
@@ -245,6 +246,7 @@ function driveSteps(job: DemoJob, stage: Stage): Steps {
     ['running', begin],
     ['failed once', end('failed', 'Target not seen any more after 6 minutes; the enclosure takes SATA cards only.')],
     ['copied', end('ended well', '')],
+    ['stripped', readBack],
     ['stripped', open],
     ['fitted', fit],
     [
@@ -289,6 +291,16 @@ const draftPlan =
     const { route, startedFrom } = found ?? { route: job.route ?? 'both at the bench', startedFrom: null };
     return fact('plan draft', { intent, route, startedFrom })(acting, view);
   };
+
+/** The finished drive read by hand with the probe: all of it is there. */
+const readBack: Act = (acting, view) => {
+  const { plan } = view.snapshot.facts;
+  const table = plan && expectedTable(view.snapshot, plan);
+  if (!table) return Promise.resolve(view);
+  const serial = plan.targetSerial;
+  const { tag, version } = view;
+  return enterReadBack(acting, tag, { version, serial, table, problems: [], whyNot: '' });
+};
 
 /** The moment at which the running run is over: it took a little more or less than expected. */
 function tookAsLong(acting: Acting, { tag, runs }: JobView): Acting {

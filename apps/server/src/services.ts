@@ -21,6 +21,7 @@ export { openDatabase } from './platform/database';
 export type { Acting } from './platform/routes';
 export { hello, takeSamples } from './runs/agent';
 export { Berth } from './runs/entities';
+export { enterReadBack } from './runs/looks';
 export { beginRun, endRun } from './runs/service';
 export { Part, type PartKind } from './shelf/entities';
 export { receive } from './shelf/service';

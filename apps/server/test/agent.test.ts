@@ -1,5 +1,5 @@
 import { beforeAll, describe, expect, it } from 'vitest';
-import type { AgentWork, FloorView } from '@udrel/contract/types';
+import type { AgentLook, AgentWork, FloorView, JobView } from '@udrel/contract/types';
 import { bookJob, stockUp, Work, type Stock } from './fixtures';
 import { caller, TEST_CONFIG, useShop } from './harness';
 
@@ -30,8 +30,8 @@ const done = async () => (await shop.as.technician.get<FloorView>('/floor')).bod
 
 describe('the feed of a berth', () => {
   it('is given the run as work', async () => {
-    const { body } = await agent().get<AgentWork[]>('/agent/work');
-    expect(body).toMatchObject([{ berth: 1, doneBytes: 0, plannedBytes: work.job.runs[0]?.plannedBytes }]);
+    const { body } = await agent().get<{ runs: AgentWork[] }>('/agent/work');
+    expect(body.runs).toMatchObject([{ berth: 1, doneBytes: 0, plannedBytes: work.job.runs[0]?.plannedBytes }]);
   });
 
   it('takes each sample once, whatever is repeated, reordered or missing', async () => {
@@ -62,6 +62,65 @@ describe('the feed of a berth', () => {
     await other.put('source identified', { serial: 'KD7-OTHER' });
     await other.put('target identified', { serial: other.job.snapshot.facts['drive choice']?.serial });
     expect((await other.post('/runs', { berth: 1 })).body.detail).toContain('taken by');
+  });
+
+  it('raises an alarm when another drive lies there or the source is written to, once a run', async () => {
+    const { tag } = work.job;
+    const [source, target] = [work.job.snapshot.facts['old drive'], work.job.snapshot.facts['drive choice']];
+    const told = (over: object) => ({ model: '', sectorSize: 512, link: '', ...over });
+    const batch = (firstSeq: number, drives: object, written = 0) =>
+      agent().send('POST', '/agent/samples', {
+        agent: 'a',
+        boot: 'b3',
+        berth: 1,
+        runId: work.job.runs[0]?.id,
+        firstSeq,
+        samples: [[firstSeq, 0, 0, 0, written, 0.5]],
+        ...drives,
+      });
+    const right = {
+      source: told({ serial: source?.serial, bytes: source?.bytes }),
+      target: told({ serial: target?.serial, bytes: target?.bytes }),
+    };
+    expect((await batch(1, right)).status).toBe(200);
+    const alarms = async () => {
+      const { body } = await shop.as.technician.get<JobView>(`/jobs/${tag}`);
+      work.job = body;
+      return body.runs[0]?.alarms.map(({ kind }) => kind);
+    };
+    expect(await alarms()).toEqual([]);
+    const swapped = { ...right, target: { ...right.target, serial: 'SOMEBODY-ELSE' } };
+    await batch(2, swapped, 4096);
+    await batch(3, swapped, 8192);
+    expect(await alarms()).toEqual(['other target', 'source written']);
+    const raised = work.job.history.filter(({ kind }) => kind === 'run alarm').map(({ sentence }) => sentence);
+    expect(raised).toHaveLength(2);
+    expect(raised.join()).toContain('SOMEBODY-ELSE instead of the new drive');
+  });
+
+  it('does not trust a copy that was alarmed until the drive was read back as planned', async () => {
+    await shop.database.query(`update run set progress = jsonb_set(progress, '{done}', planned_bytes::text::jsonb)`);
+    expect((await work.post('/runs/end', { outcome: 'ended well', note: '', leftAs: 'shut down' })).status).toBe(200);
+    expect(work.step('end copy')).not.toBe('done');
+    await work.post('/look', { berth: 1 });
+    const { body } = await agent().get<{ looks: AgentLook[] }>('/agent/work');
+    const [look] = body.looks;
+    expect(look).toMatchObject({ berth: 1, target: { serial: work.job.snapshot.facts['drive choice']?.serial } });
+    const drive = { serial: 'x', model: '', bytes: 1, sectorSize: 512, link: '' };
+    const answer = { id: look?.id, drive, table: look?.expected, problems: [], compared: [], trouble: '' };
+    const missing = { ...look?.expected, partitions: look?.expected.partitions.slice(0, 1) };
+    const answerWith = async (table: unknown) => {
+      await work.post('/look', { berth: 1 });
+      const asked = (await agent().get<{ looks: AgentLook[] }>('/agent/work')).body.looks[0];
+      const sent = await agent().send<{ taken: boolean }>('POST', '/agent/looks', { ...answer, id: asked?.id, table });
+      work.job = (await shop.as.technician.get<JobView>(`/jobs/${work.job.tag}`)).body;
+      return sent.body.taken;
+    };
+    expect(await answerWith(missing)).toBe(true);
+    expect(work.job.procedure.gates.find(({ id }) => id === 'copied')?.missing[0]).toContain('other than planned');
+    expect(await answerWith(look?.expected)).toBe(true);
+    expect(work.step('end copy')).toBe('done');
+    expect((await agent().send<{ taken: boolean }>('POST', '/agent/looks', answer)).body.taken).toBe(false);
   });
 
   it('refuses who has no token', async () => {

@@ -117,8 +117,13 @@ describe('a drive that the customer brings', () => {
     await work.prepareDevice();
     await work.put('source identified');
     await work.put('target identified', { serial: 'OWN-0001' });
+    expect(work.job.snapshot.facts['target holds']?.what).toEqual(['what the customer had on it']);
+    expect((await work.post('/runs', { berth: null })).body.detail).toContain('typing its serial again');
+    expect((await work.put('overwrite confirmed' as never, { serial: 'OWN-0002' })).status).toBe(422);
+    await work.put('overwrite confirmed' as never, { serial: 'own-0001' });
     await work.post('/runs', { berth: null });
     await work.post('/runs/end', { outcome: 'ended well', note: '' });
+    await work.readBack();
     await work.post('/strip', { way: 'out' });
     await work.put('fitted', { serial: 'OWN-0001' });
     await work.put('trial start');

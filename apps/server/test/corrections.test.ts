@@ -84,7 +84,13 @@ describe('going back', () => {
     const work = await begin();
     await work.prepare(stock);
     await make(work, 'work', { what: 'station', station: 'Match' });
-    expect(Object.keys(work.job.snapshot.facts).sort()).toEqual(['before', 'health', 'old drive', 'partition table', 'plan draft']);
+    expect(Object.keys(work.job.snapshot.facts).sort()).toEqual([
+      'before',
+      'health',
+      'old drive',
+      'partition table',
+      'plan draft',
+    ]);
     expect((await make(work, 'work', { what: 'station', station: 'Match' })).body.code).toBe('nothing-to-take-back');
   });
 });

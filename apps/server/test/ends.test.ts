@@ -27,6 +27,7 @@ async function opened(): Promise<Work> {
   await work.prepare(stock);
   await work.post('/runs', { berth: null });
   await work.post('/runs/end', { outcome: 'ended well', note: '' });
+  await work.readBack();
   await work.post('/strip', { way: 'out' });
   await work.put('fitted', { serial: work.job.snapshot.facts['drive choice']?.serial });
   return work;

@@ -268,4 +268,9 @@ export class Work {
       }
     }
   }
+
+  /** The finished drive read back as the plan made it, or why it was not. */
+  async readBack(whyNot = 'no reader at hand') {
+    return this.post('/read-back', { serial: '', table: null, problems: [], whyNot });
+  }
 }

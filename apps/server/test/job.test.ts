@@ -22,8 +22,10 @@ describe('a job with a new drive, from the counter to the signature', () => {
     );
     await work.post('/runs/end', { outcome: 'failed', note: 'enclosure lost' });
     expect(work.step('begin copy')).toBe('ready');
-    await work.post('/runs', { berth: null });
+    expect((await work.post('/runs', { berth: null })).body.problems?.[0]?.field).toBe('changed');
+    await work.post('/runs', { berth: null, changed: 'another enclosure' });
     await work.post('/runs/end', { outcome: 'ended well', note: '' });
+    await work.readBack();
     expect(work.job.runs.map((run) => run.outcome)).toEqual(['failed', 'ended well']);
     await work.post('/strip', { way: 'out' });
     const serial = work.job.snapshot.facts['drive choice']?.serial ?? '';
@@ -101,6 +103,25 @@ describe('refusals', () => {
     expect(refused.body.detail).toContain('new drive is not identified');
     const override = { gate: 'identified', reason: 'we are in a hurry' };
     expect((await work.post('/overrides', override)).body.code).toBe('gate-absolute');
+    await work.post('/drive', { partId: stock.driveId, siteId: 'a' });
+  });
+
+  it('says of a drive that is none of this job where it belongs', async () => {
+    const other = await begin();
+    await other.assess();
+    const work = await begin();
+    await work.put('old drive', { ...FACTS['old drive'], serial: 'KD7-MINE' });
+    for (const key of ['partition table', 'health', 'before'] as const) await work.put(key);
+    await work.reserve(stock);
+    await work.plan();
+    const said = async (serial: string) =>
+      (await work.put('source identified', { serial })).body.problems?.[0]?.sentence ?? 'taken';
+    expect(await said(FACTS['old drive'].serial)).toContain('belongs to U-');
+    expect(await said('PW-480')).toContain('part number');
+    expect(await said('000000000012')).toContain('USB bridge');
+    expect(await said('NOBODY-1')).toContain('is no drive of this job');
+    expect(await said(`${other.job.tag}/OLD`)).toContain('drive of another job');
+    expect(await said(`${work.job.tag}/old`)).toBe('taken');
     await work.post('/drive', { partId: stock.driveId, siteId: 'a' });
   });
 
@@ -261,7 +282,7 @@ describe('a drive that a failed attempt wrote to', () => {
       await work.prepareDevice();
       await work.put('source identified', { serial: 'KD7-SPOIL' });
       await work.put('target identified', { serial });
-      await work.post('/runs', { berth: null });
+      await work.post('/runs', { berth: null, changed: 'another drive' });
       return serial;
     };
     await shop.database.query('delete from reservation');
@@ -270,6 +291,7 @@ describe('a drive that a failed attempt wrote to', () => {
     const good = await copy();
     expect(good).not.toBe(spoiled);
     await work.post('/runs/end', { outcome: 'ended well', note: '' });
+    await work.readBack();
     const shelf = async () => (await shop.as.counter.get<PartView[]>('/parts?find=PW-480')).body[0]?.stock ?? [];
     const held = (await shelf()).filter((piece) => piece.reservedFor === work.job.tag).map((piece) => piece.serial);
     expect(held.sort()).toEqual([good, spoiled].sort());
@@ -301,6 +323,7 @@ describe('another drive after one was fitted and started', () => {
       await work.put('target identified', { serial });
       await work.post('/runs', { berth: null });
       await work.post('/runs/end', { outcome: 'ended well', note: '' });
+      await work.readBack();
       await work.post('/strip', { way: 'out' });
       await work.put('fitted', { serial });
     };

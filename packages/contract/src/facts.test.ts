@@ -74,6 +74,7 @@ const CASES: Record<EntryKey, { right: object; wrong: object; field: string }> =
   },
   'source identified': { right: serial, wrong: { serial: 'x' }, field: 'serial' },
   'added identified': { right: serial, wrong: { serial: '' }, field: 'serial' },
+  'overwrite confirmed': { right: serial, wrong: { serial: '' }, field: 'serial' },
   'target identified': { right: serial, wrong: { serial: '<b>' }, field: 'serial' },
   fitted: { right: { serial: '' }, wrong: { serial: 7 }, field: 'serial' },
   'own memory': {

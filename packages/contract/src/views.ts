@@ -3,6 +3,7 @@ import type { Equipment, Holding } from '@udrel/core/equipment';
 import type { RunKind } from '@udrel/core/estimate';
 import type { Adapter, Candidate, Drive } from '@udrel/core/fit';
 import type { SourceTable } from '@udrel/core/layout';
+import type { Alarm } from '@udrel/core/identity';
 import type { MemoryModule, MemorySet } from '@udrel/core/memory';
 import type { Quote } from '@udrel/core/quote';
 import type { Reason } from '@udrel/core/reason';
@@ -80,6 +81,11 @@ export interface RunView {
   curve: ProgressState['curve'];
   /** Estimated seconds when it began. */
   estimate: { low: number; middle: number; high: number };
+  /** What was changed since the attempt before, and how device or tool was left. */
+  changed: string;
+  leftAs: 'shut down' | 'left running' | null;
+  /** What was seen at the berth that should not be, each kind once. */
+  alarms: (Alarm & { at: string })[];
   /** Seconds since the last figure came from the berth; null where none is expected or came. */
   silentFor: number | null;
 }

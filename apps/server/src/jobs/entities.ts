@@ -130,7 +130,10 @@ export const Fact = new EntitySchema<FactRow>({
     at: time(),
     current: flag(),
   },
-  indices: [{ name: 'fact_current', columns: ['jobId', 'key'], unique: true, where: 'current' }],
+  indices: [
+    { name: 'fact_current', columns: ['jobId', 'key'], unique: true, where: 'current' },
+    { name: 'fact_drive', columns: ['driveId'], where: 'drive_id is not null' },
+  ],
 });
 
 export interface StripRow {

@@ -59,6 +59,10 @@ const SENTENCES: Readonly<Record<string, (data: Data) => string>> = {
   'preparation taken back': (data) => `Not prepared after all: ${word(data, 'check')}`,
   'run began': (data) =>
     `${RUN_NAMES[word(data, 'kind')] ?? 'Copy'} began, attempt ${word(data, 'attempt')}${data['berth'] ? `, berth ${word(data, 'berth')}` : ', timed by hand'}`,
+  'run alarm': (data) => `Berth ${word(data, 'berth')}: ${word(data, 'sentence')}`,
+  'read back asked': (data) => `Berth ${word(data, 'berth')} is asked to read the new drive`,
+  'read back failed': (data) => `Not read back: ${word(data, 'trouble')}`,
+  'read back': (data) => `New drive read back: ${word(data, 'verdict')}`,
   'run ended': (data) =>
     `${RUN_NAMES[word(data, 'kind')] ?? 'Copy'}, attempt ${word(data, 'attempt')}, ${word(data, 'outcome')}${data['note'] ? `: ${word(data, 'note')}` : ''}`,
   'strip moved': (data) => `${word(data, 'name')}: ${word(data, 'out')} out, ${word(data, 'back')} back`,

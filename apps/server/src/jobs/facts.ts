@@ -10,6 +10,7 @@ import type { Acting } from '../platform/routes';
 import { driveIdOf, isOurs, keepDrive } from '../shelf/drives';
 import { changeJob, requireNoRun, requireStep, type Happened } from './change';
 import type { JobRecord } from './record';
+import { examineConfirmed, examineSerial, knownToHold, type SerialKey } from './serials';
 
 /** The step that a fact is the evidence of; in an end without work, the step of the way back. */
 const STEP_OF: Readonly<Record<EntryKey, StepId>> = {
@@ -29,6 +30,7 @@ const STEP_OF: Readonly<Record<EntryKey, StepId>> = {
   'source identified': 'identify',
   'target identified': 'identify',
   'added identified': 'identify',
+  'overwrite confirmed': 'identify',
   fitted: 'fit',
   'added fitted': 'fit added',
   installed: 'install',
@@ -72,7 +74,9 @@ export async function enterFact(acting: Acting, tag: string, key: string, body: 
     if (UNDER_A_RUN.includes(key)) requireNoRun(job);
     const value = await examine(acting, job, key, checked.value);
     if (key === 'fitted') await withdrawProof(acting, job, value as { serial: string });
-    return [await keepFact(acting, job, key, value, originOf(key, body))];
+    const kept = await keepFact(acting, job, key, value, originOf(key, body));
+    if (key === 'target identified') await noteWhatItHolds(acting, job, value as { serial: string });
+    return [kept];
   });
 }
 
@@ -92,11 +96,8 @@ async function examine(acting: Acting, job: JobRecord, key: EntryKey, value: unk
   if (key === 'other drives') examineOthers(job, value as NonNullable<JobFacts['other drives']>);
   if (key === 'before') examineBefore(job, value as NonNullable<JobFacts['before']>);
   if (key === 'after') examineMeasured(value as NonNullable<JobFacts['after']>);
-  if (key === 'added fitted' || key === 'added identified')
-    return examineAdded(job, (value as { serial: string }).serial);
-  if (key === 'source identified' || key === 'target identified' || key === 'fitted') {
-    return examineSerial(job, key, (value as { serial: string }).serial);
-  }
+  if (isSerialKey(key)) return examineSerial(acting.manager, job, key, (value as { serial: string }).serial);
+  if (key === 'overwrite confirmed') return examineConfirmed(job.snapshot.facts, (value as { serial: string }).serial);
   if (key === 'own memory' && job.snapshot.facts['memory choice']?.partId === null) {
     throw new Refusal(409, 'memory-chosen', 'Their modules are chosen for this job. Take that back first.');
   }
@@ -211,29 +212,22 @@ function examineMeasured({ set, whyNot }: NonNullable<JobFacts['before']>): void
   }
 }
 
-/** Checks a scanned serial against the drive that it should be. */
-function examineSerial(job: JobRecord, key: EntryKey, scanned: string): { serial: string } {
-  const { facts } = job.snapshot;
-  const [oldDrive, choice] = [facts['old drive'], facts['drive choice']];
-  if (key === 'fitted' && !replacesDrive(job.snapshot)) return { serial: scanned };
-  const target = choice ? { serial: choice.serial, partNumber: choice.partNumber } : null;
-  const source = oldDrive ? { serial: oldDrive.serial } : null;
-  const [expected, other] = key === 'source identified' ? [source, target] : [target, source];
-  if (!expected) throw new Refusal(409, 'gate-closed', 'The drive is not known yet.');
-  const result = identify(scanned, expected, other);
-  if (result.outcome !== 'match') throw fieldWrong('value.serial', result.sentence);
-  return { serial: expected.serial };
+/** A new drive that is known to hold data is written to only after its serial was typed once more. */
+async function noteWhatItHolds(acting: Acting, job: JobRecord, { serial }: { serial: string }): Promise<void> {
+  const what = await knownToHold(acting.manager, job, serial);
+  const known = job.snapshot.facts['target holds'];
+  if (what.length > 0 || known)
+    await keepFact(acting, job, 'target holds', { serial: what.length > 0 ? serial : '', what }, 'on record');
 }
 
-/** The drive to be added, by its serial. */
-function examineAdded(job: JobRecord, scanned: string): { serial: string } {
-  const { 'added choice': added, 'drive choice': choice } = job.snapshot.facts;
-  if (!added) throw new Refusal(409, 'gate-closed', 'The drive is not known yet.');
-  const other = choice ? { serial: choice.serial, partNumber: choice.partNumber } : null;
-  const result = identify(scanned, { serial: added.serial, partNumber: added.partNumber }, other);
-  if (result.outcome !== 'match') throw fieldWrong('value.serial', result.sentence);
-  return { serial: added.serial };
-}
+const SERIAL_KEYS: readonly string[] = [
+  'source identified',
+  'target identified',
+  'added identified',
+  'fitted',
+  'added fitted',
+];
+const isSerialKey = (key: EntryKey): key is SerialKey => SERIAL_KEYS.includes(key);
 
 /** Another drive than before is fitted: what was proven with the one before stays on record and counts no more. */
 async function withdrawProof({ manager }: Acting, job: JobRecord, { serial }: { serial: string }): Promise<void> {

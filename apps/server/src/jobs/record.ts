@@ -9,6 +9,7 @@ import type {
   ThingView,
 } from '@udrel/contract/types';
 import type { RunEstimate, RunKind } from '@udrel/core/estimate';
+import { isGrave } from '@udrel/core/identity';
 import { progressOf, type ProgressState } from '@udrel/core/progress';
 import type {
   End,
@@ -26,7 +27,7 @@ import type { EntityManager } from 'typeorm';
 import { earlierSql } from '../models/devices';
 import { rows } from '../platform/database';
 
-interface StoredRun {
+interface StoredRun extends Pick<RunView, 'changed' | 'leftAs' | 'alarms'> {
   id: string;
   kind: RunKind;
   about: string | null;
@@ -154,7 +155,8 @@ export const JOBS_SQL = `
          (select coalesce(json_agg(json_build_object(
                    'id', r.id, 'kind', r.kind, 'about', r.about, 'attempt', r.attempt, 'berth', b.number, 'simulatedSpeed', b.simulated_speed,
                    'heardAt', b.heard_at, 'outcome', r.outcome, 'beganAt', r.began_at, 'endedAt', r.ended_at,
-                   'note', r.note, 'sourceSerial', r.source_serial, 'targetSerial', r.target_serial,
+                   'note', r.note, 'changed', r.changed, 'leftAs', r.left_as,
+                   'alarms', r.alarms, 'sourceSerial', r.source_serial, 'targetSerial', r.target_serial,
                    'plannedBytes', r.planned_bytes, 'estimate', r.estimate, 'progress', r.progress)
                    order by r.began_at, r.attempt), '[]')
             from run r left join berth b on b.id = r.berth_id where r.job_id = j.id) as runs
@@ -220,7 +222,7 @@ function summarise(run: RunView, now: Date): RunSummary {
   const gone = (now.getTime() - Date.parse(run.beganAt)) / 1000;
   const byEstimate = { low: Math.max(0, estimate.low - gone), high: Math.max(0, estimate.high - gone) };
   const left = outcome === 'running' ? (run.berth === null ? byEstimate : run.progress.left) : null;
-  return { id, kind, about, attempt, sourceSerial, targetSerial, outcome, left };
+  return { id, kind, about, attempt, sourceSerial, targetSerial, outcome, left, alarmed: run.alarms.some(isGrave) };
 }
 
 /** Whether the device runs from a battery; null where its model does not say. */

@@ -3,7 +3,7 @@ import { Customer } from '../customers/entities';
 import * as jobs from '../jobs/entities';
 import { Device, DeviceModel, Lesson } from '../models/entities';
 import { PaymentEntity, QuoteVersion } from '../orders/entities';
-import { Berth, Feed, Run, SampleChunk } from '../runs/entities';
+import { Berth, Feed, Look, Run, SampleChunk } from '../runs/entities';
 import { JobKey, Secret } from '../secrets/entities';
 import { Drive, Part, PartOrder, Place, Reservation, Stock } from '../shelf/entities';
 import { Session, Setting, Staff } from '../staff/entities';
@@ -34,6 +34,7 @@ export const entities = [
   Run,
   Feed,
   SampleChunk,
+  Look,
   JobKey,
   Secret,
   Audit,

@@ -1,6 +1,8 @@
-import { agentHello, agentSamples } from '@udrel/contract/schemas';
+import { agentHello, agentSamples, lookResult } from '@udrel/contract/schemas';
 import { route } from '../platform/routes';
-import { agentWork, hello, takeSamples } from './agent';
+import { hello, runsAtBerths, takeSamples } from './agent';
+import { raiseAlarms } from './alarms';
+import { answerLook, openLooks } from './looks';
 
 /** What a bench agent says and asks. Its samples keep their own books: each is taken once by its number. */
 export const agentRoutes = [
@@ -10,11 +12,27 @@ export const agentRoutes = [
     ownBooks: true,
     handle: (call) => hello(call, call.body),
   }),
-  route('get /agent/work', { who: 'agent', handle: ({ manager }) => agentWork(manager) }),
+  route('get /agent/work', {
+    who: 'agent',
+    handle: async ({ manager, now }) => ({
+      runs: await runsAtBerths(manager),
+      looks: await openLooks(manager, now),
+    }),
+  }),
   route('post /agent/samples', {
     who: 'agent',
     body: agentSamples,
     ownBooks: true,
-    handle: (call) => call.manager.transaction((manager) => takeSamples({ ...call, manager }, call.body)),
+    handle: async (call) => {
+      const taken = await call.manager.transaction((manager) => takeSamples({ ...call, manager }, call.body));
+      await call.manager.transaction((manager) => raiseAlarms({ ...call, manager }, call.body));
+      return taken;
+    },
+  }),
+  route('post /agent/looks', {
+    who: 'agent',
+    body: lookResult,
+    ownBooks: true,
+    handle: (call) => call.manager.transaction((manager) => answerLook({ ...call, manager }, call.body)),
   }),
 ];

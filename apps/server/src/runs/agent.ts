@@ -21,20 +21,36 @@ export async function hello({ manager, now }: Acting, given: AgentHello): Promis
 }
 
 /** The runs that are under way at berths. */
-export async function agentWork(manager: EntityManager): Promise<AgentWork[]> {
-  const open = await rows<Omit<AgentWork, 'doneBytes'> & { progress: ProgressState; plannedBytes: string }>(
+export async function runsAtBerths(manager: EntityManager): Promise<AgentWork[]> {
+  const open = await rows<
+    Omit<AgentWork, 'doneBytes' | 'source' | 'target'> & {
+      progress: ProgressState;
+      plannedBytes: string;
+      sourceSerial: string;
+      targetSerial: string;
+      sourceBytes: string;
+      targetBytes: string;
+    }
+  >(
     manager,
     `select r.id as "runId", b.number as berth, r.planned_bytes as "plannedBytes", r.progress,
             (r.estimate ->> 'rate')::float as "expectedRate",
             coalesce((select f.value ->> 'grade' = 'failing' from fact f
-                       where f.job_id = r.job_id and f.key = 'health' and f.current), false) as "failingSource"
+                       where f.job_id = r.job_id and f.key = 'health' and f.current), false) as "failingSource",
+            r.source_serial as "sourceSerial", r.target_serial as "targetSerial",
+            (select f.value ->> 'bytes' from fact f where f.job_id = r.job_id and f.key = 'old drive' and f.current)
+              as "sourceBytes",
+            (select f.value ->> 'bytes' from fact f where f.job_id = r.job_id and f.key = 'drive choice' and f.current)
+              as "targetBytes"
        from run r join berth b on b.id = r.berth_id
       where r.outcome = 'running' order by b.number`,
   );
-  return open.map(({ progress, ...run }) => ({
+  return open.map(({ progress, sourceSerial, targetSerial, sourceBytes, targetBytes, ...run }) => ({
     ...run,
     plannedBytes: Number(run.plannedBytes),
     doneBytes: progress.done,
+    source: { serial: sourceSerial, bytes: Number(sourceBytes) },
+    target: { serial: targetSerial, bytes: Number(targetBytes) },
   }));
 }
 
@@ -68,6 +84,6 @@ export async function takeSamples({ manager, now }: Acting, batch: AgentSamples)
   return { acknowledged: last };
 }
 
-function toSample([t = 0, read = 0, written = 0, errors = 0]: readonly number[]): Sample {
-  return { t, read, written, errors };
+function toSample([t = 0, read = 0, written = 0, errors = 0, sourceWritten = 0, busy]: readonly number[]): Sample {
+  return { t, read, written, errors, sourceWritten, ...(busy === undefined ? {} : { busy }) };
 }

@@ -1,5 +1,6 @@
 import type { RunEstimate, RunKind } from '@udrel/core/estimate';
 import type { DriveClass } from '@udrel/core/fit';
+import type { Alarm } from '@udrel/core/identity';
 import type { ProgressState } from '@udrel/core/progress';
 import type { RunOutcome } from '@udrel/core/steps';
 import { EntitySchema } from 'typeorm';
@@ -45,6 +46,9 @@ export interface RunRow {
   estimate: RunEstimate;
   outcome: RunOutcome;
   note: string;
+  changed: string;
+  leftAs: 'shut down' | 'left running' | null;
+  alarms: (Alarm & { at: string })[];
   beganAt: Date;
   endedAt: Date | null;
   progress: ProgressState;
@@ -66,12 +70,16 @@ export const Run = new EntitySchema<RunRow>({
     estimate: json(),
     outcome: text(),
     note: text(),
+    changed: text({ default: '' }),
+    leftAs: text({ nullable: true }),
+    alarms: json({ default: [] }),
     beganAt: time(),
     endedAt: time({ nullable: true }),
     progress: json(),
   },
   indices: [
     { name: 'run_attempt', columns: ['jobId', 'kind', 'attempt'], unique: true },
+    { name: 'run_target', columns: ['targetSerial'] },
     { name: 'run_open_job', columns: ['jobId'], unique: true, where: "outcome = 'running'" },
     { name: 'run_open_berth', columns: ['berthId'], unique: true, where: "outcome = 'running'" },
   ],
@@ -119,4 +127,32 @@ export const SampleChunk = new EntitySchema<ChunkRow>({
     firstSeq: bytes({ primary: true }),
     samples: json(),
   },
+});
+
+export interface LookRow {
+  id: string;
+  jobId: string;
+  berthId: string;
+  attempt: number;
+  askedBy: string;
+  askedAt: Date;
+  answeredAt: Date | null;
+  /** Why nothing could be read; empty where it could. */
+  trouble: string;
+}
+
+/** A finished drive that the bench agent is asked to read at a berth. */
+export const Look = new EntitySchema<LookRow>({
+  name: 'look',
+  columns: {
+    id: key(),
+    jobId: reference('job'),
+    berthId: reference('berth'),
+    attempt: integer(),
+    askedBy: reference('staff'),
+    askedAt: time(),
+    answeredAt: time({ nullable: true }),
+    trouble: text({ default: '' }),
+  },
+  indices: [{ name: 'look_open', columns: ['jobId'], unique: true, where: 'answered_at is null' }],
 });

@@ -1,6 +1,12 @@
-import { beginRun as beginShape, endRun as endShape } from '@udrel/contract/schemas';
+import {
+  askLook as lookShape,
+  beginRun as beginShape,
+  endRun as endShape,
+  enterReadBack as readShape,
+} from '@udrel/contract/schemas';
 import { route } from '../platform/routes';
 import { listBerths } from './berths';
+import { askLook, enterReadBack } from './looks';
 import { beginRun, endRun } from './service';
 
 export const runRoutes = [
@@ -15,5 +21,15 @@ export const runRoutes = [
     who: 'work on a job',
     body: endShape,
     handle: (call) => endRun(call, call.params['tag'] ?? '', call.body),
+  }),
+  route('post /jobs/:tag/look', {
+    who: 'work on a job',
+    body: lookShape,
+    handle: (call) => askLook(call, call.params['tag'] ?? '', call.body),
+  }),
+  route('post /jobs/:tag/read-back', {
+    who: 'work on a job',
+    body: readShape,
+    handle: (call) => enterReadBack(call, call.params['tag'] ?? '', call.body),
   }),
 ];

@@ -10,7 +10,7 @@ import { Run } from './entities';
 
 /** Begins a run: the copy only after both drives were identified by serial, or one that prepares it. */
 export function beginRun(acting: Acting, tag: string, given: BeginRun): Promise<JobView> {
-  const { kind = 'copy', about = null } = given;
+  const { kind = 'copy', about = null, changed = '' } = given;
   return changeJob(acting, tag, given.version, async (job) => {
     requireStep(job, kind === 'copy' ? 'begin copy' : 'prepare');
     if (job.runs.some((run) => run.outcome === 'running')) {
@@ -19,6 +19,10 @@ export function beginRun(acting: Acting, tag: string, given: BeginRun): Promise<
     const { plan, 'old drive': source } = job.snapshot.facts;
     const planned = plan?.work.find(({ about: on, estimate }) => estimate.kind === kind && on === about);
     if (!plan || !source || !planned) throw new Refusal(409, 'gate-closed', 'The accepted plan has no such run.');
+    const before = job.runs.findLast((run) => run.kind === kind && run.about === about);
+    if (before?.outcome === 'failed' && changed === '') {
+      throw fieldWrong('changed', 'Note what was changed since the attempt that failed.');
+    }
     const berthId = given.berth === null ? null : await freeBerth(acting, given.berth);
     const attempt = Math.max(0, ...job.runs.filter((run) => run.kind === kind).map((run) => run.attempt)) + 1;
     await acting.manager.insert(Run, {
@@ -35,11 +39,16 @@ export function beginRun(acting: Acting, tag: string, given: BeginRun): Promise<
       estimate: planned.estimate,
       outcome: 'running',
       note: '',
+      changed,
+      leftAs: null,
+      alarms: [],
       beganAt: acting.now,
       endedAt: null,
       progress: beginProgress(),
     });
-    return [{ kind: 'run began', data: { kind, about, attempt, berth: given.berth, target: plan.targetSerial } }];
+    return [
+      { kind: 'run began', data: { kind, about, attempt, changed, berth: given.berth, target: plan.targetSerial } },
+    ];
   });
 }
 
@@ -53,7 +62,16 @@ export function endRun(acting: Acting, tag: string, given: EndRun): Promise<JobV
       const seen = `${decimal(run.progress.done)} of ${decimal(run.plannedBytes)}`;
       throw new Refusal(409, 'not-all-written', `The berth counted only ${seen}. It has not ended well yet.`);
     }
-    await acting.manager.update(Run, { id: run.id }, { outcome: given.outcome, note: given.note, endedAt: acting.now });
+    await acting.manager.update(
+      Run,
+      { id: run.id },
+      {
+        outcome: given.outcome,
+        note: given.note,
+        leftAs: given.leftAs ?? null,
+        endedAt: acting.now,
+      },
+    );
     return [
       { kind: 'run ended', data: { kind: run.kind, attempt: run.attempt, outcome: given.outcome, note: given.note } },
     ];

@@ -2,6 +2,7 @@ import type { Infer } from '../shape';
 import { boolean, list, nullable, number, object, oneOf, optional, text, whole } from '../shape';
 import { byteCount } from './drives';
 import { partitionTable } from './facts';
+import { reasons } from './reasons';
 
 const uuid = text(36, 36, /^[0-9a-f-]{36}$/i);
 
@@ -48,17 +49,7 @@ export const lookResult = object({
   id: uuid,
   drive: nullable(seenDrive),
   table: nullable(partitionTable),
-  problems: list(
-    object({
-      rule: text(60),
-      outcome: oneOf('pass', 'limit', 'fail', 'unknown'),
-      sentence: text(300),
-      remedy: optional(text(300)),
-      measured: optional(text(120)),
-      limit: optional(text(120)),
-    }),
-    60,
-  ),
+  problems: reasons,
   /** Samples of both drives that were compared, and how many differed, partition by partition. */
   compared: list(object({ name: text(72), samples: whole(0, 1_000_000), different: whole(0, 1_000_000) }), 128),
   /** Why nothing could be read; empty where it could. */

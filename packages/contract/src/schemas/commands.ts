@@ -15,7 +15,8 @@ import {
   whole,
 } from '../shape';
 import { byteCount, m2Length, serial } from './drives';
-import { bookedFacts } from './facts';
+import { bookedFacts, partitionTable } from './facts';
+import { reasons } from './reasons';
 
 const uuid = text(36, 36, /^[0-9a-f-]{36}$/i);
 const login = text(40, 2, /^[a-z0-9._-]+$/i);
@@ -103,6 +104,8 @@ export const beginRun = object({
   berth: nullable(whole(1, 999)),
   kind: optional(oneOf('copy', 'decrypt', 'check')),
   about: optional(nullable(text(40))),
+  /** What was changed since the attempt before; asked for after one that failed. */
+  changed: optional(text(300, 0)),
 });
 export type BeginRun = Infer<typeof beginRun>;
 /** A check before the copy, stamped or taken back. */
@@ -113,7 +116,14 @@ export const stampPreparation = object({
   note: text(300, 0),
 });
 export type StampPreparation = Infer<typeof stampPreparation>;
-export const endRun = object({ version, outcome: oneOf('ended well', 'failed'), note: text(300, 0) });
+export const LEFT_AS = ['shut down', 'left running'] as const;
+export const endRun = object({
+  version,
+  outcome: oneOf('ended well', 'failed'),
+  note: text(300, 0),
+  /** How the device or the tool was left. */
+  leftAs: optional(nullable(oneOf(...LEFT_AS))),
+});
 export type EndRun = Infer<typeof endRun>;
 
 /** Taking back a stamp, going back a station, or saying that the device is another model. */
@@ -237,3 +247,17 @@ export const jobQuery = object({
 export type JobQuery = Infer<typeof jobQuery>;
 export const findQuery = object({ q: text(80) });
 export const customerQuery = object({ find: text(80, 0) });
+
+/** Asks the bench agent to read the finished drive at a berth. */
+export const askLook = object({ version, berth: whole(1, 999) });
+export type AskLook = Infer<typeof askLook>;
+
+/** The finished drive as read from a file, or why it was not read. */
+export const enterReadBack = object({
+  version,
+  serial: text(60, 0),
+  table: nullable(partitionTable),
+  problems: reasons,
+  whyNot: text(300, 0),
+});
+export type EnterReadBack = Infer<typeof enterReadBack>;

@@ -1,4 +1,4 @@
-import { planLayout, type Change, type LayoutPlan, type TargetDrive, type TargetId } from '../layout';
+import { planLayout, type Change, type LayoutPlan, type SourceTable, type TargetDrive, type TargetId } from '../layout';
 import type { AcceptedPlan, DeviceTraits, DriveChoice, JobFacts, JobSnapshot } from '../steps';
 
 /** One line of a plan as it is carried out: a partition of the old drive, or a volume made anew. */
@@ -30,6 +30,32 @@ export function aroundOf({ facts, device }: Pick<JobSnapshot, 'facts'> & { devic
 /** The layout of an accepted plan, computed again from what was decided: it comes out the same. */
 export function layoutOf(snapshot: JobSnapshot, plan: AcceptedPlan): LayoutPlan {
   return planLayout(plan.table, targetsOf(snapshot.facts), plan.intent, aroundOf(snapshot));
+}
+
+/** The table that the plan makes of the new drive. */
+export function expectedTable(snapshot: JobSnapshot, plan: AcceptedPlan): SourceTable {
+  const { partitions, added, targets } = layoutOf(snapshot, plan);
+  const scheme = targets.find(({ id }) => id === 'new')?.scheme ?? plan.table.scheme;
+  const copied = partitions.flatMap(({ source, target }) =>
+    target?.on === 'new' ? [{ ...source, startSector: target.startSector, sectors: target.sectors }] : [],
+  );
+  const made = added.flatMap(({ volume: { id, name, kind, fileSystem }, target }) =>
+    target?.on === 'new'
+      ? [
+          {
+            id,
+            name,
+            kind,
+            fileSystem,
+            startSector: target.startSector,
+            sectors: target.sectors,
+            used: null,
+            encrypted: false,
+          },
+        ]
+      : [],
+  );
+  return { scheme, sectorSize: plan.table.sectorSize, partitions: [...copied, ...made] };
 }
 
 /** The lines of an accepted plan in the order of the old drive, what is made anew last. */

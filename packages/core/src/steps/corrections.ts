@@ -17,7 +17,8 @@ const STAMPS: Readonly<Partial<Record<StepId, readonly FactKey[]>>> = {
   'agree price': ['quote accepted'],
   'accept plan': ['plan'],
   prepare: ['prepared'],
-  identify: ['source identified', 'target identified', 'added identified'],
+  identify: ['source identified', 'target identified', 'added identified', 'overwrite confirmed'],
+  'read back': ['read back'],
   fit: ['fitted'],
   'fit added': ['added fitted'],
   install: ['installed'],
@@ -36,6 +37,7 @@ const STAMPS: Readonly<Partial<Record<StepId, readonly FactKey[]>>> = {
 /** What was proven of a state that a stamp stands for falls with the stamp. */
 const RESTS_ON: Readonly<Partial<Record<FactKey, readonly FactKey[]>>> = {
   'old drive': ['partition table', 'health', 'old drive moves'],
+  'target identified': ['overwrite confirmed', 'target holds'],
   fitted: ['installed', 'trial start', 'after', 'functions'],
   'added fitted': ['trial start', 'after', 'functions'],
   installed: ['trial start', 'after', 'functions'],

@@ -30,11 +30,16 @@ export function planHolds({ facts }: JobSnapshot): boolean {
 
 /** Which drives of the copy have been identified by the serial that the job knows now; an added one only where data goes there. */
 export function identified({ facts }: JobSnapshot): { source: boolean; target: boolean; added: boolean } {
+  const { 'target holds': holds, 'overwrite confirmed': confirmed } = facts;
+  const mayBeOverwritten = (drive?: { serial: string }) =>
+    !drive || holds?.serial !== drive.serial || same(confirmed?.serial, drive.serial);
   const same = (scanned?: string, known?: string) =>
     scanned !== undefined && known !== undefined && sameSerial(scanned, known);
   return {
     source: same(facts['source identified']?.serial, facts['old drive']?.serial),
-    target: same(facts['target identified']?.serial, facts['drive choice']?.serial),
+    target:
+      same(facts['target identified']?.serial, facts['drive choice']?.serial) &&
+      mayBeOverwritten(facts['drive choice']),
     added:
       (facts.plan?.addedSerial ?? null) === null ||
       same(facts['added identified']?.serial, facts['added choice']?.serial),
@@ -66,10 +71,23 @@ export function latestRun(job: JobSnapshot): RunSummary | null {
   );
 }
 
-/** Whether the reserved drive holds a copy that ended well: a failed attempt after it makes it untrusted again. */
+/**
+ * Whether the reserved drive holds a copy that can be trusted: the latest attempt ended well with nothing seen against
+ * it, or the drive was read back after it and is as planned. What was read back otherwise makes it untrusted again.
+ */
 export function copyTrusted(job: JobSnapshot): boolean {
   const run = latestRun(job);
-  return run?.outcome === 'ended well' && run.targetSerial === job.facts['drive choice']?.serial;
+  if (!run || run.outcome === 'running' || run.targetSerial !== job.facts['drive choice']?.serial) return false;
+  const read = readBackOf(job);
+  if (read?.seen) return read.asPlanned;
+  return run.outcome === 'ended well' && !run.alarmed;
+}
+
+/** The reading back of the latest attempt; null where there was none. */
+export function readBackOf(job: JobSnapshot): NonNullable<JobSnapshot['facts']['read back']> | null {
+  const read = job.facts['read back'];
+  const run = latestRun(job);
+  return read && run && read.attempt === run.attempt && sameSerial(read.serial, run.targetSerial) ? read : null;
 }
 
 function copies({ runs }: JobSnapshot): RunSummary[] {

@@ -29,6 +29,7 @@ const run = (attempt: number, outcome: RunSummary['outcome'], targetSerial = 'NE
   sourceSerial: 'OLD',
   targetSerial,
   outcome,
+  alarmed: false,
   left: null,
 });
 const choice = { serial: 'NEW' } as NonNullable<JobFacts['drive choice']>;

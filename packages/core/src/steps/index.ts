@@ -7,6 +7,7 @@ export {
   identified,
   latestRun,
   planHolds,
+  readBackOf,
   replacesDrive,
   wants,
 } from './evidence';

@@ -1,4 +1,5 @@
 import type { RunEstimate } from '../estimate';
+import type { Reason } from '../reason';
 import type { LayoutIntent, SourceTable, TargetLayout, TargetPartition } from '../layout';
 
 export const ROUTES = [
@@ -82,4 +83,23 @@ export interface Preparation {
   about: string | null;
   stamp: PreparedStamp | null;
   done: boolean;
+}
+
+/** What was read of the finished drive. */
+export interface SeenTarget {
+  table: SourceTable;
+  /** What is wrong with its table. */
+  problems: Reason[];
+  /** Samples of both drives that were compared, partition by partition. */
+  compared: { name: string; samples: number; different: number }[];
+}
+
+/** The finished drive read back after an attempt, or why it was not. */
+export interface ReadBackFact {
+  serial: string;
+  attempt: number;
+  seen: SeenTarget | null;
+  /** Whether all of it is as planned, as it was judged when it was read. */
+  asPlanned: boolean;
+  whyNot: string;
 }

@@ -94,6 +94,7 @@ const EVIDENCE_OF: Readonly<Partial<Record<StepId, Gate['id']>>> = {
   prepare: 'prepared',
   'agree price': 'price agreed',
   'end copy': 'copied',
+  'read back': 'read back',
   'trial start': 'started',
   'close up': 'balanced',
   'measure after': 'measured',

@@ -101,6 +101,9 @@ export const complete: Required<JobFacts> = {
   'source identified': { serial: 'OLD' },
   'target identified': { serial: 'new' },
   'added identified': { serial: 'ADD' },
+  'target holds': { serial: 'OTHER', what: [] },
+  'overwrite confirmed': { serial: 'OTHER' },
+  'read back': { serial: 'NEW', attempt: 1, seen: null, asPlanned: false, whyNot: 'no reader' },
   fitted: { serial: 'NEW' },
   'added fitted': { serial: 'ADD' },
   installed: { system: 'a desktop system', files: 'not wanted', note: '' },
@@ -129,6 +132,7 @@ export const run = (outcome: 'running' | 'ended well' | 'failed', attempt = 1) =
   sourceSerial: 'OLD',
   targetSerial: 'NEW',
   outcome,
+  alarmed: false,
   left: outcome === 'running' ? { low: 540, high: 660 } : null,
 });
 export const job = (over: Partial<JobSnapshot>): JobSnapshot => ({

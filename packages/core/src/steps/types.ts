@@ -6,7 +6,7 @@ import type { SourceTable } from '../layout';
 import type { Link } from '../links';
 import type { FittedModule, MemoryModule } from '../memory';
 import type { StripItem } from '../strip';
-import type { AcceptedPlan, PlanDraft, Preparation, PreparedStamp } from './plan-types';
+import type { AcceptedPlan, PlanDraft, Preparation, PreparedStamp, ReadBackFact } from './plan-types';
 
 export * from './plan-types';
 
@@ -152,6 +152,10 @@ export interface JobFacts {
   'source identified'?: { serial: string };
   'target identified'?: { serial: string };
   'added identified'?: { serial: string };
+  /** What the new drive is known to hold, which is lost, and the serial typed again to say that it may be. */
+  'target holds'?: { serial: string; what: string[] };
+  'overwrite confirmed'?: { serial: string };
+  'read back'?: ReadBackFact;
   fitted?: { serial: string };
   'added fitted'?: { serial: string };
   /** A system put on the new drive afresh, and what became of the customer's files. */
@@ -188,6 +192,8 @@ export interface RunSummary {
   sourceSerial: string;
   targetSerial: string;
   outcome: RunOutcome;
+  /** Whether something was seen meanwhile after which the target cannot be trusted unread. */
+  alarmed: boolean;
   /** Seconds until it is expected to end, as known now; null when nothing can be said. */
   left: { low: number; high: number } | null;
 }
@@ -201,6 +207,7 @@ export type GateId =
   | 'prepared'
   | 'identified'
   | 'copied'
+  | 'read back'
   | 'started'
   | 'balanced'
   | 'measured'
@@ -317,6 +324,7 @@ export type StepId =
   | 'identify'
   | 'begin copy'
   | 'end copy'
+  | 'read back'
   | 'strip down'
   | 'fit'
   | 'fit added'

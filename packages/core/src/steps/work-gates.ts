@@ -1,5 +1,14 @@
 import { stripBalance } from '../strip';
-import { copyTrusted, fittedHolds, identified, latestRun, planHolds, replacesDrive, wants } from './evidence';
+import {
+  copyTrusted,
+  fittedHolds,
+  identified,
+  latestRun,
+  planHolds,
+  readBackOf,
+  replacesDrive,
+  wants,
+} from './evidence';
 import { unless, type GateRule } from './gate-rule';
 import { amount } from './money';
 import { preparationsOf } from './preparations';
@@ -8,6 +17,14 @@ import type { JobSnapshot } from './types';
 
 const always = () => true;
 const copies = (job: JobSnapshot) => wants(job, 'new drive');
+
+/** Why the new drive may not be written to yet. */
+function targetMissing({ facts }: JobSnapshot): string {
+  const serial = facts['drive choice']?.serial;
+  return serial !== undefined && facts['target identified']?.serial === serial
+    ? 'The new drive holds data: confirm by typing its serial again.'
+    : 'The new drive is not identified by its serial.';
+}
 
 /** The gates of doing the work. */
 export const WORK_GATES: readonly GateRule[] = [
@@ -98,7 +115,7 @@ export const WORK_GATES: readonly GateRule[] = [
     applies: copies,
     missing: (job) => [
       ...unless(identified(job).source, 'The old drive is not identified by its serial.'),
-      ...unless(identified(job).target, 'The new drive is not identified by its serial.'),
+      ...unless(identified(job).target, targetMissing(job)),
       ...unless(identified(job).added, 'The added drive, to which data goes, is not identified by its serial.'),
     ],
   },
@@ -112,8 +129,22 @@ export const WORK_GATES: readonly GateRule[] = [
       const run = latestRun(job);
       if (!run) return ['Nothing has been copied.'];
       if (run.outcome === 'running') return ['The copy is still running.'];
-      return unless(copyTrusted(job), 'The last attempt did not end well: the new drive is not trusted.');
+      if (copyTrusted(job)) return [];
+      if (readBackOf(job)?.seen) return ['The new drive was read back and is other than planned: it is not trusted.'];
+      return [
+        run.alarmed && run.outcome === 'ended well'
+          ? 'Something was seen during the copy that should not be: the new drive is not trusted until it is read back.'
+          : 'The last attempt did not end well: the new drive is not trusted until it is copied again or read back.',
+      ];
     },
+  },
+  {
+    id: 'read back',
+    station: 'Copy',
+    title: 'New drive read back',
+    overridableBy: 'technician',
+    applies: copies,
+    missing: (job) => unless(readBackOf(job) !== null, 'The new drive was not read back against the plan.'),
   },
   {
     id: 'started',

@@ -6,6 +6,7 @@ import {
   fitsDrive,
   fittedHolds,
   latestRun,
+  readBackOf,
   planHolds,
   replacesDrive,
   wants,
@@ -190,6 +191,17 @@ export const WORK_RULES: readonly StepRule[] = [
     gates: [],
   },
   {
+    id: 'read back',
+    station: 'Copy',
+    title: titled('Read the new drive back against the plan'),
+    minutes: 3,
+    applies: (job) => copies(job) && latestRun(job) !== null,
+    done: (job) => readBackOf(job) !== null,
+    // After an attempt that failed too: what was read back as planned is trusted all the same.
+    after: (job) => (latestRun(job)?.outcome === 'running' ? ['end copy'] : ['identify']),
+    gates: [],
+  },
+  {
     id: 'strip down',
     station: 'Swap',
     title: titled('Power off, open and strip down'),
@@ -314,6 +326,16 @@ export const WORK_RULES: readonly StepRule[] = [
     applies: always,
     done: (job) => job.closed,
     after: () => ['sign'],
-    gates: ['assessed', 'copied', 'started', 'balanced', 'measured', 'functions', 'old drive placed', 'signed'],
+    gates: [
+      'assessed',
+      'copied',
+      'read back',
+      'started',
+      'balanced',
+      'measured',
+      'functions',
+      'old drive placed',
+      'signed',
+    ],
   },
 ];

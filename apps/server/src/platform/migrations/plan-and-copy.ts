@@ -21,6 +21,16 @@ const TABLES = [
   `ALTER TABLE "run" ADD "source_class" text NOT NULL DEFAULT 'SATA SSD'`,
   `CREATE INDEX "override_gate" ON "gate_override"  ("job_id", "gate")`,
   `CREATE UNIQUE INDEX "run_attempt" ON "run"  ("job_id", "kind", "attempt")`,
+  `CREATE TABLE "look" ("id" uuid NOT NULL, "job_id" uuid NOT NULL, "berth_id" uuid NOT NULL, "attempt" integer NOT NULL, "asked_by" uuid NOT NULL, "asked_at" TIMESTAMP WITH TIME ZONE NOT NULL, "answered_at" TIMESTAMP WITH TIME ZONE, "trouble" text NOT NULL DEFAULT '', CONSTRAINT "PK_eae7adf6a1797a942cb3d0dfc6c" PRIMARY KEY ("id"))`,
+  `CREATE UNIQUE INDEX "look_open" ON "look"  ("job_id") WHERE answered_at is null`,
+  `ALTER TABLE "run" ADD "changed" text NOT NULL DEFAULT ''`,
+  `ALTER TABLE "run" ADD "left_as" text`,
+  `ALTER TABLE "run" ADD "alarms" jsonb NOT NULL DEFAULT '[]'`,
+  `CREATE INDEX "fact_drive" ON "fact"  ("drive_id") WHERE drive_id is not null`,
+  `CREATE INDEX "run_target" ON "run"  ("target_serial")`,
+  `ALTER TABLE "look" ADD CONSTRAINT "FK_0da6c6759200e8018d8b9ce7dd8" FOREIGN KEY ("job_id") REFERENCES "job"("id") ON DELETE NO ACTION ON UPDATE NO ACTION`,
+  `ALTER TABLE "look" ADD CONSTRAINT "FK_2735c45094d462fbc3c7356c3ad" FOREIGN KEY ("berth_id") REFERENCES "berth"("id") ON DELETE NO ACTION ON UPDATE NO ACTION`,
+  `ALTER TABLE "look" ADD CONSTRAINT "FK_41fd215d84e85c93a45188b2d16" FOREIGN KEY ("asked_by") REFERENCES "staff"("id") ON DELETE NO ACTION ON UPDATE NO ACTION`,
 ];
 
 /** What was decided about a plan before more could be decided. */

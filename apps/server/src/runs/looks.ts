@@ -1,0 +1,139 @@
+import { randomUUID } from 'node:crypto';
+import type { AgentLook, AskLook, EnterReadBack, JobView, LookResult } from '@udrel/contract/types';
+import { identify } from '@udrel/core/identity';
+import { expectedTable } from '@udrel/core/plan-file';
+import { comparable, readBack } from '@udrel/core/read-back';
+import { latestRun, type AcceptedPlan, type ReadBackFact, type SeenTarget } from '@udrel/core/steps';
+import type { EntityManager } from 'typeorm';
+import { changeJob, requireStep, type Happened } from '../jobs/change';
+import { keepFact } from '../jobs/facts';
+import type { JobRecord } from '../jobs/record';
+import { readJob } from '../jobs/view';
+import { firstRow, rows } from '../platform/database';
+import { fieldWrong, Refusal } from '../platform/errors';
+import type { Acting } from '../platform/routes';
+import { Look } from './entities';
+
+/** Asks the bench agent to read the finished drive at a berth against the plan. */
+export function askLook(acting: Acting, tag: string, given: AskLook): Promise<JobView> {
+  return changeJob(acting, tag, given.version, async (job) => {
+    const { attempt } = readable(job);
+    const berth = await firstRow<{ id: string; watched: boolean }>(
+      acting.manager,
+      'select id, watched from berth where number = $1',
+      [given.berth],
+    );
+    if (!berth) throw fieldWrong('berth', `There is no berth ${given.berth}.`);
+    if (!berth.watched) throw fieldWrong('berth', `No agent watches berth ${given.berth}: read the drive by a file.`);
+    await acting.manager.query('delete from look where job_id = $1 and answered_at is null', [job.id]);
+    const at = { askedBy: acting.actor.id, askedAt: acting.now, answeredAt: null, trouble: '' };
+    await acting.manager.insert(Look, { id: randomUUID(), jobId: job.id, berthId: berth.id, attempt, ...at });
+    return [{ kind: 'read back asked', data: { berth: given.berth } }];
+  });
+}
+
+/** Drives that berths are asked to look at. */
+export async function openLooks(manager: EntityManager, now: Date): Promise<AgentLook[]> {
+  const asked = await rows<{ id: string; berth: number; tag: string }>(
+    manager,
+    `select l.id, b.number as berth, j.tag from look l join berth b on b.id = l.berth_id join job j on j.id = l.job_id
+      where l.answered_at is null order by l.asked_at`,
+  );
+  const looks = asked.map(async ({ id, berth, tag }): Promise<AgentLook[]> => {
+    const { snapshot } = await readJob(manager, tag, now);
+    const { plan, 'old drive': old, 'drive choice': fresh } = snapshot.facts;
+    if (!plan || !old || !fresh) return [];
+    return [
+      {
+        id,
+        berth,
+        source: { serial: old.serial, bytes: old.bytes },
+        target: { serial: fresh.serial, bytes: fresh.bytes },
+        expected: expectedTable(snapshot, plan),
+        compare: comparable(snapshot, plan),
+      },
+    ];
+  });
+  return (await Promise.all(looks)).flat();
+}
+
+/** What an agent found: recorded in the name of whoever asked. An answer to a question that is closed changes nothing. */
+export async function answerLook(acting: Acting, result: LookResult): Promise<{ taken: boolean }> {
+  const { manager, now } = acting;
+  const asked = await firstRow<{
+    tag: string;
+    by: string;
+    name: string;
+    role: Acting['actor']['role'];
+    attempt: number;
+  }>(
+    manager,
+    `select j.tag, l.asked_by as by, s.name, s.role, l.attempt
+       from look l join job j on j.id = l.job_id join staff s on s.id = l.asked_by
+      where l.id = $1 and l.answered_at is null`,
+    [result.id],
+  );
+  if (!asked) return { taken: false };
+  const actor = { id: asked.by, name: asked.name, role: asked.role };
+  await changeJob({ ...acting, actor }, asked.tag, null, async (job) => {
+    await manager.query('update look set answered_at = $2, trouble = $3 where id = $1', [
+      result.id,
+      now,
+      result.trouble,
+    ]);
+    const { table, problems, compared, drive } = result;
+    if (!table || !drive || latestRun(job.snapshot)?.attempt !== asked.attempt) {
+      return [
+        { kind: 'read back failed', data: { trouble: result.trouble || 'Another attempt has begun meanwhile.' } },
+      ];
+    }
+    return [await keepReadBack({ ...acting, actor }, job, { table, problems, compared }, 'read at the berth')];
+  });
+  return { taken: true };
+}
+
+/** The finished drive as a file tells it, or why it was not read. */
+export function enterReadBack(acting: Acting, tag: string, given: EnterReadBack): Promise<JobView> {
+  return changeJob(acting, tag, given.version, async (job) => {
+    readable(job);
+    const { table, problems, whyNot } = given;
+    if (!table) {
+      if (whyNot === '') throw fieldWrong('whyNot', 'Read the drive, or say why it is not read.');
+      return [await keepReadBack(acting, job, null, 'typed', whyNot)];
+    }
+    const choice = job.snapshot.facts['drive choice'];
+    const old = job.snapshot.facts['old drive'];
+    const found = choice && identify(given.serial, choice, old ? { serial: old.serial } : null);
+    if (found?.outcome !== 'match') {
+      throw fieldWrong('serial', found ? found.sentence : 'The new drive is not known yet.');
+    }
+    return [await keepReadBack(acting, job, { table, problems, compared: [] }, 'read from a file')];
+  });
+}
+
+/** The latest attempt, which has ended. */
+function readable(job: JobRecord): { attempt: number } {
+  requireStep(job, 'read back');
+  const run = latestRun(job.snapshot);
+  if (!run) throw new Refusal(409, 'no-run', 'Nothing has been copied yet.');
+  if (run.outcome === 'running')
+    throw new Refusal(409, 'run-under-way', 'A copy is running. Record how it ended first.');
+  return { attempt: run.attempt };
+}
+
+async function keepReadBack(
+  acting: Acting,
+  job: JobRecord,
+  seen: SeenTarget | null,
+  origin: string,
+  whyNot = '',
+): Promise<Happened> {
+  const run = latestRun(job.snapshot);
+  const { plan } = job.snapshot.facts;
+  if (!run || !plan) throw new Refusal(409, 'gate-closed', 'The copy plan is not accepted.');
+  const asPlanned = seen !== null && readBack(job.snapshot, plan, seen).verdict === 'as planned';
+  const fact: ReadBackFact = { serial: run.targetSerial, attempt: run.attempt, seen, asPlanned, whyNot };
+  await keepFact(acting, job, 'read back', fact, origin);
+  const verdict = seen === null ? `not read: ${whyNot}` : asPlanned ? 'as planned' : 'other than planned';
+  return { kind: 'read back', data: { attempt: run.attempt, verdict } };
+}

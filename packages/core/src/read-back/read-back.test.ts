@@ -1,0 +1,129 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { bytesOfNominal, GIB, MIB } from '../capacity';
+import { defaultIntent, planLayout, type SourcePartition, type SourceTable } from '../layout';
+import { targetsOf } from '../plan-file';
+import { complete, job, planBy } from '../steps/samples.test-data';
+import type { AcceptedPlan, SeenTarget } from '../steps';
+import { comparable, readBack } from './index';
+
+const part = (id: string, startMib: number, mib: number, over: Partial<SourcePartition> = {}): SourcePartition => ({
+  id,
+  name: id,
+  kind: 'data',
+  fileSystem: 'NTFS',
+  startSector: (startMib * MIB) / 512,
+  sectors: (mib * MIB) / 512,
+  used: (mib * MIB) / 2,
+  encrypted: false,
+  entry: { type: 'T', uniqueId: `guid-${id}`, attributes: '0' },
+  ...over,
+});
+const table: SourceTable = {
+  scheme: 'gpt',
+  sectorSize: 512,
+  partitions: [
+    part('EFI', 1, 100, { kind: 'EFI system', fileSystem: 'FAT32' }),
+    part('Reserved', 101, 16, { kind: 'reserved', fileSystem: 'none', used: null }),
+    part('System', 117, 200_000, { kind: 'system' }),
+    part('Recovery', 200_117, 1000, { kind: 'recovery' }),
+  ],
+};
+const choice = { ...complete['drive choice'], bytes: bytesOfNominal(480) };
+const snapshot = job({ facts: { 'drive choice': choice } });
+const layout = planLayout(table, targetsOf(snapshot.facts), defaultIntent(table));
+const plan: AcceptedPlan = {
+  ...planBy('both at the bench'),
+  table,
+  intent: defaultIntent(table),
+  targets: layout.targets,
+  partitions: layout.partitions.flatMap(({ target }) => target ?? []),
+};
+/** The new drive as it is after a copy that did all that was planned. */
+const finished: SeenTarget = {
+  table: {
+    ...table,
+    partitions: layout.partitions.flatMap(({ source, target }) =>
+      target ? [{ ...source, id: `x${source.id}`, startSector: target.startSector, sectors: target.sectors }] : [],
+    ),
+  },
+  problems: [],
+  compared: [],
+};
+const judged = (change: (one: SourcePartition) => SourcePartition | null, over: Partial<SeenTarget> = {}) => {
+  const partitions = finished.table.partitions.flatMap((one) => change(one) ?? []);
+  return readBack(snapshot, plan, { ...finished, table: { ...finished.table, partitions }, ...over });
+};
+const only = (name: string, over: Partial<SourcePartition>) => (one: SourcePartition) =>
+  one.name === name ? { ...one, ...over } : one;
+const against = (result: ReturnType<typeof readBack>) =>
+  result.reasons.filter(({ outcome }) => outcome !== 'pass').map(({ rule, outcome }) => [rule, outcome]);
+
+describe('a finished drive against its plan', () => {
+  it('is as planned when all of it is there', () => {
+    const result = judged((one) => one);
+    expect(result.verdict).toBe('as planned');
+    expect(against(result)).toEqual([]);
+    expect(result.reasons).toHaveLength(4);
+  });
+
+  it.each<[string, ReturnType<typeof judged>, [string, string][]]>([
+    ['a partition is missing', judged((one) => (one.name === 'Recovery' ? null : one)), [['Recovery', 'fail']]],
+    ['half of the data is missing', judged(only('System', { used: 40_000 * MIB })), [['System', 'fail']]],
+    ['another file system', judged(only('System', { fileSystem: 'ext4' })), [['System', 'fail']]],
+    ['it was not grown', judged(only('System', { sectors: (200_000 * MIB) / 512 })), [['System', 'limit']]],
+    ['it is cut off', judged(only('System', { sectors: (60_000 * MIB) / 512 })), [['System', 'fail']]],
+    ['it begins elsewhere', judged(only('EFI', { startSector: 4096 })), [['EFI', 'limit']]],
+    ['it lies across blocks', judged(only('EFI', { startSector: 2049 })), [['EFI', 'limit']]],
+    [
+      'it has another identifier',
+      judged(only('System', { entry: { type: 'T', uniqueId: 'other', attributes: '0' } })),
+      [['System', 'limit']],
+    ],
+    [
+      'the backup table is not at the end',
+      judged((one) => one, { problems: [{ rule: 'Backup', outcome: 'fail', sentence: 'not at the end' }] }),
+      [['Backup', 'fail']],
+    ],
+    [
+      'samples differ',
+      judged((one) => one, { compared: [{ name: 'System', samples: 64, different: 3 }] }),
+      [['System', 'fail']],
+    ],
+  ])('%s', (_name, result, wanted) => {
+    expect(against(result)).toEqual(wanted);
+    expect(result.verdict).toBe(wanted.some(([, outcome]) => outcome === 'fail') ? 'other than planned' : 'as planned');
+    for (const { outcome, remedy, rule } of result.reasons)
+      if (outcome === 'fail' && rule !== 'Backup') expect(remedy).toBeTruthy();
+  });
+
+  it('names what was not planned, and another scheme', () => {
+    const more = [...finished.table.partitions, part('Stray', 400_000, 100, { entry: undefined as never })];
+    const result = readBack(snapshot, plan, {
+      ...finished,
+      table: { ...finished.table, scheme: 'mbr', partitions: more },
+    });
+    expect(against(result)).toEqual([
+      ['Table', 'fail'],
+      ['Stray', 'limit'],
+    ]);
+  });
+
+  it('misses every partition that is taken away, whichever it is and however the rest is listed', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 3 }), fc.boolean(), (gone, turned) => {
+        const partitions = finished.table.partitions.filter((_one, at) => at !== gone);
+        const listed = turned ? [...partitions].reverse() : partitions;
+        const result = readBack(snapshot, plan, { ...finished, table: { ...finished.table, partitions: listed } });
+        expect(against(result)).toEqual([[table.partitions[gone]?.name, 'fail']]);
+      }),
+    );
+  });
+
+  it('compares only what has no free blocks to be passed over', () => {
+    expect(comparable(snapshot, plan)).toEqual([
+      { name: 'Reserved', sourceStart: 101 * MIB, targetStart: 101 * MIB, bytes: 16 * MIB },
+    ]);
+    expect(plan.partitions.some(({ bytes }) => bytes > 200 * GIB)).toBe(true);
+  });
+});

@@ -1,0 +1,222 @@
+import { binary } from '../capacity';
+import type { PlannedPartition, SourcePartition, TargetPartition } from '../layout';
+import { layoutOf } from '../plan-file';
+import type { Reason } from '../reason';
+import type { AcceptedPlan, JobSnapshot, SeenTarget } from '../steps';
+
+/** Used space may be counted differently by whoever wrote the file system: this share more or less is the same. */
+const SAME_USED = 0.15;
+const USED_SLACK = 512 * 1024 * 1024;
+const MIB = 1024 * 1024;
+
+export interface ReadBack {
+  verdict: 'as planned' | 'other than planned';
+  reasons: Reason[];
+}
+
+/**
+ * What stands on the finished drive against what was planned, partition by partition: present, size, place, kind,
+ * identifiers, used space, and the table itself. A `fail` means that it is not to be trusted.
+ */
+export function readBack(snapshot: JobSnapshot, plan: AcceptedPlan, seen: SeenTarget): ReadBack {
+  const { partitions, added } = layoutOf(snapshot, plan);
+  const sectorSize = seen.table.sectorSize;
+  const left = new Set(seen.table.partitions);
+  const take = (target: TargetPartition, name: string, uniqueId: string | undefined) => {
+    const found = nearest([...left], target, name, uniqueId);
+    if (found) left.delete(found);
+    return found;
+  };
+  const copied = partitions.flatMap((one) =>
+    one.target?.on === 'new'
+      ? judge(one, one.target, take(one.target, one.source.name, one.source.entry?.uniqueId), sectorSize)
+      : [],
+  );
+  const made = added.flatMap(({ volume, target }) => {
+    if (target?.on !== 'new') return [];
+    const found = take(target, volume.name, undefined);
+    return found ? size(volume.name, target, found, sectorSize) : [missing(volume.name)];
+  });
+  const more = [...left].map(({ name }): Reason => ({
+    rule: name,
+    outcome: 'limit',
+    sentence: `${name} is there and was not planned.`,
+  }));
+  const scheme = plan.targets.find(({ id }) => id === 'new')?.scheme ?? plan.table.scheme;
+  const reasons = [
+    ...(seen.table.scheme === scheme
+      ? []
+      : [
+          {
+            rule: 'Table',
+            outcome: 'fail' as const,
+            sentence: `The table is ${seen.table.scheme.toUpperCase()}, planned was ${scheme.toUpperCase()}.`,
+          },
+        ]),
+    ...seen.problems.filter(({ outcome }) => outcome === 'fail' || outcome === 'limit'),
+    ...copied,
+    ...made,
+    ...more,
+    ...seen.compared.map(compared),
+  ];
+  return { verdict: reasons.some(({ outcome }) => outcome === 'fail') ? 'other than planned' : 'as planned', reasons };
+}
+
+/** The partition that is meant: by its identifier, else by its place, else by its name. */
+function nearest(
+  left: readonly SourcePartition[],
+  target: TargetPartition,
+  name: string,
+  uniqueId: string | undefined,
+): SourcePartition | undefined {
+  return (
+    (uniqueId ? left.find(({ entry }) => entry?.uniqueId === uniqueId) : undefined) ??
+    left.find(({ startSector }) => startSector === target.startSector) ??
+    left.find((one) => one.name === name)
+  );
+}
+
+function missing(name: string): Reason {
+  return {
+    rule: name,
+    outcome: 'fail',
+    sentence: `${name} is not on the new drive.`,
+    remedy: 'copy it again, or make it by hand and read the drive back',
+  };
+}
+
+function judge(
+  { source }: PlannedPartition,
+  target: TargetPartition,
+  found: SourcePartition | undefined,
+  sectorSize: number,
+): Reason[] {
+  if (!found) return [missing(source.name)];
+  const { name } = source;
+  const against = [
+    ...size(name, target, found, sectorSize),
+    ...place(name, target, found, sectorSize),
+    ...kind(source, found),
+    ...identifiers(source, found),
+    ...used(source, found),
+  ];
+  if (against.some(({ outcome }) => outcome === 'fail' || outcome === 'limit')) {
+    return against.filter(({ outcome }) => outcome !== 'pass');
+  }
+  return [
+    { rule: name, outcome: 'pass', sentence: `${name} is there as planned, ${binary(found.sectors * sectorSize)}.` },
+  ];
+}
+
+function size(name: string, target: TargetPartition, found: SourcePartition, sectorSize: number): Reason[] {
+  const bytes = found.sectors * sectorSize;
+  const off = bytes - target.bytes;
+  if (Math.abs(off) < MIB) return [{ rule: name, outcome: 'pass', sentence: `${name} has its planned size.` }];
+  const words = `${name} has ${binary(bytes)}, planned was ${binary(target.bytes)}.`;
+  const common = { rule: name, measured: binary(bytes), limit: binary(target.bytes), sentence: words };
+  const needs = found.used ?? 0;
+  return bytes < needs
+    ? [{ ...common, outcome: 'fail', remedy: 'copy it again' }]
+    : [
+        {
+          ...common,
+          outcome: 'limit',
+          remedy: off < 0 ? 'grow it, or accept the plan that way' : 'accept the plan that way',
+        },
+      ];
+}
+
+function place(name: string, target: TargetPartition, found: SourcePartition, sectorSize: number): Reason[] {
+  const aligned = (found.startSector * sectorSize) % 4096 === 0;
+  if (!aligned)
+    return [
+      {
+        rule: name,
+        outcome: 'limit',
+        sentence: `${name} begins at sector ${found.startSector}, which lies across the drive's own blocks: it writes slowly.`,
+        remedy: 'move it onto a whole MiB',
+      },
+    ];
+  if (found.startSector === target.startSector) return [];
+  return [
+    {
+      rule: name,
+      outcome: 'limit',
+      sentence: `${name} begins at sector ${found.startSector}, planned was ${target.startSector}.`,
+    },
+  ];
+}
+
+function kind(source: SourcePartition, found: SourcePartition): Reason[] {
+  const { name } = source;
+  const reasons: Reason[] = [];
+  const known = found.fileSystem !== 'unknown' && source.fileSystem !== 'unknown';
+  if (known && found.fileSystem !== source.fileSystem && !source.encrypted)
+    reasons.push({
+      rule: name,
+      outcome: 'fail',
+      sentence: `${name} holds ${found.fileSystem}, on the old drive it is ${source.fileSystem}.`,
+      remedy: 'copy it again',
+    });
+  const [was, is] = [source.entry?.type, found.entry?.type];
+  if (was && is && was.length === is.length && was !== is)
+    reasons.push({
+      rule: name,
+      outcome: 'limit',
+      sentence: `${name} is marked as another type than before: a system may not find it.`,
+      remedy: 'set its type as on the old drive',
+    });
+  return reasons;
+}
+
+/** Boot entries and mount tables name partitions by their identifiers. */
+function identifiers({ name, entry }: SourcePartition, found: SourcePartition): Reason[] {
+  if (!entry?.uniqueId || !found.entry?.uniqueId || entry.uniqueId === found.entry.uniqueId) return [];
+  return [
+    {
+      rule: name,
+      outcome: 'limit',
+      sentence: `${name} has another identifier than on the old drive: its start entry may not find it.`,
+      remedy: 'set the identifier, or repair the start files',
+    },
+  ];
+}
+
+function used({ name, used: was }: SourcePartition, { used: is }: SourcePartition): Reason[] {
+  if (was === null || is === null) return [];
+  if (Math.abs(is - was) <= Math.max(USED_SLACK, was * SAME_USED)) return [];
+  const sentence = `${name} uses ${binary(is)}, on the old drive ${binary(was)}.`;
+  return is < was
+    ? [{ rule: name, outcome: 'fail', sentence, remedy: 'part of it is missing: copy it again' }]
+    : [{ rule: name, outcome: 'limit', sentence }];
+}
+
+function compared({ name, samples, different }: SeenTarget['compared'][number]): Reason {
+  return different === 0
+    ? { rule: name, outcome: 'pass', sentence: `${name}: ${samples} samples are the same on both drives.` }
+    : {
+        rule: name,
+        outcome: 'fail',
+        sentence: `${name}: ${different} of ${samples} samples differ between the drives.`,
+        remedy: 'copy it again; try another lead or holder',
+      };
+}
+
+/** Stretches whose bytes must be the same on both drives: partitions copied whole, with nothing moved inside. */
+export function comparable(snapshot: JobSnapshot, plan: AcceptedPlan) {
+  return layoutOf(snapshot, plan).partitions.flatMap(({ source, target, change, sourceBytes }) => {
+    if (!target || target.on !== 'new' || (change !== 'same' && change !== 'moved')) return [];
+    // Free blocks are passed over by a copy of used ones: only what has no free blocks can be held against it.
+    const whole = source.fileSystem === 'none' || source.fileSystem === 'unknown' || source.encrypted;
+    if (!whole) return [];
+    const sectorSize = plan.table.sectorSize;
+    return [
+      {
+        name: source.name,
+        sourceStart: source.startSector * sectorSize,
+        targetStart: target.startSector * sectorSize,
+        bytes: sourceBytes,
+      },
+    ];
+  });
+}
