@@ -30,7 +30,7 @@ test('a copy that no berth watches is timed by hand, and ends by word of the tec
   await expect(strip).toContainText('U-2416');
   await expect(strip).toContainText('estimated in all');
   await page.goto('/jobs/U-2416/copy');
-  await expect(page.getByText('No berth watches this copy')).toBeVisible();
+  await expect(page.getByText('No berth watches it.')).toBeVisible();
   await expect(page.getByRole('img', { name: 'Rate over time' })).toHaveCount(0);
   await page.getByRole('button', { name: 'It ended well' }).click();
   await expect(sheet(page, 'Attempts')).toContainText('ended well');

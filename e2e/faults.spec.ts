@@ -1,9 +1,11 @@
 import { randomUUID } from 'node:crypto';
 import { rmSync } from 'node:fs';
-import { expect, test } from '@playwright/test';
+import { expect, request as playwright, test, type APIRequestContext, type Page } from '@playwright/test';
+import pg from 'pg';
 import { freePort } from '../scripts/lib/cluster.mjs';
 import { openShop, type RunningShop } from '../scripts/lib/shop.mjs';
 import { dataFolder } from './support/folder';
+import { plannedJob } from './support/jobs';
 
 interface Floor {
   running: { tag: string; progress: { done: number } }[];
@@ -91,6 +93,88 @@ test('server and database killed in the middle of a run lose nothing that was ac
     expect(new Set(kept).size).toBe(kept.length);
     await expect.poll(doneAtKill, { timeout: 20_000 }).toBeGreaterThan(last);
   } finally {
+    await shop.stop();
+    rmSync(data, { recursive: true, force: true });
+  }
+});
+
+const RUNS = 10;
+
+/** Ten planned jobs of their own, both drives identified, each copying at a berth of its own. */
+async function tenRuns(request: APIRequestContext): Promise<string[]> {
+  const send = async (method: 'POST' | 'PUT', path: string, data: object) => {
+    const headers = { 'idempotency-key': randomUUID() };
+    const response = await request.fetch(`/api/v1${path}`, { method, data, headers });
+    if (!response.ok()) throw new Error(`${path}: ${await response.text()}`);
+    return (await response.json()) as { version: number };
+  };
+  await request.post('/api/v1/session', { data: { login: 'ilse', password: 'bench-demo-1' } });
+  const [part] = (await (await request.get('/api/v1/parts?find=PA-C1-240-25')).json()) as { id: string }[];
+  const serials = Array.from({ length: RUNS }, (_none, n) => `PA-C1-FAULT-${n}`);
+  await send('POST', '/stock', { partId: part?.id, serials, count: RUNS, place: '' });
+  const tags: string[] = [];
+  for (let n = 0; n < RUNS; n++) {
+    const { tag, old, drive } = await plannedJob({ request } as Pick<Page, 'request'>, `T15-FAULT-${n}`);
+    const { version } = (await (await request.get(`/api/v1/jobs/${tag}`)).json()) as { version: number };
+    const source = await send('PUT', `/jobs/${tag}/facts/source%20identified`, { version, value: { serial: old } });
+    const target = await send('PUT', `/jobs/${tag}/facts/target%20identified`, {
+      version: source.version,
+      value: { serial: drive },
+    });
+    await send('POST', `/jobs/${tag}/runs`, { version: target.version, berth: n + 11 });
+    tags.push(tag);
+  }
+  return tags;
+}
+
+test('ten runs come to the right figures through kills, a database restart and an agent that was away', async () => {
+  test.setTimeout(180_000);
+  const data = dataFolder();
+  const port = await freePort(0);
+  const berths = Array.from({ length: RUNS }, (_none, n) => `${n + 11}=healthy`).join(',');
+  const settings = { port, host: '127.0.0.1', data, databaseUrl: null, demo: true, benchSpeed: '20', berths };
+  const shop = await openShop(settings, { quiet: true });
+  const request = await playwright.newContext({ baseURL: shop.url });
+  try {
+    const tags = await tenRuns(request);
+    const client = await signedIn(shop.url);
+    const own = async () => (await client.floor()).running.filter(({ tag }) => tags.includes(tag));
+    const least = async () => Math.min(...(await own()).map(({ progress }) => progress.done));
+    await expect.poll(least, { timeout: 20_000 }).toBeGreaterThan(0);
+    const agent = shop.children['bench'];
+    agent?.kill('SIGSTOP');
+    shop.children['server']?.kill('SIGKILL');
+    await answers(shop);
+    const away = await least();
+    // Thirty seconds are ten minutes of the berths' own clock.
+    await new Promise((resolve) => setTimeout(resolve, 30_000));
+    expect(await least()).toBe(away);
+    agent?.kill('SIGCONT');
+    await expect.poll(least, { timeout: 20_000 }).toBeGreaterThan(away);
+    shop.cluster?.process?.kill('SIGKILL');
+    await answers(shop);
+    const back = await least();
+    await expect.poll(least, { timeout: 20_000 }).toBeGreaterThan(back);
+
+    const database = new pg.Client({ connectionString: shop.databaseUrl });
+    await database.connect();
+    const { rows } = await database.query<{ gaps: number; counted: number; done: number; feeds: number }>(
+      `select sum(f.acknowledged - c.kept)::int as gaps, count(*)::int as feeds,
+              sum(c.last)::float as counted, sum((r.progress ->> 'done')::float) as done
+         from feed f join run r on r.id = f.run_id
+         join lateral (select sum(jsonb_array_length(samples)) as kept,
+                              (array_agg((samples -> -1 ->> 2)::float order by first_seq desc))[1] as last
+                         from sample_chunk s
+                        where s.agent = f.agent and s.boot = f.boot and s.berth = f.berth and s.run_id = f.run_id) c on true
+        where f.berth >= 11`,
+    );
+    await database.end();
+    // One boot of the agent: every sample it numbered is kept once, and the figures are those of its last counters.
+    expect(rows[0]).toMatchObject({ gaps: 0, feeds: RUNS });
+    expect(rows[0]?.done).toBe(rows[0]?.counted);
+  } finally {
+    shop.children['bench']?.kill('SIGCONT');
+    await request.dispose();
     await shop.stop();
     rmSync(data, { recursive: true, force: true });
   }

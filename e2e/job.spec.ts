@@ -1,5 +1,16 @@
 import { expect, test } from '@playwright/test';
-import { agree, bookIn, enter, gate, measure, proveAndHandOver, sheet, station } from './support/bench';
+import {
+  agree,
+  bookIn,
+  enter,
+  gate,
+  measure,
+  prepare,
+  proveAndHandOver,
+  readBack,
+  sheet,
+  station,
+} from './support/bench';
 
 test('a new drive from the counter to the signature', async ({ page }) => {
   await enter(page);
@@ -53,7 +64,7 @@ test('a new drive from the counter to the signature', async ({ page }) => {
   await agree(page);
 
   await station(page, 'Plan');
-  await expect(page.getByText('Smallest drive for this plan:')).toContainText('60 GB');
+  await expect(page.getByText('Smallest drive for it:')).toContainText('60 GB');
   const size = page.getByLabel('Size on the new drive');
   await size.fill('2 GiB');
   await size.press('Enter');
@@ -65,8 +76,11 @@ test('a new drive from the counter to the signature', async ({ page }) => {
   await page.getByRole('button', { name: 'Take out' }).click();
   await expect(page.getByText('taken out, left behind')).toBeVisible();
   await page.getByRole('button', { name: 'Bring it' }).click();
+  await page.getByRole('tab', { name: 'Route' }).click();
+  await page.getByRole('radio', { name: /^new drive in an enclosure started from its own system/ }).check();
   await page.getByRole('button', { name: 'Accept plan' }).click();
   await expect(page.getByRole('button', { name: 'Plan accepted' })).toBeVisible();
+  await prepare(page);
 
   await station(page, 'Copy');
   await expect(page.getByRole('button', { name: 'Copy has begun' })).toBeDisabled();
@@ -83,19 +97,23 @@ test('a new drive from the counter to the signature', async ({ page }) => {
 
   await page.getByLabel('Where the drives lie').selectOption('3');
   await page.getByRole('button', { name: 'Copy has begun' }).click();
-  await expect(page.getByText('Nothing has moved for two minutes.')).toBeVisible({ timeout: 20_000 });
+  await expect(page.getByText(/Nothing has moved for two minutes/)).toBeVisible({ timeout: 20_000 });
   await page.getByRole('button', { name: 'It ended well' }).click();
   await expect(page.getByText(/counted only/)).toBeVisible();
-  await page.getByLabel('Note: what went wrong, what was changed').fill('Stood still, other berth');
+  await page.getByLabel('Note: what went wrong, what was lost').fill('Stood still, other berth');
   await page.getByRole('button', { name: 'It failed' }).click();
   await expect(sheet(page, 'Attempts').getByText('Stood still, other berth')).toBeVisible();
   await page.getByLabel('Where the drives lie').selectOption('4');
   await page.getByRole('button', { name: 'Copy has begun' }).click();
-  await expect(sheet(page, 'Attempt 2 is running').getByText('all written', { exact: true })).toBeVisible({
+  await expect(page.getByText('Note what was changed since the attempt that failed.')).toBeVisible();
+  await page.getByRole('button', { name: 'another lead' }).click();
+  await page.getByRole('button', { name: 'Copy has begun' }).click();
+  await expect(sheet(page, 'Copy, attempt 2, is running').getByText('all written', { exact: true })).toBeVisible({
     timeout: 30_000,
   });
   await page.getByRole('button', { name: 'It ended well' }).click();
   await expect(gate(page, 'copied')).toHaveAttribute('data-holds', 'true');
+  await readBack(page);
 
   await station(page, 'Swap');
   await page.getByRole('button', { name: 'All out' }).click();

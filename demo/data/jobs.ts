@@ -63,6 +63,8 @@ export interface DemoJob {
   healthNote?: string;
   /** Part number and site of the drive, or part number and count of modules, to reserve. */
   take?: { partNumber: string; siteId?: string; count?: number };
+  /** The drive that is added beside it. */
+  takeAdded?: { partNumber: string; siteId: string };
   route?: Route;
   /** Berth of the copy; null: timed by hand. */
   berth?: number | null;

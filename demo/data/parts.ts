@@ -155,7 +155,7 @@ export const parts: DemoPart[] = [
   card('Ebbtide', 'N2', 500, { read: 2400, write: 1700 }, 6400, 2),
   box('Dunlin', 'B3', 500, { read: 540, write: 480 }, 3600, 4),
   { ...box('Dunlin', 'B3', 960, { read: 540, write: 500 }, 5500, 0), reorderLevel: 2 },
-  box('Kestrin', 'D8 Archive', 2000, disk, 6900, 2),
+  box('Kestrin', 'D8 Archive', 2000, disk, 6900, 4),
   box(
     'Kestrin',
     'D9 Tower',

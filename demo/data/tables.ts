@@ -57,6 +57,12 @@ export const tables = {
     ['System', 'system', 'NTFS', 242_900, null, true],
     ['Recovery', 'recovery', 'NTFS', 990, 0.6],
   ]),
+  ledger500: table('gpt', [
+    ['EFI system', 'EFI system', 'FAT32', 260, 0.04],
+    ['Reserved', 'reserved', 'none', 16, null],
+    ['System', 'system', 'NTFS', 475_600, 71.3, true],
+    ['Recovery', 'recovery', 'NTFS', 990, 0.6],
+  ]),
   till500: table('mbr', [
     ['System partition', 'boot', 'NTFS', 100, 0.03],
     ['Till', 'system', 'NTFS', 476_200, 61.8],

@@ -235,6 +235,7 @@ function driveSteps(job: DemoJob, stage: Stage): Steps {
     ['assessed', fact('health', { grade: job.health ?? 'good', note: job.healthNote ?? '' })],
     ['assessed', fact('before', measured(job.before, job.whyNotBefore))],
     ['reserved', reserve],
+    ...(job.takeAdded ? ([['reserved', takeDrive({ ...job, take: job.takeAdded }, stage, true)]] as Steps) : []),
     ['agreed', agree],
     ['drafted', draftPlan(job, table)],
     ['planned', (acting, view) => acceptPlan(acting, view.tag, view.version)],

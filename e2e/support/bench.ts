@@ -69,6 +69,27 @@ export async function agree(page: Page): Promise<void> {
   await expect(gate(page, 'price agreed')).toHaveAttribute('data-holds', 'true');
 }
 
+/** Everything seen to before the copy: every check stamped, every run of its own begun and ended well. */
+export async function prepare(page: Page): Promise<void> {
+  await page.getByRole('tab', { name: /^Prepare/ }).click();
+  const checks = page.getByRole('button', { name: /^(Seen to|Has begun): / });
+  for (let left = await checks.count(); left > 0; left -= 1) {
+    const next = checks.first();
+    const run = (await next.getAttribute('aria-label'))?.startsWith('Has begun');
+    await next.click();
+    if (run) await page.getByRole('button', { name: 'It ended well' }).click();
+    await expect(checks).toHaveCount(left - 1);
+  }
+  await expect(gate(page, 'prepared')).toHaveAttribute('data-holds', 'true');
+}
+
+/** The finished drive read back at a berth, as planned. */
+export async function readBack(page: Page): Promise<void> {
+  const read = sheet(page, 'New drive read back');
+  await read.getByRole('button', { name: 'Read it there' }).click();
+  await expect(read).toContainText('All of it is there as planned.', { timeout: 15_000 });
+}
+
 /** Figures of a measuring session into the form of that name. */
 export async function measure(
   page: Page,

@@ -1,5 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { Page } from '@playwright/test';
+import { defaultIntent, type SourceTable } from '../../packages/core/src/layout';
+import type { JobView } from '../../packages/contract/src/types';
 
 interface Job {
   tag: string;
@@ -54,7 +56,10 @@ const read = (serial: string) => ({
 });
 
 /** A job of its own with an accepted plan, made through the interface of the server: other tests keep the demo jobs. */
-export async function plannedJob(page: Page, serial: string): Promise<{ tag: string; old: string; drive: string }> {
+export async function plannedJob(
+  page: Pick<Page, 'request'>,
+  serial: string,
+): Promise<{ tag: string; old: string; drive: string }> {
   const send = async (method: 'POST' | 'PUT', path: string, data: object): Promise<Job> => {
     const headers = { 'idempotency-key': randomUUID() };
     const response = await page.request.fetch(`/api/v1${path}`, { method, data, headers });
@@ -87,6 +92,9 @@ export async function plannedJob(page: Page, serial: string): Promise<{ tag: str
     job = await send('PUT', `/jobs/${job.tag}/facts/${encodeURIComponent(key)}`, { version: job.version, value });
   }
   job = await send('POST', `/jobs/${job.tag}/drive`, { version: job.version, partId: part?.id, siteId: 'a' });
+  const intent = defaultIntent(read(old)['partition table'] as SourceTable);
+  const value = { intent, route: 'new drive in an enclosure', startedFrom: 'its own system' };
+  job = await send('PUT', `/jobs/${job.tag}/facts/plan%20draft`, { version: job.version, value });
   job = await send('POST', `/jobs/${job.tag}/plan`, { version: job.version });
   for (const { id, by, about } of job.procedure.preparations) {
     const change = async (path: string, data: object) => {
@@ -99,4 +107,9 @@ export async function plannedJob(page: Page, serial: string): Promise<{ tag: str
     }
   }
   return { tag: job.tag, old, drive: job.snapshot.facts['drive choice']?.serial ?? '' };
+}
+
+/** A job as the server shows it. */
+export async function jobAt(page: Page, tag: string): Promise<JobView> {
+  return (await (await page.request.get(`/api/v1/jobs/${tag}`)).json()) as JobView;
 }

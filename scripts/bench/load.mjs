@@ -49,3 +49,13 @@ export function medianOf(values) {
   const sorted = [...values].sort((a, b) => a - b);
   return sorted[Math.floor(sorted.length / 2)];
 }
+
+/** Median time of a computation in milliseconds; the first quarter warms up. */
+export function medianTime(act, times) {
+  const taken = Array.from({ length: times }, () => {
+    const began = performance.now();
+    act();
+    return performance.now() - began;
+  });
+  return round(medianOf(taken.slice(times / 4)));
+}

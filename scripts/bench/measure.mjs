@@ -2,11 +2,9 @@ import { spawn } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
 import { once } from 'node:events';
 import { writeFileSync } from 'node:fs';
-import { GIB, MIB, sectorsOfNominal } from '../../packages/core/src/capacity';
 import { DriveCatalogue } from '../../packages/core/src/fit';
 import { generatedAdapters, generatedOffers } from '../../packages/core/src/fit/catalogue.test-data';
 import { bay, slot } from '../../packages/core/src/fit/samples.test-data';
-import { defaultIntent, planLayout } from '../../packages/core/src/layout';
 import { readPartitions } from '../../packages/core/src/reading/drive';
 import { DRIVE_BYTES, drivePieces } from '../../packages/core/src/reading/drive.test-data';
 import { readSmbios } from '../../packages/core/src/smbios';
@@ -14,10 +12,12 @@ import { PORTABLE } from '../../packages/core/src/smbios/samples.test-data';
 import { imageOfPieces } from '../../packages/core/src/image';
 import { addBulk, BULK_BASE } from './bulk.mjs';
 import { captureStatements } from './capture.mjs';
-import { load, medianOf, round } from './load.mjs';
+import { copyFigures } from './copy.mjs';
+import { feedFigures } from './feed.mjs';
+import { load, medianOf, medianTime, round } from './load.mjs';
 import { memorySlope } from './memory.mjs';
 import { addModels, wordsOf } from './models.mjs';
-import { pageRatios } from './pages.mjs';
+import { pageRatios, runViewFigures } from './pages.mjs';
 
 const { UDREL_SERVER, UDREL_DATABASE_URL, UDREL_SESSION_SECRET, UDREL_WORK, UDREL_HEAP } = process.env;
 const SECONDS = Number(process.env.UDREL_BENCH_SECONDS ?? 3);
@@ -36,6 +36,7 @@ const tell = (more) => {
 
 const cookie = await signIn();
 tell(await pageRatios(UDREL_SERVER, cookie, TAG));
+tell(await runViewFigures(UDREL_SERVER, cookie, 'U-2403'));
 tell({ [`${SMALL} jobs by COPY, seconds`]: await addBulk(UDREL_DATABASE_URL, 0, SMALL) });
 const json = { cookie, 'content-type': 'application/json' };
 const modelId = (await (await fetch(`${UDREL_SERVER}/api/v1/models?find=T15-4820`, { headers: { cookie } })).json())[0]
@@ -50,10 +51,20 @@ for (const connections of [1, MOST]) {
   await against('booking', connections, booking, () => ({ path: '/booking', method: 'POST' }));
   await against('a stamp', connections, stamp, (n) => ({ path: `/stamp/${n}`, method: 'PUT' }), stamped);
 }
-tell({ 'layout of 128 partitions, median ms': layoutMedian() });
+tell(copyFigures());
 tell(fitFigures());
 tell({ 'SMBIOS, table and volumes of a probe file, median ms': probeMedian() });
 tell({ 'from a change to its hint at another page, median ms': await hintMedian() });
+tell(
+  await feedFigures({
+    server: UDREL_SERVER,
+    databaseUrl: UDREL_DATABASE_URL,
+    tokenFile: `${UDREL_WORK}/agent-token`,
+    cookie,
+    processTime,
+    seconds: SECONDS * 10,
+  }),
+);
 const small = await reads(SMALL);
 tell({ [`${JOBS} jobs by COPY, seconds`]: await addBulk(UDREL_DATABASE_URL, SMALL, JOBS) });
 const large = await reads(JOBS);
@@ -215,6 +226,12 @@ async function heap() {
   return heapUsed / 1e6;
 }
 
+/** Seconds of processor time that the server's process has used. */
+async function processTime() {
+  const { cpuSeconds } = await (await fetch(UDREL_HEAP)).json();
+  return cpuSeconds;
+}
+
 /** One device with four sites against catalogues of growing size, and 2,000 adapters. */
 function fitFigures() {
   const sites = [
@@ -242,35 +259,4 @@ function fitFigures() {
 function probeMedian() {
   const image = imageOfPieces(DRIVE_BYTES, drivePieces());
   return medianTime(() => [readSmbios(PORTABLE), readPartitions(image)], 200);
-}
-
-function medianTime(act, times) {
-  const taken = Array.from({ length: times }, () => {
-    const began = performance.now();
-    act();
-    return performance.now() - began;
-  });
-  return round(medianOf(taken.slice(times / 4)));
-}
-
-function layoutMedian() {
-  const partitions = Array.from({ length: 128 }, (_none, n) => ({
-    id: `p${n}`,
-    name: `Volume ${n}`,
-    kind: n === 3 ? 'system' : 'data',
-    fileSystem: 'NTFS',
-    startSector: 2048 + n * 8 * 1024 * 2048,
-    sectors: (7 * GIB) / 512,
-    used: (2 + (n % 4)) * GIB + n * MIB,
-    encrypted: n % 17 === 0,
-  }));
-  const table = { scheme: 'gpt', sectorSize: 512, partitions };
-  const drive = { sectors: sectorsOfNominal(1000), sectorSize: 512 };
-  const intent = defaultIntent(table);
-  const times = Array.from({ length: 400 }, (_none, n) => {
-    const began = performance.now();
-    planLayout(table, drive, { ...intent, sizes: { p5: (5 + (n % 3)) * GIB } });
-    return performance.now() - began;
-  }).slice(100);
-  return round(medianOf(times));
 }

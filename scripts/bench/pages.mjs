@@ -44,3 +44,45 @@ export async function pageRatios(server, cookie, tag) {
     'a job in Chromium, ratio to an empty page': round(medianOf(times.job) / empty),
   };
 }
+
+/**
+ * The view of a run while its berth tells of it: script time for each update and the longest task. Samples come through
+ * the agent that the shop runs with.
+ */
+export async function runViewFigures(server, cookie, tag) {
+  const { chromium } = await import('playwright-core');
+  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ARGS });
+  const [name, value] = cookie.split('=');
+  const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+  await context.addCookies([{ name, value, url: server }]);
+  const page = await context.newPage();
+  let updates = 0;
+  page.on('response', (answer) => {
+    if (new URL(answer.url()).pathname === `/api/v1/jobs/${tag}`) updates += 1;
+  });
+  await page.goto(`${server}/jobs/${tag}/copy`);
+  await page.waitForSelector('canvas');
+  await page.evaluate(() => {
+    window.longTasks = [];
+    new PerformanceObserver((list) => {
+      for (const entry of list.getEntries()) window.longTasks.push(entry.duration);
+    }).observe({ type: 'longtask' });
+  });
+  const devtools = await context.newCDPSession(page);
+  await devtools.send('Performance.enable');
+  const scripted = async () => {
+    const { metrics } = await devtools.send('Performance.getMetrics');
+    return metrics.find(({ name: one }) => one === 'ScriptDuration').value * 1000;
+  };
+  const [before, first] = [await scripted(), updates];
+  await new Promise((resolve) => setTimeout(resolve, 20_000));
+  const spent = (await scripted()) - before;
+  const tasks = await page.evaluate(() => window.longTasks);
+  await browser.close();
+  const seen = Math.max(1, updates - first);
+  return {
+    'run view, updates in 20 s': updates - first,
+    'run view, script ms for each update': round(spent / seen),
+    'run view, longest task over 50 ms, ms': Math.round(Math.max(0, ...tasks)),
+  };
+}

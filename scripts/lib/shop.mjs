@@ -105,6 +105,7 @@ export async function openShop(given, { fast = false, quiet = false } = {}) {
     UDREL_SERVER: `http://${given.host === '0.0.0.0' ? '127.0.0.1' : given.host}:${given.port}`,
     UDREL_DEMO: given.demo ? '1' : '0',
     UDREL_BENCH_SPEED: given.benchSpeed,
+    ...(given.berths ? { UDREL_BERTHS: given.berths } : {}),
     NODE_ENV: 'production',
   };
   if (given.demo) {

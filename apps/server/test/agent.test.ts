@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { AgentLook, AgentWork, FloorView, JobView } from '@udrel/contract/types';
 import { bookJob, stockUp, Work, type Stock } from './fixtures';
@@ -62,6 +63,35 @@ describe('the feed of a berth', () => {
     await other.put('source identified', { serial: 'KD7-OTHER' });
     await other.put('target identified', { serial: other.job.snapshot.facts['drive choice']?.serial });
     expect((await other.post('/runs', { berth: 1 })).body.detail).toContain('taken by');
+  });
+
+  it('comes to the same figures however batches are doubled, mixed up and late, and whatever the clock says', async () => {
+    const order = fc.array(fc.integer({ min: 0, max: 9 }), { minLength: 10, maxLength: 40 });
+    const jumps = fc.array(fc.integer({ min: -86_400, max: 86_400 }), { minLength: 40, maxLength: 40 });
+    const now = shop.clock.now;
+    let boot = 100;
+    await fc.assert(
+      fc.asyncProperty(order, jumps, async (tries, seconds) => {
+        boot += 1;
+        const before = (await done()) ?? 0;
+        let acknowledged = 0;
+        for (const [turn, n] of [...tries, 0, 1, 2, 3, 4, 5, 6, 7, 8, 9].entries()) {
+          shop.clock.now = new Date(now.getTime() + (seconds[turn % seconds.length] ?? 0) * 1000);
+          const answer = await send(`b${boot}`, n * 5 + 1, 5);
+          expect(answer).toBeGreaterThanOrEqual(acknowledged);
+          acknowledged = answer;
+        }
+        shop.clock.now = now;
+        expect(acknowledged).toBe(50);
+        expect(((await done()) ?? 0) - before).toBe(50e8);
+        const [row] = await shop.database.query(
+          'select sum(jsonb_array_length(samples))::int as kept from sample_chunk where boot = $1',
+          [`b${boot}`],
+        );
+        expect(row.kept).toBe(50);
+      }),
+      { numRuns: 8 },
+    );
   });
 
   it('raises an alarm when another drive lies there or the source is written to, once a run', async () => {

@@ -18,9 +18,13 @@ export function needOf(snapshot: JobSnapshot): MatchView['need'] {
   const table = snapshot.facts['partition table'];
   if (!table || !wants(snapshot, 'new drive')) return { bytes: least, sentence: `wanted: at least ${binary(least)}` };
   const huge = { id: 'new' as const, sectors: Number.MAX_SAFE_INTEGER / 8192, sectorSize: table.sectorSize };
-  const [plan] = planLayout(table, [huge], snapshot.facts['plan draft']?.intent ?? defaultIntent(table)).targets;
+  // What is encrypted can be decrypted before the copy where it is known how much it uses.
+  const locked = table.partitions.filter(({ encrypted, used }) => encrypted && used !== null);
+  const start = { ...defaultIntent(table), decrypted: locked.map(({ id }) => id) };
+  const [plan] = planLayout(table, [huge], snapshot.facts['plan draft']?.intent ?? start).targets;
   if (!plan) return { bytes: least, sentence: `wanted: at least ${binary(least)}` };
-  const smallest = plan.smallestSold === null ? binary(plan.smallestBytes) : `${plan.smallestSold} GB`;
+  const sold = plan.smallestSold === null ? binary(plan.smallestBytes) : `${plan.smallestSold} GB`;
+  const smallest = locked.length > 0 ? `${sold}, ${locked.map(({ name }) => name).join(', ')} decrypted first` : sold;
   return {
     bytes: Math.max(least, plan.smallestBytes),
     sentence: `wanted: at least ${binary(least)}; smallest drive that would do: ${smallest}`,

@@ -24,9 +24,13 @@ export const agentRoutes = [
     body: agentSamples,
     ownBooks: true,
     handle: async (call) => {
-      const taken = await call.manager.transaction((manager) => takeSamples({ ...call, manager }, call.body));
-      await call.manager.transaction((manager) => raiseAlarms({ ...call, manager }, call.body));
-      return taken;
+      const { body } = call;
+      const { acknowledged, raised } = await call.manager.transaction((manager) =>
+        takeSamples({ ...call, manager }, body),
+      );
+      if (raised.length > 0)
+        await call.manager.transaction((manager) => raiseAlarms({ ...call, manager }, body, raised));
+      return { acknowledged };
     },
   }),
   route('post /agent/looks', {

@@ -1,10 +1,11 @@
 import { randomUUID } from 'node:crypto';
 import type { AgentHello, AgentSamples, AgentWork } from '@udrel/contract/types';
+import { alarmsOf, type Alarm } from '@udrel/core/identity';
 import { advance, resumeProgress, type ProgressState, type Sample } from '@udrel/core/progress';
 import type { EntityManager } from 'typeorm';
 import { firstRow, rows } from '../platform/database';
+import { insertRows } from '../platform/insert';
 import type { Acting } from '../platform/routes';
-import { Feed, SampleChunk } from './entities';
 
 /** Notes which berths the agent watches; new ones are added. */
 export async function hello({ manager, now }: Acting, given: AgentHello): Promise<{ berths: number }> {
@@ -38,10 +39,7 @@ export async function runsAtBerths(manager: EntityManager): Promise<AgentWork[]>
             coalesce((select f.value ->> 'grade' = 'failing' from fact f
                        where f.job_id = r.job_id and f.key = 'health' and f.current), false) as "failingSource",
             r.source_serial as "sourceSerial", r.target_serial as "targetSerial",
-            (select f.value ->> 'bytes' from fact f where f.job_id = r.job_id and f.key = 'old drive' and f.current)
-              as "sourceBytes",
-            (select f.value ->> 'bytes' from fact f where f.job_id = r.job_id and f.key = 'drive choice' and f.current)
-              as "targetBytes"
+            r.source_bytes as "sourceBytes", r.target_bytes as "targetBytes"
        from run r join berth b on b.id = r.berth_id
       where r.outcome = 'running' order by b.number`,
   );
@@ -54,19 +52,37 @@ export async function runsAtBerths(manager: EntityManager): Promise<AgentWork[]>
   }));
 }
 
+interface FedRun {
+  progress: ProgressState;
+  outcome: string;
+  alarms: { kind: string }[];
+  sourceSerial: string;
+  targetSerial: string;
+  sourceBytes: string;
+  targetBytes: string;
+}
+
+/** How far samples were taken, and what is to be alarmed about that was not before. */
+export interface Taken {
+  acknowledged: number;
+  raised: Alarm[];
+}
+
 /**
  * Takes a batch of samples: those not yet taken, in one piece with the ones before. Answers up to which number
- * all have been taken, whatever came twice or out of order.
+ * all have been taken, whatever came twice or out of order, and what was seen of the drives for the first time.
  */
-export async function takeSamples({ manager, now }: Acting, batch: AgentSamples): Promise<{ acknowledged: number }> {
-  const run = await firstRow<{ progress: ProgressState; outcome: string }>(
+export async function takeSamples({ manager, now }: Acting, batch: AgentSamples): Promise<Taken> {
+  const run = await firstRow<FedRun>(
     manager,
-    'select progress, outcome from run where id = $1 for update',
+    `select progress, outcome, alarms, source_serial as "sourceSerial", target_serial as "targetSerial",
+            source_bytes as "sourceBytes", target_bytes as "targetBytes"
+       from run where id = $1 for update`,
     [batch.runId],
   );
   const { agent, boot, berth, runId, firstSeq } = batch;
   const last = firstSeq + batch.samples.length - 1;
-  if (run?.outcome !== 'running') return { acknowledged: last };
+  if (run?.outcome !== 'running') return { acknowledged: last, raised: [] };
   const feed = await firstRow<{ acknowledged: string }>(
     manager,
     'select acknowledged from feed where agent = $1 and boot = $2 and berth = $3 and run_id = $4',
@@ -74,14 +90,28 @@ export async function takeSamples({ manager, now }: Acting, batch: AgentSamples)
   );
   const taken = Number(feed?.acknowledged ?? 0);
   await manager.query('update berth set heard_at = $2 where number = $1', [berth, now]);
-  if (firstSeq > taken + 1 || last <= taken) return { acknowledged: taken };
+  if (firstSeq > taken + 1 || last <= taken) return { acknowledged: taken, raised: [] };
   const fresh = batch.samples.slice(taken + 1 - firstSeq);
   const from = feed ? run.progress : resumeProgress(run.progress);
   const progress = fresh.map(toSample).reduce(advance, from);
-  await manager.insert(SampleChunk, { agent, boot, berth, runId, firstSeq: taken + 1, samples: fresh });
-  await manager.upsert(Feed, { agent, boot, berth, runId, acknowledged: last }, ['agent', 'boot', 'berth', 'runId']);
+  await insertRows(manager, 'sample_chunk', [{ agent, boot, berth, runId, firstSeq: taken + 1, samples: fresh }]);
+  await manager.query(
+    `insert into feed (agent, boot, berth, run_id, acknowledged) values ($1, $2, $3, $4, $5)
+     on conflict (agent, boot, berth, run_id) do update set acknowledged = excluded.acknowledged`,
+    [agent, boot, berth, runId, last],
+  );
   await manager.query('update run set progress = $2 where id = $1', [runId, JSON.stringify(progress)]);
-  return { acknowledged: last };
+  return { acknowledged: last, raised: raisedBy(run, batch, progress) };
+}
+
+function raisedBy(run: FedRun, { source, target }: AgentSamples, { sourceWritten }: ProgressState): Alarm[] {
+  const expected = {
+    source: { serial: run.sourceSerial, bytes: Number(run.sourceBytes) },
+    target: { serial: run.targetSerial, bytes: Number(run.targetBytes) },
+  };
+  return alarmsOf(expected, { source, target }, sourceWritten).filter(
+    ({ kind }) => !run.alarms.some((known) => known.kind === kind),
+  );
 }
 
 function toSample([t = 0, read = 0, written = 0, errors = 0, sourceWritten = 0, busy]: readonly number[]): Sample {

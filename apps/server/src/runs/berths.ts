@@ -12,6 +12,7 @@ interface StoredBerth {
   busy: string | null;
   progress: ProgressState | null;
   plannedBytes: string | null;
+  alarmed: boolean;
 }
 
 /** All berths with what runs there. Hands are wanted where all is written, or where it stands still or errs. */
@@ -19,15 +20,16 @@ export async function listBerths(manager: EntityManager): Promise<BerthView[]> {
   const stored = await rows<StoredBerth>(
     manager,
     `select b.number, b.watched, b.simulated_speed as "simulatedSpeed", j.tag as busy, r.progress,
-            r.planned_bytes as "plannedBytes"
+            r.planned_bytes as "plannedBytes", coalesce(jsonb_array_length(r.alarms), 0) > 0 as alarmed
        from berth b
        left join run r on r.berth_id = b.id and r.outcome = 'running'
        left join job j on j.id = r.job_id
       order by b.number`,
   );
-  return stored.map(({ progress, plannedBytes, ...berth }) => {
+  return stored.map(({ progress, plannedBytes, alarmed, ...berth }) => {
     const condition = progress ? progressOf(progress, Number(plannedBytes)).condition : 'not started';
-    return { ...berth, handsWanted: condition === 'all written' || condition === 'stalled' || condition === 'errors' };
+    const wanted = condition === 'all written' || condition === 'stalled' || condition === 'errors';
+    return { ...berth, handsWanted: alarmed || wanted };
   });
 }
 

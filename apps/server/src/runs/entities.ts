@@ -42,6 +42,9 @@ export interface RunRow {
   berthId: string | null;
   sourceSerial: string;
   targetSerial: string;
+  /** Sizes of both drives, against which a berth's are held. */
+  sourceBytes: number;
+  targetBytes: number;
   plannedBytes: number;
   estimate: RunEstimate;
   outcome: RunOutcome;
@@ -66,6 +69,8 @@ export const Run = new EntitySchema<RunRow>({
     berthId: reference('berth', { nullable: true }),
     sourceSerial: text(),
     targetSerial: text(),
+    sourceBytes: bytes({ default: 0 }),
+    targetBytes: bytes({ default: 0 }),
     plannedBytes: bytes(),
     estimate: json(),
     outcome: text(),

@@ -16,9 +16,10 @@ export function beginRun(acting: Acting, tag: string, given: BeginRun): Promise<
     if (job.runs.some((run) => run.outcome === 'running')) {
       throw new Refusal(409, 'run-under-way', 'Something of this job is running already.');
     }
-    const { plan, 'old drive': source } = job.snapshot.facts;
+    const { plan, 'old drive': source, 'drive choice': target } = job.snapshot.facts;
     const planned = plan?.work.find(({ about: on, estimate }) => estimate.kind === kind && on === about);
-    if (!plan || !source || !planned) throw new Refusal(409, 'gate-closed', 'The accepted plan has no such run.');
+    if (!plan || !source || !target || !planned)
+      throw new Refusal(409, 'gate-closed', 'The accepted plan has no such run.');
     const before = job.runs.findLast((run) => run.kind === kind && run.about === about);
     if (before?.outcome === 'failed' && changed === '') {
       throw fieldWrong('changed', 'Note what was changed since the attempt that failed.');
@@ -35,6 +36,8 @@ export function beginRun(acting: Acting, tag: string, given: BeginRun): Promise<
       berthId,
       sourceSerial: plan.sourceSerial,
       targetSerial: plan.targetSerial,
+      sourceBytes: source.bytes,
+      targetBytes: target.bytes,
       plannedBytes: planned.estimate.bytes,
       estimate: planned.estimate,
       outcome: 'running',

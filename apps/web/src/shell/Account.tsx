@@ -5,6 +5,7 @@ import { useState } from 'react';
 import type { StaffView } from '@udrel/contract/types';
 import { useSignOutMutation } from '../api/api';
 import { setBenchMode, useBenchMode } from './bench-mode';
+import { setHandsCall, useHandsCall } from './hands-call';
 import { SwitchDialog } from './SwitchDialog';
 import styles from './shell.module.css';
 
@@ -14,6 +15,7 @@ export function Account({ staff, showKeys }: { staff: StaffView; showKeys: () =>
   const [switching, setSwitching] = useState(false);
   const [signOut] = useSignOutMutation();
   const bench = useBenchMode();
+  const calls = useHandsCall();
   const { mode, systemMode, setMode } = useColorScheme();
   const dark = (mode === 'system' ? systemMode : mode) === 'dark';
   const choose = (act: () => void) => () => {
@@ -37,6 +39,9 @@ export function Account({ staff, showKeys }: { staff: StaffView; showKeys: () =>
         </MenuItem>
         <MenuItem onClick={choose(() => setMode(dark ? 'light' : 'dark'))}>{dark ? 'Light' : 'Dark'} colours</MenuItem>
         <MenuItem onClick={choose(() => setBenchMode(!bench))}>{bench ? 'Counter size' : 'Bench size, 48 px'}</MenuItem>
+        <MenuItem onClick={choose(() => setHandsCall(!calls))}>
+          {calls ? 'No sound when hands are wanted' : 'Sound when hands are wanted'}
+        </MenuItem>
         <MenuItem onClick={choose(showKeys)}>Keys</MenuItem>
         <MenuItem onClick={choose(() => setSwitching(true))}>Switch person …</MenuItem>
         <MenuItem onClick={choose(() => void signOut())}>Sign out</MenuItem>

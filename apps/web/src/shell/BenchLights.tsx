@@ -1,9 +1,11 @@
 import { useBerthsQuery } from '../api/api';
+import { useCallForHands } from './hands-call';
 import styles from './shell.module.css';
 
 /** How many berths are busy: hatched runs by itself, marigold wants hands. */
 export function BenchLights() {
   const { data = [] } = useBerthsQuery(undefined, { pollingInterval: 60_000, skipPollingIfUnfocused: true });
+  useCallForHands();
   const busy = data.filter((berth) => berth.busy).length;
   return (
     <div className={styles.bench} aria-label={`Bench: ${busy} of ${data.length} berths busy`} role="status">

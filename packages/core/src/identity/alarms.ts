@@ -44,7 +44,7 @@ export function alarmsOf(run: { source: Known; target: Known }, told: Told, sour
       ? [
           {
             kind: 'source written' as const,
-            sentence: `${binary(sourceWritten)} were written to the old drive. Stop the tool: it may be copying the wrong way round.`,
+            sentence: `Something was written to the old drive: ${binary(sourceWritten)}. Stop the tool: it may be copying the wrong way round.`,
           },
         ]
       : []),

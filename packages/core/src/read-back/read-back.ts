@@ -40,7 +40,7 @@ export function readBack(snapshot: JobSnapshot, plan: AcceptedPlan, seen: SeenTa
   const more = [...left].map(({ name }): Reason => ({
     rule: name,
     outcome: 'limit',
-    sentence: `${name} is there and was not planned.`,
+    sentence: 'is there and was not planned',
   }));
   const scheme = plan.targets.find(({ id }) => id === 'new')?.scheme ?? plan.table.scheme;
   const reasons = [
@@ -80,7 +80,7 @@ function missing(name: string): Reason {
   return {
     rule: name,
     outcome: 'fail',
-    sentence: `${name} is not on the new drive.`,
+    sentence: 'is not on the new drive',
     remedy: 'copy it again, or make it by hand and read the drive back',
   };
 }
@@ -103,16 +103,14 @@ function judge(
   if (against.some(({ outcome }) => outcome === 'fail' || outcome === 'limit')) {
     return against.filter(({ outcome }) => outcome !== 'pass');
   }
-  return [
-    { rule: name, outcome: 'pass', sentence: `${name} is there as planned, ${binary(found.sectors * sectorSize)}.` },
-  ];
+  return [{ rule: name, outcome: 'pass', sentence: `is there as planned, ${binary(found.sectors * sectorSize)}` }];
 }
 
 function size(name: string, target: TargetPartition, found: SourcePartition, sectorSize: number): Reason[] {
   const bytes = found.sectors * sectorSize;
   const off = bytes - target.bytes;
-  if (Math.abs(off) < MIB) return [{ rule: name, outcome: 'pass', sentence: `${name} has its planned size.` }];
-  const words = `${name} has ${binary(bytes)}, planned was ${binary(target.bytes)}.`;
+  if (Math.abs(off) < MIB) return [{ rule: name, outcome: 'pass', sentence: 'has its planned size' }];
+  const words = `has ${binary(bytes)}, planned was ${binary(target.bytes)}`;
   const common = { rule: name, measured: binary(bytes), limit: binary(target.bytes), sentence: words };
   const needs = found.used ?? 0;
   return bytes < needs
@@ -133,7 +131,7 @@ function place(name: string, target: TargetPartition, found: SourcePartition, se
       {
         rule: name,
         outcome: 'limit',
-        sentence: `${name} begins at sector ${found.startSector}, which lies across the drive's own blocks: it writes slowly.`,
+        sentence: `begins at sector ${found.startSector}, which lies across the drive’s own blocks: it writes slowly`,
         remedy: 'move it onto a whole MiB',
       },
     ];
@@ -142,7 +140,7 @@ function place(name: string, target: TargetPartition, found: SourcePartition, se
     {
       rule: name,
       outcome: 'limit',
-      sentence: `${name} begins at sector ${found.startSector}, planned was ${target.startSector}.`,
+      sentence: `begins at sector ${found.startSector}, planned was ${target.startSector}`,
     },
   ];
 }
@@ -155,7 +153,7 @@ function kind(source: SourcePartition, found: SourcePartition): Reason[] {
     reasons.push({
       rule: name,
       outcome: 'fail',
-      sentence: `${name} holds ${found.fileSystem}, on the old drive it is ${source.fileSystem}.`,
+      sentence: `holds ${found.fileSystem}, on the old drive it is ${source.fileSystem}`,
       remedy: 'copy it again',
     });
   const [was, is] = [source.entry?.type, found.entry?.type];
@@ -163,7 +161,7 @@ function kind(source: SourcePartition, found: SourcePartition): Reason[] {
     reasons.push({
       rule: name,
       outcome: 'limit',
-      sentence: `${name} is marked as another type than before: a system may not find it.`,
+      sentence: 'is marked as another type than before: a system may not find it',
       remedy: 'set its type as on the old drive',
     });
   return reasons;
@@ -176,7 +174,7 @@ function identifiers({ name, entry }: SourcePartition, found: SourcePartition): 
     {
       rule: name,
       outcome: 'limit',
-      sentence: `${name} has another identifier than on the old drive: its start entry may not find it.`,
+      sentence: 'has another identifier than on the old drive: its start entry may not find it',
       remedy: 'set the identifier, or repair the start files',
     },
   ];
@@ -185,7 +183,7 @@ function identifiers({ name, entry }: SourcePartition, found: SourcePartition): 
 function used({ name, used: was }: SourcePartition, { used: is }: SourcePartition): Reason[] {
   if (was === null || is === null) return [];
   if (Math.abs(is - was) <= Math.max(USED_SLACK, was * SAME_USED)) return [];
-  const sentence = `${name} uses ${binary(is)}, on the old drive ${binary(was)}.`;
+  const sentence = `uses ${binary(is)}, on the old drive ${binary(was)}`;
   return is < was
     ? [{ rule: name, outcome: 'fail', sentence, remedy: 'part of it is missing: copy it again' }]
     : [{ rule: name, outcome: 'limit', sentence }];
@@ -193,11 +191,11 @@ function used({ name, used: was }: SourcePartition, { used: is }: SourcePartitio
 
 function compared({ name, samples, different }: SeenTarget['compared'][number]): Reason {
   return different === 0
-    ? { rule: name, outcome: 'pass', sentence: `${name}: ${samples} samples are the same on both drives.` }
+    ? { rule: name, outcome: 'pass', sentence: `${samples} samples are the same on both drives` }
     : {
         rule: name,
         outcome: 'fail',
-        sentence: `${name}: ${different} of ${samples} samples differ between the drives.`,
+        sentence: `${different} of ${samples} samples differ between the drives`,
         remedy: 'copy it again; try another lead or holder',
       };
 }

@@ -195,10 +195,10 @@ export const WORK_RULES: readonly StepRule[] = [
     station: 'Copy',
     title: titled('Read the new drive back against the plan'),
     minutes: 3,
-    applies: (job) => copies(job) && latestRun(job) !== null,
+    applies: copies,
     done: (job) => readBackOf(job) !== null,
     // After an attempt that failed too: what was read back as planned is trusted all the same.
-    after: (job) => (latestRun(job)?.outcome === 'running' ? ['end copy'] : ['identify']),
+    after: (job) => (['ended well', 'failed'].includes(latestRun(job)?.outcome ?? '') ? ['identify'] : ['end copy']),
     gates: [],
   },
   {

@@ -14,6 +14,8 @@ export class PlanAndCopy1795600000000 implements MigrationInterface {
 }
 
 const TABLES = [
+  `ALTER TABLE "run" ADD "source_bytes" bigint NOT NULL DEFAULT '0'`,
+  `ALTER TABLE "run" ADD "target_bytes" bigint NOT NULL DEFAULT '0'`,
   `DROP INDEX "public"."override_gate"`,
   `DROP INDEX "public"."run_attempt"`,
   `ALTER TABLE "gate_override" ADD "amount" integer`,
@@ -44,6 +46,10 @@ const INTENT = `
 const STARTED = `case when value ->> 'route' = 'both at the bench' then null else 'its own system' end`;
 
 const CONTENT = [
+  `update run set source_bytes = (f.value ->> 'bytes')::bigint from fact f
+    where f.job_id = run.job_id and f.key = 'old drive' and f.current`,
+  `update run set target_bytes = (f.value ->> 'bytes')::bigint from fact f
+    where f.job_id = run.job_id and f.key = 'drive choice' and f.current`,
   `update run set source_class = f.value ->> 'class' from fact f
     where f.job_id = run.job_id and f.key = 'old drive' and f.current`,
   `update run set estimate = estimate || jsonb_build_object(

@@ -3,6 +3,7 @@ import type { JobView } from '@udrel/contract/types';
 import { useJobQuery, useSessionQuery } from '../../api/api';
 import { Empty, Loaded } from '../../ui';
 import { CustomerDocument } from './CustomerDocument';
+import { DriveLabels } from './DriveLabels';
 import { KitList } from './KitList';
 import { Labels } from './Labels';
 import { PaperBar } from './PaperBar';
@@ -32,6 +33,8 @@ function paperOf(paper: string, job: JobView, shop: string) {
       return <TagPaper job={job} shop={shop} />;
     case 'labels':
       return <Labels job={job} shop={shop} />;
+    case 'drives':
+      return <DriveLabels job={job} />;
     case 'receipt':
       return <Receipt job={job} shop={shop} />;
     case 'kit':

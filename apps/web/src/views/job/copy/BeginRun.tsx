@@ -1,8 +1,9 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useCallback, useMemo, useState } from 'react';
-import type { BerthView, JobView } from '@udrel/contract/types';
+import type { BerthView, JobView, RunView } from '@udrel/contract/types';
 import { binary } from '@udrel/core/capacity';
+import { adviceOn } from '@udrel/core/progress';
 import { useBerthsQuery } from '../../../api/api';
 import { fieldTrouble } from '../../../api/problem';
 import { range } from '../../../format/time';
@@ -10,6 +11,7 @@ import { FactList, Foot, Sheet, TroubleNote } from '../../../ui';
 import { useScanned } from '../../../shell/scan';
 import { useJobChange } from '../useJobChange';
 import styles from '../job.module.css';
+import copyStyles from './copy.module.css';
 
 const NONE: BerthView[] = [];
 
@@ -19,6 +21,9 @@ export function BeginRun({ job }: { job: JobView }) {
   const free = useMemo(() => berths.filter((berth) => !berth.busy), [berths]);
   const [berth, setBerth] = useState<string>();
   const chosen = berth ?? String(free.find((one) => one.watched)?.number ?? '');
+  const before = job.runs.findLast(({ kind }) => kind === 'copy');
+  const failed = before?.outcome === 'failed';
+  const [changed, setChanged] = useState('');
   const { change, busy, error } = useJobChange(job);
   const step = job.procedure.steps.find((one) => one.id === 'begin copy');
   // A berth scanned on this page is where the drives lie.
@@ -77,12 +82,15 @@ export function BeginRun({ job }: { job: JobView }) {
           />
         </div>
       </div>
-      {!fieldTrouble(error, 'berth') && <TroubleNote error={error} />}
+      {failed && before && (
+        <WhatChanged before={before} value={changed} set={setChanged} wrong={fieldTrouble(error, 'changed')} />
+      )}
+      {!fieldTrouble(error, 'berth') && !fieldTrouble(error, 'changed') && <TroubleNote error={error} />}
       <Foot note="Start the copy with your tool, then stamp it here.">
         <Button
           variant="contained"
           disabled={busy || step?.state !== 'ready'}
-          onClick={() => void change('/runs', { berth: chosen === '' ? null : Number(chosen) })}
+          onClick={() => void change('/runs', { berth: chosen === '' ? null : Number(chosen), changed })}
         >
           Copy has begun
         </Button>
@@ -90,3 +98,40 @@ export function BeginRun({ job }: { job: JobView }) {
     </Sheet>
   );
 }
+
+/** What is other than at the attempt that failed: proposed from its figures, or typed. */
+function WhatChanged({
+  before,
+  value,
+  set,
+  wrong,
+}: {
+  before: RunView;
+  value: string;
+  set: (text: string) => void;
+  wrong: string | undefined;
+}) {
+  const expected = before.plannedBytes / 1e6 / Math.max(1, before.estimate.middle);
+  const advice = before.berth === null ? null : adviceOn(before.progress, before.curve, expected);
+  const proposals = advice && advice.changes.length > 0 ? advice.changes : USUAL_CHANGES;
+  return (
+    <div className={copyStyles.changed}>
+      <TextField
+        label="What was changed since the attempt that failed"
+        value={value}
+        onChange={(event) => set(event.target.value)}
+        error={wrong !== undefined}
+        helperText={wrong ?? advice?.sentence}
+      />
+      <div className={copyStyles.proposals}>
+        {proposals.map((one) => (
+          <Button key={one} size="small" onClick={() => set(value === '' ? one : `${value}, ${one}`)}>
+            {one}
+          </Button>
+        ))}
+      </div>
+    </div>
+  );
+}
+
+const USUAL_CHANGES = ['another lead', 'another socket', 'another enclosure'];

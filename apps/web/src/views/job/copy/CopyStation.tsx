@@ -4,6 +4,7 @@ import { BeginRun } from './BeginRun';
 import { InstallForm } from './InstallForm';
 import { IdentityCheck } from './IdentityCheck';
 import { PastRuns } from './PastRuns';
+import { ReadBackSheet } from './ReadBackSheet';
 import { RunningRun } from './RunningRun';
 
 /** Both drives made certain, then the run: begin, live figures, end; and the attempts before it. */
@@ -15,6 +16,7 @@ export function CopyStation({ job }: { job: JobView }) {
     <>
       <IdentityCheck job={job} />
       {running ? <RunningRun key={running.id} job={job} run={running} /> : <BeginRun job={job} />}
+      <ReadBackSheet job={job} />
       <PastRuns job={job} runs={copies.filter((run) => run.outcome !== 'running')} />
     </>
   );

@@ -3,7 +3,7 @@ import TextField from '@mui/material/TextField';
 import { useCallback, useState } from 'react';
 import type { JobView } from '@udrel/contract/types';
 import { binary, soldName, type SectorSize } from '@udrel/core/capacity';
-import { normaliseSerial } from '@udrel/core/identity';
+import { alike, normaliseSerial, ownLabel, readOwnLabel } from '@udrel/core/identity';
 import { identified } from '@udrel/core/steps';
 import { fieldTrouble } from '../../../api/problem';
 import { Empty, OutcomeMark, Sheet, TroubleNote } from '../../../ui';
@@ -16,8 +16,14 @@ export function IdentityCheck({ job }: { job: JobView }) {
   const { 'old drive': source, 'drive choice': target, 'added choice': added, plan } = job.snapshot.facts;
   if (!source || !target) return <Empty>Read the old drive and reserve the new one first.</Empty>;
   const certain = identified(job.snapshot);
+  const mixedUp = alike(source, target);
   return (
     <Sheet title="Which drive is which" aside="by serial from the label, never by its number">
+      {mixedUp && (
+        <p className={styles.mixedUp}>
+          <OutcomeMark outcome="limit" /> {mixedUp.sentence}
+        </p>
+      )}
       <div className={styles.drives}>
         <DriveCheck
           job={job}
@@ -43,7 +49,55 @@ export function IdentityCheck({ job }: { job: JobView }) {
           />
         )}
       </div>
+      <Overwrite job={job} />
+      <p className="sub" style={{ marginTop: 8 }}>
+        A label cannot be read?{' '}
+        <a href={`/print/drives/${job.tag}`} target="_blank" rel="noopener">
+          Print labels for these drives
+        </a>
+        , once each is known for certain.
+      </p>
     </Sheet>
+  );
+}
+
+/** The new drive holds something: said with what it is, and confirmed by typing its serial again. */
+function Overwrite({ job }: { job: JobView }) {
+  const { 'target holds': holds, 'drive choice': target, 'overwrite confirmed': confirmed } = job.snapshot.facts;
+  const [typed, setTyped] = useState('');
+  const { record, busy, error } = useJobChange(job);
+  if (!holds || !target || holds.serial !== target.serial || !job.snapshot.facts['target identified']) return null;
+  if (confirmed?.serial === target.serial) {
+    return (
+      <p className="sub" style={{ marginTop: 8 }}>
+        The new drive holds {holds.what.join(', ')}: confirmed that it may be overwritten.
+      </p>
+    );
+  }
+  const wrong = fieldTrouble(error, 'value.serial');
+  return (
+    <form
+      className={styles.overwrite}
+      onSubmit={(event) => {
+        event.preventDefault();
+        void record('overwrite confirmed', { serial: typed });
+      }}
+    >
+      <p>
+        <OutcomeMark outcome="fail" /> <b>The new drive holds data: {holds.what.join(', ')}.</b> All of it is lost.
+      </p>
+      <TextField
+        label="Type its serial again to overwrite it"
+        value={typed}
+        onChange={(event) => setTyped(event.target.value)}
+        error={wrong !== undefined}
+        helperText={wrong}
+        slotProps={{ htmlInput: { className: 'mono', autoComplete: 'off', spellCheck: false } }}
+      />
+      <Button type="submit" color="error" disabled={busy || typed.trim() === ''}>
+        Overwrite it
+      </Button>
+    </form>
   );
 }
 
@@ -53,6 +107,12 @@ interface Shown {
   bytes: number;
   sectorSize: SectorSize;
 }
+
+const ROLES = {
+  'source identified': 'old',
+  'target identified': 'new',
+  'added identified': 'added',
+} as const;
 
 function DriveCheck(props: {
   job: JobView;
@@ -68,7 +128,8 @@ function DriveCheck(props: {
   // A serial scanned anywhere on this page is the check of the drive that it names.
   const claim = useCallback(
     (text: string) => {
-      if (certain || normaliseSerial(text) !== normaliseSerial(drive.serial)) return false;
+      const label = readOwnLabel(text) && text.trim().toUpperCase() === ownLabel(job.tag, ROLES[fact]);
+      if (certain || (!label && normaliseSerial(text) !== normaliseSerial(drive.serial))) return false;
       void record(fact, { serial: text });
       return true;
     },

@@ -13,13 +13,13 @@ export function PastRuns({ job, runs }: { job: JobView; runs: readonly RunView[]
         <tbody>
           {[...runs].reverse().map((run) => (
             <tr key={run.id}>
-              <td>
+              <td style={{ whiteSpace: 'nowrap' }}>
                 {nameOfRun(job, run)} <span className="figure">{run.attempt}</span>
               </td>
-              <td>
+              <td style={{ whiteSpace: 'nowrap' }}>
                 <OutcomeMark outcome={run.outcome === 'ended well' ? 'pass' : 'fail'} /> {run.outcome}
               </td>
-              <td>{run.note || (run.outcome === 'ended well' ? 'nothing noted' : '')}</td>
+              <td>{tellRun(run)}</td>
               <td>{run.berth === null ? 'timed by hand' : `berth ${run.berth}, ${decimal(run.progress.done)}`}</td>
               <td className="figure">{moment(run.endedAt ?? run.beganAt)}</td>
             </tr>
@@ -28,4 +28,12 @@ export function PastRuns({ job, runs }: { job: JobView; runs: readonly RunView[]
       </table>
     </Sheet>
   );
+}
+
+/** What was noted of an attempt: what was changed for it, what went wrong, what was seen, how it was left. */
+function tellRun({ note, changed, leftAs, alarms }: RunView): string {
+  const told = [changed && `changed: ${changed}`, note, ...alarms.map(({ sentence }) => sentence), leftAs].filter(
+    Boolean,
+  );
+  return told.join('; ') || 'nothing noted';
 }

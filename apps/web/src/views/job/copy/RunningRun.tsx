@@ -1,43 +1,55 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import type { JobView, RunView } from '@udrel/contract/types';
-import { decimal } from '@udrel/core/capacity';
+import { binary, decimal } from '@udrel/core/capacity';
+import { adviceOn } from '@udrel/core/progress';
 import { fieldTrouble } from '../../../api/problem';
-import { duration, moment, range, since } from '../../../format/time';
+import { duration, endOf, moment, range, since, spanOf } from '../../../format/time';
 import { rate } from '../../../format/units';
-import { Foot, HatchBar, Sheet, TroubleNote } from '../../../ui';
-import { RateCurve } from '../../../ui/curve';
+import { Foot, HatchBar, OutcomeMark, Sheet, TroubleNote } from '../../../ui';
 import { useJobChange } from '../useJobChange';
 import { nameOfRun } from './run-names';
 import styles from './copy.module.css';
 
-const ADVICE: Readonly<Record<string, string>> = {
-  stalled: 'Nothing has moved for two minutes. Try another port, cable or enclosure, and begin another attempt.',
-  errors: 'Reads fail. Let it go on as long as it moves; note what is lost.',
-  quiet: 'Nothing moves at the moment. Short stops are normal while the tool checks what it wrote.',
-  'all written': 'All bytes are written. See that the tool says it is done, then record the end.',
-};
+const RunCurve = lazy(() => import('./RunCurve'));
 
 /** A run under way: figures from the berth, or timed by hand; and how it ended. */
 export function RunningRun({ job, run }: { job: JobView; run: RunView }) {
   const [note, setNote] = useState('');
+  const [leftAs, setLeftAs] = useState<NonNullable<RunView['leftAs']> | ''>('');
   const { change, busy, error } = useJobChange(job);
-  const end = (outcome: 'ended well' | 'failed') => void change('/runs/end', { outcome, note });
+  const end = (outcome: 'ended well' | 'failed') =>
+    void change('/runs/end', { outcome, note, leftAs: leftAs === '' ? null : leftAs });
   const watched = run.berth !== null;
   return (
     <Sheet
       title={`${nameOfRun(job, run)}, attempt ${run.attempt}, is running`}
       aside={`${watched ? `berth ${run.berth}` : 'timed by hand'}, since ${moment(run.beganAt)}${run.simulatedSpeed ? `, simulated × ${run.simulatedSpeed}` : ''}`}
     >
+      <Alarms run={run} />
       {watched ? <Watched run={run} /> : <ByHand run={run} />}
-      <TextField
-        label="Note: what went wrong, what was changed"
-        value={note}
-        onChange={(event) => setNote(event.target.value)}
-        error={fieldTrouble(error, 'note') !== undefined}
-        helperText={fieldTrouble(error, 'note')}
-      />
+      {run.changed && <p className="sub">Changed for this attempt: {run.changed}</p>}
+      <div className={styles.ending}>
+        <TextField
+          label="Note: what went wrong, what was lost"
+          value={note}
+          onChange={(event) => setNote(event.target.value)}
+          error={fieldTrouble(error, 'note') !== undefined}
+          helperText={fieldTrouble(error, 'note')}
+        />
+        <TextField
+          select
+          label="Left"
+          value={leftAs}
+          onChange={(event) => setLeftAs(event.target.value as typeof leftAs)}
+          slotProps={{ select: { native: true }, inputLabel: { shrink: true } }}
+        >
+          <option value="">not noted</option>
+          <option>shut down</option>
+          <option>left running</option>
+        </TextField>
+      </div>
       {!fieldTrouble(error, 'note') && <TroubleNote error={error} />}
       <div style={{ marginTop: 10 }}>
         <Foot>
@@ -57,11 +69,26 @@ export function RunningRun({ job, run }: { job: JobView; run: RunView }) {
   );
 }
 
+/** What was seen that should not be: stop first, then read. */
+function Alarms({ run }: { run: RunView }) {
+  if (run.alarms.length === 0) return null;
+  return (
+    <div role="alert" className={styles.alarms}>
+      {run.alarms.map(({ kind, sentence, at }) => (
+        <p key={kind}>
+          <OutcomeMark outcome="fail" /> <b>{sentence}</b> <span className="sub">{moment(at)}</span>
+        </p>
+      ))}
+    </div>
+  );
+}
+
 function Watched({ run }: { run: RunView }) {
-  const { progress, plannedBytes, silentFor } = run;
+  const { progress, plannedBytes, silentFor, estimate, curve } = run;
   const { left, condition } = progress;
   const alarming = condition === 'stalled' || condition === 'errors';
-  const advice = ADVICE[condition];
+  const expected = plannedBytes / 1e6 / Math.max(1, estimate.middle);
+  const advice = adviceOn(progress, curve, expected);
   return (
     <>
       <HatchBar share={progress.done / Math.max(1, plannedBytes)} label="Copied" />
@@ -74,21 +101,35 @@ function Watched({ run }: { run: RunView }) {
         <div>
           <dt>rate</dt>
           <dd>{rate(progress.rate)}</dd>
+          <span className="sub mono">expected {rate(Math.round(expected))}</span>
         </div>
         <div>
           <dt>left</dt>
           <dd>{left ? range(left.low, left.high) : '–'}</dd>
+          {left && run.simulatedSpeed === null && (
+            <span className="sub mono">{spanOf(endOf(left.low), endOf(left.high))}</span>
+          )}
         </div>
         <div>
           <dt>condition</dt>
           <dd className={alarming ? 'danger' : undefined}>{condition}</dd>
-          {progress.errors > 0 && <span className="danger mono">{progress.errors} errors</span>}
+          <span className="sub mono">
+            {progress.errors > 0 && <span className="danger">{progress.errors} errors </span>}
+            {progress.busy !== null && `${Math.round(progress.busy * 100)} % busy`}
+          </span>
         </div>
       </dl>
-      <RateCurve curve={run.curve} width={740} height={90} />
-      {advice && <p className={alarming ? 'danger' : 'sub'}>{advice}</p>}
+      <Suspense fallback={<div style={{ height: 170 }} />}>
+        <RunCurve curve={curve} expected={expected} />
+      </Suspense>
+      {advice && <p className={alarming ? 'danger' : 'sub'}>{advice.sentence}</p>}
+      {progress.sourceWritten > 0 && (
+        <p className="danger">Written to the old drive so far: {binary(progress.sourceWritten)}.</p>
+      )}
       {silentFor !== null && silentFor > 15 && (
-        <p className="danger">No word from the berth for {duration(silentFor)}: is the bench agent running?</p>
+        <p className="danger">
+          No word from the berth for {duration(silentFor)}: is a drive unplugged, is the bench agent running?
+        </p>
       )}
     </>
   );

@@ -1,4 +1,3 @@
-import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { isResizable, schemeChoices, type LayoutIntent, type Scheme } from '@udrel/core/layout';
 import { aroundOf, targetsOf } from '@udrel/core/plan-file';
@@ -7,7 +6,7 @@ import type { Plan } from './usePlan';
 import styles from './plan.module.css';
 
 /** What holds for the whole plan: how much comes along, who gets the spare, what is kept free, which table. */
-export function IntentBar({ job, plan, addVolume }: { job: JobView; plan: Plan; addVolume: () => void }) {
+export function IntentBar({ job, plan }: { job: JobView; plan: Plan }) {
   const { intent } = plan.draft;
   const { table, change } = plan;
   const takers = table.partitions.filter(
@@ -42,11 +41,6 @@ export function IntentBar({ job, plan, addVolume }: { job: JobView; plan: Plan; 
       </label>
       <KeptFree plan={plan} key={intent.keepFree} />
       <SchemeChoice job={job} plan={plan} />
-      {table.partitions.length > 0 && (
-        <Button size="small" onClick={addVolume}>
-          New volume
-        </Button>
-      )}
     </div>
   );
 }

@@ -34,6 +34,16 @@ export function MapPage({ job, plan }: { job: JobView; plan: Plan }) {
           <Button disabled={!plan.canRedo} onClick={plan.redo}>
             Redo
           </Button>
+          <Button
+            disabled={plan.table.partitions.length === 0}
+            onClick={() => {
+              const volume = newVolume(plan);
+              plan.change({ added: [...plan.draft.intent.added, volume] });
+              select(volume.id);
+            }}
+          >
+            New volume
+          </Button>
         </span>
         <span style={{ textAlign: 'right' }}>
           <b>
@@ -44,15 +54,7 @@ export function MapPage({ job, plan }: { job: JobView; plan: Plan }) {
           </span>
         </span>
       </div>
-      <IntentBar
-        job={job}
-        plan={plan}
-        addVolume={() => {
-          const volume = newVolume(plan);
-          plan.change({ added: [...plan.draft.intent.added, volume] });
-          select(volume.id);
-        }}
-      />
+      <IntentBar job={job} plan={plan} />
       <div className={styles.map}>
         <TransferMap
           plan={plan}
@@ -111,12 +113,12 @@ export function PlanFoot({ job, plan }: { job: JobView; plan: Plan }) {
         note={
           first && (
             <>
-              Smallest drive for this plan:{' '}
+              Smallest drive for it:{' '}
               <b className="mono">
                 {first.smallestSold === null ? binary(first.smallestBytes) : `${first.smallestSold} GB`}
               </b>
               {' / '}
-              {first.scheme.toUpperCase()}, {plan.target.sectorSize}-byte sectors
+              {first.scheme.toUpperCase()}
             </>
           )
         }

@@ -12,10 +12,7 @@ import styles from './plan.module.css';
 export function Standing({ job, plan }: { job: JobView; plan: Plan }) {
   const { problems, notes } = plan.layout;
   return (
-    <Sheet
-      title="Before this can be copied"
-      aside={problems.length === 0 ? 'nothing stands against it' : `${problems.length} open`}
-    >
+    <Sheet title="Before this can be copied" aside={problems.length === 0 ? 'nothing open' : `${problems.length} open`}>
       {[...problems, ...notes].map((point) => (
         <Point key={point.sentence} job={job} plan={plan} point={point} />
       ))}

@@ -1,0 +1,142 @@
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useRef, useState } from 'react';
+import type { JobView } from '@udrel/contract/types';
+import { normaliseSerial } from '@udrel/core/identity';
+import { readBack } from '@udrel/core/read-back';
+import { latestRun, readBackOf } from '@udrel/core/steps';
+import { useBerthsQuery } from '../../../api/api';
+import { fieldTrouble } from '../../../api/problem';
+import { Ledger, OutcomeMark, Sheet, TroubleNote } from '../../../ui';
+import { useReading } from '../assess/read/useReading';
+import { useJobChange } from '../useJobChange';
+import styles from './copy.module.css';
+
+/** The finished drive against the plan: read by a berth, from a file of it, or why it was not read. */
+export function ReadBackSheet({ job }: { job: JobView }) {
+  const { snapshot } = job;
+  const run = latestRun(snapshot);
+  const known = readBackOf(snapshot);
+  const { plan } = snapshot.facts;
+  if (!run || run.outcome === 'running' || !plan) return null;
+  const judged = known?.seen ? readBack(snapshot, plan, known.seen) : null;
+  return (
+    <Sheet title="New drive read back" aside={known ? (known.seen ? judged?.verdict : 'not read') : 'not read yet'}>
+      {judged && (
+        <>
+          <p style={{ marginBottom: 8 }}>
+            <OutcomeMark outcome={judged.verdict === 'as planned' ? 'pass' : 'fail'} />{' '}
+            <b>
+              {judged.verdict === 'as planned'
+                ? 'All of it is there as planned.'
+                : 'It is other than planned: the new drive is not trusted.'}
+            </b>
+          </p>
+          <Ledger reasons={judged.reasons} />
+        </>
+      )}
+      {known && !known.seen && <p>Not read: {known.whyNot}</p>}
+      <AskForIt job={job} again={known !== null} next={run.outcome === 'ended well' && known === null} />
+    </Sheet>
+  );
+}
+
+function AskForIt({ job, again, next }: { job: JobView; again: boolean; next: boolean }) {
+  const { data: berths = [] } = useBerthsQuery();
+  const watched = berths.filter((berth) => berth.watched);
+  const lastBerth = job.runs.findLast(({ kind }) => kind === 'copy')?.berth;
+  const [berth, setBerth] = useState<string>();
+  const chosen = berth ?? String(lastBerth ?? watched[0]?.number ?? '');
+  const [whyNot, setWhyNot] = useState('');
+  const { change, busy, error } = useJobChange(job);
+  const { read, begin, putAway } = useReading();
+  const input = useRef<HTMLInputElement>(null);
+  const wanted = job.snapshot.facts['drive choice']?.serial ?? '';
+  const told = job.history.filter(({ kind }) => kind.startsWith('read back')).sort((a, b) => b.seq - a.seq);
+  const waiting = told[0]?.kind === 'read back asked';
+
+  /** The drive of the file that is the new one; the only one where none says its serial. */
+  async function takeFile(): Promise<void> {
+    if (!read?.file?.ok) return;
+    const { drives } = read.file.reading;
+    const own = drives.find(({ identity }) => normaliseSerial(identity?.serial ?? '') === normaliseSerial(wanted));
+    const drive = own ?? (drives.length === 1 ? drives[0] : undefined);
+    const problems = (drive?.table?.problems ?? []).map(({ rule, outcome, sentence }) => ({ rule, outcome, sentence }));
+    const serial = drive?.identity?.serial || wanted;
+    const taken = await change('/read-back', { serial, table: drive?.source ?? null, problems, whyNot: '' });
+    if (taken) putAway();
+  }
+
+  return (
+    <>
+      <div className={styles.ways}>
+        {watched.length > 0 && (
+          <span className={styles.way}>
+            <TextField
+              select
+              label="At berth"
+              value={chosen}
+              onChange={(event) => setBerth(event.target.value)}
+              slotProps={{ select: { native: true } }}
+            >
+              {watched.map(({ number }) => (
+                <option key={number} value={number}>
+                  {number}
+                </option>
+              ))}
+            </TextField>
+            <Button
+              variant={next ? 'contained' : 'outlined'}
+              disabled={busy || waiting}
+              onClick={() => void change('/look', { berth: Number(chosen) })}
+            >
+              {waiting ? 'The berth reads it …' : 'Read it there'}
+            </Button>
+          </span>
+        )}
+        <span className={styles.way}>
+          <input
+            ref={input}
+            type="file"
+            hidden
+            aria-label="File of the new drive"
+            onChange={(event) => {
+              const [file] = event.target.files ?? [];
+              if (file) begin(file);
+              event.target.value = '';
+            }}
+          />
+          <Button disabled={busy} onClick={() => input.current?.click()}>
+            From a file …
+          </Button>
+          {read?.file?.ok && (
+            <Button variant="contained" disabled={busy} onClick={() => void takeFile()}>
+              Compare {read.name}
+            </Button>
+          )}
+        </span>
+        {!again && (
+          <span className={styles.way}>
+            <TextField
+              label="or why it is not read"
+              value={whyNot}
+              onChange={(event) => setWhyNot(event.target.value)}
+              error={fieldTrouble(error, 'whyNot') !== undefined}
+            />
+            <Button
+              disabled={busy || whyNot.trim() === ''}
+              onClick={() => void change('/read-back', { serial: '', table: null, problems: [], whyNot })}
+            >
+              Not read
+            </Button>
+          </span>
+        )}
+      </div>
+      {read && !read.file?.ok && read.progress === null && <p role="alert">{read.file?.sentence}</p>}
+      <TroubleNote error={error} />
+      <p className="sub" style={{ marginTop: 8 }}>
+        A probe file, an image or the first and last sectors of the new drive will do.
+      </p>
+    </>
+  );
+}

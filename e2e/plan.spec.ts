@@ -1,0 +1,170 @@
+import { gzipSync } from 'node:zlib';
+import { expect, test, type Page } from '@playwright/test';
+import { expectedTable } from '../packages/core/src/plan-file';
+import { GPT_TYPE_OF, stableGuid, writeGpt } from '../packages/core/src/tables';
+import { enter, gate, sheet } from './support/bench';
+import { jobAt, plannedJob } from './support/jobs';
+
+test('an encrypted volume that is too large for the new drive is decrypted first, as a run of its own', async ({
+  page,
+}) => {
+  await enter(page, 'ilse', '/jobs/U-2432/plan');
+  await expect(page.getByRole('tab', { name: /^Prepare/ })).toHaveAttribute('aria-selected', 'true');
+  await page.getByRole('tab', { name: 'Transfer map' }).click();
+  const standing = sheet(page, 'Before this can be copied');
+  await expect(standing).toContainText('System is decrypted before the copy: a run of its own.');
+  await standing.getByRole('button', { name: 'Copy it encrypted' }).click();
+  await expect(standing).toContainText('The drive is too small: no room for System');
+  await expect(standing).toContainText(/On the shelf: |The shelf has none/);
+  await expect(page.getByRole('button', { name: 'Accept plan: 1 point open' })).toBeDisabled();
+  await standing.getByRole('button', { name: 'Decrypt System first' }).click();
+  await page.getByRole('button', { name: 'Accept plan' }).click();
+  await expect(page.getByRole('button', { name: 'Plan accepted' })).toBeVisible();
+  await page.getByRole('tab', { name: /^Prepare/ }).click();
+  await page.getByRole('button', { name: 'Has begun: Decrypt System' }).click();
+  await expect(sheet(page, 'Decrypting System, attempt 1, is running')).toBeVisible();
+  await page.getByRole('button', { name: 'It ended well' }).click();
+  await expect(sheet(page, 'Attempts')).toContainText('Decrypting System');
+  await expect(page.getByRole('button', { name: 'Has begun: Decrypt System' })).toHaveCount(0);
+  await page.getByRole('button', { name: /^Seen to: Keep the recovery key/ }).click();
+  await expect(page.getByRole('listitem').filter({ hasText: 'Keep the recovery key' })).toContainText('Ilse Marrack');
+});
+
+test('nothing is left behind without a word; sizes by keys, per cent and rest', async ({ page }) => {
+  await enter(page, 'ilse', '/jobs/U-2410/plan');
+  const standing = sheet(page, 'Before this can be copied');
+  await expect(standing).toContainText('Timetables was taken out and stays behind.');
+  await page.getByRole('button', { name: /^Timetables:/ }).click();
+  await page.getByLabel('Type “Timetables” to leave it behind').fill('timetables');
+  await expect(standing).toContainText('Timetables stays behind, as was acknowledged by its name.');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await standing.getByRole('button', { name: 'Bring it' }).click();
+  await expect(page.getByRole('button', { name: /^Timetables: moved/ })).toBeVisible();
+  const system = page.getByRole('button', { name: /^System:/ });
+  await system.click();
+  const size = page.getByLabel('Size on the new drive');
+  await size.fill('60 %');
+  await size.press('Enter');
+  await expect(system).toHaveAccessibleName(/268\.2 GiB/);
+  await system.focus();
+  await page.keyboard.press('-', { delay: 90 });
+  await expect(system).toHaveAccessibleName(/267\.2 GiB/);
+  await page.keyboard.press('Control+z', { delay: 90 });
+  await expect(system).toHaveAccessibleName(/268\.2 GiB/);
+  await page.getByLabel('spare goes to').selectOption('nobody');
+  await page.getByLabel('kept free').fill('10');
+  await page.getByLabel('kept free').press('Enter');
+  await expect(page.getByText('left free', { exact: true })).toBeVisible();
+  await page.getByRole('button', { name: 'New volume' }).click();
+  await page.getByLabel('Name', { exact: true }).fill('Archive');
+  await page.getByLabel('Name', { exact: true }).blur();
+  await expect(page.getByRole('button', { name: /^Archive: made anew/ })).toBeVisible();
+  await page.getByRole('tab', { name: 'Route' }).click();
+  const second = page.getByRole('radio', { name: /^second site started from its own system/ });
+  await second.check();
+  await expect(page.getByRole('button', { name: 'Accept plan: 1 point open' })).toBeDisabled();
+  await page.getByRole('radio', { name: /^both at the bench/ }).check();
+  await expect(page.getByRole('list', { name: 'What the data passes' })).toContainText('limits');
+  await page.getByRole('button', { name: 'Keep as draft' }).click();
+  await expect(sheet(page, 'History')).toContainText('plan draft');
+});
+
+test('a plan with two new drives: system here, data there, both identified', async ({ page }) => {
+  await enter(page, 'ilse', '/jobs/U-2431/plan');
+  await expect(page.getByText('To: D8 Archive, 2 TB')).toBeVisible();
+  await page.getByRole('button', { name: 'Accept plan' }).click();
+  await expect(page.getByRole('button', { name: 'Plan accepted' })).toBeVisible();
+  await page.getByRole('tab', { name: 'Transfer map' }).click();
+  await page.getByRole('button', { name: 'Files' }).click();
+  const [csv] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('menuitem', { name: 'Plan as CSV' }).click(),
+  ]);
+  expect(csv.suggestedFilename()).toBe('U-2431-plan.csv');
+  await page.getByRole('button', { name: 'Files' }).click();
+  const [image] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('menuitem', { name: /^Table image: protective MBR and primary, EB-N2/ }).click(),
+  ]);
+  expect(image.suggestedFilename()).toMatch(/^EB-N2-\d+-\d+-table-at-0\.bin$/);
+  await page.goto('/print/plan/U-2431');
+  await expect(page.getByText(/^Table of KE-D8/)).toBeVisible();
+  await page.goto('/jobs/U-2431/copy');
+  await expect(page.getByText('Added drive: all on it is wiped')).toBeVisible();
+});
+
+/** A probe file of a drive on which one of the planned partitions is missing. */
+async function probeWithout(page: Page, tag: string, missing: string): Promise<Buffer> {
+  const { snapshot } = await jobAt(page, tag);
+  const { plan, 'drive choice': choice } = snapshot.facts;
+  if (!plan || !choice) throw new Error(`${tag} has no plan`);
+  const left = expectedTable(snapshot, plan).partitions.filter(({ name }) => name !== missing);
+  const entries = left.map(({ name, kind, startSector, sectors }, n) => {
+    const identity = { type: GPT_TYPE_OF[kind], uniqueId: stableGuid(name), attributes: '' };
+    return { number: n + 1, name, startSector, sectors, ...identity };
+  });
+  const drive = { sectors: choice.bytes / 512, sectorSize: 512 as const };
+  const { head, tail } = writeGpt({ ...drive, diskId: stableGuid(tag), entries });
+  const pieces = [head, tail].map(({ offset, bytes }) => ({ offset, data: gzipSync(bytes).toString('hex') }));
+  const probe = {
+    format: 'udrel-probe',
+    version: 1,
+    made: '',
+    device: { firmwareMode: null },
+    drives: [
+      {
+        bus: 'sata',
+        serial: choice.serial,
+        model: choice.name,
+        firmware: '',
+        link: '',
+        bytes: choice.bytes,
+        logicalSector: 512,
+        physicalSector: 4096,
+        rotating: false,
+        trim: true,
+        pieces,
+      },
+    ],
+  };
+  return Buffer.from(JSON.stringify(probe));
+}
+
+test('a wrong drive is refused with what it is, and a copy that lost a partition is found when it is read back', async ({
+  page,
+}) => {
+  await enter(page);
+  const { tag, old, drive } = await plannedJob(page, 'T15-GUARD-1');
+  await page.goto(`/jobs/${tag}/copy`);
+  const boxes = page.getByLabel('Scan or type its serial');
+  const refuse = async (text: string, words: RegExp) => {
+    await boxes.first().fill(text);
+    await boxes.first().press('Enter');
+    await expect(page.getByText(words)).toBeVisible();
+  };
+  await refuse('KD7-55Q0-2218', /That drive belongs to U-2410/);
+  await refuse('000000000099', /number of a USB bridge/);
+  await refuse(drive, /That is the other drive of this job/);
+  await boxes.first().fill(`${tag}/OLD`);
+  await boxes.first().press('Enter');
+  await expect(boxes).toHaveCount(1);
+  await expect(page.getByText(old, { exact: true })).toBeVisible();
+  await boxes.fill(drive);
+  await boxes.press('Enter');
+  await page.getByLabel('Where the drives lie').selectOption('');
+  await page.getByRole('button', { name: 'Copy has begun' }).click();
+  await page.getByLabel('Left', { exact: true }).selectOption('shut down');
+  await page.getByRole('button', { name: 'It ended well' }).click();
+  await expect(gate(page, 'copied')).toHaveAttribute('data-holds', 'true');
+  const read = sheet(page, 'New drive read back');
+  const file = { name: 'new.json', mimeType: 'application/json', buffer: await probeWithout(page, tag, 'System') };
+  await read.getByLabel('File of the new drive').setInputFiles(file);
+  await read.getByRole('button', { name: 'Compare new.json' }).click();
+  await expect(read).toContainText('other than planned: the new drive is not trusted');
+  await expect(read).toContainText('is not on the new drive');
+  await expect(gate(page, 'copied')).toHaveAttribute('data-holds', 'false');
+  await read.getByLabel('At berth').selectOption('1');
+  await read.getByRole('button', { name: 'Read it there' }).click();
+  await expect(read).toContainText('All of it is there as planned.', { timeout: 15_000 });
+  await expect(gate(page, 'copied')).toHaveAttribute('data-holds', 'true');
+});

@@ -1,0 +1,188 @@
+/** Cumulative counters of one moment. `t` in seconds on the agent's own steady clock; bytes since the run began. */
+export interface Sample {
+  t: number;
+  /** Read from the source, written to the target. */
+  read: number;
+  written: number;
+  errors: number;
+  /** Written to the source, where nothing may be written. */
+  sourceWritten?: number;
+  /** Share of the time in which either drive was busy, 0 to 1. */
+  busy?: number;
+}
+
+export type Condition = 'not started' | 'moving' | 'quiet' | 'stalled' | 'errors' | 'all written' | 'reading back';
+
+/** What is remembered of a run: enough to go on in constant time and to draw its curve. Times in seconds. */
+export interface ProgressState {
+  last: Sample | null;
+  done: number;
+  errors: number;
+  elapsed: number;
+  /** Bytes written in the time elapsed. */
+  moved: number;
+  /** How long nothing has been written, and how long ago the last error came (null: none yet). */
+  still: number;
+  sinceError: number | null;
+  /** Bytes that were written to the source since the run began. */
+  sourceWritten: number;
+  /** How long nothing has been read either; busy share of the latest sample, null where it is not told. */
+  unread: number;
+  busy: number | null;
+  /** Latest rates, MB/s, newest last. */
+  recent: number[];
+  curve: Curve;
+}
+
+/** Mean rates, MB/s, of buckets of equal width; when full, neighbours are joined and the width doubles. */
+export interface Curve {
+  width: number;
+  rates: number[];
+  open: { until: number; bytes: number } | null;
+}
+
+export interface Progress {
+  done: number;
+  /** MB/s, median of the latest figures. */
+  rate: number;
+  errors: number;
+  condition: Condition;
+  /** Seconds left, or null while nothing can be said. */
+  left: { low: number; high: number } | null;
+  elapsed: number;
+  sourceWritten: number;
+  busy: number | null;
+}
+
+const RECENT = 30;
+const CURVE_POINTS = 160;
+/** Standing still is normal for a while: tools check and write tables. After two minutes it is not. */
+const QUIET_AFTER = 15;
+const STALLED_AFTER = 120;
+const ERRORS_LINGER = 60;
+/** Runs seldom fall under this share of their own mean rate for long. */
+const SLOWEST_SHARE = 0.6;
+
+/** A run of which no sample has come yet. */
+export function beginProgress(): ProgressState {
+  return {
+    last: null,
+    done: 0,
+    errors: 0,
+    elapsed: 0,
+    moved: 0,
+    still: 0,
+    sinceError: null,
+    sourceWritten: 0,
+    unread: 0,
+    busy: null,
+    recent: [],
+    curve: { width: 5, rates: [], open: null },
+  };
+}
+
+/** The watcher started anew, with another clock and counters from zero: what was counted stays counted. */
+export function resumeProgress(state: ProgressState): ProgressState {
+  return { ...state, last: null, curve: { ...state.curve, open: null } };
+}
+
+/**
+ * Takes in one sample, in constant time. A sample that is not later than the last one is passed over; counters
+ * that went back (a drive plugged in again) count from zero; a gap in time does not make a false peak.
+ */
+export function advance(state: ProgressState, sample: Sample): ProgressState {
+  const { last } = state;
+  if (last && sample.t <= last.t) return state;
+  if (!last) {
+    return {
+      ...state,
+      last: sample,
+      done: state.done + sample.written,
+      errors: state.errors + sample.errors,
+      sourceWritten: state.sourceWritten + (sample.sourceWritten ?? 0),
+      busy: sample.busy ?? null,
+    };
+  }
+  const seconds = sample.t - last.t;
+  const bytes = grown(last.written, sample.written);
+  const newErrors = grown(last.errors, sample.errors);
+  return {
+    last: sample,
+    done: state.done + bytes,
+    errors: state.errors + newErrors,
+    elapsed: state.elapsed + seconds,
+    moved: state.moved + bytes,
+    still: bytes > 0 ? 0 : state.still + seconds,
+    sourceWritten: state.sourceWritten + grown(last.sourceWritten ?? 0, sample.sourceWritten ?? 0),
+    unread: grown(last.read, sample.read) > 0 ? 0 : state.unread + seconds,
+    busy: sample.busy ?? null,
+    sinceError: newErrors > 0 ? 0 : state.sinceError === null ? null : state.sinceError + seconds,
+    recent: [...state.recent.slice(-(RECENT - 1)), bytes / 1e6 / seconds],
+    curve: extend(state.curve, last.t, sample.t, bytes),
+  };
+}
+
+function grown(before: number, after: number): number {
+  return after >= before ? after - before : after;
+}
+
+function extend(curve: Curve, from: number, to: number, bytes: number): Curve {
+  const open = curve.open ?? { until: from + curve.width, bytes: 0 };
+  if (to < open.until) return { ...curve, open: { ...open, bytes: open.bytes + bytes } };
+  const span = curve.width + (to - open.until);
+  const rates = [...curve.rates, (open.bytes + bytes) / 1e6 / span];
+  const closed: Curve = { ...curve, rates, open: null };
+  return rates.length < CURVE_POINTS ? closed : halve(closed);
+}
+
+function halve(curve: Curve): Curve {
+  const rates: number[] = [];
+  for (let n = 0; n + 1 < curve.rates.length; n += 2) {
+    rates.push(((curve.rates[n] ?? 0) + (curve.rates[n + 1] ?? 0)) / 2);
+  }
+  return { width: curve.width * 2, rates, open: null };
+}
+
+/** Where the run stands. @param planned bytes that the run is to write; 0 when not known */
+export function progressOf(state: ProgressState, planned: number): Progress {
+  const rate = percentile(state.recent, 0.5);
+  return {
+    done: state.done,
+    rate,
+    errors: state.errors,
+    condition: conditionOf(state, planned),
+    left: timeLeft(state, planned, rate),
+    elapsed: state.elapsed,
+    sourceWritten: state.sourceWritten,
+    busy: state.busy,
+  };
+}
+
+function conditionOf(state: ProgressState, planned: number): Condition {
+  if (!state.last && state.elapsed === 0) return 'not started';
+  // What is still read once all is written is the tool comparing both drives.
+  if (planned > 0 && state.done >= planned) {
+    return state.still > 0 && state.unread < QUIET_AFTER ? 'reading back' : 'all written';
+  }
+  if (state.still >= STALLED_AFTER) return 'stalled';
+  if (state.sinceError !== null && state.sinceError < ERRORS_LINGER) return 'errors';
+  return state.still >= QUIET_AFTER ? 'quiet' : 'moving';
+}
+
+/** From the latest rate and from the mean of the whole run, so that a short burst or stop does not upset it. */
+function timeLeft(state: ProgressState, planned: number, rate: number): Progress['left'] {
+  if (planned <= 0 || state.recent.length < 3) return null;
+  const remaining = Math.max(0, planned - state.done) / 1e6;
+  if (remaining === 0) return { low: 0, high: 0 };
+  const mean = state.moved / 1e6 / Math.max(1, state.elapsed);
+  if (mean <= 0 || state.still >= STALLED_AFTER) return null;
+  const fast = Math.max(mean, rate);
+  const slow = Math.max(mean * SLOWEST_SHARE, Math.min(mean, percentile(state.recent, 0.1)));
+  return { low: Math.round(remaining / fast), high: Math.round(remaining / slow) };
+}
+
+function percentile(values: readonly number[], share: number): number {
+  if (values.length === 0) return 0;
+  const sorted = [...values].sort((a, b) => a - b);
+  return sorted[Math.min(sorted.length - 1, Math.floor(share * sorted.length))] ?? 0;
+}

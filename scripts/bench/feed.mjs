@@ -1,0 +1,169 @@
+import { randomUUID } from 'node:crypto';
+import { readFileSync } from 'node:fs';
+import pg from 'pg';
+import { round } from './load.mjs';
+
+const BERTHS = 200;
+const FIRST = 501;
+const BACKLOG = 3600;
+const BATCH = 500;
+/** Thirty days of one sample a second at one berth, for the query over them. */
+const DAYS = 30;
+
+/**
+ * The feed of 200 berths at one sample a second with pages looking on, then an hour's backlog of each replayed; every
+ * sample counted afterwards. The share of a core is of the server's own process.
+ */
+export async function feedFigures({ server, databaseUrl, tokenFile, cookie, processTime, seconds }) {
+  const token = readFileSync(tokenFile, 'utf8').trim();
+  const database = new pg.Client({ connectionString: databaseUrl });
+  await database.connect();
+  const runs = await beginRuns(database);
+  const boot = randomUUID();
+  const post = async (run, firstSeq, samples) => {
+    const body = { agent: 'bench', boot, berth: run.berth, runId: run.id, firstSeq, samples };
+    const drives = { source: run.source, target: run.target };
+    const response = await fetch(`${server}/api/v1/agent/samples`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json', authorization: `Bearer ${token}` },
+      body: JSON.stringify({ ...body, ...drives }),
+    });
+    if (!response.ok) throw new Error(`samples: ${response.status} ${await response.text()}`);
+    return (await response.json()).acknowledged;
+  };
+  const viewers = watch(server, cookie, 8);
+  const before = await processTime();
+  const began = performance.now();
+  let behind = 0;
+  for (let second = 1; second <= seconds; second++) {
+    const due = began + second * 1000;
+    await Promise.all(runs.map((run) => post(run, second, [sampleAt(second)])));
+    behind = Math.max(behind, performance.now() - due);
+    await new Promise((resolve) => setTimeout(resolve, Math.max(0, due - performance.now())));
+  }
+  const live = (performance.now() - began) / 1000;
+  const cpu = (await processTime()) - before;
+  const replayed = performance.now();
+  for (let at = 0; at < BACKLOG; at += BATCH) {
+    const count = Math.min(BATCH, BACKLOG - at);
+    const from = seconds + 1 + at;
+    await Promise.all(
+      runs.map((run) =>
+        post(
+          run,
+          from,
+          Array.from({ length: count }, (_none, n) => sampleAt(from + n)),
+        ),
+      ),
+    );
+  }
+  const replay = (performance.now() - replayed) / 1000;
+  viewers.stop();
+  const ids = runs.map(({ id }) => id);
+  const kept = await database.query(
+    `select sum(jsonb_array_length(samples))::int as kept, sum(pg_column_size(samples))::float as bytes
+       from sample_chunk where run_id = any ($1)`,
+    [ids],
+  );
+  const wanted = BERTHS * (seconds + BACKLOG);
+  const lost = wanted - kept.rows[0].kept;
+  if (lost !== 0) throw new Error(`${lost} of ${wanted} samples are missing`);
+  const figures = {
+    [`${BERTHS} berths for ${seconds} s, samples a second`]: round((BERTHS * seconds) / live),
+    'longest behind the second, ms': Math.round(behind),
+    'share of a core for the feed': round(cpu / live),
+    'views refreshed meanwhile': viewers.seen(),
+    'an hour of 200 berths replayed, samples a second': Math.round((BERTHS * BACKLOG) / replay),
+    'samples lost': lost,
+    'bytes a sample': round(kept.rows[0].bytes / kept.rows[0].kept),
+    [`${DAYS} days of a berth, query ms`]: await thirtyDays(database, runs[0]),
+  };
+  await endRuns(database, ids);
+  await database.end();
+  return figures;
+}
+
+const sampleAt = (t) => [t, t * 95e6, t * 95e6, 0, 0, 0.8];
+
+/** Gives each of 200 generated jobs a run at a berth of its own. */
+async function beginRuns(database) {
+  const jobs = await database.query(
+    `select j.id from job j where j.closed_at is null and not exists (select 1 from run r where r.job_id = j.id)
+      order by j.number desc limit $1`,
+    [BERTHS],
+  );
+  const runs = [];
+  for (const [n, { id: jobId }] of jobs.rows.entries()) {
+    const [id, berthId, berth] = [randomUUID(), randomUUID(), FIRST + n];
+    const [source, target] = ['OLD', 'NEW'].map((name) => {
+      return { serial: `${name}-${berth}`, model: '', bytes: 500_107_862_016, sectorSize: 512, link: '' };
+    });
+    await database.query(`insert into berth (id, number, watched) values ($1, $2, true)`, [berthId, berth]);
+    await database.query(
+      `insert into run (id, job_id, kind, attempt, berth_id, source_serial, target_serial, source_bytes, target_bytes,
+                        planned_bytes, estimate, outcome, note, began_at, progress)
+       values ($1, $2, 'copy', 99, $3, $4, $5, $6, $6, $7, '{"low":1,"middle":1,"high":1,"rate":95}', 'running', '', now(), $8)`,
+      [id, jobId, berthId, source.serial, target.serial, source.bytes, 10 ** 15, JSON.stringify(NOTHING)],
+    );
+    runs.push({ id, berth, source, target });
+  }
+  if (runs.length < BERTHS) throw new Error(`only ${runs.length} jobs to feed`);
+  return runs;
+}
+
+const NOTHING = {
+  last: null,
+  done: 0,
+  errors: 0,
+  elapsed: 0,
+  moved: 0,
+  still: 0,
+  sinceError: null,
+  sourceWritten: 0,
+  unread: 0,
+  busy: null,
+  recent: [],
+  curve: { width: 5, rates: [], open: null },
+};
+
+async function endRuns(database, ids) {
+  await database.query('delete from sample_chunk where run_id = any ($1)', [ids]);
+  await database.query('delete from feed where run_id = any ($1)', [ids]);
+  await database.query('delete from run where id = any ($1)', [ids]);
+  await database.query('delete from berth where number >= $1', [FIRST]);
+}
+
+/** Pages that look at the Floor over and over. */
+function watch(server, cookie, count) {
+  let [going, seen] = [true, 0];
+  const one = async () => {
+    while (going) {
+      await (await fetch(`${server}/api/v1/berths`, { headers: { cookie } })).json();
+      seen += 1;
+      await new Promise((resolve) => setTimeout(resolve, 1000));
+    }
+  };
+  for (let n = 0; n < count; n++) void one().catch(() => undefined);
+  return { stop: () => (going = false), seen: () => seen };
+}
+
+/** Mean rates by the hour over thirty days of one berth, as chunks of 500. */
+async function thirtyDays(database, run) {
+  await database.query(
+    `insert into sample_chunk (agent, boot, berth, run_id, first_seq, samples)
+     select 'month', 'boot', $1, $2, n * 500 + 1,
+            (select jsonb_agg(jsonb_build_array(n * 500 + s, (n * 500 + s) * 95e6, (n * 500 + s) * 95e6, 0, 0, 0.8))
+               from generate_series(1, 500) s)
+       from generate_series(0, $3::int) n`,
+    [run.berth, run.id, (DAYS * 86_400) / 500],
+  );
+  const began = performance.now();
+  const hours = await database.query(
+    `select floor((samples -> 0 ->> 0)::float / 3600) as hour,
+            (max((samples -> -1 ->> 2)::float) - min((samples -> 0 ->> 2)::float)) / 3600e6 as rate
+       from sample_chunk where run_id = $1 and agent = 'month' group by 1 order by 1`,
+    [run.id],
+  );
+  if (hours.rows.length < DAYS * 24) throw new Error(`only ${hours.rows.length} hours came back`);
+  return Math.round(performance.now() - began);
+}
