@@ -138,8 +138,12 @@ test('ten runs come to the right figures through kills, a database restart and a
   try {
     const tags = await tenRuns(request);
     const client = await signedIn(shop.url);
-    const own = async () => (await client.floor()).running.filter(({ tag }) => tags.includes(tag));
-    const least = async () => Math.min(...(await own()).map(({ progress }) => progress.done));
+    // -1 while the server does not tell all ten.
+    const least = async () => {
+      const floor = (await client.floor().catch(() => ({}))) as Partial<Floor>;
+      const own = (floor.running ?? []).filter(({ tag }) => tags.includes(tag));
+      return own.length === RUNS ? Math.min(...own.map(({ progress }) => progress.done)) : -1;
+    };
     await expect.poll(least, { timeout: 20_000 }).toBeGreaterThan(0);
     const agent = shop.children['bench'];
     agent?.kill('SIGSTOP');

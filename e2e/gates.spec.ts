@@ -18,6 +18,8 @@ test.describe('each gate refuses until its evidence is there', () => {
     ['assessed', 'CL14-8831-02', 'assess', /Nothing was measured before/, null],
     ['reserved', 'Q13-70052', 'match', /No drive is reserved/, null],
     ['planned', 'T15-4820-77', 'plan', /copy plan is not accepted/, 'Accept plan: 1 point open'],
+    ['prepared', 'T15-4820-78', 'plan', /Not seen to: Say what is lost/, null],
+    ['read back', 'Q13-71190', 'copy', /was not read back against the plan/, null],
     ['identified', 'T15-4820-78', 'copy', /new drive is not identified/, 'Copy has begun'],
     ['copied', 'Q13-71190', 'copy', /did not end well: the new drive is not trusted/, null],
     ['started', 'SM3-77-20977', 'prove', /did not start: No system found/, null],

@@ -75,7 +75,7 @@ test('a new drive from the counter to the signature', async ({ page }) => {
   await page.getByRole('button', { name: /^Accounts:/ }).click();
   await page.getByRole('button', { name: 'Take out' }).click();
   await expect(page.getByText('taken out, left behind')).toBeVisible();
-  await page.getByRole('button', { name: 'Bring it' }).click();
+  await sheet(page, 'Accounts').getByRole('button', { name: 'Bring it' }).click();
   await page.getByRole('tab', { name: 'Route' }).click();
   await page.getByRole('radio', { name: /^new drive in an enclosure started from its own system/ }).check();
   await page.getByRole('button', { name: 'Accept plan' }).click();

@@ -71,11 +71,14 @@ export function MapPage({ job, plan }: { job: JobView; plan: Plan }) {
   );
 }
 
-/** A volume for data with a name that no other has; it gets what is left free, else a size to be typed. */
+/** A volume for data with a name that no other has; it gets the room that nobody has, else a size to be typed. */
 function newVolume({ layout, draft: { intent } }: Plan) {
   const taken = intent.added.map(({ id }) => id);
   const number = [1, 2, 3, 4, 5, 6, 7, 8].find((one) => !taken.includes(`new-${one}`)) ?? 1;
-  const free = layout.targets[0]?.leftFree ?? 0;
+  const placed = [...layout.partitions, ...layout.added].flatMap(({ target }) =>
+    target?.on === 'new' ? target.bytes : [],
+  );
+  const free = (layout.targets[0]?.room ?? 0) - placed.reduce((sum, bytes) => sum + bytes, 0);
   return {
     id: `new-${number}`,
     name: `Data ${number}`,
