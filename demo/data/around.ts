@@ -1,5 +1,5 @@
 import { bytesOfNominal, GIB } from '@udrel/core/capacity';
-import type { DemoJob } from './jobs';
+import type { DemoJob } from './demo-job';
 
 const HOURS_A_WEEK = 168;
 const laptopDisk = (serial: string): NonNullable<DemoJob['old']> => ({

@@ -1,5 +1,5 @@
 import { bytesOfNominal, GIB } from '@udrel/core/capacity';
-import type { DemoJob } from './jobs';
+import type { DemoJob } from './demo-job';
 
 const hours = (days: number) => days * 24;
 const disk = (serial: string, gb = 500, siteId = 'a'): NonNullable<DemoJob['old']> => ({

@@ -7,40 +7,27 @@ import {
   closeJob,
   correct,
   endRun,
-  enterReadBack,
   enterFact,
   moveAll,
   orderParts,
   putDown,
   reserveDrive,
   reserveMemory,
-  stampPreparation,
   takePayment,
   takeUp,
   viewJob,
-  viewPlacing,
   viewQuote,
   writeQuote,
   type Acting,
 } from '@udrel/server/services';
 import type { JobBooking, JobView, QuoteView } from '@udrel/contract/types';
 import type { MeasurementSet } from '@udrel/core/benchmarks';
-import { defaultIntent, planLayout, type SourceTable } from '@udrel/core/layout';
-import { aroundOf, expectedTable, targetsOf } from '@udrel/core/plan-file';
-import { askedOf, routesFor } from '@udrel/core/routes';
-import {
-  decided,
-  fitsFirst,
-  functionChecks,
-  opensFirst,
-  priceHolds,
-  type FactKey,
-  type Route,
-  type StepId,
-} from '@udrel/core/steps';
+import { fitsFirst, functionChecks, opensFirst, priceHolds } from '@udrel/core/steps';
 import type { Afterwards } from '../data/afterwards';
-import { REACHED, type DemoJob, type Reached } from '../data/jobs';
+import { REACHED, type DemoJob, type Reached } from '../data/demo-job';
 import { tables } from '../data/tables';
+import { fact, type Act } from './act';
+import { draftPlan, onRoute, once, prepareDevice, readBack, tookAsLong } from './replay-copy';
 
 const HOUR = 3_600_000;
 const METHOD = '1 MiB QD8 and 4 KiB QD1, 3 runs';
@@ -178,7 +165,6 @@ function bookingOf(stage: Stage, job: DemoJob): JobBooking {
   };
 }
 
-type Act = (acting: Acting, view: JobView) => Promise<JobView>;
 type Steps = [Reached, Act][];
 
 /** Troubles are only replayed for the jobs that are about them. */
@@ -192,11 +178,6 @@ function at(stage: Stage, job: DemoJob, share: number): Acting {
   const span = job.reached === 'closed' ? 6 * HOUR : job.bookedHoursAgo * HOUR * 0.98;
   return { ...stage.acting, now: new Date(began + share * span) };
 }
-
-const fact =
-  (key: FactKey, value: unknown): Act =>
-  (acting, view) =>
-    enterFact(acting, view.tag, key, { version: view.version, value: value ?? null });
 
 const measured = (set: Partial<MeasurementSet> | undefined, whyNot = '') => ({
   set: set
@@ -263,68 +244,6 @@ function driveSteps(job: DemoJob, stage: Stage): Steps {
     ['closed', fact('old drive stays', { where: 'returned in its bag, labelled', consent: false })],
     ...closingSteps,
   ];
-}
-
-/** Does it unless the step is done already: the route decides which comes first. */
-const once =
-  (step: StepId, act: Act): Act =>
-  (acting, view) =>
-    view.procedure.steps.find(({ id }) => id === step)?.state === 'done' ? Promise.resolve(view) : act(acting, view);
-
-const onRoute =
-  (asks: (route: Route) => boolean, act: Act): Act =>
-  (acting, view) => {
-    const route = decided(view.snapshot)?.route;
-    return route && asks(route) ? act(acting, view) : Promise.resolve(view);
-  };
-
-/** A plan on the route that the job asks for, else on the one that is advised. */
-const draftPlan =
-  (job: DemoJob, table: SourceTable): Act =>
-  async (acting, view) => {
-    const intent = { ...defaultIntent(table), leftOut: job.leftOut ?? [], ...job.intent };
-    const { facts } = view.snapshot;
-    const { placing } = await viewPlacing(acting.manager, view.tag, acting.now);
-    if (!placing) throw new Error(`${view.tag} has no drives to plan for`);
-    const layout = planLayout(table, targetsOf(facts), intent, aroundOf(view.snapshot));
-    const options = routesFor(placing, askedOf(table, layout, intent.decrypted, placing.old.held.bytes));
-    const found = options.find((one) => !job.route || one.route === job.route);
-    const { route, startedFrom } = found ?? { route: job.route ?? 'both at the bench', startedFrom: null };
-    return fact('plan draft', { intent, route, startedFrom })(acting, view);
-  };
-
-/** The finished drive read by hand with the probe: all of it is there. */
-const readBack: Act = (acting, view) => {
-  const { plan } = view.snapshot.facts;
-  const table = plan && expectedTable(view.snapshot, plan);
-  if (!table) return Promise.resolve(view);
-  const serial = plan.targetSerial;
-  const { tag, version } = view;
-  return enterReadBack(acting, tag, { version, serial, table, problems: [], whyNot: '' });
-};
-
-/** The moment at which the running run is over: it took a little more or less than expected. */
-function tookAsLong(acting: Acting, { tag, runs }: JobView): Acting {
-  const run = runs.find(({ outcome }) => outcome === 'running');
-  if (!run) return acting;
-  const share = 0.85 + (Number(tag.slice(-2)) % 7) * 0.06;
-  return { ...acting, now: new Date(Date.parse(run.beganAt) + run.estimate.middle * share * 1000) };
-}
-
-/** Everything seen to before the copy: checks stamped, runs of their own ended well. */
-async function prepareDevice(acting: Acting, given: JobView): Promise<JobView> {
-  let view = given;
-  for (const { id, by, about } of given.procedure.preparations) {
-    const { tag, version } = view;
-    if (by === 'hands') {
-      view = await stampPreparation(acting, tag, { version, id, done: true, note: '' });
-    } else {
-      const kind = id === 'decrypt' ? 'decrypt' : 'check';
-      const began = await beginRun(acting, tag, { version, berth: null, kind, about });
-      view = await endRun(tookAsLong(acting, began), tag, { version: began.version, outcome: 'ended well', note: '' });
-    }
-  }
-  return view;
 }
 
 const takeDrive =

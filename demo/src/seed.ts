@@ -14,7 +14,8 @@ import {
 } from '@udrel/server/services';
 import { aroundThePath } from '../data/around';
 import { customers } from '../data/customers';
-import { jobs, type DemoJob } from '../data/jobs';
+import type { DemoJob } from '../data/demo-job';
+import { jobs } from '../data/jobs';
 import { models } from '../data/models';
 import { copyEquipment } from '../data/equipment';
 import { parts, type DemoPart } from '../data/parts';

@@ -62,12 +62,12 @@ export async function runViewFigures(server, cookie, tag) {
   });
   await page.goto(`${server}/jobs/${tag}/copy`);
   await page.waitForSelector('canvas');
-  await page.evaluate(() => {
-    window.longTasks = [];
+  await page.evaluate(`
+    globalThis.longTasks = [];
     new PerformanceObserver((list) => {
-      for (const entry of list.getEntries()) window.longTasks.push(entry.duration);
+      for (const entry of list.getEntries()) globalThis.longTasks.push(entry.duration);
     }).observe({ type: 'longtask' });
-  });
+  `);
   const devtools = await context.newCDPSession(page);
   await devtools.send('Performance.enable');
   const scripted = async () => {
@@ -77,7 +77,7 @@ export async function runViewFigures(server, cookie, tag) {
   const [before, first] = [await scripted(), updates];
   await new Promise((resolve) => setTimeout(resolve, 20_000));
   const spent = (await scripted()) - before;
-  const tasks = await page.evaluate(() => window.longTasks);
+  const tasks = await page.evaluate('globalThis.longTasks');
   await browser.close();
   const seen = Math.max(1, updates - first);
   return {

@@ -117,7 +117,8 @@ export async function openShop(given, { fast = false, quiet = false } = {}) {
   if (cluster) void watchDatabase();
   keep('server', 'apps/server/dist/main.js');
   await untilHealthy(env.UDREL_SERVER, () => children.server);
-  keep('bench', 'apps/bench/dist/main.js');
+  // A shop whose agents run on bench machines has none of its own.
+  if (env.UDREL_BERTHS !== 'none') keep('bench', 'apps/bench/dist/main.js');
   return { url: env.UDREL_SERVER, databaseUrl, cluster, children, env, stop };
 
   function keep(name, script, tries = 0) {

@@ -1,3 +1,4 @@
+export type * from './agent-views';
 export type * from './views';
 export type { EntryKey } from './schemas/facts';
 export type * from './schemas/agent';

@@ -2,11 +2,9 @@ import type { ProgressState, Progress } from '@udrel/core/progress';
 import type { Equipment, Holding } from '@udrel/core/equipment';
 import type { RunKind } from '@udrel/core/estimate';
 import type { Adapter, Candidate, Drive } from '@udrel/core/fit';
-import type { SourceTable } from '@udrel/core/layout';
 import type { Alarm } from '@udrel/core/identity';
 import type { MemoryModule, MemorySet } from '@udrel/core/memory';
 import type { Quote } from '@udrel/core/quote';
-import type { Reason } from '@udrel/core/reason';
 import type { JudgedStick, Placing } from '@udrel/core/routes';
 import type { Consequence, End, JobSnapshot, Procedure, QuoteAcceptance, Step, StepId } from '@udrel/core/steps';
 import type { Role } from './roles';
@@ -371,29 +369,6 @@ export interface Found {
   /** Job to open, where there is one. */
   tag: string | null;
   id: string;
-}
-
-/** A run at a berth that the bench agent is to watch. */
-export interface AgentWork {
-  runId: string;
-  berth: number;
-  plannedBytes: number;
-  doneBytes: number;
-  expectedRate: number;
-  failingSource: boolean;
-  source: { serial: string; bytes: number };
-  target: { serial: string; bytes: number };
-}
-
-/** A drive at a berth that the bench agent is to look at: its table, its volumes, and samples beside the source's. */
-export interface AgentLook {
-  id: string;
-  berth: number;
-  source: { serial: string; bytes: number };
-  target: { serial: string; bytes: number };
-  /** What the plan made of it: a simulated berth shows it. */
-  expected: SourceTable;
-  compare: { name: string; sourceStart: number; targetStart: number; bytes: number }[];
 }
 
 export interface HealthView {

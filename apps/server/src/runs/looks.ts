@@ -3,7 +3,7 @@ import type { AgentLook, AskLook, EnterReadBack, JobView, LookResult } from '@ud
 import { identify } from '@udrel/core/identity';
 import { expectedTable } from '@udrel/core/plan-file';
 import { comparable, readBack } from '@udrel/core/read-back';
-import { latestRun, type AcceptedPlan, type ReadBackFact, type SeenTarget } from '@udrel/core/steps';
+import { latestRun, type ReadBackFact, type SeenTarget } from '@udrel/core/steps';
 import type { EntityManager } from 'typeorm';
 import { changeJob, requireStep, type Happened } from '../jobs/change';
 import { keepFact } from '../jobs/facts';

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { ALIGNMENT, bytesOfNominal, GIB, MIB, sectorsOfNominal } from '../capacity';
-import { defaultIntent, planLayout, type LayoutIntent, type SourcePartition, type SourceTable } from './index';
+import { GIB, MIB, sectorsOfNominal } from '../capacity';
+import { defaultIntent, planLayout, type SourcePartition, type SourceTable } from './index';
 
 const partition = (over: Partial<SourcePartition> & { id: string; bytes: number; start: number }): SourcePartition => ({
   name: over.id,

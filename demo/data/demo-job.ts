@@ -1,0 +1,80 @@
+import type { JobBooking } from '@udrel/contract/types';
+import type { MeasurementSet } from '@udrel/core/benchmarks';
+import type { HealthGrade } from '@udrel/core/estimate';
+import type { LayoutIntent } from '@udrel/core/layout';
+import type { JobFacts, OldDrive, Route, Wish } from '@udrel/core/steps';
+import type { Afterwards } from './afterwards';
+import type { CustomerName } from './customers';
+import type { TableName } from './tables';
+
+/** How far a demo job has come; each one includes those before it. */
+export const REACHED = [
+  'booked',
+  'read',
+  'assessed',
+  'reserved',
+  'agreed',
+  'drafted',
+  'planned',
+  'prepared',
+  'identified',
+  'running',
+  'failed once',
+  'copied',
+  'stripped',
+  'fitted',
+  'did not start',
+  'started',
+  'closed up',
+  'proven',
+  'document',
+  'closed',
+] as const;
+export type Reached = (typeof REACHED)[number];
+
+export interface DemoJob {
+  customer: CustomerName;
+  model: string;
+  serial: string;
+  wish: Wish;
+  /** Several wishes; else it is the one. */
+  wishes?: Wish[];
+  /** Booked in one order with the job before. */
+  together?: true;
+  /** A model that the library does not have. */
+  stub?: NonNullable<JobBooking['device']['stub']>;
+  /** What happened to it beside the straight path, in order. */
+  afterwards?: Afterwards[];
+  place?: string;
+  secrets?: JobBooking['secrets'];
+  facts?: JobBooking['facts'];
+  complaint: string;
+  condition: string;
+  left: [name: string, place: string][];
+  /** Hours before now when it was booked, and after now until which it is promised. */
+  bookedHoursAgo: number;
+  promisedInHours: number;
+  price: number;
+  reached: Reached;
+  old?: OldDrive;
+  table?: TableName;
+  health?: HealthGrade;
+  healthNote?: string;
+  /** Part number and site of the drive, or part number and count of modules, to reserve. */
+  take?: { partNumber: string; siteId?: string; count?: number };
+  /** The drive that is added beside it. */
+  takeAdded?: { partNumber: string; siteId: string };
+  route?: Route;
+  /** Berth of the copy; null: timed by hand. */
+  berth?: number | null;
+  before?: Partial<MeasurementSet>;
+  after?: Partial<MeasurementSet>;
+  whyNotBefore?: string;
+  leftOut?: string[];
+  /** What else was decided about its plan. */
+  intent?: Partial<LayoutIntent>;
+  /** Drives that stay in it. */
+  others?: NonNullable<JobFacts['other drives']>['drives'];
+  /** What it taught about its model. */
+  lesson?: string;
+}

@@ -1,0 +1,71 @@
+import { beginRun, endRun, enterReadBack, stampPreparation, viewPlacing, type Acting } from '@udrel/server/services';
+import type { JobView } from '@udrel/contract/types';
+import { defaultIntent, planLayout, type SourceTable } from '@udrel/core/layout';
+import { aroundOf, expectedTable, targetsOf } from '@udrel/core/plan-file';
+import { askedOf, routesFor } from '@udrel/core/routes';
+import { decided, type Route, type StepId } from '@udrel/core/steps';
+import type { DemoJob } from '../data/demo-job';
+import { fact, type Act } from './act';
+
+/** Does it unless the step is done already: the route decides which comes first. */
+export const once =
+  (step: StepId, act: Act): Act =>
+  (acting, view) =>
+    view.procedure.steps.find(({ id }) => id === step)?.state === 'done' ? Promise.resolve(view) : act(acting, view);
+
+/** Does it only on a route that asks for it. */
+export const onRoute =
+  (asks: (route: Route) => boolean, act: Act): Act =>
+  (acting, view) => {
+    const route = decided(view.snapshot)?.route;
+    return route && asks(route) ? act(acting, view) : Promise.resolve(view);
+  };
+
+/** A plan on the route that the job asks for, else on the one that is advised. */
+export const draftPlan =
+  (job: DemoJob, table: SourceTable): Act =>
+  async (acting, view) => {
+    const intent = { ...defaultIntent(table), leftOut: job.leftOut ?? [], ...job.intent };
+    const { facts } = view.snapshot;
+    const { placing } = await viewPlacing(acting.manager, view.tag, acting.now);
+    if (!placing) throw new Error(`${view.tag} has no drives to plan for`);
+    const layout = planLayout(table, targetsOf(facts), intent, aroundOf(view.snapshot));
+    const options = routesFor(placing, askedOf(table, layout, intent.decrypted, placing.old.held.bytes));
+    const found = options.find((one) => !job.route || one.route === job.route);
+    const { route, startedFrom } = found ?? { route: job.route ?? 'both at the bench', startedFrom: null };
+    return fact('plan draft', { intent, route, startedFrom })(acting, view);
+  };
+
+/** The finished drive read by hand with the probe: all of it is there. */
+export const readBack: Act = (acting, view) => {
+  const { plan } = view.snapshot.facts;
+  const table = plan && expectedTable(view.snapshot, plan);
+  if (!table) return Promise.resolve(view);
+  const serial = plan.targetSerial;
+  const { tag, version } = view;
+  return enterReadBack(acting, tag, { version, serial, table, problems: [], whyNot: '' });
+};
+
+/** The moment at which the running run is over: it took a little more or less than expected. */
+export function tookAsLong(acting: Acting, { tag, runs }: JobView): Acting {
+  const run = runs.find(({ outcome }) => outcome === 'running');
+  if (!run) return acting;
+  const share = 0.85 + (Number(tag.slice(-2)) % 7) * 0.06;
+  return { ...acting, now: new Date(Date.parse(run.beganAt) + run.estimate.middle * share * 1000) };
+}
+
+/** Everything seen to before the copy: checks stamped, runs of their own ended well. */
+export async function prepareDevice(acting: Acting, given: JobView): Promise<JobView> {
+  let view = given;
+  for (const { id, by, about } of given.procedure.preparations) {
+    const { tag, version } = view;
+    if (by === 'hands') {
+      view = await stampPreparation(acting, tag, { version, id, done: true, note: '' });
+    } else {
+      const kind = id === 'decrypt' ? 'decrypt' : 'check';
+      const began = await beginRun(acting, tag, { version, berth: null, kind, about });
+      view = await endRun(tookAsLong(acting, began), tag, { version: began.version, outcome: 'ended well', note: '' });
+    }
+  }
+  return view;
+}

@@ -1,0 +1,24 @@
+import type { SourceTable } from '@udrel/core/layout';
+
+/** A run at a berth that the bench agent is to watch. */
+export interface AgentWork {
+  runId: string;
+  berth: number;
+  plannedBytes: number;
+  doneBytes: number;
+  expectedRate: number;
+  failingSource: boolean;
+  source: { serial: string; bytes: number };
+  target: { serial: string; bytes: number };
+}
+
+/** A drive at a berth that the bench agent is to look at: its table, its volumes, and samples beside the source's. */
+export interface AgentLook {
+  id: string;
+  berth: number;
+  source: { serial: string; bytes: number };
+  target: { serial: string; bytes: number };
+  /** What the plan made of it: a simulated berth shows it. */
+  expected: SourceTable;
+  compare: { name: string; sourceStart: number; targetStart: number; bytes: number }[];
+}
