@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { AgentHello, AgentSamples, AgentWork } from '@udrel/contract/types';
 import { alarmsOf, type Alarm } from '@udrel/core/identity';
-import { advance, resumeProgress, type ProgressState, type Sample } from '@udrel/core/progress';
+import { advanceAll, resumeProgress, type ProgressState, type Sample } from '@udrel/core/progress';
 import type { EntityManager } from 'typeorm';
 import { firstRow, rows } from '../platform/database';
 import { insertRows } from '../platform/insert';
@@ -93,7 +93,7 @@ export async function takeSamples({ manager, now }: Acting, batch: AgentSamples)
   if (firstSeq > taken + 1 || last <= taken) return { acknowledged: taken, raised: [] };
   const fresh = batch.samples.slice(taken + 1 - firstSeq);
   const from = feed ? run.progress : resumeProgress(run.progress);
-  const progress = fresh.map(toSample).reduce(advance, from);
+  const progress = advanceAll(from, fresh.map(toSample));
   await insertRows(manager, 'sample_chunk', [{ agent, boot, berth, runId, firstSeq: taken + 1, samples: fresh }]);
   await manager.query(
     `insert into feed (agent, boot, berth, run_id, acknowledged) values ($1, $2, $3, $4, $5)

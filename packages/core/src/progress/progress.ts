@@ -86,61 +86,74 @@ export function resumeProgress(state: ProgressState): ProgressState {
   return { ...state, last: null, curve: { ...state.curve, open: null } };
 }
 
-/**
- * Takes in one sample, in constant time. A sample that is not later than the last one is passed over; counters
- * that went back (a drive plugged in again) count from zero; a gap in time does not make a false peak.
- */
+/** Takes in one sample, in constant time; see `advanceAll`. */
 export function advance(state: ProgressState, sample: Sample): ProgressState {
+  return advanceAll(state, [sample]);
+}
+
+/**
+ * Takes in samples one after the other, each in constant time. A sample that is not later than the last one is passed
+ * over; counters that went back (a drive plugged in again) count from zero; a gap in time does not make a false peak.
+ * The state given stays as it is.
+ */
+export function advanceAll(state: ProgressState, samples: readonly Sample[]): ProgressState {
+  const next: ProgressState = {
+    ...state,
+    recent: [...state.recent],
+    curve: { ...state.curve, rates: [...state.curve.rates], open: state.curve.open && { ...state.curve.open } },
+  };
+  for (const sample of samples) take(next, sample);
+  return next;
+}
+
+function take(state: ProgressState, sample: Sample): void {
   const { last } = state;
-  if (last && sample.t <= last.t) return state;
+  if (last && sample.t <= last.t) return;
+  state.last = sample;
+  state.busy = sample.busy ?? null;
   if (!last) {
-    return {
-      ...state,
-      last: sample,
-      done: state.done + sample.written,
-      errors: state.errors + sample.errors,
-      sourceWritten: state.sourceWritten + (sample.sourceWritten ?? 0),
-      busy: sample.busy ?? null,
-    };
+    state.done += sample.written;
+    state.errors += sample.errors;
+    state.sourceWritten += sample.sourceWritten ?? 0;
+    return;
   }
   const seconds = sample.t - last.t;
   const bytes = grown(last.written, sample.written);
   const newErrors = grown(last.errors, sample.errors);
-  return {
-    last: sample,
-    done: state.done + bytes,
-    errors: state.errors + newErrors,
-    elapsed: state.elapsed + seconds,
-    moved: state.moved + bytes,
-    still: bytes > 0 ? 0 : state.still + seconds,
-    sourceWritten: state.sourceWritten + grown(last.sourceWritten ?? 0, sample.sourceWritten ?? 0),
-    unread: grown(last.read, sample.read) > 0 ? 0 : state.unread + seconds,
-    busy: sample.busy ?? null,
-    sinceError: newErrors > 0 ? 0 : state.sinceError === null ? null : state.sinceError + seconds,
-    recent: [...state.recent.slice(-(RECENT - 1)), bytes / 1e6 / seconds],
-    curve: extend(state.curve, last.t, sample.t, bytes),
-  };
+  state.done += bytes;
+  state.errors += newErrors;
+  state.elapsed += seconds;
+  state.moved += bytes;
+  state.still = bytes > 0 ? 0 : state.still + seconds;
+  state.sourceWritten += grown(last.sourceWritten ?? 0, sample.sourceWritten ?? 0);
+  state.unread = grown(last.read, sample.read) > 0 ? 0 : state.unread + seconds;
+  state.sinceError = newErrors > 0 ? 0 : state.sinceError === null ? null : state.sinceError + seconds;
+  state.recent.push(bytes / 1e6 / seconds);
+  if (state.recent.length > RECENT) state.recent.shift();
+  extend(state.curve, last.t, sample.t, bytes);
 }
 
 function grown(before: number, after: number): number {
   return after >= before ? after - before : after;
 }
 
-function extend(curve: Curve, from: number, to: number, bytes: number): Curve {
+function extend(curve: Curve, from: number, to: number, bytes: number): void {
   const open = curve.open ?? { until: from + curve.width, bytes: 0 };
-  if (to < open.until) return { ...curve, open: { ...open, bytes: open.bytes + bytes } };
-  const span = curve.width + (to - open.until);
-  const rates = [...curve.rates, (open.bytes + bytes) / 1e6 / span];
-  const closed: Curve = { ...curve, rates, open: null };
-  return rates.length < CURVE_POINTS ? closed : halve(closed);
+  open.bytes += bytes;
+  curve.open = open;
+  if (to < open.until) return;
+  curve.rates.push(open.bytes / 1e6 / (curve.width + (to - open.until)));
+  curve.open = null;
+  if (curve.rates.length >= CURVE_POINTS) halve(curve);
 }
 
-function halve(curve: Curve): Curve {
+function halve(curve: Curve): void {
   const rates: number[] = [];
   for (let n = 0; n + 1 < curve.rates.length; n += 2) {
     rates.push(((curve.rates[n] ?? 0) + (curve.rates[n + 1] ?? 0)) / 2);
   }
-  return { width: curve.width * 2, rates, open: null };
+  curve.rates = rates;
+  curve.width *= 2;
 }
 
 /** Where the run stands. @param planned bytes that the run is to write; 0 when not known */
