@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { advance, beginProgress, progressOf, resumeProgress, type Sample } from './index';
+import { advance, advanceAll, beginProgress, progressOf, resumeProgress, type Sample } from './index';
 
 const feed = (samples: Sample[]) => samples.reduce(advance, beginProgress());
 const steady = (seconds: number, rate: number, from = 0): Sample[] =>
@@ -13,6 +13,27 @@ const steady = (seconds: number, rate: number, from = 0): Sample[] =>
 const at = (t: number, written: number, errors = 0): Sample => ({ t, read: written, written, errors });
 
 describe('progress of a run', () => {
+  it('comes to the same one by one and all at once, and leaves what it was given alone', () => {
+    const step = fc.record({ gap: fc.nat(400), bytes: fc.nat(2e9), errors: fc.nat(2), back: fc.boolean() });
+    fc.assert(
+      fc.property(fc.array(step, { maxLength: 400 }), fc.nat(400), (steps, cut) => {
+        let [t, written, errors] = [0, 0, 0];
+        const samples = steps.map(({ gap, bytes, errors: more, back }): Sample => {
+          t += gap;
+          written = back ? bytes : written + bytes;
+          errors += more;
+          return { t, read: written, written, errors };
+        });
+        const begun = beginProgress();
+        const whole = advanceAll(begun, samples);
+        expect(feed(samples)).toEqual(whole);
+        expect(advanceAll(advanceAll(begun, samples.slice(0, cut)), samples.slice(cut))).toEqual(whole);
+        expect(begun).toEqual(beginProgress());
+      }),
+      { numRuns: 50 },
+    );
+  });
+
   it('tells rate, bytes and time left of a steady run', () => {
     const progress = progressOf(feed(steady(100, 100)), 40e9);
     expect(progress).toMatchObject({ done: 10e9, rate: 100, condition: 'moving', left: { low: 300, high: 300 } });

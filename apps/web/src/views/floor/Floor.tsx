@@ -79,9 +79,11 @@ function RunningByItself({ floor: { running } }: { floor: FloorView }) {
         <Empty>Nothing runs at the moment.</Empty>
       ) : (
         <ul className={styles.list}>
-          {running.map((run) => (
-            <RunStrip key={run.id} run={run} />
-          ))}
+          {[...running]
+            .sort((a, b) => b.alarms.length - a.alarms.length)
+            .map((run) => (
+              <RunStrip key={run.id} run={run} />
+            ))}
         </ul>
       )}
     </section>

@@ -2,7 +2,8 @@ import type { FloorView } from '@udrel/contract/types';
 import { decimal } from '@udrel/core/capacity';
 import { rate } from '../../format/units';
 import { duration, range, since } from '../../format/time';
-import { HatchBar, Tag } from '../../ui';
+import { runKind } from '../../format/runs';
+import { HatchBar, OutcomeMark, Tag } from '../../ui';
 import { RateCurve } from '../../ui/curve';
 import styles from './floor.module.css';
 
@@ -15,12 +16,16 @@ export function RunStrip({ run }: { run: Run }) {
     <li className={styles.run}>
       <div>
         <div className={styles.runHead}>
-          <Tag tag={run.tag} /> <b>Copy{run.attempt > 1 ? `, attempt ${run.attempt}` : ''}</b>
+          <Tag tag={run.tag} />{' '}
+          <b>
+            {runKind(run)}
+            {run.attempt > 1 ? `, attempt ${run.attempt}` : ''}
+          </b>
           <span className="sub">{berth === null ? 'timed by hand' : `berth ${berth}`}</span>
         </div>
         <HatchBar
           share={berth === null ? since(run.beganAt) / run.estimate.middle : progress.done / Math.max(1, plannedBytes)}
-          label={`Copy of ${run.tag}`}
+          label={`${runKind(run)} of ${run.tag}`}
         />
         <div className={styles.figures}>
           {berth === null ? (
@@ -31,6 +36,11 @@ export function RunStrip({ run }: { run: Run }) {
             <WatchedFigures run={run} />
           )}
         </div>
+        {run.alarms.map(({ kind, sentence }) => (
+          <p key={kind} className="danger">
+            <OutcomeMark outcome="fail" /> {sentence}
+          </p>
+        ))}
       </div>
       {berth === null ? <span /> : <RateCurve curve={run.curve} />}
       <TimeLeft run={run} />

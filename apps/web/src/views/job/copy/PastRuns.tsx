@@ -1,8 +1,8 @@
 import type { JobView, RunView } from '@udrel/contract/types';
 import { decimal } from '@udrel/core/capacity';
 import { moment } from '../../../format/time';
+import { nameOfRun } from '../../../format/runs';
 import { OutcomeMark, Sheet } from '../../../ui';
-import { nameOfRun } from './run-names';
 
 /** Earlier attempts, with how they ended. */
 export function PastRuns({ job, runs }: { job: JobView; runs: readonly RunView[] }) {

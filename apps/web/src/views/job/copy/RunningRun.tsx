@@ -6,10 +6,10 @@ import { binary, decimal } from '@udrel/core/capacity';
 import { adviceOn } from '@udrel/core/progress';
 import { fieldTrouble } from '../../../api/problem';
 import { duration, endOf, moment, range, since, spanOf } from '../../../format/time';
+import { nameOfRun } from '../../../format/runs';
 import { rate } from '../../../format/units';
 import { Foot, HatchBar, OutcomeMark, Sheet, TroubleNote } from '../../../ui';
 import { useJobChange } from '../useJobChange';
-import { nameOfRun } from './run-names';
 import styles from './copy.module.css';
 
 const RunCurve = lazy(() => import('./RunCurve'));
