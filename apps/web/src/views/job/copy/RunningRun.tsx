@@ -95,28 +95,34 @@ function Watched({ run }: { run: RunView }) {
       <dl className={styles.figures}>
         <div>
           <dt>copied</dt>
-          <dd>{decimal(progress.done)}</dd>
-          <span className="sub mono">of {decimal(plannedBytes)}</span>
+          <dd>
+            {decimal(progress.done)}
+            <small>of {decimal(plannedBytes)}</small>
+          </dd>
         </div>
         <div>
           <dt>rate</dt>
-          <dd>{rate(progress.rate)}</dd>
-          <span className="sub mono">expected {rate(Math.round(expected))}</span>
+          <dd>
+            {rate(progress.rate)}
+            <small>expected {rate(Math.round(expected))}</small>
+          </dd>
         </div>
         <div>
           <dt>left</dt>
-          <dd>{left ? range(left.low, left.high) : '–'}</dd>
-          {left && run.simulatedSpeed === null && (
-            <span className="sub mono">{spanOf(endOf(left.low), endOf(left.high))}</span>
-          )}
+          <dd>
+            {left ? range(left.low, left.high) : '–'}
+            {left && run.simulatedSpeed === null && <small>{spanOf(endOf(left.low), endOf(left.high))}</small>}
+          </dd>
         </div>
         <div>
           <dt>condition</dt>
-          <dd className={alarming ? 'danger' : undefined}>{condition}</dd>
-          <span className="sub mono">
-            {progress.errors > 0 && <span className="danger">{progress.errors} errors </span>}
-            {progress.busy !== null && `${Math.round(progress.busy * 100)} % busy`}
-          </span>
+          <dd>
+            <span className={alarming ? 'danger' : undefined}>{condition}</span>
+            <small>
+              {progress.errors > 0 && <span className="danger">{progress.errors} errors </span>}
+              {progress.busy !== null && `${Math.round(progress.busy * 100)} % busy`}
+            </small>
+          </dd>
         </div>
       </dl>
       <Suspense fallback={<div style={{ height: 170 }} />}>
