@@ -114,7 +114,11 @@ async function tenRuns(request: APIRequestContext): Promise<string[]> {
   await send('POST', '/stock', { partId: part?.id, serials, count: RUNS, place: '' });
   const tags: string[] = [];
   for (let n = 0; n < RUNS; n++) {
-    const { tag, old, drive } = await plannedJob({ request } as Pick<Page, 'request'>, `T15-FAULT-${n}`);
+    const { tag, old, drive } = await plannedJob(
+      { request } as Pick<Page, 'request'>,
+      `T15-FAULT-${n}`,
+      150 * 1024 ** 3,
+    );
     const { version } = (await (await request.get(`/api/v1/jobs/${tag}`)).json()) as { version: number };
     const source = await send('PUT', `/jobs/${tag}/facts/source%20identified`, { version, value: { serial: old } });
     const target = await send('PUT', `/jobs/${tag}/facts/target%20identified`, {

@@ -65,13 +65,18 @@ test('nothing is left behind without a word; sizes by keys, per cent and rest', 
   await expect(page.getByRole('button', { name: 'Accept plan: 1 point open' })).toBeDisabled();
   await page.getByRole('radio', { name: /^both at the bench/ }).check();
   await expect(page.getByRole('list', { name: 'What the data passes' })).toContainText('limits');
-  await page.getByRole('button', { name: 'Keep as draft' }).click();
-  await expect(sheet(page, 'History')).toContainText('plan draft');
+  await expect(page.getByText('Instead of a copy')).toBeVisible();
 });
 
 test('a plan with two new drives: system here, data there, both identified', async ({ page }) => {
   await enter(page, 'ilse', '/jobs/U-2431/plan');
   await expect(page.getByText('To: D8 Archive, 2 TB')).toBeVisible();
+  await page.getByLabel('kept free').fill('5');
+  await page.getByLabel('kept free').press('Enter');
+  await page.getByRole('button', { name: 'Keep as draft' }).click();
+  await expect(page.getByRole('button', { name: 'Keep as draft' })).toBeDisabled();
+  await page.reload();
+  await expect(page.getByLabel('kept free')).toHaveValue('5');
   await page.getByRole('button', { name: 'Accept plan' }).click();
   await expect(page.getByRole('button', { name: 'Plan accepted' })).toBeVisible();
   await page.getByRole('tab', { name: 'Transfer map' }).click();

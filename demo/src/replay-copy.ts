@@ -54,13 +54,15 @@ export function tookAsLong(acting: Acting, { tag, runs }: JobView): Acting {
   return { ...acting, now: new Date(Date.parse(run.beganAt) + run.estimate.middle * share * 1000) };
 }
 
+const STOP_RULE = 'after six hours, or when nothing more is read for ten minutes';
+
 /** Everything seen to before the copy: checks stamped, runs of their own ended well. */
 export async function prepareDevice(acting: Acting, given: JobView): Promise<JobView> {
   let view = given;
-  for (const { id, by, about } of given.procedure.preparations) {
+  for (const { id, by, about, asks } of given.procedure.preparations) {
     const { tag, version } = view;
     if (by === 'hands') {
-      view = await stampPreparation(acting, tag, { version, id, done: true, note: '' });
+      view = await stampPreparation(acting, tag, { version, id, done: true, note: asks === null ? '' : STOP_RULE });
     } else {
       const kind = id === 'decrypt' ? 'decrypt' : 'check';
       const began = await beginRun(acting, tag, { version, berth: null, kind, about });

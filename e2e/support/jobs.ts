@@ -14,7 +14,7 @@ const GIB = 1024 ** 3;
 const sectors = (bytes: number) => bytes / 512;
 
 /** What a technician would have read of a 500 GB disk with two partitions. */
-const read = (serial: string) => ({
+const read = (serial: string, used: number) => ({
   'old drive': {
     serial,
     maker: 'Kestrin',
@@ -46,7 +46,7 @@ const read = (serial: string) => ({
         fileSystem: 'NTFS',
         startSector: 206_848,
         sectors: sectors(200 * GIB),
-        used: 2 * GIB,
+        used,
         encrypted: false,
       },
     ],
@@ -59,6 +59,7 @@ const read = (serial: string) => ({
 export async function plannedJob(
   page: Pick<Page, 'request'>,
   serial: string,
+  used = 2 * GIB,
 ): Promise<{ tag: string; old: string; drive: string }> {
   const send = async (method: 'POST' | 'PUT', path: string, data: object): Promise<Job> => {
     const headers = { 'idempotency-key': randomUUID() };
@@ -88,11 +89,11 @@ export async function plannedJob(
   const { jobs } = (await send('POST', '/orders', booking)) as unknown as { jobs: [Job] };
   let [job] = jobs;
   const old = `KD7-${serial}`;
-  for (const [key, value] of Object.entries(read(old))) {
+  for (const [key, value] of Object.entries(read(old, used))) {
     job = await send('PUT', `/jobs/${job.tag}/facts/${encodeURIComponent(key)}`, { version: job.version, value });
   }
   job = await send('POST', `/jobs/${job.tag}/drive`, { version: job.version, partId: part?.id, siteId: 'a' });
-  const intent = defaultIntent(read(old)['partition table'] as SourceTable);
+  const intent = defaultIntent(read(old, used)['partition table'] as SourceTable);
   const value = { intent, route: 'new drive in an enclosure', startedFrom: 'its own system' };
   job = await send('PUT', `/jobs/${job.tag}/facts/plan%20draft`, { version: job.version, value });
   job = await send('POST', `/jobs/${job.tag}/plan`, { version: job.version });

@@ -92,7 +92,6 @@ function shopOf() {
       holder: holder(n),
     })),
     deviceSockets: Array.from({ length: 6 }, (_none, n) => socket(n)),
-    benchSockets: [],
     sticks: Array.from({ length: 10 }, (_none, n) => {
       return { partId: `s${n}`, name: `stick ${n}`, stock: 1, starts: n > 4, reasons: [] };
     }),

@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import type { AgentSamples, AgentWork } from '@udrel/contract/types';
 import { advance, beginProgress, progressOf, type Progress } from '@udrel/core/progress';
 import { createAgent, type ServerLink } from './agent';
+import { holdsToWhatABerthDoes } from './berth.test-data';
 import { acknowledge, keep, newOutbox, nextBatch } from './outbox';
 import { SCENARIOS, simulatedBerth, type ScenarioName } from './simulated';
 
@@ -26,6 +27,8 @@ const watch = async (scenario: ScenarioName, seconds: number) =>
   progressOf((await play(scenario, seconds)).samples.reduce(advance, beginProgress()), work.plannedBytes);
 
 describe('a simulated berth', () => {
+  holdsToWhatABerthDoes(() => ({ berth: simulatedBerth(1, 'healthy', 1), work, copyOn: () => undefined }));
+
   it('writes what was planned and no more', async () => {
     expect(await watch('healthy', 400)).toMatchObject({ condition: 'all written', done: 20e9, errors: 0 });
     expect((await play('healthy', 300, { failingSource: true })).samples.at(-1)?.errors).toBeGreaterThan(0);

@@ -14,6 +14,7 @@ import { dirname, join } from 'node:path';
 import { afterAll, beforeEach, describe, expect, it } from 'vitest';
 import type { AgentLook, AgentWork } from '@udrel/contract/types';
 import { GPT_TYPE_OF, stableGuid, writeGpt } from '@udrel/core/tables';
+import { holdsToWhatABerthDoes } from '../berth.test-data';
 import { linuxBerth } from '.';
 import type { SystemTrees } from './system';
 
@@ -80,6 +81,17 @@ const work: AgentWork = {
   source: { serial: 'KD7-0001', bytes: SECTORS * 512 },
   target: { serial: 'pw-0001', bytes: SECTORS * 512 },
 };
+
+describe('a berth of a Linux machine', () => {
+  holdsToWhatABerthDoes(() => {
+    let written = 2e6;
+    const copyOn = () => {
+      written += 512_000;
+      writeFileSync(stat['fresh'] ?? '', counters(1e6, written, written / 1e4));
+    };
+    return { berth: linuxBerth(1, [], trees), work, copyOn };
+  });
+});
 
 describe('drives at a berth of a Linux machine', () => {
   it('are known by their own serial, size and link, in whatever order they are listed', async () => {

@@ -11,6 +11,8 @@ export function stampPreparation(acting: Acting, tag: string, given: StampPrepar
     requireStep(job, 'prepare');
     const check = preparationsOf(job.snapshot).find(({ id, by }) => id === given.id && by === 'hands');
     if (!check) throw fieldWrong('id', 'This job has no such check.');
+    if (given.done && check.asks !== null && given.note.trim() === '')
+      throw fieldWrong('note', `${check.asks}: note it.`);
     const others = (job.snapshot.facts.prepared?.stamps ?? []).filter(({ id }) => id !== given.id);
     const stamp: PreparedStamp = {
       id: given.id,

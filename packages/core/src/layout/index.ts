@@ -2,6 +2,6 @@ export type * from './types';
 export { FILE_SYSTEMS } from './types';
 export { planLayout } from './plan';
 export { defaultIntent, reordered } from './intent';
-export { schemeChoices } from './scheme';
+export { schemeChoices, type SchemeChoice } from './scheme';
 export { parseSize } from './size-text';
 export { isResizable } from './volume-facts';

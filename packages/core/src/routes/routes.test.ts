@@ -5,7 +5,7 @@ import type { HeldDrive, Holder, Socket } from '../equipment';
 import type { HealthGrade } from '../estimate';
 import { defaultIntent, planLayout, type SourceTable } from '../layout';
 import type { Link, UsbMode } from '../links';
-import { askedOf, routesFor, runsOf, type CopyAsked, type Placing, type RouteOption } from './index';
+import { afreshInstead, askedOf, routesFor, runsOf, type CopyAsked, type Placing, type RouteOption } from './index';
 
 const sata: Link = { kind: 'sata', generation: 3 };
 const nvme: Link = { kind: 'pcie', generation: 3, lanes: 4 };
@@ -48,7 +48,6 @@ const placing: Placing = {
     { partId: 'c', name: 'Brine card', stock: 1, holder: card },
   ],
   deviceSockets: [socket('A', '5 Gb/s'), socket('C', '10 Gb/s')],
-  benchSockets: [],
   sticks: [stick],
   freeBerths: 2,
   finished: [],
@@ -191,6 +190,22 @@ const table: SourceTable = {
     },
   ],
 };
+
+describe('a fresh installation instead', () => {
+  const intent = defaultIntent(table);
+  const plan = planLayout(table, [{ id: 'new', sectors: sectorsOfNominal(1000), sectorSize: 512 }], intent);
+
+  it('brings the files of system and data over, more slowly than blocks, and says what it loses', () => {
+    const instead = afreshInstead(placing, plan);
+    expect(instead.bytes).toBe(90 * GIB);
+    const [route] = routesFor(placing, askedOf(table, plan, [], 500e9));
+    expect(instead.estimate.rate).toBeLessThan(route?.estimate.rate ?? 0);
+    expect(instead.loses.length).toBeGreaterThan(0);
+    const unread = { ...table, partitions: table.partitions.map((one) => ({ ...one, used: null })) };
+    const unknown = planLayout(unread, [{ id: 'new', sectors: sectorsOfNominal(1000), sectorSize: 512 }], intent);
+    expect(afreshInstead(placing, unknown).bytes).toBeNull();
+  });
+});
 
 describe('what a plan asks of a route', () => {
   const intent = { ...defaultIntent(table), decrypted: ['sys'], sizes: { sys: 120 * GIB } };

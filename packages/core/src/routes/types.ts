@@ -38,7 +38,6 @@ export interface Placing {
   freeSites: FreeSite[];
   holders: HolderOffer[];
   deviceSockets: Socket[];
-  benchSockets: Socket[];
   sticks: JudgedStick[];
   /** Berths where nothing runs; null where the shop has none. */
   freeBerths: number | null;

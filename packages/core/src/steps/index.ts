@@ -17,7 +17,7 @@ export { procedureOf } from './procedure';
 export * from './next-hands';
 export * from './corrections';
 export { decided, fitsFirst, opensFirst } from './on-route';
-export { preparationsOf } from './preparations';
+export { preparationsOf, stopRuleOf } from './preparations';
 export { functionChecks } from './function-checks';
 export { amount } from './money';
 export {

@@ -79,6 +79,8 @@ export interface Preparation {
   why: string;
   /** Stamped by a person, or a run of its own that must have ended well. */
   by: 'hands' | 'run';
+  /** What is noted with the stamp, as a question; null where the stamp says enough. */
+  asks: string | null;
   /** For a run: the partition that it is about. */
   about: string | null;
   stamp: PreparedStamp | null;

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { GIB } from '../capacity';
 import type { SourcePartition } from '../layout';
-import { preparationsOf, procedureOf } from './index';
+import { preparationsOf, procedureOf, stopRuleOf } from './index';
 import { complete, factsOf, job, keys, planBy, run, screws } from './samples.test-data';
 import type { JobFacts, JobSnapshot, Route, RunSummary, StartedFrom } from './types';
 
@@ -49,6 +49,14 @@ describe('what to see to before the copy', () => {
       'shut down fully',
     ]);
     expect(prepared({ backup: complete.backup })[0]?.title).toContain('lost');
+  });
+
+  it('asks of a failing drive when to stop, and keeps the answer', () => {
+    const health = { grade: 'failing' as const, note: '' };
+    expect(prepared({ health }).find(({ id }) => id === 'risk told')?.asks).toContain('Stop when');
+    const stamps = [{ id: 'risk told' as const, by: 'A', at: '', note: 'after six hours' }];
+    expect(stopRuleOf({ facts: { health, prepared: { stamps } } })).toBe('after six hours');
+    expect(stopRuleOf({ facts: { health } })).toBeNull();
   });
 
   it('checks the file system of what shrinks, and decrypts what was decided, as runs of their own', () => {

@@ -2,7 +2,8 @@ import type { SourcePartition } from '../layout';
 import { decided, fitsFirst } from './on-route';
 import type { JobSnapshot, Preparation, RunSummary } from './types';
 
-type Wanted = Omit<Preparation, 'stamp' | 'done' | 'about' | 'by'> & {
+type Wanted = Omit<Preparation, 'stamp' | 'done' | 'about' | 'by' | 'asks'> & {
+  asks?: string;
   run?: { kind: 'decrypt' | 'check'; about: string };
 };
 
@@ -16,6 +17,7 @@ export function preparationsOf(job: JobSnapshot): Preparation[] {
     const stamp = run ? null : (stamps.findLast(({ id }) => id === one.id) ?? null);
     return {
       ...one,
+      asks: one.asks ?? null,
       by: run ? 'run' : 'hands',
       about: run?.about ?? null,
       stamp,
@@ -52,6 +54,7 @@ function aboutTheData({ facts }: JobSnapshot): Wanted[] {
           {
             id: 'risk told' as const,
             title: 'Customer agrees to the risk, and when to stop',
+            asks: 'Stop when, as agreed',
             why: 'the drive is failing: files may be missing, and it may die while it is read; each unread sector can cost a minute',
           },
         ]
@@ -202,4 +205,9 @@ function aboutTheNewDrive({ facts }: JobSnapshot): Wanted[] {
       why: 'the customer brought it: all on it is lost',
     },
   ];
+}
+
+/** When to stop reading a failing drive, as it was agreed with the customer; null where nothing was. */
+export function stopRuleOf({ facts }: Pick<JobSnapshot, 'facts'>): string | null {
+  return facts.prepared?.stamps.findLast(({ id }) => id === 'risk told')?.note || null;
 }

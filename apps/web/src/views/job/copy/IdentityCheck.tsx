@@ -22,6 +22,12 @@ export function IdentityCheck({ job }: { job: JobView }) {
       {mixedUp && (
         <p className={styles.mixedUp}>
           <OutcomeMark outcome="limit" /> {mixedUp.sentence}
+          {mixedUp.differAt.length <= 2 && (
+            <span className={styles.signs}>
+              <Signs serial={source.serial} differAt={mixedUp.differAt} /> is read,{' '}
+              <Signs serial={target.serial} differAt={mixedUp.differAt} /> is wiped
+            </span>
+          )}
         </p>
       )}
       <div className={styles.drives}>
@@ -58,6 +64,15 @@ export function IdentityCheck({ job }: { job: JobView }) {
         , once each is known for certain.
       </p>
     </Sheet>
+  );
+}
+
+/** A serial with the signs marked by which it differs from the other. */
+function Signs({ serial, differAt }: { serial: string; differAt: readonly number[] }) {
+  return (
+    <span className="mono">
+      {[...normaliseSerial(serial)].map((sign, at) => (differAt.includes(at) ? <mark key={at}>{sign}</mark> : sign))}
+    </span>
   );
 }
 

@@ -4,6 +4,7 @@ import { lazy, Suspense, useState } from 'react';
 import type { JobView, RunView } from '@udrel/contract/types';
 import { binary, decimal } from '@udrel/core/capacity';
 import { adviceOn } from '@udrel/core/progress';
+import { stopRuleOf } from '@udrel/core/steps';
 import { fieldTrouble } from '../../../api/problem';
 import { duration, endOf, moment, range, since, spanOf } from '../../../format/time';
 import { nameOfRun } from '../../../format/runs';
@@ -22,6 +23,7 @@ export function RunningRun({ job, run }: { job: JobView; run: RunView }) {
   const end = (outcome: 'ended well' | 'failed') =>
     void change('/runs/end', { outcome, note, leftAs: leftAs === '' ? null : leftAs });
   const watched = run.berth !== null;
+  const stopRule = run.kind === 'copy' ? stopRuleOf(job.snapshot) : null;
   return (
     <Sheet
       title={`${nameOfRun(job, run)}, attempt ${run.attempt}, is running`}
@@ -29,6 +31,11 @@ export function RunningRun({ job, run }: { job: JobView; run: RunView }) {
     >
       <Alarms run={run} />
       {watched ? <Watched run={run} /> : <ByHand run={run} />}
+      {stopRule && (
+        <p>
+          <b>Stop:</b> {stopRule}
+        </p>
+      )}
       {run.changed && <p className="sub">Changed for this attempt: {run.changed}</p>}
       <div className={styles.ending}>
         <TextField

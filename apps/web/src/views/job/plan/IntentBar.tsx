@@ -1,5 +1,11 @@
 import { useState } from 'react';
-import { isResizable, schemeChoices, type LayoutIntent, type Scheme } from '@udrel/core/layout';
+import {
+  isResizable,
+  schemeChoices,
+  type LayoutIntent,
+  type Scheme,
+  type SchemeChoice as SchemeChoiceOf,
+} from '@udrel/core/layout';
 import { aroundOf, targetsOf } from '@udrel/core/plan-file';
 import type { JobView } from '@udrel/contract/types';
 import type { Plan } from './usePlan';
@@ -79,30 +85,42 @@ function KeptFree({ plan }: { plan: Plan }) {
 }
 
 function SchemeChoice({ job, plan }: { job: JobView; plan: Plan }) {
-  const { snapshot } = job;
-  const [target] = targetsOf(snapshot.facts);
-  const { intent } = plan.draft;
-  if (!target) return null;
-  const choices = schemeChoices(plan.table, target, aroundOf(snapshot));
-  const now = intent.scheme ?? plan.table.scheme;
-  const chosen = choices.find(({ scheme }) => scheme === now);
+  const choices = choicesOf(job, plan);
+  const { scheme: own } = plan.table;
   return (
-    <label title={chosen?.reasons.map(({ sentence }) => sentence).join(' ')}>
+    <label>
       table
       <select
-        value={now}
+        value={plan.draft.intent.scheme ?? own}
         onChange={(event) => {
           const scheme = event.target.value as Scheme;
-          plan.change({ scheme: scheme === plan.table.scheme ? null : scheme });
+          plan.change({ scheme: scheme === own ? null : scheme });
         }}
       >
         {choices.map(({ scheme, advised }) => (
           <option key={scheme} value={scheme}>
             {scheme.toUpperCase()}
-            {advised && scheme !== plan.table.scheme ? ', advised' : ''}
+            {advised && scheme !== own ? ', advised' : ''}
           </option>
         ))}
       </select>
     </label>
+  );
+}
+
+function choicesOf({ snapshot }: JobView, { table }: Plan): SchemeChoiceOf[] {
+  const [target] = targetsOf(snapshot.facts);
+  return target ? schemeChoices(table, target, aroundOf(snapshot)) : [];
+}
+
+/** Why the new table has the scheme that it has. */
+export function SchemeReasons({ job, plan }: { job: JobView; plan: Plan }) {
+  const now = plan.draft.intent.scheme ?? plan.table.scheme;
+  const chosen = choicesOf(job, plan).find(({ scheme }) => scheme === now);
+  if (!chosen) return null;
+  return (
+    <p className={styles.schemeReasons}>
+      {now.toUpperCase()}: {chosen.reasons.map(({ sentence }) => sentence).join(' ')}
+    </p>
   );
 }

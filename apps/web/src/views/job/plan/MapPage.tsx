@@ -1,10 +1,10 @@
 import Button from '@mui/material/Button';
 import type { JobView } from '@udrel/contract/types';
 import { binary, GIB, soldName } from '@udrel/core/capacity';
-import { planHolds } from '@udrel/core/steps';
+import { planHolds, type PlanDraft } from '@udrel/core/steps';
 import { Foot, Sheet, TroubleNote } from '../../../ui';
 import { useJobChange } from '../useJobChange';
-import { IntentBar } from './IntentBar';
+import { IntentBar, SchemeReasons } from './IntentBar';
 import { PlanFiles } from './PlanFiles';
 import { nudged } from './sizes';
 import { TransferMap } from './TransferMap';
@@ -67,6 +67,7 @@ export function MapPage({ job, plan }: { job: JobView; plan: Plan }) {
           typeSize={() => document.getElementById('plan-size')?.focus()}
         />
       </div>
+      <SchemeReasons job={job} plan={plan} />
     </Sheet>
   );
 }
@@ -89,6 +90,14 @@ function newVolume({ layout, draft: { intent } }: Plan) {
   };
 }
 
+/** Whether what is drawn is what was accepted: a draft that was kept after that is another plan. */
+function isAccepted({ snapshot }: JobView, { draft }: Plan): boolean {
+  const { plan } = snapshot.facts;
+  if (!plan) return false;
+  const decisions = ({ intent, route, startedFrom }: PlanDraft) => JSON.stringify([intent, route, startedFrom]);
+  return decisions(plan) === decisions(draft);
+}
+
 /** The smallest drive for the plan, its files, and accepting it. */
 export function PlanFoot({ job, plan }: { job: JobView; plan: Plan }) {
   const { record, change, busy, error } = useJobChange(job);
@@ -96,7 +105,7 @@ export function PlanFoot({ job, plan }: { job: JobView; plan: Plan }) {
   const [first] = layout.targets;
   const stops = plan.route?.reasons.filter(({ outcome }) => outcome === 'fail').length ?? 0;
   const open = layout.problems.length + (stops > 0 ? 1 : 0);
-  const accepted = planHolds(job.snapshot) && !plan.drawing;
+  const accepted = planHolds(job.snapshot) && !plan.drawing && isAccepted(job, plan);
 
   async function keepDraft(): Promise<JobView | null> {
     const kept = await record('plan draft', draft);

@@ -61,7 +61,7 @@ function pageOf(page: Page, job: JobView, plan: Plan): ReactNode {
     case 'Transfer map':
       return <MapPage job={job} plan={plan} />;
     case 'Route':
-      return <RoutePage plan={plan} />;
+      return <RoutePage tag={job.tag} plan={plan} />;
     case 'Prepare':
       return <PreparePage job={job} />;
   }

@@ -1,4 +1,6 @@
 import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useState } from 'react';
 import type { JobView } from '@udrel/contract/types';
 import type { Preparation } from '@udrel/core/steps';
 import { moment, range } from '../../../format/time';
@@ -34,7 +36,7 @@ export function PreparePage({ job }: { job: JobView }) {
                 <Stamp
                   check={check}
                   disabled={!may}
-                  stamp={(done) => void change('/preparations', { id: check.id, done, note: '' })}
+                  stamp={(done, note) => void change('/preparations', { id: check.id, done, note })}
                 />
               ) : (
                 <ByItself
@@ -56,27 +58,39 @@ export function PreparePage({ job }: { job: JobView }) {
 }
 
 function Stamp({
-  check: { stamp, title },
+  check: { stamp, title, asks },
   disabled,
   stamp: set,
 }: {
   check: Preparation;
   disabled: boolean;
-  stamp: (done: boolean) => void;
+  stamp: (done: boolean, note: string) => void;
 }) {
+  const [note, setNote] = useState('');
   if (!stamp) {
     return (
-      <Button variant="outlined" disabled={disabled} aria-label={`Seen to: ${title}`} onClick={() => set(true)}>
-        Seen to
-      </Button>
+      <span className={styles.ask}>
+        {asks !== null && (
+          <TextField label={asks} value={note} size="small" onChange={(event) => setNote(event.target.value)} />
+        )}
+        <Button
+          variant="outlined"
+          disabled={disabled || (asks !== null && note.trim() === '')}
+          aria-label={`Seen to: ${title}`}
+          onClick={() => set(true, note)}
+        >
+          Seen to
+        </Button>
+      </span>
     );
   }
   return (
     <span className={styles.stamp}>
       <span className="sub">
+        {stamp.note && `${stamp.note}; `}
         {stamp.by}, {moment(stamp.at)}
       </span>
-      <Button size="small" disabled={disabled} aria-label={`Take back: ${title}`} onClick={() => set(false)}>
+      <Button size="small" disabled={disabled} aria-label={`Take back: ${title}`} onClick={() => set(false, '')}>
         Take back
       </Button>
     </span>

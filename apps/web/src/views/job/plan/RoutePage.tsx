@@ -1,28 +1,59 @@
+import Button from '@mui/material/Button';
+import { Link } from 'react-router';
 import { binary } from '@udrel/core/capacity';
 import type { PacedStage } from '@udrel/core/estimate';
-import { runsOf, type RouteOption } from '@udrel/core/routes';
+import { afreshInstead, runsOf, type RouteOption } from '@udrel/core/routes';
 import type { PlannedRun } from '@udrel/core/steps';
 import { endOf, range, spanOf } from '../../../format/time';
 import { rate } from '../../../format/units';
+import { stationPath } from '../../../shell/useKeys';
 import { FactList, Ledger, OutcomeMark, Sheet } from '../../../ui';
 import type { Plan } from './usePlan';
 import styles from './plan.module.css';
 
 /** The ways to place both drives, ranked, each drawn as the chain that the data passes. */
-export function RoutePage({ plan }: { plan: Plan }) {
+export function RoutePage({ tag, plan }: { tag: string; plan: Plan }) {
   const { options, draft } = plan;
   if (options.length === 0) return <Sheet title="Where both drives sit">Asking what the shop has …</Sheet>;
   return (
-    <Sheet title="Where both drives sit" aside="least waiting, hands and risk first">
-      <div role="radiogroup" aria-label="Route">
-        {options.map((option) => (
-          <Option
-            key={`${option.route} ${option.startedFrom}`}
-            option={option}
-            chosen={option.route === draft.route && option.startedFrom === draft.startedFrom}
-            choose={() => plan.setRoute(option)}
-          />
-        ))}
+    <>
+      <Sheet title="Where both drives sit" aside="least waiting, hands and risk first">
+        <div role="radiogroup" aria-label="Route">
+          {options.map((option) => (
+            <Option
+              key={`${option.route} ${option.startedFrom}`}
+              option={option}
+              chosen={option.route === draft.route && option.startedFrom === draft.startedFrom}
+              choose={() => plan.setRoute(option)}
+            />
+          ))}
+        </div>
+      </Sheet>
+      <Instead tag={tag} plan={plan} />
+    </>
+  );
+}
+
+/** The other way to a working device: no copy, but a fresh installation and the files. */
+function Instead({ tag, plan: { placing, layout } }: { tag: string; plan: Plan }) {
+  if (!placing) return null;
+  const { bytes, hands, estimate, loses } = afreshInstead(placing, layout);
+  return (
+    <Sheet title="Instead of a copy" aside="a fresh installation, the files brought over">
+      <div className={styles.instead}>
+        <p>
+          Hands <span className="mono">{hands} min</span>, then the files
+          {bytes !== null && (
+            <>
+              , <span className="mono">{binary(bytes)}</span>
+            </>
+          )}
+          : <span className="mono">{range(estimate.low, estimate.high)}</span>.
+          <span className="sub"> {loses.join('; ')}.</span>
+        </p>
+        <Button component={Link} to={`/jobs/${tag}/${stationPath('Book in')}`}>
+          Change the wish
+        </Button>
       </div>
     </Sheet>
   );
