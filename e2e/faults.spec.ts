@@ -136,7 +136,7 @@ test('ten runs come to the right figures through kills, a database restart and a
   const data = dataFolder();
   const port = await freePort(0);
   const berths = Array.from({ length: RUNS }, (_none, n) => `${n + 11}=healthy`).join(',');
-  const settings = { port, host: '127.0.0.1', data, databaseUrl: null, demo: true, benchSpeed: '20', berths };
+  const settings = { port, host: '127.0.0.1', data, databaseUrl: null, demo: true, benchSpeed: '40', berths };
   const shop = await openShop(settings, { quiet: true });
   const request = await playwright.newContext({ baseURL: shop.url });
   try {
@@ -154,8 +154,8 @@ test('ten runs come to the right figures through kills, a database restart and a
     shop.children['server']?.kill('SIGKILL');
     await answers(shop);
     const away = await least();
-    // Thirty seconds are ten minutes of the berths' own clock.
-    await new Promise((resolve) => setTimeout(resolve, 30_000));
+    // Fifteen seconds are ten minutes of the berths' own clock.
+    await new Promise((resolve) => setTimeout(resolve, 15_000));
     expect(await least()).toBe(away);
     agent?.kill('SIGCONT');
     await expect.poll(least, { timeout: 20_000 }).toBeGreaterThan(away);

@@ -170,6 +170,9 @@ describe('drives at a berth of a Linux machine', () => {
       { name: 'Swap 1', different: 1 },
     ]);
     expect(statSync(join(trees.dev, 'nvme0n1')).mtimeMs).toBe(before);
+    writeFileSync(join(trees.dev, 'nvme0n1'), new Uint8Array(SECTORS * 512));
+    const empty = await linuxBerth(1, [], trees).look(look);
+    expect([empty.table?.partitions, empty.trouble]).toEqual([[], '']);
     const gone = await linuxBerth(1, [], trees).look({ ...look, target: { serial: 'NOBODY', bytes: 1 } });
     expect([gone.table, gone.trouble]).toEqual([null, 'The new drive is not seen at this berth.']);
   });

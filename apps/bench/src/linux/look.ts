@@ -17,6 +17,13 @@ const nothing = (id: string, trouble: string): LookResult => ({
   trouble,
 });
 
+/** A drive on which no table was found holds nothing of what was planned. */
+const nothingOn = ({ expected }: AgentLook, { sectorSize }: FoundDrive) => ({
+  scheme: expected.scheme,
+  sectorSize,
+  partitions: [],
+});
+
 /** Reads the table and the volumes of the target and compares samples of both drives. Opens both read-only. */
 export function lookAt(
   trees: SystemTrees,
@@ -30,8 +37,17 @@ export function lookAt(
     try {
       const { table, source: read } = readPartitions({ size: target.bytes, read: device.read }, target.sectorSize);
       const problems = table.problems.slice(0, 60).map(({ rule, outcome, sentence }) => ({ rule, outcome, sentence }));
+      const unread = table.problems.find(({ outcome }) => outcome === 'unknown');
+      if (!read && unread) return nothing(look.id, unread.sentence.slice(0, 300));
       const compared = source ? compare(trees, look, source, device) : [];
-      return { id: look.id, drive: seenOf(target), table: read, problems, compared, trouble: '' };
+      return {
+        id: look.id,
+        drive: seenOf(target),
+        table: read ?? nothingOn(look, target),
+        problems,
+        compared,
+        trouble: '',
+      };
     } finally {
       device.close();
     }
