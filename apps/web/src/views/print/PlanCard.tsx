@@ -1,7 +1,8 @@
 import type { JobView } from '@udrel/contract/types';
 import { binary, soldName } from '@udrel/core/capacity';
 import { planLines, type PlanLine } from '@udrel/core/plan-file';
-import { planHolds } from '@udrel/core/steps';
+import type { RunKind } from '@udrel/core/estimate';
+import { planHolds, type AcceptedPlan } from '@udrel/core/steps';
 import { range } from '../../format/time';
 import { whole } from '../../format/units';
 import { Empty } from '../../ui';
@@ -26,7 +27,6 @@ export function PlanCard({ job }: { job: JobView }) {
             {plan.route}
             {plan.startedFrom && `, started from ${plan.startedFrom}`}
           </p>
-          <p className="sub">takes {range(plan.estimate.low, plan.estimate.high)}</p>
         </div>
         <Code text={job.tag} />
       </header>
@@ -44,6 +44,12 @@ export function PlanCard({ job }: { job: JobView }) {
           {soldName(added.bytes)}: all on it is wiped
         </p>
       )}
+      <p>
+        <b>Runs</b>{' '}
+        {plan.work
+          .map(({ about, estimate }) => `${runTitle(plan, estimate.kind, about)} ${range(estimate.low, estimate.high)}`)
+          .join(', ')}
+      </p>
       {plan.targets.map(({ id, scheme }) => {
         const serial = id === 'new' ? plan.targetSerial : plan.addedSerial;
         if (!serial) return null;
@@ -72,6 +78,12 @@ export function PlanCard({ job }: { job: JobView }) {
       </p>
     </article>
   );
+}
+
+/** A run of the plan with the partition that it is about. */
+function runTitle({ table }: AcceptedPlan, kind: RunKind, about: string | null): string {
+  const partition = table.partitions.find(({ id }) => id === about)?.name;
+  return partition ? `${kind} ${partition}` : kind;
 }
 
 /** The partitions of one new drive in their order, in exact sectors. */
