@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import pg from 'pg';
+import { beginProgress } from '../../packages/core/src/progress';
 import { round } from './load.mjs';
 
 const BERTHS = 200;
@@ -103,28 +104,13 @@ async function beginRuns(database) {
       `insert into run (id, job_id, kind, attempt, berth_id, source_serial, target_serial, source_bytes, target_bytes,
                         planned_bytes, estimate, outcome, note, began_at, progress)
        values ($1, $2, 'copy', 99, $3, $4, $5, $6, $6, $7, '{"low":1,"middle":1,"high":1,"rate":95}', 'running', '', now(), $8)`,
-      [id, jobId, berthId, source.serial, target.serial, source.bytes, 10 ** 15, JSON.stringify(NOTHING)],
+      [id, jobId, berthId, source.serial, target.serial, source.bytes, 10 ** 15, JSON.stringify(beginProgress())],
     );
     runs.push({ id, berth, source, target });
   }
   if (runs.length < BERTHS) throw new Error(`only ${runs.length} jobs to feed`);
   return runs;
 }
-
-const NOTHING = {
-  last: null,
-  done: 0,
-  errors: 0,
-  elapsed: 0,
-  moved: 0,
-  still: 0,
-  sinceError: null,
-  sourceWritten: 0,
-  unread: 0,
-  busy: null,
-  recent: [],
-  curve: { width: 5, rates: [], open: null },
-};
 
 async function endRuns(database, ids) {
   await database.query('delete from sample_chunk where run_id = any ($1)', [ids]);

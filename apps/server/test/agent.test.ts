@@ -136,16 +136,25 @@ describe('the feed of a berth', () => {
     const { body } = await agent().get<{ looks: AgentLook[] }>('/agent/work');
     const [look] = body.looks;
     expect(look).toMatchObject({ berth: 1, target: { serial: work.job.snapshot.facts['drive choice']?.serial } });
-    const drive = { serial: 'x', model: '', bytes: 1, sectorSize: 512, link: '' };
+    const serial = work.job.snapshot.facts['drive choice']?.serial;
+    const drive = { serial, model: '', bytes: 1, sectorSize: 512, link: '' };
     const answer = { id: look?.id, drive, table: look?.expected, problems: [], compared: [], trouble: '' };
     const missing = { ...look?.expected, partitions: look?.expected.partitions.slice(0, 1) };
-    const answerWith = async (table: unknown) => {
+    const answerWith = async (table: unknown, seen = drive) => {
       await work.post('/look', { berth: 1 });
       const asked = (await agent().get<{ looks: AgentLook[] }>('/agent/work')).body.looks[0];
-      const sent = await agent().send<{ taken: boolean }>('POST', '/agent/looks', { ...answer, id: asked?.id, table });
+      const sent = await agent().send<{ taken: boolean }>('POST', '/agent/looks', {
+        ...answer,
+        id: asked?.id,
+        drive: seen,
+        table,
+      });
       work.job = (await shop.as.technician.get<JobView>(`/jobs/${work.job.tag}`)).body;
       return sent.body.taken;
     };
+    expect(await answerWith(look?.expected, { ...drive, serial: 'ANOTHER-1' })).toBe(true);
+    expect(work.job.snapshot.facts['read back']).toBeUndefined();
+    expect(work.step('end copy')).not.toBe('done');
     expect(await answerWith(missing)).toBe(true);
     expect(work.job.procedure.gates.find(({ id }) => id === 'copied')?.missing[0]).toContain('other than planned');
     expect(await answerWith(look?.expected)).toBe(true);

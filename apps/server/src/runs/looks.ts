@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { AgentLook, AskLook, EnterReadBack, JobView, LookResult } from '@udrel/contract/types';
-import { identify } from '@udrel/core/identity';
+import { identify, normaliseSerial } from '@udrel/core/identity';
 import { expectedTable } from '@udrel/core/plan-file';
 import { comparable, readBack } from '@udrel/core/read-back';
 import { latestRun, type ReadBackFact, type SeenTarget } from '@udrel/core/steps';
@@ -37,7 +37,7 @@ export async function openLooks(manager: EntityManager, now: Date): Promise<Agen
   const asked = await rows<{ id: string; berth: number; tag: string }>(
     manager,
     `select l.id, b.number as berth, j.tag from look l join berth b on b.id = l.berth_id join job j on j.id = l.job_id
-      where l.answered_at is null order by l.asked_at`,
+      where l.answered_at is null and j.closed_at is null order by l.asked_at`,
   );
   const looks = asked.map(async ({ id, berth, tag }): Promise<AgentLook[]> => {
     const { snapshot } = await readJob(manager, tag, now);
@@ -70,7 +70,7 @@ export async function answerLook(acting: Acting, result: LookResult): Promise<{ 
     manager,
     `select j.tag, l.asked_by as by, s.name, s.role, l.attempt
        from look l join job j on j.id = l.job_id join staff s on s.id = l.asked_by
-      where l.id = $1 and l.answered_at is null`,
+      where l.id = $1 and l.answered_at is null and j.closed_at is null`,
     [result.id],
   );
   if (!asked) return { taken: false };
@@ -81,15 +81,22 @@ export async function answerLook(acting: Acting, result: LookResult): Promise<{ 
       now,
       result.trouble,
     ]);
-    const { table, problems, compared, drive } = result;
-    if (!table || !drive || latestRun(job.snapshot)?.attempt !== asked.attempt) {
-      return [
-        { kind: 'read back failed', data: { trouble: result.trouble || 'Another attempt has begun meanwhile.' } },
-      ];
-    }
+    const { table, problems, compared } = result;
+    const trouble = whyUnread(job, result, asked.attempt);
+    if (!table || trouble) return [{ kind: 'read back failed', data: { trouble: trouble ?? 'Nothing was read.' } }];
     return [await keepReadBack({ ...acting, actor }, job, { table, problems, compared }, 'read at the berth')];
   });
   return { taken: true };
+}
+
+/** Why an answer is not taken: nothing was read, or not of the drive that was copied to last; null where it is. */
+function whyUnread({ snapshot }: JobRecord, { drive, trouble }: LookResult, attempt: number): string | null {
+  const run = latestRun(snapshot);
+  if (trouble !== '' || !drive) return trouble || 'No drive was seen at the berth.';
+  if (run?.attempt !== attempt) return 'Another attempt has begun meanwhile.';
+  return normaliseSerial(drive.serial) === normaliseSerial(run.targetSerial)
+    ? null
+    : `Another drive lies there: ${drive.serial || 'without serial'}.`;
 }
 
 /** The finished drive as a file tells it, or why it was not read. */

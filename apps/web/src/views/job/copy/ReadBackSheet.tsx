@@ -48,6 +48,7 @@ function AskForIt({ job, again, next }: { job: JobView; again: boolean; next: bo
   const [berth, setBerth] = useState<string>();
   const chosen = berth ?? String(lastBerth ?? watched[0]?.number ?? '');
   const [whyNot, setWhyNot] = useState('');
+  const [typed, setTyped] = useState('');
   const { change, busy, error } = useJobChange(job);
   const { read, begin, putAway } = useReading();
   const input = useRef<HTMLInputElement>(null);
@@ -55,14 +56,15 @@ function AskForIt({ job, again, next }: { job: JobView; again: boolean; next: bo
   const told = job.history.filter(({ kind }) => kind.startsWith('read back')).sort((a, b) => b.seq - a.seq);
   const waiting = told[0]?.kind === 'read back asked';
 
+  const drives = read?.file?.ok ? read.file.reading.drives : [];
+  const unnamed = drives.length === 1 && !drives[0]?.identity?.serial;
+
   /** The drive of the file that is the new one; the only one where none says its serial. */
   async function takeFile(): Promise<void> {
-    if (!read?.file?.ok) return;
-    const { drives } = read.file.reading;
     const own = drives.find(({ identity }) => normaliseSerial(identity?.serial ?? '') === normaliseSerial(wanted));
     const drive = own ?? (drives.length === 1 ? drives[0] : undefined);
     const problems = (drive?.table?.problems ?? []).map(({ rule, outcome, sentence }) => ({ rule, outcome, sentence }));
-    const serial = drive?.identity?.serial || wanted;
+    const serial = drive?.identity?.serial || typed;
     const taken = await change('/read-back', { serial, table: drive?.source ?? null, problems, whyNot: '' });
     if (taken) putAway();
   }
@@ -87,10 +89,10 @@ function AskForIt({ job, again, next }: { job: JobView; again: boolean; next: bo
             </TextField>
             <Button
               variant={next ? 'contained' : 'outlined'}
-              disabled={busy || waiting}
+              disabled={busy}
               onClick={() => void change('/look', { berth: Number(chosen) })}
             >
-              {waiting ? 'The berth reads it …' : 'Read it there'}
+              {waiting ? 'Ask the berth again' : 'Read it there'}
             </Button>
           </span>
         )}
@@ -109,8 +111,21 @@ function AskForIt({ job, again, next }: { job: JobView; again: boolean; next: bo
           <Button disabled={busy} onClick={() => input.current?.click()}>
             From a file …
           </Button>
+          {unnamed && (
+            <TextField
+              label="It says no serial: which drive is it of?"
+              value={typed}
+              onChange={(event) => setTyped(event.target.value)}
+              error={fieldTrouble(error, 'serial') !== undefined}
+              helperText={fieldTrouble(error, 'serial')}
+            />
+          )}
           {read?.file?.ok && (
-            <Button variant="contained" disabled={busy} onClick={() => void takeFile()}>
+            <Button
+              variant="contained"
+              disabled={busy || (unnamed && typed.trim() === '')}
+              onClick={() => void takeFile()}
+            >
               Compare {read.name}
             </Button>
           )}
@@ -132,6 +147,12 @@ function AskForIt({ job, again, next }: { job: JobView; again: boolean; next: bo
           </span>
         )}
       </div>
+      {waiting && <p className="sub">The berth is asked and answers within seconds while its agent runs.</p>}
+      {told[0]?.kind === 'read back failed' && (
+        <p className="danger" role="alert">
+          {told[0].sentence}
+        </p>
+      )}
       {read && !read.file?.ok && read.progress === null && <p role="alert">{read.file?.sentence}</p>}
       <TroubleNote error={error} />
       <p className="sub" style={{ marginTop: 8 }}>
