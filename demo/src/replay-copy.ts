@@ -3,7 +3,7 @@ import type { JobView } from '@udrel/contract/types';
 import { defaultIntent, planLayout, type SourceTable } from '@udrel/core/layout';
 import { aroundOf, expectedTable, targetsOf } from '@udrel/core/plan-file';
 import { askedOf, routesFor } from '@udrel/core/routes';
-import { decided, type Route, type StepId } from '@udrel/core/steps';
+import { copyTargets, decided, TARGET_FACTS, type Route, type StepId } from '@udrel/core/steps';
 import type { DemoJob } from '../data/demo-job';
 import { fact, type Act } from './act';
 
@@ -36,14 +36,18 @@ export const draftPlan =
     return fact('plan draft', { intent, route, startedFrom })(acting, view);
   };
 
-/** The finished drive read by hand with the probe: all of it is there. */
-export const readBack: Act = (acting, view) => {
-  const { plan } = view.snapshot.facts;
-  const table = plan && expectedTable(view.snapshot, plan);
-  if (!table) return Promise.resolve(view);
-  const serial = plan.targetSerial;
-  const { tag, version } = view;
-  return enterReadBack(acting, tag, { version, serial, table, problems: [], whyNot: '' });
+/** Every finished drive read by hand with the probe: all of it is there. */
+export const readBack: Act = async (acting, given) => {
+  let view = given;
+  const { plan } = given.snapshot.facts;
+  if (!plan) return view;
+  for (const onto of copyTargets(given.snapshot)) {
+    const serial = given.snapshot.facts[TARGET_FACTS[onto].choice]?.serial ?? '';
+    const table = expectedTable(given.snapshot, plan, onto);
+    const { tag, version } = view;
+    view = await enterReadBack(acting, tag, { version, onto, serial, table, problems: [], whyNot: '' });
+  }
+  return view;
 };
 
 /** The moment at which the running run is over: it took a little more or less than expected. */

@@ -73,6 +73,7 @@ const CASES: Record<EntryKey, { right: object; wrong: object; field: string }> =
     field: 'route',
   },
   'source identified': { right: serial, wrong: { serial: 'x' }, field: 'serial' },
+  'added overwrite confirmed': { right: serial, wrong: { serial: '' }, field: 'serial' },
   'added identified': { right: serial, wrong: { serial: '' }, field: 'serial' },
   'overwrite confirmed': { right: serial, wrong: { serial: '' }, field: 'serial' },
   'target identified': { right: serial, wrong: { serial: '<b>' }, field: 'serial' },

@@ -3,6 +3,7 @@ import type { Equipment, Holding } from '@udrel/core/equipment';
 import type { RunKind } from '@udrel/core/estimate';
 import type { Adapter, Candidate, Drive } from '@udrel/core/fit';
 import type { Alarm } from '@udrel/core/identity';
+import type { TargetId } from '@udrel/core/layout';
 import type { MemoryModule, MemorySet } from '@udrel/core/memory';
 import type { Quote } from '@udrel/core/quote';
 import type { JudgedStick, Placing } from '@udrel/core/routes';
@@ -56,6 +57,8 @@ export interface EventView {
   seq: number;
   kind: string;
   sentence: string;
+  /** The drive that was copied onto or read; null for what is about none of them. */
+  onto: TargetId | null;
   by: string;
   at: string;
 }
@@ -65,6 +68,9 @@ export interface RunView {
   kind: RunKind;
   /** The partition that it is about, by id; null for the whole drive. */
   about: string | null;
+  /** The drive that a copy goes onto; null for what only concerns the old one. */
+  onto: TargetId | null;
+  /** Counted from 1 for each drive that is copied onto. */
   attempt: number;
   berth: number | null;
   simulatedSpeed: number | null;

@@ -11,14 +11,14 @@ import {
   type Socket,
 } from '@udrel/core/equipment';
 import type { Drive } from '@udrel/core/fit';
+import type { TargetId } from '@udrel/core/layout';
 import type { JudgedStick } from '@udrel/core/routes';
+import { TARGET_FACTS } from '@udrel/core/steps';
 import type { OfferedPart } from './offered';
 import type { JobRecord } from './record';
 
-/** Both drives as things to be held, and what the shop has to hold them and to start the device from. */
-export interface HeldForCopy {
-  old: HeldDrive | null;
-  fresh: HeldDrive | null;
+/** The drives as things to be held, and what the shop has to hold them and to start the device from. */
+export interface HeldForCopy extends Record<'old' | TargetId, HeldDrive | null> {
   holders: HolderOffer[];
   sockets: Socket[];
   sticks: JudgedStick[];
@@ -31,10 +31,14 @@ export function heldForCopy(job: JobRecord, parts: readonly OfferedPart[], now: 
     if (spec.kind === 'boot stick' || spec.kind === 'bench host') return [];
     return [{ partId: part.id, name: `${part.maker} ${part.name}`, stock: part.stock, holder: spec }];
   });
-  const drive = chosenDrive(job, parts);
+  const chosen = (on: TargetId) => {
+    const drive = chosenDrive(on, job, parts);
+    return drive && heldNew(drive);
+  };
   return {
     old: oldDrive(job),
-    fresh: drive && heldNew(drive),
+    new: chosen('new'),
+    added: chosen('added'),
     holders,
     sockets: socketsOf(job, equipment),
     sticks: sticksFor(job, equipment, now),
@@ -43,7 +47,7 @@ export function heldForCopy(job: JobRecord, parts: readonly OfferedPart[], now: 
 
 /** With what the old drive and the chosen one can be held while copying, and which sticks the device starts from. */
 export function copyingWith(job: JobRecord, parts: readonly OfferedPart[], now: Date): MatchView['copying'] {
-  const { old, fresh, holders, sockets, sticks } = heldForCopy(job, parts, now);
+  const { old, new: fresh, holders, sockets, sticks } = heldForCopy(job, parts, now);
   const held = (drive: HeldDrive | null) => drive && holdings(drive, holders, sockets);
   return { old: held(old), fresh: held(fresh), sticks };
 }
@@ -64,9 +68,9 @@ function oldDrive({ snapshot, model }: JobRecord): HeldDrive | null {
   return old && site ? heldOld(old, site) : null;
 }
 
-/** What is known of the chosen drive: of the library, or brought by the customer. */
-export function chosenDrive({ snapshot }: JobRecord, parts: readonly OfferedPart[]): Drive | null {
-  const { 'drive choice': choice, 'own drive': own } = snapshot.facts;
+/** What is known of a chosen drive: of the library, or brought by the customer. */
+export function chosenDrive(on: TargetId, { snapshot }: JobRecord, parts: readonly OfferedPart[]): Drive | null {
+  const { [TARGET_FACTS[on].choice]: choice, 'own drive': own } = snapshot.facts;
   if (!choice) return null;
   if (choice.partId === null) return own?.drive ?? null;
   return (parts.find(({ id }) => id === choice.partId)?.spec as Drive | undefined) ?? null;

@@ -26,7 +26,7 @@ export async function stampTakenBack(acting: Acting, job: JobRecord, id: string)
 }
 
 async function runReopened(acting: Acting, job: JobRecord, event: Prepared['event']): Promise<Prepared> {
-  const run = job.runs.at(-1);
+  const run = job.runs.findLast(({ kind }) => kind === 'copy');
   if (!run) throw new Refusal(409, 'no-run', 'No copy of this job was made.');
   const runs = job.snapshot.runs.map((one) => (one.id === run.id ? { ...one, outcome: 'running' as const } : one));
   return {

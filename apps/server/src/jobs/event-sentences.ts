@@ -20,6 +20,13 @@ const RUN_NAMES: Readonly<Record<string, string>> = {
   'read back': 'Reading back',
 };
 
+function runName(data: Data): string {
+  const onto = data['onto'] === 'added' ? ' onto the added drive' : '';
+  return `${RUN_NAMES[word(data, 'kind')] ?? 'Copy'}${onto}`;
+}
+
+const driveRead = (data: Data) => (data['onto'] === 'added' ? 'added drive' : 'new drive');
+
 /** What happened, in words, by the kind of event. Events hold no names of customers and no secrets. */
 const SENTENCES: Readonly<Record<string, (data: Data) => string>> = {
   booked: () => 'Booked in',
@@ -58,13 +65,14 @@ const SENTENCES: Readonly<Record<string, (data: Data) => string>> = {
   prepared: (data) => `Prepared: ${word(data, 'check')}${data['note'] ? ` (${word(data, 'note')})` : ''}`,
   'preparation taken back': (data) => `Not prepared after all: ${word(data, 'check')}`,
   'run began': (data) =>
-    `${RUN_NAMES[word(data, 'kind')] ?? 'Copy'} began, attempt ${word(data, 'attempt')}${data['berth'] ? `, berth ${word(data, 'berth')}` : ', timed by hand'}`,
+    `${runName(data)} began, attempt ${word(data, 'attempt')}${data['berth'] ? `, berth ${word(data, 'berth')}` : ', timed by hand'}`,
   'run alarm': (data) => `Berth ${word(data, 'berth')}: ${word(data, 'sentence')}`,
-  'read back asked': (data) => `Berth ${word(data, 'berth')} is asked to read the new drive`,
-  'read back failed': (data) => `Not read back: ${word(data, 'trouble')}`,
-  'read back': (data) => `New drive read back: ${word(data, 'verdict')}`,
+  'read back asked': (data) => `Berth ${word(data, 'berth')} is asked to read the ${driveRead(data)}`,
+  'read back failed': (data) =>
+    `${data['onto'] === 'added' ? 'Added drive not' : 'Not'} read back: ${word(data, 'trouble')}`,
+  'read back': (data) => `${data['onto'] === 'added' ? 'Added' : 'New'} drive read back: ${word(data, 'verdict')}`,
   'run ended': (data) =>
-    `${RUN_NAMES[word(data, 'kind')] ?? 'Copy'}, attempt ${word(data, 'attempt')}, ${word(data, 'outcome')}${data['note'] ? `: ${word(data, 'note')}` : ''}`,
+    `${runName(data)}, attempt ${word(data, 'attempt')}, ${word(data, 'outcome')}${data['note'] ? `: ${word(data, 'note')}` : ''}`,
   'strip moved': (data) => `${word(data, 'name')}: ${word(data, 'out')} out, ${word(data, 'back')} back`,
   'strip all': (data) => `Everything ${word(data, 'way')}`,
   'gate overridden': (data) => `Passed “${word(data, 'gate')}” with a reason: ${word(data, 'reason')}`,

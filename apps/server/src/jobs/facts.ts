@@ -3,7 +3,16 @@ import type { EntryKey, FactEntry, JobView } from '@udrel/contract/types';
 import { entryKeys, factShapes, type Shape } from '@udrel/contract/schemas';
 import { validate } from '@udrel/contract/validate';
 import { identify } from '@udrel/core/identity';
-import { replacesDrive, wants, type FactKey, type JobFacts, type OwnDrive, type StepId } from '@udrel/core/steps';
+import type { TargetId } from '@udrel/core/layout';
+import {
+  replacesDrive,
+  TARGET_FACTS,
+  wants,
+  type FactKey,
+  type JobFacts,
+  type OwnDrive,
+  type StepId,
+} from '@udrel/core/steps';
 import { fieldWrong, notFound, Refusal } from '../platform/errors';
 import { insertRows } from '../platform/insert';
 import type { Acting } from '../platform/routes';
@@ -31,6 +40,7 @@ const STEP_OF: Readonly<Record<EntryKey, StepId>> = {
   'target identified': 'identify',
   'added identified': 'identify',
   'overwrite confirmed': 'identify',
+  'added overwrite confirmed': 'identify',
   fitted: 'fit',
   'added fitted': 'fit added',
   installed: 'install',
@@ -75,7 +85,8 @@ export async function enterFact(acting: Acting, tag: string, key: string, body: 
     const value = await examine(acting, job, key, checked.value);
     if (key === 'fitted') await withdrawProof(acting, job, value as { serial: string });
     const kept = await keepFact(acting, job, key, value, originOf(key, body));
-    if (key === 'target identified') await noteWhatItHolds(acting, job, value as { serial: string });
+    const on = TARGETS.find((one) => TARGET_FACTS[one].identified === key);
+    if (on) await noteWhatItHolds(acting, job, on, value as { serial: string });
     return [kept];
   });
 }
@@ -97,7 +108,8 @@ async function examine(acting: Acting, job: JobRecord, key: EntryKey, value: unk
   if (key === 'before') examineBefore(job, value as NonNullable<JobFacts['before']>);
   if (key === 'after') examineMeasured(value as NonNullable<JobFacts['after']>);
   if (isSerialKey(key)) return examineSerial(acting.manager, job, key, (value as { serial: string }).serial);
-  if (key === 'overwrite confirmed') return examineConfirmed(job.snapshot.facts, (value as { serial: string }).serial);
+  const confirmed = TARGETS.find((one) => TARGET_FACTS[one].confirmed === key);
+  if (confirmed) return examineConfirmed(job.snapshot.facts, confirmed, (value as { serial: string }).serial);
   if (key === 'own memory' && job.snapshot.facts['memory choice']?.partId === null) {
     throw new Refusal(409, 'memory-chosen', 'Their modules are chosen for this job. Take that back first.');
   }
@@ -212,12 +224,19 @@ function examineMeasured({ set, whyNot }: NonNullable<JobFacts['before']>): void
   }
 }
 
-/** A new drive that is known to hold data is written to only after its serial was typed once more. */
-async function noteWhatItHolds(acting: Acting, job: JobRecord, { serial }: { serial: string }): Promise<void> {
-  const what = await knownToHold(acting.manager, job, serial);
-  const known = job.snapshot.facts['target holds'];
-  if (what.length > 0 || known)
-    await keepFact(acting, job, 'target holds', { serial: what.length > 0 ? serial : '', what }, 'on record');
+const TARGETS = ['new', 'added'] as const;
+
+/** A drive that is known to hold data is written to only after its serial was typed once more. */
+async function noteWhatItHolds(
+  acting: Acting,
+  job: JobRecord,
+  on: TargetId,
+  { serial }: { serial: string },
+): Promise<void> {
+  const what = await knownToHold(acting.manager, job, on, serial);
+  const { holds } = TARGET_FACTS[on];
+  if (what.length > 0 || job.snapshot.facts[holds])
+    await keepFact(acting, job, holds, { serial: what.length > 0 ? serial : '', what }, 'on record');
 }
 
 const SERIAL_KEYS: readonly string[] = [

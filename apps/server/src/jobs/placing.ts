@@ -2,10 +2,11 @@ import type { PlacingView } from '@udrel/contract/types';
 import { fitDrive, type DriveClass } from '@udrel/core/fit';
 import type { FinishedRun } from '@udrel/core/estimate';
 import type { FreeSite, Placing } from '@udrel/core/routes';
-import { occupant } from '@udrel/core/steps';
+import type { TargetId } from '@udrel/core/layout';
+import { occupant, TARGET_FACTS, TARGET_NAMES } from '@udrel/core/steps';
 import type { EntityManager } from 'typeorm';
 import { firstRow, rows } from '../platform/database';
-import { chosenDrive, heldForCopy } from './copying';
+import { chosenDrive, heldForCopy, type HeldForCopy } from './copying';
 import { offeredParts, type OfferedPart } from './offered';
 import type { JobRecord } from './record';
 import { readJob } from './view';
@@ -17,16 +18,26 @@ export async function viewPlacing(manager: EntityManager, tag: string, now: Date
   return { placing: await placingOf(manager, await readJob(manager, tag, now), now) };
 }
 
-/** What of device and shop decides how both drives can be placed; null while one of them is not known. */
+/** What of device and shop decides how the drives can be placed; null while one of them is not known. */
 export async function placingOf(manager: EntityManager, job: JobRecord, now: Date): Promise<Placing | null> {
   const parts = await offeredParts(manager, job.id, ['drive', 'equipment']);
-  const { 'old drive': old, 'drive choice': choice, health } = job.snapshot.facts;
+  const { 'old drive': old, health } = job.snapshot.facts;
   const held = heldForCopy(job, parts, now);
-  if (!old || !choice || !held.old || !held.fresh) return null;
+  const fresh = target('new', held, job, parts);
+  if (!old || !held.old || !fresh) return null;
+  const { freeSites, ...drive } = fresh;
   return {
-    old: { held: held.old, class: old.class, link: old.link, siteId: old.siteId, health: health?.grade ?? 'unknown' },
-    fresh: { held: held.fresh, class: choice.class, link: choice.link, siteId: choice.siteId },
-    freeSites: freeSites(job, parts),
+    old: {
+      name: 'old drive',
+      held: held.old,
+      class: old.class,
+      link: old.link,
+      siteId: old.siteId,
+      health: health?.grade ?? 'unknown',
+    },
+    fresh: drive,
+    freeSites,
+    added: target('added', held, job, parts),
     holders: held.holders,
     deviceSockets: held.sockets.filter(({ at }) => at === 'the device'),
     sticks: held.sticks,
@@ -35,16 +46,26 @@ export async function placingOf(manager: EntityManager, job: JobRecord, now: Dat
   };
 }
 
-/** Sites besides the old drive's where the new drive fits as it is, its own among them. */
-function freeSites(job: JobRecord, parts: readonly OfferedPart[]): FreeSite[] {
+/** A drive that is written to, with the sites where it fits; null while it is not chosen. */
+function target(on: TargetId, held: HeldForCopy, job: JobRecord, parts: readonly OfferedPart[]): Placing['added'] {
+  const choice = job.snapshot.facts[TARGET_FACTS[on].choice];
+  const drive = held[on];
+  if (!choice || !drive) return null;
+  const { class: kind, link, siteId } = choice;
+  return { name: TARGET_NAMES[on], held: drive, class: kind, link, siteId, freeSites: freeSites(on, job, parts) };
+}
+
+/** Sites besides the old drive's where the drive fits as it is, its own among them. */
+function freeSites(on: TargetId, job: JobRecord, parts: readonly OfferedPart[]): FreeSite[] {
   const { model, snapshot } = job;
-  const { 'old drive': old, 'drive choice': choice } = snapshot.facts;
-  const drive = chosenDrive(job, parts);
+  const { 'old drive': old, [TARGET_FACTS[on].choice]: choice } = snapshot.facts;
+  const drive = chosenDrive(on, job, parts);
   return model.sites.flatMap((site): FreeSite[] => {
     if (site.id === old?.siteId) return [];
     if (choice && site.id === choice.siteId) return [{ siteId: site.id, name: site.name, link: choice.link }];
-    if (!drive || occupant(snapshot.facts, site.id, 'main')) return [];
-    const { verdict, link } = fitDrive(site, drive, { firmware: model.firmware, use: 'system' });
+    if (!drive || occupant(snapshot.facts, site.id, on === 'new' ? 'main' : 'added')) return [];
+    const use = on === 'new' ? 'system' : 'data';
+    const { verdict, link } = fitDrive(site, drive, { firmware: model.firmware, use });
     return verdict === 'fits' && link ? [{ siteId: site.id, name: site.name, link }] : [];
   });
 }

@@ -10,6 +10,7 @@ import type {
 } from '@udrel/contract/types';
 import type { RunEstimate, RunKind } from '@udrel/core/estimate';
 import { isGrave } from '@udrel/core/identity';
+import type { TargetId } from '@udrel/core/layout';
 import { progressOf, type ProgressState } from '@udrel/core/progress';
 import type {
   End,
@@ -31,6 +32,7 @@ interface StoredRun extends Pick<RunView, 'changed' | 'leftAs' | 'alarms'> {
   id: string;
   kind: RunKind;
   about: string | null;
+  onto: TargetId | null;
   attempt: number;
   berth: number | null;
   simulatedSpeed: number | null;
@@ -153,7 +155,7 @@ export const JOBS_SQL = `
                                    order by g.number), '[]')
             from thing g left join place l on l.id = g.place_id where g.job_id = j.id) as things,
          (select coalesce(json_agg(json_build_object(
-                   'id', r.id, 'kind', r.kind, 'about', r.about, 'attempt', r.attempt, 'berth', b.number, 'simulatedSpeed', b.simulated_speed,
+                   'id', r.id, 'kind', r.kind, 'about', r.about, 'onto', r.onto, 'attempt', r.attempt, 'berth', b.number, 'simulatedSpeed', b.simulated_speed,
                    'heardAt', b.heard_at, 'outcome', r.outcome, 'beganAt', r.began_at, 'endedAt', r.ended_at,
                    'note', r.note, 'changed', r.changed, 'leftAs', r.left_as,
                    'alarms', r.alarms, 'sourceSerial', r.source_serial, 'targetSerial', r.target_serial,
@@ -218,11 +220,12 @@ function viewRun(stored: StoredRun, now: Date): RunView {
 
 /** What no berth watches is timed by hand: its estimate less the time gone by. */
 function summarise(run: RunView, now: Date): RunSummary {
-  const { id, kind, about, attempt, sourceSerial, targetSerial, outcome, estimate } = run;
+  const { id, kind, about, onto, attempt, sourceSerial, targetSerial, outcome, estimate } = run;
   const gone = (now.getTime() - Date.parse(run.beganAt)) / 1000;
   const byEstimate = { low: Math.max(0, estimate.low - gone), high: Math.max(0, estimate.high - gone) };
   const left = outcome === 'running' ? (run.berth === null ? byEstimate : run.progress.left) : null;
-  return { id, kind, about, attempt, sourceSerial, targetSerial, outcome, left, alarmed: run.alarms.some(isGrave) };
+  const alarmed = run.alarms.some(isGrave);
+  return { id, kind, about, onto, attempt, sourceSerial, targetSerial, outcome, left, alarmed };
 }
 
 /** Whether the device runs from a battery; null where its model does not say. */

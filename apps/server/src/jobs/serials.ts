@@ -1,5 +1,6 @@
 import { identify, ownLabel, type LabelledDrive, type LabelledRole } from '@udrel/core/identity';
-import { replacesDrive, type JobFacts } from '@udrel/core/steps';
+import type { TargetId } from '@udrel/core/layout';
+import { replacesDrive, TARGET_FACTS, type JobFacts } from '@udrel/core/steps';
 import type { EntityManager } from 'typeorm';
 import { firstRow, rows } from '../platform/database';
 import { fieldWrong, Refusal } from '../platform/errors';
@@ -69,9 +70,14 @@ async function whereItBelongs(manager: EntityManager, job: JobRecord, scanned: s
   return `That drive is on record here (${found.custody ?? 'without custody'}) and not of this job.`;
 }
 
-/** What the new drive is known to hold, one line each; none where it is new. */
-export async function knownToHold(manager: EntityManager, job: JobRecord, serial: string): Promise<string[]> {
-  const { 'own drive': own, 'drive choice': choice } = job.snapshot.facts;
+/** What a drive to be written to is known to hold, one line each; none where it is new. */
+export async function knownToHold(
+  manager: EntityManager,
+  job: JobRecord,
+  on: TargetId,
+  serial: string,
+): Promise<string[]> {
+  const { 'own drive': own, [TARGET_FACTS[on].choice]: choice } = job.snapshot.facts;
   const theirs = choice?.partId === null && own?.serial === serial ? ['what the customer had on it'] : [];
   const copies = await rows<{ tag: string; outcome: string }>(
     manager,
@@ -83,7 +89,8 @@ export async function knownToHold(manager: EntityManager, job: JobRecord, serial
 }
 
 /** The serial typed once more says that what the drive holds may be lost. */
-export function examineConfirmed({ 'drive choice': choice }: JobFacts, typed: string): { serial: string } {
+export function examineConfirmed(facts: JobFacts, on: TargetId, typed: string): { serial: string } {
+  const choice = facts[TARGET_FACTS[on].choice];
   if (!choice) throw new Refusal(409, 'gate-closed', 'The drive is not known yet.');
   const result = identify(typed, choice, null);
   if (result.outcome !== 'match')

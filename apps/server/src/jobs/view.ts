@@ -1,4 +1,5 @@
 import type { EventView, JobView } from '@udrel/contract/types';
+import type { TargetId } from '@udrel/core/layout';
 import { canTakeBack, deliveryIn } from '@udrel/core/steps';
 import type { EntityManager } from 'typeorm';
 import { rows } from '../platform/database';
@@ -31,7 +32,8 @@ export async function viewRecord(manager: EntityManager, record: JobRecord, now:
     [record.id],
   );
   const history = events.map(({ seq, kind, data, by, at }): EventView => {
-    return { seq, kind, sentence: sentenceOf(kind, data), by, at: at.toISOString() };
+    const onto = (data['onto'] as TargetId | undefined) ?? null;
+    return { seq, kind, sentence: sentenceOf(kind, data), onto, by, at: at.toISOString() };
   });
   return { ...present(record, now), history };
 }

@@ -1,6 +1,7 @@
 import type { RunEstimate, RunKind } from '@udrel/core/estimate';
 import type { DriveClass } from '@udrel/core/fit';
 import type { Alarm } from '@udrel/core/identity';
+import type { TargetId } from '@udrel/core/layout';
 import type { ProgressState } from '@udrel/core/progress';
 import type { RunOutcome } from '@udrel/core/steps';
 import { EntitySchema } from 'typeorm';
@@ -37,6 +38,8 @@ export interface RunRow {
   kind: RunKind;
   /** The partition that it is about, by id; null for the whole drive. */
   about: string | null;
+  /** The drive that a copy goes onto; null for what only concerns the old one. */
+  onto: TargetId | null;
   sourceClass: DriveClass;
   attempt: number;
   berthId: string | null;
@@ -64,6 +67,7 @@ export const Run = new EntitySchema<RunRow>({
     jobId: reference('job'),
     kind: text(),
     about: text({ nullable: true }),
+    onto: text({ nullable: true }),
     sourceClass: text({ default: 'SATA SSD' }),
     attempt: integer(),
     berthId: reference('berth', { nullable: true }),
@@ -83,7 +87,7 @@ export const Run = new EntitySchema<RunRow>({
     progress: json(),
   },
   indices: [
-    { name: 'run_attempt', columns: ['jobId', 'kind', 'attempt'], unique: true },
+    { name: 'run_attempt', columns: ['jobId', 'kind', 'onto', 'attempt'], unique: true },
     { name: 'run_target', columns: ['targetSerial'] },
     { name: 'run_open_job', columns: ['jobId'], unique: true, where: "outcome = 'running'" },
     { name: 'run_open_berth', columns: ['berthId'], unique: true, where: "outcome = 'running'" },
@@ -138,6 +142,8 @@ export interface LookRow {
   id: string;
   jobId: string;
   berthId: string;
+  /** The drive that is to be read, and the attempt after which. */
+  onto: TargetId;
   attempt: number;
   askedBy: string;
   askedAt: Date;
@@ -153,6 +159,7 @@ export const Look = new EntitySchema<LookRow>({
     id: key(),
     jobId: reference('job'),
     berthId: reference('berth'),
+    onto: text({ default: 'new' }),
     attempt: integer(),
     askedBy: reference('staff'),
     askedAt: time(),

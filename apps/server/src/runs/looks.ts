@@ -1,11 +1,12 @@
 import { randomUUID } from 'node:crypto';
 import type { AgentLook, AskLook, EnterReadBack, JobView, LookResult } from '@udrel/contract/types';
 import { identify, normaliseSerial } from '@udrel/core/identity';
+import type { TargetId } from '@udrel/core/layout';
 import { expectedTable } from '@udrel/core/plan-file';
 import { comparable, readBack } from '@udrel/core/read-back';
-import { latestRun, type ReadBackFact, type SeenTarget } from '@udrel/core/steps';
+import { latestRun, TARGET_FACTS, TARGET_NAMES, type ReadBackFact, type SeenTarget } from '@udrel/core/steps';
 import type { EntityManager } from 'typeorm';
-import { changeJob, requireStep, type Happened } from '../jobs/change';
+import { changeJob, type Happened } from '../jobs/change';
 import { keepFact } from '../jobs/facts';
 import type { JobRecord } from '../jobs/record';
 import { readJob } from '../jobs/view';
@@ -17,7 +18,8 @@ import { Look } from './entities';
 /** Asks the bench agent to read the finished drive at a berth against the plan. */
 export function askLook(acting: Acting, tag: string, given: AskLook): Promise<JobView> {
   return changeJob(acting, tag, given.version, async (job) => {
-    const { attempt } = readable(job);
+    const { onto = 'new' } = given;
+    const { attempt } = readable(job, onto);
     const berth = await firstRow<{ id: string; watched: boolean }>(
       acting.manager,
       'select id, watched from berth where number = $1',
@@ -27,21 +29,22 @@ export function askLook(acting: Acting, tag: string, given: AskLook): Promise<Jo
     if (!berth.watched) throw fieldWrong('berth', `No agent watches berth ${given.berth}: read the drive by a file.`);
     await acting.manager.query('delete from look where job_id = $1 and answered_at is null', [job.id]);
     const at = { askedBy: acting.actor.id, askedAt: acting.now, answeredAt: null, trouble: '' };
-    await acting.manager.insert(Look, { id: randomUUID(), jobId: job.id, berthId: berth.id, attempt, ...at });
-    return [{ kind: 'read back asked', data: { berth: given.berth } }];
+    await acting.manager.insert(Look, { id: randomUUID(), jobId: job.id, berthId: berth.id, onto, attempt, ...at });
+    return [{ kind: 'read back asked', data: { berth: given.berth, onto } }];
   });
 }
 
 /** Drives that berths are asked to look at. */
 export async function openLooks(manager: EntityManager, now: Date): Promise<AgentLook[]> {
-  const asked = await rows<{ id: string; berth: number; tag: string }>(
+  const asked = await rows<{ id: string; berth: number; tag: string; onto: TargetId }>(
     manager,
-    `select l.id, b.number as berth, j.tag from look l join berth b on b.id = l.berth_id join job j on j.id = l.job_id
+    `select l.id, l.onto, b.number as berth, j.tag from look l join berth b on b.id = l.berth_id join job j on j.id = l.job_id
       where l.answered_at is null and j.closed_at is null order by l.asked_at`,
   );
-  const looks = asked.map(async ({ id, berth, tag }): Promise<AgentLook[]> => {
+  const looks = asked.map(async ({ id, berth, tag, onto }): Promise<AgentLook[]> => {
     const { snapshot } = await readJob(manager, tag, now);
-    const { plan, 'old drive': old, 'drive choice': fresh } = snapshot.facts;
+    const { plan, 'old drive': old } = snapshot.facts;
+    const fresh = snapshot.facts[TARGET_FACTS[onto].choice];
     if (!plan || !old || !fresh) return [];
     return [
       {
@@ -49,8 +52,8 @@ export async function openLooks(manager: EntityManager, now: Date): Promise<Agen
         berth,
         source: { serial: old.serial, bytes: old.bytes },
         target: { serial: fresh.serial, bytes: fresh.bytes },
-        expected: expectedTable(snapshot, plan),
-        compare: comparable(snapshot, plan),
+        expected: expectedTable(snapshot, plan, onto),
+        compare: comparable(snapshot, plan, onto),
       },
     ];
   });
@@ -65,10 +68,11 @@ export async function answerLook(acting: Acting, result: LookResult): Promise<{ 
     by: string;
     name: string;
     role: Acting['actor']['role'];
+    onto: TargetId;
     attempt: number;
   }>(
     manager,
-    `select j.tag, l.asked_by as by, s.name, s.role, l.attempt
+    `select j.tag, l.asked_by as by, s.name, s.role, l.onto, l.attempt
        from look l join job j on j.id = l.job_id join staff s on s.id = l.asked_by
       where l.id = $1 and l.answered_at is null and j.closed_at is null`,
     [result.id],
@@ -82,16 +86,23 @@ export async function answerLook(acting: Acting, result: LookResult): Promise<{ 
       result.trouble,
     ]);
     const { table, problems, compared } = result;
-    const trouble = whyUnread(job, result, asked.attempt);
-    if (!table || trouble) return [{ kind: 'read back failed', data: { trouble: trouble ?? 'Nothing was read.' } }];
-    return [await keepReadBack({ ...acting, actor }, job, { table, problems, compared }, 'read at the berth')];
+    const trouble = whyUnread(job, result, asked);
+    if (!table || trouble) {
+      return [{ kind: 'read back failed', data: { onto: asked.onto, trouble: trouble ?? 'Nothing was read.' } }];
+    }
+    const seen = { table, problems, compared };
+    return [await keepReadBack({ ...acting, actor }, job, { onto: asked.onto, seen, origin: 'read at the berth' })];
   });
   return { taken: true };
 }
 
-/** Why an answer is not taken: nothing was read, or not of the drive that was copied to last; null where it is. */
-function whyUnread({ snapshot }: JobRecord, { drive, trouble }: LookResult, attempt: number): string | null {
-  const run = latestRun(snapshot);
+/** Why an answer is not taken: nothing was read, or not of the drive that was copied onto; null where it is. */
+function whyUnread(
+  { snapshot }: JobRecord,
+  { drive, trouble }: LookResult,
+  { onto, attempt }: { onto: TargetId; attempt: number },
+): string | null {
+  const run = latestRun(snapshot, onto);
   if (trouble !== '' || !drive) return trouble || 'No drive was seen at the berth.';
   if (run?.attempt !== attempt) return 'Another attempt has begun meanwhile.';
   return normaliseSerial(drive.serial) === normaliseSerial(run.targetSerial)
@@ -102,27 +113,29 @@ function whyUnread({ snapshot }: JobRecord, { drive, trouble }: LookResult, atte
 /** The finished drive as a file tells it, or why it was not read. */
 export function enterReadBack(acting: Acting, tag: string, given: EnterReadBack): Promise<JobView> {
   return changeJob(acting, tag, given.version, async (job) => {
-    readable(job);
-    const { table, problems, whyNot } = given;
+    const { table, problems, whyNot, onto = 'new' } = given;
+    readable(job, onto);
     if (!table) {
       if (whyNot === '') throw fieldWrong('whyNot', 'Read the drive, or say why it is not read.');
-      return [await keepReadBack(acting, job, null, 'typed', whyNot)];
+      return [await keepReadBack(acting, job, { onto, seen: null, origin: 'typed', whyNot })];
     }
-    const choice = job.snapshot.facts['drive choice'];
+    const choice = job.snapshot.facts[TARGET_FACTS[onto].choice];
     const old = job.snapshot.facts['old drive'];
     const found = choice && identify(given.serial, choice, old ? { serial: old.serial } : null);
     if (found?.outcome !== 'match') {
-      throw fieldWrong('serial', found ? found.sentence : 'The new drive is not known yet.');
+      throw fieldWrong('serial', found ? found.sentence : `The ${TARGET_NAMES[onto]} is not known yet.`);
     }
-    return [await keepReadBack(acting, job, { table, problems, compared: [] }, 'read from a file')];
+    const seen = { table, problems, compared: [] };
+    return [await keepReadBack(acting, job, { onto, seen, origin: 'read from a file' })];
   });
 }
 
-/** The latest attempt, which has ended. */
-function readable(job: JobRecord): { attempt: number } {
-  requireStep(job, 'read back');
-  const run = latestRun(job.snapshot);
-  if (!run) throw new Refusal(409, 'no-run', 'Nothing has been copied yet.');
+/** The latest attempt at the copy onto a drive, which has ended. */
+function readable(job: JobRecord, onto: TargetId): { attempt: number } {
+  if (job.snapshot.end) throw new Refusal(409, 'step-absent', 'This job has no such step.');
+  if (!job.snapshot.facts.plan) throw new Refusal(409, 'gate-closed', 'The copy plan is not accepted.');
+  const run = latestRun(job.snapshot, onto);
+  if (!run) throw new Refusal(409, 'no-run', `Nothing has been copied onto the ${TARGET_NAMES[onto]} yet.`);
   if (run.outcome === 'running')
     throw new Refusal(409, 'run-under-way', 'A copy is running. Record how it ended first.');
   return { attempt: run.attempt };
@@ -131,16 +144,14 @@ function readable(job: JobRecord): { attempt: number } {
 async function keepReadBack(
   acting: Acting,
   job: JobRecord,
-  seen: SeenTarget | null,
-  origin: string,
-  whyNot = '',
+  { onto, seen, origin, whyNot = '' }: { onto: TargetId; seen: SeenTarget | null; origin: string; whyNot?: string },
 ): Promise<Happened> {
-  const run = latestRun(job.snapshot);
+  const run = latestRun(job.snapshot, onto);
   const { plan } = job.snapshot.facts;
   if (!run || !plan) throw new Refusal(409, 'gate-closed', 'The copy plan is not accepted.');
-  const asPlanned = seen !== null && readBack(job.snapshot, plan, seen).verdict === 'as planned';
+  const asPlanned = seen !== null && readBack(job.snapshot, plan, seen, onto).verdict === 'as planned';
   const fact: ReadBackFact = { serial: run.targetSerial, attempt: run.attempt, seen, asPlanned, whyNot };
-  await keepFact(acting, job, 'read back', fact, origin);
+  await keepFact(acting, job, TARGET_FACTS[onto].readBack, fact, origin);
   const verdict = seen === null ? `not read: ${whyNot}` : asPlanned ? 'as planned' : 'other than planned';
-  return { kind: 'read back', data: { attempt: run.attempt, verdict } };
+  return { kind: 'read back', data: { onto, attempt: run.attempt, verdict } };
 }

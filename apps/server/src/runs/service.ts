@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import type { BeginRun, EndRun, JobView } from '@udrel/contract/types';
 import { decimal } from '@udrel/core/capacity';
 import { beginProgress } from '@udrel/core/progress';
+import { TARGET_FACTS, TARGET_NAMES, targetTrusted } from '@udrel/core/steps';
 import { changeJob, requireStep } from '../jobs/change';
 import { fieldWrong, Refusal } from '../platform/errors';
 import type { Acting } from '../platform/routes';
@@ -11,31 +12,41 @@ import { Run } from './entities';
 /** Begins a run: the copy only after both drives were identified by serial, or one that prepares it. */
 export function beginRun(acting: Acting, tag: string, given: BeginRun): Promise<JobView> {
   const { kind = 'copy', about = null, changed = '' } = given;
+  const onto = kind === 'copy' ? (given.onto ?? 'new') : null;
   return changeJob(acting, tag, given.version, async (job) => {
     requireStep(job, kind === 'copy' ? 'begin copy' : 'prepare');
     if (job.runs.some((run) => run.outcome === 'running')) {
       throw new Refusal(409, 'run-under-way', 'Something of this job is running already.');
     }
-    const { plan, 'old drive': source, 'drive choice': target } = job.snapshot.facts;
-    const planned = plan?.work.find(({ about: on, estimate }) => estimate.kind === kind && on === about);
+    if (onto && targetTrusted(job.snapshot, onto)) {
+      const sentence = `The ${TARGET_NAMES[onto]} holds a copy that is trusted. Take back its end to copy once more.`;
+      throw new Refusal(409, 'copy-trusted', sentence);
+    }
+    const { plan, 'old drive': source } = job.snapshot.facts;
+    const target = job.snapshot.facts[TARGET_FACTS[onto ?? 'new'].choice];
+    const isSame = (one: { kind: string; about: string | null; onto: string | null }) =>
+      one.kind === kind && one.about === about && one.onto === onto;
+    const planned = plan?.work.find((one) => isSame({ ...one, kind: one.estimate.kind }));
     if (!plan || !source || !target || !planned)
       throw new Refusal(409, 'gate-closed', 'The accepted plan has no such run.');
-    const before = job.runs.findLast((run) => run.kind === kind && run.about === about);
+    const before = job.runs.findLast(isSame);
     if (before?.outcome === 'failed' && changed === '') {
       throw fieldWrong('changed', 'Note what was changed since the attempt that failed.');
     }
     const berthId = given.berth === null ? null : await freeBerth(acting, given.berth);
-    const attempt = Math.max(0, ...job.runs.filter((run) => run.kind === kind).map((run) => run.attempt)) + 1;
+    const alike = job.runs.filter((run) => run.kind === kind && run.onto === onto);
+    const attempt = Math.max(0, ...alike.map((run) => run.attempt)) + 1;
     await acting.manager.insert(Run, {
       id: randomUUID(),
       jobId: job.id,
       kind,
       about,
+      onto,
       sourceClass: source.class,
       attempt,
       berthId,
       sourceSerial: plan.sourceSerial,
-      targetSerial: plan.targetSerial,
+      targetSerial: target.serial,
       sourceBytes: source.bytes,
       targetBytes: target.bytes,
       plannedBytes: planned.estimate.bytes,
@@ -50,7 +61,7 @@ export function beginRun(acting: Acting, tag: string, given: BeginRun): Promise<
       progress: beginProgress(),
     });
     return [
-      { kind: 'run began', data: { kind, about, attempt, changed, berth: given.berth, target: plan.targetSerial } },
+      { kind: 'run began', data: { kind, about, onto, attempt, changed, berth: given.berth, target: target.serial } },
     ];
   });
 }
@@ -76,7 +87,10 @@ export function endRun(acting: Acting, tag: string, given: EndRun): Promise<JobV
       },
     );
     return [
-      { kind: 'run ended', data: { kind: run.kind, attempt: run.attempt, outcome: given.outcome, note: given.note } },
+      {
+        kind: 'run ended',
+        data: { kind: run.kind, onto: run.onto, attempt: run.attempt, outcome: given.outcome, note: given.note },
+      },
     ];
   });
 }

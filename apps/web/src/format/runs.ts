@@ -1,4 +1,5 @@
 import type { JobView, RunView } from '@udrel/contract/types';
+import { copyTargets, TARGET_NAMES } from '@udrel/core/steps';
 
 const NAMES: Readonly<Partial<Record<RunView['kind'], string>>> = {
   copy: 'Copy',
@@ -12,8 +13,9 @@ export function runKind({ kind }: Pick<RunView, 'kind'>): string {
   return NAMES[kind] ?? kind;
 }
 
-/** What runs, with the partition that it is about. */
+/** What runs, with the partition that it is about, or the drive it goes onto where that is not the only one. */
 export function nameOfRun({ snapshot }: Pick<JobView, 'snapshot'>, run: RunView): string {
   const partition = snapshot.facts['partition table']?.partitions.find(({ id }) => id === run.about)?.name;
-  return [runKind(run), partition].filter(Boolean).join(' ');
+  const drive = run.onto && copyTargets(snapshot).length > 1 ? `onto the ${TARGET_NAMES[run.onto]}` : null;
+  return [runKind(run), partition ?? drive].filter(Boolean).join(' ');
 }

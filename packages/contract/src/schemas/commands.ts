@@ -98,12 +98,15 @@ export type MoveOldDrive = Infer<typeof moveOldDrive>;
 /** Without a part: the modules that the customer brought. */
 export const reserveMemory = object({ version, partId: nullable(uuid), count: whole(1, 8) });
 export type ReserveMemory = Infer<typeof reserveMemory>;
+/** The drive that is copied onto or read back: the new one, where nothing is said. */
+const onto = optional(oneOf('new', 'added'));
 /** Begins a run: the copy, or one that prepares it, about a partition. */
 export const beginRun = object({
   version,
   berth: nullable(whole(1, 999)),
   kind: optional(oneOf('copy', 'decrypt', 'check')),
   about: optional(nullable(text(40))),
+  onto,
   /** What was changed since the attempt before; asked for after one that failed. */
   changed: optional(text(300, 0)),
 });
@@ -249,12 +252,13 @@ export const findQuery = object({ q: text(80) });
 export const customerQuery = object({ find: text(80, 0) });
 
 /** Asks the bench agent to read the finished drive at a berth. */
-export const askLook = object({ version, berth: whole(1, 999) });
+export const askLook = object({ version, berth: whole(1, 999), onto });
 export type AskLook = Infer<typeof askLook>;
 
 /** The finished drive as read from a file, or why it was not read. */
 export const enterReadBack = object({
   version,
+  onto,
   serial: text(60, 0),
   table: nullable(partitionTable),
   problems: reasons,

@@ -145,6 +145,7 @@ export const factShapes = {
   'target identified': object({ serial }),
   'added identified': object({ serial }),
   'overwrite confirmed': object({ serial }),
+  'added overwrite confirmed': object({ serial }),
   fitted: object({ serial: text(60, 0) }),
   'added fitted': object({ serial }),
   installed: object({ system: text(80), files: oneOf(...INSTALLED_FILES), note: text(300, 0) }),

@@ -63,11 +63,16 @@ export function planLayout(
         : changeOf(to, alignUp(sourceBytes), elsewhere),
     };
   });
+  const bytesOnto = { new: 0, added: 0 };
+  for (const one of coming) {
+    bytesOnto[driveOf(one.id, intent)] += bytesToCopy(asCopied(one, intent), bytesOf(one));
+  }
   const plan = {
     partitions,
     added: intent.added.map((volume) => ({ volume, target: placed.get(volume.id) ?? null })),
     targets: drives.map(({ layout }) => layout),
-    bytesToCopy: coming.reduce((total, one) => total + bytesToCopy(asCopied(one, intent), bytesOf(one)), 0),
+    bytesToCopy: bytesOnto.new + bytesOnto.added,
+    bytesOnto,
   };
   return { ...plan, ...findProblems(table, targets, intent, around, plan) };
 }

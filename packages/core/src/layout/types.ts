@@ -158,6 +158,8 @@ export interface LayoutPlan {
   targets: TargetLayout[];
   /** Bytes that travel: used ones where the file system can be read, else whole partitions. */
   bytesToCopy: number;
+  /** The same, drive by drive. */
+  bytesOnto: Record<TargetId, number>;
   problems: PlanPoint[];
   notes: PlanPoint[];
 }

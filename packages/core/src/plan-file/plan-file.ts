@@ -1,3 +1,4 @@
+import type { SectorSize } from '../capacity';
 import { planLayout, type Change, type LayoutPlan, type SourceTable, type TargetDrive, type TargetId } from '../layout';
 import type { AcceptedPlan, DeviceTraits, DriveChoice, JobFacts, JobSnapshot } from '../steps';
 
@@ -32,15 +33,15 @@ export function layoutOf(snapshot: JobSnapshot, plan: AcceptedPlan): LayoutPlan 
   return planLayout(plan.table, targetsOf(snapshot.facts), plan.intent, aroundOf(snapshot));
 }
 
-/** The table that the plan makes of the new drive. */
-export function expectedTable(snapshot: JobSnapshot, plan: AcceptedPlan): SourceTable {
+/** The table that the plan makes of a drive. */
+export function expectedTable(snapshot: JobSnapshot, plan: AcceptedPlan, on: TargetId): SourceTable {
   const { partitions, added, targets } = layoutOf(snapshot, plan);
-  const scheme = targets.find(({ id }) => id === 'new')?.scheme ?? plan.table.scheme;
+  const scheme = targets.find(({ id }) => id === on)?.scheme ?? plan.table.scheme;
   const copied = partitions.flatMap(({ source, target }) =>
-    target?.on === 'new' ? [{ ...source, startSector: target.startSector, sectors: target.sectors }] : [],
+    target?.on === on ? [{ ...source, startSector: target.startSector, sectors: target.sectors }] : [],
   );
   const made = added.flatMap(({ volume: { id, name, kind, fileSystem }, target }) =>
-    target?.on === 'new'
+    target?.on === on
       ? [
           {
             id,
@@ -55,7 +56,12 @@ export function expectedTable(snapshot: JobSnapshot, plan: AcceptedPlan): Source
         ]
       : [],
   );
-  return { scheme, sectorSize: plan.table.sectorSize, partitions: [...copied, ...made] };
+  return { scheme, sectorSize: sectorSizeOf(snapshot, plan, on), partitions: [...copied, ...made] };
+}
+
+/** In what sectors the places on a drive of the plan are counted. */
+export function sectorSizeOf({ facts }: JobSnapshot, { table }: AcceptedPlan, on: TargetId): SectorSize {
+  return targetsOf(facts).find(({ id }) => id === on)?.sectorSize ?? table.sectorSize;
 }
 
 /** The lines of an accepted plan in the order of the old drive, what is made anew last. */

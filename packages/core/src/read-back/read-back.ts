@@ -1,8 +1,8 @@
 import { binary } from '../capacity';
-import type { PlannedPartition, SourcePartition, TargetPartition } from '../layout';
-import { layoutOf } from '../plan-file';
+import type { PlannedPartition, SourcePartition, TargetId, TargetPartition } from '../layout';
+import { layoutOf, sectorSizeOf } from '../plan-file';
 import type { Reason } from '../reason';
-import type { AcceptedPlan, JobSnapshot, SeenTarget } from '../steps';
+import { TARGET_NAMES, type AcceptedPlan, type JobSnapshot, type SeenTarget } from '../steps';
 
 /** Used space may be counted differently by whoever wrote the file system: this share more or less is the same. */
 const SAME_USED = 0.15;
@@ -15,10 +15,10 @@ export interface ReadBack {
 }
 
 /**
- * What stands on the finished drive against what was planned, partition by partition: present, size, place, kind,
+ * What stands on a finished drive against what was planned, partition by partition: present, size, place, kind,
  * identifiers, used space, and the table itself. A `fail` means that it is not to be trusted.
  */
-export function readBack(snapshot: JobSnapshot, plan: AcceptedPlan, seen: SeenTarget): ReadBack {
+export function readBack(snapshot: JobSnapshot, plan: AcceptedPlan, seen: SeenTarget, on: TargetId = 'new'): ReadBack {
   const { partitions, added } = layoutOf(snapshot, plan);
   const sectorSize = seen.table.sectorSize;
   const left = new Set(seen.table.partitions);
@@ -28,21 +28,21 @@ export function readBack(snapshot: JobSnapshot, plan: AcceptedPlan, seen: SeenTa
     return found;
   };
   const copied = partitions.flatMap((one) =>
-    one.target?.on === 'new'
-      ? judge(one, one.target, take(one.target, one.source.name, one.source.entry?.uniqueId), sectorSize)
+    one.target?.on === on
+      ? judge(one, one.target, take(one.target, one.source.name, one.source.entry?.uniqueId), sectorSize, on)
       : [],
   );
   const made = added.flatMap(({ volume, target }) => {
-    if (target?.on !== 'new') return [];
+    if (target?.on !== on) return [];
     const found = take(target, volume.name, undefined);
-    return found ? size(volume.name, target, found, sectorSize) : [missing(volume.name)];
+    return found ? size(volume.name, target, found, sectorSize) : [missing(volume.name, on)];
   });
   const more = [...left].map(({ name }): Reason => ({
     rule: name,
     outcome: 'limit',
     sentence: 'is there and was not planned',
   }));
-  const scheme = plan.targets.find(({ id }) => id === 'new')?.scheme ?? plan.table.scheme;
+  const scheme = plan.targets.find(({ id }) => id === on)?.scheme ?? plan.table.scheme;
   const reasons = [
     ...(seen.table.scheme === scheme
       ? []
@@ -76,11 +76,11 @@ function nearest(
   );
 }
 
-function missing(name: string): Reason {
+function missing(name: string, on: TargetId): Reason {
   return {
     rule: name,
     outcome: 'fail',
-    sentence: 'is not on the new drive',
+    sentence: `is not on the ${TARGET_NAMES[on]}`,
     remedy: 'copy it again, or make it by hand and read the drive back',
   };
 }
@@ -90,8 +90,9 @@ function judge(
   target: TargetPartition,
   found: SourcePartition | undefined,
   sectorSize: number,
+  on: TargetId,
 ): Reason[] {
-  if (!found) return [missing(source.name)];
+  if (!found) return [missing(source.name, on)];
   const { name } = source;
   const against = [
     ...size(name, target, found, sectorSize),
@@ -201,18 +202,18 @@ function compared({ name, samples, different }: SeenTarget['compared'][number]):
 }
 
 /** Stretches whose bytes must be the same on both drives: partitions copied whole, with nothing moved inside. */
-export function comparable(snapshot: JobSnapshot, plan: AcceptedPlan) {
+export function comparable(snapshot: JobSnapshot, plan: AcceptedPlan, on: TargetId = 'new') {
+  const targetSize = sectorSizeOf(snapshot, plan, on);
   return layoutOf(snapshot, plan).partitions.flatMap(({ source, target, change, sourceBytes }) => {
-    if (!target || target.on !== 'new' || (change !== 'same' && change !== 'moved')) return [];
+    if (!target || target.on !== on || (change !== 'same' && change !== 'moved')) return [];
     // Free blocks are passed over by a copy of used ones: only what has no free blocks can be held against it.
     const whole = source.fileSystem === 'none' || source.fileSystem === 'unknown' || source.encrypted;
     if (!whole) return [];
-    const sectorSize = plan.table.sectorSize;
     return [
       {
         name: source.name,
-        sourceStart: source.startSector * sectorSize,
-        targetStart: target.startSector * sectorSize,
+        sourceStart: source.startSector * plan.table.sectorSize,
+        targetStart: target.startSector * targetSize,
         bytes: sourceBytes,
       },
     ];

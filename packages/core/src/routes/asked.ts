@@ -1,6 +1,10 @@
 import type { LayoutPlan, SourceTable } from '../layout';
 import type { CopyAsked } from './types';
 
+function goesToAdded({ partitions, added }: LayoutPlan): boolean {
+  return [...partitions, ...added].some(({ target }) => target?.on === 'added');
+}
+
 /** What a copy plan asks of a route. @param driveBytes size of the old drive */
 export function askedOf(
   table: SourceTable,
@@ -18,7 +22,8 @@ export function askedOf(
     return elsewhere && (change === 'moved' || target.on === 'added') ? ['moved'] : [];
   });
   return {
-    used: plan.bytesToCopy,
+    used: plan.bytesOnto.new,
+    usedOntoAdded: goesToAdded(plan) ? plan.bytesOnto.added : null,
     whole: driveBytes,
     crowded: room > 0 ? used / room : null,
     locked: plan.partitions.flatMap(({ source, target }) =>

@@ -1,5 +1,5 @@
 export type * from './types';
 export { afreshInstead, type Afresh } from './afresh';
 export { askedOf } from './asked';
-export { routesFor } from './routes';
+export { handsOf, routesFor } from './routes';
 export { runsOf } from './runs';

@@ -33,7 +33,7 @@ export function ends(placing: Placing, asked: CopyAsked, bytes: number, whole: b
   const { old, fresh } = placing;
   return [
     readStage('old drive', { class: old.class, health: old.health, crowded: asked.crowded, whole }),
-    writeStage('new drive', fresh.class, bytes, fresh.held.bytes),
+    writeStage(fresh.name, fresh.class, bytes, fresh.held.bytes),
   ];
 }
 

@@ -40,8 +40,22 @@ const socket = (plug: 'A' | 'C', mode: UsbMode): Socket => {
 };
 const stick = { partId: 's', name: 'boot stick 1', stock: 1, starts: true, reasons: [] };
 const placing: Placing = {
-  old: { held: held({ spins: true }), class: 'disk 5400', link: sata, siteId: 'bay', health: 'good' },
-  fresh: { held: held({ bytes: bytesOfNominal(480) }), class: 'SATA SSD', link: sata, siteId: 'bay' },
+  old: {
+    name: 'old drive',
+    held: held({ spins: true }),
+    class: 'disk 5400',
+    link: sata,
+    siteId: 'bay',
+    health: 'good',
+  },
+  fresh: {
+    name: 'new drive',
+    held: held({ bytes: bytesOfNominal(480) }),
+    class: 'SATA SSD',
+    link: sata,
+    siteId: 'bay',
+  },
+  added: null,
   freeSites: [],
   holders: [
     { partId: 'b', name: 'Brine box', stock: 1, holder: box },
@@ -52,7 +66,14 @@ const placing: Placing = {
   freeBerths: 2,
   finished: [],
 };
-const asked: CopyAsked = { used: 190e9, whole: bytesOfNominal(500), crowded: 0.4, locked: [], changes: ['shrunk'] };
+const asked: CopyAsked = {
+  used: 190e9,
+  usedOntoAdded: null,
+  whole: bytesOfNominal(500),
+  crowded: 0.4,
+  locked: [],
+  changes: ['shrunk'],
+};
 
 const keyOf = ({ route, startedFrom }: RouteOption) => `${route}, ${startedFrom ?? 'none'}`;
 const byKey = (over: Partial<Placing> = {}, what: Partial<CopyAsked> = {}) =>

@@ -26,6 +26,21 @@ const RISK_WEIGHT = 10;
  * `links`, rates of drives by `estimate`.
  */
 export function routesFor(placing: Placing, asked: CopyAsked): RouteOption[] {
+  const first = optionsFor(placing, asked);
+  const { added } = placing;
+  const { usedOntoAdded: used } = asked;
+  const second =
+    added && used !== null
+      ? optionsFor({ ...placing, fresh: added, freeSites: added.freeSites }, { ...asked, used })
+      : [];
+  return first
+    .map((option, index) => ({ option: together(option, second[index]), index }))
+    .sort((a, b) => weight(a.option) - weight(b.option) || a.index - b.index)
+    .map(({ option }) => option);
+}
+
+/** Every way to place the old drive and one that is written to, in a fixed order. */
+function optionsFor(placing: Placing, asked: CopyAsked): RouteOption[] {
   const placed = [
     enclosure(placing, asked, 'its own system'),
     enclosure(placing, asked, 'a boot stick'),
@@ -35,13 +50,31 @@ export function routesFor(placing: Placing, asked: CopyAsked): RouteOption[] {
     bench(placing, asked),
     duplicator(placing, asked),
   ];
-  return placed
-    .map((one, index) => ({ option: optionOf(one, placing, asked), index }))
-    .sort((a, b) => weight(a.option) - weight(b.option) || a.index - b.index)
-    .map(({ option }) => option);
+  return placed.map((one) => optionOf(one, placing, asked));
 }
 
-function optionOf({ hands, ...one }: Placed, placing: Placing, asked: CopyAsked): RouteOption {
+/** The same way taken twice, onto one drive after the other: what both ask for is asked for once. */
+function together(first: RouteOption, second: RouteOption | undefined): RouteOption {
+  if (!second) return first;
+  const { bytes, stages, estimate } = second;
+  const said = new Set(first.reasons.map(({ sentence }) => sentence));
+  const hands = second.hands.filter(({ sentence }) => !first.hands.some((one) => one.sentence === sentence));
+  return {
+    ...first,
+    onAdded: { bytes, stages, estimate },
+    feasible: first.feasible && second.feasible,
+    hands: [...first.hands, ...hands],
+    kit: [...new Set([...first.kit, ...second.kit])],
+    reasons: [
+      ...first.reasons,
+      ...second.reasons
+        .filter(({ sentence }) => !said.has(sentence))
+        .map((reason) => ({ ...reason, rule: `Added drive, ${reason.rule.toLowerCase()}` })),
+    ],
+  };
+}
+
+function optionOf(one: Placed, placing: Placing, asked: CopyAsked): RouteOption {
   const bytes = bytesOf(one, asked);
   const estimate = estimateRun(
     { kind: 'copy', bytes, stages: one.stages, source: placing.old.class },
@@ -51,9 +84,9 @@ function optionOf({ hands, ...one }: Placed, placing: Placing, asked: CopyAsked)
     ...one,
     bytes,
     estimate,
+    onAdded: null,
     feasible: one.reasons.every(({ outcome }) => outcome !== 'fail' && outcome !== 'unknown'),
-    hands: hands.reduce((sum, [minutes]) => sum + minutes, 0),
-    handsFor: hands.map(([, sentence]) => sentence),
+    hands: one.hands.map(([minutes, sentence]) => ({ minutes, sentence })),
   };
 }
 
@@ -61,10 +94,17 @@ function bytesOf({ method }: Pick<Placed, 'method'>, asked: CopyAsked): number {
   return method === 'every sector' ? asked.whole : asked.used;
 }
 
-function weight({ feasible, estimate, hands, reasons }: RouteOption): number {
+/** Minutes of hands beyond what the job asks for anyway. */
+export function handsOf({ hands }: Pick<RouteOption, 'hands'>): number {
+  return hands.reduce((sum, { minutes }) => sum + minutes, 0);
+}
+
+function weight(option: RouteOption): number {
+  const { feasible, estimate, onAdded, reasons } = option;
+  const waiting = (estimate.middle + (onAdded?.estimate.middle ?? 0)) / 60;
   const risks = reasons.filter(({ outcome }) => outcome !== 'pass').length;
   const stopped = reasons.some(({ outcome }) => outcome === 'fail');
-  return (feasible ? 0 : stopped ? 1e9 : 1e6) + estimate.middle / 60 + hands * HANDS_WEIGHT + risks * RISK_WEIGHT;
+  return (feasible ? 0 : stopped ? 1e9 : 1e6) + waiting + handsOf(option) * HANDS_WEIGHT + risks * RISK_WEIGHT;
 }
 
 /** Reading a failing drive over a bridge hides what it says and retries longer. */
@@ -91,10 +131,10 @@ function enclosure(placing: Placing, asked: CopyAsked, from: StartedFrom): Place
     stages: [
       read,
       linkStage('old drive’s link', old.link),
-      ...(holding ? throughHolder('new drive', holding, fresh.held.link) : []),
+      ...(holding ? throughHolder(fresh.name, holding, fresh.held.link) : []),
       write,
     ],
-    hands: [[4, 'put the new drive into its holder and plug it in'], ...start.hands],
+    hands: [[4, `put the ${fresh.name} into its holder and plug it in`], ...start.hands],
     kit: [...(holding ? [holding.offer.name] : []), ...start.kit],
     reasons: [...reasons, ...(holding ? queueing(holding) : []), ...start.reasons],
   };
@@ -113,18 +153,18 @@ function secondSite(placing: Placing, asked: CopyAsked, from: StartedFrom): Plac
     route: 'second site',
     startedFrom: from,
     method: 'used blocks',
-    stages: [read, linkStage('old drive’s link', old.link), linkStage('new drive’s link', fresh.link), write],
+    stages: [read, linkStage('old drive’s link', old.link), linkStage(`${fresh.name}’s link`, fresh.link), write],
     hands: start.hands,
     kit: start.kit,
     reasons: [...site, ...start.reasons],
   };
 }
 
-function secondSiteMissing({ freeSites }: Placing): string {
+function secondSiteMissing({ freeSites, fresh }: Placing): string {
   const [other] = freeSites;
   return other
-    ? `the new drive is to take the old one’s place; it would fit at ${other.name} too`
-    : 'the new drive takes the old one’s place, and no other site takes it';
+    ? `the ${fresh.name} is to take the old one’s place; it would fit at ${other.name} too`
+    : `the ${fresh.name} takes the old one’s place, and no other site takes it`;
 }
 
 function outside(placing: Placing, asked: CopyAsked): Placed {
@@ -139,7 +179,7 @@ function outside(placing: Placing, asked: CopyAsked): Placed {
     stages: [
       read,
       ...(holding ? throughHolder('old drive', holding, old.held.link) : []),
-      linkStage('new drive’s link', fresh.link),
+      linkStage(`${fresh.name}’s link`, fresh.link),
       write,
     ],
     hands: [[4, 'put the old drive into its holder and plug it in'], ...start.hands],
@@ -171,10 +211,10 @@ function bench(placing: Placing, asked: CopyAsked): Placed {
     stages: [
       read,
       linkStage(`old drive on ${linkName(old.held.link)}`, old.held.link),
-      linkStage(`new drive on ${linkName(fresh.held.link)}`, fresh.held.link),
+      linkStage(`${fresh.name} on ${linkName(fresh.held.link)}`, fresh.held.link),
       write,
     ],
-    hands: [[6, 'connect both drives at the berth']],
+    hands: [[6, `connect old drive and ${fresh.name} at the berth`]],
     kit: [],
     reasons: [
       ...comesOut(placing),
@@ -194,7 +234,7 @@ function duplicator(placing: Placing, asked: CopyAsked): Placed {
   const stages: PacedStage[] = [
     read,
     linkStage('old drive’s own link', old.held.link),
-    linkStage('new drive’s own link', fresh.held.link),
+    linkStage(`${fresh.name}’s own link`, fresh.held.link),
     write,
   ];
   return {
@@ -202,7 +242,7 @@ function duplicator(placing: Placing, asked: CopyAsked): Placed {
     startedFrom: null,
     method: 'every sector',
     stages,
-    hands: [[5, 'put both drives into the duplicator, the right way round']],
+    hands: [[5, `put old drive and ${fresh.name} into the duplicator, the right way round`]],
     kit: machine ? [machine.name] : [],
     reasons: [
       ...comesOut(placing),
@@ -229,7 +269,11 @@ function sectorBySector({ old, fresh }: Placing, { changes }: CopyAsked): Reason
   const reasons: Reason[] = [];
   if (fresh.held.bytes < old.held.bytes)
     reasons.push(
-      fail('Size', 'the new drive is smaller than the old one: a copy of every sector does not go', 'another route'),
+      fail(
+        'Size',
+        `the ${fresh.name} is smaller than the old one: a copy of every sector does not go`,
+        'another route',
+      ),
     );
   if (old.health === 'failing')
     reasons.push(fail('Failing', 'a duplicator stops at the first sector that cannot be read', 'another route'));

@@ -1,11 +1,11 @@
 import { estimateRun, linkStage, readStage, writeStage } from '../estimate';
 import type { LayoutPlan } from '../layout';
 import type { PlannedRun } from '../steps';
-import type { Placing, RouteOption } from './types';
+import type { Placing, RoutedDrive, RouteOption } from './types';
 
 /**
  * The runs that a plan asks for on a route, in their order: volumes decrypted, file systems of what shrinks checked,
- * the copy, and the new drive read back.
+ * the copy onto each drive, and each read back.
  */
 export function runsOf(
   placing: Placing,
@@ -13,7 +13,7 @@ export function runsOf(
   decrypted: readonly string[],
   route: RouteOption,
 ): PlannedRun[] {
-  const { old, fresh, finished } = placing;
+  const { old, fresh, added, finished } = placing;
   const source = old.class;
   const inPlace = [
     readStage('old drive', { class: source, health: old.health, crowded: null, whole: false }),
@@ -27,21 +27,26 @@ export function runsOf(
     const bytes = partition.used ?? sourceBytes;
     return [
       ...(decrypt
-        ? [{ about, estimate: estimateRun({ kind: 'decrypt', bytes, stages: inPlace, source }, finished) }]
+        ? [{ about, onto: null, estimate: estimateRun({ kind: 'decrypt', bytes, stages: inPlace, source }, finished) }]
         : []),
-      ...(check ? [{ about, estimate: estimateRun({ kind: 'check', bytes, stages: inPlace, source }, finished) }] : []),
+      ...(check
+        ? [{ about, onto: null, estimate: estimateRun({ kind: 'check', bytes, stages: inPlace, source }, finished) }]
+        : []),
     ];
   });
-  const readBack = [
-    readStage('new drive', { class: fresh.class, health: 'good', crowded: null, whole: false }),
-    ...route.stages.filter(({ kind, name }) => kind === 'link' && name.startsWith('new drive')),
-  ];
+  const readBack = (drive: RoutedDrive, { bytes, stages }: Pick<RouteOption, 'bytes' | 'stages'>) => {
+    const way = [
+      readStage(drive.name, { class: drive.class, health: 'good', crowded: null, whole: false }),
+      ...stages.filter(({ kind, name }) => kind === 'link' && name.startsWith(drive.name)),
+    ];
+    return estimateRun({ kind: 'read back', bytes, stages: way, source: drive.class }, finished);
+  };
+  const { onAdded } = route;
   return [
     ...ahead,
-    { about: null, estimate: route.estimate },
-    {
-      about: null,
-      estimate: estimateRun({ kind: 'read back', bytes: route.bytes, stages: readBack, source: fresh.class }, finished),
-    },
+    { about: null, onto: 'new', estimate: route.estimate },
+    ...(onAdded ? [{ about: null, onto: 'added' as const, estimate: onAdded.estimate }] : []),
+    { about: null, onto: 'new', estimate: readBack(fresh, route) },
+    ...(onAdded && added ? [{ about: null, onto: 'added' as const, estimate: readBack(added, onAdded) }] : []),
   ];
 }

@@ -7,6 +7,8 @@ import type { Route, StartedFrom } from '../steps';
 
 /** A drive of the copy: what holds it can be asked, and what it does where it belongs. */
 export interface RoutedDrive {
+  /** What it is called in the sentences of a route. */
+  name: 'old drive' | 'new drive' | 'added drive';
   held: HeldDrive;
   class: DriveClass;
   /** The link at its own site in the device. */
@@ -36,6 +38,8 @@ export interface Placing {
   fresh: RoutedDrive;
   /** Sites besides the old drive's; the new drive's own among them where it is another. */
   freeSites: FreeSite[];
+  /** The drive that is added, and the sites where it fits; null where none is. */
+  added: (RoutedDrive & { freeSites: FreeSite[] }) | null;
   holders: HolderOffer[];
   deviceSockets: Socket[];
   sticks: JudgedStick[];
@@ -46,8 +50,10 @@ export interface Placing {
 
 /** What the plan asks of a route, bytes. */
 export interface CopyAsked {
-  /** Bytes that travel when used blocks are copied. */
+  /** Bytes that travel to the new drive when used blocks are copied. */
   used: number;
+  /** The same to the added drive; null where nothing goes there. */
+  usedOntoAdded: number | null;
   /** All of the old drive. */
   whole: number;
   /** Used share of its volumes, 0 to 1; null where not known. */
@@ -68,9 +74,10 @@ export interface RouteOption {
   /** What the data passes, from the old drive to the new one. */
   stages: PacedStage[];
   estimate: RunEstimate;
-  /** Minutes of hands beyond what the job asks for anyway, and what they are for. */
-  hands: number;
-  handsFor: string[];
+  /** The copy onto the added drive, which comes after it the same way; null where there is none. */
+  onAdded: { bytes: number; stages: PacedStage[]; estimate: RunEstimate } | null;
+  /** What hands do beyond what the job asks for anyway, each with its minutes. */
+  hands: { minutes: number; sentence: string }[];
   /** What it takes from the shelf. */
   kit: string[];
   reasons: Reason[];

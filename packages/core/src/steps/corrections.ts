@@ -1,9 +1,19 @@
-import { copyTrusted, latestRun, planHolds } from './evidence';
+import { planHolds } from './evidence';
 import { gatePassed } from './gates';
 import { amount } from './money';
 import { jobTotal } from './price';
 import { procedureOf } from './procedure';
-import { STATIONS, type End, type FactKey, type JobFacts, type JobSnapshot, type Station, type StepId } from './types';
+import { copyTrusted, lastCopy } from './targets';
+import {
+  STATIONS,
+  type DriveChoice,
+  type End,
+  type FactKey,
+  type JobFacts,
+  type JobSnapshot,
+  type Station,
+  type StepId,
+} from './types';
 
 /** The facts that are the stamp of a step: taking the stamp back takes them back. */
 const STAMPS: Readonly<Partial<Record<StepId, readonly FactKey[]>>> = {
@@ -17,8 +27,8 @@ const STAMPS: Readonly<Partial<Record<StepId, readonly FactKey[]>>> = {
   'agree price': ['quote accepted'],
   'accept plan': ['plan'],
   prepare: ['prepared'],
-  identify: ['source identified', 'target identified', 'added identified', 'overwrite confirmed'],
-  'read back': ['read back'],
+  identify: ['source identified', 'target identified', 'added identified'],
+  'read back': ['read back', 'added read back'],
   fit: ['fitted'],
   'fit added': ['added fitted'],
   install: ['installed'],
@@ -38,6 +48,7 @@ const STAMPS: Readonly<Partial<Record<StepId, readonly FactKey[]>>> = {
 const RESTS_ON: Readonly<Partial<Record<FactKey, readonly FactKey[]>>> = {
   'old drive': ['partition table', 'health', 'old drive moves'],
   'target identified': ['overwrite confirmed', 'target holds'],
+  'added identified': ['added overwrite confirmed', 'added holds'],
   fitted: ['installed', 'trial start', 'after', 'functions'],
   'added fitted': ['trial start', 'after', 'functions'],
   installed: ['trial start', 'after', 'functions'],
@@ -56,7 +67,7 @@ export function canTakeBack(job: JobSnapshot, step: StepId): boolean {
 
 /** The latest attempt can be taken up again only while no other has begun and it had ended. */
 function reopenable(job: JobSnapshot): boolean {
-  const run = latestRun(job);
+  const run = lastCopy(job);
   return run !== null && run.outcome !== 'running';
 }
 
@@ -137,27 +148,22 @@ const said = (about: Consequence['about'], sentence: string | false | null): Con
 
 function reservationChanges(before: JobSnapshot, after: JobSnapshot): Consequence[] {
   const { 'drive choice': drive, 'added choice': added, 'memory choice': memory } = before.facts;
-  const written = drive !== undefined && before.runs.some((run) => run.targetSerial === drive.serial);
-  const backTo = drive?.partId === null ? 'goes back to the customer' : 'goes back to the shelf';
+  const goes = ({ maker, name, serial, partId }: DriveChoice) => {
+    const written = before.runs.some((run) => run.kind === 'copy' && run.targetSerial === serial);
+    const backTo = partId === null ? 'goes back to the customer' : 'goes back to the shelf';
+    return `${maker} ${name}, ${serial}, ${written ? 'stays with this job: a copy was begun onto it' : backTo}.`;
+  };
   const cancelled = after.ordered.length === 0 ? before.ordered : [];
-  const driveGoes = drive && after.facts['drive choice']?.serial !== drive.serial;
+  const chosen = [
+    [drive, after.facts['drive choice']],
+    [added, after.facts['added choice']],
+  ] as const;
   return [
-    ...said(
-      'reservation',
-      driveGoes
-        ? `${drive.maker} ${drive.name}, ${drive.serial}, ${written ? 'stays with this job: a copy was begun onto it' : backTo}.`
-        : null,
-    ),
+    ...chosen.flatMap(([was, is]) => said('reservation', was && was.serial !== is?.serial ? goes(was) : null)),
     ...said(
       'reservation',
       memory && !after.facts['memory choice']
         ? `${memory.count} × ${memory.maker} ${memory.name} goes back ${memory.partId === null ? 'to the customer' : 'to the shelf'}.`
-        : null,
-    ),
-    ...said(
-      'reservation',
-      added && added.serial !== after.facts['added choice']?.serial
-        ? `${added.maker} ${added.name}, ${added.serial}, goes back ${added.partId === null ? 'to the customer' : 'to the shelf'}.`
         : null,
     ),
     ...cancelled.flatMap(({ name, supplier }) =>

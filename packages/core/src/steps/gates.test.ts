@@ -25,6 +25,7 @@ const run = (attempt: number, outcome: RunSummary['outcome'], targetSerial = 'NE
   id: `r${attempt}`,
   kind: 'copy',
   about: null,
+  onto: 'new',
   attempt,
   sourceSerial: 'OLD',
   targetSerial,
@@ -126,8 +127,8 @@ describe('passing a gate', () => {
 describe('evidence', () => {
   it('is the latest attempt, in whatever order attempts are listed', () => {
     const runs = [run(2, 'failed'), run(3, 'ended well'), run(1, 'failed')];
-    expect(latestRun({ ...empty, runs })?.attempt).toBe(3);
-    expect(latestRun(empty)).toBeNull();
+    expect(latestRun({ ...empty, runs }, 'new')?.attempt).toBe(3);
+    expect(latestRun({ ...empty, runs }, 'added')).toBeNull();
   });
 
   it('counts again once a fact is corrected back', () => {

@@ -1,16 +1,16 @@
 export * from './types';
+export { addedHolds, fitsDrive, fittedHolds, identified, planHolds, replacesDrive, wants } from './evidence';
 export {
-  addedHolds,
+  copyTargets,
   copyTrusted,
-  fitsDrive,
-  fittedHolds,
-  identified,
+  lastCopy,
   latestRun,
-  planHolds,
+  nextTarget,
   readBackOf,
-  replacesDrive,
-  wants,
-} from './evidence';
+  TARGET_FACTS,
+  TARGET_NAMES,
+  targetTrusted,
+} from './targets';
 export { occupant, type Seated } from './occupant';
 export { gatePassed } from './gates';
 export { procedureOf } from './procedure';

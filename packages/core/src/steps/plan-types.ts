@@ -1,6 +1,6 @@
 import type { RunEstimate } from '../estimate';
 import type { Reason } from '../reason';
-import type { LayoutIntent, SourceTable, TargetLayout, TargetPartition } from '../layout';
+import type { LayoutIntent, SourceTable, TargetId, TargetLayout, TargetPartition } from '../layout';
 
 export const ROUTES = [
   'new drive in an enclosure',
@@ -35,13 +35,14 @@ export interface AcceptedPlan extends PlanDraft {
   bytesToCopy: number;
   /** The runs of the plan in their order, each with how long it takes. */
   work: PlannedRun[];
-  /** How long the copy itself takes. */
+  /** How long the copy onto the new drive takes. */
   estimate: RunEstimate;
 }
 
-/** A run that the plan asks for; `about` names the partition it is about. */
+/** A run that the plan asks for: `about` names the partition it is about, `onto` the drive that is written or read back. */
 export interface PlannedRun {
   about: string | null;
+  onto: TargetId | null;
   estimate: RunEstimate;
 }
 

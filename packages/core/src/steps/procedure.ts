@@ -1,14 +1,16 @@
 import { END_RULES } from './end-rules';
-import { latestRun } from './evidence';
 import { gatePassed, gatesOf } from './gates';
 import { preparationsOf } from './preparations';
 import { PRICE_RULE } from './price-rule';
 import { gatesFor, minutesOf, type StepRule } from './step-rule';
+import { lastCopy } from './targets';
 import {
   STATIONS,
   type Gate,
   type JobSnapshot,
+  type PlannedRun,
   type Procedure,
+  type RunSummary,
   type StationState,
   type Step,
   type StepId,
@@ -54,7 +56,7 @@ export function procedureOf(job: JobSnapshot): Procedure {
 
 /** Whether the step is one that goes on by itself at the moment. */
 function runsNow(id: StepId, job: JobSnapshot): boolean {
-  if (id === 'end copy') return latestRun(job)?.outcome === 'running';
+  if (id === 'end copy') return lastCopy(job)?.outcome === 'running';
   return id === 'prepare' && job.runs.some(({ kind, outcome }) => kind !== 'copy' && outcome === 'running');
 }
 
@@ -111,16 +113,19 @@ function passedByOverride(id: StepId, gates: readonly Gate[]): boolean {
   return gate !== undefined && !gate.holds && gatePassed(gates, gate.id);
 }
 
+/** Whether it is an attempt at what was planned. */
+function isRunOf({ about, onto, estimate }: PlannedRun, run: RunSummary): boolean {
+  return estimate.kind === run.kind && about === run.about && onto === run.onto;
+}
+
 /** What runs now, and the runs of the plan that are still to come. */
 function unattendedMinutes(job: JobSnapshot, done: ReadonlySet<StepId>): number {
   if (done.has('end copy') || job.end) return 0;
   const now = job.runs.find(({ outcome }) => outcome === 'running');
   const planned = job.facts.plan?.work ?? [];
-  const own = planned.find(({ about, estimate }) => estimate.kind === now?.kind && about === now.about);
+  const own = planned.find((one) => now && isRunOf(one, now));
   const ahead = planned.filter(
-    ({ about, estimate: { kind } }) =>
-      (kind !== now?.kind || about !== now.about) &&
-      !job.runs.some((run) => run.kind === kind && run.about === about && run.outcome === 'ended well'),
+    (one) => one !== own && !job.runs.some((run) => isRunOf(one, run) && run.outcome === 'ended well'),
   );
   const running = now ? (now.left?.high ?? own?.estimate.high ?? 0) : 0;
   return (running + ahead.reduce((sum, { estimate }) => sum + estimate.middle, 0)) / 60;

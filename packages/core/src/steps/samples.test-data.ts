@@ -1,4 +1,4 @@
-import { defaultIntent } from '../layout';
+import { defaultIntent, type TargetId } from '../layout';
 import type { DriveChoice, FactKey, JobFacts, JobSnapshot, Route } from './types';
 
 const set = { sequentialRead: 90, sequentialWrite: 80, randomRead: 0.4, randomWrite: 0.8, startUps: [90] };
@@ -27,7 +27,7 @@ export const planBy = (route: Route): NonNullable<JobFacts['plan']> => ({
   targets: [],
   partitions: [],
   bytesToCopy: 1,
-  work: [{ about: null, estimate }],
+  work: [{ about: null, onto: 'new', estimate }],
   estimate,
 });
 const choice: DriveChoice = {
@@ -102,8 +102,11 @@ export const complete: Required<JobFacts> = {
   'target identified': { serial: 'new' },
   'added identified': { serial: 'ADD' },
   'target holds': { serial: 'OTHER', what: [] },
+  'added holds': { serial: 'OTHER', what: [] },
   'overwrite confirmed': { serial: 'OTHER' },
+  'added overwrite confirmed': { serial: 'OTHER' },
   'read back': { serial: 'NEW', attempt: 1, seen: null, asPlanned: false, whyNot: 'no reader' },
+  'added read back': { serial: 'ADD', attempt: 1, seen: null, asPlanned: false, whyNot: 'no reader' },
   fitted: { serial: 'NEW' },
   'added fitted': { serial: 'ADD' },
   installed: { system: 'a desktop system', files: 'not wanted', note: '' },
@@ -124,13 +127,14 @@ export const factsOf = (wanted: readonly FactKey[]): JobFacts =>
 export const screws = (out: number, back: number) => [
   { id: 's', stage: 1, kind: 'screw' as const, name: 'cover screw', count: 4, out, back },
 ];
-export const run = (outcome: 'running' | 'ended well' | 'failed', attempt = 1) => ({
+export const run = (outcome: 'running' | 'ended well' | 'failed', attempt = 1, onto: TargetId = 'new') => ({
   id: `r${attempt}`,
   kind: 'copy' as const,
   about: null,
+  onto,
   attempt,
   sourceSerial: 'OLD',
-  targetSerial: 'NEW',
+  targetSerial: onto === 'new' ? 'NEW' : 'ADD',
   outcome,
   alarmed: false,
   left: outcome === 'running' ? { low: 540, high: 660 } : null,

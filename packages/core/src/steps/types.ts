@@ -2,7 +2,7 @@ import type { MeasurementSet } from '../benchmarks';
 import type { SectorSize } from '../capacity';
 import type { HealthGrade, RunKind } from '../estimate';
 import type { Drive, DriveClass, M2Length, Verdict } from '../fit';
-import type { SourceTable } from '../layout';
+import type { SourceTable, TargetId } from '../layout';
 import type { Link } from '../links';
 import type { FittedModule, MemoryModule } from '../memory';
 import type { StripItem } from '../strip';
@@ -152,10 +152,13 @@ export interface JobFacts {
   'source identified'?: { serial: string };
   'target identified'?: { serial: string };
   'added identified'?: { serial: string };
-  /** What the new drive is known to hold, which is lost, and the serial typed again to say that it may be. */
+  /** What a drive to be written to is known to hold, which is lost, and the serial typed again to say that it may be. */
   'target holds'?: { serial: string; what: string[] };
+  'added holds'?: { serial: string; what: string[] };
   'overwrite confirmed'?: { serial: string };
+  'added overwrite confirmed'?: { serial: string };
   'read back'?: ReadBackFact;
+  'added read back'?: ReadBackFact;
   fitted?: { serial: string };
   'added fitted'?: { serial: string };
   /** A system put on the new drive afresh, and what became of the customer's files. */
@@ -188,6 +191,9 @@ export interface RunSummary {
   kind: RunKind;
   /** The partition that it is about, by id; null for the whole drive. */
   about: string | null;
+  /** The drive that a copy goes onto; null for what only concerns the old one. */
+  onto: TargetId | null;
+  /** Counted from 1 for each drive that is copied onto. */
   attempt: number;
   sourceSerial: string;
   targetSerial: string;
@@ -283,6 +289,7 @@ export interface JobSnapshot {
   /** Set once it ends without work; its procedure is then the way back. */
   end: End | null;
   facts: JobFacts;
+  /** In the order in which they began. */
   runs: RunSummary[];
   strip: StripItem[];
   overrides: Override[];

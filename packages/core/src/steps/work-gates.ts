@@ -1,29 +1,40 @@
 import { stripBalance } from '../strip';
-import {
-  copyTrusted,
-  fittedHolds,
-  identified,
-  latestRun,
-  planHolds,
-  readBackOf,
-  replacesDrive,
-  wants,
-} from './evidence';
+import type { TargetId } from '../layout';
+import { fittedHolds, identified, planHolds, replacesDrive, wants } from './evidence';
 import { unless, type GateRule } from './gate-rule';
 import { amount } from './money';
 import { preparationsOf } from './preparations';
 import { agreedPrice, jobTotal, overrideCovers, priceHolds } from './price';
+import { copyTargets, latestRun, readBackOf, TARGET_FACTS, TARGET_NAMES, targetTrusted } from './targets';
 import type { JobSnapshot } from './types';
 
 const always = () => true;
 const copies = (job: JobSnapshot) => wants(job, 'new drive');
 
-/** Why the new drive may not be written to yet. */
-function targetMissing({ facts }: JobSnapshot): string {
-  const serial = facts['drive choice']?.serial;
-  return serial !== undefined && facts['target identified']?.serial === serial
-    ? 'The new drive holds data: confirm by typing its serial again.'
-    : 'The new drive is not identified by its serial.';
+/** Why a drive may not be written to yet. */
+function targetMissing({ facts }: JobSnapshot, on: TargetId): string {
+  const { choice, identified: known } = TARGET_FACTS[on];
+  const serial = facts[choice]?.serial;
+  return serial !== undefined && facts[known]?.serial === serial
+    ? `The ${TARGET_NAMES[on]} holds data: confirm by typing its serial again.`
+    : `The ${TARGET_NAMES[on]} is not identified by its serial.`;
+}
+
+/** Why the copy onto a drive cannot be trusted; none where it can. */
+function copyMissing(job: JobSnapshot, on: TargetId): string[] {
+  const run = latestRun(job, on);
+  const two = copyTargets(job).length > 1;
+  const name = TARGET_NAMES[on];
+  if (!run) return [two ? `Nothing has been copied onto the ${name}.` : 'Nothing has been copied.'];
+  if (run.outcome === 'running')
+    return [two ? `The copy onto the ${name} is still running.` : 'The copy is still running.'];
+  if (targetTrusted(job, on)) return [];
+  if (readBackOf(job, on)?.seen) return [`The ${name} was read back and is other than planned: it is not trusted.`];
+  return [
+    run.alarmed && run.outcome === 'ended well'
+      ? `Something was seen during the copy that should not be: the ${name} is not trusted until it is read back.`
+      : `The last attempt did not end well: the ${name} is not trusted until it is copied again or read back.`,
+  ];
 }
 
 /** The gates of doing the work. */
@@ -115,8 +126,7 @@ export const WORK_GATES: readonly GateRule[] = [
     applies: copies,
     missing: (job) => [
       ...unless(identified(job).source, 'The old drive is not identified by its serial.'),
-      ...unless(identified(job).target, targetMissing(job)),
-      ...unless(identified(job).added, 'The added drive, to which data goes, is not identified by its serial.'),
+      ...copyTargets(job).flatMap((on) => unless(identified(job)[on], targetMissing(job, on))),
     ],
   },
   {
@@ -125,18 +135,7 @@ export const WORK_GATES: readonly GateRule[] = [
     title: 'A copy that ended well',
     overridableBy: 'owner',
     applies: copies,
-    missing: (job) => {
-      const run = latestRun(job);
-      if (!run) return ['Nothing has been copied.'];
-      if (run.outcome === 'running') return ['The copy is still running.'];
-      if (copyTrusted(job)) return [];
-      if (readBackOf(job)?.seen) return ['The new drive was read back and is other than planned: it is not trusted.'];
-      return [
-        run.alarmed && run.outcome === 'ended well'
-          ? 'Something was seen during the copy that should not be: the new drive is not trusted until it is read back.'
-          : 'The last attempt did not end well: the new drive is not trusted until it is copied again or read back.',
-      ];
-    },
+    missing: (job) => copyTargets(job).flatMap((on) => copyMissing(job, on)),
   },
   {
     id: 'read back',
@@ -144,7 +143,10 @@ export const WORK_GATES: readonly GateRule[] = [
     title: 'New drive read back',
     overridableBy: 'technician',
     applies: copies,
-    missing: (job) => unless(readBackOf(job) !== null, 'The new drive was not read back against the plan.'),
+    missing: (job) =>
+      copyTargets(job).flatMap((on) =>
+        unless(readBackOf(job, on) !== null, `The ${TARGET_NAMES[on]} was not read back against the plan.`),
+      ),
   },
   {
     id: 'started',

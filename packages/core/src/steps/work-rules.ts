@@ -1,19 +1,9 @@
 import { stripBalance } from '../strip';
-import {
-  addedHolds,
-  allIdentified,
-  copyTrusted,
-  fitsDrive,
-  fittedHolds,
-  latestRun,
-  readBackOf,
-  planHolds,
-  replacesDrive,
-  wants,
-} from './evidence';
+import { addedHolds, allIdentified, fitsDrive, fittedHolds, planHolds, replacesDrive, wants } from './evidence';
 import { decided, fitsFirst, opensFirst } from './on-route';
 import { preparationsOf } from './preparations';
 import { always, BOOKED, titled, type StepRule } from './step-rule';
+import { copyTargets, copyTrusted, lastCopy, latestRun, nextTarget, readBackOf } from './targets';
 import type { JobSnapshot } from './types';
 
 const copies = (job: JobSnapshot) => wants(job, 'new drive');
@@ -38,6 +28,25 @@ function openedBeforeCopy(job: JobSnapshot): boolean {
 function fittedBeforeCopy(job: JobSnapshot): boolean {
   const route = decided(job)?.route;
   return copies(job) && route !== undefined && fitsFirst(route);
+}
+
+/** The added drive too sits in the device while data is copied onto it. */
+function addedFittedBeforeCopy(job: JobSnapshot): boolean {
+  return fittedBeforeCopy(job) && copyTargets(job).includes('added');
+}
+
+/** Two drives are copied onto one after the other. */
+function beginTitle(job: JobSnapshot): string {
+  const next = nextTarget(job) ?? 'new';
+  const onto = next === 'added' ? ' onto the added drive' : '';
+  return latestRun(job, next)?.outcome === 'failed'
+    ? `Begin another attempt at the copy${onto}`
+    : `Begin the copy${onto}`;
+}
+
+/** Every drive was copied onto, however that went: what was read back as planned is trusted all the same. */
+function copiedOnto(job: JobSnapshot): boolean {
+  return copyTargets(job).every((on) => ['ended well', 'failed'].includes(latestRun(job, on)?.outcome ?? ''));
 }
 
 function fitTitle(job: JobSnapshot): string {
@@ -173,11 +182,16 @@ export const WORK_RULES: readonly StepRule[] = [
   {
     id: 'begin copy',
     station: 'Copy',
-    title: (job) => (latestRun(job)?.outcome === 'failed' ? 'Begin another attempt at the copy' : 'Begin the copy'),
+    title: beginTitle,
     minutes: 3,
     applies: copies,
-    done: (job) => latestRun(job)?.outcome === 'running' || copyTrusted(job),
-    after: (job) => ['identify', 'prepare', ...(fittedBeforeCopy(job) ? (['fit'] as const) : [])],
+    done: (job) => lastCopy(job)?.outcome === 'running' || copyTrusted(job),
+    after: (job) => [
+      'identify',
+      'prepare',
+      ...(fittedBeforeCopy(job) ? (['fit'] as const) : []),
+      ...(addedFittedBeforeCopy(job) ? (['fit added'] as const) : []),
+    ],
     gates: ['assessed', 'planned', 'prepared', 'identified'],
   },
   {
@@ -193,12 +207,14 @@ export const WORK_RULES: readonly StepRule[] = [
   {
     id: 'read back',
     station: 'Copy',
-    title: titled('Read the new drive back against the plan'),
+    title: (job) =>
+      copyTargets(job).length > 1
+        ? 'Read both drives back against the plan'
+        : 'Read the new drive back against the plan',
     minutes: 3,
     applies: copies,
-    done: (job) => readBackOf(job) !== null,
-    // After an attempt that failed too: what was read back as planned is trusted all the same.
-    after: (job) => (['ended well', 'failed'].includes(latestRun(job)?.outcome ?? '') ? ['identify'] : ['end copy']),
+    done: (job) => copyTargets(job).every((on) => readBackOf(job, on) !== null),
+    after: (job) => (copiedOnto(job) ? ['identify'] : ['end copy']),
     gates: [],
   },
   {
@@ -234,8 +250,9 @@ export const WORK_RULES: readonly StepRule[] = [
     minutes: 5,
     applies: addsDrive,
     done: addedHolds,
-    after: () => ['strip down', 'end copy'],
-    gates: [],
+    after: (job) => ['strip down', addedFittedBeforeCopy(job) ? 'identify' : 'end copy'],
+    gates: (job) =>
+      addedFittedBeforeCopy(job) ? ['identified'] : copyTargets(job).includes('added') ? ['copied'] : [],
   },
   {
     id: 'install',

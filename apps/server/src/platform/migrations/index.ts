@@ -1,4 +1,5 @@
 import { AroundThePath1780560000000 } from './around-the-path';
+import { CopyPerDrive1795800000000 } from './copy-per-drive';
 import { FitAndPrice1795400000000 } from './fit-and-price';
 import { FirstSchema1780300800000 } from './first-schema';
 import { PlanAndCopy1795600000000 } from './plan-and-copy';
@@ -9,4 +10,5 @@ export const migrations = [
   AroundThePath1780560000000,
   FitAndPrice1795400000000,
   PlanAndCopy1795600000000,
+  CopyPerDrive1795800000000,
 ];

@@ -4,6 +4,7 @@ import { useCallback, useMemo, useState } from 'react';
 import type { BerthView, JobView, RunView } from '@udrel/contract/types';
 import { binary } from '@udrel/core/capacity';
 import { adviceOn } from '@udrel/core/progress';
+import { nextTarget } from '@udrel/core/steps';
 import { useBerthsQuery } from '../../../api/api';
 import { fieldTrouble } from '../../../api/problem';
 import { range } from '../../../format/time';
@@ -21,7 +22,8 @@ export function BeginRun({ job }: { job: JobView }) {
   const free = useMemo(() => berths.filter((berth) => !berth.busy), [berths]);
   const [berth, setBerth] = useState<string>();
   const chosen = berth ?? String(free.find((one) => one.watched)?.number ?? '');
-  const before = job.runs.findLast(({ kind }) => kind === 'copy');
+  const onto = nextTarget(job.snapshot) ?? 'new';
+  const before = job.runs.findLast((run) => run.kind === 'copy' && run.onto === onto);
   const failed = before?.outcome === 'failed';
   const [changed, setChanged] = useState('');
   const { change, busy, error } = useJobChange(job);
@@ -38,11 +40,12 @@ export function BeginRun({ job }: { job: JobView }) {
   );
   useScanned(claim);
   const { plan } = job.snapshot.facts;
-  if (!plan || step?.state === 'done') return null;
+  const planned = plan?.work.find((one) => one.estimate.kind === 'copy' && one.onto === onto)?.estimate;
+  if (!planned || step?.state === 'done') return null;
   return (
     <Sheet
       title={step?.title ?? 'Begin the copy'}
-      aside={step?.state === 'ready' ? 'both drives are certain' : 'no go-ahead yet'}
+      aside={step?.state === 'ready' ? 'the drives are certain' : 'no go-ahead yet'}
     >
       <div className={styles.fields}>
         <TextField
@@ -69,13 +72,13 @@ export function BeginRun({ job }: { job: JobView }) {
               [
                 'to copy',
                 <span key="b" className="mono">
-                  {binary(plan.bytesToCopy)}
+                  {binary(planned.bytes)}
                 </span>,
               ],
               [
                 'takes',
                 <span key="t" className="mono">
-                  {range(plan.estimate.low, plan.estimate.high)}
+                  {range(planned.low, planned.high)}
                 </span>,
               ],
             ]}
@@ -90,7 +93,7 @@ export function BeginRun({ job }: { job: JobView }) {
         <Button
           variant="contained"
           disabled={busy || step?.state !== 'ready'}
-          onClick={() => void change('/runs', { berth: chosen === '' ? null : Number(chosen), changed })}
+          onClick={() => void change('/runs', { onto, berth: chosen === '' ? null : Number(chosen), changed })}
         >
           Copy has begun
         </Button>

@@ -1,5 +1,5 @@
 import type { JobView } from '@udrel/contract/types';
-import { wants } from '@udrel/core/steps';
+import { copyTargets, wants } from '@udrel/core/steps';
 import { BeginRun } from './BeginRun';
 import { InstallForm } from './InstallForm';
 import { IdentityCheck } from './IdentityCheck';
@@ -16,7 +16,9 @@ export function CopyStation({ job }: { job: JobView }) {
     <>
       <IdentityCheck job={job} />
       {running ? <RunningRun key={running.id} job={job} run={running} /> : <BeginRun job={job} />}
-      <ReadBackSheet job={job} />
+      {copyTargets(job.snapshot).map((on) => (
+        <ReadBackSheet key={on} job={job} on={on} />
+      ))}
       <PastRuns job={job} runs={copies.filter((run) => run.outcome !== 'running')} />
     </>
   );

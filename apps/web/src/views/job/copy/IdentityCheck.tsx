@@ -4,7 +4,8 @@ import { useCallback, useState } from 'react';
 import type { JobView } from '@udrel/contract/types';
 import { binary, soldName, type SectorSize } from '@udrel/core/capacity';
 import { alike, normaliseSerial, ownLabel, readOwnLabel } from '@udrel/core/identity';
-import { identified } from '@udrel/core/steps';
+import type { TargetId } from '@udrel/core/layout';
+import { copyTargets, identified, TARGET_FACTS, TARGET_NAMES } from '@udrel/core/steps';
 import { fieldTrouble } from '../../../api/problem';
 import { Empty, OutcomeMark, Sheet, TroubleNote } from '../../../ui';
 import { useScanned } from '../../../shell/scan';
@@ -13,7 +14,7 @@ import styles from './copy.module.css';
 
 /** No go-ahead until both drives are identified by what is scanned or typed from their labels. */
 export function IdentityCheck({ job }: { job: JobView }) {
-  const { 'old drive': source, 'drive choice': target, 'added choice': added, plan } = job.snapshot.facts;
+  const { 'old drive': source, 'drive choice': target, 'added choice': added } = job.snapshot.facts;
   if (!source || !target) return <Empty>Read the old drive and reserve the new one first.</Empty>;
   const certain = identified(job.snapshot);
   const mixedUp = alike(source, target);
@@ -43,9 +44,9 @@ export function IdentityCheck({ job }: { job: JobView }) {
           fact="target identified"
           title="New drive: all on it is wiped"
           drive={target}
-          certain={certain.target}
+          certain={certain.new}
         />
-        {plan?.addedSerial && added && (
+        {copyTargets(job.snapshot).includes('added') && added && (
           <DriveCheck
             job={job}
             fact="added identified"
@@ -55,7 +56,9 @@ export function IdentityCheck({ job }: { job: JobView }) {
           />
         )}
       </div>
-      <Overwrite job={job} />
+      {copyTargets(job.snapshot).map((on) => (
+        <Overwrite key={on} job={job} on={on} />
+      ))}
       <p className="sub" style={{ marginTop: 8 }}>
         A label cannot be read?{' '}
         <a href={`/print/drives/${job.tag}`} target="_blank" rel="noopener">
@@ -76,16 +79,18 @@ function Signs({ serial, differAt }: { serial: string; differAt: readonly number
   );
 }
 
-/** The new drive holds something: said with what it is, and confirmed by typing its serial again. */
-function Overwrite({ job }: { job: JobView }) {
-  const { 'target holds': holds, 'drive choice': target, 'overwrite confirmed': confirmed } = job.snapshot.facts;
+/** A drive to be written to holds something: said with what it is, and confirmed by typing its serial again. */
+function Overwrite({ job, on }: { job: JobView; on: TargetId }) {
+  const keys = TARGET_FACTS[on];
+  const { facts } = job.snapshot;
+  const [holds, target, confirmed] = [facts[keys.holds], facts[keys.choice], facts[keys.confirmed]];
   const [typed, setTyped] = useState('');
   const { record, busy, error } = useJobChange(job);
-  if (!holds || !target || holds.serial !== target.serial || !job.snapshot.facts['target identified']) return null;
+  if (!holds || !target || holds.serial !== target.serial || !facts[keys.identified]) return null;
   if (confirmed?.serial === target.serial) {
     return (
       <p className="sub" style={{ marginTop: 8 }}>
-        The new drive holds {holds.what.join(', ')}: confirmed that it may be overwritten.
+        The {TARGET_NAMES[on]} holds {holds.what.join(', ')}: confirmed that it may be overwritten.
       </p>
     );
   }
@@ -95,11 +100,15 @@ function Overwrite({ job }: { job: JobView }) {
       className={styles.overwrite}
       onSubmit={(event) => {
         event.preventDefault();
-        void record('overwrite confirmed', { serial: typed });
+        void record(keys.confirmed, { serial: typed });
       }}
     >
       <p>
-        <OutcomeMark outcome="fail" /> <b>The new drive holds data: {holds.what.join(', ')}.</b> All of it is lost.
+        <OutcomeMark outcome="fail" />{' '}
+        <b>
+          The {TARGET_NAMES[on]} holds data: {holds.what.join(', ')}.
+        </b>{' '}
+        All of it is lost.
       </p>
       <TextField
         label="Type its serial again to overwrite it"

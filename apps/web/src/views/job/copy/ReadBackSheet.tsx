@@ -4,7 +4,8 @@ import { useRef, useState } from 'react';
 import type { JobView } from '@udrel/contract/types';
 import { normaliseSerial } from '@udrel/core/identity';
 import { readBack } from '@udrel/core/read-back';
-import { latestRun, readBackOf } from '@udrel/core/steps';
+import type { TargetId } from '@udrel/core/layout';
+import { latestRun, readBackOf, TARGET_FACTS, TARGET_NAMES } from '@udrel/core/steps';
 import { useBerthsQuery } from '../../../api/api';
 import { fieldTrouble } from '../../../api/problem';
 import { Ledger, OutcomeMark, Sheet, TroubleNote } from '../../../ui';
@@ -12,16 +13,20 @@ import { useReading } from '../assess/read/useReading';
 import { useJobChange } from '../useJobChange';
 import styles from './copy.module.css';
 
-/** The finished drive against the plan: read by a berth, from a file of it, or why it was not read. */
-export function ReadBackSheet({ job }: { job: JobView }) {
+/** A finished drive against the plan: read by a berth, from a file of it, or why it was not read. */
+export function ReadBackSheet({ job, on }: { job: JobView; on: TargetId }) {
   const { snapshot } = job;
-  const run = latestRun(snapshot);
-  const known = readBackOf(snapshot);
+  const run = latestRun(snapshot, on);
+  const known = readBackOf(snapshot, on);
+  const name = TARGET_NAMES[on];
   const { plan } = snapshot.facts;
   if (!run || run.outcome === 'running' || !plan) return null;
-  const judged = known?.seen ? readBack(snapshot, plan, known.seen) : null;
+  const judged = known?.seen ? readBack(snapshot, plan, known.seen, on) : null;
   return (
-    <Sheet title="New drive read back" aside={known ? (known.seen ? judged?.verdict : 'not read') : 'not read yet'}>
+    <Sheet
+      title={on === 'new' ? 'New drive read back' : 'Added drive read back'}
+      aside={known ? (known.seen ? judged?.verdict : 'not read') : 'not read yet'}
+    >
       {judged && (
         <>
           <p style={{ marginBottom: 8 }}>
@@ -29,31 +34,34 @@ export function ReadBackSheet({ job }: { job: JobView }) {
             <b>
               {judged.verdict === 'as planned'
                 ? 'All of it is there as planned.'
-                : 'It is other than planned: the new drive is not trusted.'}
+                : `It is other than planned: the ${name} is not trusted.`}
             </b>
           </p>
           <Ledger reasons={judged.reasons} />
         </>
       )}
       {known && !known.seen && <p>Not read: {known.whyNot}</p>}
-      <AskForIt job={job} again={known !== null} next={run.outcome === 'ended well' && known === null} />
+      <AskForIt job={job} on={on} again={known !== null} next={run.outcome === 'ended well' && known === null} />
     </Sheet>
   );
 }
 
-function AskForIt({ job, again, next }: { job: JobView; again: boolean; next: boolean }) {
+function AskForIt({ job, on, again, next }: { job: JobView; on: TargetId; again: boolean; next: boolean }) {
   const { data: berths = [] } = useBerthsQuery();
   const watched = berths.filter((berth) => berth.watched);
-  const lastBerth = job.runs.findLast(({ kind }) => kind === 'copy')?.berth;
+  const lastBerth = job.runs.findLast((run) => run.kind === 'copy' && run.onto === on)?.berth;
   const [berth, setBerth] = useState<string>();
   const chosen = berth ?? String(lastBerth ?? watched[0]?.number ?? '');
   const [whyNot, setWhyNot] = useState('');
   const [typed, setTyped] = useState('');
+  const name = TARGET_NAMES[on];
   const { change, busy, error } = useJobChange(job);
   const { read, begin, putAway } = useReading();
   const input = useRef<HTMLInputElement>(null);
-  const wanted = job.snapshot.facts['drive choice']?.serial ?? '';
-  const told = job.history.filter(({ kind }) => kind.startsWith('read back')).sort((a, b) => b.seq - a.seq);
+  const wanted = job.snapshot.facts[TARGET_FACTS[on].choice]?.serial ?? '';
+  const told = job.history
+    .filter(({ kind, onto }) => kind.startsWith('read back') && (onto ?? 'new') === on)
+    .sort((a, b) => b.seq - a.seq);
   const waiting = told[0]?.kind === 'read back asked';
 
   const drives = read?.file?.ok ? read.file.reading.drives : [];
@@ -65,7 +73,7 @@ function AskForIt({ job, again, next }: { job: JobView; again: boolean; next: bo
     const drive = own ?? (drives.length === 1 ? drives[0] : undefined);
     const problems = (drive?.table?.problems ?? []).map(({ rule, outcome, sentence }) => ({ rule, outcome, sentence }));
     const serial = drive?.identity?.serial || typed;
-    const taken = await change('/read-back', { serial, table: drive?.source ?? null, problems, whyNot: '' });
+    const taken = await change('/read-back', { onto: on, serial, table: drive?.source ?? null, problems, whyNot: '' });
     if (taken) putAway();
   }
 
@@ -90,7 +98,7 @@ function AskForIt({ job, again, next }: { job: JobView; again: boolean; next: bo
             <Button
               variant={next ? 'contained' : 'outlined'}
               disabled={busy}
-              onClick={() => void change('/look', { berth: Number(chosen) })}
+              onClick={() => void change('/look', { onto: on, berth: Number(chosen) })}
             >
               {waiting ? 'Ask the berth again' : 'Read it there'}
             </Button>
@@ -101,7 +109,7 @@ function AskForIt({ job, again, next }: { job: JobView; again: boolean; next: bo
             ref={input}
             type="file"
             hidden
-            aria-label="File of the new drive"
+            aria-label={`File of the ${name}`}
             onChange={(event) => {
               const [file] = event.target.files ?? [];
               if (file) begin(file);
@@ -140,7 +148,7 @@ function AskForIt({ job, again, next }: { job: JobView; again: boolean; next: bo
             />
             <Button
               disabled={busy || whyNot.trim() === ''}
-              onClick={() => void change('/read-back', { serial: '', table: null, problems: [], whyNot })}
+              onClick={() => void change('/read-back', { onto: on, serial: '', table: null, problems: [], whyNot })}
             >
               Not read
             </Button>
@@ -156,7 +164,7 @@ function AskForIt({ job, again, next }: { job: JobView; again: boolean; next: bo
       {read && !read.file?.ok && read.progress === null && <p role="alert">{read.file?.sentence}</p>}
       <TroubleNote error={error} />
       <p className="sub" style={{ marginTop: 8 }}>
-        A probe file, an image or the first and last sectors of the new drive will do.
+        A probe file, an image or the first and last sectors of the {name} will do.
       </p>
     </>
   );

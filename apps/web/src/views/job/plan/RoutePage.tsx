@@ -2,8 +2,8 @@ import Button from '@mui/material/Button';
 import { Link } from 'react-router';
 import { binary } from '@udrel/core/capacity';
 import type { PacedStage } from '@udrel/core/estimate';
-import { afreshInstead, runsOf, type RouteOption } from '@udrel/core/routes';
-import type { PlannedRun } from '@udrel/core/steps';
+import { afreshInstead, handsOf, runsOf, type RouteOption } from '@udrel/core/routes';
+import { TARGET_NAMES, type PlannedRun } from '@udrel/core/steps';
 import { endOf, range, spanOf } from '../../../format/time';
 import { rate } from '../../../format/units';
 import { stationPath } from '../../../shell/useKeys';
@@ -60,7 +60,8 @@ function Instead({ tag, plan: { placing, layout } }: { tag: string; plan: Plan }
 }
 
 function Option({ option, chosen, choose }: { option: RouteOption; chosen: boolean; choose: () => void }) {
-  const { route, startedFrom, reasons, estimate, hands } = option;
+  const { route, startedFrom, reasons, estimate, onAdded } = option;
+  const hands = handsOf(option);
   const stopped = reasons.filter(({ outcome }) => outcome === 'fail');
   const unknown = reasons.filter(({ outcome }) => outcome === 'unknown');
   const outcome = stopped.length > 0 ? 'fail' : unknown.length > 0 ? 'unknown' : 'pass';
@@ -74,7 +75,11 @@ function Option({ option, chosen, choose }: { option: RouteOption; chosen: boole
           <b>{route}</b>
           {startedFrom && <span className="sub"> started from {startedFrom}</span>}
         </span>
-        <span className="figure">{stopped.length > 0 ? '' : range(estimate.low, estimate.high)}</span>
+        <span className="figure">
+          {stopped.length > 0
+            ? ''
+            : range(estimate.low + (onAdded?.estimate.low ?? 0), estimate.high + (onAdded?.estimate.high ?? 0))}
+        </span>
         <span className="figure sub">{hands > 0 ? `hands ${hands} min` : ''}</span>
       </label>
       {first && !chosen && <p className={`sub ${styles.routeWhy}`}>{first.sentence}</p>}
@@ -84,14 +89,18 @@ function Option({ option, chosen, choose }: { option: RouteOption; chosen: boole
 }
 
 function Details({ option }: { option: RouteOption }) {
-  const { stages, estimate, kit, handsFor, reasons, method, bytes } = option;
+  const { stages, estimate, onAdded, kit, hands, reasons, method, bytes } = option;
   return (
     <div className={styles.routeDetails}>
       <Chain stages={stages} limitedBy={estimate.limitedBy} />
+      {onAdded && <Chain stages={onAdded.stages} limitedBy={onAdded.estimate.limitedBy} />}
       <FactList
         rows={[
-          ['copies', `${method}, ${binary(bytes)}`],
-          ['hands', handsFor.join('; ') || 'nothing more than the swap itself'],
+          [
+            'copies',
+            `${method}, ${binary(bytes)}${onAdded ? `, then ${binary(onAdded.bytes)} to the added drive` : ''}`,
+          ],
+          ['hands', hands.map(({ sentence }) => sentence).join('; ') || 'nothing more than the swap itself'],
           ['from the shelf', kit.join(', ') || 'nothing'],
         ]}
       />
@@ -103,7 +112,7 @@ function Details({ option }: { option: RouteOption }) {
 /** Old drive to new drive with the rate of every stage; the one that limits stands out by its words. */
 function Chain({ stages, limitedBy }: { stages: readonly PacedStage[]; limitedBy: string }) {
   return (
-    <ol className={styles.chain} aria-label="What the data passes">
+    <ol className={styles.chain} aria-label={`What the data passes, ${stages.at(-1)?.name ?? ''}`}>
       {stages.map(({ name, kind, rates }, index) => (
         <li key={name} data-kind={kind} data-limits={name === limitedBy}>
           {index > 0 && <span aria-hidden>→ </span>}
@@ -137,7 +146,7 @@ export function RouteInShort({ plan, promisedAt }: { plan: Plan; promisedAt: str
         rows={[
           [route.route, <span key="r" className="mono">{`about ${rate(route.estimate.rate)}`}</span>],
           ['limited by', route.estimate.limitedBy],
-          ...work.map((run) => [nameOf(plan, run), <Span key={run.about} run={run} />] as const),
+          ...work.map((run) => [nameOf(plan, run), <Span key={nameOf(plan, run)} run={run} />] as const),
           [
             'all of it',
             <b key="t" className="mono">
@@ -154,9 +163,10 @@ export function RouteInShort({ plan, promisedAt }: { plan: Plan; promisedAt: str
   );
 }
 
-function nameOf({ table }: Plan, { about, estimate }: PlannedRun): string {
+function nameOf({ table, route }: Plan, { about, onto, estimate }: PlannedRun): string {
   const partition = table.partitions.find(({ id }) => id === about)?.name;
-  return [RUN_WORDS[estimate.kind] ?? estimate.kind, partition].filter(Boolean).join(' ');
+  const drive = onto && route?.onAdded ? `(${TARGET_NAMES[onto]})` : null;
+  return [RUN_WORDS[estimate.kind] ?? estimate.kind, partition ?? drive].filter(Boolean).join(' ');
 }
 
 function Span({ run: { estimate } }: { run: PlannedRun }) {
