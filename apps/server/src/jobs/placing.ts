@@ -40,6 +40,7 @@ export async function placingOf(manager: EntityManager, job: JobRecord, now: Dat
     added: target('added', held, job, parts),
     holders: held.holders,
     deviceSockets: held.sockets.filter(({ at }) => at === 'the device'),
+    benchSockets: held.sockets.filter(({ at }) => at !== 'the device'),
     sticks: held.sticks,
     freeBerths: await freeBerths(manager),
     finished: await finishedRuns(manager),

@@ -14,6 +14,7 @@ function laidOver(job: JobView, { subject, body, at }: Entry): JobView {
         seq: -at,
         kind: 'note',
         sentence: `Note: ${String(body['text'])}`,
+        onto: null,
         by: 'kept here',
         at: new Date(at).toISOString(),
       };

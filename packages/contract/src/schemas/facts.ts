@@ -50,6 +50,7 @@ const sectorCount = whole(0, Number.MAX_SAFE_INTEGER);
 export const partitionTable = object({
   scheme: oneOf('gpt', 'mbr'),
   sectorSize,
+  diskId: optional(text(36)),
   partitions: list(
     object({
       id: text(40),

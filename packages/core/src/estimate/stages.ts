@@ -90,5 +90,6 @@ export function writeStage(name: string, drive: DriveClass, bytes: number, capac
 export function linkStage(name: string, link: Link, flows = 1): PacedStage {
   const [low, high] = linkPractical(link);
   const each = (rate: number) => rate / Math.max(1, flows);
-  return { name, kind: 'link', rates: [each(low), each((low + high) / 2), each(high)] };
+  const rates = [each(low), each((low + high) / 2), each(high)] as const;
+  return { name, kind: 'link', rates, ...(flows > 1 ? { flows } : {}) };
 }

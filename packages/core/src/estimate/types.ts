@@ -18,6 +18,8 @@ export interface PacedStage {
   name: string;
   kind: 'drive' | 'link';
   rates: readonly [number, number, number];
+  /** How many flows a link is divided among, where it is more than one. */
+  flows?: number;
 }
 
 /** A run of the shop that ended well, as something to learn from. */

@@ -88,6 +88,10 @@ function copy(
   const start = startedFrom === 'a boot stick' ? [item(group, stick ?? 'boot stick', 'to start the device from')] : [];
   const power = item(group, 'power adapter of the device', 'a copy does not run on the battery');
   if (route === 'stand-alone duplicator') return [item(group, 'dock that copies by itself', 'the old drive first')];
+  if (route === 'both in one dock') {
+    const dock = item(group, 'dock with two bays', 'old drive and new one share its lead');
+    return startedFrom === null ? [dock] : [dock, ...start, power];
+  }
   if (route === 'second site') return [...start, power];
   if (route === 'old drive outside') {
     const holder = old ? [item(group, `enclosure that takes ${speaks(old.link)}`, `the old drive, ${old.serial}`)] : [];

@@ -46,6 +46,8 @@ export interface SourcePartition {
 export interface SourceTable {
   scheme: Scheme;
   sectorSize: SectorSize;
+  /** GUID of a GPT or signature of an MBR, where it was read: start settings may name the drive by it. */
+  diskId?: string;
   partitions: SourcePartition[];
 }
 

@@ -1,2 +1,5 @@
 export * from './plan-file';
-export { tableImage, type TableImage } from './table-image';
+export { expectedTable } from './expected-table';
+export { identifiersOf } from './identifiers';
+export { aroundOf, layoutOf, sectorSizeOf, targetsOf } from './layout-of';
+export { tableImage, type TablePiece } from './table-image';

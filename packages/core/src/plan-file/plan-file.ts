@@ -1,6 +1,6 @@
-import type { SectorSize } from '../capacity';
-import { planLayout, type Change, type LayoutPlan, type SourceTable, type TargetDrive, type TargetId } from '../layout';
-import type { AcceptedPlan, DeviceTraits, DriveChoice, JobFacts, JobSnapshot } from '../steps';
+import type { Change, LayoutPlan } from '../layout';
+import type { AcceptedPlan, JobSnapshot } from '../steps';
+import { layoutOf } from './layout-of';
 
 /** One line of a plan as it is carried out: a partition of the old drive, or a volume made anew. */
 export interface PlanLine {
@@ -13,55 +13,6 @@ export interface PlanLine {
   /** On the new drive; null for what stays behind. */
   to: { drive: string; startSector: number; sectors: number; bytes: number } | null;
   usedBytes: number | null;
-}
-
-/** The drives that a job's copy goes to, the added one where there is one. */
-export function targetsOf({ 'drive choice': fresh, 'added choice': added }: JobFacts): TargetDrive[] {
-  const drive = (id: TargetId, { bytes, sectorSize }: DriveChoice): TargetDrive => {
-    return { id, sectors: bytes / sectorSize, sectorSize };
-  };
-  return [...(fresh ? [drive('new', fresh)] : []), ...(added ? [drive('added', added)] : [])];
-}
-
-/** What the copy of a job depends on besides its drives. */
-export function aroundOf({ facts, device }: Pick<JobSnapshot, 'facts'> & { device: DeviceTraits }) {
-  return { uefi: device.uefi, oldStays: facts['old drive moves'] !== undefined };
-}
-
-/** The layout of an accepted plan, computed again from what was decided: it comes out the same. */
-export function layoutOf(snapshot: JobSnapshot, plan: AcceptedPlan): LayoutPlan {
-  return planLayout(plan.table, targetsOf(snapshot.facts), plan.intent, aroundOf(snapshot));
-}
-
-/** The table that the plan makes of a drive. */
-export function expectedTable(snapshot: JobSnapshot, plan: AcceptedPlan, on: TargetId): SourceTable {
-  const { partitions, added, targets } = layoutOf(snapshot, plan);
-  const scheme = targets.find(({ id }) => id === on)?.scheme ?? plan.table.scheme;
-  const copied = partitions.flatMap(({ source, target }) =>
-    target?.on === on ? [{ ...source, startSector: target.startSector, sectors: target.sectors }] : [],
-  );
-  const made = added.flatMap(({ volume: { id, name, kind, fileSystem }, target }) =>
-    target?.on === on
-      ? [
-          {
-            id,
-            name,
-            kind,
-            fileSystem,
-            startSector: target.startSector,
-            sectors: target.sectors,
-            used: null,
-            encrypted: false,
-          },
-        ]
-      : [],
-  );
-  return { scheme, sectorSize: sectorSizeOf(snapshot, plan, on), partitions: [...copied, ...made] };
-}
-
-/** In what sectors the places on a drive of the plan are counted. */
-export function sectorSizeOf({ facts }: JobSnapshot, { table }: AcceptedPlan, on: TargetId): SectorSize {
-  return targetsOf(facts).find(({ id }) => id === on)?.sectorSize ?? table.sectorSize;
 }
 
 /** The lines of an accepted plan in the order of the old drive, what is made anew last. */

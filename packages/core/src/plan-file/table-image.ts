@@ -1,57 +1,114 @@
-import type { TargetId } from '../layout';
+import { ALIGNMENT } from '../capacity';
+import type { PlannedPartition, PlannedVolume, TargetDrive, TargetId, TargetPartition } from '../layout';
 import type { AcceptedPlan, JobSnapshot } from '../steps';
-import { GPT_TYPE_OF, stableGuid, writeGpt } from '../tables';
-import { layoutOf, targetsOf } from './plan-file';
+import { GPT_TYPE_OF, mbrTypeOf, writeGpt, writeMbr } from '../tables';
+import { identifiersOf, type Identifiers } from './identifiers';
+import { layoutOf, targetsOf } from './layout-of';
 
-/** The sectors of the new table: what stands at the beginning of the drive, and its backup at the end. */
-export interface TableImage {
-  head: { offset: number; bytes: Uint8Array };
-  tail: { offset: number; bytes: Uint8Array };
+/** Sectors of the new table as they stand on the drive. */
+export interface TablePiece {
+  /** What it is, in words. */
+  name: string;
+  /** Byte at which it is written. */
+  offset: number;
+  bytes: Uint8Array;
 }
 
+type Placed<T> = T & { target: TargetPartition };
+
 /**
- * The partition table of an accepted plan for one of its drives, ready to be written to an empty drive; null where the
- * plan asks for an MBR. Partitions keep the identifiers that boot entries know them by; the drive itself gets one of
- * its own, since two attached drives must not share theirs, the same each time it is made.
+ * The partition table of an accepted plan for one of its drives, ready to be written to an empty drive: a GPT with its
+ * protective MBR and its backup, or an MBR without boot code and the records of its logical partitions. None where the
+ * drive is not known, or an MBR cannot hold the plan.
  *
- * @source UEFI specification 5.2.3 and 5.3
+ * @source UEFI specification 5.2.1, 5.2.3 and 5.3
  */
-export function tableImage(snapshot: JobSnapshot, plan: AcceptedPlan, on: TargetId): TableImage | null {
+export function tableImage(snapshot: JobSnapshot, plan: AcceptedPlan, on: TargetId): TablePiece[] {
   const drive = targetsOf(snapshot.facts).find(({ id }) => id === on);
   const layout = layoutOf(snapshot, plan);
-  if (!drive || layout.targets.find(({ id }) => id === on)?.scheme !== 'gpt') return null;
-  const serial = on === 'new' ? plan.targetSerial : (plan.addedSerial ?? '');
-  const own = (id: string) => stableGuid(`${serial} ${id}`);
-  const kept = layout.partitions.flatMap(({ source, target }) => {
-    if (target?.on !== on) return [];
-    const gpt = plan.table.scheme === 'gpt' ? source.entry : undefined;
-    return [
-      {
-        startSector: target.startSector,
-        sectors: target.sectors,
-        type: gpt?.type ?? GPT_TYPE_OF[source.kind],
-        uniqueId: gpt?.uniqueId || own(source.id),
-        name: source.name,
-        attributes: gpt?.attributes ?? '',
-      },
-    ];
+  const scheme = layout.targets.find(({ id }) => id === on)?.scheme;
+  if (!drive || !scheme) return [];
+  const copied = placedOn(layout.partitions, on);
+  const made = placedOn(layout.added, on);
+  const known = identifiersOf(snapshot, plan, on);
+  return scheme === 'gpt' ? gpt(plan, drive, known, copied, made) : mbr(plan, drive, known, copied, made);
+}
+
+function placedOn<T extends { target: TargetPartition | null }>(list: readonly T[], on: TargetId): Placed<T>[] {
+  return list
+    .filter((one): one is Placed<T> => one.target?.on === on)
+    .sort((a, b) => a.target.startSector - b.target.startSector);
+}
+
+function gpt(
+  { table }: AcceptedPlan,
+  { sectors, sectorSize }: TargetDrive,
+  known: Identifiers,
+  copied: readonly Placed<PlannedPartition>[],
+  made: readonly Placed<PlannedVolume>[],
+): TablePiece[] {
+  const kept = copied.map(({ source, target }) => {
+    const entry = table.scheme === 'gpt' ? source.entry : undefined;
+    return {
+      startSector: target.startSector,
+      sectors: target.sectors,
+      type: entry?.type ?? GPT_TYPE_OF[source.kind],
+      uniqueId: known.partition(source),
+      name: source.name,
+      attributes: entry?.attributes ?? '',
+    };
   });
-  const made = layout.added.flatMap(({ volume, target }) =>
-    target?.on === on
-      ? [
-          {
-            startSector: target.startSector,
-            sectors: target.sectors,
-            type: GPT_TYPE_OF[volume.kind],
-            uniqueId: own(volume.id),
-            name: volume.name,
-            attributes: '',
-          },
-        ]
-      : [],
-  );
-  const entries = [...kept, ...made]
+  const anew = made.map(({ volume, target }) => ({
+    startSector: target.startSector,
+    sectors: target.sectors,
+    type: GPT_TYPE_OF[volume.kind],
+    uniqueId: known.anew(volume.id),
+    name: volume.name,
+    attributes: '',
+  }));
+  const entries = [...kept, ...anew]
     .sort((a, b) => a.startSector - b.startSector)
     .map((entry, index) => ({ number: index + 1, ...entry }));
-  return writeGpt({ sectors: drive.sectors, sectorSize: drive.sectorSize, diskId: own('disk'), entries });
+  const { head, tail } = writeGpt({ sectors, sectorSize, diskId: known.disk, entries });
+  return [
+    { name: 'protective MBR and primary', ...head },
+    { name: 'backup at the end', ...tail },
+  ];
+}
+
+/** The status byte with which legacy firmware starts from a partition. */
+const ACTIVE = '80';
+
+function mbr(
+  { table }: AcceptedPlan,
+  { sectorSize }: TargetDrive,
+  known: Identifiers,
+  copied: readonly Placed<PlannedPartition>[],
+  made: readonly Placed<PlannedVolume>[],
+): TablePiece[] {
+  const before = table.scheme === 'mbr';
+  const kept = copied.map(({ source, target }) => ({
+    startSector: target.startSector,
+    sectors: target.sectors,
+    type: before && source.entry ? source.entry.type : mbrTypeOf(source.kind, source.fileSystem),
+    active: before && source.entry?.attributes === ACTIVE,
+    logical: before && source.logical === true,
+  }));
+  const anew = made.map(({ volume, target }) => ({
+    startSector: target.startSector,
+    sectors: target.sectors,
+    type: mbrTypeOf(volume.kind, volume.fileSystem),
+    active: false,
+    logical: false,
+  }));
+  try {
+    const recordGap = ALIGNMENT / sectorSize;
+    const pieces = writeMbr({ sectorSize, diskId: known.disk, recordGap, entries: [...kept, ...anew] });
+    return pieces.map((piece, index) => {
+      return { name: index === 0 ? 'MBR behind its boot code' : `record of logical partition ${index}`, ...piece };
+    });
+  } catch (error) {
+    if (error instanceof RangeError) return [];
+    throw error;
+  }
 }

@@ -97,6 +97,19 @@ describe('a finished drive against its plan', () => {
       if (outcome === 'fail' && rule !== 'Backup') expect(remedy).toBeTruthy();
   });
 
+  it('warns of a drive under the identifiers of the one that stays, and of one whose start entries are lost', () => {
+    const was = { ...table, diskId: 'disk-of-old' };
+    const told = (diskId: string, over: Partial<typeof snapshot.facts>) => {
+      const stays = job({ facts: { ...snapshot.facts, ...over } });
+      const seen = { ...finished, table: { ...finished.table, diskId } };
+      return against(readBack(stays, { ...plan, table: was }, seen));
+    };
+    expect(told('disk-of-old', {})).toEqual([]);
+    expect(told('another', {})).toEqual([['Table', 'limit']]);
+    const rules = told('disk-of-old', { 'old drive moves': complete['old drive moves'] }).map(([rule]) => rule);
+    expect(rules).toEqual(['Table', 'EFI', 'Reserved', 'System', 'Recovery']);
+  });
+
   it('names what was not planned, and another scheme', () => {
     const more = [...finished.table.partitions, part('Stray', 400_000, 100, { entry: undefined as never })];
     const result = readBack(snapshot, plan, {

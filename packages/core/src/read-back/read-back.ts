@@ -1,6 +1,6 @@
 import { binary } from '../capacity';
 import type { PlannedPartition, SourcePartition, TargetId, TargetPartition } from '../layout';
-import { layoutOf, sectorSizeOf } from '../plan-file';
+import { identifiersOf, layoutOf, sectorSizeOf } from '../plan-file';
 import type { Reason } from '../reason';
 import { TARGET_NAMES, type AcceptedPlan, type JobSnapshot, type SeenTarget } from '../steps';
 
@@ -20,6 +20,7 @@ export interface ReadBack {
  */
 export function readBack(snapshot: JobSnapshot, plan: AcceptedPlan, seen: SeenTarget, on: TargetId = 'new'): ReadBack {
   const { partitions, added } = layoutOf(snapshot, plan);
+  const { kept } = identifiersOf(snapshot, plan, on);
   const sectorSize = seen.table.sectorSize;
   const left = new Set(seen.table.partitions);
   const take = (target: TargetPartition, name: string, uniqueId: string | undefined) => {
@@ -29,7 +30,7 @@ export function readBack(snapshot: JobSnapshot, plan: AcceptedPlan, seen: SeenTa
   };
   const copied = partitions.flatMap((one) =>
     one.target?.on === on
-      ? judge(one, one.target, take(one.target, one.source.name, one.source.entry?.uniqueId), sectorSize, on)
+      ? judge(one, one.target, take(one.target, one.source.name, one.source.entry?.uniqueId), { sectorSize, on, kept })
       : [],
   );
   const made = added.flatMap(({ volume, target }) => {
@@ -53,6 +54,7 @@ export function readBack(snapshot: JobSnapshot, plan: AcceptedPlan, seen: SeenTa
             sentence: `The table is ${seen.table.scheme.toUpperCase()}, planned was ${scheme.toUpperCase()}.`,
           },
         ]),
+    ...(on === 'new' ? diskIdentifier(plan, seen, kept) : []),
     ...seen.problems.filter(({ outcome }) => outcome === 'fail' || outcome === 'limit'),
     ...copied,
     ...made,
@@ -89,8 +91,7 @@ function judge(
   { source }: PlannedPartition,
   target: TargetPartition,
   found: SourcePartition | undefined,
-  sectorSize: number,
-  on: TargetId,
+  { sectorSize, on, kept }: { sectorSize: number; on: TargetId; kept: boolean },
 ): Reason[] {
   if (!found) return [missing(source.name, on)];
   const { name } = source;
@@ -98,7 +99,7 @@ function judge(
     ...size(name, target, found, sectorSize),
     ...place(name, target, found, sectorSize),
     ...kind(source, found),
-    ...identifiers(source, found),
+    ...identifiers(source, found, kept),
     ...used(source, found),
   ];
   if (against.some(({ outcome }) => outcome === 'fail' || outcome === 'limit')) {
@@ -168,18 +169,32 @@ function kind(source: SourcePartition, found: SourcePartition): Reason[] {
   return reasons;
 }
 
-/** Boot entries and mount tables name partitions by their identifiers. */
-function identifiers({ name, entry }: SourcePartition, found: SourcePartition): Reason[] {
-  if (!entry?.uniqueId || !found.entry?.uniqueId || entry.uniqueId === found.entry.uniqueId) return [];
-  return [
-    {
-      rule: name,
-      outcome: 'limit',
-      sentence: 'has another identifier than on the old drive: its start entry may not find it',
-      remedy: 'set the identifier, or repair the start files',
-    },
-  ];
+/** Boot entries and mount tables name partitions by their identifiers; two drives in one device must not share them. */
+function identifiers({ name, entry }: SourcePartition, found: SourcePartition, kept: boolean): Reason[] {
+  if (!entry?.uniqueId || !found.entry?.uniqueId) return [];
+  const same = entry.uniqueId === found.entry.uniqueId;
+  if (same === kept) return [];
+  return [same ? { rule: name, ...SHARED } : { rule: name, ...OTHER_NAME }];
 }
+
+/** The same of the drive itself, where both tables say it. */
+function diskIdentifier({ table }: AcceptedPlan, seen: SeenTarget, kept: boolean): Reason[] {
+  const [was, is] = [table.diskId, seen.table.diskId];
+  if (!was || !is || table.scheme !== seen.table.scheme || (was === is) === kept) return [];
+  return [was === is ? { rule: 'Table', ...SHARED } : { rule: 'Table', ...OTHER_NAME }];
+}
+
+const OTHER_NAME = {
+  outcome: 'limit',
+  sentence: 'has another identifier than on the old drive: its start entry may not find it',
+  remedy: 'set the identifier, or repair the start files',
+} as const;
+
+const SHARED = {
+  outcome: 'limit',
+  sentence: 'has the identifier of the old drive, which stays in the device: one may be taken for the other',
+  remedy: 'give it one of its own, then repair the start files',
+} as const;
 
 function used({ name, used: was }: SourcePartition, { used: is }: SourcePartition): Reason[] {
   if (was === null || is === null) return [];

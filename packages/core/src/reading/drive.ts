@@ -40,7 +40,8 @@ export function sourceOf(table: ReadTable, volumes: readonly Volume[]): SourceTa
       entry: { type: entry.type, uniqueId: entry.uniqueId, attributes: entry.attributes },
     };
   });
-  return { scheme: table.scheme, sectorSize: table.sectorSize, partitions };
+  const { scheme, sectorSize, diskId } = table;
+  return { scheme, sectorSize, ...(diskId ? { diskId } : {}), partitions };
 }
 
 function nameOf(kind: PartitionKind, { typeName, number }: TableEntry): string {

@@ -73,7 +73,7 @@ export function throughHolder(whose: string, holding: Holding, link: Link): Pace
 }
 
 /** A holder that takes one command at a time slows small files. */
-export function queueing({ offer }: Holding): Reason[] {
+export function queueing({ offer }: Pick<Holding, 'offer'>): Reason[] {
   return offer.holder.queued
     ? []
     : [limit('Holder', `${offer.name} takes one command at a time: small files go slowly`)];

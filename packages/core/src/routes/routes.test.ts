@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { bytesOfNominal, GIB, MIB, sectorsOfNominal } from '../capacity';
 import type { HeldDrive, Holder, Socket } from '../equipment';
-import type { HealthGrade } from '../estimate';
+import { linkStage, type HealthGrade } from '../estimate';
 import { defaultIntent, planLayout, type SourceTable } from '../layout';
 import type { Link, UsbMode } from '../links';
 import { afreshInstead, askedOf, routesFor, runsOf, type CopyAsked, type Placing, type RouteOption } from './index';
@@ -62,6 +62,7 @@ const placing: Placing = {
     { partId: 'c', name: 'Brine card', stock: 1, holder: card },
   ],
   deviceSockets: [socket('A', '5 Gb/s'), socket('C', '10 Gb/s')],
+  benchSockets: [{ ...socket('A', '10 Gb/s'), at: 'bench computer 1' }],
   sticks: [stick],
   freeBerths: 2,
   finished: [],
@@ -139,6 +140,38 @@ describe('ways to place both drives', () => {
     const planned = byKey({ fresh: large, holders: dock }).get('stand-alone duplicator, none');
     expect(against(planned)).toEqual(['Plan']);
     expect(against(byKey({ holders: dock }, { changes: [] }).get('stand-alone duplicator, none'))).toEqual(['Size']);
+  });
+
+  it('halves a lead that both drives share, and reads back over the whole of it', () => {
+    const fast = { ...placing.old, held: held({}), class: 'SATA SSD' as const };
+    const dock = (holder: Holder) => [{ partId: 'd', name: 'Twin dock', stock: 1, holder }];
+    const at = (holder: Holder) => byKey({ old: fast, holders: dock(holder) });
+    const shared = at(twin).get('both in one dock, none');
+    expect([shared?.feasible, shared?.kit]).toEqual([true, ['Twin dock']]);
+    expect(shared?.estimate.limitedBy).toBe('the dock on USB 5 Gb/s, shared');
+    expect(against(shared, 'limit')).toContain('Shared lead');
+    const [own] = linkStage('', { kind: 'usb', mode: '5 Gb/s' }).rates;
+    expect(shared?.stages[2]?.rates[0]).toBe(own / 2);
+    const plan = planLayout(
+      table,
+      [{ id: 'new', sectors: sectorsOfNominal(480), sectorSize: 512 }],
+      defaultIntent(table),
+    );
+    const readBack =
+      shared && runsOf({ ...placing, old: fast }, plan, [], shared).find((run) => run.estimate.kind === 'read back');
+    expect(readBack?.estimate.rate).toBeGreaterThan(shared?.estimate.rate ?? Infinity);
+    expect(at(twin).get('both in one dock, a boot stick')?.kit).toEqual(['Twin dock', 'boot stick 1']);
+  });
+
+  it('puts two drives into two bays, never into one', () => {
+    const single: Holder = { ...twin, bays: [...box.bays, ...card.bays] };
+    const one = byKey({ holders: [{ partId: 'd', name: 'Odd dock', stock: 1, holder: single }] }, { changes: [] });
+    expect(against(one.get('both in one dock, none'))).toEqual(['Dock']);
+    expect(against(one.get('stand-alone duplicator, none'))).toContain('Duplicator');
+    const slot = { ...placing.fresh, held: held({ form: 'm2', protocol: 'NVMe', link: nvme, length: 80 }) };
+    const mixed = byKey({ fresh: slot, holders: [{ partId: 'd', name: 'Odd dock', stock: 1, holder: single }] });
+    expect(mixed.get('both in one dock, none')?.feasible).toBe(true);
+    expect(byKey({ benchSockets: [] }).get('both in one dock, none')?.reasons[0]?.outcome).toBe('unknown');
   });
 
   it('says of a locked volume that it stays locked away from its own system', () => {

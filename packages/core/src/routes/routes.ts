@@ -1,7 +1,9 @@
 import { estimateRun, linkStage, type PacedStage } from '../estimate';
 import { linkName } from '../links';
+import type { Socket } from '../equipment';
 import type { Reason } from '../reason';
 import type { StartedFrom } from '../steps';
+import { inOneHolder, type HeldTogether } from './one-holder';
 import {
   bestHolder,
   ends,
@@ -48,6 +50,8 @@ function optionsFor(placing: Placing, asked: CopyAsked): RouteOption[] {
     secondSite(placing, asked, 'a boot stick'),
     outside(placing, asked),
     bench(placing, asked),
+    dock(placing, asked, null),
+    dock(placing, asked, 'a boot stick'),
     duplicator(placing, asked),
   ];
   return placed.map((one) => optionOf(one, placing, asked));
@@ -216,20 +220,72 @@ function bench(placing: Placing, asked: CopyAsked): Placed {
     ],
     hands: [[6, `connect old drive and ${fresh.name} at the berth`]],
     kit: [],
+    reasons: [...comesOut(placing), ...berth, ...stayLocked(asked)],
+  };
+}
+
+/** Old drive and new one in one dock, on a computer of the shop or on the customer's device: its lead carries both. */
+function dock(placing: Placing, asked: CopyAsked, from: StartedFrom): Placed {
+  const { old, fresh } = placing;
+  const sockets = from === null ? placing.benchSockets : placing.deviceSockets;
+  const held = inOneHolder([old, fresh], placing.holders, () => sockets);
+  const lead = held?.first.best?.link;
+  const [read, write] = ends(placing, asked, asked.used, false);
+  const start = from === null ? null : started(from, placing, asked);
+  const shared: PacedStage[] = lead ? [linkStage(`the dock on ${linkName(lead)}, shared`, lead, 2)] : [];
+  return {
+    route: 'both in one dock',
+    startedFrom: from,
+    method: 'used blocks',
+    stages: [
+      read,
+      linkStage('old drive’s own link', old.held.link),
+      ...shared,
+      linkStage(`${fresh.name}’s own link`, fresh.held.link),
+      write,
+    ],
+    hands: [[5, `put old drive and ${fresh.name} into the dock`], ...(start?.hands ?? [])],
+    kit: [...(held ? [held.offer.name] : []), ...(start?.kit ?? [])],
     reasons: [
       ...comesOut(placing),
-      ...berth,
-      ...asked.locked.map((name) => limit('Locked', `${name} stays locked outside its device: it is copied whole`)),
+      ...(held ? sharedLead(held) : [noDock(placing, sockets)]),
+      ...failingOverUsb(placing),
+      ...(start?.reasons ?? stayLocked(asked)),
     ],
   };
+}
+
+function sharedLead({ offer, first, second }: HeldTogether): Reason[] {
+  const words = new Map([...first.reasons, ...second.reasons].map((reason) => [reason.sentence, reason]));
+  return [
+    limit('Shared lead', 'both drives share one lead: each gets half of what it carries', 'a socket for each drive'),
+    ...[...words.values()].filter(({ outcome }) => outcome !== 'pass'),
+    ...queueing({ offer }),
+  ];
+}
+
+function noDock({ holders }: Placing, sockets: readonly Socket[]): Reason {
+  if (sockets.length === 0) {
+    return notOnRecord(
+      'Dock',
+      'no socket is on record that it could be plugged into',
+      'enter the ports, or a computer',
+    );
+  }
+  return holders.some(({ holder }) => holder.bays.length > 1)
+    ? fail('Dock', 'no dock takes both drives at these sockets', 'another route')
+    : fail('Dock', 'the shop has no dock with two bays');
+}
+
+/** Away from their own system. */
+function stayLocked({ locked }: CopyAsked): Reason[] {
+  return locked.map((name) => limit('Locked', `${name} stays locked outside its device: it is copied whole`));
 }
 
 function duplicator(placing: Placing, asked: CopyAsked): Placed {
   const { old, fresh } = placing;
   const machines = placing.holders.filter(({ holder }) => holder.duplicates);
-  const takes = (drive: Placing['old' | 'fresh'], part: (typeof machines)[number]) =>
-    bestHolder(drive, { ...placing, holders: [part] }, [{ at: 'itself', port: anySocket(part) }]).holding;
-  const machine = machines.find((part) => part.holder.bays.length > 1 && takes(old, part) && takes(fresh, part));
+  const machine = inOneHolder([old, fresh], machines, (part) => [{ at: 'itself', port: anySocket(part) }])?.offer;
   const [read, write] = ends(placing, asked, asked.whole, true);
   const stages: PacedStage[] = [
     read,

@@ -1,7 +1,12 @@
-import { estimateRun, linkStage, readStage, writeStage } from '../estimate';
+import { estimateRun, linkStage, readStage, writeStage, type PacedStage } from '../estimate';
 import type { LayoutPlan } from '../layout';
 import type { PlannedRun } from '../steps';
 import type { Placing, RoutedDrive, RouteOption } from './types';
+
+/** A shared link once only one drive is read over it. */
+function alone({ flows = 1, rates: [low, middle, high], ...stage }: PacedStage): PacedStage[] {
+  return flows > 1 ? [{ ...stage, rates: [low * flows, middle * flows, high * flows] }] : [];
+}
 
 /**
  * The runs that a plan asks for on a route, in their order: volumes decrypted, file systems of what shrinks checked,
@@ -38,6 +43,7 @@ export function runsOf(
     const way = [
       readStage(drive.name, { class: drive.class, health: 'good', crowded: null, whole: false }),
       ...stages.filter(({ kind, name }) => kind === 'link' && name.startsWith(drive.name)),
+      ...stages.flatMap(alone),
     ];
     return estimateRun({ kind: 'read back', bytes, stages: way, source: drive.class }, finished);
   };

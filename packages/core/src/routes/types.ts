@@ -42,6 +42,8 @@ export interface Placing {
   added: (RoutedDrive & { freeSites: FreeSite[] }) | null;
   holders: HolderOffer[];
   deviceSockets: Socket[];
+  /** Sockets of the shop's own computers. */
+  benchSockets: Socket[];
   sticks: JudgedStick[];
   /** Berths where nothing runs; null where the shop has none. */
   freeBerths: number | null;

@@ -5,6 +5,7 @@ const OPENED_FIRST: readonly Route[] = [
   'second site',
   'old drive outside',
   'both at the bench',
+  'both in one dock',
   'stand-alone duplicator',
 ];
 

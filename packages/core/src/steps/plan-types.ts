@@ -7,6 +7,7 @@ export const ROUTES = [
   'second site',
   'old drive outside',
   'both at the bench',
+  'both in one dock',
   'stand-alone duplicator',
 ] as const;
 /** Where both drives sit while copying. */

@@ -117,6 +117,7 @@ describe('routes decide the order of hands', () => {
   it.each<[Route, string]>([
     ['new drive in an enclosure', 'begin copy, strip down, fit'],
     ['both at the bench', 'strip down, begin copy, fit'],
+    ['both in one dock', 'strip down, begin copy, fit'],
     ['stand-alone duplicator', 'strip down, begin copy, fit'],
     ['second site', 'strip down, fit, begin copy'],
     ['old drive outside', 'strip down, fit, begin copy'],

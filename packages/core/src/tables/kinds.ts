@@ -1,4 +1,4 @@
-import type { PartitionKind } from '../layout';
+import type { FileSystem, PartitionKind } from '../layout';
 
 interface TypeMeaning {
   name: string;
@@ -77,6 +77,27 @@ export const GPT_TYPE_OF: Readonly<Record<PartitionKind, string>> = {
   boot: 'BC13C2FF-59E6-4262-A352-B275FD6F7172',
   swap: '0657FD6D-A4AB-43C4-84E5-0933C84B4F4F',
 };
+
+/** The MBR type of what has none yet, by what it holds: file systems of one family share theirs. */
+const MBR_TYPE_OF: Readonly<Partial<Record<FileSystem, string>>> = {
+  FAT16: '0E',
+  FAT32: '0C',
+  ext2: '83',
+  ext3: '83',
+  ext4: '83',
+  XFS: '83',
+  btrfs: '83',
+  swap: '82',
+  LVM: '8E',
+  'HFS+': 'AF',
+  APFS: 'AF',
+};
+
+/** The type byte that a partition of a GPT, or a new one, gets in an MBR. */
+export function mbrTypeOf(kind: PartitionKind, fileSystem: FileSystem): string {
+  if (kind === 'EFI system') return 'EF';
+  return kind === 'recovery' ? '27' : (MBR_TYPE_OF[fileSystem] ?? '07');
+}
 
 /** Type bytes that hold a chain of logical partitions. */
 export const EXTENDED: readonly string[] = ['05', '0F', '85'];

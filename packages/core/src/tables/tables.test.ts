@@ -4,7 +4,7 @@ import { GIB, MIB, sectorsOfNominal, type SectorSize } from '../capacity';
 import { guid, guidBytes, imageOf, imageOfPieces, type Image } from '../image';
 import { madeBySystems, madeImage } from '../volumes/made.test-data';
 import { crc32 } from './crc32';
-import { guessSectorSize, readTable, writeGpt, type GptContent } from './index';
+import { guessSectorSize, readTable, writeGpt, writeMbr, type GptContent, type MbrContent } from './index';
 
 const EFI = 'C12A7328-F81F-11D2-BA4B-00A0C93EC93B';
 const BASIC = 'EBD0A0A2-B9E5-4433-87C0-68B6B72699C7';
@@ -282,4 +282,74 @@ it('writes no table that has no room or no such entry', () => {
   expect(() => writeGpt({ ...plain, sectors: 40 })).toThrow(RangeError);
   const [first] = plain.entries;
   expect(() => writeGpt({ ...plain, entries: first ? [{ ...first, number: 129 }] : [] })).toThrow(RangeError);
+});
+
+describe('an MBR that is written', () => {
+  const GAP = 2048;
+  const piece = (startSector: number, sectors: number, over: Partial<MbrContent['entries'][number]> = {}) => ({
+    startSector,
+    sectors,
+    type: '07',
+    active: false,
+    logical: false,
+    ...over,
+  });
+  const write = (entries: MbrContent['entries'], sectorSize: SectorSize = 512) =>
+    writeMbr({ sectorSize, diskId: '1A2B3C4D', recordGap: GAP, entries });
+
+  it('leaves the boot code alone and chains its logical partitions', () => {
+    const pieces = write([
+      piece(2048, 20_480, { active: true }),
+      piece(24_576, 20_480, { type: '83', logical: true }),
+      piece(47_104, 20_480, { type: '82', logical: true }),
+    ]);
+    expect(pieces.map(({ offset, bytes }) => [offset, bytes.length])).toEqual([
+      [440, 72],
+      [22_528 * 512, 512],
+      [45_056 * 512, 512],
+    ]);
+    const made = readTable(imageOfPieces(64 * MIB, [{ offset: 0, bytes: new Uint8Array(440) }, ...pieces]));
+    const { entries } = readTable(madeImage('mbr'));
+    expect(made.entries.map((entry) => ({ ...entry, attributes: '' }))).toEqual(
+      entries.map((entry) => ({ ...entry, attributes: '' })),
+    );
+    expect(made.diskId).toBe('1A2B3C4D');
+  });
+
+  it('refuses what no MBR can hold', () => {
+    expect(() => write([1, 2, 3, 4, 5].map((n) => piece(n * 4096, 2048)))).toThrow(RangeError);
+    expect(() => write([piece(2 ** 32 - 10, 11)])).toThrow(RangeError);
+    const torn = [piece(4096, 100, { logical: true }), piece(8192, 100), piece(16_384, 100, { logical: true })];
+    expect(() => write(torn)).toThrow(RangeError);
+    expect(() => write([piece(4096, 4000), piece(8192, 100, { logical: true })])).toThrow(RangeError);
+  });
+
+  it('reads back as it was written, whatever its partitions are', () => {
+    const sizes = fc.array(fc.integer({ min: 1, max: 2 ** 22 }), { minLength: 1, maxLength: 12 });
+    fc.assert(
+      fc.property(
+        sizes,
+        fc.integer({ min: 0, max: 3 }),
+        fc.constantFrom<SectorSize>(512, 4096),
+        (list, primaries, size) => {
+          let at = 2048;
+          const wanted = list.map((sectors, n) => {
+            const logical = n >= primaries;
+            const startSector = at + (logical ? GAP : 0);
+            at = startSector + sectors;
+            return piece(startSector, sectors, { logical, active: n === 0 && !logical, type: logical ? '83' : '07' });
+          });
+          const pieces = write(wanted, size);
+          const image = imageOfPieces((at + 1) * size, [{ offset: 0, bytes: new Uint8Array(440) }, ...pieces]);
+          const { scheme, entries, problems } = readTable(image, size);
+          expect([scheme, problems.filter(({ outcome }) => outcome === 'fail')]).toEqual(['mbr', []]);
+          expect(
+            entries.map(({ startSector, sectors, type, active, logical }) => {
+              return { startSector, sectors, type, active, logical };
+            }),
+          ).toEqual(wanted);
+        },
+      ),
+    );
+  });
 });

@@ -24,10 +24,14 @@ export function PlanFiles({
     setAnchor(null);
     if (plan) act(plan);
   };
-  const images = (plan?.targets ?? []).flatMap(({ id, scheme }) => {
-    const serial = id === 'new' ? plan?.targetSerial : plan?.addedSerial;
-    return scheme === 'gpt' && serial ? [{ id, serial }] : [];
-  });
+  const pieces =
+    plan && anchor
+      ? plan.targets.flatMap(({ id }) => {
+          const serial = id === 'new' ? plan.targetSerial : (plan.addedSerial ?? '');
+          return tableImage(snapshot, plan, id).map((piece) => ({ ...piece, serial }));
+        })
+      : [];
+  const drives = new Set(pieces.map(({ serial }) => serial));
   return (
     <>
       <Button
@@ -61,21 +65,16 @@ export function PlanFiles({
         >
           Plan as JSON
         </MenuItem>
-        {images.flatMap(({ id, serial }) =>
-          (['head', 'tail'] as const).map((end) => (
-            <MenuItem
-              key={`${id} ${end}`}
-              onClick={save((accepted) => {
-                const piece = tableImage(snapshot, accepted, id)?.[end];
-                if (piece) saveFile(`${serial}-table-at-${piece.offset}.bin`, 'application/octet-stream', piece.bytes);
-              })}
-            >
-              {end === 'head' ? 'Table image: protective MBR and primary' : 'Table image: backup at the end'}
-              {images.length > 1 && `, ${serial}`}
-            </MenuItem>
-          )),
-        )}
-        {images.length === 0 && <MenuItem disabled>No table image: an MBR is made by the copying tool</MenuItem>}
+        {pieces.map(({ serial, name, offset, bytes }) => (
+          <MenuItem
+            key={`${serial} ${offset}`}
+            onClick={save(() => saveFile(`${serial}-table-at-${offset}.bin`, 'application/octet-stream', bytes))}
+          >
+            Table image: {name}
+            {drives.size > 1 && `, ${serial}`}
+          </MenuItem>
+        ))}
+        {pieces.length === 0 && <MenuItem disabled>No table image: no such table holds this plan</MenuItem>}
       </Menu>
     </>
   );
