@@ -1,4 +1,5 @@
 import type { SourceTable } from '@udrel/core/layout';
+import type { Comparable } from '@udrel/core/read-back';
 
 /** A run at a berth that the bench agent is to watch. */
 export interface AgentWork {
@@ -20,5 +21,6 @@ export interface AgentLook {
   target: { serial: string; bytes: number };
   /** What the plan made of it: a simulated berth shows it. */
   expected: SourceTable;
-  compare: { name: string; sourceStart: number; targetStart: number; bytes: number }[];
+  /** Stretches to take samples of, everywhere or only of blocks that their file system says are in use. */
+  compare: Comparable[];
 }

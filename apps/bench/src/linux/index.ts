@@ -88,8 +88,11 @@ export function linuxBerth(number: number, sockets: readonly string[], trees: Sy
       });
     },
     look(look) {
-      const drives = here();
-      const found = { source: bySerial(drives, look.source.serial), target: bySerial(drives, look.target.serial) };
+      // The old drive may lie at another berth of the machine: it is only read.
+      const found = {
+        source: bySerial(discover(trees), look.source.serial),
+        target: bySerial(here(), look.target.serial),
+      };
       return Promise.resolve(lookAt(trees, look, found));
     },
   };

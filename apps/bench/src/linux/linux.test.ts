@@ -154,7 +154,7 @@ describe('drives at a berth of a Linux machine', () => {
       expected: { scheme: 'gpt', sectorSize: 512, partitions: [] },
       compare: [0, 1].map((n) => {
         const start = (2048 + n * 8192) * 512;
-        return { name: `Swap ${n}`, sourceStart: start, targetStart: start, bytes: 8192 * 512 };
+        return { name: `Swap ${n}`, sourceStart: start, targetStart: start, bytes: 8192 * 512, blocks: 'all' };
       }),
     };
     const before = statSync(join(trees.dev, 'nvme0n1')).mtimeMs;
@@ -174,7 +174,53 @@ describe('drives at a berth of a Linux machine', () => {
     const empty = await linuxBerth(1, [], trees).look(look);
     expect([empty.table?.partitions, empty.trouble]).toEqual([[], '']);
     const gone = await linuxBerth(1, [], trees).look({ ...look, target: { serial: 'NOBODY', bytes: 1 } });
-    expect([gone.table, gone.trouble]).toEqual([null, 'The new drive is not seen at this berth.']);
+    expect([gone.table, gone.trouble]).toEqual([null, 'The drive to be read is not seen at this berth.']);
+    const alone = await linuxBerth(1, [], trees).look({ ...look, source: { serial: 'NOBODY', bytes: 1 } });
+    expect([alone.compared, alone.problems.at(-1)?.rule]).toEqual([[], 'Samples']);
+  });
+
+  it('compare of a file system what is in use, and pass over what is free', async () => {
+    // A FAT16 of 16 MiB whose clusters 2 to 4001 are in use; the rest is free and was not copied.
+    const bytes = 16 * 1024 * 1024;
+    const volume = new Uint8Array(bytes);
+    const head = new DataView(volume.buffer);
+    const set16 = (at: number, value: number) => head.setUint16(at, value, true);
+    for (const [at, value] of [
+      [11, 512],
+      [14, 1],
+      [17, 512],
+      [19, 32_767],
+      [22, 32],
+      [510, 0xaa55],
+    ] as const)
+      set16(at, value);
+    volume[13] = 4;
+    volume[16] = 2;
+    const [table, data, cluster] = [512, (1 + 64 + 32) * 512, 2048];
+    for (let n = 2; n < 4002; n++) set16(table + 2 * n, 0xffff);
+    for (let at = data; at < bytes; at++) volume[at] = (at * 31) % 253;
+    writeFileSync(join(trees.dev, 'sdb'), volume);
+    const copied = volume.slice();
+    copied.fill(0, data + 4000 * cluster);
+    const compare = [{ name: 'Books', sourceStart: 0, targetStart: 0, bytes, blocks: 'used' as const }];
+    const look: AgentLook = {
+      ...work,
+      id: 'look',
+      expected: { scheme: 'gpt', sectorSize: 512, partitions: [] },
+      compare,
+    };
+    const differing = async (content: Uint8Array) => {
+      writeFileSync(join(trees.dev, 'nvme0n1'), content);
+      return (await linuxBerth(1, [], trees).look(look)).compared;
+    };
+    expect(await differing(copied)).toEqual([{ name: 'Books', samples: 64, different: 0 }]);
+    copied.fill(0, data + 100 * cluster, data + 2100 * cluster);
+    const [half] = await differing(copied);
+    expect(half?.different).toBeGreaterThan(10);
+    expect(half?.different).toBeLessThan(54);
+    volume.fill(0, 0, 512);
+    writeFileSync(join(trees.dev, 'sdb'), volume);
+    expect(await differing(copied)).toEqual([]);
   });
 });
 

@@ -1,12 +1,14 @@
-import { createHash } from 'node:crypto';
 import type { AgentLook, LookResult } from '@udrel/contract/types';
 import { readPartitions } from '@udrel/core/reading';
+import { compareSamples } from './compare';
 import type { FoundDrive } from './discover';
 import { openReadOnly, type OpenDevice, type SystemTrees } from './system';
 
-/** Samples taken of each partition, and their size. */
-const SAMPLES = 64;
-const SAMPLE_BYTES = 65_536;
+const NOT_COMPARED = {
+  rule: 'Samples',
+  outcome: 'unknown' as const,
+  sentence: 'The old drive is at no socket of this machine: what is on both was not compared.',
+};
 
 const nothing = (id: string, trouble: string): LookResult => ({
   id,
@@ -31,7 +33,7 @@ export function lookAt(
   drives: { source: FoundDrive | null; target: FoundDrive | null },
 ): LookResult {
   const { source, target } = drives;
-  if (!target) return nothing(look.id, 'The new drive is not seen at this berth.');
+  if (!target) return nothing(look.id, 'The drive to be read is not seen at this berth.');
   try {
     const device = openReadOnly(trees, target.name);
     try {
@@ -39,12 +41,12 @@ export function lookAt(
       const problems = table.problems.slice(0, 60).map(({ rule, outcome, sentence }) => ({ rule, outcome, sentence }));
       const unread = table.problems.find(({ outcome }) => outcome === 'unknown');
       if (!read && unread) return nothing(look.id, unread.sentence.slice(0, 300));
-      const compared = source ? compare(trees, look, source, device) : [];
+      const compared = source ? compare(trees, look, source, { device, target }) : [];
       return {
         id: look.id,
         drive: seenOf(target),
         table: read ?? nothingOn(look, target),
-        problems,
+        problems: source ? problems : [...problems, NOT_COMPARED],
         compared,
         trouble: '',
       };
@@ -65,37 +67,14 @@ export function seenOf({ serial, model, bytes, sectorSize, link }: FoundDrive) {
 
 function compare(
   trees: SystemTrees,
-  { id, compare: stretches }: AgentLook,
+  look: AgentLook,
   source: FoundDrive,
-  target: OpenDevice,
+  { device, target }: { device: OpenDevice; target: FoundDrive },
 ): LookResult['compared'] {
   const from = openReadOnly(trees, source.name);
   try {
-    return stretches.map(({ name, sourceStart, targetStart, bytes }) => {
-      const places = placesIn(`${id} ${name}`, bytes);
-      const different = places.filter((place) => {
-        const length = Math.min(SAMPLE_BYTES, bytes - place);
-        const [one, other] = [from.read(sourceStart + place, length), target.read(targetStart + place, length)];
-        return !one || !other || digest(one) !== digest(other);
-      });
-      return { name, samples: places.length, different: different.length };
-    });
+    return compareSamples(look, { size: source.bytes, read: from.read }, { size: target.bytes, read: device.read });
   } finally {
     from.close();
   }
-}
-
-function digest(bytes: Uint8Array): string {
-  return createHash('sha256').update(bytes).digest('hex');
-}
-
-/** Places spread over a stretch, the same for the same question: first, last, and others drawn from its name. */
-function placesIn(seed: string, bytes: number): number[] {
-  if (bytes <= 0) return [];
-  const slots = Math.max(1, Math.floor(bytes / SAMPLE_BYTES));
-  const drawn = Array.from({ length: Math.min(SAMPLES, slots) - 2 }, (_none, n) => {
-    const value = createHash('sha256').update(`${seed} ${n}`).digest().readUInt32BE(0);
-    return (value % slots) * SAMPLE_BYTES;
-  });
-  return [...new Set([0, (slots - 1) * SAMPLE_BYTES, ...drawn])].sort((a, b) => a - b);
 }

@@ -1,7 +1,9 @@
 import { randomUUID } from 'node:crypto';
 import type { AgentHello, AgentSamples, AgentWork } from '@udrel/contract/types';
 import { alarmsOf, type Alarm } from '@udrel/core/identity';
+import type { TargetId } from '@udrel/core/layout';
 import { advanceAll, resumeProgress, type ProgressState, type Sample } from '@udrel/core/progress';
+import { TARGET_NAMES } from '@udrel/core/steps';
 import type { EntityManager } from 'typeorm';
 import { firstRow, rows } from '../platform/database';
 import { insertRows } from '../platform/insert';
@@ -53,6 +55,7 @@ export async function runsAtBerths(manager: EntityManager): Promise<AgentWork[]>
 }
 
 interface FedRun {
+  onto: TargetId | null;
   progress: ProgressState;
   outcome: string;
   alarms: { kind: string }[];
@@ -75,7 +78,7 @@ export interface Taken {
 export async function takeSamples({ manager, now }: Acting, batch: AgentSamples): Promise<Taken> {
   const run = await firstRow<FedRun>(
     manager,
-    `select progress, outcome, alarms, source_serial as "sourceSerial", target_serial as "targetSerial",
+    `select onto, progress, outcome, alarms, source_serial as "sourceSerial", target_serial as "targetSerial",
             source_bytes as "sourceBytes", target_bytes as "targetBytes"
        from run where id = $1 for update`,
     [batch.runId],
@@ -107,7 +110,7 @@ export async function takeSamples({ manager, now }: Acting, batch: AgentSamples)
 function raisedBy(run: FedRun, { source, target }: AgentSamples, { sourceWritten }: ProgressState): Alarm[] {
   const expected = {
     source: { serial: run.sourceSerial, bytes: Number(run.sourceBytes) },
-    target: { serial: run.targetSerial, bytes: Number(run.targetBytes) },
+    target: { name: TARGET_NAMES[run.onto ?? 'new'], serial: run.targetSerial, bytes: Number(run.targetBytes) },
   };
   return alarmsOf(expected, { source, target }, sourceWritten).filter(
     ({ kind }) => !run.alarms.some((known) => known.kind === kind),

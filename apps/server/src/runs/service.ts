@@ -18,6 +18,8 @@ export function beginRun(acting: Acting, tag: string, given: BeginRun): Promise<
     if (job.runs.some((run) => run.outcome === 'running')) {
       throw new Refusal(409, 'run-under-way', 'Something of this job is running already.');
     }
+    // At a berth, what is written to the old drive is an alarm: decrypting and checking may write to it.
+    if (given.berth !== null && onto === null) throw fieldWrong('berth', 'Only a copy is watched at a berth.');
     if (onto && targetTrusted(job.snapshot, onto)) {
       const sentence = `The ${TARGET_NAMES[onto]} holds a copy that is trusted. Take back its end to copy once more.`;
       throw new Refusal(409, 'copy-trusted', sentence);

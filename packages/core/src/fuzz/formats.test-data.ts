@@ -6,7 +6,7 @@ import { readPartitions } from '../reading/drive';
 import { readSmbios } from '../smbios';
 import { PORTABLE } from '../smbios/samples.test-data';
 import { readTable } from '../tables';
-import { readVolume } from '../volumes';
+import { allocationOf, readVolume } from '../volumes';
 import { madeBySystems } from '../volumes/made.test-data';
 
 /** What is mutated: stretches of an image of a size. A single dump is one stretch from its beginning. */
@@ -29,7 +29,10 @@ const image = ({ size, pieces }: Input) => imageOfPieces(size, pieces);
 const volume = (...names: string[]): Format => ({
   name: names.join(', '),
   seeds: names.map(madeBySystems),
-  read: (input) => readVolume(image(input)),
+  read(input) {
+    const allocation = allocationOf(image(input));
+    return [readVolume(image(input)), [0, 1, 9999].map((block) => allocation?.inUse(block))];
+  },
 });
 
 const { controller, namespace } = nvmeIdentify(1_000_215_216, 9);
@@ -46,7 +49,7 @@ export const FORMATS: Format[] = [
   volume('fat32'),
   volume('exfat'),
   volume('ntfs'),
-  volume('ext2', 'ext3', 'ext4'),
+  volume('ext2', 'ext3', 'ext4', 'ext4filled'),
   volume('xfs', 'btrfs', 'swap', 'luks1', 'luks2'),
   { name: 'SMBIOS', seeds: [dump(PORTABLE)], read: (input) => readSmbios(bytesOf(input)) },
   { name: 'ATA identity', seeds: [dump(ataIdentify())], read: (input) => readAtaIdentify(bytesOf(input)) },

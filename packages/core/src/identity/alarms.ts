@@ -22,6 +22,11 @@ interface Known {
   bytes: number;
 }
 
+/** The drive that is written to, with what it is called. */
+interface KnownTarget extends Known {
+  name: 'new drive' | 'added drive';
+}
+
 /** What a berth tells with a batch: null where no drive is seen, undefined where it does not tell. */
 interface Told {
   source: Known | null | undefined;
@@ -36,10 +41,10 @@ const SAME_SIZE = 1 << 20;
  *
  * @param sourceWritten bytes written to the source since the run began, as its counter says
  */
-export function alarmsOf(run: { source: Known; target: Known }, told: Told, sourceWritten: number): Alarm[] {
+export function alarmsOf(run: { source: Known; target: KnownTarget }, told: Told, sourceWritten: number): Alarm[] {
   return [
     ...drive('source', 'old drive', run.source, told.source),
-    ...drive('target', 'new drive', run.target, told.target),
+    ...drive('target', run.target.name, run.target, told.target),
     ...(sourceWritten > 0
       ? [
           {

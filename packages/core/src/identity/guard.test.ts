@@ -56,7 +56,10 @@ describe('two drives that are easily mixed up', () => {
 });
 
 describe('the drives at a berth while a copy runs', () => {
-  const run = { source: { serial: 'OLD', bytes: 5e11 }, target: { serial: 'NEW', bytes: 4e11 } };
+  const run = {
+    source: { serial: 'OLD', bytes: 5e11 },
+    target: { name: 'added drive' as const, serial: 'NEW', bytes: 4e11 },
+  };
   const kinds = (...given: Parameters<typeof alarmsOf>) => alarmsOf(...given).map(({ kind }) => kind);
 
   it('raise an alarm when they are others, show another size, are gone, or the source is written to', () => {

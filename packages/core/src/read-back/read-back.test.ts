@@ -133,10 +133,28 @@ describe('a finished drive against its plan', () => {
     );
   });
 
-  it('compares only what has no free blocks to be passed over', () => {
-    expect(comparable(snapshot, plan)).toEqual([
-      { name: 'Reserved', sourceStart: 101 * MIB, targetStart: 101 * MIB, bytes: 16 * MIB },
+  it('compares what has not moved inside: used blocks of what a tool can read, all of the rest', () => {
+    expect(comparable(snapshot, plan).map(({ name, blocks }) => [name, blocks])).toEqual([
+      ['EFI', 'used'],
+      ['Reserved', 'all'],
+      ['System', 'used'],
+      ['Recovery', 'used'],
     ]);
-    expect(plan.partitions.some(({ bytes }) => bytes > 200 * GIB)).toBe(true);
+    expect(comparable(snapshot, plan)[1]).toMatchObject({ sourceStart: 101 * MIB, bytes: 16 * MIB });
+    const sizes = { System: 150 * GIB };
+    const shrunk = comparable(snapshot, { ...plan, intent: { ...plan.intent, sizes } });
+    expect(shrunk.map(({ name }) => name)).not.toContain('System');
+    expect(comparable(snapshot, plan, 'added')).toEqual([]);
+  });
+
+  it('lets a system that ran on differ a little, and nothing else', () => {
+    const seen = (different: number) => ({ ...finished, compared: [{ name: 'System', samples: 64, different }] });
+    const by = (startedFrom: AcceptedPlan['startedFrom'], different: number) =>
+      readBack(snapshot, { ...plan, startedFrom }, seen(different)).verdict;
+    expect([by('its own system', 3), by('its own system', 40), by(null, 1)]).toEqual([
+      'as planned',
+      'other than planned',
+      'other than planned',
+    ]);
   });
 });

@@ -1,5 +1,5 @@
 import { binary } from '../capacity';
-import type { PlannedPartition, SourcePartition, TargetId, TargetPartition } from '../layout';
+import type { FileSystem, PlannedPartition, SourcePartition, TargetId, TargetPartition } from '../layout';
 import { identifiersOf, layoutOf, sectorSizeOf } from '../plan-file';
 import type { Reason } from '../reason';
 import { TARGET_NAMES, type AcceptedPlan, type JobSnapshot, type SeenTarget } from '../steps';
@@ -55,11 +55,11 @@ export function readBack(snapshot: JobSnapshot, plan: AcceptedPlan, seen: SeenTa
           },
         ]),
     ...(on === 'new' ? diskIdentifier(plan, seen, kept) : []),
-    ...seen.problems.filter(({ outcome }) => outcome === 'fail' || outcome === 'limit'),
+    ...seen.problems.filter(({ outcome }) => outcome !== 'pass'),
     ...copied,
     ...made,
     ...more,
-    ...seen.compared.map(compared),
+    ...seen.compared.map((one) => compared(one, plan)),
   ];
   return { verdict: reasons.some(({ outcome }) => outcome === 'fail') ? 'other than planned' : 'as planned', reasons };
 }
@@ -205,31 +205,47 @@ function used({ name, used: was }: SourcePartition, { used: is }: SourcePartitio
     : [{ rule: name, outcome: 'limit', sentence }];
 }
 
-function compared({ name, samples, different }: SeenTarget['compared'][number]): Reason {
-  return different === 0
-    ? { rule: name, outcome: 'pass', sentence: `${samples} samples are the same on both drives` }
-    : {
-        rule: name,
-        outcome: 'fail',
-        sentence: `${different} of ${samples} samples differ between the drives`,
-        remedy: 'copy it again; try another lead or holder',
-      };
+/** Of a system that ran while it was copied some blocks are other than before: it wrote to its own drive. */
+const CHANGED_WHILE_RUNNING = 0.25;
+
+function compared({ name, samples, different }: SeenTarget['compared'][number], plan: AcceptedPlan): Reason {
+  if (different === 0)
+    return { rule: name, outcome: 'pass', sentence: `${samples} samples are the same on both drives` };
+  const sentence = `${different} of ${samples} samples differ between the drives`;
+  if (plan.startedFrom === 'its own system' && different <= samples * CHANGED_WHILE_RUNNING) {
+    return { rule: name, outcome: 'limit', sentence: `${sentence}: its own system wrote on while it was copied` };
+  }
+  return { rule: name, outcome: 'fail', sentence, remedy: 'copy it again; try another lead or holder' };
 }
 
-/** Stretches whose bytes must be the same on both drives: partitions copied whole, with nothing moved inside. */
-export function comparable(snapshot: JobSnapshot, plan: AcceptedPlan, on: TargetId = 'new') {
+/** A stretch whose bytes must be the same on both drives, places and size in bytes. */
+export interface Comparable {
+  name: string;
+  sourceStart: number;
+  targetStart: number;
+  bytes: number;
+  /** A copy of used blocks passes over the free ones of a file system that it can read. */
+  blocks: 'all' | 'used';
+}
+
+/** File systems whose blocks keep their places when they are grown. */
+const GROWN_IN_PLACE: readonly FileSystem[] = ['NTFS', 'ext2', 'ext3', 'ext4'];
+
+/** What of a drive can be held against the old one: partitions with nothing moved inside. */
+export function comparable(snapshot: JobSnapshot, plan: AcceptedPlan, on: TargetId = 'new'): Comparable[] {
   const targetSize = sectorSizeOf(snapshot, plan, on);
-  return layoutOf(snapshot, plan).partitions.flatMap(({ source, target, change, sourceBytes }) => {
-    if (!target || target.on !== on || (change !== 'same' && change !== 'moved')) return [];
-    // Free blocks are passed over by a copy of used ones: only what has no free blocks can be held against it.
+  return layoutOf(snapshot, plan).partitions.flatMap(({ source, target, change, sourceBytes }): Comparable[] => {
+    if (target?.on !== on) return [];
     const whole = source.fileSystem === 'none' || source.fileSystem === 'unknown' || source.encrypted;
-    if (!whole) return [];
+    const inPlace = change === 'same' || change === 'moved';
+    if (!inPlace && !(change === 'grown' && !whole && GROWN_IN_PLACE.includes(source.fileSystem))) return [];
     return [
       {
         name: source.name,
         sourceStart: source.startSector * plan.table.sectorSize,
         targetStart: target.startSector * targetSize,
         bytes: sourceBytes,
+        blocks: whole ? 'all' : 'used',
       },
     ];
   });

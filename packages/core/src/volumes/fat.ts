@@ -4,11 +4,21 @@ import type { Volume } from './types';
 
 const powerOfTwo = (value: number) => value > 0 && (value & (value - 1)) === 0;
 
-/**
- * FAT12, FAT16 or FAT32, told apart by the number of clusters alone; used space from the allocation table.
- * @source UEFI specification 13.3 (FAT32), ECMA-107
- */
-export function readFat(image: Image, boot: Uint8Array): Partial<Volume> | null {
+/** Sizes and places that the boot sector of a FAT gives. Bytes. */
+interface FatShape {
+  width: 12 | 16 | 32;
+  cluster: number;
+  clusters: number;
+  /** Place and size of its allocation table. */
+  table: number;
+  tableSize: number;
+  /** Where its first cluster, number 2, begins. */
+  data: number;
+  total: number;
+}
+
+/** The shape of a FAT from its boot sector, or null where it is none. */
+export function fatShape(boot: Uint8Array): FatShape | null {
   const sector = u16(boot, 11);
   const perCluster = u8(boot, 13);
   const reserved = u16(boot, 14);
@@ -20,26 +30,43 @@ export function readFat(image: Image, boot: Uint8Array): Partial<Volume> | null 
   const rootSectors = Math.ceil((u16(boot, 17) * 32) / sector);
   const clusters = Math.floor((total - reserved - copies * tableSectors - rootSectors) / perCluster);
   if (clusters < 1) return null;
-  const width = clusters < 4085 ? 12 : clusters < 65_525 ? 16 : 32;
+  return {
+    width: clusters < 4085 ? 12 : clusters < 65_525 ? 16 : 32,
+    cluster: perCluster * sector,
+    clusters,
+    table: reserved * sector,
+    tableSize: tableSectors * sector,
+    data: (reserved + copies * tableSectors + rootSectors) * sector,
+    total: total * sector,
+  };
+}
+
+/**
+ * FAT12, FAT16 or FAT32, told apart by the number of clusters alone; used space from the allocation table.
+ * @source UEFI specification 13.3 (FAT32), ECMA-107
+ */
+export function readFat(image: Image, boot: Uint8Array): Partial<Volume> | null {
+  const shape = fatShape(boot);
+  if (!shape) return null;
+  const { width, cluster, clusters, total } = shape;
   const labelAt = width === 32 ? 71 : 43;
   const label = u8(boot, labelAt - 5) === 0x29 ? latin(boot, labelAt, 11) : '';
-  const used = usedClusters(image, reserved * sector, tableSectors * sector, clusters, width);
-  const cluster = perCluster * sector;
+  const used = usedClusters(image, shape);
   return {
     fileSystem: width === 32 ? 'FAT32' : 'FAT16',
     label: label === 'NO NAME' ? '' : label,
     clusterBytes: cluster,
-    totalBytes: total * sector,
-    usedBytes: used === null ? null : total * sector - (clusters - used) * cluster,
-    problems: dirty(image, reserved * sector, width)
+    totalBytes: total,
+    usedBytes: used === null ? null : total - (clusters - used) * cluster,
+    problems: dirty(image, shape.table, width)
       ? [{ rule: 'Clean', outcome: 'limit', sentence: 'It was not shut down cleanly: check the file system first.' }]
       : [],
   };
 }
 
-function usedClusters(image: Image, at: number, size: number, clusters: number, width: 12 | 16 | 32): number | null {
+function usedClusters(image: Image, { table: at, tableSize, clusters, width }: FatShape): number | null {
   const needed = Math.ceil(((clusters + 2) * width) / 8);
-  if (needed > size) return null;
+  if (needed > tableSize) return null;
   const table = image.read(at, needed);
   if (!table) return null;
   let used = 0;
@@ -48,7 +75,7 @@ function usedClusters(image: Image, at: number, size: number, clusters: number, 
 }
 
 /** Whether a cluster's entry is other than zero; the four highest bits of 32 do not count. */
-function isUsed(table: Uint8Array, cluster: number, width: 12 | 16 | 32): boolean {
+export function isUsed(table: Uint8Array, cluster: number, width: 12 | 16 | 32): boolean {
   if (width === 12) {
     const pair = u16(table, Math.floor(cluster * 1.5));
     return (cluster % 2 === 1 ? pair >> 4 : pair & 0xfff) !== 0;
@@ -65,25 +92,45 @@ function dirty(image: Image, at: number, width: 12 | 16 | 32): boolean {
   return width === 16 ? (u16(head, 2) & 0x8000) === 0 : (u32(head, 4) & 0x0800_0000) === 0;
 }
 
-/** exFAT: used space from its allocation bitmap where it is at hand, else from the share it notes. */
-export function readExfat(image: Image, boot: Uint8Array): Partial<Volume> {
+/** Sizes and places that the boot sector of an exFAT gives; null where they make no sense. Bytes. */
+function exfatShape(boot: Uint8Array) {
   const [sectorShift, clusterShift] = [u8(boot, 108), u8(boot, 109)];
-  const clusters = u32(boot, 92);
-  if (sectorShift < 9 || sectorShift > 12 || clusterShift > 25 - sectorShift) return { fileSystem: 'exFAT' };
+  if (sectorShift < 9 || sectorShift > 12 || clusterShift > 25 - sectorShift) return null;
   const sector = 2 ** sectorShift;
   const cluster = sector * 2 ** clusterShift;
   const heap = u32(boot, 88) * sector;
   const offsetOf = (number: number) => heap + (number - 2) * cluster;
-  const root = image.read(offsetOf(u32(boot, 96)), Math.min(cluster, 32 * 1024));
+  return { sector, cluster, clusters: u32(boot, 92), heap, offsetOf, root: offsetOf(u32(boot, 96)) };
+}
+
+/** Label and place of the allocation bitmap from the root directory of an exFAT. */
+function exfatRoot(image: Image, { cluster, root: at, offsetOf }: NonNullable<ReturnType<typeof exfatShape>>) {
+  const root = image.read(at, Math.min(cluster, 32 * 1024));
   let label = '';
-  let used: number | null = null;
+  let bitmap: { offset: number; length: number } | null = null;
   for (let at = 0; root && at + 32 <= root.length && u8(root, at) !== 0; at += 32) {
     if (u8(root, at) === 0x83) label = utf16(root, at + 2, Math.min(11, u8(root, at + 1)));
-    if (u8(root, at) !== 0x81) continue;
-    used = setBitsOf(image, [{ offset: offsetOf(u32(root, at + 20)), length: u64(root, at + 24) }], clusters);
+    if (u8(root, at) === 0x81) bitmap = { offset: offsetOf(u32(root, at + 20)), length: u64(root, at + 24) };
   }
+  return { label, bitmap };
+}
+
+/** Where the bitmap of an exFAT lies; null where that cannot be told. */
+export function exfatBitmap(image: Image, boot: Uint8Array) {
+  const shape = exfatShape(boot);
+  const bitmap = shape && exfatRoot(image, shape).bitmap;
+  return shape && bitmap ? { ...shape, stretches: [bitmap] } : null;
+}
+
+/** exFAT: used space from its allocation bitmap where it is at hand, else from the share it notes. */
+export function readExfat(image: Image, boot: Uint8Array): Partial<Volume> {
+  const shape = exfatShape(boot);
+  if (!shape) return { fileSystem: 'exFAT' };
+  const { sector, cluster, clusters, heap } = shape;
+  const { label, bitmap } = exfatRoot(image, shape);
+  const counted = bitmap && setBitsOf(image, [bitmap], clusters);
   const share = u8(boot, 112);
-  if (used === null && share <= 100) used = Math.ceil(((share + 1) / 100) * clusters);
+  const used = counted ?? (share <= 100 ? Math.ceil(((share + 1) / 100) * clusters) : null);
   return {
     fileSystem: 'exFAT',
     label,

@@ -5,6 +5,7 @@ import { readBtrfs, readBySignature, readExt, readHfs } from './others';
 import type { Volume } from './types';
 
 export type * from './types';
+export { allocationOf, type Allocation } from './allocation';
 
 const UNKNOWN: Volume = {
   fileSystem: 'unknown',

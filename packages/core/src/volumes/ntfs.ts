@@ -118,9 +118,21 @@ function attribute(record: Uint8Array, type: number): Uint8Array | null {
 }
 
 function usedClusters(image: Image, { cluster, clusters }: NtfsShape, record: Uint8Array): number | null {
+  const stretches = bitmapStretches(record, cluster);
+  return stretches && setBitsOf(image, stretches, clusters);
+}
+
+/** Where the bitmap of an NTFS lies; null where that cannot be told. */
+export function ntfsBitmap(image: Image, boot: Uint8Array) {
+  const shape = ntfsShape(boot);
+  const record = shape && recordAt(image, shape, 6);
+  const stretches = shape && record && record !== 'damaged' ? bitmapStretches(record, shape.cluster) : null;
+  return shape && stretches ? { ...shape, stretches: [...stretches] } : null;
+}
+
+function bitmapStretches(record: Uint8Array, cluster: number) {
   const at = findAttribute(record, 0x80);
-  if (at === null || u8(record, at + 8) !== 1) return null;
-  return setBitsOf(image, stretchesOf(record, at, cluster), clusters);
+  return at === null || u8(record, at + 8) !== 1 ? null : stretchesOf(record, at, cluster);
 }
 
 /** The stretches of an image that a run list names, bytes. */

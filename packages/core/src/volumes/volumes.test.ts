@@ -5,7 +5,7 @@ import { imageOf, imageOfPieces } from '../image';
 import { setBits } from './bits';
 import { madeBySystems, madeImage } from './made.test-data';
 import { runsOf } from './ntfs';
-import { readVolume } from './index';
+import { allocationOf, readVolume } from './index';
 
 const ascii = (text: string) => new TextEncoder().encode(text);
 const bytesWith = (size: number, ...fields: [at: number, bytes: Uint8Array | number[]][]) => {
@@ -82,6 +82,35 @@ describe('what is missing or wrong', () => {
     for (const { offset, bytes } of pieces)
       if (offset <= 1024) bytes.fill(0xff, 1024 - offset + 0x0c, 1024 - offset + 0x10);
     expect(readVolume(imageOfPieces(size, pieces)).usedBytes).toBeNull();
+  });
+});
+
+describe('which blocks are in use', () => {
+  // As many as the systems' own checking commands count; ext groups whose bitmap was never written are not told.
+  it.each([
+    ['ntfs', 625, 0],
+    ['fat12', 150, 0],
+    ['fat16', 150, 0],
+    ['fat32', 601, 0],
+    ['exfat', 4, 0],
+    ['ext4filled', 40_960 - 33_212 - 1 - 2 * 258, 2 * 8192],
+  ])('%s', (name, used, untold) => {
+    const allocation = allocationOf(madeImage(name));
+    const told = Array.from({ length: allocation?.blocks ?? 0 }, (_none, block) => allocation?.inUse(block));
+    expect(told.filter((one) => one === true)).toHaveLength(used);
+    expect(told.filter((one) => one === null)).toHaveLength(untold);
+  });
+
+  it('is not told of what has no marks, or where they were not read', () => {
+    expect(['xfs', 'btrfs', 'swap', 'luks1'].map((name) => allocationOf(madeImage(name)))).toEqual([
+      null,
+      null,
+      null,
+      null,
+    ]);
+    const { size, pieces } = madeBySystems('ntfs');
+    expect(allocationOf(imageOfPieces(size, pieces.slice(0, -1)))?.inUse(5)).toBeNull();
+    expect(allocationOf(imageOfPieces(size, pieces.slice(0, 1)))).toBeNull();
   });
 });
 
