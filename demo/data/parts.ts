@@ -152,7 +152,7 @@ export const parts: DemoPart[] = [
   box('Palewood', 'C1', 1000, {}, 5800, 3),
   box('Palewood', 'C1', 2000, {}, 10900, 2),
   box('Ebbtide', 'R1', 480, { read: 530, write: 450 }, 5200, 14),
-  card('Ebbtide', 'N2', 500, { read: 2400, write: 1700 }, 6400, 2),
+  card('Ebbtide', 'N2', 500, { read: 2400, write: 1700 }, 6400, 4),
   box('Dunlin', 'B3', 500, { read: 540, write: 480 }, 3600, 4),
   { ...box('Dunlin', 'B3', 960, { read: 540, write: 500 }, 5500, 0), reorderLevel: 2 },
   box('Kestrin', 'D8 Archive', 2000, disk, 6900, 4),

@@ -61,16 +61,17 @@ export function tookAsLong(acting: Acting, { tag, runs }: JobView): Acting {
 const STOP_RULE = 'after six hours, or when nothing more is read for ten minutes';
 
 /** Everything seen to before the copy: checks stamped, runs of their own ended well. */
-export async function prepareDevice(acting: Acting, given: JobView): Promise<JobView> {
-  let view = given;
+export async function prepareDevice(began: Acting, given: JobView): Promise<JobView> {
+  let [view, acting] = [given, began];
   for (const { id, by, about, asks } of given.procedure.preparations) {
     const { tag, version } = view;
     if (by === 'hands') {
       view = await stampPreparation(acting, tag, { version, id, done: true, note: asks === null ? '' : STOP_RULE });
     } else {
       const kind = id === 'decrypt' ? 'decrypt' : 'check';
-      const began = await beginRun(acting, tag, { version, berth: null, kind, about });
-      view = await endRun(tookAsLong(acting, began), tag, { version: began.version, outcome: 'ended well', note: '' });
+      const running = await beginRun(acting, tag, { version, berth: null, kind, about });
+      acting = tookAsLong(acting, running);
+      view = await endRun(acting, tag, { version: running.version, outcome: 'ended well', note: '' });
     }
   }
   return view;

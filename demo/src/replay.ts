@@ -22,7 +22,7 @@ import {
 } from '@udrel/server/services';
 import type { JobBooking, JobView, QuoteView } from '@udrel/contract/types';
 import type { MeasurementSet } from '@udrel/core/benchmarks';
-import { fitsFirst, functionChecks, opensFirst, priceHolds } from '@udrel/core/steps';
+import { fitsFirst, functionChecks, nextTarget, opensFirst, priceHolds } from '@udrel/core/steps';
 import type { Afterwards } from '../data/afterwards';
 import { REACHED, type DemoJob, type Reached } from '../data/demo-job';
 import { tables } from '../data/tables';
@@ -202,6 +202,7 @@ function driveSteps(job: DemoJob, stage: Stage): Steps {
   const begin: Act = (acting, view) =>
     beginRun(acting, view.tag, {
       version: view.version,
+      onto: nextTarget(view.snapshot) ?? 'new',
       berth: job.reached === 'running' ? (job.berth ?? null) : null,
     });
   const end =
@@ -224,13 +225,23 @@ function driveSteps(job: DemoJob, stage: Stage): Steps {
     ['identified', onRoute(opensFirst, open)],
     ['identified', fact('source identified', { serial: job.old?.serial })],
     ['identified', (acting, view) => fact('target identified', { serial: serial(view) })(acting, view)],
+    ...(job.takeAdded ? ([['identified', withAdded('added identified')]] as Steps) : []),
     ['running', onRoute(fitsFirst, fit)],
+    // Onto two drives one after the other: the first copy is over while the second one runs.
+    ...(job.takeAdded
+      ? ([
+          ['running', onRoute(fitsFirst, fitAdded)],
+          ['running', begin],
+          ['running', end('ended well', '')],
+        ] as Steps)
+      : []),
     ['running', begin],
     ['failed once', end('failed', 'Target not seen any more after 6 minutes; the enclosure takes SATA cards only.')],
     ['copied', end('ended well', '')],
     ['stripped', readBack],
     ['stripped', open],
     ['fitted', fit],
+    ...(job.takeAdded ? ([['fitted', fitAdded]] as Steps) : []),
     [
       'did not start',
       fact('trial start', {
@@ -245,6 +256,12 @@ function driveSteps(job: DemoJob, stage: Stage): Steps {
     ...closingSteps,
   ];
 }
+
+const withAdded =
+  (key: 'added identified' | 'added fitted'): Act =>
+  (acting, view) =>
+    fact(key, { serial: view.snapshot.facts['added choice']?.serial ?? '' })(acting, view);
+const fitAdded = once('fit added', withAdded('added fitted'));
 
 const takeDrive =
   (job: DemoJob, stage: Stage, added = false): Act =>
@@ -265,11 +282,7 @@ function addedSteps(job: DemoJob, stage: Stage): Steps {
     ['reserved', takeDrive(job, stage, true)],
     ['agreed', agree],
     ['stripped', all('out')],
-    [
-      'fitted',
-      (acting, view) =>
-        fact('added fitted', { serial: view.snapshot.facts['added choice']?.serial ?? '' })(acting, view),
-    ],
+    ['fitted', withAdded('added fitted')],
     ['started', STARTED],
     ...provingSteps(job),
     ...closingSteps,

@@ -11,7 +11,7 @@ import type {
 import type { RunEstimate, RunKind } from '@udrel/core/estimate';
 import { isGrave } from '@udrel/core/identity';
 import type { TargetId } from '@udrel/core/layout';
-import { progressOf, type ProgressState } from '@udrel/core/progress';
+import { progressOf, wantsOf, type ProgressState } from '@udrel/core/progress';
 import type {
   End,
   JobFacts,
@@ -196,7 +196,7 @@ function assemble(stored: StoredJob, now: Date): JobRecord {
     opening: stored.model.opening ?? null,
     end: endedAs === null ? null : { kind: endedAs },
     facts,
-    runs: runs.map((run) => summarise(run, now)),
+    runs: runs.map((run) => summarise(run, facts, now)),
     strip,
     overrides,
     told: stored.price,
@@ -219,13 +219,24 @@ function viewRun(stored: StoredRun, now: Date): RunView {
 }
 
 /** What no berth watches is timed by hand: its estimate less the time gone by. */
-function summarise(run: RunView, now: Date): RunSummary {
+function summarise(run: RunView, { health }: JobFacts, now: Date): RunSummary {
   const { id, kind, about, onto, attempt, sourceSerial, targetSerial, outcome, estimate } = run;
   const gone = (now.getTime() - Date.parse(run.beganAt)) / 1000;
   const byEstimate = { low: Math.max(0, estimate.low - gone), high: Math.max(0, estimate.high - gone) };
   const left = outcome === 'running' ? (run.berth === null ? byEstimate : run.progress.left) : null;
   const alarmed = run.alarms.some(isGrave);
-  return { id, kind, about, onto, attempt, sourceSerial, targetSerial, outcome, left, alarmed };
+  const wants =
+    outcome === 'running'
+      ? wantsOf({
+          condition: run.progress.condition,
+          alarmed,
+          failingSource: health?.grade === 'failing',
+          watched: run.berth !== null,
+          gone,
+          within: estimate.high,
+        })
+      : null;
+  return { id, kind, about, onto, attempt, sourceSerial, targetSerial, outcome, left, alarmed, wants };
 }
 
 /** Whether the device runs from a battery; null where its model does not say. */

@@ -1,5 +1,6 @@
 import type { BerthView } from '@udrel/contract/types';
-import { progressOf, type ProgressState } from '@udrel/core/progress';
+import { isGrave, type Alarm } from '@udrel/core/identity';
+import { progressOf, wantsOf, type ProgressState } from '@udrel/core/progress';
 import type { EntityManager } from 'typeorm';
 import { firstRow, rows } from '../platform/database';
 import { fieldWrong } from '../platform/errors';
@@ -12,24 +13,28 @@ interface StoredBerth {
   busy: string | null;
   progress: ProgressState | null;
   plannedBytes: string | null;
-  alarmed: boolean;
+  alarms: Pick<Alarm, 'kind'>[] | null;
+  failingSource: boolean;
 }
 
-/** All berths with what runs there. Hands are wanted where all is written, or where it stands still or errs. */
+/** All berths with what runs there, and whether it wants hands. */
 export async function listBerths(manager: EntityManager): Promise<BerthView[]> {
   const stored = await rows<StoredBerth>(
     manager,
     `select b.number, b.watched, b.simulated_speed as "simulatedSpeed", j.tag as busy, r.progress,
-            r.planned_bytes as "plannedBytes", coalesce(jsonb_array_length(r.alarms), 0) > 0 as alarmed
+            r.planned_bytes as "plannedBytes", r.alarms,
+            coalesce((select f.value ->> 'grade' = 'failing' from fact f
+                       where f.job_id = r.job_id and f.key = 'health' and f.current), false) as "failingSource"
        from berth b
        left join run r on r.berth_id = b.id and r.outcome = 'running'
        left join job j on j.id = r.job_id
       order by b.number`,
   );
-  return stored.map(({ progress, plannedBytes, alarmed, ...berth }) => {
+  return stored.map(({ progress, plannedBytes, alarms, failingSource, ...berth }) => {
     const condition = progress ? progressOf(progress, Number(plannedBytes)).condition : 'not started';
-    const wanted = condition === 'all written' || condition === 'stalled' || condition === 'errors';
-    return { ...berth, handsWanted: alarmed || wanted };
+    const alarmed = (alarms ?? []).some(isGrave);
+    const wants = wantsOf({ condition, alarmed, failingSource, watched: true, gone: 0, within: 0 });
+    return { ...berth, handsWanted: wants !== null };
   });
 }
 

@@ -171,7 +171,11 @@ describe('ways to place both drives', () => {
     const slot = { ...placing.fresh, held: held({ form: 'm2', protocol: 'NVMe', link: nvme, length: 80 }) };
     const mixed = byKey({ fresh: slot, holders: [{ partId: 'd', name: 'Odd dock', stock: 1, holder: single }] });
     expect(mixed.get('both in one dock, none')?.feasible).toBe(true);
-    expect(byKey({ benchSockets: [] }).get('both in one dock, none')?.reasons[0]?.outcome).toBe('unknown');
+    const dockless = byKey({ benchSockets: [], holders: [{ partId: 'd', name: 'Twin dock', stock: 1, holder: twin }] });
+    expect(dockless.get('both in one dock, none')?.reasons[0]?.outcome).toBe('unknown');
+    expect(one.get('both in one dock, none')?.reasons[0]?.sentence).toBe('no dock has a bay for each of them');
+    const wide = byKey({ fresh: slot, holders: [{ partId: 'd', name: 'Twin dock', stock: 1, holder: twin }] });
+    expect(wide.get('both in one dock, none')?.reasons[0]?.sentence).toContain('does not take the new drive');
   });
 
   it('says of a locked volume that it stays locked away from its own system', () => {

@@ -264,7 +264,10 @@ function sharedLead({ offer, first, second }: HeldTogether): Reason[] {
   ];
 }
 
-function noDock({ holders }: Placing, sockets: readonly Socket[]): Reason {
+/** Why no dock takes both: which drive stands against the nearest one. */
+function noDock(placing: Placing, sockets: readonly Socket[]): Reason {
+  const docks = placing.holders.filter(({ holder }) => holder.bays.length > 1);
+  if (docks.length === 0) return fail('Dock', 'the shop has no dock with two bays');
   if (sockets.length === 0) {
     return notOnRecord(
       'Dock',
@@ -272,9 +275,12 @@ function noDock({ holders }: Placing, sockets: readonly Socket[]): Reason {
       'enter the ports, or a computer',
     );
   }
-  return holders.some(({ holder }) => holder.bays.length > 1)
-    ? fail('Dock', 'no dock takes both drives at these sockets', 'another route')
-    : fail('Dock', 'the shop has no dock with two bays');
+  for (const drive of [placing.old, placing.fresh]) {
+    const { holding, reasons } = bestHolder(drive, { ...placing, holders: docks }, sockets);
+    const [against] = reasons;
+    if (!holding && against) return fail('Dock', `it does not take the ${drive.name}: ${against.sentence}`);
+  }
+  return fail('Dock', 'no dock has a bay for each of them', 'another route');
 }
 
 /** Away from their own system. */

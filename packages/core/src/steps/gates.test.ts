@@ -32,6 +32,7 @@ const run = (attempt: number, outcome: RunSummary['outcome'], targetSerial = 'NE
   outcome,
   alarmed: false,
   left: null,
+  wants: null,
 });
 const choice = { serial: 'NEW' } as NonNullable<JobFacts['drive choice']>;
 const gate = (job: JobSnapshot, id: GateId) => gatesOf(job).find((one) => one.id === id);

@@ -13,6 +13,8 @@ export interface HandsRow {
   step: Step;
   /** Minutes from now; 0 for now. */
   inMinutes: number;
+  /** Something is wrong with what runs: it is looked at before anything else. */
+  atRisk: boolean;
   /** Minutes to spare against the promise once all of the job's own work is done; null without a promise. */
   slack: number | null;
   /** Minutes of work after which the job will be ready if nothing else held it up. */
@@ -21,7 +23,7 @@ export interface HandsRow {
 
 /**
  * The next thing hands must do for each open job, most urgent first: what can be done now before what comes
- * later; among the first, what sets unattended work going, then the least slack against the promise.
+ * later; among the first, a run that something is wrong with, then what sets unattended work going, then the least slack against the promise.
  * A run that ends soon counts from the moment it is expected to end at the earliest.
  */
 export function nextHands(jobs: readonly FloorJob[], now: number): HandsRow[] {
@@ -32,7 +34,8 @@ export function nextHands(jobs: readonly FloorJob[], now: number): HandsRow[] {
       if (!step) return [];
       const readyIn = procedure.handsLeft + procedure.unattendedLeft + deliveryIn(snapshot, now);
       const slack = promisedAt === null ? null : (promisedAt - now) / 60_000 - readyIn;
-      return [{ tag, step, inMinutes: startsIn(step, snapshot, now), slack, readyIn }];
+      const atRisk = snapshot.runs.some(({ wants }) => wants === 'alarm' || wants === 'stalled');
+      return [{ tag, step, inMinutes: startsIn(step, snapshot, now), atRisk, slack, readyIn }];
     })
     .sort(urgency);
 }
@@ -52,14 +55,17 @@ function startsIn(step: Step, job: JobSnapshot, now: number): number {
   if (step.id === 'receive part') return deliveryIn(job, now);
   if (step.state !== 'running') return 0;
   const run = job.runs.find((one) => one.outcome === 'running');
+  if (run?.wants) return 0;
   return run?.left ? run.left.low / 60 : (job.facts.plan?.estimate.low ?? 0) / 60;
 }
 
 function urgency(a: HandsRow, b: HandsRow): number {
   const soon = (row: HandsRow) => Math.round(row.inMinutes);
   const starts = (row: HandsRow) => (row.step.id === 'begin copy' || row.step.id === 'identify' ? 0 : 1);
+  const danger = (row: HandsRow) => (row.atRisk ? 0 : 1);
   return (
     soon(a) - soon(b) ||
+    danger(a) - danger(b) ||
     starts(a) - starts(b) ||
     (a.slack ?? Infinity) - (b.slack ?? Infinity) ||
     a.tag.localeCompare(b.tag)

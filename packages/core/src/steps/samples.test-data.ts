@@ -138,6 +138,7 @@ export const run = (outcome: 'running' | 'ended well' | 'failed', attempt = 1, o
   outcome,
   alarmed: false,
   left: outcome === 'running' ? { low: 540, high: 660 } : null,
+  wants: null,
 });
 export const job = (over: Partial<JobSnapshot>): JobSnapshot => ({
   wishes: [{ kind: 'new drive', least: 500e9 }],

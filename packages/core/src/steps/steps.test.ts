@@ -1,7 +1,15 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { GIB } from '../capacity';
-import { nextHands, nextStep, procedureOf, type FactKey, type JobFacts, type JobSnapshot } from './index';
+import {
+  nextHands,
+  nextStep,
+  procedureOf,
+  type FactKey,
+  type JobFacts,
+  type JobSnapshot,
+  type RunSummary,
+} from './index';
 import { END_RULES } from './end-rules';
 import { complete, factsOf, job, keys, planBy, run, screws } from './samples.test-data';
 import { ENDS } from './types';
@@ -146,5 +154,31 @@ describe('hands next', () => {
     expect(rows.map((row) => row.tag)).toEqual(['begin', 'late', 'early', 'runs']);
     expect(rows[3]).toMatchObject({ inMinutes: 9, step: { id: 'end copy' } });
     expect(rows[1]?.slack).toBeLessThan(0);
+  });
+
+  it('puts a run that something is wrong with before all of it, and says what', () => {
+    const begin = factsOf(keys.slice(0, keys.indexOf('fitted')));
+    const wanting = (wants: RunSummary['wants']) => ({ facts: begin, runs: [{ ...run('running'), wants }] });
+    const rows = nextHands(
+      [
+        { tag: 'begin', promisedAt: 0, snapshot: job({ facts: begin }) },
+        { tag: 'still', promisedAt: null, snapshot: job(wanting('stalled')) },
+        { tag: 'over', promisedAt: null, snapshot: job(wanting('overdue')) },
+        { tag: 'runs', promisedAt: 0, snapshot: job(wanting(null)) },
+      ],
+      0,
+    );
+    expect(rows.map(({ tag, inMinutes }) => [tag, inMinutes])).toEqual([
+      ['still', 0],
+      ['begin', 0],
+      ['over', 0],
+      ['runs', 9],
+    ]);
+    expect(rows.map(({ step }) => step.title)).toEqual([
+      'Look at the copy: it stands still',
+      'Begin the copy',
+      'Look at the copy: it should be over',
+      'Copy ends: record how',
+    ]);
   });
 });

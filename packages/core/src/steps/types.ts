@@ -5,6 +5,7 @@ import type { Drive, DriveClass, M2Length, Verdict } from '../fit';
 import type { SourceTable, TargetId } from '../layout';
 import type { Link } from '../links';
 import type { FittedModule, MemoryModule } from '../memory';
+import type { RunWants } from '../progress';
 import type { StripItem } from '../strip';
 import type { AcceptedPlan, PlanDraft, Preparation, PreparedStamp, ReadBackFact } from './plan-types';
 
@@ -202,6 +203,8 @@ export interface RunSummary {
   alarmed: boolean;
   /** Seconds until it is expected to end, as known now; null when nothing can be said. */
   left: { low: number; high: number } | null;
+  /** Why hands are wanted at it while it runs; null while it goes by itself. */
+  wants: RunWants | null;
 }
 
 export type GateId =

@@ -121,7 +121,7 @@ export const WORK_GATES: readonly GateRule[] = [
   {
     id: 'identified',
     station: 'Copy',
-    title: 'Both drives identified by serial',
+    title: 'Drives identified by serial',
     overridableBy: null,
     applies: copies,
     missing: (job) => [
@@ -140,7 +140,7 @@ export const WORK_GATES: readonly GateRule[] = [
   {
     id: 'read back',
     station: 'Copy',
-    title: 'New drive read back',
+    title: 'Read back against the plan',
     overridableBy: 'technician',
     applies: copies,
     missing: (job) =>

@@ -1,3 +1,4 @@
+import type { RunWants } from '../progress';
 import { stripBalance } from '../strip';
 import { addedHolds, allIdentified, fitsDrive, fittedHolds, planHolds, replacesDrive, wants } from './evidence';
 import { decided, fitsFirst, opensFirst } from './on-route';
@@ -42,6 +43,20 @@ function beginTitle(job: JobSnapshot): string {
   return latestRun(job, next)?.outcome === 'failed'
     ? `Begin another attempt at the copy${onto}`
     : `Begin the copy${onto}`;
+}
+
+const LOOK_AT: Readonly<Record<RunWants, string>> = {
+  alarm: 'Look at the copy: alarm at its berth',
+  stalled: 'Look at the copy: it stands still',
+  errors: 'Look at the copy: reads fail',
+  'all written': 'All is written: record how the copy ended',
+  overdue: 'Look at the copy: it should be over',
+};
+
+/** What brings hands to a copy that runs. */
+function endTitle(job: JobSnapshot): string {
+  const run = lastCopy(job);
+  return run?.outcome === 'running' && run.wants ? LOOK_AT[run.wants] : 'Copy ends: record how';
 }
 
 /** Every drive was copied onto, however that went: what was read back as planned is trusted all the same. */
@@ -172,7 +187,8 @@ export const WORK_RULES: readonly StepRule[] = [
   {
     id: 'identify',
     station: 'Copy',
-    title: titled('Identify both drives by serial'),
+    title: (job) =>
+      copyTargets(job).length > 1 ? 'Identify all three drives by serial' : 'Identify both drives by serial',
     minutes: 3,
     applies: copies,
     done: allIdentified,
@@ -197,7 +213,7 @@ export const WORK_RULES: readonly StepRule[] = [
   {
     id: 'end copy',
     station: 'Copy',
-    title: titled('Copy ends: record how'),
+    title: endTitle,
     minutes: 4,
     applies: copies,
     done: copyTrusted,

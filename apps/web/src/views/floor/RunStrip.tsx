@@ -19,6 +19,7 @@ export function RunStrip({ run }: { run: Run }) {
           <Tag tag={run.tag} />{' '}
           <b>
             {runKind(run)}
+            {run.onto === 'added' ? ' onto the added drive' : ''}
             {run.attempt > 1 ? `, attempt ${run.attempt}` : ''}
           </b>
           <span className="sub">{berth === null ? 'timed by hand' : `berth ${berth}`}</span>
@@ -77,7 +78,7 @@ function TimeLeft({ run }: { run: Run }) {
     return (
       <span className={styles.left}>
         {range(run.estimate.low, run.estimate.high)}
-        <small>estimated in all</small>
+        <small>{since(run.beganAt) > run.estimate.high ? 'should be over: look' : 'estimated in all'}</small>
       </span>
     );
   }

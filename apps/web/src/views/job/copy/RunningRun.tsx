@@ -156,6 +156,9 @@ function ByHand({ run }: { run: RunView }) {
       <p style={{ padding: '8px 0 14px' }}>
         No berth watches it. It runs for <b className="mono">{duration(gone)}</b>; by its estimate it takes{' '}
         <b className="mono">{range(run.estimate.low, run.estimate.high)}</b> in all.
+        {gone > run.estimate.high && (
+          <b> It should be over: look whether the tool is done, then record how it ended.</b>
+        )}
       </p>
     </>
   );

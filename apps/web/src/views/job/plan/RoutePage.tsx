@@ -80,7 +80,7 @@ function Option({ option, chosen, choose }: { option: RouteOption; chosen: boole
             ? ''
             : range(estimate.low + (onAdded?.estimate.low ?? 0), estimate.high + (onAdded?.estimate.high ?? 0))}
         </span>
-        <span className="figure sub">{hands > 0 ? `hands ${hands} min` : ''}</span>
+        <span className="figure sub">{hands > 0 && stopped.length === 0 ? `hands ${hands} min` : ''}</span>
       </label>
       {first && !chosen && <p className={`sub ${styles.routeWhy}`}>{first.sentence}</p>}
       {chosen && <Details option={option} />}
