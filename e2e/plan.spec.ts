@@ -1,8 +1,8 @@
 import { gzipSync } from 'node:zlib';
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Locator, type Page } from '@playwright/test';
 import { expectedTable } from '../packages/core/src/plan-file';
 import { GPT_TYPE_OF, stableGuid, writeGpt } from '../packages/core/src/tables';
-import { enter, gate, sheet } from './support/bench';
+import { enter, gate, prepare, readBack, sheet, station } from './support/bench';
 import { jobAt, plannedJob } from './support/jobs';
 
 test('an encrypted volume that is too large for the new drive is decrypted first, as a run of its own', async ({
@@ -68,7 +68,10 @@ test('nothing is left behind without a word; sizes by keys, per cent and rest', 
   await expect(page.getByText('Instead of a copy')).toBeVisible();
 });
 
-test('a plan with two new drives: system here, data there, both identified', async ({ page }) => {
+test('a plan with two new drives: system here, data there, each copied onto, watched and read back by itself', async ({
+  page,
+}) => {
+  test.setTimeout(120_000);
   await enter(page, 'ilse', '/jobs/U-2431/plan');
   await expect(page.getByText('To: D8 Archive, 2 TB')).toBeVisible();
   await page.getByLabel('kept free').fill('5');
@@ -77,6 +80,10 @@ test('a plan with two new drives: system here, data there, both identified', asy
   await expect(page.getByRole('button', { name: 'Keep as draft' })).toBeDisabled();
   await page.reload();
   await expect(page.getByLabel('kept free')).toHaveValue('5');
+  await page.getByRole('tab', { name: 'Route' }).click();
+  await expect(page.getByText(/does not take the new drive: nothing holds it/).first()).toBeVisible();
+  await page.getByRole('radio', { name: /^both at the bench/ }).check();
+  await expect(page.getByRole('list', { name: 'What the data passes, added drive' })).toContainText('limits');
   await page.getByRole('button', { name: 'Accept plan' }).click();
   await expect(page.getByRole('button', { name: 'Plan accepted' })).toBeVisible();
   await page.getByRole('tab', { name: 'Transfer map' }).click();
@@ -94,9 +101,44 @@ test('a plan with two new drives: system here, data there, both identified', asy
   expect(image.suggestedFilename()).toMatch(/^EB-N2-\d+-\d+-table-at-0\.bin$/);
   await page.goto('/print/plan/U-2431');
   await expect(page.getByText(/^Table of KE-D8/)).toBeVisible();
-  await page.goto('/jobs/U-2431/copy');
-  await expect(page.getByText('Added drive: all on it is wiped')).toBeVisible();
+  await page.goto('/jobs/U-2431/plan');
+  await prepare(page);
+  await station(page, 'Swap');
+  await page.getByRole('button', { name: 'All out' }).click();
+  await station(page, 'Copy');
+  const { snapshot } = await jobAt(page, 'U-2431');
+  const { 'old drive': old, 'drive choice': fresh, 'added choice': added } = snapshot.facts;
+  const boxes = page.getByLabel('Scan or type its serial');
+  await identify(boxes, [old?.serial, fresh?.serial]);
+  await expect(gate(page, 'identified')).toContainText('The added drive is not identified by its serial.');
+  await expect(page.getByRole('button', { name: 'Copy has begun' })).toBeDisabled();
+  await identify(boxes, [added?.serial]);
+  await copyAt(page, '4', 'Copy onto the new drive, attempt 1, is running');
+  await expect(gate(page, 'copied')).toContainText('Nothing has been copied onto the added drive.');
+  await copyAt(page, '4', 'Copy onto the added drive, attempt 1, is running');
+  await expect(gate(page, 'copied')).toHaveAttribute('data-holds', 'true');
+  for (const name of ['New drive read back', 'Added drive read back']) await readBack(page, name);
+  await expect(gate(page, 'read back')).toHaveAttribute('data-holds', 'true');
 });
+
+/** Types each serial into the first box that is still open. */
+async function identify(boxes: Locator, serials: (string | undefined)[]): Promise<void> {
+  for (const serial of serials) {
+    const left = await boxes.count();
+    await boxes.first().fill(serial ?? '');
+    await boxes.first().press('Enter');
+    await expect(boxes).toHaveCount(left - 1);
+  }
+}
+
+/** A copy at a berth from its beginning until it ended well. */
+async function copyAt(page: Page, berth: string, title: string): Promise<void> {
+  await page.getByLabel('Where the drives lie').selectOption(berth);
+  await page.getByRole('button', { name: 'Copy has begun' }).click();
+  await expect(sheet(page, title)).toContainText('all written', { timeout: 30_000 });
+  await page.getByRole('button', { name: 'It ended well' }).click();
+  await expect(sheet(page, title)).toHaveCount(0);
+}
 
 /** A probe file of a drive on which one of the planned partitions is missing. */
 async function probeWithout(page: Page, tag: string, missing: string): Promise<Buffer> {

@@ -83,9 +83,9 @@ export async function prepare(page: Page): Promise<void> {
   await expect(gate(page, 'prepared')).toHaveAttribute('data-holds', 'true');
 }
 
-/** The finished drive read back at a berth, as planned. */
-export async function readBack(page: Page): Promise<void> {
-  const read = sheet(page, 'New drive read back');
+/** A finished drive read back at a berth, as planned. */
+export async function readBack(page: Page, name = 'New drive read back'): Promise<void> {
+  const read = sheet(page, name);
   await read.getByRole('button', { name: 'Read it there' }).click();
   await expect(read).toContainText('All of it is there as planned.', { timeout: 15_000 });
 }
