@@ -27,6 +27,7 @@ export default defineConfig({
         '--disable-sync',
       ],
     },
-    trace: 'retain-on-failure',
+    // Recording every page takes half of a small machine: it is switched on where a failure is looked for.
+    trace: process.env['UDREL_TRACE'] ? 'retain-on-failure' : 'off',
   },
 });

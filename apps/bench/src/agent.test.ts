@@ -68,6 +68,15 @@ describe('a simulated berth', () => {
     expect((await watch('healthy', 100)).sourceWritten).toBe(0);
   });
 
+  it('shows after a copy what was planned, or all but the last partition', async () => {
+    const partitions = ['System', 'Recovery'].map((name, n) => ({ id: name, name, startSector: 2048 * (n + 1) }));
+    const look = { ...work, id: 'l', expected: { scheme: 'gpt', sectorSize: 512, partitions }, compare: [] };
+    const shown = async (scenario: ScenarioName) =>
+      (await simulatedBerth(1, scenario, 1).look(look as never)).table?.partitions.map(({ name }) => name);
+    expect(await shown('healthy')).toEqual(['System', 'Recovery']);
+    expect(await shown('partition lost')).toEqual(['System']);
+  });
+
   it('is the same again with the same seed, whatever the scenario', async () => {
     await fc.assert(
       fc.asyncProperty(fc.constantFrom(...SCENARIOS), fc.nat(600), async (scenario, seconds) => {

@@ -32,7 +32,10 @@ async function main(): Promise<void> {
   const { env } = process;
   const token = readFileSync(env['UDREL_AGENT_TOKEN_FILE'] ?? '', 'utf8').trim();
   const speed = Math.min(1000, Math.max(1, Number(env['UDREL_BENCH_SPEED'] ?? 20)));
-  const berths = berthsOf(env['UDREL_BERTHS'] ?? '1=healthy,2=healthy,3=stalls,4=healthy,5=source written', speed);
+  const berths = berthsOf(
+    env['UDREL_BERTHS'] ?? '1=healthy,2=healthy,3=stalls,4=healthy,5=source written,6=partition lost',
+    speed,
+  );
   const server = httpLink(env['UDREL_SERVER'] ?? 'http://127.0.0.1:4280', token);
   const agent = createAgent('bench', randomUUID(), berths, server);
   let reached = true;

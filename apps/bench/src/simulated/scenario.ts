@@ -14,6 +14,7 @@ export const SCENARIOS = [
   'wrong capacity',
   'source written',
   'drive swapped',
+  'partition lost',
 ] as const;
 export type ScenarioName = (typeof SCENARIOS)[number];
 
@@ -56,6 +57,7 @@ export function nextSecond(name: ScenarioName, moment: Moment): Second {
   switch (name) {
     case 'healthy':
     case 'verify pass':
+    case 'partition lost':
       // Tools stop now and then to check what they wrote: short standstills are normal.
       return moving(second % 400 > 380 ? 0 : 1);
     case 'errors':
