@@ -76,6 +76,8 @@ test('sign-in is accessible, refuses a wrong password and keeps what was typed',
   await expect(page.getByLabel('Name')).toHaveValue('ilse');
   const { violations } = await axe(page).analyze();
   expect(violations.map((one) => one.id)).toEqual([]);
+  await page.getByRole('button', { name: 'Enter as ilse' }).click();
+  await expect(page.getByRole('combobox', { name: 'Scan or find' })).toBeVisible();
 });
 
 test('the keys lead everywhere, and a scanned tag or serial opens its job', async ({ page }) => {

@@ -16,29 +16,38 @@ const CHROMIUM = '/usr/bin/chromium';
 const totals = { passed: 0, failed: 0 };
 
 await installPackages();
-// The slow one beside the others: together they use both cores.
-await Promise.all([
-  check('lint', 'eslint', ['.', '--max-warnings', '0']),
-  (async () => {
-    for (const folder of CHECKED) await check(`types of ${folder}`, 'tsc', ['-p', folder]);
-    await check('format', 'prettier', ['--check', '.', '--log-level', 'warn']);
-    await check('imports', 'depcruise', ['packages', 'apps', 'demo', '--config', '.dependency-cruiser.cjs']);
-    await check('unused code', 'knip', ['--no-progress']);
-  })(),
-]);
 if (fast) {
+  await checks();
   await vitest(['core', 'contract', 'bench', 'web']);
 } else {
+  // The checks take what the browser tests leave of the machine.
+  const checked = checks('nice', '-n', '19');
   await postgresPrograms();
   if (!existsSync(CHROMIUM)) await installDebian(['chromium']);
   await vitest(['core', 'contract', 'bench', 'web', 'server']);
   await buildAll();
   await playwright();
+  await checked;
 }
 console.log(`\n${totals.passed} passed, ${totals.failed} failed`);
 process.exit(totals.failed > 0 ? 1 : 0);
 
-async function check(name, command, args) {
+/** Types, lint, format, imports and what nobody uses; `before` is what each command is called with. */
+async function checks(...before) {
+  const check = (name, ...command) => checkBy(name, [...before, ...command]);
+  // The slow one beside the others: together they use both cores.
+  await Promise.all([
+    check('lint', 'eslint', '.', '--max-warnings', '0'),
+    (async () => {
+      for (const folder of CHECKED) await check(`types of ${folder}`, 'tsc', '-p', folder);
+      await check('format', 'prettier', '--check', '.', '--log-level', 'warn');
+      await check('imports', 'depcruise', 'packages', 'apps', 'demo', '--config', '.dependency-cruiser.cjs');
+      await check('unused code', 'knip', '--no-progress');
+    })(),
+  ]);
+}
+
+async function checkBy(name, [command, ...args]) {
   const { code, output } = await run(command, args, { env: binEnv() });
   totals[code === 0 ? 'passed' : 'failed'] += 1;
   console.log(`${code === 0 ? 'ok  ' : 'FAIL'} ${name}`);
