@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { beforeAll, describe, expect, it } from 'vitest';
-import type { AgentLook, AgentWork, FloorView, JobView } from '@udrel/contract/types';
+import type { AgentLook, AgentWork, FloorView, JobView, RunNow } from '@udrel/contract/types';
 import { bookJob, stockUp, Work, type Stock } from './fixtures';
 import { caller, TEST_CONFIG, useShop } from './harness';
 
@@ -160,6 +160,34 @@ describe('the feed of a berth', () => {
     expect(await answerWith(look?.expected)).toBe(true);
     expect(work.step('end copy')).toBe('done');
     expect((await agent().send<{ taken: boolean }>('POST', '/agent/looks', answer)).body.taken).toBe(false);
+  });
+
+  it('says of what runs why it wants hands, of what no berth watches too', async () => {
+    const byHand = new Work(shop.as.technician, await bookJob(shop.as.counter, stock));
+    await byHand.put('old drive', { ...work.job.snapshot.facts['old drive'], serial: 'KD7-HAND' });
+    for (const key of ['partition table', 'health', 'before'] as const) await byHand.put(key);
+    await byHand.reserve(stock);
+    await byHand.plan();
+    await byHand.prepareDevice();
+    await byHand.put('source identified', { serial: 'KD7-HAND' });
+    await byHand.put('target identified', { serial: byHand.job.snapshot.facts['drive choice']?.serial });
+    await byHand.post('/runs', { berth: null });
+    const { tag } = byHand.job;
+    const wants = async () => {
+      const { body } = await shop.as.counter.get<RunNow[]>('/runs');
+      const own = body.find((run) => run.tag === tag);
+      return own && [own.kind, own.onto, own.berth, own.wants];
+    };
+    expect(await wants()).toEqual(['copy', 'new', null, null]);
+    const { now } = shop.clock;
+    shop.clock.now = new Date(now.getTime() + 24 * 3_600_000);
+    expect(await wants()).toEqual(['copy', 'new', null, 'overdue']);
+    const { body: floor } = await shop.as.technician.get<FloorView>('/floor');
+    const row = floor.hands.find((one) => one.tag === tag);
+    expect([row?.inMinutes, row?.step.title]).toEqual([0, 'Look at the copy: it should be over']);
+    shop.clock.now = now;
+    await byHand.post('/runs/end', { outcome: 'ended well', note: '', leftAs: 'shut down' });
+    expect(await wants()).toBeUndefined();
   });
 
   it('refuses who has no token', async () => {

@@ -36,7 +36,9 @@ describe('SQL statements for a read, with session and account', () => {
   it.each([
     ['the job list', () => '/jobs', 3],
     ['a job', () => `/jobs/${tag}`, 4],
-    ['the floor', () => '/floor', 4],
+    ['the floor', () => '/floor', 3],
+    ['what runs', () => '/runs', 3],
+    ['the bench', () => '/berths', 4],
     ['what fits', () => `/jobs/${tag}/match`, 4],
   ])('%s', async (_name, path, most) => {
     expect(await statementsOf(path())).toBeLessThanOrEqual(most);

@@ -1,4 +1,4 @@
-import type { ProgressState, Progress } from '@udrel/core/progress';
+import type { ProgressState, Progress, RunWants } from '@udrel/core/progress';
 import type { Equipment, Holding } from '@udrel/core/equipment';
 import type { RunKind } from '@udrel/core/estimate';
 import type { Adapter, Candidate, Drive } from '@udrel/core/fit';
@@ -276,7 +276,6 @@ export interface FloorView {
   now: string;
   hands: HandsView[];
   running: (RunView & { tag: string; customer: string; device: string })[];
-  berths: BerthView[];
 }
 
 export interface BerthView {
@@ -286,6 +285,13 @@ export interface BerthView {
   /** Tag of the job whose drives lie there while something runs. */
   busy: string | null;
   handsWanted: boolean;
+}
+
+/** Something that runs now, at a berth or timed by hand. */
+export interface RunNow extends Pick<RunView, 'kind' | 'onto' | 'attempt' | 'berth'> {
+  tag: string;
+  /** Why hands are wanted at it; null while it goes by itself. */
+  wants: RunWants | null;
 }
 
 export interface DriveMatch {

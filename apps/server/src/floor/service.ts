@@ -2,7 +2,6 @@ import type { FloorView } from '@udrel/contract/types';
 import { nextHands } from '@udrel/core/steps';
 import type { EntityManager } from 'typeorm';
 import { readJobs } from '../jobs/record';
-import { listBerths } from '../runs/berths';
 
 /** What needs hands next over all open jobs, and what runs by itself. */
 export async function viewFloor(manager: EntityManager, now: Date): Promise<FloorView> {
@@ -32,6 +31,5 @@ export async function viewFloor(manager: EntityManager, now: Date): Promise<Floo
       const { customer, device } = named(tag);
       return runs.filter((run) => run.outcome === 'running').map((run) => ({ ...run, tag, customer, device }));
     }),
-    berths: await listBerths(manager),
   };
 }

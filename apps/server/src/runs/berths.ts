@@ -1,40 +1,20 @@
 import type { BerthView } from '@udrel/contract/types';
-import { isGrave, type Alarm } from '@udrel/core/identity';
-import { progressOf, wantsOf, type ProgressState } from '@udrel/core/progress';
 import type { EntityManager } from 'typeorm';
 import { firstRow, rows } from '../platform/database';
 import { fieldWrong } from '../platform/errors';
 import type { Acting } from '../platform/routes';
-
-interface StoredBerth {
-  number: number;
-  watched: boolean;
-  simulatedSpeed: number | null;
-  busy: string | null;
-  progress: ProgressState | null;
-  plannedBytes: string | null;
-  alarms: Pick<Alarm, 'kind'>[] | null;
-  failingSource: boolean;
-}
+import { runsNow } from './now';
 
 /** All berths with what runs there, and whether it wants hands. */
-export async function listBerths(manager: EntityManager): Promise<BerthView[]> {
-  const stored = await rows<StoredBerth>(
+export async function listBerths(manager: EntityManager, now: Date): Promise<BerthView[]> {
+  const running = await runsNow(manager, now);
+  const berths = await rows<Pick<BerthView, 'number' | 'watched' | 'simulatedSpeed'>>(
     manager,
-    `select b.number, b.watched, b.simulated_speed as "simulatedSpeed", j.tag as busy, r.progress,
-            r.planned_bytes as "plannedBytes", r.alarms,
-            coalesce((select f.value ->> 'grade' = 'failing' from fact f
-                       where f.job_id = r.job_id and f.key = 'health' and f.current), false) as "failingSource"
-       from berth b
-       left join run r on r.berth_id = b.id and r.outcome = 'running'
-       left join job j on j.id = r.job_id
-      order by b.number`,
+    'select number, watched, simulated_speed as "simulatedSpeed" from berth order by number',
   );
-  return stored.map(({ progress, plannedBytes, alarms, failingSource, ...berth }) => {
-    const condition = progress ? progressOf(progress, Number(plannedBytes)).condition : 'not started';
-    const alarmed = (alarms ?? []).some(isGrave);
-    const wants = wantsOf({ condition, alarmed, failingSource, watched: true, gone: 0, within: 0 });
-    return { ...berth, handsWanted: wants !== null };
+  return berths.map((berth) => {
+    const run = running.find((one) => one.berth === berth.number);
+    return { ...berth, busy: run?.tag ?? null, handsWanted: (run?.wants ?? null) !== null };
   });
 }
 

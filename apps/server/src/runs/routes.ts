@@ -7,10 +7,18 @@ import {
 import { route } from '../platform/routes';
 import { listBerths } from './berths';
 import { askLook, enterReadBack } from './looks';
+import { runsNow } from './now';
 import { beginRun, endRun } from './service';
 
 export const runRoutes = [
-  route('get /berths', { who: 'look at jobs and shelf', handle: ({ manager }) => listBerths(manager) }),
+  route('get /berths', {
+    who: 'look at jobs and shelf',
+    handle: ({ manager, now }) => listBerths(manager, now),
+  }),
+  route('get /runs', {
+    who: 'look at jobs and shelf',
+    handle: ({ manager, now }) => runsNow(manager, now),
+  }),
   route('post /jobs/:tag/runs', {
     who: 'work on a job',
     body: beginShape,

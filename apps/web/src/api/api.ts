@@ -5,6 +5,7 @@ import type {
   AddStaff,
   AuditPage,
   BerthView,
+  RunNow,
   BookIn,
   ChangeStaff,
   ConsideredView,
@@ -101,6 +102,7 @@ export const api = createApi({
       invalidatesTags: ['Session'],
     }),
     floor: build.query<FloorView, void>({ query: () => ({ url: '/floor' }), providesTags: ['Floor'] }),
+    runs: build.query<RunNow[], void>({ query: () => ({ url: '/runs' }), providesTags: ['Berths'] }),
     berths: build.query<BerthView[], void>({ query: () => ({ url: '/berths' }), providesTags: ['Berths'] }),
     jobs: build.infiniteQuery<JobPage, JobListQuery, number>({
       infiniteQueryOptions: { initialPageParam: 0, getNextPageParam: (page) => page.before ?? undefined },
@@ -268,6 +270,7 @@ export const {
   useSignOutMutation,
   useFloorQuery,
   useBerthsQuery,
+  useRunsQuery,
   useJobsInfiniteQuery,
   useJobQuery,
   useMatchQuery,

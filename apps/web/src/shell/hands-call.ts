@@ -1,5 +1,8 @@
 import { useEffect, useRef, useSyncExternalStore } from 'react';
-import { useBerthsQuery } from '../api/api';
+import type { RunNow } from '@udrel/contract/types';
+import { WANTS_WORDS } from '@udrel/core/progress';
+import { useRunsQuery } from '../api/api';
+import { runKind } from '../format/runs';
 
 const KEPT = 'udrel.hands-call';
 const CHANGED = 'udrel-hands-call';
@@ -21,28 +24,34 @@ export function useHandsCall(): boolean {
   }, isOn);
 }
 
-/** Calls with a sound and a notification for each berth that has come to want hands since the last look. */
+/** What is timed by hand comes to its time without a word from anybody. */
+const LOOK_EVERY = 30_000;
+
+/** Calls with a sound and a notification for each run that has come to want hands since the last look. */
 export function useCallForHands(): void {
   const on = useHandsCall();
-  const { data } = useBerthsQuery();
+  const { data } = useRunsQuery(undefined, { skip: !on, pollingInterval: LOOK_EVERY });
   const known = useRef<Set<string> | null>(null);
   useEffect(() => {
     if (!data) return;
-    const wanting = data.filter(({ handsWanted }) => handsWanted).map(({ number, busy }) => `${number} ${busy ?? ''}`);
+    const wanting = data.filter(({ wants }) => wants !== null);
     const before = known.current;
-    known.current = new Set(wanting);
+    known.current = new Set(wanting.map(nameOf));
     // What wants hands when the page is opened is on the screen already.
-    const fresh = before === null ? [] : wanting.filter((one) => !before.has(one));
-    if (!on || fresh.length === 0) return;
+    const fresh = before === null ? [] : wanting.filter((run) => !before.has(nameOf(run)));
+    if (fresh.length === 0) return;
     sound();
     if ('Notification' in window && Notification.permission === 'granted') {
-      for (const one of fresh) {
-        const [berth, tag] = one.split(' ');
-        new Notification(`Berth ${berth} wants hands`, { body: tag ?? '', tag: `berth ${berth}` });
+      for (const run of fresh) {
+        const where = run.berth === null ? 'timed by hand' : `berth ${run.berth}`;
+        const body = `${runKind(run)}, ${where}${run.wants ? `: ${WANTS_WORDS[run.wants]}` : ''}`;
+        new Notification(`${run.tag} wants hands`, { body, tag: nameOf(run) });
       }
     }
-  }, [data, on]);
+  }, [data]);
 }
+
+const nameOf = ({ tag, kind, onto, attempt, wants }: RunNow) => [tag, kind, onto, attempt, wants].join(' ');
 
 /** Two short tones, as far as the browser lets a page make any. */
 function sound(): void {

@@ -1,24 +1,14 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { bytesOfNominal, GIB, MIB } from '../capacity';
+import { bytesOfNominal, GIB } from '../capacity';
 import { imageOfPieces } from '../image';
 import { defaultIntent, planLayout, type LayoutIntent, type SourcePartition, type SourceTable } from '../layout';
+import { part } from '../layout/part.test-data';
 import { complete, job, planBy } from '../steps/samples.test-data';
 import type { AcceptedPlan, JobFacts } from '../steps';
 import { GPT_TYPE_OF, readTable, stableGuid } from '../tables';
 import { aroundOf, expectedTable, PLAN_COLUMNS, planLines, planRows, tableImage, targetsOf } from './index';
 
-const part = (id: string, startMib: number, mib: number, over: Partial<SourcePartition>): SourcePartition => ({
-  id,
-  name: id,
-  kind: 'data',
-  fileSystem: 'NTFS',
-  startSector: (startMib * MIB) / 512,
-  sectors: (mib * MIB) / 512,
-  used: (mib * MIB) / 8,
-  encrypted: false,
-  ...over,
-});
 const gptEntry = (kind: SourcePartition['kind'], id: string) => {
   return { type: GPT_TYPE_OF[kind], uniqueId: stableGuid(id), attributes: '8000000000000000' };
 };
@@ -28,7 +18,7 @@ const gpt: SourceTable = {
   diskId: stableGuid('the old drive'),
   partitions: [
     part('EFI', 1, 100, { kind: 'EFI system', fileSystem: 'FAT32', entry: gptEntry('EFI system', 'efi') }),
-    part('System', 101, 90_000, { kind: 'system', entry: gptEntry('system', 'sys') }),
+    part('System', 101, 90_000, { kind: 'system', used: 11 * GIB, entry: gptEntry('system', 'sys') }),
     part('Books', 90_101, 60_000, { entry: gptEntry('data', 'books') }),
   ],
 };
@@ -39,7 +29,7 @@ const mbr: SourceTable = {
   diskId: 'C0FFEE01',
   partitions: [
     part('Start', 1, 500, { kind: 'boot', entry: mbrEntry('07', true) }),
-    part('System', 501, 90_000, { kind: 'system', entry: mbrEntry('07') }),
+    part('System', 501, 90_000, { kind: 'system', used: 11 * GIB, entry: mbrEntry('07') }),
     part('Home', 90_502, 40_000, { fileSystem: 'ext4', logical: true, entry: mbrEntry('83') }),
     part('Swap', 130_503, 4000, { fileSystem: 'swap', kind: 'swap', used: null, logical: true, entry: mbrEntry('82') }),
   ],

@@ -1,3 +1,3 @@
 export * from './progress';
-export { wantsOf, type RunWants } from './wants';
+export { WANTS_WORDS, wantsOf, type RunWants } from './wants';
 export { adviceOn, type RunAdvice } from './advice';

@@ -3,6 +3,15 @@ import type { Condition } from './progress';
 /** Why hands are wanted at something that runs by itself. */
 export type RunWants = 'alarm' | 'stalled' | 'errors' | 'all written' | 'overdue';
 
+/** The same in words, after what runs was named. */
+export const WANTS_WORDS: Readonly<Record<RunWants, string>> = {
+  alarm: 'alarm at its berth',
+  stalled: 'it stands still',
+  errors: 'reads fail',
+  'all written': 'all is written',
+  overdue: 'it should be over',
+};
+
 export interface Watching {
   condition: Condition;
   /** Whether something was seen at its berth that should not be. */

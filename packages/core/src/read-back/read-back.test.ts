@@ -2,23 +2,14 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { bytesOfNominal, GIB, MIB } from '../capacity';
 import { defaultIntent, planLayout, type SourcePartition, type SourceTable } from '../layout';
+import { part as plainPart } from '../layout/part.test-data';
 import { targetsOf } from '../plan-file';
 import { complete, job, planBy } from '../steps/samples.test-data';
 import type { AcceptedPlan, SeenTarget } from '../steps';
 import { comparable, readBack } from './index';
 
-const part = (id: string, startMib: number, mib: number, over: Partial<SourcePartition> = {}): SourcePartition => ({
-  id,
-  name: id,
-  kind: 'data',
-  fileSystem: 'NTFS',
-  startSector: (startMib * MIB) / 512,
-  sectors: (mib * MIB) / 512,
-  used: (mib * MIB) / 2,
-  encrypted: false,
-  entry: { type: 'T', uniqueId: `guid-${id}`, attributes: '0' },
-  ...over,
-});
+const part = (id: string, startMib: number, mib: number, over: Partial<SourcePartition> = {}) =>
+  plainPart(id, startMib, mib, { entry: { type: 'T', uniqueId: `guid-${id}`, attributes: '0' }, ...over });
 const table: SourceTable = {
   scheme: 'gpt',
   sectorSize: 512,

@@ -16,11 +16,11 @@ export function inOneHolder(
 ): HeldTogether | null {
   const rate = (held: HeldTogether) => Math.min(held.first.rate, held.second.rate);
   return offers
-    .flatMap((offer) => together(first, second, offer, sockets(offer)))
+    .flatMap((offer) => inBays(first, second, offer, sockets(offer)))
     .reduce<HeldTogether | null>((best, one) => (best && rate(best) >= rate(one) ? best : one), null);
 }
 
-function together(first: RoutedDrive, second: RoutedDrive, offer: HolderOffer, sockets: readonly Socket[]) {
+function inBays(first: RoutedDrive, second: RoutedDrive, offer: HolderOffer, sockets: readonly Socket[]) {
   const { bays } = offer.holder;
   return bays.flatMap((bay, at): HeldTogether[] => {
     const others = bays.filter((_other, index) => index !== at);

@@ -1,4 +1,4 @@
-import type { RunWants } from '../progress';
+import { WANTS_WORDS } from '../progress';
 import { stripBalance } from '../strip';
 import { addedHolds, allIdentified, fitsDrive, fittedHolds, planHolds, replacesDrive, wants } from './evidence';
 import { decided, fitsFirst, opensFirst } from './on-route';
@@ -45,18 +45,12 @@ function beginTitle(job: JobSnapshot): string {
     : `Begin the copy${onto}`;
 }
 
-const LOOK_AT: Readonly<Record<RunWants, string>> = {
-  alarm: 'Look at the copy: alarm at its berth',
-  stalled: 'Look at the copy: it stands still',
-  errors: 'Look at the copy: reads fail',
-  'all written': 'All is written: record how the copy ended',
-  overdue: 'Look at the copy: it should be over',
-};
-
 /** What brings hands to a copy that runs. */
 function endTitle(job: JobSnapshot): string {
   const run = lastCopy(job);
-  return run?.outcome === 'running' && run.wants ? LOOK_AT[run.wants] : 'Copy ends: record how';
+  return run?.outcome === 'running' && run.wants
+    ? `Look at the copy: ${WANTS_WORDS[run.wants]}`
+    : 'Copy ends: record how';
 }
 
 /** Every drive was copied onto, however that went: what was read back as planned is trusted all the same. */

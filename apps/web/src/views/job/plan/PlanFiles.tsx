@@ -28,7 +28,8 @@ export function PlanFiles({
     plan && anchor
       ? plan.targets.flatMap(({ id }) => {
           const serial = id === 'new' ? plan.targetSerial : (plan.addedSerial ?? '');
-          return tableImage(snapshot, plan, id).map((piece) => ({ ...piece, serial }));
+          // Of an added drive that nothing goes to there is no table to make.
+          return serial === '' ? [] : tableImage(snapshot, plan, id).map((piece) => ({ ...piece, serial }));
         })
       : [];
   const drives = new Set(pieces.map(({ serial }) => serial));
