@@ -2,6 +2,7 @@ import { expect, test } from '@playwright/test';
 import {
   agree,
   bookIn,
+  callForHands,
   enter,
   gate,
   measure,
@@ -95,9 +96,11 @@ test('a new drive from the counter to the signature', async ({ page }) => {
   await boxes.press('Enter');
   await expect(gate(page, 'identified')).toHaveAttribute('data-holds', 'true');
 
+  const called = await callForHands(page);
   await page.getByLabel('Where the drives lie').selectOption('3');
   await page.getByRole('button', { name: 'Copy has begun' }).click();
   await expect(page.getByText(/Nothing has moved for two minutes/)).toBeVisible({ timeout: 20_000 });
+  await expect.poll(called).toContain(`${tag} wants hands: Copy, berth 3: it stands still`);
   await page.getByRole('button', { name: 'It ended well' }).click();
   await expect(page.getByText(/counted only/)).toBeVisible();
   await page.getByLabel('Note: what went wrong, what was lost').fill('Stood still, other berth');

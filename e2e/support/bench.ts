@@ -12,6 +12,28 @@ export async function enter(page: Page, login: keyof typeof PASSWORDS = 'ilse', 
   await expect(page.getByRole('combobox', { name: 'Scan or find' })).toBeVisible();
 }
 
+/**
+ * Switches on that this browser calls when hands are wanted, and answers what was called so far. What the system
+ * would show as a notification is written down instead.
+ */
+export async function callForHands(page: Page): Promise<() => Promise<string[]>> {
+  const listen = () => {
+    const called: string[] = [];
+    class WrittenDown {
+      static permission = 'granted';
+      constructor(title: string, { body }: { body: string }) {
+        called.push(`${title}: ${body}`);
+      }
+    }
+    Object.assign(window, { Notification: WrittenDown, called });
+  };
+  await page.addInitScript(listen);
+  await page.evaluate(listen);
+  await page.getByRole('button', { name: 'Ilse Marrack, technician' }).click();
+  await page.getByRole('menuitem', { name: 'Sound when hands are wanted' }).click();
+  return () => page.evaluate(() => (window as unknown as { called: string[] }).called);
+}
+
 /** A scanner: a key every `gap` milliseconds and Enter, faster than anybody types; `late` before one of them. */
 export async function scan(page: Page, text: string, { gap = 8, late = {} as Record<number, number> } = {}) {
   const input = await page.context().newCDPSession(page);

@@ -69,7 +69,9 @@ function shopOf() {
   });
   const holder = (n) => ({
     kind: n % 5 === 0 ? 'dock' : 'enclosure',
-    bays: [{ form: 'box', sizes: ['2.5'], connector: 'SATA', height: 9.5 }],
+    bays: Array.from({ length: n % 5 === 0 ? 2 : 1 }, () => {
+      return { form: 'box', sizes: ['2.5'], connector: 'SATA', height: 9.5 };
+    }),
     mode: n % 2 ? '5 Gb/s' : '10 Gb/s',
     plug: 'A',
     ownPower: n % 3 === 0,
@@ -78,13 +80,14 @@ function shopOf() {
     sectors: null,
     duplicates: n % 10 === 0,
   });
-  const socket = (n) => {
-    return { at: 'the device', port: { kind: 'usb', name: `port ${n}`, plug: 'A', mode: '10 Gb/s' } };
+  const socket = (n, at = 'the device') => {
+    return { at, port: { kind: 'usb', name: `port ${n}`, plug: 'A', mode: '10 Gb/s' } };
   };
   return {
-    old: { held: held(bytesOfNominal(1000)), class: 'disk 5400', link, siteId: 'a', health: 'good' },
-    fresh: { held: held(bytesOfNominal(1000)), class: 'SATA SSD', link, siteId: 'a' },
+    old: { name: 'old drive', held: held(bytesOfNominal(1000)), class: 'disk 5400', link, siteId: 'a', health: 'good' },
+    fresh: { name: 'new drive', held: held(bytesOfNominal(1000)), class: 'SATA SSD', link, siteId: 'a' },
     freeSites: [],
+    added: null,
     holders: Array.from({ length: 40 }, (_none, n) => ({
       partId: `h${n}`,
       name: `holder ${n}`,
@@ -92,6 +95,7 @@ function shopOf() {
       holder: holder(n),
     })),
     deviceSockets: Array.from({ length: 6 }, (_none, n) => socket(n)),
+    benchSockets: Array.from({ length: 6 }, (_none, n) => socket(n, 'bench computer')),
     sticks: Array.from({ length: 10 }, (_none, n) => {
       return { partId: `s${n}`, name: `stick ${n}`, stock: 1, starts: n > 4, reasons: [] };
     }),

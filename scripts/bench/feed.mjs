@@ -101,9 +101,9 @@ async function beginRuns(database) {
     });
     await database.query(`insert into berth (id, number, watched) values ($1, $2, true)`, [berthId, berth]);
     await database.query(
-      `insert into run (id, job_id, kind, attempt, berth_id, source_serial, target_serial, source_bytes, target_bytes,
+      `insert into run (id, job_id, kind, onto, attempt, berth_id, source_serial, target_serial, source_bytes, target_bytes,
                         planned_bytes, estimate, outcome, note, began_at, progress)
-       values ($1, $2, 'copy', 99, $3, $4, $5, $6, $6, $7, '{"low":1,"middle":1,"high":1,"rate":95}', 'running', '', now(), $8)`,
+       values ($1, $2, 'copy', 'new', 99, $3, $4, $5, $6, $6, $7, '{"low":1,"middle":1,"high":1,"rate":95}', 'running', '', now(), $8)`,
       [id, jobId, berthId, source.serial, target.serial, source.bytes, 10 ** 15, JSON.stringify(beginProgress())],
     );
     runs.push({ id, berth, source, target });

@@ -16,6 +16,7 @@ export function inOneHolder(
 ): HeldTogether | null {
   const rate = (held: HeldTogether) => Math.min(held.first.rate, held.second.rate);
   return offers
+    .filter(({ holder }) => holder.bays.length > 1)
     .flatMap((offer) => inBays(first, second, offer, sockets(offer)))
     .reduce<HeldTogether | null>((best, one) => (best && rate(best) >= rate(one) ? best : one), null);
 }

@@ -14,8 +14,9 @@ export function CopyStation({ job }: { job: JobView }) {
   const running = copies.find((run) => run.outcome === 'running');
   return (
     <>
+      {running && <RunningRun key={running.id} job={job} run={running} />}
       <IdentityCheck job={job} />
-      {running ? <RunningRun key={running.id} job={job} run={running} /> : <BeginRun job={job} />}
+      {!running && <BeginRun job={job} />}
       {copyTargets(job.snapshot).map((on) => (
         <ReadBackSheet key={on} job={job} on={on} />
       ))}

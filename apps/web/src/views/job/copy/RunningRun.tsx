@@ -92,7 +92,8 @@ function Alarms({ run }: { run: RunView }) {
 
 function Watched({ run }: { run: RunView }) {
   const { progress, plannedBytes, silentFor, estimate, curve } = run;
-  const { left, condition } = progress;
+  const { condition } = progress;
+  const left = progress.left && progress.left.high > 0 ? progress.left : null;
   const alarming = condition === 'stalled' || condition === 'errors';
   const expected = plannedBytes / 1e6 / Math.max(1, estimate.middle);
   const advice = adviceOn(progress, curve, expected);
