@@ -28,7 +28,8 @@ async function press(page: Page, target: Locator, key = 'Enter'): Promise<void> 
 /** `.` and the number of a station, as a person presses them. */
 async function go(page: Page, number: number, station: string): Promise<void> {
   await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
-  await page.keyboard.press('.');
+  // Two keys closer than that are a scanner's.
+  await page.keyboard.press('.', { delay: 90 });
   await expect(page.getByRole('navigation', { name: 'Views' }).getByText('j', { exact: true })).toBeVisible();
   await page.keyboard.press(String(number));
   await expect(page.getByRole('group', { name: station, exact: true })).toBeVisible();

@@ -84,7 +84,7 @@ test('the keys lead everywhere, and a scanned tag or serial opens its job', asyn
   const lettersShown = () =>
     expect(page.getByRole('navigation', { name: 'Views' }).getByText('j', { exact: true })).toBeVisible();
   await enter(page);
-  await page.keyboard.press('.');
+  await page.keyboard.press('.', { delay: 90 });
   await lettersShown();
   await page.keyboard.press('j');
   await expect(page.getByRole('heading', { name: 'Jobs' })).toBeVisible();
@@ -92,7 +92,7 @@ test('the keys lead everywhere, and a scanned tag or serial opens its job', asyn
   await expect(page.getByRole('combobox', { name: 'Scan or find' })).toBeFocused();
   await page.keyboard.type('U-2410\n', { delay: 2 });
   await expect(page).toHaveURL(/\/jobs\/U-2410\/plan/);
-  await page.keyboard.press('.');
+  await page.keyboard.press('.', { delay: 90 });
   await lettersShown();
   await page.keyboard.press('2');
   await expect(page).toHaveURL(/\/jobs\/U-2410\/assess/);

@@ -30,6 +30,24 @@ const CLOSED: Closed[] = [
   ['osterholm', 'PM1-0044', 'PM1-0044-08', 'The accounts open one a minute.', 9],
 ];
 
+/** Two new drives: the system goes to a card, data to a disk of its own. */
+const systemHereDataThere = {
+  model: 'CGT4-221',
+  wish: { kind: 'new drive', least: bytesOfNominal(480) },
+  wishes: [
+    { kind: 'new drive', least: bytesOfNominal(480) },
+    { kind: 'added drive', least: bytesOfNominal(1000) },
+  ],
+  condition: '',
+  left: [],
+  table: 'timetable750',
+  health: 'good',
+  take: { partNumber: 'EB-N2-500-80', siteId: 'c' },
+  takeAdded: { partNumber: 'KE-D8ARCHIVE-2000-25', siteId: 'b' },
+  intent: { elsewhere: ['p5'], extent: 'whole device' },
+  before: slow,
+} satisfies Partial<DemoJob>;
+
 /** Jobs that were closed in the weeks before: what the shop learnt from them stands at their models. */
 export const history: DemoJob[] = CLOSED.map(([customer, model, serial, complaint, daysAgo], n) => ({
   customer,
@@ -133,28 +151,15 @@ export const otherWishes: DemoJob[] = [
     reached: 'booked',
   },
   {
+    ...systemHereDataThere,
     customer: 'teacher',
-    model: 'CGT4-221',
     serial: 'CGT4-221-31',
-    wish: { kind: 'new drive', least: bytesOfNominal(480) },
-    wishes: [
-      { kind: 'new drive', least: bytesOfNominal(480) },
-      { kind: 'added drive', least: bytesOfNominal(1000) },
-    ],
     complaint: 'System fast, exercise books on a drive of their own.',
-    condition: '',
-    left: [],
     bookedHoursAgo: 9,
     promisedInHours: 28,
     price: 39900,
     reached: 'drafted',
     old: { ...disk('KD7-77A1-5502', 750, 'a'), name: 'D7', class: 'disk 7200' },
-    table: 'timetable750',
-    health: 'good',
-    take: { partNumber: 'EB-N2-500-80', siteId: 'c' },
-    takeAdded: { partNumber: 'KE-D8ARCHIVE-2000-25', siteId: 'b' },
-    intent: { elsewhere: ['p5'], extent: 'whole device' },
-    before: slow,
   },
   {
     customer: 'pottery',
@@ -197,28 +202,15 @@ export const otherWishes: DemoJob[] = [
     before: slow,
   },
   {
+    ...systemHereDataThere,
     customer: 'chandler',
-    model: 'CGT4-221',
     serial: 'CGT4-221-32',
-    wish: { kind: 'new drive', least: bytesOfNominal(480) },
-    wishes: [
-      { kind: 'new drive', least: bytesOfNominal(480) },
-      { kind: 'added drive', least: bytesOfNominal(1000) },
-    ],
     complaint: 'The stock lists are to have a drive of their own.',
-    condition: '',
-    left: [],
     bookedHoursAgo: 12,
     promisedInHours: 26,
     price: 41900,
     reached: 'running',
     old: { ...disk('KD7-77A1-6127', 750, 'a'), name: 'D7', class: 'disk 7200' },
-    table: 'timetable750',
-    health: 'good',
-    take: { partNumber: 'EB-N2-500-80', siteId: 'c' },
-    takeAdded: { partNumber: 'KE-D8ARCHIVE-2000-25', siteId: 'b' },
-    intent: { elsewhere: ['p5'], extent: 'whole device' },
     berth: null,
-    before: slow,
   },
 ];

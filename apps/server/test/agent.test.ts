@@ -55,13 +55,7 @@ describe('the feed of a berth', () => {
     const refused = await work.post('/runs/end', { outcome: 'ended well', note: '' });
     expect(refused.body.code).toBe('not-all-written');
     const other = new Work(shop.as.technician, await bookJob(shop.as.counter, stock));
-    await other.put('old drive', { ...work.job.snapshot.facts['old drive'], serial: 'KD7-OTHER' });
-    for (const key of ['partition table', 'health', 'before'] as const) await other.put(key);
-    await other.reserve(stock);
-    await other.plan();
-    await other.prepareDevice();
-    await other.put('source identified', { serial: 'KD7-OTHER' });
-    await other.put('target identified', { serial: other.job.snapshot.facts['drive choice']?.serial });
+    await other.prepare(stock, 'KD7-OTHER');
     expect((await other.post('/runs', { berth: 1 })).body.detail).toContain('taken by');
   });
 
@@ -164,13 +158,7 @@ describe('the feed of a berth', () => {
 
   it('says of what runs why it wants hands, of what no berth watches too', async () => {
     const byHand = new Work(shop.as.technician, await bookJob(shop.as.counter, stock));
-    await byHand.put('old drive', { ...work.job.snapshot.facts['old drive'], serial: 'KD7-HAND' });
-    for (const key of ['partition table', 'health', 'before'] as const) await byHand.put(key);
-    await byHand.reserve(stock);
-    await byHand.plan();
-    await byHand.prepareDevice();
-    await byHand.put('source identified', { serial: 'KD7-HAND' });
-    await byHand.put('target identified', { serial: byHand.job.snapshot.facts['drive choice']?.serial });
+    await byHand.prepare(stock, 'KD7-HAND');
     await byHand.post('/runs', { berth: null });
     const { tag } = byHand.job;
     const wants = async () => {

@@ -232,8 +232,9 @@ export class Work {
     return this.job.procedure.steps.find((one) => one.id === id)?.state;
   }
 
-  async assess() {
-    for (const key of ['old drive', 'partition table', 'health', 'before'] as const) await this.put(key);
+  async assess(serial = FACTS['old drive'].serial) {
+    await this.put('old drive', { ...FACTS['old drive'], serial });
+    for (const key of ['partition table', 'health', 'before'] as const) await this.put(key);
   }
 
   async reserve(stock: Stock) {
@@ -241,13 +242,13 @@ export class Work {
   }
 
   /** Up to the go-ahead: assessed, reserved, planned, both drives identified. */
-  async prepare(stock: Stock) {
-    await this.assess();
+  async prepare(stock: Stock, oldSerial = FACTS['old drive'].serial) {
+    await this.assess(oldSerial);
     await this.reserve(stock);
     await this.plan();
     await this.prepareDevice();
     const serial = this.job.snapshot.facts['drive choice']?.serial;
-    await this.put('source identified');
+    await this.put('source identified', { serial: oldSerial });
     await this.put('target identified', { serial });
   }
 
