@@ -23,6 +23,7 @@ export function RunningRun({ job, run }: { job: JobView; run: RunView }) {
   const end = (outcome: 'ended well' | 'failed') =>
     void change('/runs/end', { outcome, note, leftAs: leftAs === '' ? null : leftAs });
   const watched = run.berth !== null;
+  const over = !watched || run.progress.condition === 'all written';
   const stopRule = run.kind === 'copy' ? stopRuleOf(job.snapshot) : null;
   return (
     <Sheet
@@ -64,7 +65,7 @@ export function RunningRun({ job, run }: { job: JobView; run: RunView }) {
             It failed
           </Button>
           <Button
-            variant={!watched || run.progress.condition === 'all written' ? 'contained' : 'outlined'}
+            variant={run.alarms.length === 0 && over ? 'contained' : 'outlined'}
             disabled={busy}
             onClick={() => end('ended well')}
           >
