@@ -19,12 +19,13 @@ export async function enter(page: Page, login: keyof typeof PASSWORDS = 'ilse', 
 export async function callForHands(page: Page): Promise<() => Promise<string[]>> {
   const listen = () => {
     const called: string[] = [];
-    class WrittenDown {
-      static permission = 'granted';
-      constructor(title: string, { body }: { body: string }) {
-        called.push(`${title}: ${body}`);
-      }
-    }
+    const write = (title: string, { body }: { body: string }) => called.push(`${title}: ${body}`);
+    const WrittenDown = Object.assign(
+      function (...told: Parameters<typeof write>) {
+        write(...told);
+      },
+      { permission: 'granted' },
+    );
     Object.assign(window, { Notification: WrittenDown, called });
   };
   await page.addInitScript(listen);
