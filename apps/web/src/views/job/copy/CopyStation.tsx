@@ -7,7 +7,7 @@ import { PastRuns } from './PastRuns';
 import { ReadBackSheet } from './ReadBackSheet';
 import { RunningRun } from './RunningRun';
 
-/** Both drives made certain, then the run: begin, live figures, end; and the attempts before it. */
+/** What runs stands first; else every drive is made certain and the copy begins; then reading back and what was tried before. */
 export function CopyStation({ job }: { job: JobView }) {
   if (wants(job.snapshot, 'fresh installation')) return <InstallForm job={job} />;
   const copies = job.runs.filter(({ kind }) => kind === 'copy');

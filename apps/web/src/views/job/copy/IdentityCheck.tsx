@@ -12,7 +12,7 @@ import { useScanned } from '../../../shell/scan';
 import { useJobChange } from '../useJobChange';
 import styles from './copy.module.css';
 
-/** No go-ahead until both drives are identified by what is scanned or typed from their labels. */
+/** No go-ahead until every drive of the copy is identified by what is scanned or typed from their labels. */
 export function IdentityCheck({ job }: { job: JobView }) {
   const { 'old drive': source, 'drive choice': target, 'added choice': added } = job.snapshot.facts;
   if (!source || !target) return <Empty>Read the old drive and reserve the new one first.</Empty>;
