@@ -106,6 +106,19 @@ test('the keys lead everywhere, and a scanned tag or serial opens its job', asyn
   await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible();
 });
 
+test('two keys of a person lead, however busy the page is between them', async ({ page }) => {
+  await enter(page, 'ilse', '/jobs/U-2410/plan');
+  await expect(page.getByRole('group', { name: 'Plan', exact: true })).toBeVisible();
+  await page.evaluate(() => {
+    const press = (key: string) => document.body.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true }));
+    press('.');
+    // No timer fires and nothing is drawn meanwhile.
+    for (const until = performance.now() + 120; performance.now() < until;);
+    press('2');
+  });
+  await expect(page).toHaveURL(/\/jobs\/U-2410\/assess/);
+});
+
 test('sizes are given and taken in the transfer map by keyboard', async ({ page }) => {
   await enter(page, 'ilse', '/jobs/U-2410/plan');
   const system = page.getByRole('button', { name: /^System:/ });

@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { useLocation, useNavigate } from 'react-router';
 import { STATIONS } from '@udrel/core/steps';
 import { PLACES } from './places';
@@ -24,6 +24,8 @@ function record(from: Element | null): void {
  */
 export function useKeys(showKeys: () => void, quiet: (act: () => void) => void): boolean {
   const [pending, setPending] = useState(false);
+  // The next key may come before the letters are drawn.
+  const led = useRef(false);
   const navigate = useNavigate();
   const { pathname } = useLocation();
 
@@ -34,6 +36,11 @@ export function useKeys(showKeys: () => void, quiet: (act: () => void) => void):
       const job = /^\/jobs\/([^/]+)/.exec(pathname);
       if (place) void navigate(place.path);
       else if (station && job) void navigate(`/jobs/${job[1]}/${stationPath(station)}`);
+    }
+
+    function lead(now: boolean): void {
+      led.current = now;
+      setPending(now);
     }
 
     function press(event: KeyboardEvent): void {
@@ -47,15 +54,15 @@ export function useKeys(showKeys: () => void, quiet: (act: () => void) => void):
     }
 
     function actOf(key: string): (() => void) | null {
-      if (pending) {
+      if (led.current) {
         return () => {
-          setPending(false);
+          lead(false);
           go(key);
         };
       }
       switch (key) {
         case '.':
-          return () => setPending(true);
+          return () => lead(true);
         case '/':
           return () => document.getElementById('scan')?.focus();
         case '?':
@@ -73,7 +80,7 @@ export function useKeys(showKeys: () => void, quiet: (act: () => void) => void):
 
     document.addEventListener('keydown', press);
     return () => document.removeEventListener('keydown', press);
-  }, [pending, pathname, navigate, showKeys, quiet]);
+  }, [pathname, navigate, showKeys, quiet]);
 
   return pending;
 }

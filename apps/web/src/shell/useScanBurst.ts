@@ -28,6 +28,20 @@ function continues({ text, since, at }: Burst, now: number): boolean {
 const fieldOf = (target: EventTarget | null) =>
   target instanceof HTMLInputElement || target instanceof HTMLTextAreaElement ? target : null;
 
+/** What a key does, once it is certain that no scanner pressed it. */
+interface Waiting {
+  act: () => void;
+  timer: ReturnType<typeof setTimeout>;
+}
+
+/** Takes back what waits, and answers it. */
+function drop(waiting: { current: Waiting | null }): Waiting | null {
+  const { current } = waiting;
+  if (current) clearTimeout(current.timer);
+  waiting.current = null;
+  return current;
+}
+
 /** Puts back what stood in a field before a scan was typed into it. */
 function restore(field: HTMLInputElement | HTMLTextAreaElement, value: string): void {
   const own = Object.getOwnPropertyDescriptor(Object.getPrototypeOf(field) as object, 'value');
@@ -42,7 +56,7 @@ function restore(field: HTMLInputElement | HTMLTextAreaElement, value: string): 
  */
 export function useScanBurst(take: (text: string) => void): { quiet: (act: () => void) => void } {
   const burst = useRef<Burst>(NONE);
-  const pending = useRef<ReturnType<typeof setTimeout> | null>(null);
+  const waiting = useRef<Waiting | null>(null);
 
   useEffect(() => {
     function press(event: KeyboardEvent): void {
@@ -56,11 +70,9 @@ export function useScanBurst(take: (text: string) => void): { quiet: (act: () =>
         return;
       }
       if (event.key.length !== 1 || event.ctrlKey || event.metaKey || event.altKey) return;
-      // A second key at once: the first one was no shortcut.
-      if (quick && pending.current) {
-        clearTimeout(pending.current);
-        pending.current = null;
-      }
+      // A second key at once: the first one was no shortcut. One that came later finds it done, on a busy page too.
+      const before = drop(waiting);
+      if (!quick) before?.act();
       const field = fieldOf(event.target);
       burst.current = quick
         ? { ...current, text: current.text + event.key, at: now }
@@ -80,13 +92,10 @@ export function useScanBurst(take: (text: string) => void): { quiet: (act: () =>
   }, [take]);
 
   const quiet = useCallback((act: () => void) => {
-    if (pending.current) clearTimeout(pending.current);
-    pending.current = null;
+    drop(waiting);
     if (burst.current.text.length >= UNDER_WAY) return;
-    pending.current = setTimeout(() => {
-      pending.current = null;
-      act();
-    }, GAP + 5);
+    const timer = setTimeout(() => drop(waiting)?.act(), GAP + 5);
+    waiting.current = { act, timer };
   }, []);
   return { quiet };
 }
