@@ -113,9 +113,16 @@ test('a plan with two new drives: system here, data there, each copied onto, wat
   await expect(gate(page, 'identified')).toContainText('The added drive is not identified by its serial.');
   await expect(page.getByRole('button', { name: 'Copy has begun' })).toBeDisabled();
   await identify(boxes, [added?.serial]);
-  await copyAt(page, '4', 'Copy onto the new drive, attempt 1, is running');
-  await expect(gate(page, 'copied')).toContainText('Nothing has been copied onto the added drive.');
+  // What went wrong for one drive does not hold up the other.
+  await page.getByLabel('Where the drives lie').selectOption('4');
+  await page.getByRole('button', { name: 'Copy has begun' }).click();
+  await page.getByLabel('Note: what went wrong, what was lost').fill('Begun from the wrong stick');
+  await page.getByRole('button', { name: 'It failed' }).click();
+  await expect(page.getByLabel('Onto').locator(':checked')).toHaveText(`added drive, ${added?.serial}`);
   await copyAt(page, '4', 'Copy onto the added drive, attempt 1, is running');
+  await expect(gate(page, 'copied')).toContainText('the new drive is not trusted until');
+  await page.getByRole('button', { name: 'another socket' }).click();
+  await copyAt(page, '4', 'Copy onto the new drive, attempt 2, is running');
   await expect(gate(page, 'copied')).toHaveAttribute('data-holds', 'true');
   for (const name of ['New drive read back', 'Added drive read back']) await readBack(page, name);
   await expect(gate(page, 'read back')).toHaveAttribute('data-holds', 'true');

@@ -22,7 +22,7 @@ import {
 } from '@udrel/server/services';
 import type { JobBooking, JobView, QuoteView } from '@udrel/contract/types';
 import type { MeasurementSet } from '@udrel/core/benchmarks';
-import { fitsFirst, functionChecks, nextTarget, opensFirst, priceHolds } from '@udrel/core/steps';
+import { fitsFirst, functionChecks, opensFirst, priceHolds, waitingTargets } from '@udrel/core/steps';
 import type { Afterwards } from '../data/afterwards';
 import { REACHED, type DemoJob, type Reached } from '../data/demo-job';
 import { tables } from '../data/tables';
@@ -202,7 +202,7 @@ function driveSteps(job: DemoJob, stage: Stage): Steps {
   const begin: Act = (acting, view) =>
     beginRun(acting, view.tag, {
       version: view.version,
-      onto: nextTarget(view.snapshot) ?? 'new',
+      onto: waitingTargets(view.snapshot)[0] ?? 'new',
       berth: job.reached === 'running' ? (job.berth ?? null) : null,
     });
   const end =

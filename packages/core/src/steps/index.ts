@@ -5,11 +5,11 @@ export {
   copyTrusted,
   lastCopy,
   latestRun,
-  nextTarget,
   readBackOf,
   TARGET_FACTS,
   TARGET_NAMES,
   targetTrusted,
+  waitingTargets,
 } from './targets';
 export { occupant, type Seated } from './occupant';
 export { gatePassed } from './gates';

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { gatesOf } from './gates';
 import { procedureOf } from './procedure';
 import { factsOf, job, keys, planBy, run } from './samples.test-data';
-import { copyTrusted, nextTarget, readBackOf, targetTrusted } from './targets';
+import { copyTrusted, readBackOf, targetTrusted, waitingTargets } from './targets';
 import type { JobFacts, JobSnapshot, RunSummary } from './types';
 
 const { estimate } = planBy('both at the bench');
@@ -33,10 +33,17 @@ const stepOf = (snapshot: JobSnapshot, id: string) => procedureOf(snapshot).step
 
 describe('a copy onto two drives', () => {
   it('goes onto one after the other, each with its own attempts', () => {
-    expect(nextTarget(two([]))).toBe('new');
-    expect(nextTarget(two([run('ended well')]))).toBe('added');
-    expect(nextTarget(two([run('ended well'), run('failed', 1, 'added')]))).toBe('added');
-    expect(nextTarget(two([run('ended well'), run('ended well', 2, 'added')]))).toBeNull();
+    expect(waitingTargets(two([]))).toEqual(['new', 'added']);
+    expect(waitingTargets(two([run('ended well')]))).toEqual(['added']);
+    expect(waitingTargets(two([run('ended well'), run('failed', 1, 'added')]))).toEqual(['added']);
+    expect(waitingTargets(two([run('ended well'), run('ended well', 2, 'added')]))).toEqual([]);
+  });
+
+  it('does not keep a drive waiting for another attempt at the one before it', () => {
+    const failed = two([run('failed')]);
+    expect(waitingTargets(failed)).toEqual(['added', 'new']);
+    expect(stepOf(failed, 'begin copy')?.title).toBe('Begin the copy onto the added drive');
+    expect(waitingTargets(two([run('failed'), run('failed', 1, 'added')]))).toEqual(['new', 'added']);
   });
 
   it('names the drive that nothing can be trusted on yet', () => {

@@ -66,9 +66,14 @@ export function copyTrusted(job: JobSnapshot): boolean {
   return copyTargets(job).every((on) => targetTrusted(job, on));
 }
 
-/** The drive that is to be copied onto next; null where every one of them can be trusted. */
-export function nextTarget(job: JobSnapshot): TargetId | null {
-  return copyTargets(job).find((on) => !targetTrusted(job, on)) ?? null;
+/**
+ * The drives that a copy may begin onto, since they cannot be trusted: first those that were not tried yet, for an attempt
+ * that went wrong may still be read back.
+ */
+export function waitingTargets(job: JobSnapshot): TargetId[] {
+  const waiting = copyTargets(job).filter((on) => !targetTrusted(job, on));
+  const tried = (on: TargetId) => latestRun(job, on) !== null;
+  return [...waiting.filter((on) => !tried(on)), ...waiting.filter(tried)];
 }
 
 /** The reading back of that drive after the latest attempt; null where there was none. */

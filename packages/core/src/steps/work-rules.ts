@@ -4,7 +4,7 @@ import { addedHolds, allIdentified, fitsDrive, fittedHolds, planHolds, replacesD
 import { decided, fitsFirst, opensFirst } from './on-route';
 import { preparationsOf } from './preparations';
 import { always, BOOKED, titled, type StepRule } from './step-rule';
-import { copyTargets, copyTrusted, lastCopy, latestRun, nextTarget, readBackOf } from './targets';
+import { copyTargets, copyTrusted, lastCopy, latestRun, readBackOf, waitingTargets } from './targets';
 import type { JobSnapshot } from './types';
 
 const copies = (job: JobSnapshot) => wants(job, 'new drive');
@@ -38,7 +38,7 @@ function addedFittedBeforeCopy(job: JobSnapshot): boolean {
 
 /** Two drives are copied onto one after the other. */
 function beginTitle(job: JobSnapshot): string {
-  const next = nextTarget(job) ?? 'new';
+  const next = waitingTargets(job)[0] ?? 'new';
   const onto = next === 'added' ? ' onto the added drive' : '';
   return latestRun(job, next)?.outcome === 'failed'
     ? `Begin another attempt at the copy${onto}`

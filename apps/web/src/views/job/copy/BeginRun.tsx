@@ -4,7 +4,8 @@ import { useCallback, useMemo, useState } from 'react';
 import type { BerthView, JobView, RunView } from '@udrel/contract/types';
 import { binary } from '@udrel/core/capacity';
 import { adviceOn } from '@udrel/core/progress';
-import { nextTarget } from '@udrel/core/steps';
+import type { TargetId } from '@udrel/core/layout';
+import { TARGET_FACTS, TARGET_NAMES, waitingTargets } from '@udrel/core/steps';
 import { useBerthsQuery } from '../../../api/api';
 import { fieldTrouble } from '../../../api/problem';
 import { range } from '../../../format/time';
@@ -22,7 +23,9 @@ export function BeginRun({ job }: { job: JobView }) {
   const free = useMemo(() => berths.filter((berth) => !berth.busy), [berths]);
   const [berth, setBerth] = useState<string>();
   const chosen = berth ?? String(free.find((one) => one.watched)?.number ?? '');
-  const onto = nextTarget(job.snapshot) ?? 'new';
+  const waiting = useMemo(() => waitingTargets(job.snapshot), [job.snapshot]);
+  const [picked, setPicked] = useState<TargetId>();
+  const onto = picked && waiting.includes(picked) ? picked : (waiting[0] ?? 'new');
   const before = job.runs.findLast((run) => run.kind === 'copy' && run.onto === onto);
   const failed = before?.outcome === 'failed';
   const [changed, setChanged] = useState('');
@@ -44,10 +47,26 @@ export function BeginRun({ job }: { job: JobView }) {
   if (!planned || step?.state === 'done') return null;
   return (
     <Sheet
-      title={step?.title ?? 'Begin the copy'}
+      title={waiting.length > 1 ? 'Begin the copy' : (step?.title ?? 'Begin the copy')}
       aside={step?.state === 'ready' ? 'the drives are certain' : 'no go-ahead yet'}
     >
       <div className={styles.fields}>
+        {waiting.length > 1 && (
+          <TextField
+            select
+            className={styles.wide}
+            label="Onto"
+            value={onto}
+            onChange={(event) => setPicked(event.target.value as TargetId)}
+            slotProps={{ select: { native: true } }}
+          >
+            {waiting.map((on) => (
+              <option key={on} value={on}>
+                {TARGET_NAMES[on]}, {job.snapshot.facts[TARGET_FACTS[on].choice]?.serial}
+              </option>
+            ))}
+          </TextField>
+        )}
         <TextField
           select
           className={styles.wide}
