@@ -51,12 +51,15 @@ describe('the feed of a berth', () => {
     expect(await done()).toBe(11e8);
   });
 
-  it('does not let a copy end well before its counters say so, nor two runs lie at one berth', async () => {
+  it('does not let a copy end well before its counters say so, nor two jobs use one berth', async () => {
     const refused = await work.post('/runs/end', { outcome: 'ended well', note: '' });
     expect(refused.body.code).toBe('not-all-written');
     const other = new Work(shop.as.technician, await bookJob(shop.as.counter, stock));
     await other.prepare(stock, 'KD7-OTHER');
     expect((await other.post('/runs', { berth: 1 })).body.detail).toContain('taken by');
+    await other.post('/runs', { berth: null });
+    await other.post('/runs/end', { outcome: 'failed', note: 'Lead came off' });
+    expect((await other.post('/look', { berth: 1 })).body.detail).toContain('taken by');
   });
 
   it('comes to the same figures however batches are doubled, mixed up and late, and whatever the clock says', async () => {

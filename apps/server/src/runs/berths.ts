@@ -18,16 +18,23 @@ export async function listBerths(manager: EntityManager, now: Date): Promise<Ber
   });
 }
 
-/** The id of a berth by its number. Refuses one that does not exist or where something runs. */
-export async function freeBerth({ manager }: Acting, number: number): Promise<string> {
-  const berth = await firstRow<{ id: string; busy: string | null }>(
+/**
+ * A berth by its number, locked. Refuses one that does not exist, or where something of a job other than `own`
+ * runs.
+ */
+export async function freeBerth(
+  { manager }: Acting,
+  number: number,
+  own: string | null = null,
+): Promise<{ id: string; watched: boolean }> {
+  const berth = await firstRow<{ id: string; watched: boolean; busy: string | null }>(
     manager,
-    `select b.id, (select j.tag from run r join job j on j.id = r.job_id
-                    where r.berth_id = b.id and r.outcome = 'running') as busy
+    `select b.id, b.watched, (select j.tag from run r join job j on j.id = r.job_id
+                               where r.berth_id = b.id and r.outcome = 'running') as busy
        from berth b where b.number = $1 for update of b`,
     [number],
   );
   if (!berth) throw fieldWrong('berth', `There is no berth ${number}.`);
-  if (berth.busy) throw fieldWrong('berth', `Berth ${number} is taken by ${berth.busy}.`);
-  return berth.id;
+  if (berth.busy && berth.busy !== own) throw fieldWrong('berth', `Berth ${number} is taken by ${berth.busy}.`);
+  return berth;
 }

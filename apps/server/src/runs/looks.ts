@@ -13,6 +13,7 @@ import { readJob } from '../jobs/view';
 import { firstRow, rows } from '../platform/database';
 import { fieldWrong, Refusal } from '../platform/errors';
 import type { Acting } from '../platform/routes';
+import { freeBerth } from './berths';
 import { Look } from './entities';
 
 /** Asks the bench agent to read the finished drive at a berth against the plan. */
@@ -20,12 +21,7 @@ export function askLook(acting: Acting, tag: string, given: AskLook): Promise<Jo
   return changeJob(acting, tag, given.version, async (job) => {
     const { onto = 'new' } = given;
     const { attempt } = readable(job, onto);
-    const berth = await firstRow<{ id: string; watched: boolean }>(
-      acting.manager,
-      'select id, watched from berth where number = $1',
-      [given.berth],
-    );
-    if (!berth) throw fieldWrong('berth', `There is no berth ${given.berth}.`);
+    const berth = await freeBerth(acting, given.berth, tag);
     if (!berth.watched) throw fieldWrong('berth', `No agent watches berth ${given.berth}: read the drive by a file.`);
     await acting.manager.query('delete from look where job_id = $1 and answered_at is null', [job.id]);
     const at = { askedBy: acting.actor.id, askedAt: acting.now, answeredAt: null, trouble: '' };

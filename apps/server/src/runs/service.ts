@@ -35,7 +35,7 @@ export function beginRun(acting: Acting, tag: string, given: BeginRun): Promise<
     if (before?.outcome === 'failed' && changed === '') {
       throw fieldWrong('changed', 'Note what was changed since the attempt that failed.');
     }
-    const berthId = given.berth === null ? null : await freeBerth(acting, given.berth);
+    const berthId = given.berth === null ? null : (await freeBerth(acting, given.berth)).id;
     const alike = job.runs.filter((run) => run.kind === kind && run.onto === onto);
     const attempt = Math.max(0, ...alike.map((run) => run.attempt)) + 1;
     await acting.manager.insert(Run, {

@@ -48,10 +48,11 @@ export function ReadBackSheet({ job, on }: { job: JobView; on: TargetId }) {
 
 function AskForIt({ job, on, again, next }: { job: JobView; on: TargetId; again: boolean; next: boolean }) {
   const { data: berths = [] } = useBerthsQuery();
-  const watched = berths.filter((berth) => berth.watched);
+  const watched = berths.filter((berth) => berth.watched && (berth.busy === null || berth.busy === job.tag));
   const lastBerth = job.runs.findLast((run) => run.kind === 'copy' && run.onto === on)?.berth;
   const [berth, setBerth] = useState<string>();
-  const chosen = berth ?? String(lastBerth ?? watched[0]?.number ?? '');
+  const [there = watched[0]] = watched.filter(({ number }) => String(number) === (berth ?? String(lastBerth)));
+  const chosen = String(there?.number ?? '');
   const [whyNot, setWhyNot] = useState('');
   const [typed, setTyped] = useState('');
   const name = TARGET_NAMES[on];
