@@ -74,6 +74,7 @@ it('begins nothing before all three drives are identified, nor over what the add
     [other.id],
   );
   await put('added identified', { serial: 'PW-0120' });
+  expect(work.job.history[0]?.sentence).toBe('Added drive identified: PW-0120');
   expect(missing('identified')).toEqual(['The added drive holds data: confirm by typing its serial again.']);
   expect((await put('added overwrite confirmed', { serial: 'PW-0001' })).status).toBe(422);
   await put('added overwrite confirmed', { serial: 'pw-0120' });

@@ -27,11 +27,29 @@ function runName(data: Data): string {
 
 const driveRead = (data: Data) => (data['onto'] === 'added' ? 'added drive' : 'new drive');
 
+/** What a fact says of the drive whose serial it holds. */
+const DONE_WITH_DRIVE: Readonly<Record<string, string>> = {
+  'source identified': 'Old drive identified',
+  'target identified': 'New drive identified',
+  'added identified': 'Added drive identified',
+  'overwrite confirmed': 'New drive may be overwritten',
+  'added overwrite confirmed': 'Added drive may be overwritten',
+  fitted: 'New drive fitted',
+  'added fitted': 'Added drive fitted',
+  'put back': 'Drive put back',
+};
+
+function recorded(data: Data, as: string): string {
+  const told = DONE_WITH_DRIVE[word(data, 'key')];
+  if (!told || !data['serial']) return `${as}: ${word(data, 'key')}`;
+  return `${told}${as === 'Corrected' ? ' anew' : ''}: ${word(data, 'serial')}`;
+}
+
 /** What happened, in words, by the kind of event. Events hold no names of customers and no secrets. */
 const SENTENCES: Readonly<Record<string, (data: Data) => string>> = {
   booked: () => 'Booked in',
-  'fact recorded': (data) => `Recorded: ${word(data, 'key')}`,
-  'fact corrected': (data) => `Corrected: ${word(data, 'key')}`,
+  'fact recorded': (data) => recorded(data, 'Recorded'),
+  'fact corrected': (data) => recorded(data, 'Corrected'),
   'drive reserved': (data) => `Reserved drive ${word(data, 'serial')} for site ${word(data, 'siteId').toUpperCase()}`,
   'added drive reserved': (data) =>
     `Reserved drive ${word(data, 'serial')} to be added at site ${word(data, 'siteId').toUpperCase()}`,

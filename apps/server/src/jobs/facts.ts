@@ -266,6 +266,22 @@ function serialNow(job: Parameters<typeof keepFact>[1], key: FactKey, value: unk
   return key === 'old drive' ? (value as { serial: string }).serial : job.snapshot.facts['old drive']?.serial;
 }
 
+/** Facts that say of a drive by its serial what was done with it: the history names it. */
+const OF_A_DRIVE: readonly FactKey[] = [
+  'source identified',
+  'target identified',
+  'added identified',
+  'overwrite confirmed',
+  'added overwrite confirmed',
+  'fitted',
+  'added fitted',
+  'put back',
+];
+
+function serialIn(key: FactKey, value: unknown): { serial?: string } {
+  return OF_A_DRIVE.includes(key) ? { serial: (value as { serial: string }).serial } : {};
+}
+
 /** Makes a value the current one of its key; earlier ones stay on record. */
 export async function keepFact(
   { manager, actor, now }: Acting,
@@ -291,5 +307,5 @@ export async function keepFact(
     current: true,
   };
   await insertRows(manager, 'fact', [row]);
-  return { kind: replaced > 0 ? 'fact corrected' : 'fact recorded', data: { key } };
+  return { kind: replaced > 0 ? 'fact corrected' : 'fact recorded', data: { key, ...serialIn(key, value) } };
 }

@@ -70,6 +70,20 @@ describe('progress of a run', () => {
     expect(progressOf(after, 40e9).elapsed).toBe(2);
   });
 
+  it('tells how long writing took once all is written, whatever comes after', () => {
+    expect(progressOf(feed(steady(49, 100)), 5e9).wrote).toBeNull();
+    const over = [...steady(50, 100), at(900, 5e9)];
+    expect(progressOf(feed(over), 5e9).wrote).toEqual({ seconds: 50, rate: 100 });
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 200 }), fc.integer({ min: 1, max: 300 }), fc.nat(5000), (s, rate, idle) => {
+        const samples = [...steady(s, rate), at(s + 1 + idle, s * rate * 1e6)];
+        const { wrote } = progressOf(feed(samples), s * rate * 1e6);
+        expect(wrote?.seconds).toBe(s);
+        expect(wrote?.rate).toBeCloseTo(rate, 6);
+      }),
+    );
+  });
+
   it('knows when all is written, and says nothing of time before it has figures', () => {
     expect(progressOf(feed(steady(50, 100)), 5e9).condition).toBe('all written');
     expect(progressOf(beginProgress(), 5e9)).toMatchObject({ condition: 'not started', left: null });

@@ -52,6 +52,8 @@ export interface Progress {
   elapsed: number;
   sourceWritten: number;
   busy: number | null;
+  /** Seconds that writing took and its mean rate, MB/s, once all is written; null before. */
+  wrote: { seconds: number; rate: number } | null;
 }
 
 const RECENT = 30;
@@ -168,7 +170,13 @@ export function progressOf(state: ProgressState, planned: number): Progress {
     elapsed: state.elapsed,
     sourceWritten: state.sourceWritten,
     busy: state.busy,
+    wrote: planned > 0 && state.done >= planned ? wroteIn(state) : null,
   };
+}
+
+function wroteIn({ elapsed, still, moved }: ProgressState): NonNullable<Progress['wrote']> {
+  const seconds = elapsed - still;
+  return { seconds, rate: moved / 1e6 / Math.max(1, seconds) };
 }
 
 function conditionOf(state: ProgressState, planned: number): Condition {

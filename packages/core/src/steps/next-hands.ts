@@ -40,10 +40,10 @@ export function nextHands(jobs: readonly FloorJob[], now: number): HandsRow[] {
     .sort(urgency);
 }
 
-/** The first step that hands can do, or the one that a run leads to. */
+/** What calls for hands, else the step that a run leads to, else the first one that hands can do. */
 export function nextStep(procedure: Procedure): Step | null {
   const first = (state: Step['state']) => procedure.steps.find((step) => step.state === state);
-  return first('running') ?? first('ready') ?? null;
+  return procedure.steps.find(({ calls }) => calls) ?? first('running') ?? first('ready') ?? null;
 }
 
 /** Minutes until the last of what is ordered is expected, counted to the beginning of that day; 0 once it is due. */
@@ -55,7 +55,6 @@ function startsIn(step: Step, job: JobSnapshot, now: number): number {
   if (step.id === 'receive part') return deliveryIn(job, now);
   if (step.state !== 'running') return 0;
   const run = job.runs.find((one) => one.outcome === 'running');
-  if (run?.wants) return 0;
   return run?.left ? run.left.low / 60 : (job.facts.plan?.estimate.low ?? 0) / 60;
 }
 

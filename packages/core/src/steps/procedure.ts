@@ -3,7 +3,7 @@ import { gatePassed, gatesOf } from './gates';
 import { preparationsOf } from './preparations';
 import { PRICE_RULE } from './price-rule';
 import { gatesFor, minutesOf, type StepRule } from './step-rule';
-import { lastCopy } from './targets';
+import { lastCopy, preparingRun } from './targets';
 import {
   STATIONS,
   type Gate,
@@ -33,14 +33,16 @@ export function procedureOf(job: JobSnapshot): Procedure {
   const titles = new Map(rules.map((rule) => [rule.id, rule.title(job)]));
   const steps = rules.map((rule): Step => {
     const waitsFor = doneIds.has(rule.id) ? [] : waiting(rule, job, gates, present, doneIds, titles);
-    const running = runsNow(rule.id, job);
-    const state = doneIds.has(rule.id) ? 'done' : running ? 'running' : waitsFor.length > 0 ? 'waiting' : 'ready';
+    const run = doneIds.has(rule.id) ? null : runOf(rule.id, job);
+    const byHands = waitsFor.length > 0 ? 'waiting' : 'ready';
+    const state = doneIds.has(rule.id) ? 'done' : run ? (run.wants ? 'ready' : 'running') : byHands;
     return {
       id: rule.id,
       station: rule.station,
       title: rule.title(job),
       minutes: minutesOf(rule, job),
       state,
+      calls: Boolean(run?.wants),
       waitsFor,
     };
   });
@@ -54,10 +56,11 @@ export function procedureOf(job: JobSnapshot): Procedure {
   };
 }
 
-/** Whether the step is one that goes on by itself at the moment. */
-function runsNow(id: StepId, job: JobSnapshot): boolean {
-  if (id === 'end copy') return lastCopy(job)?.outcome === 'running';
-  return id === 'prepare' && job.runs.some(({ kind, outcome }) => kind !== 'copy' && outcome === 'running');
+/** What of the step goes on by itself at the moment; null where nothing does. */
+function runOf(id: StepId, job: JobSnapshot): RunSummary | null {
+  if (id === 'prepare') return preparingRun(job);
+  const copy = id === 'end copy' ? lastCopy(job) : null;
+  return copy?.outcome === 'running' ? copy : null;
 }
 
 /** Stable order in which no step stands before one that must come first. Throws for a circle in the rules. */

@@ -63,6 +63,7 @@ describe('the procedure', () => {
       procedureOf(job({ facts, runs })).stations.find((one) => one.station === 'Copy')?.state;
     expect(copy([])).toBe('open');
     expect(copy([run('running')])).toBe('running');
+    expect(copy([{ ...run('running'), wants: 'stalled' }])).toBe('open');
     expect(copy([run('failed')])).toBe('open');
     expect(copy([run('ended well')])).toBe('done');
   });
@@ -180,5 +181,23 @@ describe('hands next', () => {
       'Look at the copy: it should be over',
       'Copy ends: record how',
     ]);
+    expect(rows.map(({ step }) => step.state)).toEqual(['ready', 'ready', 'ready', 'running']);
+  });
+
+  it('names what prepares the copy when it should be over', () => {
+    const decrypting = {
+      ...run('running'),
+      kind: 'decrypt' as const,
+      onto: null,
+      about: 'p3',
+      wants: 'overdue' as const,
+    };
+    const facts = factsOf(keys.slice(0, keys.indexOf('prepared')));
+    const [row] = nextHands([{ tag: 'a', promisedAt: null, snapshot: job({ facts, runs: [decrypting] }) }], 0);
+    expect(row?.step).toMatchObject({
+      id: 'prepare',
+      state: 'ready',
+      title: 'Look at the decrypting: it should be over',
+    });
   });
 });

@@ -40,6 +40,11 @@ export function lastCopy({ runs }: Pick<JobSnapshot, 'runs'>): RunSummary | null
   return runs.findLast(({ kind }) => kind === 'copy') ?? null;
 }
 
+/** What prepares the copy and runs at the moment: decrypting, a check; null where nothing does. */
+export function preparingRun({ runs }: Pick<JobSnapshot, 'runs'>): RunSummary | null {
+  return runs.find(({ kind, outcome }) => kind !== 'copy' && outcome === 'running') ?? null;
+}
+
 /** Whether a drive that the copy goes onto was identified, and what it is known to hold may be overwritten. */
 export function targetIdentified({ facts }: JobSnapshot, on: TargetId): boolean {
   const { choice, identified, holds, confirmed } = TARGET_FACTS[on];

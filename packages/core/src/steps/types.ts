@@ -361,6 +361,8 @@ export interface Step {
   /** Hands time, minutes. */
   minutes: number;
   state: StepState;
+  /** Whether what ran by itself wants hands: it comes before anything else of the job. */
+  calls: boolean;
   /** Why it waits, one sentence each. */
   waitsFor: string[];
 }

@@ -4,7 +4,7 @@ import { addedHolds, allIdentified, fitsDrive, fittedHolds, planHolds, replacesD
 import { decided, fitsFirst, opensFirst } from './on-route';
 import { preparationsOf } from './preparations';
 import { always, BOOKED, titled, type StepRule } from './step-rule';
-import { copyTargets, copyTrusted, lastCopy, latestRun, readBackOf, waitingTargets } from './targets';
+import { copyTargets, copyTrusted, lastCopy, latestRun, preparingRun, readBackOf, waitingTargets } from './targets';
 import type { JobSnapshot } from './types';
 
 const copies = (job: JobSnapshot) => wants(job, 'new drive');
@@ -51,6 +51,14 @@ function endTitle(job: JobSnapshot): string {
   return run?.outcome === 'running' && run.wants
     ? `Look at the copy: ${WANTS_WORDS[run.wants]}`
     : 'Copy ends: record how';
+}
+
+/** What brings hands to a run that prepares the copy. */
+function prepareTitle(job: JobSnapshot): string {
+  const run = preparingRun(job);
+  return run?.wants
+    ? `Look at the ${run.kind === 'decrypt' ? 'decrypting' : 'file-system check'}: ${WANTS_WORDS[run.wants]}`
+    : 'Prepare the device for the copy';
 }
 
 /** Every drive was copied onto, however that went: what was read back as planned is trusted all the same. */
@@ -171,7 +179,7 @@ export const WORK_RULES: readonly StepRule[] = [
   {
     id: 'prepare',
     station: 'Plan',
-    title: titled('Prepare the device for the copy'),
+    title: prepareTitle,
     minutes: 8,
     applies: copies,
     done: (job) => planHolds(job) && preparationsOf(job).every(({ done }) => done),

@@ -56,7 +56,7 @@ function WatchedFigures({ run: { progress, plannedBytes, simulatedSpeed, silentF
       <span className="mono">
         {decimal(progress.done)} of {decimal(plannedBytes)}
       </span>
-      <span className="mono">{rate(progress.rate)}</span>
+      <span className="mono">{progress.wrote ? `in ${duration(progress.wrote.seconds)}` : rate(progress.rate)}</span>
       <span className={alarming ? 'danger' : 'sub'}>{conditionWords(progress)}</span>
       {silentFor !== null && silentFor > 15 && (
         <span className="danger">no word from the berth for {duration(silentFor)}</span>

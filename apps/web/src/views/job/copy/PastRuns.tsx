@@ -1,6 +1,6 @@
 import type { JobView, RunView } from '@udrel/contract/types';
 import { decimal } from '@udrel/core/capacity';
-import { moment } from '../../../format/time';
+import { duration, moment } from '../../../format/time';
 import { nameOfRun } from '../../../format/runs';
 import { OutcomeMark, Sheet } from '../../../ui';
 
@@ -20,7 +20,7 @@ export function PastRuns({ job, runs }: { job: JobView; runs: readonly RunView[]
                 <OutcomeMark outcome={run.outcome === 'ended well' ? 'pass' : 'fail'} /> {run.outcome}
               </td>
               <td>{tellRun(run)}</td>
-              <td>{run.berth === null ? 'timed by hand' : `berth ${run.berth}, ${decimal(run.progress.done)}`}</td>
+              <td>{whereAndHowMuch(run)}</td>
               <td className="figure">{moment(run.endedAt ?? run.beganAt)}</td>
             </tr>
           ))}
@@ -28,6 +28,11 @@ export function PastRuns({ job, runs }: { job: JobView; runs: readonly RunView[]
       </table>
     </Sheet>
   );
+}
+
+function whereAndHowMuch({ berth, progress: { done, wrote } }: RunView): string {
+  if (berth === null) return 'timed by hand';
+  return `berth ${berth}, ${decimal(done)}${wrote ? ` in ${duration(wrote.seconds)}` : ''}`;
 }
 
 /** What was noted of an attempt: what was changed for it, what went wrong, what was seen, how it was left. */

@@ -1,33 +1,34 @@
-import {
-  CategoryScale,
-  Chart,
-  Filler,
-  LinearScale,
-  LineController,
-  LineElement,
-  PointElement,
-  Tooltip,
-} from 'chart.js';
+import { Chart, Filler, LinearScale, LineController, LineElement, PointElement, Tooltip } from 'chart.js';
 import { memo, useMemo } from 'react';
 import { Line } from 'react-chartjs-2';
 import type { Curve } from '@udrel/core/progress';
 import { duration } from '../../../format/time';
 
-Chart.register(CategoryScale, Filler, LinearScale, LineController, LineElement, PointElement, Tooltip);
+Chart.register(Filler, LinearScale, LineController, LineElement, PointElement, Tooltip);
 Chart.defaults.font.family = 'Atkinson Hyperlegible Next Variable, sans-serif';
 
 const colour = (name: string) => getComputedStyle(document.documentElement).getPropertyValue(name).trim();
 
+const MINUTE = 60;
+const HOUR = 60 * MINUTE;
+const TICKS = [10, 30, MINUTE, 2 * MINUTE, 5 * MINUTE, 10 * MINUTE, 15 * MINUTE, 30 * MINUTE, HOUR, 2 * HOUR, 6 * HOUR];
+
+/** The times under the curve, seconds: round ones, at most nine. */
+function ticksUpTo(seconds: number): number[] {
+  const step = TICKS.find((one) => seconds / one <= 8) ?? 24 * HOUR;
+  return Array.from({ length: Math.floor(seconds / step) + 1 }, (_none, n) => n * step);
+}
+
 /** The rate of a run over its time, however long it goes: its points are joined as it grows. */
 const RunCurve = memo(function RunCurve({ curve, expected }: { curve: Curve; expected: number }) {
   const { rates, width } = curve;
+  const seconds = rates.length * width;
   const data = useMemo(
     () => ({
-      labels: rates.map((_rate, at) => duration((at + 1) * width)),
       datasets: [
         {
           label: 'MB/s',
-          data: rates,
+          data: rates.map((y, at) => ({ x: (at + 1) * width, y })),
           borderColor: colour('--petrol'),
           backgroundColor: colour('--petrol-soft'),
           fill: true,
@@ -37,7 +38,7 @@ const RunCurve = memo(function RunCurve({ curve, expected }: { curve: Curve; exp
         },
         {
           label: 'expected',
-          data: rates.map(() => expected),
+          data: [0, seconds].map((x) => ({ x, y: expected })),
           borderColor: colour('--line-strong'),
           borderDash: [4, 4],
           borderWidth: 1,
@@ -45,7 +46,7 @@ const RunCurve = memo(function RunCurve({ curve, expected }: { curve: Curve; exp
         },
       ],
     }),
-    [rates, width, expected],
+    [rates, width, expected, seconds],
   );
   return (
     <div style={{ height: 170 }}>
@@ -56,9 +57,33 @@ const RunCurve = memo(function RunCurve({ curve, expected }: { curve: Curve; exp
         options={{
           animation: false,
           maintainAspectRatio: false,
-          plugins: { legend: { display: false }, tooltip: { intersect: false, mode: 'index' } },
+          parsing: false,
+          plugins: {
+            legend: { display: false },
+            tooltip: {
+              intersect: false,
+              mode: 'nearest',
+              axis: 'x',
+              filter: ({ datasetIndex }) => datasetIndex === 0,
+              callbacks: { title: ([point]) => duration(point?.parsed.x ?? 0) },
+            },
+          },
           scales: {
-            x: { ticks: { maxTicksLimit: 8, color: colour('--ink-2'), maxRotation: 0 }, grid: { display: false } },
+            x: {
+              type: 'linear',
+              min: 0,
+              max: seconds,
+              // Its own ticks are stretched so that the last one stands at the end.
+              afterBuildTicks: (axis) => {
+                axis.ticks = ticksUpTo(seconds).map((value) => ({ value }));
+              },
+              ticks: {
+                callback: (value) => duration(Number(value)),
+                color: colour('--ink-2'),
+                maxRotation: 0,
+              },
+              grid: { display: false },
+            },
             y: {
               beginAtZero: true,
               title: { display: true, text: 'MB/s', color: colour('--ink-2') },

@@ -110,16 +110,17 @@ function Watched({ run }: { run: RunView }) {
           </dd>
         </div>
         <div>
-          <dt>rate</dt>
+          <dt>{progress.wrote ? 'mean rate' : 'rate'}</dt>
           <dd>
-            {rate(progress.rate)}
+            {rate(progress.wrote?.rate ?? progress.rate)}
             <small>expected {rate(Math.round(expected))}</small>
           </dd>
         </div>
         <div>
-          <dt>left</dt>
+          <dt>{progress.wrote ? 'written in' : 'left'}</dt>
           <dd>
-            {left ? range(left.low, left.high) : '–'}
+            {progress.wrote && duration(progress.wrote.seconds)}
+            {!progress.wrote && (left ? range(left.low, left.high) : '–')}
             {left && run.simulatedSpeed === null && <small>{spanOf(endOf(left.low), endOf(left.high))}</small>}
           </dd>
         </div>
