@@ -148,6 +148,28 @@ describe('routes decide the order of hands', () => {
     expect(begin({ overrides: [override] })?.state).toBe('ready');
   });
 
+  it('asks for hands while decrypting runs only as long as there is something to see to that stands before it', () => {
+    const base = planBy('both at the bench');
+    const table = tableOf(volume({ encrypted: true }));
+    const plan = { ...base, table, intent: { ...base.intent, decrypted: ['sys'] } };
+    const decrypting = { ...run('running'), kind: 'decrypt' as const, onto: null, about: 'sys' };
+    const known = {
+      ...factsOf(keys.slice(0, keys.indexOf('prepared'))),
+      'partition table': table,
+    };
+    const state = (stamped: (id: string) => boolean) => {
+      const snapshot = job({ facts: { ...known, plan }, runs: [decrypting] });
+      const stamps = preparationsOf(snapshot)
+        .filter(({ id }) => stamped(id))
+        .map(({ id }) => ({ id, by: 'A', at: '', note: '' }));
+      const facts = { ...snapshot.facts, prepared: { stamps } };
+      return procedureOf({ ...snapshot, facts }).steps.find(({ id }) => id === 'prepare')?.state;
+    };
+    expect(state(() => false)).toBe('ready');
+    expect(state((id) => id !== 'backup')).toBe('ready');
+    expect(state((id) => id !== 'shut down fully')).toBe('running');
+  });
+
   it('lets a price that was passed stand only up to what it was', () => {
     const rates = { hourly: 3600, taxPercent: 0 };
     const facts = factsOf(['drive choice']);

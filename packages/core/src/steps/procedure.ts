@@ -58,9 +58,19 @@ export function procedureOf(job: JobSnapshot): Procedure {
 
 /** What of the step goes on by itself at the moment; null where nothing does. */
 function runOf(id: StepId, job: JobSnapshot): RunSummary | null {
-  if (id === 'prepare') return preparingRun(job);
+  if (id === 'prepare') {
+    const run = preparingRun(job);
+    return run && (run.wants || !handsBefore(job, run)) ? run : null;
+  }
   const copy = id === 'end copy' ? lastCopy(job) : null;
   return copy?.outcome === 'running' ? copy : null;
+}
+
+/** Whether something that hands see to before what runs is still open: it can be done meanwhile. */
+function handsBefore(job: JobSnapshot, run: RunSummary): boolean {
+  const all = preparationsOf(job);
+  const at = all.findIndex((one) => one.by === 'run' && one.id === run.kind && one.about === run.about);
+  return all.slice(0, Math.max(0, at)).some(({ by, done }) => by === 'hands' && !done);
 }
 
 /** Stable order in which no step stands before one that must come first. Throws for a circle in the rules. */
