@@ -2,7 +2,7 @@ import type { JobView } from '@udrel/contract/types';
 import { firstRow } from '../platform/database';
 import { eraseSecrets } from '../secrets/service';
 import type { Acting } from '../platform/routes';
-import { keepDrive } from '../shelf/drives';
+import { keepDrive, keepTheirDrive } from '../shelf/drives';
 import { Drive } from '../shelf/entities';
 import { releaseStock, reservedSerials, spendStock } from '../shelf/reservations';
 import { changeJob, requireNoRun, requireStep } from './change';
@@ -28,17 +28,8 @@ export function closeJob(acting: Acting, tag: string, version: number): Promise<
     if (job.snapshot.end && !kept) await releaseStock(acting, job.id, ['memory']);
     await spendStock(acting, job.id);
     for (const serial of spoiled) await keepSpoiled(acting, job, serial);
-    for (const { serial, maker, name, bytes, partId } of [choice, added].filter((one) => one !== undefined)) {
-      await keepDrive(manager, {
-        serial,
-        maker,
-        name,
-        bytes,
-        owner: 'customer',
-        customerId: job.customerId,
-        partId,
-        custody: "fitted in the customer's device",
-      });
+    for (const fitted of [choice, added].filter((one) => one !== undefined)) {
+      await keepTheirDrive(manager, fitted, job.customerId, "fitted in the customer's device");
     }
     if (oldDrive && stays) await manager.update(Drive, { serial: oldDrive.serial }, { custody: stays.where });
     if (!kept) {

@@ -16,7 +16,7 @@ import {
 import { fieldWrong, notFound, Refusal } from '../platform/errors';
 import { insertRows } from '../platform/insert';
 import type { Acting } from '../platform/routes';
-import { driveIdOf, isOurs, keepDrive } from '../shelf/drives';
+import { driveIdOf, isOurs, keepTheirDrive } from '../shelf/drives';
 import { changeJob, requireNoRun, requireStep, type Happened } from './change';
 import type { JobRecord } from './record';
 import { examineConfirmed, examineSerial, knownToHold, type SerialKey } from './serials';
@@ -143,17 +143,7 @@ async function keepOldDrive(
   if (job.snapshot.facts['own drive']?.serial === drive.serial) {
     throw fieldWrong('value.serial', 'This is the drive that the customer brought. Read the label of the old drive.');
   }
-  const { serial, maker, name, bytes } = drive;
-  await keepDrive(manager, {
-    serial,
-    maker,
-    name,
-    bytes,
-    owner: 'customer',
-    customerId: job.customerId,
-    partId: null,
-    custody: "in the customer's device",
-  });
+  await keepTheirDrive(manager, { ...drive, partId: null }, job.customerId, "in the customer's device");
 }
 
 /** Puts the drive that the customer brought on record as theirs. It cannot change once it is chosen. */
@@ -171,16 +161,7 @@ export async function keepOwnDrive(
   if (job.snapshot.facts['old drive']?.serial === serial) {
     throw fieldWrong(field, 'This is the drive in the device. Read the label of the one brought along.');
   }
-  await keepDrive(manager, {
-    serial,
-    maker: drive.maker,
-    name: drive.name,
-    bytes: drive.bytes,
-    owner: 'customer',
-    customerId: job.customerId,
-    partId: null,
-    custody: 'brought by the customer',
-  });
+  await keepTheirDrive(manager, { ...drive, serial, partId: null }, job.customerId, 'brought by the customer');
 }
 
 /** What sits in the device again must be the drive that was in it. */

@@ -32,6 +32,16 @@ export async function keepDrive(manager: EntityManager, drive: Omit<DriveRow, 'i
   return row.id;
 }
 
+/** Puts a drive on record as a customer's. */
+export async function keepTheirDrive(
+  manager: EntityManager,
+  { serial, maker, name, bytes, partId }: Pick<DriveRow, 'serial' | 'maker' | 'name' | 'bytes' | 'partId'>,
+  customerId: string,
+  custody: string,
+): Promise<void> {
+  await keepDrive(manager, { serial, maker, name, bytes, owner: 'customer', customerId, partId, custody });
+}
+
 /** The id of a drive by its serial, or null. */
 export async function driveIdOf(manager: EntityManager, serial: string | undefined): Promise<string | null> {
   if (serial === undefined) return null;

@@ -5,6 +5,7 @@ import { ENDS, type End, type Station } from '@udrel/core/steps';
 import { fieldMoment } from '../../../format/time';
 import { CustomerField } from '../../book-in/CustomerField';
 import { ModelChoice } from '../../book-in/ModelField';
+import { SerialField } from '../../../ui/SerialField';
 import { CorrectionDialog } from './CorrectionDialog';
 import styles from '../job.module.css';
 
@@ -77,13 +78,7 @@ export function CorrectSerial({ job, close }: Props) {
       title={`${job.tag}: the serial is not ${job.device.serial}`}
       deed="Correct the serial"
     >
-      <TextField
-        autoFocus
-        label="Serial of the device"
-        value={serial}
-        onChange={(event) => setSerial(event.target.value)}
-        slotProps={{ htmlInput: { className: 'mono', 'data-scan': 'here' } }}
-      />
+      <SerialField autoFocus label="Serial of the device" value={serial} set={setSerial} />
     </CorrectionDialog>
   );
 }

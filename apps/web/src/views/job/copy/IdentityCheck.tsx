@@ -1,5 +1,4 @@
 import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
 import { useCallback, useState } from 'react';
 import type { JobView } from '@udrel/contract/types';
 import { binary, soldName, type SectorSize } from '@udrel/core/capacity';
@@ -8,6 +7,7 @@ import type { TargetId } from '@udrel/core/layout';
 import { copyTargets, identified, TARGET_FACTS, TARGET_NAMES } from '@udrel/core/steps';
 import { fieldTrouble } from '../../../api/problem';
 import { Empty, OutcomeMark, Sheet, TroubleNote } from '../../../ui';
+import { SerialField } from '../../../ui/SerialField';
 import { useScanned } from '../../../shell/scan';
 import { useJobChange } from '../useJobChange';
 import styles from './copy.module.css';
@@ -110,13 +110,12 @@ function Overwrite({ job, on }: { job: JobView; on: TargetId }) {
         </b>{' '}
         All of it is lost.
       </p>
-      <TextField
+      <SerialField
         label="Type its serial again to overwrite it"
         value={typed}
-        onChange={(event) => setTyped(event.target.value)}
-        error={wrong !== undefined}
-        helperText={wrong}
-        slotProps={{ htmlInput: { className: 'mono', autoComplete: 'off', spellCheck: false } }}
+        set={setTyped}
+        wrong={wrong}
+        scans={false}
       />
       <Button type="submit" color="error" disabled={busy || typed.trim() === ''}>
         Overwrite it
@@ -181,16 +180,7 @@ function DriveCheck(props: {
         </span>
       ) : (
         <>
-          <TextField
-            label="Scan or type its serial"
-            value={serial}
-            onChange={(event) => setSerial(event.target.value)}
-            error={wrong !== undefined}
-            helperText={wrong}
-            slotProps={{
-              htmlInput: { className: 'mono', autoComplete: 'off', spellCheck: false, 'data-scan': 'here' },
-            }}
-          />
+          <SerialField label="Scan or type its serial" value={serial} set={setSerial} wrong={wrong} />
           {!wrong && <TroubleNote error={error} />}
           <Button type="submit" disabled={busy || serial.trim() === ''} sx={{ justifySelf: 'end' }}>
             Check

@@ -4,6 +4,7 @@ import type { JobView } from '@udrel/contract/types';
 import { replacesDrive, type Step, type StepId } from '@udrel/core/steps';
 import { fieldTrouble } from '../../../api/problem';
 import { Foot, Sheet, TroubleNote } from '../../../ui';
+import { SerialField } from '../../../ui/SerialField';
 import { useTypedFact } from '../typed-fact';
 import { useJobChange } from '../useJobChange';
 import styles from '../job.module.css';
@@ -24,13 +25,11 @@ export function PutBackForm({ job }: { job: JobView }) {
   return (
     <Sheet title={step.title} aside={known ? 'done' : undefined}>
       {drive && (
-        <TextField
+        <SerialField
           label="Serial of the drive that is in the device again"
           value={serial}
-          onChange={(event) => setSerial(event.target.value)}
-          error={wrong !== undefined}
-          helperText={wrong}
-          slotProps={{ htmlInput: { className: 'mono', 'data-scan': 'here' } }}
+          set={setSerial}
+          wrong={wrong}
         />
       )}
       {!wrong && <TroubleNote error={error} />}

@@ -1,10 +1,10 @@
 import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
 import type { JobView } from '@udrel/contract/types';
 import { soldName } from '@udrel/core/capacity';
 import { addedHolds } from '@udrel/core/steps';
 import { fieldTrouble } from '../../../api/problem';
 import { Foot, OutcomeMark, Sheet, TroubleNote } from '../../../ui';
+import { SerialField } from '../../../ui/SerialField';
 import { useTypedFact } from '../typed-fact';
 import { useJobChange } from '../useJobChange';
 
@@ -39,14 +39,7 @@ export function FitAddedForm({ job }: { job: JobView }) {
           {drive && drive.partsNeeded.length > 0 && (
             <p style={{ marginBottom: 10 }}>With: {drive.partsNeeded.join(', ')}</p>
           )}
-          <TextField
-            label="Serial of the drive that is added"
-            value={serial}
-            onChange={(event) => setSerial(event.target.value)}
-            error={wrong !== undefined}
-            helperText={wrong}
-            slotProps={{ htmlInput: { className: 'mono', 'data-scan': 'here' } }}
-          />
+          <SerialField label="Serial of the drive that is added" value={serial} set={setSerial} wrong={wrong} />
           {!wrong && <TroubleNote error={error} />}
           <Foot note={step?.waitsFor[0]}>
             <Button

@@ -1,10 +1,10 @@
 import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
 import type { JobView } from '@udrel/contract/types';
 import { binary, soldName } from '@udrel/core/capacity';
 import { fittedHolds, replacesDrive, wants } from '@udrel/core/steps';
 import { fieldTrouble } from '../../../api/problem';
 import { Foot, OutcomeMark, Sheet, TroubleNote } from '../../../ui';
+import { SerialField } from '../../../ui/SerialField';
 import { useTypedFact } from '../typed-fact';
 import { useJobChange } from '../useJobChange';
 import styles from '../job.module.css';
@@ -51,14 +51,12 @@ export function FitForm({ job }: { job: JobView }) {
           )}
           <div className={styles.fields}>
             {byDrive && (
-              <TextField
+              <SerialField
                 className={styles.wide}
                 label="Serial of the drive that goes in"
                 value={serial}
-                onChange={(event) => setSerial(event.target.value)}
-                error={wrong !== undefined}
-                helperText={wrong}
-                slotProps={{ htmlInput: { className: 'mono', 'data-scan': 'here' } }}
+                set={setSerial}
+                wrong={wrong}
               />
             )}
           </div>
