@@ -6,6 +6,7 @@ import { round } from './load.mjs';
 
 const BERTHS = 200;
 const FIRST = 501;
+const VIEWERS = 8;
 const BACKLOG = 3600;
 const BATCH = 500;
 /** Thirty days of one sample a second at one berth, for the query over them. */
@@ -32,7 +33,11 @@ export async function feedFigures({ server, databaseUrl, tokenFile, cookie, proc
     if (!response.ok) throw new Error(`samples: ${response.status} ${await response.text()}`);
     return (await response.json()).acknowledged;
   };
-  const viewers = watch(server, cookie, 8);
+  const viewers = watch(
+    server,
+    cookie,
+    runs.slice(0, VIEWERS / 2).map(({ tag }) => tag),
+  );
   const before = await processTime();
   const began = performance.now();
   let behind = 0;
@@ -73,7 +78,8 @@ export async function feedFigures({ server, databaseUrl, tokenFile, cookie, proc
     [`${BERTHS} berths for ${seconds} s, samples a second`]: round((BERTHS * seconds) / live),
     'longest behind the second, ms': Math.round(behind),
     'share of a core for the feed': round(cpu / live),
-    'views refreshed meanwhile': viewers.seen(),
+    [`readings by ${VIEWERS} open pages meanwhile`]: viewers.seen(),
+    'one of them, median ms': viewers.median(),
     'an hour of 200 berths replayed, samples a second': Math.round((BERTHS * BACKLOG) / replay),
     'samples lost': lost,
     'bytes a sample': round(kept.rows[0].bytes / kept.rows[0].kept),
@@ -89,12 +95,12 @@ const sampleAt = (t) => [t, t * 95e6, t * 95e6, 0, 0, 0.8];
 /** Gives each of 200 generated jobs a run at a berth of its own. */
 async function beginRuns(database) {
   const jobs = await database.query(
-    `select j.id from job j where j.closed_at is null and not exists (select 1 from run r where r.job_id = j.id)
+    `select j.id, j.tag from job j where j.closed_at is null and not exists (select 1 from run r where r.job_id = j.id)
       order by j.number desc limit $1`,
     [BERTHS],
   );
   const runs = [];
-  for (const [n, { id: jobId }] of jobs.rows.entries()) {
+  for (const [n, { id: jobId, tag }] of jobs.rows.entries()) {
     const [id, berthId, berth] = [randomUUID(), randomUUID(), FIRST + n];
     const [source, target] = ['OLD', 'NEW'].map((name) => {
       return { serial: `${name}-${berth}`, model: '', bytes: 500_107_862_016, sectorSize: 512, link: '' };
@@ -106,7 +112,7 @@ async function beginRuns(database) {
        values ($1, $2, 'copy', 'new', 99, $3, $4, $5, $6, $6, $7, '{"low":1,"middle":1,"high":1,"rate":95}', 'running', '', now(), $8)`,
       [id, jobId, berthId, source.serial, target.serial, source.bytes, 10 ** 15, JSON.stringify(beginProgress())],
     );
-    runs.push({ id, berth, source, target });
+    runs.push({ id, tag, berth, source, target });
   }
   if (runs.length < BERTHS) throw new Error(`only ${runs.length} jobs to feed`);
   return runs;
@@ -119,18 +125,33 @@ async function endRuns(database, ids) {
   await database.query('delete from berth where number >= $1', [FIRST]);
 }
 
-/** Pages that look at the Floor over and over. */
-function watch(server, cookie, count) {
-  let [going, seen] = [true, 0];
-  const one = async () => {
-    while (going) {
-      await (await fetch(`${server}/api/v1/berths`, { headers: { cookie } })).json();
-      seen += 1;
-      await new Promise((resolve) => setTimeout(resolve, 1000));
-    }
+/**
+ * Pages that are open meanwhile, half of them on the Floor, half on a job: each holds a stream of hints and, as a browser
+ * does, reads anew what it shows at most once a second.
+ */
+function watch(server, cookie, tags) {
+  const leaving = new AbortController();
+  const took = [];
+  const read = (path) => fetch(`${server}/api/v1${path}`, { headers: { cookie } }).then((answer) => answer.json());
+  const page = async (shown) => {
+    const stream = await fetch(`${server}/api/v1/hints`, { headers: { cookie }, signal: leaving.signal });
+    let stale = false;
+    const reading = setInterval(() => {
+      if (!stale) return;
+      stale = false;
+      const began = performance.now();
+      void Promise.all([shown, '/berths'].map(read)).then(() => took.push(performance.now() - began));
+    }, 1000);
+    leaving.signal.addEventListener('abort', () => clearInterval(reading));
+    for await (const piece of stream.body) stale ||= piece.length > 0;
   };
-  for (let n = 0; n < count; n++) void one().catch(() => undefined);
-  return { stop: () => (going = false), seen: () => seen };
+  const pages = tags.flatMap((tag) => [page('/floor'), page(`/jobs/${tag}`)]);
+  for (const one of pages) one.catch((error) => leaving.signal.aborted || Promise.reject(error));
+  return {
+    stop: () => leaving.abort(),
+    seen: () => took.length,
+    median: () => round(took.sort((a, b) => a - b)[Math.floor(took.length / 2)] ?? 0),
+  };
 }
 
 /** Mean rates by the hour over thirty days of one berth, as chunks of 500. */

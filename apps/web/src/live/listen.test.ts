@@ -60,6 +60,21 @@ describe('hints', () => {
   });
 });
 
+describe('hints of runs', () => {
+  it('lead to one reading a second however many berths count, and never hold up another hint', () => {
+    listen();
+    for (let n = 0; n < 300; n++) {
+      FakeSource.last.say('message', { kind: 'run', tag: `U-${n % 200}` });
+      vi.advanceTimersByTime(10);
+    }
+    expect(stale()).toHaveLength(3);
+    FakeSource.last.say('message', { kind: 'job', tag: 'U-7', version: 2 });
+    vi.advanceTimersByTime(60);
+    expect(stale()).toHaveLength(4);
+    expect(stale()[3]).toContainEqual({ type: 'Job', id: 'U-7' });
+  });
+});
+
 describe('a stream that breaks', () => {
   it('is lost only after a while, and everything is read again when it is back', () => {
     listen();

@@ -27,6 +27,8 @@ function staleBy(heard: Heard): Tags {
 
 /** Hints that come close together lead to one reading. */
 const TOGETHER = 60;
+/** Berths count every second, each at its own moment: what they move is read at most once in this time. */
+const RUNS_EVERY = 1000;
 /** A stream that is taken up again within this time was not lost to a person. */
 const PATIENCE = 1500;
 
@@ -39,7 +41,8 @@ interface Store {
 /** Listens to hints and has stale queries read anew. Answers how to begin anew, as after signing in. */
 export function listenToHints({ dispatch, versionShown }: Store): { anew: () => void } {
   let stale: Tags = [];
-  let reading: ReturnType<typeof setTimeout> | null = null;
+  let reading: { timer: ReturnType<typeof setTimeout>; due: number } | null = null;
+  let readAt = 0;
   let losing: ReturnType<typeof setTimeout> | null = null;
   let open = false;
 
@@ -59,17 +62,24 @@ export function listenToHints({ dispatch, versionShown }: Store): { anew: () => 
     }
     const known = heard.kind === 'job' ? versionShown(heard.tag) : null;
     if (known !== null && heard.kind === 'job' && known >= heard.version) later(['Floor', 'Jobs', 'Berths']);
+    else if (heard.kind === 'run') later(staleBy(heard), Math.max(TOGETHER, readAt + RUNS_EVERY - Date.now()));
     else later(staleBy(heard));
   }
 
-  function later(tags: Tags): void {
+  function later(tags: Tags, wait = TOGETHER): void {
     stale = [...stale, ...tags];
-    reading ??= setTimeout(() => {
-      reading = null;
-      const all = stale;
-      stale = [];
-      dispatch(api.util.invalidateTags(all));
-    }, TOGETHER);
+    const due = Date.now() + wait;
+    if (reading && reading.due <= due) return;
+    if (reading) clearTimeout(reading.timer);
+    reading = { due, timer: setTimeout(read, wait) };
+  }
+
+  function read(): void {
+    reading = null;
+    readAt = Date.now();
+    const all = stale;
+    stale = [];
+    dispatch(api.util.invalidateTags(all));
   }
 
   if (typeof SharedWorker === 'undefined') return openStream(take);
