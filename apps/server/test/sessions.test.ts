@@ -1,5 +1,6 @@
-import { beforeEach, describe, expect, it } from 'vitest';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
 import type { AccountView, AuditPage, SessionView, SignedInView, SwitchableView } from '@udrel/contract/types';
+import { SessionStore } from '../src/platform/session-store';
 import { addStaff } from '../src/staff/service';
 import { caller, useShop, type Caller } from './harness';
 
@@ -83,6 +84,16 @@ describe('switching by PIN', () => {
 });
 
 describe('sessions', () => {
+  it('are there before the head of the answer is', async () => {
+    const { set } = SessionStore.prototype;
+    const slow = vi.spyOn(SessionStore.prototype, 'set').mockImplementation(function (this: SessionStore, ...given) {
+      setTimeout(() => set.apply(this, given), 150);
+    });
+    const { caller: signed } = await (await account()).signIn();
+    expect((await signed.get('/jobs')).status).toBe(200);
+    slow.mockRestore();
+  });
+
   it('are listed, ended one by one, and everywhere but here', async () => {
     const tam = await account();
     const [here, there, elsewhere] = [await tam.signIn(), await tam.signIn(), await tam.signIn()];

@@ -30,6 +30,9 @@ export function staffRoutes(config: Pick<Config, 'host'>) {
     await settled((done) => request.session.regenerate(done));
     request.session.staffId = staffId;
     request.session.agent = (request.get('user-agent') ?? '').slice(0, 200);
+    // At the end of the answer it would be too late: a client may act on its head.
+    // eslint-disable-next-line no-restricted-syntax -- a session, not a row
+    await settled((done) => request.session.save(done));
     await noteAudit(call, staffId, 'signed in', pin ? { pin } : {});
     return view(call, await staffById(call.manager, staffId));
   }
