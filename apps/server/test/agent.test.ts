@@ -27,7 +27,7 @@ const send = async (boot: string, firstSeq: number, count: number) => {
   const body = { agent: 'a', boot, berth: 1, runId: work.job.runs[0]?.id, firstSeq, samples: samples(firstSeq, count) };
   return (await agent().send<{ acknowledged: number }>('POST', '/agent/samples', body)).body.acknowledged;
 };
-const done = async () => (await shop.as.technician.get<FloorView>('/floor')).body.running[0]?.progress.done;
+const done = async () => (await shop.as.technician.get<RunNow[]>('/runs')).body[0]?.progress.done;
 
 describe('the feed of a berth', () => {
   it('is given the run as work', async () => {

@@ -38,7 +38,7 @@ describe('SQL statements for a read, with session and account', () => {
     ['a job', () => `/jobs/${tag}`, 4],
     ['the floor', () => '/floor', 3],
     ['what runs', () => '/runs', 3],
-    ['the bench', () => '/berths', 4],
+    ['the bench', () => '/berths', 3],
     ['what fits', () => `/jobs/${tag}/match`, 4],
   ])('%s', async (_name, path, most) => {
     expect(await statementsOf(path())).toBeLessThanOrEqual(most);

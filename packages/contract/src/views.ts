@@ -275,7 +275,6 @@ export interface HandsView {
 export interface FloorView {
   now: string;
   hands: HandsView[];
-  running: (RunView & { tag: string; customer: string; device: string })[];
 }
 
 export interface BerthView {
@@ -288,8 +287,13 @@ export interface BerthView {
 }
 
 /** Something that runs now, at a berth or timed by hand. */
-export interface RunNow extends Pick<RunView, 'kind' | 'onto' | 'attempt' | 'berth'> {
+export interface RunNow extends Omit<
+  RunView,
+  'about' | 'outcome' | 'endedAt' | 'note' | 'sourceSerial' | 'targetSerial' | 'changed' | 'leftAs'
+> {
   tag: string;
+  customer: string;
+  device: string;
   /** Why hands are wanted at it; null while it goes by itself. */
   wants: RunWants | null;
 }

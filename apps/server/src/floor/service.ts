@@ -3,7 +3,7 @@ import { nextHands } from '@udrel/core/steps';
 import type { EntityManager } from 'typeorm';
 import { readJobs } from '../jobs/record';
 
-/** What needs hands next over all open jobs, and what runs by itself. */
+/** What needs hands next over all open jobs. */
 export async function viewFloor(manager: EntityManager, now: Date): Promise<FloorView> {
   const jobs = await readJobs(manager, { open: true }, now);
   const names = new Map(
@@ -27,9 +27,5 @@ export async function viewFloor(manager: EntityManager, now: Date): Promise<Floo
   return {
     now: now.toISOString(),
     hands: nextHands(floorJobs, now.getTime()).map((row) => ({ ...row, ...named(row.tag) })),
-    running: jobs.flatMap(({ tag, runs }) => {
-      const { customer, device } = named(tag);
-      return runs.filter((run) => run.outcome === 'running').map((run) => ({ ...run, tag, customer, device }));
-    }),
   };
 }

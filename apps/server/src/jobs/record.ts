@@ -8,45 +8,13 @@ import type {
   SecretView,
   ThingView,
 } from '@udrel/contract/types';
-import type { RunEstimate, RunKind } from '@udrel/core/estimate';
 import { isGrave } from '@udrel/core/identity';
-import type { TargetId } from '@udrel/core/layout';
-import { progressOf, wantsOf, type ProgressState } from '@udrel/core/progress';
-import type {
-  End,
-  JobFacts,
-  JobSnapshot,
-  OrderedPart,
-  Override,
-  Rates,
-  RunOutcome,
-  RunSummary,
-  Wish,
-} from '@udrel/core/steps';
+import type { End, JobFacts, JobSnapshot, OrderedPart, Override, Rates, RunSummary, Wish } from '@udrel/core/steps';
 import type { StripItem } from '@udrel/core/strip';
 import type { EntityManager } from 'typeorm';
 import { earlierSql } from '../models/devices';
 import { rows } from '../platform/database';
-
-interface StoredRun extends Pick<RunView, 'changed' | 'leftAs' | 'alarms'> {
-  id: string;
-  kind: RunKind;
-  about: string | null;
-  onto: TargetId | null;
-  attempt: number;
-  berth: number | null;
-  simulatedSpeed: number | null;
-  heardAt: string | null;
-  outcome: RunOutcome;
-  beganAt: string;
-  endedAt: string | null;
-  note: string;
-  sourceSerial: string;
-  targetSerial: string;
-  plannedBytes: number;
-  estimate: RunEstimate;
-  progress: ProgressState;
-}
+import { RUN_JSON, viewRun, wantsAt, type StoredRun } from '../runs/view';
 
 interface StoredJob {
   id: string;
@@ -154,13 +122,7 @@ export const JOBS_SQL = `
                                                      'place', coalesce(l.code, ''), 'back', g.returned_at is not null)
                                    order by g.number), '[]')
             from thing g left join place l on l.id = g.place_id where g.job_id = j.id) as things,
-         (select coalesce(json_agg(json_build_object(
-                   'id', r.id, 'kind', r.kind, 'about', r.about, 'onto', r.onto, 'attempt', r.attempt, 'berth', b.number, 'simulatedSpeed', b.simulated_speed,
-                   'heardAt', b.heard_at, 'outcome', r.outcome, 'beganAt', r.began_at, 'endedAt', r.ended_at,
-                   'note', r.note, 'changed', r.changed, 'leftAs', r.left_as,
-                   'alarms', r.alarms, 'sourceSerial', r.source_serial, 'targetSerial', r.target_serial,
-                   'plannedBytes', r.planned_bytes, 'estimate', r.estimate, 'progress', r.progress)
-                   order by r.began_at, r.attempt), '[]')
+         (select coalesce(json_agg(${RUN_JSON} order by r.began_at, r.attempt), '[]')
             from run r left join berth b on b.id = r.berth_id where r.job_id = j.id) as runs
     from job j
     join shop_order o on o.id = j.order_id
@@ -207,17 +169,6 @@ function assemble(stored: StoredJob, now: Date): JobRecord {
   return { ...job, runs, snapshot };
 }
 
-function viewRun(stored: StoredRun, now: Date): RunView {
-  const { progress: state, heardAt, ...run } = stored;
-  const listening = run.outcome === 'running' && run.berth !== null && heardAt !== null;
-  return {
-    ...run,
-    progress: progressOf(state, run.plannedBytes),
-    curve: state.curve,
-    silentFor: listening ? Math.max(0, (now.getTime() - Date.parse(heardAt)) / 1000) : null,
-  };
-}
-
 /** What no berth watches is timed by hand: its estimate less the time gone by. */
 function summarise(run: RunView, { health }: JobFacts, now: Date): RunSummary {
   const { id, kind, about, onto, attempt, sourceSerial, targetSerial, outcome, estimate } = run;
@@ -225,17 +176,7 @@ function summarise(run: RunView, { health }: JobFacts, now: Date): RunSummary {
   const byEstimate = { low: Math.max(0, estimate.low - gone), high: Math.max(0, estimate.high - gone) };
   const left = outcome === 'running' ? (run.berth === null ? byEstimate : run.progress.left) : null;
   const alarmed = run.alarms.some(isGrave);
-  const wants =
-    outcome === 'running'
-      ? wantsOf({
-          condition: run.progress.condition,
-          alarmed,
-          failingSource: health?.grade === 'failing',
-          watched: run.berth !== null,
-          gone,
-          within: estimate.high,
-        })
-      : null;
+  const wants = outcome === 'running' ? wantsAt(run, health?.grade === 'failing', now) : null;
   return { id, kind, about, onto, attempt, sourceSerial, targetSerial, outcome, left, alarmed, wants };
 }
 

@@ -1,20 +1,37 @@
 import type { BerthView } from '@udrel/contract/types';
+import type { Alarm } from '@udrel/core/identity';
+import { progressOf, type ProgressState } from '@udrel/core/progress';
 import type { EntityManager } from 'typeorm';
 import { firstRow, rows } from '../platform/database';
 import { fieldWrong } from '../platform/errors';
 import type { Acting } from '../platform/routes';
-import { runsNow } from './now';
+import { FAILING_SOURCE, wantsAt } from './view';
+
+interface BerthRow extends Omit<BerthView, 'handsWanted'> {
+  progress: Omit<ProgressState, 'curve'> | null;
+  plannedBytes: string;
+  alarms: Alarm[];
+  beganAt: Date;
+  estimate: { high: number };
+  failingSource: boolean;
+}
 
 /** All berths with what runs there, and whether it wants hands. */
 export async function listBerths(manager: EntityManager, now: Date): Promise<BerthView[]> {
-  const running = await runsNow(manager, now);
-  const berths = await rows<Pick<BerthView, 'number' | 'watched' | 'simulatedSpeed'>>(
+  const berths = await rows<BerthRow>(
     manager,
-    'select number, watched, simulated_speed as "simulatedSpeed" from berth order by number',
+    `select b.number, b.watched, b.simulated_speed as "simulatedSpeed", j.tag as busy, r.progress - 'curve' as progress,
+            r.planned_bytes as "plannedBytes", r.alarms, r.began_at as "beganAt", r.estimate,
+            ${FAILING_SOURCE} as "failingSource"
+       from berth b
+       left join run r on r.berth_id = b.id and r.outcome = 'running'
+       left join job j on j.id = r.job_id
+      order by b.number`,
   );
-  return berths.map((berth) => {
-    const run = running.find((one) => one.berth === berth.number);
-    return { ...berth, busy: run?.tag ?? null, handsWanted: (run?.wants ?? null) !== null };
+  return berths.map(({ number, watched, simulatedSpeed, busy, progress: state, failingSource, ...run }) => {
+    const progress = state && progressOf(state, Number(run.plannedBytes));
+    const handsWanted = progress !== null && wantsAt({ ...run, progress, berth: number }, failingSource, now) !== null;
+    return { number, watched, simulatedSpeed, busy, handsWanted };
   });
 }
 

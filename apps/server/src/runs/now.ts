@@ -1,34 +1,43 @@
 import type { RunNow } from '@udrel/contract/types';
-import { isGrave, type Alarm } from '@udrel/core/identity';
-import { progressOf, wantsOf, type ProgressState } from '@udrel/core/progress';
+import { thinned } from '@udrel/core/progress';
 import type { EntityManager } from 'typeorm';
 import { rows } from '../platform/database';
+import { FAILING_SOURCE, RUN_JSON, viewRun, wantsAt, type StoredRun } from './view';
 
-interface StoredRun extends Omit<RunNow, 'wants'> {
-  progress: ProgressState;
-  plannedBytes: string;
-  alarms: Pick<Alarm, 'kind'>[];
+/** What the small curve of a strip can show. */
+const STRIP_POINTS = 60;
+
+interface Row extends Pick<RunNow, 'tag' | 'customer' | 'device'> {
+  run: StoredRun;
   failingSource: boolean;
-  beganAt: Date;
-  within: number;
 }
 
-/** Everything that runs, and why hands are wanted at it. */
+/** Everything that runs: where it stands, and why hands are wanted at it. */
 export async function runsNow(manager: EntityManager, now: Date): Promise<RunNow[]> {
-  const stored = await rows<StoredRun>(
+  const running = await rows<Row>(
     manager,
-    `select j.tag, r.kind, r.onto, r.attempt, b.number as berth, r.progress, r.planned_bytes as "plannedBytes", r.alarms,
-            r.began_at as "beganAt", (r.estimate ->> 'high')::float as within,
-            coalesce((select f.value ->> 'grade' = 'failing' from fact f
-                       where f.job_id = r.job_id and f.key = 'health' and f.current), false) as "failingSource"
-       from run r join job j on j.id = r.job_id left join berth b on b.id = r.berth_id
+    `select j.tag, c.name as customer, (m.spec ->> 'maker') || ' ' || (m.spec ->> 'name') as device,
+            ${RUN_JSON} as run, ${FAILING_SOURCE} as "failingSource"
+       from run r
+       join job j on j.id = r.job_id
+       join shop_order o on o.id = j.order_id
+       join customer c on c.id = o.customer_id
+       join device d on d.id = j.device_id
+       join device_model m on m.id = d.model_id
+       left join berth b on b.id = r.berth_id
       where r.outcome = 'running'
       order by b.number nulls last, r.began_at`,
   );
-  return stored.map(({ progress, plannedBytes, alarms, failingSource, beganAt, within, ...run }) => {
-    const { condition } = progressOf(progress, Number(plannedBytes));
-    const gone = (now.getTime() - beganAt.getTime()) / 1000;
-    const watching = { condition, alarmed: alarms.some(isGrave), failingSource, watched: run.berth !== null };
-    return { ...run, wants: wantsOf({ ...watching, gone, within }) };
+  return running.map(({ run: stored, failingSource, ...job }) => {
+    const run = viewRun(stored, now);
+    const { id, kind, onto, attempt, berth, simulatedSpeed, beganAt, plannedBytes } = run;
+    const { progress, estimate, alarms, silentFor } = run;
+    return {
+      ...job,
+      ...{ id, kind, onto, attempt, berth, simulatedSpeed, beganAt, plannedBytes },
+      ...{ progress, estimate, alarms, silentFor },
+      curve: thinned(run.curve, STRIP_POINTS),
+      wants: wantsAt(run, failingSource, now),
+    };
   });
 }

@@ -71,6 +71,7 @@ export const api = createApi({
   tagTypes: [
     'Session',
     'Floor',
+    'Runs',
     'Jobs',
     'Job',
     'Match',
@@ -102,7 +103,7 @@ export const api = createApi({
       invalidatesTags: ['Session'],
     }),
     floor: build.query<FloorView, void>({ query: () => ({ url: '/floor' }), providesTags: ['Floor'] }),
-    runs: build.query<RunNow[], void>({ query: () => ({ url: '/runs' }), providesTags: ['Berths'] }),
+    runs: build.query<RunNow[], void>({ query: () => ({ url: '/runs' }), providesTags: ['Runs'] }),
     berths: build.query<BerthView[], void>({ query: () => ({ url: '/berths' }), providesTags: ['Berths'] }),
     jobs: build.infiniteQuery<JobPage, JobListQuery, number>({
       infiniteQueryOptions: { initialPageParam: 0, getNextPageParam: (page) => page.before ?? undefined },
@@ -128,7 +129,7 @@ export const api = createApi({
     changeJob: build.mutation<JobView, { tag: string; path: string; method?: 'POST' | 'PUT'; body: unknown }>({
       query: ({ tag, path, method = 'POST', body }) => ({ url: `/jobs/${tag}${path}`, method, body }),
       invalidatesTags: (_view, error) =>
-        error ? [] : ['Floor', 'Jobs', 'Match', 'Quote', 'Lessons', 'Parts', 'Berths'],
+        error ? [] : ['Floor', 'Jobs', 'Match', 'Quote', 'Lessons', 'Parts', 'Berths', 'Runs'],
       onQueryStarted: async ({ tag }, { dispatch, queryFulfilled }) => {
         const put = (view: JobView) => void dispatch(api.util.upsertQueryData('job', tag, view));
         try {

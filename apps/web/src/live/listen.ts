@@ -9,9 +9,9 @@ type Tags = Parameters<typeof api.util.invalidateTags>[0];
 function staleBy(heard: Heard): Tags {
   switch (heard.kind) {
     case 'job':
-      return [{ type: 'Job', id: heard.tag }, 'Floor', 'Jobs', 'Berths'];
+      return [{ type: 'Job', id: heard.tag }, 'Floor', 'Runs', 'Jobs', 'Berths'];
     case 'run':
-      return [{ type: 'Job', id: heard.tag }, 'Floor', 'Berths'];
+      return [{ type: 'Job', id: heard.tag }, 'Runs', 'Berths'];
     case 'shelf':
       return ['Parts', 'Match'];
     case 'models':
@@ -21,7 +21,7 @@ function staleBy(heard: Heard): Tags {
     case 'session':
       return ['Session'];
     default:
-      return ['Floor', 'Jobs', 'Job', 'Match', 'Parts', 'Customers', 'Models', 'Berths'];
+      return ['Floor', 'Runs', 'Jobs', 'Job', 'Match', 'Parts', 'Customers', 'Models', 'Berths'];
   }
 }
 
@@ -61,7 +61,7 @@ export function listenToHints({ dispatch, versionShown }: Store): { anew: () => 
       return;
     }
     const known = heard.kind === 'job' ? versionShown(heard.tag) : null;
-    if (known !== null && heard.kind === 'job' && known >= heard.version) later(['Floor', 'Jobs', 'Berths']);
+    if (known !== null && heard.kind === 'job' && known >= heard.version) later(['Floor', 'Runs', 'Jobs', 'Berths']);
     else if (heard.kind === 'run') later(staleBy(heard), Math.max(TOGETHER, readAt + RUNS_EVERY - Date.now()));
     else later(staleBy(heard));
   }

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { advance, advanceAll, beginProgress, progressOf, resumeProgress, type Sample } from './index';
+import { advance, advanceAll, beginProgress, progressOf, resumeProgress, thinned, type Sample } from './index';
 
 const feed = (samples: Sample[]) => samples.reduce(advance, beginProgress());
 const steady = (seconds: number, rate: number, from = 0): Sample[] =>
@@ -82,6 +82,20 @@ describe('progress of a run', () => {
         expect(wrote?.rate).toBeCloseTo(rate, 6);
       }),
     );
+  });
+
+  it('is drawn with few points too, of the same height and over the same time', () => {
+    fc.assert(
+      fc.property(fc.array(fc.integer({ min: 0, max: 500 }), { maxLength: 160 }), fc.nat(80), (rates, most) => {
+        const curve = { width: 5, rates, open: null };
+        const { rates: few, width } = thinned(curve, most);
+        expect(few.length).toBeLessThanOrEqual(Math.max(1, most));
+        expect(Math.max(0, ...few)).toBeLessThanOrEqual(Math.max(0, ...rates));
+        expect(few.length * width).toBeLessThanOrEqual(rates.length * 5);
+        if (rates.length <= most) expect(few).toEqual(rates);
+      }),
+    );
+    expect(thinned({ width: 5, rates: [10, 20, 30, 50], open: null }, 2)).toMatchObject({ width: 10, rates: [15, 40] });
   });
 
   it('knows when all is written, and says nothing of time before it has figures', () => {

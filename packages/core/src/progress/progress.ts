@@ -34,6 +34,9 @@ export interface ProgressState {
   curve: Curve;
 }
 
+/** The same without what only the curve needs. */
+type Counted = Omit<ProgressState, 'curve'>;
+
 /** Mean rates, MB/s, of buckets of equal width; when full, neighbours are joined and the width doubles. */
 export interface Curve {
   width: number;
@@ -158,8 +161,15 @@ function halve(curve: Curve): void {
   curve.width *= 2;
 }
 
+/** The curve with at most so many points: neighbours are joined until it is short enough. */
+export function thinned(curve: Curve, most: number): Curve {
+  const short = { ...curve, rates: [...curve.rates] };
+  while (short.rates.length > Math.max(1, most)) halve(short);
+  return short;
+}
+
 /** Where the run stands. @param planned bytes that the run is to write; 0 when not known */
-export function progressOf(state: ProgressState, planned: number): Progress {
+export function progressOf(state: Counted, planned: number): Progress {
   const rate = percentile(state.recent, 0.5);
   return {
     done: state.done,
@@ -174,12 +184,12 @@ export function progressOf(state: ProgressState, planned: number): Progress {
   };
 }
 
-function wroteIn({ elapsed, still, moved }: ProgressState): NonNullable<Progress['wrote']> {
+function wroteIn({ elapsed, still, moved }: Counted): NonNullable<Progress['wrote']> {
   const seconds = elapsed - still;
   return { seconds, rate: moved / 1e6 / Math.max(1, seconds) };
 }
 
-function conditionOf(state: ProgressState, planned: number): Condition {
+function conditionOf(state: Counted, planned: number): Condition {
   if (!state.last && state.elapsed === 0) return 'not started';
   // What is still read once all is written is the tool comparing both drives.
   if (planned > 0 && state.done >= planned) {
@@ -191,7 +201,7 @@ function conditionOf(state: ProgressState, planned: number): Condition {
 }
 
 /** From the latest rate and from the mean of the whole run, so that a short burst or stop does not upset it. */
-function timeLeft(state: ProgressState, planned: number, rate: number): Progress['left'] {
+function timeLeft(state: Counted, planned: number, rate: number): Progress['left'] {
   if (planned <= 0 || state.recent.length < 3) return null;
   const remaining = Math.max(0, planned - state.done) / 1e6;
   if (remaining === 0) return { low: 0, high: 0 };

@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
-import { useState } from 'react';
-import type { FloorView } from '@udrel/contract/types';
-import { useFloorQuery } from '../../api/api';
+import { useEffect, useRef, useState } from 'react';
+import type { FloorView, RunNow } from '@udrel/contract/types';
+import { useFloorQuery, useRunsQuery } from '../../api/api';
 import { range } from '../../format/time';
 import { Empty, Loaded, Sheet } from '../../ui';
 import styles from './floor.module.css';
@@ -11,14 +11,25 @@ import { RunStrip } from './RunStrip';
 
 /** Home: what needs hands, what runs by itself, what is promised. */
 export default function Floor() {
-  const { data, error } = useFloorQuery(undefined, { pollingInterval: 60_000, skipPollingIfUnfocused: true });
+  const hands = useFloorQuery(undefined, EACH_MINUTE);
+  const runs = useRunsQuery(undefined, EACH_MINUTE);
+  const { refetch } = hands;
+  // What a run does each second changes no order of hands; that it wants some does.
+  const wanting = runs.data?.map(({ id, wants }) => `${id} ${wants}`).join();
+  const before = useRef(wanting);
+  useEffect(() => {
+    if (before.current !== undefined && before.current !== wanting) void refetch();
+    before.current = wanting;
+  }, [wanting, refetch]);
   return (
-    <Loaded data={data} error={error} what="the floor">
+    <Loaded data={hands.data} error={hands.error} what="the floor">
       {(floor) => (
         <>
           <div className={styles.grid}>
             <HandsNext floor={floor} />
-            <RunningByItself floor={floor} />
+            <Loaded data={runs.data} error={runs.error} what="what runs">
+              {(running) => <RunningByItself running={running} />}
+            </Loaded>
           </div>
           <PromiseRuler hands={floor.hands} now={Date.parse(floor.now)} />
         </>
@@ -26,6 +37,8 @@ export default function Floor() {
     </Loaded>
   );
 }
+
+const EACH_MINUTE = { pollingInterval: 60_000, skipPollingIfUnfocused: true };
 
 /** As many as anybody has hands for in a day; the rest is a press away. */
 const FIRST = 40;
@@ -63,7 +76,7 @@ function HandsNext({ floor: { hands } }: { floor: FloorView }) {
   );
 }
 
-function RunningByItself({ floor: { running } }: { floor: FloorView }) {
+function RunningByItself({ running }: { running: readonly RunNow[] }) {
   const lefts = running.flatMap((run) => (run.progress.left ? [run.progress.left] : []));
   const next = lefts.sort((a, b) => a.low - b.low)[0];
   return (

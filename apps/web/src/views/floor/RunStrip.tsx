@@ -1,4 +1,4 @@
-import type { FloorView } from '@udrel/contract/types';
+import type { RunNow } from '@udrel/contract/types';
 import { decimal } from '@udrel/core/capacity';
 import { rate } from '../../format/units';
 import { duration, range, since } from '../../format/time';
@@ -7,10 +7,8 @@ import { HatchBar, OutcomeMark, Tag } from '../../ui';
 import { RateCurve } from '../../ui/curve';
 import styles from './floor.module.css';
 
-type Run = FloorView['running'][number];
-
 /** One run: how far, how fast, in which condition, and how long it still takes. */
-export function RunStrip({ run }: { run: Run }) {
+export function RunStrip({ run }: { run: RunNow }) {
   const { progress, berth, plannedBytes } = run;
   return (
     <li className={styles.run}>
@@ -49,7 +47,7 @@ export function RunStrip({ run }: { run: Run }) {
   );
 }
 
-function WatchedFigures({ run: { progress, plannedBytes, simulatedSpeed, silentFor } }: { run: Run }) {
+function WatchedFigures({ run: { progress, plannedBytes, simulatedSpeed, silentFor } }: { run: RunNow }) {
   const alarming = progress.condition === 'stalled' || progress.condition === 'errors';
   return (
     <>
@@ -66,12 +64,12 @@ function WatchedFigures({ run: { progress, plannedBytes, simulatedSpeed, silentF
   );
 }
 
-function conditionWords({ condition, errors }: Run['progress']): string {
+function conditionWords({ condition, errors }: RunNow['progress']): string {
   if (errors === 0) return condition;
   return condition === 'errors' ? `${errors} errors` : `${condition}, ${errors} errors`;
 }
 
-function TimeLeft({ run }: { run: Run }) {
+function TimeLeft({ run }: { run: RunNow }) {
   const { left, condition } = run.progress;
   if (condition === 'all written') return <span className={styles.left}>ends now</span>;
   if (run.berth === null) {

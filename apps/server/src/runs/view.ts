@@ -1,0 +1,53 @@
+import type { RunView } from '@udrel/contract/types';
+import { isGrave, type Alarm } from '@udrel/core/identity';
+import { progressOf, wantsOf, type Condition, type ProgressState, type RunWants } from '@udrel/core/progress';
+
+/** A run as `RUN_JSON` reads it. */
+export interface StoredRun extends Omit<RunView, 'progress' | 'curve' | 'silentFor'> {
+  heardAt: string | null;
+  progress: ProgressState;
+}
+
+/** A run `r` at a berth `b`, if any, as one value. */
+export const RUN_JSON = `json_build_object(
+  'id', r.id, 'kind', r.kind, 'about', r.about, 'onto', r.onto, 'attempt', r.attempt, 'berth', b.number,
+  'simulatedSpeed', b.simulated_speed, 'heardAt', b.heard_at, 'outcome', r.outcome, 'beganAt', r.began_at,
+  'endedAt', r.ended_at, 'note', r.note, 'changed', r.changed, 'leftAs', r.left_as, 'alarms', r.alarms,
+  'sourceSerial', r.source_serial, 'targetSerial', r.target_serial, 'plannedBytes', r.planned_bytes,
+  'estimate', r.estimate, 'progress', r.progress)`;
+
+/** Whether the old drive of run `r` is known to fail: reads are expected to, then. */
+export const FAILING_SOURCE = `coalesce((select f.value ->> 'grade' = 'failing' from fact f
+  where f.job_id = r.job_id and f.key = 'health' and f.current), false)`;
+
+/** Where a run stands now. Rates are told to a tenth of a MB/s. */
+export function viewRun(stored: StoredRun, now: Date): RunView {
+  const { progress: state, heardAt, ...run } = stored;
+  const listening = run.outcome === 'running' && run.berth !== null && heardAt !== null;
+  return {
+    ...run,
+    progress: progressOf(state, run.plannedBytes),
+    curve: { ...state.curve, rates: state.curve.rates.map((rate) => Math.round(rate * 10) / 10) },
+    silentFor: listening ? Math.max(0, (now.getTime() - Date.parse(heardAt)) / 1000) : null,
+  };
+}
+
+interface Watched {
+  berth: number | null;
+  beganAt: string | Date;
+  alarms: Pick<Alarm, 'kind'>[];
+  estimate: { high: number };
+  progress: { condition: Condition };
+}
+
+/** Why hands are wanted at something that runs; null while it goes by itself. */
+export function wantsAt(run: Watched, failingSource: boolean, now: Date): RunWants | null {
+  return wantsOf({
+    condition: run.progress.condition,
+    alarmed: run.alarms.some(isGrave),
+    failingSource,
+    watched: run.berth !== null,
+    gone: (now.getTime() - new Date(run.beganAt).getTime()) / 1000,
+    within: run.estimate.high,
+  });
+}
