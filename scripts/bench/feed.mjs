@@ -127,7 +127,7 @@ async function endRuns(database, ids) {
 
 /**
  * Pages that are open meanwhile, half of them on the Floor, half on a job: each holds a stream of hints and, as a browser
- * does, reads anew what it shows at most once a second.
+ * does, reads anew at most once a second what runs there.
  */
 function watch(server, cookie, tags) {
   const leaving = new AbortController();
@@ -145,7 +145,7 @@ function watch(server, cookie, tags) {
     leaving.signal.addEventListener('abort', () => clearInterval(reading));
     for await (const piece of stream.body) stale ||= piece.length > 0;
   };
-  const pages = tags.flatMap((tag) => [page('/floor'), page(`/jobs/${tag}`)]);
+  const pages = tags.flatMap((tag) => [page('/runs'), page(`/jobs/${tag}`)]);
   for (const one of pages) one.catch((error) => leaving.signal.aborted || Promise.reject(error));
   return {
     stop: () => leaving.abort(),

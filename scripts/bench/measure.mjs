@@ -14,6 +14,7 @@ import { addBulk, BULK_BASE } from './bulk.mjs';
 import { captureStatements } from './capture.mjs';
 import { copyFigures } from './copy.mjs';
 import { feedFigures } from './feed.mjs';
+import { handsFigures } from './hands.mjs';
 import { load, medianOf, medianTime, round } from './load.mjs';
 import { memorySlope } from './memory.mjs';
 import { addModels, wordsOf } from './models.mjs';
@@ -52,6 +53,7 @@ for (const connections of [1, MOST]) {
   await against('a stamp', connections, stamp, (n) => ({ path: `/stamp/${n}`, method: 'PUT' }), stamped);
 }
 tell(copyFigures());
+tell(handsFigures());
 tell(fitFigures());
 tell({ 'SMBIOS, table and volumes of a probe file, median ms': probeMedian() });
 tell({ 'from a change to its hint at another page, median ms': await hintMedian() });

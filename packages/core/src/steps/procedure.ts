@@ -39,7 +39,7 @@ export function procedureOf(job: JobSnapshot): Procedure {
     return {
       id: rule.id,
       station: rule.station,
-      title: rule.title(job),
+      title: titles.get(rule.id) ?? '',
       minutes: minutesOf(rule, job),
       state,
       calls: Boolean(run?.wants),
@@ -75,14 +75,15 @@ function handsBefore(job: JobSnapshot, run: RunSummary): boolean {
 
 /** Stable order in which no step stands before one that must come first. Throws for a circle in the rules. */
 function ordered(rules: readonly StepRule[], job: JobSnapshot): StepRule[] {
-  let left = rules.map((rule) => ({ rule, after: rule.after(job) }));
+  const left = rules.map((rule) => ({ rule, after: rule.after(job) }));
+  const open = new Set(rules.map(({ id }) => id));
   const placed: StepRule[] = [];
   while (left.length > 0) {
-    const open = new Set(left.map(({ rule }) => rule.id));
     const next = left.find(({ after }) => !after.some((id) => open.has(id)));
     if (!next) throw new Error('the step rules refer to each other in a circle');
+    left.splice(left.indexOf(next), 1);
+    open.delete(next.rule.id);
     placed.push(next.rule);
-    left = left.filter((one) => one !== next);
   }
   return placed;
 }
