@@ -16,7 +16,7 @@ export { gatePassed } from './gates';
 export { procedureOf } from './procedure';
 export * from './next-hands';
 export * from './corrections';
-export { decided, fitsFirst, opensFirst } from './on-route';
+export { copiesAtBerth, decided, fitsFirst, opensFirst } from './on-route';
 export { preparationsOf, stopRuleOf } from './preparations';
 export { functionChecks } from './function-checks';
 export { amount } from './money';

@@ -17,6 +17,11 @@ export function decided({ facts }: Pick<JobSnapshot, 'facts'>): PlanDraft | unde
   return facts.plan ?? facts['plan draft'];
 }
 
+/** Whether both drives lie at the bench while they are copied, where a berth can watch them. */
+export function copiesAtBerth({ route, startedFrom }: Pick<PlanDraft, 'route' | 'startedFrom'>): boolean {
+  return startedFrom === null && route !== 'stand-alone duplicator';
+}
+
 export function opensFirst(route: Route): boolean {
   return OPENED_FIRST.includes(route);
 }

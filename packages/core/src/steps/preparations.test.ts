@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { GIB } from '../capacity';
 import type { SourcePartition } from '../layout';
-import { preparationsOf, procedureOf, stopRuleOf } from './index';
+import { copiesAtBerth, preparationsOf, procedureOf, stopRuleOf } from './index';
 import { complete, factsOf, job, keys, planBy, run, screws } from './samples.test-data';
 import type { JobFacts, JobSnapshot, Route, RunSummary, StartedFrom } from './types';
 
@@ -129,6 +129,14 @@ describe('routes decide the order of hands', () => {
       [begin, 'begin copy'],
     ] as const;
     expect([...sorted].sort((a, b) => a[0] - b[0]).map(([, name]) => name)).toEqual(words.split(', '));
+  });
+
+  it('lays both drives at a berth only where no device of the customer and no duplicator copies', () => {
+    const at = (route: Route, startedFrom: StartedFrom) => copiesAtBerth({ route, startedFrom });
+    expect([at('both at the bench', null), at('both in one dock', null)]).toEqual([true, true]);
+    expect(at('both in one dock', 'a boot stick')).toBe(false);
+    expect(at('stand-alone duplicator', null)).toBe(false);
+    expect(at('new drive in an enclosure', 'its own system')).toBe(false);
   });
 
   it('starts nothing from a new drive that was fitted before its copy ended well', () => {

@@ -76,6 +76,9 @@ function HandsNext({ floor: { hands } }: { floor: FloorView }) {
   );
 }
 
+/** What is alarmed stands first, then what wants hands. */
+const rank = ({ alarms, wants }: RunNow) => (alarms.length > 0 ? 0 : wants ? 1 : 2);
+
 function RunningByItself({ running }: { running: readonly RunNow[] }) {
   const lefts = running.flatMap((run) => (run.progress.left ? [run.progress.left] : []));
   const next = lefts.sort((a, b) => a.low - b.low)[0];
@@ -93,7 +96,7 @@ function RunningByItself({ running }: { running: readonly RunNow[] }) {
       ) : (
         <ul className={styles.list}>
           {[...running]
-            .sort((a, b) => b.alarms.length - a.alarms.length)
+            .sort((a, b) => rank(a) - rank(b))
             .map((run) => (
               <RunStrip key={run.id} run={run} />
             ))}

@@ -5,7 +5,7 @@ import type { BerthView, JobView, RunView } from '@udrel/contract/types';
 import { binary } from '@udrel/core/capacity';
 import { adviceOn } from '@udrel/core/progress';
 import type { TargetId } from '@udrel/core/layout';
-import { TARGET_FACTS, TARGET_NAMES, waitingTargets } from '@udrel/core/steps';
+import { copiesAtBerth, TARGET_FACTS, TARGET_NAMES, waitingTargets } from '@udrel/core/steps';
 import { useBerthsQuery } from '../../../api/api';
 import { fieldTrouble } from '../../../api/problem';
 import { range } from '../../../format/time';
@@ -22,7 +22,9 @@ export function BeginRun({ job }: { job: JobView }) {
   const { data: berths = NONE } = useBerthsQuery();
   const free = useMemo(() => berths.filter((berth) => !berth.busy), [berths]);
   const [berth, setBerth] = useState<string>();
-  const chosen = berth ?? String(free.find((one) => one.watched)?.number ?? '');
+  const { plan } = job.snapshot.facts;
+  const atBench = plan !== undefined && copiesAtBerth(plan);
+  const chosen = berth ?? String((atBench && free.find((one) => one.watched)?.number) || '');
   const waiting = useMemo(() => waitingTargets(job.snapshot), [job.snapshot]);
   const [picked, setPicked] = useState<TargetId>();
   const onto = picked && waiting.includes(picked) ? picked : (waiting[0] ?? 'new');
@@ -42,7 +44,6 @@ export function BeginRun({ job }: { job: JobView }) {
     [free],
   );
   useScanned(claim);
-  const { plan } = job.snapshot.facts;
   const planned = plan?.work.find((one) => one.estimate.kind === 'copy' && one.onto === onto)?.estimate;
   if (!planned || step?.state === 'done') return null;
   return (
