@@ -217,7 +217,7 @@ test('a wrong drive is refused with what it is, and a copy that lost a partition
   await expect(read).toContainText('other than planned: the new drive is not trusted');
   await expect(read).toContainText('is not on the new drive');
   await expect(gate(page, 'copied')).toHaveAttribute('data-holds', 'false');
-  await read.getByLabel('At berth').selectOption('1');
+  await read.getByLabel('At berth').selectOption('4');
   await read.getByRole('button', { name: 'Read it there' }).click();
   await expect(read).toContainText('All of it is there as planned.', { timeout: 15_000 });
   await expect(gate(page, 'copied')).toHaveAttribute('data-holds', 'true');
