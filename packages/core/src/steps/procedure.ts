@@ -32,10 +32,12 @@ export function procedureOf(job: JobSnapshot): Procedure {
   const present = new Set(rules.map((rule) => rule.id));
   const titles = new Map(rules.map((rule) => [rule.id, rule.title(job)]));
   const steps = rules.map((rule): Step => {
-    const waitsFor = doneIds.has(rule.id) ? [] : waiting(rule, job, gates, present, doneIds, titles);
-    const run = doneIds.has(rule.id) ? null : runOf(rule.id, job);
+    const done = doneIds.has(rule.id);
+    const { missing, first } = done ? NOTHING : waiting(rule, job, gates, present, doneIds, titles);
+    const waitsFor = [...missing, ...first.map((title) => `First: ${title}.`)];
+    const run = done ? null : runOf(rule.id, job);
     const byHands = waitsFor.length > 0 ? 'waiting' : 'ready';
-    const state = doneIds.has(rule.id) ? 'done' : run ? (run.wants ? 'ready' : 'running') : byHands;
+    const state = done ? 'done' : run ? (run.wants ? 'ready' : 'running') : byHands;
     return {
       id: rule.id,
       station: rule.station,
@@ -44,6 +46,7 @@ export function procedureOf(job: JobSnapshot): Procedure {
       state,
       calls: Boolean(run?.wants),
       waitsFor,
+      first,
     };
   });
   return {
@@ -95,12 +98,14 @@ function waiting(
   present: ReadonlySet<StepId>,
   done: ReadonlySet<StepId>,
   titles: ReadonlyMap<StepId, string>,
-): string[] {
+): { missing: string[]; first: string[] } {
   const closed = gatesFor(rule, job).filter((id) => !gatePassed(gates, id));
-  const sentences = closed.flatMap((id) => gates.find((gate) => gate.id === id)?.missing ?? []);
+  const missing = closed.flatMap((id) => gates.find((gate) => gate.id === id)?.missing ?? []);
   const before = rule.after(job).filter((id) => present.has(id) && !done.has(id) && !passedByOverride(id, gates));
-  return [...sentences, ...before.map((id) => `First: ${titles.get(id) ?? id}.`)];
+  return { missing, first: before.map((id) => titles.get(id) ?? id) };
 }
+
+const NOTHING = { missing: [], first: [] };
 
 const DOING: readonly StepRule[] = [...WORK_RULES, PRICE_RULE];
 

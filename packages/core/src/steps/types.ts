@@ -363,8 +363,10 @@ export interface Step {
   state: StepState;
   /** Whether what ran by itself wants hands: it comes before anything else of the job. */
   calls: boolean;
-  /** Why it waits, one sentence each. */
+  /** Why it waits, one sentence each: what gates miss, then the steps that come first. */
   waitsFor: string[];
+  /** Titles of those steps. */
+  first: string[];
 }
 
 export interface StationState {

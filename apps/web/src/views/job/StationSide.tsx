@@ -1,11 +1,18 @@
 import type { JobView } from '@udrel/contract/types';
-import type { Station } from '@udrel/core/steps';
+import type { Gate, Station, Step } from '@udrel/core/steps';
 import { Sheet, StateMark } from '../../ui';
 import { TakeBack } from './around/TakeBack';
 import { GateRow } from './GateRow';
 import styles from './job.module.css';
 
 const WORDS = { done: 'done', ready: 'now', running: 'running', waiting: 'waits' } as const;
+
+/** Why a step waits, without what stands at the gates below anyway; the steps before it in one line. */
+function whyItWaits({ waitsFor, first }: Step, gates: readonly Gate[]): string[] {
+  const told = new Set(gates.flatMap(({ missing }) => missing));
+  const missing = waitsFor.slice(0, waitsFor.length - first.length).filter((sentence) => !told.has(sentence));
+  return [...new Set(missing), ...(first.length > 0 ? [`First: ${first.join('; ')}.`] : [])];
+}
 
 /** The steps of a station with what they wait for, and its gates. */
 export function StationSide({ job, station }: { job: JobView; station: Station }) {
@@ -21,7 +28,7 @@ export function StationSide({ job, station }: { job: JobView; station: Station }
               <span>
                 {step.state === 'ready' ? <b>{step.title}</b> : step.title}
                 <span className="unseen">, {WORDS[step.state]}</span>
-                {[...new Set(step.waitsFor)].map((sentence) => (
+                {whyItWaits(step, gates).map((sentence) => (
                   <span key={sentence} className={styles.why}>
                     {sentence}
                   </span>

@@ -74,7 +74,7 @@ export function BeginRun({ job }: { job: JobView }) {
           label="Where the drives lie"
           value={chosen}
           onChange={(event) => setBerth(event.target.value)}
-          slotProps={{ select: { native: true } }}
+          slotProps={{ select: { native: true }, inputLabel: { shrink: true } }}
           error={fieldTrouble(error, 'berth') !== undefined}
           helperText={fieldTrouble(error, 'berth')}
         >
