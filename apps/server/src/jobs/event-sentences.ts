@@ -1,4 +1,4 @@
-import { amount } from '@udrel/core/steps';
+import { amount, type FactKey } from '@udrel/core/steps';
 
 type Data = Record<string, unknown>;
 
@@ -27,8 +27,8 @@ function runName(data: Data): string {
 
 const driveRead = (data: Data) => (data['onto'] === 'added' ? 'added drive' : 'new drive');
 
-/** What a fact says of the drive whose serial it holds. */
-const DONE_WITH_DRIVE: Readonly<Record<string, string>> = {
+/** What was done with a drive, by the fact that holds its serial. */
+export const DONE_WITH_DRIVE: Readonly<Partial<Record<FactKey, string>>> = {
   'source identified': 'Old drive identified',
   'target identified': 'New drive identified',
   'added identified': 'Added drive identified',
@@ -40,7 +40,7 @@ const DONE_WITH_DRIVE: Readonly<Record<string, string>> = {
 };
 
 function recorded(data: Data, as: string): string {
-  const told = DONE_WITH_DRIVE[word(data, 'key')];
+  const told = DONE_WITH_DRIVE[word(data, 'key') as FactKey];
   if (!told || !data['serial']) return `${as}: ${word(data, 'key')}`;
   return `${told}${as === 'Corrected' ? ' anew' : ''}: ${word(data, 'serial')}`;
 }

@@ -18,6 +18,7 @@ import { insertRows } from '../platform/insert';
 import type { Acting } from '../platform/routes';
 import { driveIdOf, isOurs, keepTheirDrive } from '../shelf/drives';
 import { changeJob, requireNoRun, requireStep, type Happened } from './change';
+import { DONE_WITH_DRIVE } from './event-sentences';
 import type { JobRecord } from './record';
 import { examineConfirmed, examineSerial, knownToHold, type SerialKey } from './serials';
 
@@ -247,20 +248,9 @@ function serialNow(job: Parameters<typeof keepFact>[1], key: FactKey, value: unk
   return key === 'old drive' ? (value as { serial: string }).serial : job.snapshot.facts['old drive']?.serial;
 }
 
-/** Facts that say of a drive by its serial what was done with it: the history names it. */
-const OF_A_DRIVE: readonly FactKey[] = [
-  'source identified',
-  'target identified',
-  'added identified',
-  'overwrite confirmed',
-  'added overwrite confirmed',
-  'fitted',
-  'added fitted',
-  'put back',
-];
-
+/** The serial of a fact that says what was done with a drive: the history names it. */
 function serialIn(key: FactKey, value: unknown): { serial?: string } {
-  return OF_A_DRIVE.includes(key) ? { serial: (value as { serial: string }).serial } : {};
+  return key in DONE_WITH_DRIVE ? { serial: (value as { serial: string }).serial } : {};
 }
 
 /** Makes a value the current one of its key; earlier ones stay on record. */

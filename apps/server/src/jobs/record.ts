@@ -16,43 +16,51 @@ import { earlierSql } from '../models/devices';
 import { rows } from '../platform/database';
 import { RUN_JSON, viewRun, wantsAt, type StoredRun } from '../runs/view';
 
-interface StoredJob {
+/** What of a model its jobs' steps are computed from. */
+type SteppedModel = Pick<ModelSpec, 'maker' | 'name' | 'kind' | 'firmware' | 'battery' | 'opening'>;
+
+/** What a snapshot is put together from, and what a job is called by. */
+interface StoredSteps {
+  tag: string;
+  price: number | null;
+  rates: Rates;
+  ordered: OrderedPart[];
+  promisedAt: Date | null;
+  closedAt: Date | null;
+  endedAs: End['kind'] | null;
+  holding: HoldingView;
+  customer: string;
+  model: SteppedModel;
+  stub: boolean;
+  wishes: Wish[];
+  facts: JobFacts;
+  strip: StripItem[];
+  overrides: Override[];
+  runs: StoredRun[];
+}
+
+interface StoredJob extends StoredSteps {
   id: string;
   number: number;
-  tag: string;
   version: number;
   orderNumber: number;
   complaint: string;
   condition: string;
-  price: number | null;
-  rates: Rates;
-  ordered: OrderedPart[];
   bookedAt: Date;
-  promisedAt: Date | null;
-  closedAt: Date | null;
-  endedAs: End['kind'] | null;
   guaranteedUntil: Date | null;
-  holding: HoldingView;
   together: string[];
   alike: AlikeJob[];
   customerId: string;
-  customer: string;
   phone: string;
   email: string;
   deviceId: string;
   serial: string;
   modelId: string;
   model: ModelSpec;
-  stub: boolean;
   earlier: EarlierJob[];
   secrets: SecretView[];
-  wishes: Wish[];
-  facts: JobFacts;
   origins: FactOrigin[];
-  strip: StripItem[];
-  overrides: Override[];
   things: ThingView[];
-  runs: StoredRun[];
 }
 
 /** A job with everything its steps and gates are computed from. */
@@ -64,36 +72,23 @@ export interface JobRecord extends Omit<
   snapshot: JobSnapshot;
 }
 
-/** Which jobs to read: by tag, those of an order, or all open ones. */
-type Which = { tag: string } | { order: number } | { open: true };
+/** A job as the Floor needs it. */
+export interface OpenJob extends Pick<StoredSteps, 'tag' | 'promisedAt' | 'holding' | 'customer' | 'model'> {
+  snapshot: JobSnapshot;
+}
 
-/** One job or many with everything known of them; a condition on `j` follows. */
-export const JOBS_SQL = `
-  select j.id, j.number, j.tag, j.version, o.number as "orderNumber", j.complaint, j.condition, j.price,
-         j.booked_at as "bookedAt", j.promised_at as "promisedAt", j.closed_at as "closedAt",
-         j.ended_as as "endedAs", j.guarantee_until as "guaranteedUntil",
+/** Which jobs to read: by tag, or those of an order. */
+type Which = { tag: string } | { order: number };
+
+/** Columns of `StoredSteps` but its model. */
+const STEPS_COLUMNS = `
+         j.tag, j.price, j.promised_at as "promisedAt", j.closed_at as "closedAt", j.ended_as as "endedAs",
+         c.name as customer, m.stub,
          json_build_object(
            'takenUp', case when t.id is null then null
              else json_build_object('id', t.id, 'name', t.name, 'at', j.taken_at) end,
            'putDown', case when j.put_down is null then null
              else j.put_down || jsonb_build_object('by', p.name) end) as holding,
-         (select coalesce(json_agg(x.tag order by x.number), '[]')
-            from job x where x.order_id = j.order_id and x.id <> j.id) as together,
-         (select coalesce(json_agg(json_build_object('tag', x.tag, 'serial', y.serial, 'chosen', exists (
-                   select 1 from fact f where f.job_id = x.id and f.current
-                      and f.key in ('drive choice', 'added choice', 'memory choice'))) order by x.number), '[]')
-            from job x join device y on y.id = x.device_id
-           where x.order_id = j.order_id and x.id <> j.id and y.model_id = d.model_id and x.closed_at is null
-             and x.ended_as is null
-             and (select string_agg(w.kind, ',' order by w.kind) from wish w where w.job_id = x.id)
-               = (select string_agg(w.kind, ',' order by w.kind) from wish w where w.job_id = j.id)) as alike,
-         c.id as "customerId", c.name as customer, c.phone, c.email, d.id as "deviceId", d.serial,
-         m.id as "modelId", m.spec as model, m.stub,
-         ${earlierSql('e.id <> j.id and e.number < j.number')} as earlier,
-         (select coalesce(json_agg(json_build_object('id', k.id, 'label', k.label, 'by', s.name, 'at', k.at,
-                                                     'shown', k.shown, 'erased', k.sealed is null)
-                                   order by k.at, k.label), '[]')
-            from secret k join staff s on s.id = k.by where k.job_id = j.id) as secrets,
          coalesce((select s.value from setting s where s.key = 'rates'), '{"hourly":0,"taxPercent":0}') as rates,
          (select coalesce(json_agg(json_build_object('id', q.id, 'partId', q.part_id, 'name', p.maker || ' ' || p.name || ', ' || p.part_number,
                                                      'count', q.count, 'serialised', p.serialised,
@@ -107,9 +102,6 @@ export const JOBS_SQL = `
             from wish w where w.job_id = j.id) as wishes,
          (select coalesce(json_object_agg(f.key, f.value), '{}')
             from fact f where f.job_id = j.id and f.current) as facts,
-         (select coalesce(json_agg(json_build_object('key', f.key, 'origin', f.origin, 'by', s.name, 'at', f.at)
-                                   order by f.at), '[]')
-            from fact f join staff s on s.id = f.by where f.job_id = j.id and f.current) as origins,
          (select coalesce(json_agg(json_build_object('id', i.id, 'stage', i.stage, 'kind', i.kind, 'name', i.name,
                                                      'count', i.count, 'out', i.out_count, 'back', i.back_count)
                                    order by i.position), '[]')
@@ -118,12 +110,10 @@ export const JOBS_SQL = `
                                                      'amount', g.amount)
                                    order by g.at), '[]')
             from gate_override g join staff s on s.id = g.by where g.job_id = j.id) as overrides,
-         (select coalesce(json_agg(json_build_object('id', g.id, 'number', g.number, 'name', g.name,
-                                                     'place', coalesce(l.code, ''), 'back', g.returned_at is not null)
-                                   order by g.number), '[]')
-            from thing g left join place l on l.id = g.place_id where g.job_id = j.id) as things,
          (select coalesce(json_agg(${RUN_JSON} order by r.began_at, r.attempt), '[]')
-            from run r left join berth b on b.id = r.berth_id where r.job_id = j.id) as runs
+            from run r left join berth b on b.id = r.berth_id where r.job_id = j.id) as runs`;
+
+const FROM_JOBS = `
     from job j
     join shop_order o on o.id = j.order_id
     join customer c on c.id = o.customer_id
@@ -132,41 +122,90 @@ export const JOBS_SQL = `
     left join staff t on t.id = j.taken_by
     left join staff p on p.id = j.put_down_by`;
 
+/** One job or many with everything known of them; a condition on `j` follows. */
+export const JOBS_SQL = `
+  select ${STEPS_COLUMNS},
+         j.id, j.number, j.version, o.number as "orderNumber", j.complaint, j.condition,
+         j.booked_at as "bookedAt", j.guarantee_until as "guaranteedUntil",
+         (select coalesce(json_agg(x.tag order by x.number), '[]')
+            from job x where x.order_id = j.order_id and x.id <> j.id) as together,
+         (select coalesce(json_agg(json_build_object('tag', x.tag, 'serial', y.serial, 'chosen', exists (
+                   select 1 from fact f where f.job_id = x.id and f.current
+                      and f.key in ('drive choice', 'added choice', 'memory choice'))) order by x.number), '[]')
+            from job x join device y on y.id = x.device_id
+           where x.order_id = j.order_id and x.id <> j.id and y.model_id = d.model_id and x.closed_at is null
+             and x.ended_as is null
+             and (select string_agg(w.kind, ',' order by w.kind) from wish w where w.job_id = x.id)
+               = (select string_agg(w.kind, ',' order by w.kind) from wish w where w.job_id = j.id)) as alike,
+         c.id as "customerId", c.phone, c.email, d.id as "deviceId", d.serial, m.id as "modelId", m.spec as model,
+         ${earlierSql('e.id <> j.id and e.number < j.number')} as earlier,
+         (select coalesce(json_agg(json_build_object('id', k.id, 'label', k.label, 'by', s.name, 'at', k.at,
+                                                     'shown', k.shown, 'erased', k.sealed is null)
+                                   order by k.at, k.label), '[]')
+            from secret k join staff s on s.id = k.by where k.job_id = j.id) as secrets,
+         (select coalesce(json_agg(json_build_object('key', f.key, 'origin', f.origin, 'by', s.name, 'at', f.at)
+                                   order by f.at), '[]')
+            from fact f join staff s on s.id = f.by where f.job_id = j.id and f.current) as origins,
+         (select coalesce(json_agg(json_build_object('id', g.id, 'number', g.number, 'name', g.name,
+                                                     'place', coalesce(l.code, ''), 'back', g.returned_at is not null)
+                                   order by g.number), '[]')
+            from thing g left join place l on l.id = g.place_id where g.job_id = j.id) as things
+  ${FROM_JOBS}`;
+
+/** Every open job with no more than its steps are computed from: a model's drawing alone is larger than all of that. */
+const OPEN_SQL = `
+  select ${STEPS_COLUMNS},
+         (select json_object_agg(s.key, s.value) from jsonb_each(m.spec) s
+           where s.key in ('maker', 'name', 'kind', 'firmware', 'battery', 'opening')) as model
+  ${FROM_JOBS}
+   where j.closed_at is null order by j.number limit $1`;
+
 /** Most jobs that can be open on the floor at once. */
 const OPEN_LIMIT = 1000;
 
-/** Reads jobs with all their facts in one statement. The one place where a job's snapshot is put together. */
+/** Reads jobs with all their facts in one statement. */
 export async function readJobs(manager: EntityManager, which: Which, now: Date): Promise<JobRecord[]> {
-  const [condition, value] = conditionOf(which);
-  const stored = await rows<StoredJob>(manager, `${JOBS_SQL} ${condition}`, [value]);
-  return stored.map((job) => assemble(job, now));
+  const [condition, value] =
+    'tag' in which
+      ? ['where j.tag = $1', which.tag.toUpperCase()]
+      : ['where o.number = $1 order by j.number', which.order];
+  const jobs = await rows<StoredJob>(manager, `${JOBS_SQL} ${condition}`, [value]);
+  return jobs.map((one) => {
+    const { wishes, facts, strip, overrides, endedAs, rates, ordered, ...job } = one;
+    const runs = one.runs.map((run) => viewRun(run, now));
+    const stored = { ...job, wishes, facts, strip, overrides, endedAs, rates, ordered };
+    return { ...job, runs, snapshot: snapshotOf(stored, runs, now) };
+  });
 }
 
-function conditionOf(which: Which): [sql: string, value: string | number] {
-  if ('tag' in which) return ['where j.tag = $1', which.tag.toUpperCase()];
-  if ('order' in which) return ['where o.number = $1 order by j.number', which.order];
-  return ['where j.closed_at is null order by j.number limit $1', OPEN_LIMIT];
+/** Reads what the steps of every open job are computed from. */
+export async function readOpenJobs(manager: EntityManager, now: Date): Promise<OpenJob[]> {
+  const stored = await rows<StoredSteps>(manager, OPEN_SQL, [OPEN_LIMIT]);
+  return stored.map((one) => {
+    const { tag, promisedAt, holding, customer, model } = one;
+    const runs = one.runs.map((run) => viewRun(run, now));
+    return { tag, promisedAt, holding, customer, model, snapshot: snapshotOf(one, runs, now) };
+  });
 }
 
-function assemble(stored: StoredJob, now: Date): JobRecord {
-  const { wishes, facts, strip, overrides, endedAs, rates, ordered, ...job } = stored;
-  const runs = stored.runs.map((run) => viewRun(run, now));
-  const snapshot: JobSnapshot = {
+/** The one place where a job's snapshot is put together. */
+function snapshotOf(stored: StoredSteps, runs: readonly RunView[], now: Date): JobSnapshot {
+  const { wishes, facts, strip, overrides, endedAs, rates, ordered, model, stub, price, closedAt } = stored;
+  return {
     wishes,
-    modelKnown: !stored.stub,
-    device: { uefi: stored.model.firmware.uefi, battery: batteryOf(stored.model) },
-    opening: stored.model.opening ?? null,
+    modelKnown: !stub,
+    device: { uefi: model.firmware.uefi, battery: batteryOf(model) },
+    opening: model.opening ?? null,
     end: endedAs === null ? null : { kind: endedAs },
     facts,
     runs: runs.map((run) => summarise(run, facts, now)),
     strip,
     overrides,
-    told: stored.price,
+    told: price,
     rates,
     ordered,
-    closed: stored.closedAt !== null,
+    closed: closedAt !== null,
   };
-  return { ...job, runs, snapshot };
 }
 
 /** What no berth watches is timed by hand: its estimate less the time gone by. */
@@ -181,7 +220,7 @@ function summarise(run: RunView, { health }: JobFacts, now: Date): RunSummary {
 }
 
 /** Whether the device runs from a battery; null where its model does not say. */
-function batteryOf({ battery, kind }: ModelSpec): boolean | null {
+function batteryOf({ battery, kind }: SteppedModel): boolean | null {
   if (battery !== undefined) return battery !== 'none';
   return kind === 'laptop' || kind === 'handheld' ? true : null;
 }
