@@ -107,6 +107,7 @@ async function reads(total) {
   const tag = () => `U-${BULK_BASE + Math.floor(Math.random() * (total - 400))}`;
   const paths = {
     'open jobs': () => '/api/v1/jobs',
+    'the Floor': () => '/api/v1/floor',
     'all jobs, a page in the middle': () => `/api/v1/jobs?all=yes&before=${BULK_BASE + Math.floor(total / 2)}`,
     'a job anywhere': () => `/api/v1/jobs/${tag()}`,
   };
