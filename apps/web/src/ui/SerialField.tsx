@@ -1,5 +1,10 @@
 import TextField from '@mui/material/TextField';
 
+const INPUT = { className: 'mono', autoComplete: 'off', spellCheck: false } as const;
+
+/** For a serial in a form that makes its fields itself. */
+export const SERIAL_SLOTS = { slotProps: { htmlInput: { ...INPUT, 'data-scan': 'here' } } } as const;
+
 interface SerialFieldProps {
   label: string;
   value: string;
@@ -23,14 +28,7 @@ export function SerialField({ label, value, set, wrong, scans = true, className,
       error={wrong !== undefined}
       helperText={wrong}
       autoFocus={autoFocus ?? false}
-      slotProps={{
-        htmlInput: {
-          className: 'mono',
-          autoComplete: 'off',
-          spellCheck: false,
-          ...(scans ? { 'data-scan': 'here' } : {}),
-        },
-      }}
+      slotProps={scans ? SERIAL_SLOTS.slotProps : { htmlInput: INPUT }}
     />
   );
 }

@@ -7,6 +7,7 @@ import { OwnDriveFields } from './OwnDriveFields';
 import { SecretFields } from './SecretFields';
 import { ThingsFields } from './ThingsFields';
 import { WishFields } from './WishFields';
+import { SERIAL_SLOTS } from '../../ui/SerialField';
 import styles from './book-in.module.css';
 
 const BACKUP = ['has a backup', 'has no backup', 'does not know'] as const;
@@ -32,13 +33,12 @@ export function DeviceForm({
       {...more}
     />
   );
-  const scanned = { slotProps: { htmlInput: { className: 'mono', 'data-scan': 'here' } } };
   return (
     <div className={styles.form}>
       <div className={styles.half}>
         <ModelField device={device} change={change} trouble={trouble('device.modelId')} />
       </div>
-      <div className={styles.third}>{field('serial', 'Serial of the device', 'device.serial', scanned)}</div>
+      <div className={styles.third}>{field('serial', 'Serial of the device', 'device.serial', SERIAL_SLOTS)}</div>
       <div className={styles.one}>{field('place', 'Put at', 'device.place')}</div>
       <WishFields wishes={device.wishes} change={(wishes) => change({ wishes })} trouble={trouble} />
       <div className={styles.third}>

@@ -1,6 +1,7 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { emptyOwn, OWN_SHAPES, type OwnDraft } from './own-drive';
+import { SERIAL_SLOTS } from '../../ui/SerialField';
 import styles from './book-in.module.css';
 
 const LENGTHS = [30, 42, 60, 80, 110] as const;
@@ -40,9 +41,7 @@ export function OwnDriveFields({
   return (
     <fieldset className={styles.own}>
       <legend>The customer’s own drive</legend>
-      {field('serial', 'Its serial', 'serial', {
-        slotProps: { htmlInput: { className: 'mono', 'data-scan': 'here' } },
-      })}
+      {field('serial', 'Its serial', 'serial', SERIAL_SLOTS)}
       {field('maker', 'Its maker', 'drive.maker')}
       {field('name', 'Its model', 'drive.name')}
       {field('size', 'Its capacity', 'drive.bytes')}

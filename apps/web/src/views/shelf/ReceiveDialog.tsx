@@ -9,6 +9,7 @@ import type { PartView } from '@udrel/contract/types';
 import { useReceiveMutation } from '../../api/api';
 import { fieldTrouble } from '../../api/problem';
 import { TroubleNote } from '../../ui';
+import { SERIAL_SLOTS } from '../../ui/SerialField';
 
 /** Pieces come in: by scanned serials, or by count. */
 export function ReceiveDialog({ part, close }: { part: PartView; close: () => void }) {
@@ -47,7 +48,7 @@ export function ReceiveDialog({ part, close }: { part: PartView; close: () => vo
             autoFocus
             error={wrong !== undefined}
             helperText={wrong}
-            slotProps={{ htmlInput: { className: 'mono', 'data-scan': 'here' } }}
+            {...SERIAL_SLOTS}
           />
         ) : (
           <TextField

@@ -11,6 +11,7 @@ import { describeSite } from '../../../format/parts';
 import { Foot, Sheet, TroubleNote } from '../../../ui';
 import { useTypedFact } from '../typed-fact';
 import { useJobChange } from '../useJobChange';
+import { SERIAL_SLOTS } from '../../../ui/SerialField';
 import styles from '../job.module.css';
 
 const CLASSES: readonly DriveClass[] = [
@@ -71,9 +72,7 @@ export function OldDriveForm({ job }: { job: JobView }) {
   return (
     <Sheet title="Old drive" aside={known ? 'read' : 'not read yet'}>
       <div className={styles.fields}>
-        {field('serial', 'Serial, from its label', {
-          slotProps: { htmlInput: { className: 'mono', 'data-scan': 'here' } },
-        })}
+        {field('serial', 'Serial, from its label', SERIAL_SLOTS)}
         {field('maker', 'Maker')}
         {field('name', 'Model')}
         {field('size', 'Capacity', wrongSize ? { error: true, helperText: wrongSize } : {})}

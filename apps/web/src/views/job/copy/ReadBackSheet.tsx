@@ -9,6 +9,7 @@ import { latestRun, readBackOf, TARGET_FACTS, TARGET_NAMES } from '@udrel/core/s
 import { useBerthsQuery } from '../../../api/api';
 import { fieldTrouble } from '../../../api/problem';
 import { Ledger, OutcomeMark, Sheet, TroubleNote } from '../../../ui';
+import { SerialField } from '../../../ui/SerialField';
 import { useReading } from '../assess/read/useReading';
 import { useJobChange } from '../useJobChange';
 import styles from './copy.module.css';
@@ -121,12 +122,11 @@ function AskForIt({ job, on, again, next }: { job: JobView; on: TargetId; again:
             From a file …
           </Button>
           {unnamed && (
-            <TextField
+            <SerialField
               label="It says no serial: which drive is it of?"
               value={typed}
-              onChange={(event) => setTyped(event.target.value)}
-              error={fieldTrouble(error, 'serial') !== undefined}
-              helperText={fieldTrouble(error, 'serial')}
+              set={setTyped}
+              wrong={fieldTrouble(error, 'serial')}
             />
           )}
           {read?.file?.ok && (

@@ -9,6 +9,7 @@ import { fieldTrouble } from '../../../api/problem';
 import { day } from '../../../format/time';
 import { Foot, Sheet, TroubleNote } from '../../../ui';
 import { useJobChange } from '../useJobChange';
+import { SERIAL_SLOTS } from '../../../ui/SerialField';
 import styles from './match.module.css';
 
 type What = SettleOrder['outcome']['what'];
@@ -90,7 +91,7 @@ function Outcome({ job, part, what, done }: { job: JobView; part: OrderedPart; w
         {...(more.type ? { type: more.type } : {})}
         slotProps={{
           inputLabel: { shrink: true },
-          htmlInput: more.scan ? { className: 'mono', 'data-scan': 'here' } : {},
+          htmlInput: more.scan ? SERIAL_SLOTS.slotProps.htmlInput : {},
         }}
       />
     );
