@@ -40,6 +40,19 @@ export function nextHands(jobs: readonly FloorJob[], now: number): HandsRow[] {
     .sort(urgency);
 }
 
+/** The same rows with the minutes that runs have left now, by tag, in the order that follows from them. */
+export function retimed<Row extends Pick<HandsRow, 'tag' | 'inMinutes'> & { step: Pick<Step, 'state'> }>(
+  rows: readonly Row[],
+  minutesLeft: ReadonlyMap<string, number>,
+): Row[] {
+  return rows
+    .map((row) => {
+      const left = row.step.state === 'running' ? minutesLeft.get(row.tag) : undefined;
+      return left === undefined ? row : { ...row, inMinutes: left };
+    })
+    .sort((a, b) => soon(a) - soon(b));
+}
+
 /** What calls for hands, else the step that a run leads to, else the first one that hands can do. */
 export function nextStep(procedure: Procedure): Step | null {
   const first = (state: Step['state']) => procedure.steps.find((step) => step.state === state);
@@ -58,8 +71,9 @@ function startsIn(step: Step, job: JobSnapshot, now: number): number {
   return run?.left ? run.left.low / 60 : (job.facts.plan?.estimate.low ?? 0) / 60;
 }
 
+const soon = ({ inMinutes }: Pick<HandsRow, 'inMinutes'>) => Math.round(inMinutes);
+
 function urgency(a: HandsRow, b: HandsRow): number {
-  const soon = (row: HandsRow) => Math.round(row.inMinutes);
   const starts = (row: HandsRow) => (row.step.id === 'begin copy' || row.step.id === 'identify' ? 0 : 1);
   const danger = (row: HandsRow) => (row.atRisk ? 0 : 1);
   return (

@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { GIB } from '../capacity';
 import {
   nextHands,
+  retimed,
   nextStep,
   procedureOf,
   type FactKey,
@@ -182,6 +183,30 @@ describe('hands next', () => {
       'Copy ends: record how',
     ]);
     expect(rows.map(({ step }) => step.state)).toEqual(['ready', 'ready', 'ready', 'running']);
+  });
+
+  it('follows what runs have left now, and keeps every other order', () => {
+    const row = (tag: string, inMinutes: number) => {
+      return { tag, inMinutes, step: { state: inMinutes > 0 ? ('running' as const) : ('ready' as const) } };
+    };
+    const rows = [row('a', 0), row('b', 0), row('c', 9), row('d', 12), row('e', 30)];
+    const now = retimed(
+      rows,
+      new Map([
+        ['a', 50],
+        ['d', 2.2],
+        ['e', 0],
+      ]),
+    );
+    expect(now.map(({ tag, inMinutes }) => [tag, inMinutes])).toEqual([
+      ['a', 0],
+      ['b', 0],
+      ['e', 0],
+      ['d', 2.2],
+      ['c', 9],
+    ]);
+    expect(retimed(rows, new Map())).toEqual(rows);
+    expect(rows[3]?.inMinutes).toBe(12);
   });
 
   it('names what prepares the copy when it should be over', () => {

@@ -1,7 +1,8 @@
 import Button from '@mui/material/Button';
 import { useEffect, useRef, useState } from 'react';
-import type { FloorView, RunNow } from '@udrel/contract/types';
+import type { HandsView, RunNow } from '@udrel/contract/types';
 import { useFloorQuery, useRunsQuery } from '../../api/api';
+import { retimed } from '@udrel/core/steps';
 import { range } from '../../format/time';
 import { Empty, Loaded, Sheet } from '../../ui';
 import styles from './floor.module.css';
@@ -26,7 +27,7 @@ export default function Floor() {
       {(floor) => (
         <>
           <div className={styles.grid}>
-            <HandsNext floor={floor} />
+            <HandsNext hands={retimed(floor.hands, minutesLeft(runs.data ?? []))} />
             <Loaded data={runs.data} error={runs.error} what="what runs">
               {(running) => <RunningByItself running={running} />}
             </Loaded>
@@ -43,7 +44,7 @@ const EACH_MINUTE = { pollingInterval: 60_000, skipPollingIfUnfocused: true };
 /** As many as anybody has hands for in a day; the rest is a press away. */
 const FIRST = 40;
 
-function HandsNext({ floor: { hands } }: { floor: FloorView }) {
+function HandsNext({ hands }: { hands: readonly HandsView[] }) {
   const [all, setAll] = useState(false);
   const now = hands.filter((row) => Math.round(row.inMinutes) === 0).length;
   const late = hands.filter((row) => row.slack !== null && row.slack < 0).length;
@@ -74,6 +75,11 @@ function HandsNext({ floor: { hands } }: { floor: FloorView }) {
       </Sheet>
     </section>
   );
+}
+
+/** Of what a berth watches, minutes until it ends at the earliest. */
+function minutesLeft(runs: readonly RunNow[]): ReadonlyMap<string, number> {
+  return new Map(runs.flatMap(({ tag, progress: { left } }) => (left ? [[tag, left.low / 60] as const] : [])));
 }
 
 /** What is alarmed stands first, then what wants hands. */
