@@ -118,7 +118,11 @@ test('a plan with two new drives: system here, data there, each copied onto, wat
   await page.getByRole('button', { name: 'Copy has begun' }).click();
   await page.getByLabel('Note: what went wrong, what was lost').fill('Begun from the wrong stick');
   await page.getByRole('button', { name: 'It failed' }).click();
-  await expect(page.getByLabel('Onto').locator(':checked')).toHaveText(`added drive, ${added?.serial}`);
+  const onto = page.getByLabel('Onto');
+  await onto.selectOption('new');
+  await expect(page.getByLabel('What was changed since the attempt that failed')).toBeVisible();
+  await onto.selectOption('added');
+  await expect(onto.locator(':checked')).toHaveText(`added drive, ${added?.serial}`);
   await copyAt(page, '4', 'Copy onto the added drive, attempt 1, is running');
   await expect(gate(page, 'copied')).toContainText('the new drive is not trusted until');
   await page.getByRole('button', { name: 'another socket' }).click();

@@ -287,10 +287,7 @@ export interface BerthView {
 }
 
 /** Something that runs now, at a berth or timed by hand. */
-export interface RunNow extends Omit<
-  RunView,
-  'about' | 'outcome' | 'endedAt' | 'note' | 'sourceSerial' | 'targetSerial' | 'changed' | 'leftAs'
-> {
+export interface RunNow extends RunView {
   tag: string;
   customer: string;
   device: string;

@@ -16,8 +16,9 @@ import { earlierSql } from '../models/devices';
 import { rows } from '../platform/database';
 import { RUN_JSON, viewRun, wantsAt, type StoredRun } from '../runs/view';
 
-/** What of a model its jobs' steps are computed from. */
-type SteppedModel = Pick<ModelSpec, 'maker' | 'name' | 'kind' | 'firmware' | 'battery' | 'opening'>;
+/** What of a model its jobs' steps are computed from, and what it is called. */
+const OF_MODEL = ['maker', 'name', 'kind', 'firmware', 'battery', 'opening'] as const;
+type SteppedModel = Pick<ModelSpec, (typeof OF_MODEL)[number]>;
 
 /** What a snapshot is put together from, and what a job is called by. */
 interface StoredSteps {
@@ -155,8 +156,7 @@ export const JOBS_SQL = `
 /** Every open job with no more than its steps are computed from: a model's drawing alone is larger than all of that. */
 const OPEN_SQL = `
   select ${STEPS_COLUMNS},
-         (select json_object_agg(s.key, s.value) from jsonb_each(m.spec) s
-           where s.key in ('maker', 'name', 'kind', 'firmware', 'battery', 'opening')) as model
+         (select json_object_agg(s.key, s.value) from jsonb_each(m.spec) s where s.key = any ($2)) as model
   ${FROM_JOBS}
    where j.closed_at is null order by j.number limit $1`;
 
@@ -180,7 +180,7 @@ export async function readJobs(manager: EntityManager, which: Which, now: Date):
 
 /** Reads what the steps of every open job are computed from. */
 export async function readOpenJobs(manager: EntityManager, now: Date): Promise<OpenJob[]> {
-  const stored = await rows<StoredSteps>(manager, OPEN_SQL, [OPEN_LIMIT]);
+  const stored = await rows<StoredSteps>(manager, OPEN_SQL, [OPEN_LIMIT, OF_MODEL]);
   return stored.map((one) => {
     const { tag, promisedAt, holding, customer, model } = one;
     const runs = one.runs.map((run) => viewRun(run, now));

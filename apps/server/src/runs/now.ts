@@ -30,14 +30,7 @@ export async function runsNow(manager: EntityManager, now: Date): Promise<RunNow
   );
   return running.map(({ run: stored, failingSource, ...job }) => {
     const run = viewRun(stored, now);
-    const { id, kind, onto, attempt, berth, simulatedSpeed, beganAt, plannedBytes } = run;
-    const { progress, estimate, alarms, silentFor } = run;
-    return {
-      ...job,
-      ...{ id, kind, onto, attempt, berth, simulatedSpeed, beganAt, plannedBytes },
-      ...{ progress, estimate, alarms, silentFor },
-      curve: thinned(run.curve, STRIP_POINTS),
-      wants: wantsAt(run, failingSource, now),
-    };
+    const wants = wantsAt(run, failingSource, now);
+    return { ...job, ...run, curve: thinned(run.curve, STRIP_POINTS), wants };
   });
 }

@@ -23,8 +23,8 @@ export function BeginRun({ job }: { job: JobView }) {
   const free = useMemo(() => berths.filter((berth) => !berth.busy), [berths]);
   const [berth, setBerth] = useState<string>();
   const { plan } = job.snapshot.facts;
-  const atBench = plan !== undefined && copiesAtBerth(plan);
-  const chosen = berth ?? String((atBench && free.find((one) => one.watched)?.number) || '');
+  const likely = plan && copiesAtBerth(plan) ? free.find((one) => one.watched) : undefined;
+  const chosen = berth ?? String(likely?.number ?? '');
   const waiting = useMemo(() => waitingTargets(job.snapshot), [job.snapshot]);
   const [picked, setPicked] = useState<TargetId>();
   const onto = picked && waiting.includes(picked) ? picked : (waiting[0] ?? 'new');
