@@ -19,7 +19,7 @@ async function signedIn(url: string) {
     headers: { 'content-type': 'application/json' },
     body: JSON.stringify({ login: 'ilse', password: 'bench-demo-1' }),
   });
-  const cookie = signIn.headers.get('set-cookie')?.split(';')[0] ?? '';
+  const cookie = signIn.headers.getSetCookie().at(-1)?.split(';')[0] ?? '';
   const headers = { cookie, 'content-type': 'application/json' };
   return {
     runs: async () => (await (await fetch(`${url}/api/v1/runs`, { headers })).json()) as Running[],

@@ -38,7 +38,7 @@ export async function seedDemo(database: Database, masterKey: Buffer, now: numbe
     const staff = new Map<string, string>();
     for (const account of DEMO_ACCOUNTS) staff.set(account.login, await addStaff(manager, { ...account, demo: true }));
     const actor = { id: staff.get('ilse') ?? '', name: 'Ilse Marrack', role: 'technician' as const };
-    const acting: Acting = { manager, actor, now: new Date(now - OPENED * WEEK), masterKey };
+    const acting: Acting = { manager, actor, now: new Date(now - OPENED * WEEK), masterKey, demo: true };
     const customerIds = await addCustomers(acting);
     const modelIds = new Map<string, string>();
     for (const model of models) modelIds.set(model.code, (await addModel(acting, model)).id);

@@ -19,6 +19,7 @@ export async function captureStatements(databaseUrl, requests, cookie, sessionSe
     sessionSecret,
     masterKey: Buffer.alloc(32),
     demo: true,
+    demo: true,
   };
   const app = createApp({ database, config, log: pino({ level: 'silent' }), hints: silentHints });
   const server = app.listen(0, '127.0.0.1');

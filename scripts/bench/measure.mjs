@@ -220,7 +220,7 @@ async function signIn() {
     headers: { 'content-type': 'application/json' },
     body: JSON.stringify({ login: 'ilse', password: 'bench-demo-1' }),
   });
-  return response.headers.get('set-cookie').split(';')[0];
+  return response.headers.getSetCookie().at(-1).split(';')[0];
 }
 
 /** Asks the command that started the server for its heap after collection, MB. */

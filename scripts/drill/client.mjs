@@ -43,7 +43,7 @@ async function signIn(address) {
     headers: { 'content-type': 'application/json' },
     body: JSON.stringify({ login: 'ilse', password: 'bench-demo-1' }),
   });
-  return response.headers.get('set-cookie').split(';')[0];
+  return response.headers.getSetCookie().at(-1).split(';')[0];
 }
 
 /** Several writers of notes on several jobs at once; each note has a text of its own. */

@@ -117,8 +117,9 @@ export async function openShop(given, { fast = false, quiet = false } = {}) {
   if (cluster) void watchDatabase();
   keep('server', 'apps/server/dist/main.js');
   await untilHealthy(env.UDREL_SERVER, () => children.server);
-  // A shop whose agents run on bench machines has none of its own.
-  if (env.UDREL_BERTHS !== 'none') keep('bench', 'apps/bench/dist/main.js');
+  // A real shop has no simulated berths, and one whose agents run on bench machines has none of its own.
+  const berths = env.UDREL_BERTHS ?? (given.demo ? '' : 'none');
+  if (berths !== 'none') keep('bench', 'apps/bench/dist/main.js');
   return { url: env.UDREL_SERVER, databaseUrl, cluster, children, env, stop };
 
   function keep(name, script, tries = 0) {
@@ -195,7 +196,10 @@ async function end(child) {
 
 function logLine(line) {
   const entry = JSON.parse(line);
-  return entry.level >= 40 ? `${entry.msg}${entry.error ? `: ${entry.error.message}` : ''}` : '';
+  if (entry.level < 40) return '';
+  const what = entry.error ? `: ${entry.error.message ?? entry.error}` : '';
+  const where = entry.method ? ` (${entry.method} ${entry.path}, ${entry.request})` : '';
+  return `${entry.msg}${what}${where}`;
 }
 
 async function untilHealthy(url, child) {

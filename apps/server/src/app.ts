@@ -1,16 +1,21 @@
-import type { ErrorRequestHandler, Express } from 'express';
+import type { ErrorRequestHandler, Express, RequestHandler } from 'express';
 import express from 'express';
 import session from 'express-session';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
 import type { DataSource } from 'typeorm';
 import type { HintHub } from './hints/hub';
-import { demoAllowedOn } from './platform/access';
+import { randomUUID } from 'node:crypto';
+import { agentMay, demoAllowedOn, staffOf } from './platform/access';
 import type { Config } from './platform/config';
 import { refuseCrossSite } from './platform/cross-site';
 import { poolOf } from './platform/database';
+import { refusalOfDatabase } from './platform/database-errors';
 import { Refusal } from './platform/errors';
+import { knownHosts, refuseForeignHost } from './platform/hosts';
+import { loggedError, loggedRequest } from './platform/request-log';
 import { serveRoute } from './platform/serve-route';
+import type { Serving } from './platform/serving';
 import { SessionStore } from './platform/session-store';
 import { serveWeb } from './platform/web';
 import { routes } from './routes';
@@ -34,10 +39,11 @@ export function createApp({ database, config, log, hints, clock = () => new Date
     response.set('cache-control', 'no-store');
     next();
   });
-  app.use('/api/v1', refuseCrossSite, express.json({ limit: '1mb' }), sessions(database, config));
+  app.use('/api/v1', refuseForeignHost(knownHosts(config.host, config.hosts)), refuseCrossSite);
+  const { agentToken, masterKey, demo } = config;
+  const serving: Serving = { database, agentToken, masterKey, clock, demo, demoAllowed: demoAllowedOn(config) };
+  app.use('/api/v1', sessions(database, config), bodies(serving));
   const api = express.Router();
-  const { agentToken, masterKey } = config;
-  const serving = { database, agentToken, masterKey, clock, demoAllowed: demoAllowedOn(config.host) };
   for (const one of routes(config, hints)) serveRoute(api, one, serving);
   app.use('/api/v1', api, (_request, _response, next) => next(new Refusal(404, 'not-found', 'There is nothing here.')));
   if (config.webRoot) serveWeb(app, config.webRoot);
@@ -65,23 +71,43 @@ function sessions(database: DataSource, config: Config) {
   });
 }
 
+/** How large a body may be: strangers send no more than what signs them in. */
+function bodies(serving: Serving): RequestHandler {
+  const [small, large] = [express.json({ limit: '16kb' }), express.json({ limit: '1mb' })];
+  return (request, response, next) => {
+    const known = staffOf(request, serving) !== null || agentMay(request, serving.agentToken);
+    (known ? large : small)(request, response, next);
+  };
+}
+
 function problems(log: Logger): ErrorRequestHandler {
   return (error: unknown, request, response, _next) => {
+    const id = randomUUID();
     const refusal = refusalOf(error);
-    if (!refusal) log.error({ error, path: request.path }, 'request failed');
     const answer =
-      refusal ?? new Refusal(500, 'server-error', 'Something failed here. Nothing was changed; try again.');
+      refusal ??
+      new Refusal(
+        500,
+        'server-error',
+        `Something failed here, noted as ${id.slice(0, 8)}. Nothing was changed; try again.`,
+      );
+    // What was asked wrongly is the caller's to know; what failed, or had no database, is ours.
+    if (answer.status >= 500) {
+      log.error({ error: loggedError(error), ...loggedRequest(request, id) }, 'request failed');
+    }
+    const { retryAfter } = answer.more;
+    if (retryAfter !== undefined) response.set('retry-after', String(retryAfter));
     response.status(answer.status).type('application/problem+json').send(JSON.stringify(answer.toProblem()));
   };
 }
 
 function refusalOf(error: unknown): Refusal | null {
   if (error instanceof Refusal) return error;
-  const { type, status, code } = error as { type?: string; status?: number; code?: string };
+  const { type, status } = (error ?? {}) as { type?: string; status?: number };
   if (type === 'entity.too.large') return new Refusal(413, 'too-large', 'That is more than can be taken at once.');
-  if (status === 400) return new Refusal(400, 'unreadable', 'What was sent is not readable JSON.');
-  if (code && /^(ECONNREFUSED|ECONNRESET|57P0\d|08\d{3}|53300)$/.test(code)) {
-    return new Refusal(503, 'database-down', 'The database does not answer. Nothing was changed; try again shortly.');
-  }
-  return null;
+  if (type === 'charset.unsupported' || type === 'encoding.unsupported')
+    return new Refusal(415, 'json-only', 'Send application/json in UTF-8.');
+  // A broken body, and a broken escape in an address, come with this status.
+  if (status === 400) return new Refusal(400, 'unreadable', 'What was sent is not readable.');
+  return refusalOfDatabase(error);
 }

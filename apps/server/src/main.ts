@@ -4,6 +4,7 @@ import { openHints } from './hints/hub';
 import { readConfig } from './platform/config';
 import { openDatabase } from './platform/database';
 import { keepHouse } from './platform/housekeeping';
+import { loggedError } from './platform/request-log';
 import { makeSetUpCode, needsSetUp } from './staff/service';
 
 const log = pino({ name: 'udrel' });
@@ -19,7 +20,7 @@ async function main(): Promise<void> {
     void announceSetUp();
   });
   server.on('error', (error) => {
-    log.fatal({ error }, 'cannot listen');
+    log.fatal({ error: loggedError(error) }, 'cannot listen');
     process.exit(1);
   });
   for (const signal of ['SIGINT', 'SIGTERM'] as const) {
@@ -39,6 +40,6 @@ async function main(): Promise<void> {
 }
 
 main().catch((error: unknown) => {
-  log.fatal({ error }, 'cannot start');
+  log.fatal({ error: loggedError(error) }, 'cannot start');
   process.exit(1);
 });

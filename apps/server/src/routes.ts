@@ -22,7 +22,7 @@ import { shopRoutes } from './shop/routes';
 import { staffRoutes } from './staff/routes';
 
 /** Every route of the API. */
-export function routes(config: Pick<Config, 'demo' | 'host'>, hints: HintHub): Route[] {
+export function routes(config: Pick<Config, 'demo' | 'host' | 'sessionSecret'>, hints: HintHub): Route[] {
   const every = [
     ...healthRoutes,
     ...staffRoutes(config),

@@ -27,5 +27,6 @@ export { Part, type PartKind } from './shelf/entities';
 export { receive } from './shelf/service';
 export { Setting } from './staff/entities';
 export { masterKeyOf } from './secrets/vault';
+export { setPasswordByConsole } from './staff/accounts';
 export { addStaff, DEMO_ACCOUNTS } from './staff/service';
 export type { DataSource as Database } from 'typeorm';

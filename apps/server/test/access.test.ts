@@ -1,9 +1,11 @@
+import { get } from 'node:http';
 import { randomUUID } from 'node:crypto';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { MAY, may, ROLES } from '@udrel/contract/roles';
 import type { Deed, Found, JobPage, SessionView } from '@udrel/contract/types';
 import { silentHints } from '../src/hints/hub';
 import { demoAllowedOn } from '../src/platform/access';
+import { knownHosts } from '../src/platform/hosts';
 import type { Route } from '../src/platform/routes';
 import { routes } from '../src/routes';
 import { addStaff, makeSetUpCode } from '../src/staff/service';
@@ -79,7 +81,7 @@ describe('writes from elsewhere', () => {
       headers: { 'content-type': 'application/json' },
       body: JSON.stringify(session),
     });
-    const cookie = signedIn.headers.get('set-cookie')?.split(';')[0] ?? '';
+    const cookie = signedIn.headers.getSetCookie().at(-1)?.split(';')[0] ?? '';
     const unreadable = await fetch(`${shop.base}/orders`, {
       method: 'POST',
       headers: { cookie, 'content-type': 'application/json' },
@@ -111,10 +113,29 @@ describe('signing in', () => {
   });
 
   it('refuses demo accounts away from loopback', () => {
-    const from = (remoteAddress: string) => ({ socket: { remoteAddress } }) as never;
-    expect(demoAllowedOn('127.0.0.1')(from('::ffff:127.0.0.1'))).toBe(true);
-    expect(demoAllowedOn('0.0.0.0')(from('127.0.0.1'))).toBe(false);
-    expect(demoAllowedOn('127.0.0.1')(from('192.0.2.7'))).toBe(false);
+    const from = (remoteAddress: string, headers: Record<string, string> = {}) =>
+      ({ socket: { remoteAddress }, get: (name: string) => ({ host: 'localhost:4280', ...headers })[name] }) as never;
+    const may = demoAllowedOn({ host: '127.0.0.1', demo: true });
+    expect(may(from('::ffff:127.0.0.1'))).toBe(true);
+    expect(demoAllowedOn({ host: '0.0.0.0', demo: true })(from('127.0.0.1'))).toBe(false);
+    expect(may(from('192.0.2.7'))).toBe(false);
+    // Behind a proxy on this computer, under another name, and in a shop that was a demo once.
+    expect(may(from('127.0.0.1', { 'x-forwarded-for': '192.0.2.7' }))).toBe(false);
+    expect(may(from('127.0.0.1', { host: 'bench.example' }))).toBe(false);
+    expect(demoAllowedOn({ host: '127.0.0.1', demo: false })(from('127.0.0.1'))).toBe(false);
+  });
+
+  it('refuses whatever is asked under a name that is none of the shop’s', async () => {
+    const { port } = new URL(shop.base);
+    const status = await new Promise((done, fail) => {
+      const headers = { host: 'elsewhere.example' };
+      get({ host: '127.0.0.1', port, path: '/api/v1/session', headers }, (answer) => {
+        answer.resume();
+        done(answer.statusCode);
+      }).on('error', fail);
+    });
+    expect(status).toBe(421);
+    expect(knownHosts('0.0.0.0', ['bench.example'])).toContain('bench.example');
   });
 
   it('makes the first account only in an empty shop, once, with the code', async () => {

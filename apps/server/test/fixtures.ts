@@ -18,7 +18,7 @@ export async function stockUp(shop: Shop): Promise<Stock> {
   const [owner] = (await manager.query("select id, name, role from staff where role = 'owner'")) as Acting['actor'][];
   if (!owner) throw new Error('no owner');
   const { masterKey } = TEST_CONFIG;
-  const acting: Acting = { manager, actor: owner, now: shop.clock.now, masterKey };
+  const acting: Acting = { manager, actor: owner, now: shop.clock.now, masterKey, demo: true };
   const model = await addModel(acting, {
     maker: 'Ostrel',
     name: 'Tern 15',

@@ -86,6 +86,7 @@ export const TEST_CONFIG: Config = {
   sessionSecret: 'secret-for-tests',
   masterKey: masterKeyOf('key-for-tests'),
   demo: true,
+  hosts: [],
 };
 
 async function administer(url: string, sql: string): Promise<void> {
@@ -102,7 +103,8 @@ async function signedIn(shop: Shop, role: Role): Promise<Caller> {
     headers: { 'content-type': 'application/json' },
     body: JSON.stringify({ login: account.login, password: account.password }),
   });
-  const cookie = response.headers.get('set-cookie')?.split(';')[0] ?? '';
+  const session = response.headers.getSetCookie().find((one) => one.startsWith('udrel='));
+  const cookie = session?.split(';')[0] ?? '';
   return caller(shop.base, { cookie });
 }
 

@@ -27,7 +27,7 @@ beforeAll(async () => {
     headers: { 'content-type': 'application/json' },
     body: JSON.stringify({ login: 'the-technician', password: 'a password' }),
   });
-  elsewhere = caller(base, { cookie: response.headers.get('set-cookie')?.split(';')[0] ?? '' });
+  elsewhere = caller(base, { cookie: response.headers.getSetCookie().at(-1)?.split(';')[0] ?? '' });
 });
 
 afterAll(async () => {

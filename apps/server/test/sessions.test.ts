@@ -1,6 +1,7 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import type { AccountView, AuditPage, SessionView, SignedInView, SwitchableView } from '@udrel/contract/types';
 import { SessionStore } from '../src/platform/session-store';
+import { setPasswordByConsole } from '../src/staff/accounts';
 import { addStaff } from '../src/staff/service';
 import { caller, useShop, type Caller } from './harness';
 
@@ -28,7 +29,22 @@ async function signIn(login: string, password = PASSWORD): Promise<{ status: num
   return { status: response.status, caller: caller(shop.base, { cookie: cookieOf(response) }) };
 }
 
-const cookieOf = (response: Response) => response.headers.get('set-cookie')?.split(';')[0] ?? '';
+/** The same on a device of its own, which the server remembers. */
+async function signInAs(login: string, password: string, device = '') {
+  const response = await fetch(`${shop.base}/session`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json', cookie: device },
+    body: JSON.stringify({ login, password }),
+  });
+  const own = response.headers.getSetCookie().find((one) => one.startsWith('udrel-device='));
+  return { status: response.status, device: own?.split(';')[0] ?? device };
+}
+
+const cookieOf = (response: Response) =>
+  response.headers
+    .getSetCookie()
+    .find((one) => one.startsWith('udrel='))
+    ?.split(';')[0] ?? '';
 
 /** Switches by PIN; the browser gets a new session for it. */
 async function switchBy(from: Caller, staffId: string, pin: string) {
@@ -51,6 +67,76 @@ describe('wrong passwords', () => {
     for (let n = 0; n < 9; n++) await signIn(one.login, 'wrong');
     expect((await signIn(one.login)).status).toBe(429);
     expect((await other.signIn()).status).toBe(200);
+  });
+});
+
+describe('many tries at the same moment', () => {
+  it('are counted before they are looked at', async () => {
+    const { login } = await account();
+    const answers = await Promise.all(Array.from({ length: 60 }, () => signIn(login, 'wrong')));
+    expect(answers.filter(({ status }) => status === 401)).toHaveLength(8);
+    expect(answers.filter(({ status }) => status === 429)).toHaveLength(52);
+  });
+
+  it('of a PIN, and of the password that sets one', async () => {
+    const tam = await account();
+    const signed = (await tam.signIn()).caller;
+    await signed.send('PUT', '/account/pin', { password: PASSWORD, pin: '4180' });
+    const tablet = (await (await account('counter')).signIn()).caller;
+    const pins = await Promise.all(Array.from({ length: 30 }, () => switchBy(tablet, tam.id, '0000')));
+    expect(pins.filter(({ body }) => body.code === 'pin-wrong')).toHaveLength(5);
+    const guesses = await Promise.all(
+      Array.from({ length: 30 }, () => signed.send('PUT', '/account/pin', { password: 'wrong', pin: '1111' })),
+    );
+    expect(guesses.filter(({ status }) => status === 422)).toHaveLength(8);
+  });
+});
+
+describe('made-up names from one address', () => {
+  it('stop no right password, and a device known to an account goes its own way', async () => {
+    const [one, other] = [await account(), await account()];
+    const known = await signInAs(one.login, PASSWORD);
+    for (let n = 0; n < 64; n++) await signIn(`made-up-${n}`, 'wrong');
+    expect((await signIn('made-up-again', 'wrong')).status).toBe(429);
+    expect((await other.signIn()).status).toBe(200);
+    // The account is full for strangers; the tablet that it signed in on before is no stranger.
+    for (let n = 0; n < 9; n++) await signIn(one.login, 'wrong');
+    expect((await signIn(one.login)).status).toBe(429);
+    expect((await signInAs(one.login, PASSWORD, known.device)).status).toBe(200);
+    for (let n = 0; n < 8; n++) await signInAs(one.login, 'wrong', known.device);
+    expect((await signInAs(one.login, PASSWORD, known.device)).status).toBe(429);
+    expect((await signInAs(other.login, PASSWORD, `${known.device}x`)).status).toBe(200);
+  });
+});
+
+describe('passwords', () => {
+  it('are changed by their owner, who stays signed in here and nowhere else', async () => {
+    const tam = await account();
+    const [here, there] = [(await tam.signIn()).caller, (await tam.signIn()).caller];
+    const next = 'another long password';
+    const change = (password: string, to = next) => here.send('PUT', '/account/password', { password, next: to });
+    expect((await change('wrong')).status).toBe(422);
+    expect((await change(PASSWORD, 'short')).status).toBe(422);
+    expect((await change(PASSWORD)).body).toEqual({ ended: 1 });
+    expect((await here.get('/jobs')).status).toBe(200);
+    expect((await there.get('/jobs')).status).toBe(401);
+    expect([(await signIn(tam.login)).status, (await signIn(tam.login, next)).status]).toEqual([401, 200]);
+  });
+
+  it('are reset by the shop’s owner, and on the server itself', async () => {
+    const tam = await account();
+    const signed = (await tam.signIn()).caller;
+    await signed.send('PUT', '/account/pin', { password: PASSWORD, pin: '4180' });
+    const reset = (by: Caller) =>
+      by.send<AccountView[]>('PUT', `/staff/${tam.id}/password`, { next: 'given by the owner' });
+    expect((await reset(shop.as.technician)).status).toBe(403);
+    const { body } = await reset(shop.as.owner);
+    expect(body.find((one) => one.id === tam.id)).toMatchObject({ hasPin: false });
+    expect((await signed.get('/jobs')).status).toBe(401);
+    expect((await signIn(tam.login, 'given by the owner')).status).toBe(200);
+    expect(await setPasswordByConsole(shop.database, tam.login.toUpperCase(), 'from the console')).toBe(true);
+    expect((await signIn(tam.login, 'from the console')).status).toBe(200);
+    expect(await setPasswordByConsole(shop.database, 'nobody-at-all', 'from the console')).toBe(false);
   });
 });
 
@@ -148,6 +234,7 @@ describe('accounts', () => {
 
 describe('the audit', () => {
   it('tells who came in and what was refused, in pages, and takes no change', async () => {
+    shop.clock.now = new Date(shop.clock.now.getTime() + 60_000);
     const { login, signIn: enter } = await account();
     await signIn(login, 'wrong');
     await enter();

@@ -20,6 +20,7 @@ function schemaOf(node: Node): JsonSchema {
         minLength: node.min,
         maxLength: node.max,
         ...(node.pattern ? { pattern: node.pattern.source } : {}),
+        ...(node.time ? { format: node.time === 'day' ? 'date' : 'date-time' } : {}),
       };
     case 'number':
       return { type: node.whole ? 'integer' : 'number', minimum: node.min, maximum: node.max };

@@ -7,4 +7,4 @@ export { moduleSpec } from './schemas/memory';
 export { modelSpec } from './schemas/models';
 export { partEntry, partSpecs } from './schemas/parts';
 export { probeFile } from './schemas/probe-file';
-export type { Node, Shape } from './shape';
+export { text, uuid, whole, type Node, type Shape } from './shape';

@@ -1,6 +1,6 @@
 /** What a value must look like, as plain data: the Joi schema and the JSON Schema are both made from it. */
 export type Node =
-  | { kind: 'text'; min: number; max: number; pattern?: RegExp; hint?: string }
+  | { kind: 'text'; min: number; max: number; pattern?: RegExp; hint?: string; time?: 'day' | 'moment' }
   | { kind: 'number'; min: number; max: number; whole: boolean }
   | { kind: 'boolean' }
   | { kind: 'oneOf'; values: readonly (string | number)[] }
@@ -31,6 +31,22 @@ type ObjectOf<F extends Fields> = { [K in Exclude<keyof F, OptionalKeys<F>>]: In
 export function text(max: number, min = 1, pattern?: RegExp, hint?: string): Shape<string> {
   return { node: { kind: 'text', min, max, ...(pattern ? { pattern } : {}), ...(hint ? { hint } : {}) } };
 }
+
+const DAY = String.raw`\d{4}-\d\d-\d\d`;
+
+/** A day that exists, as `YYYY-MM-DD`. */
+export function day(): Shape<string> {
+  return { node: { kind: 'text', min: 10, max: 10, pattern: new RegExp(`^${DAY}$`), time: 'day' } };
+}
+
+/** A moment that exists, as RFC 3339 has it. */
+export function moment(): Shape<string> {
+  const pattern = new RegExp(`^${DAY}T\\d\\d:\\d\\d(:\\d\\d(\\.\\d{1,9})?)?(Z|[+-]\\d\\d:?\\d\\d)$`);
+  return { node: { kind: 'text', min: 16, max: 40, pattern, time: 'moment' } };
+}
+
+/** What rows are known by. */
+export const uuid: Shape<string> = text(36, 36, /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i);
 
 /** A number within inclusive limits. */
 export function number(min: number, max: number): Shape<number> {

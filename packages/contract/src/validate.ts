@@ -37,7 +37,7 @@ function build(node: Node): Joi.Schema {
     case 'object':
       return Joi.object(Object.fromEntries(Object.entries(node.fields).map(([k, n]) => [k, joiOf(n)]))).required();
     case 'record':
-      return Joi.object().pattern(Joi.string().max(100), joiOf(node.of)).max(node.max).required();
+      return Joi.object().pattern(Joi.string().max(100).custom(storable), joiOf(node.of)).max(node.max).required();
     case 'nullable':
       return joiOf(node.of).allow(null);
     case 'optional':
@@ -61,17 +61,102 @@ function eitherSchema({ on, of }: Extract<Node, { kind: 'either' }>): Joi.Altern
 }
 
 function textSchema(node: Extract<Node, { kind: 'text' }>): Joi.Schema {
-  let schema = Joi.string().trim().max(node.max).required();
+  let schema = Joi.string().trim().max(node.max).custom(storable).required();
   if (node.min === 0) schema = schema.allow('');
   else schema = schema.min(node.min);
-  return node.pattern ? schema.pattern(node.pattern) : schema;
+  if (node.pattern) schema = schema.pattern(node.pattern);
+  return node.time ? schema.custom(existing(node.pattern)) : schema;
+}
+
+/** Refuses what no database keeps: NUL, and halves of letters (lone surrogates). */
+function storable(text: string, helpers: Joi.CustomHelpers): string | Joi.ErrorReport {
+  return text.includes('\u0000') || LONE_SURROGATE.test(text) ? helpers.error('text.unreadable') : text;
+}
+
+const LONE_SURROGATE = /\p{Surrogate}/u;
+
+/** Years that a shop can mean. */
+const [FIRST_YEAR, LAST_YEAR] = [1970, 2199];
+
+/** Refuses a day or a moment that does not exist, such as 31 February; what is no day at all is told by its pattern. */
+const existing = (pattern: RegExp | undefined) => (text: string, helpers: Joi.CustomHelpers) => {
+  if (pattern && !pattern.test(text)) return text;
+  const day = text.slice(0, 10);
+  const midnight = new Date(`${day}T00:00:00Z`);
+  const exists = !Number.isNaN(midnight.getTime()) && midnight.toISOString().startsWith(day);
+  const year = Number(day.slice(0, 4));
+  const known = exists && year >= FIRST_YEAR && year <= LAST_YEAR && !Number.isNaN(Date.parse(text));
+  return known ? text : helpers.error('time.absent');
+};
+
+/** Problems that are told at the most: who sends more of them is told the first ones. */
+const MOST_PROBLEMS = 40;
+
+/**
+ * What is wrong with the outline of a value, found without looking at everything in it: far more fields or entries
+ * than there can be. Null where nothing is.
+ */
+function outOfBounds(node: Node, value: unknown, path: string): FieldProblem | null {
+  const at = (name: string | number) => (path === '' ? String(name) : `${path}.${name}`);
+  switch (node.kind) {
+    case 'nullable':
+    case 'optional':
+      return value === null || value === undefined ? null : outOfBounds(node.of, value, path);
+    case 'list': {
+      if (!Array.isArray(value)) return null;
+      if (value.length > node.max) return { field: path, sentence: `At most ${node.max} of these.` };
+      return first(value.map((one, index) => () => outOfBounds(node.of, one, at(index))));
+    }
+    case 'record':
+    case 'object':
+    case 'either': {
+      if (typeof value !== 'object' || value === null || Array.isArray(value)) return null;
+      const names = Object.keys(value);
+      const held = value as Record<string, unknown>;
+      const fields = node.kind === 'record' ? null : fieldsOf(node, held);
+      const most = node.kind === 'record' ? node.max : Object.keys(fields ?? {}).length + MOST_PROBLEMS;
+      if (names.length > most) return { field: path, sentence: `At most ${most} fields.` };
+      return first(
+        Object.entries(fields ?? {}).map(
+          ([name, own]) =>
+            () =>
+              outOfBounds(own, held[name], at(name)),
+        ),
+      );
+    }
+    default:
+      return null;
+  }
+}
+
+function first(checks: (() => FieldProblem | null)[]): FieldProblem | null {
+  for (const check of checks) {
+    const problem = check();
+    if (problem) return problem;
+  }
+  return null;
+}
+
+/** The fields that an object may have; of several alternatives, those of the one that it says it is. */
+function fieldsOf(
+  node: Extract<Node, { kind: 'object' | 'either' }>,
+  value: Readonly<Record<string, unknown>>,
+): Readonly<Record<string, Node>> | null {
+  if (node.kind === 'object') return node.fields;
+  const meant = node.of.find((one) => {
+    const told = one.kind === 'object' ? one.fields[node.on] : undefined;
+    return told?.kind === 'oneOf' && (told.values as readonly unknown[]).includes(value[node.on]);
+  });
+  return meant?.kind === 'object' ? meant.fields : null;
 }
 
 /** Checks a value of unknown origin against a shape; text comes back trimmed. Unknown fields are refused. */
 export function validate<T>(shape: Shape<T>, value: unknown): Validated<T> {
+  const beyond = outOfBounds(shape.node, value, '');
+  if (beyond) return { ok: false, problems: [beyond] };
   const result = joiOf(shape.node).validate(value, { abortEarly: false, convert: true });
   if (!result.error) return { ok: true, value: result.value as T };
-  const problems = result.error.details.map((detail) => ({
+  const problems = result.error.details.slice(0, MOST_PROBLEMS).map((detail) => ({
     field: detail.path.join('.'),
     sentence: sentenceOf(detail),
   }));
@@ -92,7 +177,12 @@ function sentenceOf(detail: Joi.ValidationErrorItem): string {
       return `At least ${limit} of these.`;
     case 'string.pattern.base':
       return 'This does not look right: check it.';
+    case 'text.unreadable':
+      return 'There are signs in this that cannot be kept: type it again.';
+    case 'time.absent':
+      return 'This day does not exist: check it.';
     case 'number.base':
+    case 'number.infinity':
       return 'Type a number.';
     case 'number.min':
       return `At least ${limit}.`;

@@ -5,9 +5,19 @@ import type { Adapter, Candidate, Drive } from '@udrel/core/fit';
 import type { Alarm } from '@udrel/core/identity';
 import type { TargetId } from '@udrel/core/layout';
 import type { MemoryModule, MemorySet } from '@udrel/core/memory';
-import type { Quote } from '@udrel/core/quote';
+import type { PartKind } from '@udrel/core/parts-file';
+import type { PaymentWay, Quote } from '@udrel/core/quote';
 import type { JudgedStick, Placing } from '@udrel/core/routes';
-import type { Consequence, End, JobSnapshot, Procedure, QuoteAcceptance, Step, StepId } from '@udrel/core/steps';
+import type {
+  Consequence,
+  End,
+  JobSnapshot,
+  Procedure,
+  QuoteAcceptance,
+  RunOutcome,
+  Step,
+  StepId,
+} from '@udrel/core/steps';
 import type { Role } from './roles';
 import type { ModelSpec } from './schemas/models';
 
@@ -74,7 +84,7 @@ export interface RunView {
   attempt: number;
   berth: number | null;
   simulatedSpeed: number | null;
-  outcome: 'running' | 'ended well' | 'failed';
+  outcome: RunOutcome;
   beganAt: string;
   endedAt: string | null;
   note: string;
@@ -325,7 +335,7 @@ export interface MatchView {
 
 export interface PartView {
   id: string;
-  kind: 'drive' | 'memory' | 'adapter' | 'equipment' | 'small part';
+  kind: PartKind;
   maker: string;
   name: string;
   partNumber: string;
@@ -369,7 +379,7 @@ export interface QuoteView {
   open: string[];
   versions: QuoteVersionView[];
   changed: string[];
-  payments: { id: string; amount: number; how: 'cash' | 'card' | 'transfer'; by: string; at: string }[];
+  payments: { id: string; amount: number; how: PaymentWay; by: string; at: string }[];
   paid: number;
   due: number;
 }

@@ -19,6 +19,8 @@ const SENTENCES: Readonly<Record<string, (data: Data) => string>> = {
     `Account ${word(data, 'login')}: ${word(data, 'role')}, ${data['active'] ? 'active' : 'closed'}`,
   'pin set': () => 'PIN set',
   'pin removed': () => 'PIN removed',
+  'password changed': (data) => `Password changed, ${word(data, 'ended')} other sessions ended`,
+  'password reset': (data) => `New password for ${word(data, 'login')}, signed out everywhere`,
   'stock counted': (data) =>
     `Counted ${word(data, 'part')}${data['serial'] ? ` ${word(data, 'serial')}` : ''}: ${word(data, 'to')} instead of ${word(data, 'from')}`,
   'rates set': (data) => `Rates set: ${amount(Number(data['hourly']))} an hour, tax ${word(data, 'taxPercent')} %`,

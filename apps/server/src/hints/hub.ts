@@ -1,5 +1,6 @@
 import type { Logger } from 'pino';
 import pg from 'pg';
+import { loggedError } from '../platform/request-log';
 
 /** The channel on which the database tells every server what changed. */
 const CHANNEL = 'udrel_hint';
@@ -50,7 +51,7 @@ export async function openHints(databaseUrl: string, log: Logger): Promise<HintH
     retry = setTimeout(() => {
       pause = Math.min(RETRY_MOST, pause * 2);
       listen(true).catch((error: unknown) => {
-        log.warn({ error }, 'no hints from the database');
+        log.warn({ error: loggedError(error) }, 'no hints from the database');
         if (client) lost(client);
       });
     }, pause);

@@ -1,9 +1,9 @@
 import type { JobView } from '@udrel/contract/types';
 import { nextStep, type StepId } from '@udrel/core/steps';
-import { firstRow } from '../platform/database';
 import { insertRows } from '../platform/insert';
 import { gateClosed, notFound, Refusal } from '../platform/errors';
 import type { Acting } from '../platform/routes';
+import { lockJobs } from './lock';
 import { procedureFor } from './procedure';
 import type { JobRecord } from './record';
 import { readJob, viewJob, viewRecord } from './view';
@@ -26,9 +26,7 @@ export async function changeJob(
   change: (job: JobRecord) => Promise<Happened[]>,
 ): Promise<JobView> {
   const { manager, now } = acting;
-  const locked = await firstRow<{ version: number }>(manager, 'select version from job where tag = $1 for update', [
-    tag.toUpperCase(),
-  ]);
+  const [locked] = await lockJobs(manager, { tag });
   if (!locked) throw notFound(`The job ${tag}`);
   if (version !== null && version !== locked.version) {
     throw new Refusal(409, 'changed-meanwhile', 'Somebody changed this job meanwhile. Look at it as it stands now.', {

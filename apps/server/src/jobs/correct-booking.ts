@@ -51,7 +51,6 @@ export async function customerCorrection(acting: Acting, job: JobRecord, given: 
         [job.id, to],
       );
       for (const one of open) {
-        await manager.query('select 1 from job where id = $1 for update', [one.id]);
         await writeEvents(acting, one, [{ kind: 'customer corrected', data: { from: job.customerId, with: job.tag } }]);
       }
     },

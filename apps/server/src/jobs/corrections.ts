@@ -9,6 +9,7 @@ import { changeJob, requireNoRun } from './change';
 import { customerCorrection, detailsCorrection, rebooking, serialCorrection } from './correct-booking';
 import { ending, goingOn } from './correct-end';
 import { backToStation, modelCorrection, stampTakenBack } from './correct-work';
+import { lockJobs } from './lock';
 import type { Prepared } from './prepared';
 import type { JobRecord } from './record';
 import { readJob } from './view';
@@ -24,7 +25,9 @@ export async function consider(acting: Acting, tag: string, { correction }: Cons
 }
 
 /** Makes a correction as a new event that names what it corrects; facts that fall with it stay on record. */
-export function correct(acting: Acting, tag: string, given: MakeCorrection): Promise<JobView> {
+export async function correct(acting: Acting, tag: string, given: MakeCorrection): Promise<JobView> {
+  // Another customer is noted on the order: with it, all its jobs change.
+  if (given.correction.what === 'customer') await lockJobs(acting.manager, { orderOf: tag });
   return changeJob(acting, tag, given.version, async (job) => {
     const { after, event, carryOut } = await prepare(acting, job, given.correction);
     const fallen = keysOf(job.snapshot).filter((key) => after.facts[key] === undefined);

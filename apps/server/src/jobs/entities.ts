@@ -146,6 +146,10 @@ export interface StripRow {
   count: number;
   outCount: number;
   backCount: number;
+  /** Pieces that were not there when it was opened, that stay where they are, and that came from the shelf for missing ones. */
+  missingCount: number;
+  leftCount: number;
+  replacedCount: number;
 }
 
 export const StripItemEntity = new EntitySchema<StripRow>({
@@ -160,6 +164,9 @@ export const StripItemEntity = new EntitySchema<StripRow>({
     count: integer(),
     outCount: integer({ default: 0 }),
     backCount: integer({ default: 0 }),
+    missingCount: integer({ default: 0 }),
+    leftCount: integer({ default: 0 }),
+    replacedCount: integer({ default: 0 }),
   },
   indices: [{ name: 'strip_job', columns: ['jobId'] }],
 });
@@ -242,6 +249,8 @@ export interface IdempotencyRow {
   key: string;
   staffId: string;
   route: string;
+  /** Of the body that came under the key; empty for what was kept before digests were. */
+  digest: string;
   status: number;
   body: unknown;
   at: Date;
@@ -254,6 +263,7 @@ export const Idempotency = new EntitySchema<IdempotencyRow>({
     key: text({ primary: true }),
     staffId: reference('staff', { primary: true }),
     route: text(),
+    digest: text({ default: '' }),
     status: integer(),
     body: json({ nullable: true }),
     at: time(),

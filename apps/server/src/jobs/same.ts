@@ -2,6 +2,7 @@ import type { ChooseSame, JobView } from '@udrel/contract/types';
 import { Refusal } from '../platform/errors';
 import type { Acting } from '../platform/routes';
 import { changeJob, requireNoRun, type Happened } from './change';
+import { lockJobs } from './lock';
 import type { JobRecord } from './record';
 import { choosableDrive, choosableMemory, takeDrive, takeMemory } from './reserve';
 import { readJob, viewJob } from './view';
@@ -12,6 +13,7 @@ import { readJob, viewJob } from './view';
  */
 export async function chooseSame(acting: Acting, tag: string, { tags }: ChooseSame): Promise<JobView> {
   const { manager, now } = acting;
+  await lockJobs(manager, { tags: [tag, ...tags] });
   const job = await readJob(manager, tag, now);
   for (const other of tags) {
     if (!job.alike.some((one) => one.tag === other)) {

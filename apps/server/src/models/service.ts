@@ -3,6 +3,7 @@ import type { ModelSpec, ModelView } from '@udrel/contract/types';
 import type { EntityManager } from 'typeorm';
 import { escapeLike } from '../customers/service';
 import { changeJob } from '../jobs/change';
+import { lockJobs } from '../jobs/lock';
 import { layOutSheet } from '../jobs/sheet';
 import { firstRow, rows } from '../platform/database';
 import { fieldWrong, notFound, Refusal } from '../platform/errors';
@@ -120,6 +121,7 @@ async function describeStub(acting: Acting, id: string, spec: ModelSpec): Promis
       where d.model_id = $1 and j.closed_at is null order by j.number`,
     [id],
   );
+  await lockJobs(manager, { tags: open.map(({ tag }) => tag) });
   for (const { tag } of open) {
     await changeJob(acting, tag, null, async (job) => {
       if (job.snapshot.strip.length === 0) await layOutSheet(acting, job.id, spec, job.snapshot.wishes);

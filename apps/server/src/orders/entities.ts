@@ -1,4 +1,4 @@
-import type { Quote } from '@udrel/core/quote';
+import type { PaymentWay, Quote } from '@udrel/core/quote';
 import type { QuoteAcceptance } from '@udrel/core/steps';
 import { EntitySchema } from 'typeorm';
 import { integer, json, key, reference, text, time } from '../platform/columns';
@@ -40,7 +40,10 @@ export interface PaymentRow {
   orderId: string;
   /** Minor currency units. */
   amount: number;
-  how: 'cash' | 'card' | 'transfer';
+  how: PaymentWay;
+  /** The payment that this one puts right or gives back, and why; money that goes back is negative. */
+  corrects: string | null;
+  reason: string;
   by: string;
   at: Date;
 }
@@ -53,6 +56,8 @@ export const PaymentEntity = new EntitySchema<PaymentRow>({
     orderId: reference('shop_order'),
     amount: integer(),
     how: text(),
+    corrects: reference('payment', { nullable: true }),
+    reason: text({ default: '' }),
     by: reference('staff'),
     at: time(),
   },

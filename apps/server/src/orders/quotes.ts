@@ -5,6 +5,7 @@ import { partsKnown } from '@udrel/core/steps';
 import type { EntityManager } from 'typeorm';
 import { changeJob } from '../jobs/change';
 import { keepFact } from '../jobs/facts';
+import { lockJobs } from '../jobs/lock';
 import { readJobs, type JobRecord } from '../jobs/record';
 import { firstRow, rows } from '../platform/database';
 import { notFound, Refusal } from '../platform/errors';

@@ -1,5 +1,7 @@
 import { timingSafeEqual } from 'node:crypto';
 import type { Request } from 'express';
+import type { Config } from './config';
+import { hostOf, isForwarded, isLoopback } from './hosts';
 import type { Serving } from './serving';
 import type { SessionStaff } from './session-store';
 
@@ -16,10 +18,15 @@ export function agentMay(request: Request, token: string): boolean {
   return given.length === wanted.length && timingSafeEqual(given, wanted);
 }
 
-const LOOPBACK = ['127.0.0.1', '::1', '::ffff:127.0.0.1'];
-
-/** Whether demo accounts may be used: the server listens on loopback only and the caller sits there too. */
-export function demoAllowedOn(host: string): (request: Request) => boolean {
-  const listensLocally = host === 'localhost' || LOOPBACK.includes(host);
-  return (request) => listensLocally && LOOPBACK.includes(request.socket.remoteAddress ?? '');
+/**
+ * Whether demo accounts may be used: the shop is a demo, the server listens on loopback only, and the caller sits
+ * there too, with no proxy between and under no other name.
+ */
+export function demoAllowedOn({ demo, host }: Pick<Config, 'demo' | 'host'>): (request: Request) => boolean {
+  const listensLocally = demo && isLoopback(host);
+  return (request) =>
+    listensLocally &&
+    isLoopback(request.socket.remoteAddress ?? '') &&
+    isLoopback(hostOf(request)) &&
+    !isForwarded(request);
 }

@@ -13,6 +13,8 @@ export interface Config {
   /** Wraps the keys of jobs' secrets; made from the key file, which is kept outside the database. */
   masterKey: Buffer;
   demo: boolean;
+  /** Further names under which the shop is reached. */
+  hosts: string[];
 }
 
 /** Reads the settings that the start script hands over. Throws with the name of one that is missing. */
@@ -26,6 +28,7 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     sessionSecret: secret(env, 'UDREL_SESSION_SECRET_FILE'),
     masterKey: masterKeyOf(secret(env, 'UDREL_KEY_FILE')),
     demo: env['UDREL_DEMO'] !== '0',
+    hosts: (env['UDREL_HOSTS'] ?? '').split(',').filter(Boolean),
   };
 }
 

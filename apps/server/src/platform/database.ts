@@ -1,5 +1,5 @@
 import type { Pool } from 'pg';
-import { DataSource, type EntityManager } from 'typeorm';
+import { DataSource, MigrationExecutor, type EntityManager } from 'typeorm';
 import { entities } from './entities';
 import { migrations } from './migrations';
 import { SnakeNaming } from './naming';
@@ -7,6 +7,12 @@ import { PreparingClient } from './prepared';
 
 /** Any fixed number: only one server at a time may migrate. */
 const MIGRATION_LOCK = 418_2401;
+
+/**
+ * How long a statement, a wait for a lock and a transaction that does nothing may take, ms: whoever waits for a row
+ * that is held gives its connection back before others must wait for one.
+ */
+const LIMITS = { statement_timeout: 20_000, lock_timeout: 3000, idle_in_transaction_session_timeout: 30_000 };
 
 /** Opens the database and brings its schema up to date; servers that start together wait for one another. */
 export async function openDatabase(url: string, poolSize = 16): Promise<DataSource> {
@@ -19,7 +25,7 @@ export async function openDatabase(url: string, poolSize = 16): Promise<DataSour
     installExtensions: false,
     poolSize,
     connectTimeoutMS: 5000,
-    extra: { Client: PreparingClient },
+    extra: { Client: PreparingClient, ...LIMITS },
     // A backend that is cut off while idle is replaced at the next query; the pool must not end the process.
     poolErrorHandler: () => undefined,
   });
@@ -31,10 +37,15 @@ export async function openDatabase(url: string, poolSize = 16): Promise<DataSour
 async function migrate(database: DataSource): Promise<void> {
   const holder = database.createQueryRunner();
   try {
+    // A migration of a large shop takes as long as it takes.
+    for (const limit of Object.keys(LIMITS)) await holder.query(`set ${limit} = 0`);
     await holder.query('select pg_advisory_lock($1)', [MIGRATION_LOCK]);
-    await database.runMigrations({ transaction: 'each' });
+    const executor = new MigrationExecutor(database, holder);
+    executor.transaction = 'each';
+    await executor.executePendingMigrations();
   } finally {
     await holder.query('select pg_advisory_unlock($1)', [MIGRATION_LOCK]).catch(() => undefined);
+    for (const limit of Object.keys(LIMITS)) await holder.query(`reset ${limit}`).catch(() => undefined);
     await holder.release();
   }
 }

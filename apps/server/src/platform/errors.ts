@@ -6,7 +6,12 @@ export class Refusal extends Error {
     readonly status: number,
     readonly code: string,
     detail: string,
-    readonly more: { problems?: { field: string; sentence: string }[]; current?: JobView } = {},
+    readonly more: {
+      problems?: { field: string; sentence: string }[];
+      current?: JobView;
+      /** Seconds after which the same may be asked again. */
+      retryAfter?: number;
+    } = {},
   ) {
     super(detail);
   }
@@ -18,7 +23,8 @@ export class Refusal extends Error {
       status: this.status,
       code: this.code,
       detail: this.message,
-      ...this.more,
+      ...(this.more.problems ? { problems: this.more.problems } : {}),
+      ...(this.more.current ? { current: this.more.current } : {}),
     };
   }
 }

@@ -1,5 +1,6 @@
 import type { Logger } from 'pino';
 import type { DataSource } from 'typeorm';
+import { loggedError } from './request-log';
 
 const HOURLY = 3_600_000;
 
@@ -15,7 +16,8 @@ export function keepHouse(database: DataSource, log: Logger): void {
   const sweep = async () => {
     for (const sql of SWEEPS) await database.query(sql);
   };
-  const run = () => void sweep().catch((error: unknown) => log.warn({ error }, 'could not clear away'));
+  const run = () =>
+    void sweep().catch((error: unknown) => log.warn({ error: loggedError(error) }, 'could not clear away'));
   run();
   setInterval(run, HOURLY).unref();
 }

@@ -1,4 +1,4 @@
-import type { Shape } from '@udrel/contract/schemas';
+import { text, uuid, whole, type Shape } from '@udrel/contract/schemas';
 import type { Deed } from '@udrel/contract/types';
 import type { Request, Response } from 'express';
 import type { EntityManager } from 'typeorm';
@@ -14,6 +14,8 @@ export interface Acting {
   now: Date;
   /** Wraps the keys of jobs' secrets. */
   masterKey: Buffer;
+  /** Whether this is the demo: only there does what a simulation shows count. */
+  demo: boolean;
 }
 
 /** What a handler answers that writes to the response itself, for as long as it likes. */
@@ -26,6 +28,26 @@ export interface Call<B, Q> extends Acting {
   query: Q;
   request: Request;
   response: Response;
+}
+
+/** What stands in an address, by the name of its place, such as `:tag`. */
+const PARAMETERS: Readonly<Record<string, Shape<string | number>>> = {
+  tag: text(20, 1, /^[A-Za-z]+-\d{1,9}$/),
+  id: uuid,
+  lesson: uuid,
+  item: uuid,
+  session: text(24, 24, /^[0-9a-f]+$/),
+  number: whole(0, 2_147_483_647),
+  key: text(40),
+};
+
+/** The shape of each place in an address. Throws for a place that nobody has described. */
+export function parametersOf(path: string): [name: string, shape: Shape<string | number>][] {
+  return [...path.matchAll(/:(\w+)/g)].map(([, name = '']) => {
+    const shape = PARAMETERS[name];
+    if (!shape) throw new Error(`the place :${name} of ${path} has no shape`);
+    return [name, shape];
+  });
 }
 
 export interface Route {

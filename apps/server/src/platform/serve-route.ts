@@ -5,7 +5,7 @@ import type { NextFunction, Request, Response, Router } from 'express';
 import { Refusal } from './errors';
 import { answerOnce } from './idempotency';
 import { agentMay, staffOf } from './access';
-import { STREAMED, type Call, type Route } from './routes';
+import { parametersOf, STREAMED, type Call, type Route } from './routes';
 import type { Serving } from './serving';
 
 /** Puts a declared route on the router: access, input, transaction, answer. */
@@ -27,14 +27,15 @@ async function answer(
   response: Response,
   serving: Serving,
 ): Promise<{ status: number; body: unknown }> {
-  const { database, clock, masterKey } = serving;
+  const { database, clock, masterKey, demo } = serving;
   const actor = admit(one, request, serving);
   const call = {
     manager: database.manager,
     actor,
     now: clock(),
     masterKey,
-    params: request.params,
+    demo,
+    params: placed(one, request.params),
     body: one.body ? checked(one.body, request.body) : undefined,
     query: one.query ? checked(one.query, request.query) : undefined,
     request,
@@ -58,6 +59,17 @@ function admit(one: Route, request: Request, serving: Serving): Call<never, neve
     throw new Refusal(403, 'role-may-not', `As ${staff.role} you may not do this. Ask: ${allowed.join(' or ')}.`);
   }
   return staff;
+}
+
+/** What stands in the address; what cannot stand there leads nowhere. */
+function placed({ path }: Route, params: Record<string, unknown>): Record<string, string> {
+  for (const [name, shape] of parametersOf(path)) {
+    const read = validate(shape, params[name]);
+    if (read.ok) continue;
+    const problems = [{ field: name, sentence: read.problems[0]?.sentence ?? 'Check it.' }];
+    throw new Refusal(404, 'not-found', 'There is nothing at this address.', { problems });
+  }
+  return params as Record<string, string>;
 }
 
 function checked(shape: Shape<unknown>, value: unknown): unknown {

@@ -8,4 +8,6 @@ export interface Serving {
   masterKey: Buffer;
   clock: () => Date;
   demoAllowed: (request: Request) => boolean;
+  /** Whether this is the demo: only there does what a simulation shows count. */
+  demo: boolean;
 }

@@ -1,5 +1,6 @@
 import { agentHello, agentSamples, lookResult } from '@udrel/contract/schemas';
 import { route } from '../platform/routes';
+import { inTransaction } from '../platform/transaction';
 import { hello, runsAtBerths, takeSamples } from './agent';
 import { raiseAlarms } from './alarms';
 import { answerLook, openLooks } from './looks';
@@ -25,11 +26,11 @@ export const agentRoutes = [
     ownBooks: true,
     handle: async (call) => {
       const { body } = call;
-      const { acknowledged, raised } = await call.manager.transaction((manager) =>
+      const { acknowledged, raised } = await inTransaction(call.manager, (manager) =>
         takeSamples({ ...call, manager }, body),
       );
       if (raised.length > 0)
-        await call.manager.transaction((manager) => raiseAlarms({ ...call, manager }, body, raised));
+        await inTransaction(call.manager, (manager) => raiseAlarms({ ...call, manager }, body, raised));
       return { acknowledged };
     },
   }),
@@ -37,6 +38,6 @@ export const agentRoutes = [
     who: 'agent',
     body: lookResult,
     ownBooks: true,
-    handle: (call) => call.manager.transaction((manager) => answerLook({ ...call, manager }, call.body)),
+    handle: (call) => inTransaction(call.manager, (manager) => answerLook({ ...call, manager }, call.body)),
   }),
 ];

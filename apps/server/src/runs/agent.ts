@@ -6,11 +6,13 @@ import { advanceAll, resumeProgress, type ProgressState, type Sample } from '@ud
 import { TARGET_NAMES } from '@udrel/core/steps';
 import type { EntityManager } from 'typeorm';
 import { firstRow, rows } from '../platform/database';
+import { Refusal } from '../platform/errors';
 import { insertRows } from '../platform/insert';
 import type { Acting } from '../platform/routes';
 
 /** Notes which berths the agent watches; new ones are added. */
-export async function hello({ manager, now }: Acting, given: AgentHello): Promise<{ berths: number }> {
+export async function hello({ manager, now, demo }: Acting, given: AgentHello): Promise<{ berths: number }> {
+  if (given.berths.some(({ simulated }) => simulated)) requireDemo(demo);
   for (const berth of given.berths) {
     await manager.query(
       `insert into berth (id, number, watched, agent, boot, heard_at, simulated_speed)
@@ -21,6 +23,17 @@ export async function hello({ manager, now }: Acting, given: AgentHello): Promis
     );
   }
   return { berths: given.berths.length };
+}
+
+/** What a simulation shows is no evidence in a real shop. */
+function requireDemo(demo: boolean): void {
+  if (!demo) {
+    throw new Refusal(
+      409,
+      'simulation-refused',
+      'Simulated berths count in the demo only: name real ones in UDREL_BERTHS.',
+    );
+  }
 }
 
 /** The runs that are under way at berths. */
@@ -55,6 +68,7 @@ export async function runsAtBerths(manager: EntityManager): Promise<AgentWork[]>
 }
 
 interface FedRun {
+  simulated: boolean | null;
   onto: TargetId | null;
   progress: ProgressState;
   outcome: string;
@@ -75,14 +89,16 @@ export interface Taken {
  * Takes a batch of samples: those not yet taken, in one piece with the ones before. Answers up to which number
  * all have been taken, whatever came twice or out of order, and what was seen of the drives for the first time.
  */
-export async function takeSamples({ manager, now }: Acting, batch: AgentSamples): Promise<Taken> {
+export async function takeSamples({ manager, now, demo }: Acting, batch: AgentSamples): Promise<Taken> {
   const run = await firstRow<FedRun>(
     manager,
     `select onto, progress, outcome, alarms, source_serial as "sourceSerial", target_serial as "targetSerial",
-            source_bytes as "sourceBytes", target_bytes as "targetBytes"
+            source_bytes as "sourceBytes", target_bytes as "targetBytes",
+            (select b.simulated_speed is not null from berth b where b.id = run.berth_id) as simulated
        from run where id = $1 for update`,
     [batch.runId],
   );
+  if (run?.simulated) requireDemo(demo);
   const { agent, boot, berth, runId, firstSeq } = batch;
   const last = firstSeq + batch.samples.length - 1;
   if (run?.outcome !== 'running') return { acknowledged: last, raised: [] };

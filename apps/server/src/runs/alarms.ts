@@ -1,6 +1,7 @@
 import type { Alarm } from '@udrel/core/identity';
 import type { AgentSamples } from '@udrel/contract/types';
 import { writeEvents } from '../jobs/change';
+import { lockJobs } from '../jobs/lock';
 import { firstRow } from '../platform/database';
 import type { Acting } from '../platform/routes';
 
@@ -22,7 +23,12 @@ export async function raiseAlarms(
   raised: readonly Alarm[],
 ): Promise<void> {
   const { manager, now } = acting;
-  await manager.query('select 1 from job where id = (select job_id from run where id = $1) for update', [runId]);
+  const of = await firstRow<{ tag: string }>(
+    manager,
+    'select j.tag from run r join job j on j.id = r.job_id where r.id = $1',
+    [runId],
+  );
+  if (of) await lockJobs(manager, of);
   const run = await firstRow<AlarmedRun>(
     manager,
     `select j.tag, j.id as "jobId", j.version, r.alarms,

@@ -40,18 +40,20 @@ export async function listBerths(manager: EntityManager, now: Date): Promise<Ber
  * runs.
  */
 export async function freeBerth(
-  { manager }: Acting,
+  { manager, demo }: Acting,
   number: number,
   own: string | null = null,
 ): Promise<{ id: string; watched: boolean }> {
-  const berth = await firstRow<{ id: string; watched: boolean; busy: string | null }>(
+  const berth = await firstRow<{ id: string; watched: boolean; simulated: boolean; busy: string | null }>(
     manager,
-    `select b.id, b.watched, (select j.tag from run r join job j on j.id = r.job_id
+    `select b.id, b.watched, b.simulated_speed is not null as simulated, (select j.tag from run r join job j on j.id = r.job_id
                                where r.berth_id = b.id and r.outcome = 'running') as busy
        from berth b where b.number = $1 for update of b`,
     [number],
   );
   if (!berth) throw fieldWrong('berth', `There is no berth ${number}.`);
+  if (berth.simulated && !demo)
+    throw fieldWrong('berth', `Berth ${number} is a simulated one: what it shows is no evidence here.`);
   if (berth.busy && berth.busy !== own) throw fieldWrong('berth', `Berth ${number} is taken by ${berth.busy}.`);
   return berth;
 }

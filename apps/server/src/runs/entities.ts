@@ -3,7 +3,7 @@ import type { DriveClass } from '@udrel/core/fit';
 import type { Alarm } from '@udrel/core/identity';
 import type { TargetId } from '@udrel/core/layout';
 import type { ProgressState } from '@udrel/core/progress';
-import type { RunOutcome } from '@udrel/core/steps';
+import type { Loss, RunOutcome } from '@udrel/core/steps';
 import { EntitySchema } from 'typeorm';
 import { bytes, flag, integer, json, key, reference, text, time } from '../platform/columns';
 
@@ -55,6 +55,10 @@ export interface RunRow {
   changed: string;
   leftAs: 'shut down' | 'left running' | null;
   alarms: (Alarm & { at: string })[];
+  /** What did not come along, as it was told when it ended. */
+  losses: Loss[];
+  /** Whether its duration says something of what such runs take. */
+  learn: boolean;
   beganAt: Date;
   endedAt: Date | null;
   progress: ProgressState;
@@ -82,6 +86,8 @@ export const Run = new EntitySchema<RunRow>({
     changed: text({ default: '' }),
     leftAs: text({ nullable: true }),
     alarms: json({ default: [] }),
+    losses: json({ default: [] }),
+    learn: { ...flag(), default: true },
     beganAt: time(),
     endedAt: time({ nullable: true }),
     progress: json(),

@@ -1,6 +1,12 @@
-import { addStaff as addStaffShape, changeStaff as changeShape, setPin as pinShape } from '@udrel/contract/schemas';
+import {
+  addStaff as addStaffShape,
+  changePassword as passwordShape,
+  changeStaff as changeShape,
+  resetPassword as resetShape,
+  setPin as pinShape,
+} from '@udrel/contract/schemas';
 import { route } from '../platform/routes';
-import { changeAccount, listAccounts, makeAccount, setPin } from './accounts';
+import { changeAccount, changePassword, listAccounts, makeAccount, resetPassword, setPin } from './accounts';
 import { endSession, listSessions, signOutEverywhere, switchable } from './sessions';
 
 /** Accounts, PINs and the sessions of an account. */
@@ -21,11 +27,28 @@ export const accountRoutes = [
     who: 'look at jobs and shelf',
     handle: ({ manager, request }) => switchable(manager, request),
   }),
-  route('put /account/pin', { who: 'mind the own account', body: pinShape, handle: (call) => setPin(call, call.body) }),
-  route('get /account/sessions', { who: 'mind the own account', handle: (call) => listSessions(call) }),
-  route('delete /account/sessions/:id', {
+  // Outside a transaction: wrong passwords stay counted when they are refused.
+  route('put /account/pin', {
     who: 'mind the own account',
-    handle: (call) => endSession(call, call.params['id'] ?? ''),
+    body: pinShape,
+    ownBooks: true,
+    handle: (call) => setPin(call, call.body),
+  }),
+  route('put /account/password', {
+    who: 'mind the own account',
+    body: passwordShape,
+    ownBooks: true,
+    handle: (call) => changePassword(call),
+  }),
+  route('put /staff/:id/password', {
+    who: 'manage staff',
+    body: resetShape,
+    handle: (call) => resetPassword(call, call.params['id'] ?? '', call.body),
+  }),
+  route('get /account/sessions', { who: 'mind the own account', handle: (call) => listSessions(call) }),
+  route('delete /account/sessions/:session', {
+    who: 'mind the own account',
+    handle: (call) => endSession(call, call.params['session'] ?? ''),
   }),
   route('delete /account/sessions', { who: 'mind the own account', handle: (call) => signOutEverywhere(call) }),
 ];

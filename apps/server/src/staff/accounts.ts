@@ -1,13 +1,15 @@
-import type { AccountView, AddStaff, ChangeStaff, SetPin } from '@udrel/contract/types';
-import type { EntityManager } from 'typeorm';
+import type { AccountView, AddStaff, ChangePassword, ChangeStaff, ResetPassword, SetPin } from '@udrel/contract/types';
+import type {} from 'express-session';
+import type { DataSource, EntityManager } from 'typeorm';
 import { noteAudit } from '../audit/service';
 import { firstRow, rows } from '../platform/database';
 import { fieldWrong, notFound, Refusal } from '../platform/errors';
-import type { Acting } from '../platform/routes';
+import type { Acting, Call } from '../platform/routes';
 import { Staff } from './entities';
 import { hashed, isRight } from './passwords';
 import { addStaff } from './service';
 import { endSessions } from './sessions';
+import { countTry, passwordSubjects } from './tries';
 
 /** Every account, open ones first. */
 export function listAccounts(manager: EntityManager): Promise<AccountView[]> {
@@ -47,15 +49,54 @@ export async function changeAccount(acting: Acting, id: string, given: ChangeSta
   return listAccounts(manager);
 }
 
+/** Asks for the own password again, as often as a stranger may try it and no oftener. */
+async function requireOwnPassword({ manager, actor, now }: Acting, password: string): Promise<void> {
+  const staff = await manager.findOneByOrFail(Staff, { id: actor.id });
+  const attempt = await countTry(manager, passwordSubjects(staff.login, 'signed in', null).slice(0, 2), now);
+  if (!(await isRight(staff.passwordHash, password))) throw fieldWrong('password', 'The password is not right.');
+  await attempt.right();
+}
+
 /** Sets or removes the own PIN; the password is asked again. */
 export async function setPin(acting: Acting, given: SetPin): Promise<{ hasPin: boolean }> {
   const { manager, actor } = acting;
-  const staff = await manager.findOneByOrFail(Staff, { id: actor.id });
-  if (!(await isRight(staff.passwordHash, given.password))) {
-    throw fieldWrong('password', 'The password is not right.');
-  }
+  await requireOwnPassword(acting, given.password);
   const pinHash = given.pin === null ? null : await hashed(given.pin);
   await manager.update(Staff, { id: actor.id }, { pinHash });
   await noteAudit(acting, actor.id, given.pin === null ? 'pin removed' : 'pin set');
   return { hasPin: pinHash !== null };
+}
+
+/** Changes the own password; every other session of the account ends, since somebody may know the one before. */
+export async function changePassword(call: Call<ChangePassword, unknown>): Promise<{ ended: number }> {
+  const { manager, actor, body, request } = call;
+  await requireOwnPassword(call, body.password);
+  if (body.next === body.password) throw fieldWrong('next', 'This is the password you have already.');
+  await manager.update(Staff, { id: actor.id }, { passwordHash: await hashed(body.next) });
+  const ended = await endSessions(manager, actor.id, request.sessionID);
+  await noteAudit(call, actor.id, 'password changed', { ended });
+  return { ended };
+}
+
+/** The owner gives an account a new password; it is signed out everywhere and its PIN is gone. */
+export async function resetPassword(acting: Acting, id: string, { next }: ResetPassword): Promise<AccountView[]> {
+  const { manager, actor } = acting;
+  if (id === actor.id) throw new Refusal(409, 'own-password', 'Change your own password under your account.');
+  const staff = await firstRow<{ login: string }>(manager, 'select login from staff where id = $1 for update', [id]);
+  if (!staff) throw notFound('This account');
+  await manager.update(Staff, { id }, { passwordHash: await hashed(next), pinHash: null });
+  await endSessions(manager, id);
+  await noteAudit(acting, actor.id, 'password reset', { login: staff.login });
+  return listAccounts(manager);
+}
+
+/** A new password from the server's own console, for whoever has lost it. Answers whether there is such an account. */
+export async function setPasswordByConsole(database: DataSource, login: string, next: string): Promise<boolean> {
+  const { manager } = database;
+  const staff = await firstRow<{ id: string }>(manager, 'select id from staff where login = lower($1)', [login]);
+  if (!staff) return false;
+  await manager.update(Staff, { id: staff.id }, { passwordHash: await hashed(next), pinHash: null, active: true });
+  await endSessions(manager, staff.id);
+  await noteAudit({ manager, now: new Date() }, null, 'password reset', { login: login.toLowerCase() });
+  return true;
 }

@@ -7,11 +7,13 @@ import { Refusal } from '../platform/errors';
 import { route, type Call } from '../platform/routes';
 import { checkPassword, DEMO_ACCOUNTS, needsSetUp, ownerByCode, shopName, staffById } from './service';
 import { personByPin } from './sessions';
-import { countTry, forgetTries, passwordSubjects, refuseTooMany } from './tries';
+import { knownDevices } from './known-device';
+import { countTry, passwordSubjects, tooMany } from './tries';
 
 /** Sign-in, switching by PIN, sign-out, and making the first account of an empty shop. */
-export function staffRoutes(config: Pick<Config, 'host'>) {
-  const demoAllowed = demoAllowedOn(config.host);
+export function staffRoutes(config: Pick<Config, 'host' | 'demo' | 'sessionSecret'>) {
+  const demoAllowed = demoAllowedOn(config);
+  const devices = knownDevices(config.sessionSecret);
 
   async function view({ manager, request }: Call<unknown, unknown>, staff: SessionView['staff']): Promise<SessionView> {
     const shop = await shopName(manager);
@@ -50,19 +52,24 @@ export function staffRoutes(config: Pick<Config, 'host'>) {
       body: signIn,
       ownBooks: true,
       handle: async (call) => {
-        const { manager, body, now, request } = call;
-        const subjects = passwordSubjects(body.login, request.socket.remoteAddress ?? '');
-        await refuseTooMany(manager, subjects, now);
+        const { manager, body, now, request, response } = call;
+        const device = devices.knownFor(request, body.login);
+        const attempt = await countTry(
+          manager,
+          passwordSubjects(body.login, request.socket.remoteAddress ?? '', device),
+          now,
+        );
         const staff = await checkPassword(manager, body);
         if (staff?.demo && !demoAllowed(request)) {
-          throw new Refusal(403, 'demo-refused', 'Demo accounts work only on this computer itself.');
+          throw new Refusal(403, 'demo-refused', 'Demo accounts work only in the demo, on this computer itself.');
         }
         if (!staff) {
-          await countTry(manager, subjects, now);
+          if (attempt.full) throw tooMany();
           await noteAudit(call, null, 'sign-in refused', { by: 'password', login: body.login.toLowerCase() });
           throw new Refusal(401, 'sign-in-failed', 'Name or password is not right.');
         }
-        await forgetTries(manager, subjects);
+        await attempt.right();
+        devices.remember(request, response, body.login);
         return begin(call, staff.id, false);
       },
     }),

@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto';
 import type { SignedInView, SwitchableView, SwitchTo } from '@udrel/contract/types';
 import type { Request } from 'express';
+import type {} from 'express-session';
 import type { EntityManager } from 'typeorm';
 import { noteAudit } from '../audit/service';
 import { rows } from '../platform/database';
@@ -8,7 +9,7 @@ import { notFound, Refusal } from '../platform/errors';
 import type { Call } from '../platform/routes';
 import { Staff } from './entities';
 import { isRight } from './passwords';
-import { countTry, forgetTries, pinSubjects, refuseTooMany } from './tries';
+import { countTry, pinSubjects } from './tries';
 
 type AnyCall = Call<unknown, unknown>;
 
@@ -78,15 +79,13 @@ export async function switchable(manager: EntityManager, request: Request): Prom
 /** The account to switch to, when the PIN is right. The owner signs in with the password. */
 export async function personByPin(call: Call<SwitchTo, unknown>): Promise<string> {
   const { manager, body, now } = call;
-  const subjects = pinSubjects(body.staffId);
-  await refuseTooMany(manager, subjects, now);
+  const attempt = await countTry(manager, pinSubjects(body.staffId), now);
   const staff = await manager.findOneBy(Staff, { id: body.staffId, active: true });
   const right = staff?.pinHash && staff.role !== 'owner' ? await isRight(staff.pinHash, body.pin) : false;
   if (!staff || !right) {
-    await countTry(manager, subjects, now);
     await noteAudit(call, call.actor.id, 'sign-in refused', { by: 'PIN', login: staff?.login ?? 'nobody' });
     throw new Refusal(401, 'pin-wrong', 'The PIN is not right.');
   }
-  await forgetTries(manager, subjects);
+  await attempt.right();
   return staff.id;
 }

@@ -1,10 +1,8 @@
 import type { Infer } from '../shape';
-import { boolean, list, nullable, number, object, oneOf, optional, text, whole } from '../shape';
+import { boolean, list, nullable, number, object, oneOf, optional, text, uuid, whole } from '../shape';
 import { byteCount } from './drives';
 import { partitionTable } from './facts';
 import { reasons } from './reasons';
-
-const uuid = text(36, 36, /^[0-9a-f-]{36}$/i);
 
 /** Counters of one watched berth: [t seconds, bytes read, bytes written, errors, written to the source, busy share]. */
 const sampleRow = list(number(0, Number.MAX_SAFE_INTEGER), 6, 4);

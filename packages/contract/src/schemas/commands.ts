@@ -1,10 +1,12 @@
-import { ENDS, PREPARATION_IDS, STATIONS, WISH_KINDS } from '@udrel/core/steps';
+import { TARGET_IDS } from '@udrel/core/layout';
+import { ENDS, GATES, PREPARATION_IDS, RUN_ENDS, STATIONS, WISH_KINDS } from '@udrel/core/steps';
 import type { Infer, Shape } from '../shape';
 import {
   anything,
   boolean,
   either,
   list,
+  moment,
   nullable,
   number,
   object,
@@ -12,13 +14,15 @@ import {
   optional,
   record,
   text,
+  uuid,
   whole,
 } from '../shape';
 import { byteCount, m2Length, serial } from './drives';
 import { bookedFacts, partitionTable } from './facts';
+import { deviceKind } from './models';
 import { reasons } from './reasons';
+import { ROLES } from '../roles';
 
-const uuid = text(36, 36, /^[0-9a-f-]{36}$/i);
 const login = text(40, 2, /^[a-z0-9._-]+$/i);
 
 export const signIn = object({ login, password: text(200) });
@@ -32,13 +36,11 @@ const phone = text(40, 0, /^[\d\s()+/.-]*$/);
 const email = text(200, 0);
 const complaint = text(600);
 const condition = text(600, 0);
-const promisedAt = nullable(text(40, 10, /^\d{4}-\d\d-\d\dT[\d:.]+(Z|[+-]\d\d:?\d\d)$/));
+const promisedAt = nullable(moment());
 const price = nullable(whole(0, 100_000_000));
 const customer = object({ id: nullable(uuid), name: text(120), phone, email });
 const secret = { label: text(60), text: text(500) };
 const place = text(20, 0);
-
-export const deviceKind = oneOf('laptop', 'desktop', 'all-in-one', 'small desktop', 'handheld');
 
 /** One device of an order: what it is, what is wished, and everything noted at the counter. */
 export const jobBooking = object({
@@ -99,7 +101,7 @@ export type MoveOldDrive = Infer<typeof moveOldDrive>;
 export const reserveMemory = object({ version, partId: nullable(uuid), count: whole(1, 8) });
 export type ReserveMemory = Infer<typeof reserveMemory>;
 /** The drive that is copied onto or read back: the new one, where nothing is said. */
-const onto = optional(oneOf('new', 'added'));
+const onto = optional(oneOf(...TARGET_IDS));
 /** Begins a run: the copy, or one that prepares it, about a partition. */
 export const beginRun = object({
   version,
@@ -122,7 +124,7 @@ export type StampPreparation = Infer<typeof stampPreparation>;
 export const LEFT_AS = ['shut down', 'left running'] as const;
 export const endRun = object({
   version,
-  outcome: oneOf('ended well', 'failed'),
+  outcome: oneOf(...RUN_ENDS),
   note: text(300, 0),
   /** How the device or the tool was left. */
   leftAs: optional(nullable(oneOf(...LEFT_AS))),
@@ -179,14 +181,20 @@ export const switchTo = object({ staffId: uuid, pin: text(8, 4, /^\d+$/) });
 export type SwitchTo = Infer<typeof switchTo>;
 export const setPin = object({ password: text(200), pin: nullable(text(8, 4, /^\d+$/)) });
 export type SetPin = Infer<typeof setPin>;
+const password = text(200, 10);
+/** The own password, and the one that is to take its place. */
+export const changePassword = object({ password: text(200), next: password });
+export type ChangePassword = Infer<typeof changePassword>;
+export const resetPassword = object({ next: password });
+export type ResetPassword = Infer<typeof resetPassword>;
 export const addStaff = object({
   name: text(80),
   login,
-  role: oneOf('counter', 'technician', 'owner'),
-  password: text(200, 10),
+  role: oneOf(...ROLES),
+  password,
 });
 export type AddStaff = Infer<typeof addStaff>;
-export const changeStaff = object({ role: oneOf('counter', 'technician', 'owner'), active: boolean() });
+export const changeStaff = object({ role: oneOf(...ROLES), active: boolean() });
 export type ChangeStaff = Infer<typeof changeStaff>;
 export const auditQuery = object({ before: optional(text(120)) });
 export type AuditQuery = Infer<typeof auditQuery>;
@@ -203,24 +211,7 @@ export const moveWholeStrip = object({ version, way: oneOf('out', 'back') });
 export type MoveWholeStrip = Infer<typeof moveWholeStrip>;
 export const overrideGate = object({
   version,
-  gate: oneOf(
-    'assessed',
-    'described',
-    'reserved',
-    'price agreed',
-    'planned',
-    'identified',
-    'copied',
-    'started',
-    'balanced',
-    'measured',
-    'functions',
-    'old drive placed',
-    'signed',
-    'as it came',
-    'given back',
-    'kept',
-  ),
+  gate: oneOf(...GATES),
   reason: text(300, 5),
 });
 export type OverrideGate = Infer<typeof overrideGate>;

@@ -1,17 +1,24 @@
+import { SECTOR_SIZES } from '@udrel/core/capacity';
+import { BOX_FORMS, CONNECTORS, DRIVE_CLASSES, M2_KEYS, M2_LENGTHS, MINI_CARD_SIZES, SLOT_KEYS } from '@udrel/core/fit';
+import { LANES, PCIE_GENERATIONS, SATA_GENERATIONS, USB_MODES } from '@udrel/core/links';
 import { boolean, either, list, nullable, number, object, oneOf, optional, text, whole } from '../shape';
 
 const MAX_BYTES = Number.MAX_SAFE_INTEGER;
 export const byteCount = whole(0, MAX_BYTES);
-export const sectorSize = oneOf(512, 4096);
+export const sectorSize = oneOf(...SECTOR_SIZES);
 export const serial = text(60, 3, /^[\w .:/#+-]+$/);
-export const driveClass = oneOf('disk 5400', 'disk 7200', 'SATA SSD', 'NVMe gen 3', 'NVMe gen 4', 'NVMe gen 5', 'eMMC');
+export const driveClass = oneOf(...DRIVE_CLASSES);
 
-const sata = object({ kind: oneOf('sata'), generation: oneOf(1, 2, 3) });
-const pcie = object({ kind: oneOf('pcie'), generation: oneOf(1, 2, 3, 4, 5), lanes: oneOf(1, 2, 4) });
-const usb = object({ kind: oneOf('usb'), mode: oneOf('2.0', '5 Gb/s', '10 Gb/s', '20 Gb/s') });
+export const sataGeneration = oneOf(...SATA_GENERATIONS);
+export const usbMode = oneOf(...USB_MODES);
+const lanes = { generation: oneOf(...PCIE_GENERATIONS), lanes: oneOf(...LANES) };
+const sata = object({ kind: oneOf('sata'), generation: sataGeneration });
+const pcie = object({ kind: oneOf('pcie'), ...lanes });
+const usb = object({ kind: oneOf('usb'), mode: usbMode });
 export const link = either('kind', sata, pcie, usb);
 
-export const m2Length = oneOf(30, 42, 60, 80, 110);
+export const m2Length = oneOf(...M2_LENGTHS);
+const m2Lengths = list(m2Length, M2_LENGTHS.length);
 const millimetres = number(0, 200);
 const rate = number(0, 100_000);
 const base = {
@@ -29,13 +36,13 @@ const m2Drive = object({
   ...base,
   form: oneOf('m2'),
   length: m2Length,
-  keys: list(oneOf('B', 'M'), 2),
+  keys: list(oneOf(...M2_KEYS), M2_KEYS.length),
   top: millimetres,
   bottom: millimetres,
   heatsink: millimetres,
 });
-const boxForm = oneOf('2.5', '3.5', '1.8');
-export const connector = oneOf('SATA', 'micro SATA', 'PATA 40', 'PATA 44', 'ZIF', 'U.2');
+export const boxForm = oneOf(...BOX_FORMS);
+export const connector = oneOf(...CONNECTORS);
 const boxDrive = object({
   ...base,
   form: boxForm,
@@ -44,7 +51,7 @@ const boxDrive = object({
   connector: optional(connector),
   powerDisable: optional(boolean()),
 });
-const msataSize = oneOf('full', 'half');
+const msataSize = oneOf(...MINI_CARD_SIZES);
 const msataDrive = object({ ...base, form: oneOf('msata'), size: msataSize });
 
 /** A drive as the parts library describes it. */
@@ -65,13 +72,11 @@ export const adapterSpec = either(
 /** What can be done to a site that cannot be undone, and what it then takes. */
 const alteration = object({
   what: text(120),
-  posts: optional(list(m2Length, 5)),
+  posts: optional(m2Lengths),
   height: optional(millimetres),
   roomAbove: optional(millimetres),
   roomBelow: optional(millimetres),
 });
-const sataGeneration = oneOf(1, 2, 3);
-const lanes = object({ generation: oneOf(1, 2, 3, 4, 5), lanes: oneOf(1, 2, 4) });
 const siteBase = {
   id: text(20),
   name: text(40),
@@ -83,10 +88,10 @@ const siteBase = {
 const m2Site = object({
   ...siteBase,
   form: oneOf('m2'),
-  key: oneOf('B', 'M', 'A', 'E'),
-  posts: list(m2Length, 5),
+  key: oneOf(...SLOT_KEYS),
+  posts: m2Lengths,
   sata: nullable(sataGeneration),
-  pcie: nullable(lanes),
+  pcie: nullable(object(lanes)),
   roomAbove: nullable(millimetres),
   roomBelow: nullable(millimetres),
   screw: boolean(),
@@ -99,7 +104,7 @@ const baySite = object({
   power12V: boolean(),
   connector: optional(connector),
   power3V3: optional(boolean()),
-  pcie: optional(lanes),
+  pcie: optional(object(lanes)),
 });
 const msataSite = object({
   ...siteBase,

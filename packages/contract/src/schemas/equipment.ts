@@ -1,23 +1,28 @@
-import { boolean, either, list, nullable, number, object, oneOf, text } from '../shape';
-import { byteCount, connector, m2Length, sectorSize } from './drives';
+import { CONTROLLER_MODES, PLUGS, PROTOCOLS, START_MODES } from '@udrel/core/equipment';
+import { M2_LENGTHS } from '@udrel/core/fit';
+import { boolean, day, either, list, nullable, number, object, oneOf, text } from '../shape';
+import { boxForm, byteCount, connector, m2Length, sataGeneration, sectorSize, usbMode } from './drives';
 
-const plug = oneOf('A', 'C');
-const usbMode = oneOf('2.0', '5 Gb/s', '10 Gb/s', '20 Gb/s');
+const plug = oneOf(...PLUGS);
 
 /** A socket of a device or of a bench host. */
 export const port = either(
   'kind',
   object({ kind: oneOf('usb'), name: text(40), plug, mode: usbMode }),
-  object({ kind: oneOf('esata'), name: text(40), generation: oneOf(1, 2, 3) }),
+  object({ kind: oneOf('esata'), name: text(40), generation: sataGeneration }),
 );
 
 const bay = either(
   'form',
-  object({ form: oneOf('m2'), lengths: list(m2Length, 5, 1), protocols: list(oneOf('SATA', 'NVMe'), 2, 1) }),
+  object({
+    form: oneOf('m2'),
+    lengths: list(m2Length, M2_LENGTHS.length, 1),
+    protocols: list(oneOf(...PROTOCOLS), 2, 1),
+  }),
   object({ form: oneOf('msata') }),
   object({
     form: oneOf('box'),
-    sizes: list(oneOf('1.8', '2.5', '3.5'), 3, 1),
+    sizes: list(boxForm, 3, 1),
     connector,
     height: nullable(number(0, 200)),
   }),
@@ -44,11 +49,11 @@ export const equipmentSpec = either(
   holder('cable'),
   object({
     kind: oneOf('boot stick'),
-    starts: list(oneOf('UEFI', 'legacy'), 2, 1),
+    starts: list(oneOf(...START_MODES), 2, 1),
     fileSystems: list(text(20), 20),
-    controllers: list(oneOf('AHCI', 'RAID', 'NVMe'), 3),
+    controllers: list(oneOf(...CONTROLLER_MODES), 3),
     plug,
-    checked: nullable(text(10, 10, /^\d{4}-\d\d-\d\d$/)),
+    checked: nullable(day()),
   }),
   object({ kind: oneOf('bench host'), ports: list(port, 20, 1) }),
 );

@@ -1,6 +1,8 @@
-import { CONDITIONS } from '@udrel/core/benchmarks';
-import { FILE_SYSTEMS } from '@udrel/core/layout';
+import { ATTACHMENTS, CONDITIONS } from '@udrel/core/benchmarks';
+import { HEALTH_GRADES } from '@udrel/core/estimate';
+import { EXTENTS, FILE_SYSTEMS, NEW_VOLUME_KINDS, PARTITION_KINDS, SCHEMES, TARGET_IDS } from '@udrel/core/layout';
 import {
+  BACKUP_STATES,
   CONSENTS,
   INSTALLED_FILES,
   MARK_KINDS,
@@ -11,6 +13,7 @@ import {
 } from '@udrel/core/steps';
 import {
   boolean,
+  day,
   either,
   list,
   nullable,
@@ -39,7 +42,7 @@ const measurementSet = object({
   busyShare: optional(number(0, 100)),
   conditions: optional(list(oneOf(...CONDITIONS), CONDITIONS.length)),
   method: text(120, 0),
-  attached: oneOf('inside', 'USB'),
+  attached: oneOf(...ATTACHMENTS),
 });
 
 const measured = object({ set: nullable(measurementSet), whyNot: text(300, 0) });
@@ -48,14 +51,14 @@ const sectorCount = whole(0, Number.MAX_SAFE_INTEGER);
 
 /** A partition table as read from a drive. */
 export const partitionTable = object({
-  scheme: oneOf('gpt', 'mbr'),
+  scheme: oneOf(...SCHEMES),
   sectorSize,
   diskId: optional(text(36)),
   partitions: list(
     object({
       id: text(40),
       name: text(72),
-      kind: oneOf('EFI system', 'reserved', 'system', 'data', 'recovery', 'boot', 'swap'),
+      kind: oneOf(...PARTITION_KINDS),
       fileSystem: oneOf(...FILE_SYSTEMS),
       startSector: sectorCount,
       sectors: whole(1, Number.MAX_SAFE_INTEGER),
@@ -69,10 +72,10 @@ export const partitionTable = object({
 });
 
 const ids = list(text(40), 128);
-const target = oneOf('new', 'added');
+const target = oneOf(...TARGET_IDS);
 
 const layoutIntent = object({
-  extent: oneOf('whole device', 'system only'),
+  extent: oneOf(...EXTENTS),
   leftOut: ids,
   acknowledged: ids,
   sizes: record(byteCount, 128),
@@ -86,12 +89,12 @@ const layoutIntent = object({
   order: ids,
   elsewhere: ids,
   decrypted: ids,
-  scheme: nullable(oneOf('gpt', 'mbr')),
+  scheme: nullable(oneOf(...SCHEMES)),
   added: list(
     object({
       id: text(40),
       name: text(36),
-      kind: oneOf('EFI system', 'data'),
+      kind: oneOf(...NEW_VOLUME_KINDS),
       fileSystem: oneOf(...FILE_SYSTEMS),
       bytes: byteCount,
       on: target,
@@ -104,7 +107,7 @@ const share = number(0, 1);
 
 /** What is noted when a device is booked in, besides the booking itself. */
 export const bookedFacts = {
-  backup: object({ state: oneOf('has a backup', 'has no backup', 'does not know'), irreplaceable: text(300, 0) }),
+  backup: object({ state: oneOf(...BACKUP_STATES), irreplaceable: text(300, 0) }),
   consents: object({ given: list(oneOf(...CONSENTS), CONSENTS.length) }),
   'go-ahead limit': object({ amount: whole(0, 100_000_000) }),
   'condition marks': object({
@@ -134,7 +137,7 @@ export const factShapes = {
     drives: list(object({ serial, name: text(80), bytes: byteCount, siteId: text(20) }), 12),
   }),
   'partition table': partitionTable,
-  health: object({ grade: oneOf('good', 'watch', 'failing', 'unknown'), note: text(300, 0) }),
+  health: object({ grade: oneOf(...HEALTH_GRADES), note: text(300, 0) }),
   memory: object({ modules: list(object({ slot: text(20), bytes: byteCount, speed: whole(100, 20_000) }), 8) }),
   before: measured,
   'plan draft': object({
@@ -158,7 +161,7 @@ export const factShapes = {
   signature: object({ name: text(120), path: text(60_000) }),
   'put back': object({ serial: text(60, 0) }),
   'as it came': object({ starts: boolean(), note: text(300, 0) }),
-  'kept until': object({ place: text(60), until: text(10, 10, /^\d{4}-\d\d-\d\d$/) }),
+  'kept until': object({ place: text(60), until: day() }),
 } as const satisfies { [K in keyof JobFacts]?: Shape<unknown> };
 
 /** A fact that can be recorded by hand. */

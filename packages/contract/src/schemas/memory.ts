@@ -1,10 +1,10 @@
-import { BUFFERINGS, GENERATIONS } from '@udrel/core/memory';
+import { BUFFERINGS, GENERATIONS, MODULE_FORMS } from '@udrel/core/memory';
 import { object, oneOf, optional, text, whole } from '../shape';
 import { byteCount } from './drives';
 
 export const generation = oneOf(...GENERATIONS);
 export const buffering = oneOf(...BUFFERINGS);
-export const moduleForm = oneOf('SO-DIMM', 'DIMM');
+export const moduleForm = oneOf(...MODULE_FORMS);
 export const dataRate = whole(100, 20_000);
 
 /** A memory module as the parts library describes it. */

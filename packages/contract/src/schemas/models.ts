@@ -1,9 +1,12 @@
+import { BATTERY_LEADS, DEVICE_KINDS } from '@udrel/core/device';
+import { STRIP_KINDS } from '@udrel/core/strip';
 import type { Infer } from '../shape';
 import { boolean, list, nullable, object, oneOf, optional, text, whole } from '../shape';
-import { deviceKind } from './commands';
 import { byteCount, site } from './drives';
 import { port } from './equipment';
 import { buffering, dataRate, generation, moduleForm } from './memory';
+
+export const deviceKind = oneOf(...DEVICE_KINDS);
 
 /** What a device model is: the open format in which models are stored and exchanged. */
 export const modelSpec = object({
@@ -30,7 +33,7 @@ export const modelSpec = object({
   strip: list(
     object({
       stage: whole(1, 20),
-      kind: oneOf('screw', 'cable', 'clip', 'part'),
+      kind: oneOf(...STRIP_KINDS),
       name: text(80),
       count: whole(1, 60),
     }),
@@ -39,7 +42,7 @@ export const modelSpec = object({
   /** Minutes it takes to open and strip down, by whoever knows it; the rule of thumb where nobody does. */
   opening: optional(whole(1, 600)),
   /** Whether the battery must be unplugged inside before anything is touched. */
-  battery: optional(oneOf('inside', 'taken out from outside', 'none')),
+  battery: optional(oneOf(...BATTERY_LEADS)),
   note: text(500, 0),
 });
 

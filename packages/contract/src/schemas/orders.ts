@@ -1,28 +1,39 @@
+import { PAYMENT_WAYS } from '@udrel/core/quote';
 import { QUOTE_ACCEPTANCES } from '@udrel/core/steps';
 import type { Infer } from '../shape';
-import { boolean, either, list, nullable, number, object, oneOf, optional, text, whole } from '../shape';
+import {
+  boolean,
+  day,
+  either,
+  list,
+  moment,
+  nullable,
+  number,
+  object,
+  oneOf,
+  optional,
+  text,
+  uuid,
+  whole,
+} from '../shape';
 import { serial } from './drives';
 
-const uuid = text(36, 36, /^[0-9a-f-]{36}$/i);
 const amount = whole(0, 100_000_000);
 const version = whole(0, 1_000_000);
-/** A day as `YYYY-MM-DD`. */
-const day = text(10, 10, /^\d{4}-\d\d-\d\d$/);
-const moment = text(40, 10, /^\d{4}-\d\d-\d\dT[\d:.]+(Z|[+-]\d\d:?\d\d)$/);
 
 /** Freezing the quote: `total` says which one was on the screen. */
 export const writeQuote = object({ total: amount });
 export type WriteQuote = Infer<typeof writeQuote>;
 export const acceptQuote = object({ total: amount, how: oneOf(...QUOTE_ACCEPTANCES), note: text(300, 0) });
 export type AcceptQuote = Infer<typeof acceptQuote>;
-export const takePayment = object({ amount: whole(1, 100_000_000), how: oneOf('cash', 'card', 'transfer') });
+export const takePayment = object({ amount: whole(1, 100_000_000), how: oneOf(...PAYMENT_WAYS) });
 export type TakePayment = Infer<typeof takePayment>;
 
 /** What the shop charges: for an hour of hands in minor currency units, and tax in per cent. */
 export const shopRates = object({ hourly: whole(0, 10_000_000), taxPercent: number(0, 100) });
 export type ShopRates = Infer<typeof shopRates>;
 
-const promise = { promisedAt: optional(moment) };
+const promise = { promisedAt: optional(moment()) };
 const chosenDrive = object({
   kind: oneOf('drive'),
   partId: nullable(uuid),
@@ -36,19 +47,19 @@ export const orderParts = object({
   version,
   choice: either('kind', chosenDrive, chosenMemory),
   supplier: text(80),
-  expected: day,
+  expected: day(),
   ...promise,
 });
 export type OrderParts = Infer<typeof orderParts>;
 
-const replaced = { note: text(300, 0), expected: nullable(day), ...promise };
+const replaced = { note: text(300, 0), expected: nullable(day()), ...promise };
 /** What became of an ordered part; `expected` after a wrong or dead one is the day of its replacement. */
 export const settleOrder = object({
   version,
   outcome: either(
     'what',
     object({ what: oneOf('arrived'), serials: list(serial, 20), place: text(20, 0) }),
-    object({ what: oneOf('late'), expected: day, ...promise }),
+    object({ what: oneOf('late'), expected: day(), ...promise }),
     object({ what: oneOf('wrong'), ...replaced }),
     object({ what: oneOf('dead on arrival'), ...replaced }),
     object({ what: oneOf('cancelled'), note: text(300, 0) }),

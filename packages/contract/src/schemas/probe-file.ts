@@ -1,3 +1,4 @@
+import { START_MODES } from '@udrel/core/equipment';
 import { boolean, list, nullable, object, oneOf, optional, text, whole } from '../shape';
 import { sectorSize } from './drives';
 
@@ -37,7 +38,7 @@ export const probeFile = object({
   device: object({
     /** The SMBIOS structures, DMTF DSP0134. */
     smbios: optional(packed),
-    firmwareMode: nullable(oneOf('UEFI', 'legacy')),
+    firmwareMode: nullable(oneOf(...START_MODES)),
   }),
   drives: list(probedDrive, 32),
 });

@@ -1,4 +1,4 @@
 export type * from './types';
-export { CONDITIONS } from './types';
+export { ATTACHMENTS, CONDITIONS } from './types';
 export * from './compare';
 export * from './file';

@@ -2,6 +2,9 @@
 export const CONDITIONS = ['on the charger', 'no updates running', 'no company network', 'programs closed'] as const;
 export type Condition = (typeof CONDITIONS)[number];
 
+export const ATTACHMENTS = ['inside', 'USB'] as const;
+export type Attachment = (typeof ATTACHMENTS)[number];
+
 /** Figures of one measuring session. Rates in MB/s (10^6), start-up times in seconds, cold start to usable. */
 export interface MeasurementSet {
   sequentialRead: number | null;
@@ -16,7 +19,7 @@ export interface MeasurementSet {
   /** Tool and settings, as noted: only like settings can be compared. */
   method: string;
   /** Whether the drive hung on its own link or on USB while measuring. */
-  attached: 'inside' | 'USB';
+  attached: Attachment;
   conditions?: Condition[];
 }
 

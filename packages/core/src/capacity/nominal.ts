@@ -1,7 +1,8 @@
 import { GB } from './units';
 
 /** Logical sector sizes that drives present. */
-export type SectorSize = 512 | 4096;
+export const SECTOR_SIZES = [512, 4096] as const;
+export type SectorSize = (typeof SECTOR_SIZES)[number];
 
 /**
  * Sector count behind a nominal capacity.

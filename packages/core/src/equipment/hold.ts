@@ -1,4 +1,4 @@
-import { linkName, linkPractical, type Link, type UsbMode } from '../links';
+import { linkName, linkPractical, USB_MODES, type Link } from '../links';
 import type { Reason } from '../reason';
 import type { Berthing, HeldDrive, Holder, HolderOffer, Holding, Plug, Socket } from './types';
 
@@ -145,14 +145,12 @@ function plugged({ plug }: Holder, best: Holding['best']): Reason[] {
     : [pass('port', where)];
 }
 
-const MODES: readonly UsbMode[] = ['2.0', '5 Gb/s', '10 Gb/s', '20 Gb/s'];
-
 /** The socket that gives the fastest link; a device's own before a bench host's, where equal, by the order given. */
 function bestSocket({ plug, mode }: Holder, sockets: readonly Socket[]): Holding['best'] {
   const links = sockets.flatMap((socket) => {
     const { port } = socket;
     if (port.kind !== 'usb' || !reaches(plug, port.plug)) return [];
-    const slower = MODES[Math.min(MODES.indexOf(mode), MODES.indexOf(port.mode))] ?? '2.0';
+    const slower = USB_MODES[Math.min(USB_MODES.indexOf(mode), USB_MODES.indexOf(port.mode))] ?? '2.0';
     return [{ socket, link: { kind: 'usb', mode: slower } as Link }];
   });
   return links.reduce<Holding['best']>(

@@ -1,19 +1,25 @@
 import type { SectorSize } from '../capacity';
-import type { Connector, M2Length } from '../fit';
+import type { BoxForm, Connector, M2Length } from '../fit';
 import type { Link, SataGeneration, UsbMode } from '../links';
 import type { Reason } from '../reason';
 
 export const PLUGS = ['A', 'C'] as const;
 /** Shape of a USB plug or socket. */
 export type Plug = (typeof PLUGS)[number];
-export type Protocol = 'SATA' | 'NVMe';
+export const PROTOCOLS = ['SATA', 'NVMe'] as const;
+export type Protocol = (typeof PROTOCOLS)[number];
+export const START_MODES = ['UEFI', 'legacy'] as const;
+/** How firmware starts a system. */
+export type StartMode = (typeof START_MODES)[number];
+export const CONTROLLER_MODES = ['AHCI', 'RAID', 'NVMe'] as const;
+export type ControllerMode = (typeof CONTROLLER_MODES)[number];
 
 /** Where one drive goes in an enclosure or dock. */
 export type Berthing =
   | { form: 'm2'; lengths: M2Length[]; protocols: Protocol[] }
   | { form: 'msata' }
   /** A bay or a bare plug; `height` in mm, null where nothing limits it. */
-  | { form: 'box'; sizes: ('1.8' | '2.5' | '3.5')[]; connector: Connector; height: number | null };
+  | { form: 'box'; sizes: BoxForm[]; connector: Connector; height: number | null };
 
 /** What takes drives outside a device and gives them a USB link: an enclosure, a dock, or a cable with a plug for drives. */
 export interface Holder {
@@ -37,9 +43,9 @@ export interface Holder {
 /** A stick that a device is started from, so that its own system stands still while it is copied. */
 export interface BootStick {
   kind: 'boot stick';
-  starts: ('UEFI' | 'legacy')[];
+  starts: StartMode[];
   fileSystems: string[];
-  controllers: ('AHCI' | 'RAID' | 'NVMe')[];
+  controllers: ControllerMode[];
   plug: Plug;
   /** Day it was last tried, as `YYYY-MM-DD`; null when never. */
   checked: string | null;
@@ -61,7 +67,7 @@ export type Port =
 
 /** A drive to be held, as far as it is known; null for what nobody has noted. */
 export interface HeldDrive {
-  form: 'm2' | 'msata' | '1.8' | '2.5' | '3.5';
+  form: 'm2' | 'msata' | BoxForm;
   /** Of a card, mm. */
   length: M2Length | null;
   height: number | null;

@@ -1,5 +1,5 @@
 export type * from './types';
-export { RUN_KINDS } from './types';
+export { HEALTH_GRADES, RUN_KINDS } from './types';
 export { calibrate } from './calibrate';
 export { estimateRun, type RunWork } from './run';
 export { linkStage, readStage, spins, writeStage, type ReadSource } from './stages';

@@ -1,6 +1,7 @@
 import type { DriveClass } from '../fit';
 
-export type HealthGrade = 'good' | 'watch' | 'failing' | 'unknown';
+export const HEALTH_GRADES = ['good', 'watch', 'failing', 'unknown'] as const;
+export type HealthGrade = (typeof HEALTH_GRADES)[number];
 
 /** A duration as a range, whole seconds: 10th, 50th and 90th percentile. */
 export interface Range {

@@ -2,13 +2,21 @@ import type { SectorSize } from '../capacity';
 import type { Lanes, Link, PcieGeneration, SataGeneration } from '../links';
 import type { Reason } from '../reason';
 
-export type M2Key = 'B' | 'M';
+export const M2_KEYS = ['B', 'M'] as const;
+export type M2Key = (typeof M2_KEYS)[number];
 /** Wireless slots carry A or E; no drive has those keys. */
-export type SlotKey = M2Key | 'A' | 'E';
-export type M2Length = 30 | 42 | 60 | 80 | 110;
-export type BoxForm = '3.5' | '2.5' | '1.8';
+export const SLOT_KEYS = ['M', 'B', 'E', 'A'] as const;
+export type SlotKey = (typeof SLOT_KEYS)[number];
+/** Lengths of M.2 cards that hold a drive, mm. */
+export const M2_LENGTHS = [30, 42, 60, 80, 110] as const;
+export type M2Length = (typeof M2_LENGTHS)[number];
+export const BOX_FORMS = ['2.5', '3.5', '1.8'] as const;
+export type BoxForm = (typeof BOX_FORMS)[number];
+export const MINI_CARD_SIZES = ['full', 'half'] as const;
+export type MiniCardSize = (typeof MINI_CARD_SIZES)[number];
+export const CONNECTORS = ['SATA', 'micro SATA', 'PATA 40', 'PATA 44', 'ZIF', 'U.2'] as const;
 /** Data and power of a boxed drive, by the plug. */
-export type Connector = 'SATA' | 'micro SATA' | 'PATA 40' | 'PATA 44' | 'ZIF' | 'U.2';
+export type Connector = (typeof CONNECTORS)[number];
 
 /** What can be done to a site that cannot be undone, and what it then takes. Lengths in mm. */
 export interface Alteration {
@@ -64,7 +72,7 @@ export interface BaySite extends SiteBase {
 /** A Mini Card slot; null for SATA where its lines are not wired. */
 export interface MsataSite extends SiteBase {
   form: 'msata';
-  size: 'full' | 'half';
+  size: MiniCardSize;
   sata: SataGeneration | null;
   screw: boolean;
 }
@@ -79,7 +87,16 @@ export interface OpticalSite extends SiteBase {
 
 export type Site = M2Site | BaySite | MsataSite | OpticalSite;
 
-export type DriveClass = 'disk 5400' | 'disk 7200' | 'SATA SSD' | 'NVMe gen 3' | 'NVMe gen 4' | 'NVMe gen 5' | 'eMMC';
+export const DRIVE_CLASSES = [
+  'disk 5400',
+  'disk 7200',
+  'SATA SSD',
+  'NVMe gen 3',
+  'NVMe gen 4',
+  'NVMe gen 5',
+  'eMMC',
+] as const;
+export type DriveClass = (typeof DRIVE_CLASSES)[number];
 
 interface DriveBase {
   maker: string;
@@ -116,7 +133,7 @@ export interface BoxDrive extends DriveBase {
 
 export interface MsataDrive extends DriveBase {
   form: 'msata';
-  size: 'full' | 'half';
+  size: MiniCardSize;
 }
 
 export type Drive = M2Drive | BoxDrive | MsataDrive;

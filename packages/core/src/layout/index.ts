@@ -1,5 +1,4 @@
-export type * from './types';
-export { FILE_SYSTEMS } from './types';
+export * from './types';
 export { planLayout } from './plan';
 export { defaultIntent, reordered } from './intent';
 export { schemeChoices, type SchemeChoice } from './scheme';

@@ -1,9 +1,11 @@
 import type { SectorSize } from '../capacity';
 import type { Reason } from '../reason';
 
-export type Scheme = 'gpt' | 'mbr';
+export const SCHEMES = ['gpt', 'mbr'] as const;
+export type Scheme = (typeof SCHEMES)[number];
 
-export type PartitionKind = 'EFI system' | 'reserved' | 'system' | 'data' | 'recovery' | 'boot' | 'swap';
+export const PARTITION_KINDS = ['EFI system', 'reserved', 'system', 'data', 'recovery', 'boot', 'swap'] as const;
+export type PartitionKind = (typeof PARTITION_KINDS)[number];
 
 /** What a partition holds; `swap` and `LVM` are no file systems but are known for what they are. */
 export const FILE_SYSTEMS = [
@@ -52,7 +54,8 @@ export interface SourceTable {
 }
 
 /** The drive that takes over, or the one that is added for data. */
-export type TargetId = 'new' | 'added';
+export const TARGET_IDS = ['new', 'added'] as const;
+export type TargetId = (typeof TARGET_IDS)[number];
 
 export interface TargetDrive {
   id: TargetId;
@@ -60,11 +63,15 @@ export interface TargetDrive {
   sectorSize: SectorSize;
 }
 
+/** What can be made that the source does not have. */
+export const NEW_VOLUME_KINDS = ['EFI system', 'data'] as const satisfies readonly PartitionKind[];
+export type NewVolumeKind = (typeof NEW_VOLUME_KINDS)[number];
+
 /** A volume that the source does not have. */
 export interface NewVolume {
   id: string;
   name: string;
-  kind: 'EFI system' | 'data';
+  kind: NewVolumeKind;
   fileSystem: FileSystem;
   bytes: number;
   on: TargetId;
@@ -73,10 +80,13 @@ export interface NewVolume {
 /** Who gets the room that nobody asked for. */
 export type Spare = { to: 'partition'; id: string } | { to: 'in proportion' } | { to: 'nobody' };
 
+export const EXTENTS = ['whole device', 'system only'] as const;
+export type Extent = (typeof EXTENTS)[number];
+
 /** What the technician decided; everything not named here comes along and is computed. */
 export interface LayoutIntent {
   /** `system only` leaves volumes that hold data alone where they are. */
-  extent: 'whole device' | 'system only';
+  extent: Extent;
   /** Partitions that stay behind, by id. */
   leftOut: string[];
   /** Of what stays behind, what was acknowledged by typing its name. */

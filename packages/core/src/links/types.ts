@@ -1,7 +1,12 @@
-export type SataGeneration = 1 | 2 | 3;
-export type PcieGeneration = 1 | 2 | 3 | 4 | 5;
-export type Lanes = 1 | 2 | 4;
-export type UsbMode = '2.0' | '5 Gb/s' | '10 Gb/s' | '20 Gb/s';
+export const SATA_GENERATIONS = [1, 2, 3] as const;
+export type SataGeneration = (typeof SATA_GENERATIONS)[number];
+export const PCIE_GENERATIONS = [1, 2, 3, 4, 5] as const;
+export type PcieGeneration = (typeof PCIE_GENERATIONS)[number];
+export const LANES = [1, 2, 4] as const;
+export type Lanes = (typeof LANES)[number];
+/** Slowest first. */
+export const USB_MODES = ['2.0', '5 Gb/s', '10 Gb/s', '20 Gb/s'] as const;
+export type UsbMode = (typeof USB_MODES)[number];
 
 /** One connection that data passes on its way. */
 export type Link =

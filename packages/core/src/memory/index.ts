@@ -1,3 +1,3 @@
 export type * from './types';
-export { BUFFERINGS, GENERATIONS } from './types';
+export { BUFFERINGS, GENERATIONS, MODULE_FORMS } from './types';
 export * from './match';

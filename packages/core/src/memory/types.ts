@@ -5,7 +5,8 @@ export type MemoryGeneration = (typeof GENERATIONS)[number];
 /** How a module drives the bus; ECC is unbuffered with spare bits. */
 export const BUFFERINGS = ['unbuffered', 'ECC', 'registered', 'load-reduced'] as const;
 export type Buffering = (typeof BUFFERINGS)[number];
-export type ModuleForm = 'SO-DIMM' | 'DIMM';
+export const MODULE_FORMS = ['SO-DIMM', 'DIMM'] as const;
+export type ModuleForm = (typeof MODULE_FORMS)[number];
 
 /** What the board takes. Sizes in bytes, rates in MT/s. */
 export interface DeviceMemory {

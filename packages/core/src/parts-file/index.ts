@@ -4,7 +4,8 @@ import type { Adapter, Drive } from '../fit';
 import { linkName } from '../links';
 import type { MemoryModule } from '../memory';
 
-export type PartKind = 'drive' | 'memory' | 'adapter' | 'equipment' | 'small part';
+export const PART_KINDS = ['drive', 'memory', 'adapter', 'equipment', 'small part'] as const;
+export type PartKind = (typeof PART_KINDS)[number];
 
 /** A part of the library as a file holds it. Prices in minor units. */
 export interface FilePart {

@@ -19,6 +19,10 @@ export interface Quote {
   total: number;
 }
 
+/** How money changes hands. */
+export const PAYMENT_WAYS = ['cash', 'card', 'transfer'] as const;
+export type PaymentWay = (typeof PAYMENT_WAYS)[number];
+
 /** Money that came in for an order, or went back; minor currency units, back negative. */
 export interface Payment {
   amount: number;

@@ -1,5 +1,6 @@
 /** How one rule came out. `limit` means: passes, but costs something that is named in the sentence. */
-export type Outcome = 'pass' | 'limit' | 'fail' | 'unknown';
+export const OUTCOMES = ['pass', 'limit', 'fail', 'unknown'] as const;
+export type Outcome = (typeof OUTCOMES)[number];
 
 /** One line of a check ledger: the rule, what was found, what it may be, and what would change it. */
 export interface Reason {

@@ -50,6 +50,10 @@ export interface OwnDrive {
   mayBeOverwritten: boolean;
 }
 
+/** What the customer says of a backup of their own. */
+export const BACKUP_STATES = ['has a backup', 'has no backup', 'does not know'] as const;
+export type BackupState = (typeof BACKUP_STATES)[number];
+
 /** What the customer agreed to, in the words of the receipt. */
 export const CONSENTS = [
   'the device may be opened',
@@ -127,7 +131,7 @@ export interface OldDriveMove {
 
 /** Everything known of a job, entered once; a missing key is not known yet. */
 export interface JobFacts {
-  backup?: { state: 'has a backup' | 'has no backup' | 'does not know'; irreplaceable: string };
+  backup?: { state: BackupState; irreplaceable: string };
   consents?: { given: Consent[] };
   /** Minor currency units up to which work goes ahead without asking. */
   'go-ahead limit'?: { amount: number };
@@ -185,7 +189,17 @@ export type QuoteAcceptance = (typeof QUOTE_ACCEPTANCES)[number];
 
 export type FactKey = keyof JobFacts;
 
-export type RunOutcome = 'running' | 'ended well' | 'failed';
+/** How a run can end, as it is recorded. */
+export const RUN_ENDS = ['ended well', 'ended with losses', 'failed'] as const;
+export type RunEnd = (typeof RUN_ENDS)[number];
+export type RunOutcome = 'running' | RunEnd;
+
+/** Something that did not come along in a copy: what it is, where it lay, and how much of it, bytes; null where the tool does not say. */
+export interface Loss {
+  what: string;
+  where: string;
+  bytes: number | null;
+}
 
 export interface RunSummary {
   id: string;
@@ -207,25 +221,27 @@ export interface RunSummary {
   wants: RunWants | null;
 }
 
-export type GateId =
-  | 'assessed'
-  | 'described'
-  | 'reserved'
-  | 'price agreed'
-  | 'planned'
-  | 'prepared'
-  | 'identified'
-  | 'copied'
-  | 'read back'
-  | 'started'
-  | 'balanced'
-  | 'measured'
-  | 'functions'
-  | 'old drive placed'
-  | 'signed'
-  | 'as it came'
-  | 'given back'
-  | 'kept';
+export const GATES = [
+  'assessed',
+  'described',
+  'reserved',
+  'price agreed',
+  'planned',
+  'prepared',
+  'identified',
+  'copied',
+  'read back',
+  'started',
+  'balanced',
+  'measured',
+  'functions',
+  'old drive placed',
+  'signed',
+  'as it came',
+  'given back',
+  'kept',
+] as const;
+export type GateId = (typeof GATES)[number];
 
 export interface Override {
   gate: GateId;

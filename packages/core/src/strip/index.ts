@@ -1,4 +1,5 @@
-export type StripKind = 'screw' | 'cable' | 'clip' | 'part';
+export const STRIP_KINDS = ['screw', 'cable', 'clip', 'part'] as const;
+export type StripKind = (typeof STRIP_KINDS)[number];
 
 /** One kind of thing that comes out at a stage, with how many went out and how many are back. */
 export interface StripItem {

@@ -2,6 +2,7 @@ import { AroundThePath1780560000000 } from './around-the-path';
 import { CopyPerDrive1795800000000 } from './copy-per-drive';
 import { FitAndPrice1795400000000 } from './fit-and-price';
 import { FirstSchema1780300800000 } from './first-schema';
+import { Mended1795900000000 } from './mended';
 import { PlanAndCopy1795600000000 } from './plan-and-copy';
 
 /** Every migration, oldest first. */
@@ -11,4 +12,5 @@ export const migrations = [
   FitAndPrice1795400000000,
   PlanAndCopy1795600000000,
   CopyPerDrive1795800000000,
+  Mended1795900000000,
 ];

@@ -1,5 +1,5 @@
 import TextField from '@mui/material/TextField';
-import { CONSENTS } from '@udrel/core/steps';
+import { BACKUP_STATES, CONSENTS } from '@udrel/core/steps';
 import { ConditionOutline } from '../../ui/ConditionOutline';
 import type { DeviceDraft } from './draft';
 import { ModelField } from './ModelField';
@@ -10,7 +10,6 @@ import { WishFields } from './WishFields';
 import { SERIAL_SLOTS } from '../../ui/SerialField';
 import styles from './book-in.module.css';
 
-const BACKUP = ['has a backup', 'has no backup', 'does not know'] as const;
 type TextKey = 'serial' | 'place' | 'complaint' | 'condition' | 'price' | 'limit' | 'irreplaceable';
 
 /** Everything noted of one device at the counter, in the order in which it is asked. */
@@ -66,7 +65,7 @@ export function DeviceForm({
           slotProps={{ select: { native: true }, inputLabel: { shrink: true } }}
         >
           <option value="">not asked</option>
-          {BACKUP.map((one) => (
+          {BACKUP_STATES.map((one) => (
             <option key={one}>{one}</option>
           ))}
         </TextField>

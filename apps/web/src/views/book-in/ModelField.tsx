@@ -3,11 +3,11 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useDeferredValue, useState } from 'react';
 import type { ModelView } from '@udrel/contract/types';
+import { DEVICE_KINDS } from '@udrel/core/device';
 import { useModelsQuery } from '../../api/api';
 import type { DeviceDraft } from './draft';
 import styles from './book-in.module.css';
 
-const KINDS = ['laptop', 'desktop', 'all-in-one', 'small desktop', 'handheld'] as const;
 type Change = (part: Partial<Pick<DeviceDraft, 'model' | 'stub'>>) => void;
 
 /** The device model, found by maker, name or code while typing; one that the library does not have starts a stub. */
@@ -117,7 +117,7 @@ function StubFields({
         onChange={(event) => set({ kind: event.target.value as typeof stub.kind })}
         slotProps={{ select: { native: true } }}
       >
-        {KINDS.map((kind) => (
+        {DEVICE_KINDS.map((kind) => (
           <option key={kind}>{kind}</option>
         ))}
       </TextField>

@@ -1,10 +1,9 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
+import { M2_LENGTHS } from '@udrel/core/fit';
 import { emptyOwn, OWN_SHAPES, type OwnDraft } from './own-drive';
 import { SERIAL_SLOTS } from '../../ui/SerialField';
 import styles from './book-in.module.css';
-
-const LENGTHS = [30, 42, 60, 80, 110] as const;
 
 /** A drive that the customer brings along, from its label. What is on it is lost: that must be said. */
 export function OwnDriveFields({
@@ -67,7 +66,7 @@ export function OwnDriveFields({
           }}
           {...native}
         >
-          {LENGTHS.flatMap((length) => [
+          {M2_LENGTHS.flatMap((length) => [
             <option key={`${length}S`} value={`${length} S`}>
               22{length}, one side
             </option>,

@@ -1,5 +1,7 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
+import { BATTERY_LEADS, DEVICE_KINDS } from '@udrel/core/device';
+import { USB_MODES } from '@udrel/core/links';
 import { GENERATIONS } from '@udrel/core/memory';
 import { Sheet } from '../../ui';
 import type { ModelDraft } from './model-draft';
@@ -13,13 +15,11 @@ interface Props {
 
 type Choices = readonly (readonly [value: string, label: string])[];
 
-const KINDS = ['laptop', 'desktop', 'all-in-one', 'small desktop', 'handheld'] as const;
 const KNOWN: Choices = [
   ['', 'not known'],
   ['yes', 'yes'],
   ['no', 'no'],
 ];
-const USB_MODES = ['2.0', '5 Gb/s', '10 Gb/s', '20 Gb/s'];
 const same = (values: readonly string[]): Choices => values.map((value) => [value, value]);
 
 /** One field of the form, by the path that the server names it by. */
@@ -87,7 +87,7 @@ export function ModelFields({ draft, change, wrong }: Props) {
           value={draft.kind}
           set={(value) => change({ kind: value as ModelDraft['kind'] })}
           wrong={wrong('kind')}
-          choices={same(KINDS)}
+          choices={same(DEVICE_KINDS)}
         />
         {text('opening', 'Minutes to open it')}
         <Field
@@ -95,7 +95,7 @@ export function ModelFields({ draft, change, wrong }: Props) {
           value={draft.battery}
           set={(value) => change({ battery: value as ModelDraft['battery'] })}
           wrong={wrong('battery')}
-          choices={[['', 'not known'], ...same(['inside', 'taken out from outside', 'none'])]}
+          choices={[['', 'not known'], ...same(BATTERY_LEADS)]}
         />
         {inFirmware('uefi', 'Starts in UEFI mode')}
         {inFirmware('startsNvme', 'Starts from NVMe')}

@@ -1,12 +1,11 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
+import { STRIP_KINDS } from '@udrel/core/strip';
 import { Empty, Sheet } from '../../ui';
 import type { ModelDraft } from './model-draft';
 import styles from './editor.module.css';
 
 type Item = ModelDraft['strip'][number];
-
-const KINDS = ['screw', 'cable', 'clip', 'part'] as const;
 
 /** The strip-down template: what comes out in which stage, counted, so that it can be counted back. */
 export function StripEditor(props: {
@@ -41,7 +40,7 @@ export function StripEditor(props: {
             slotProps={{ select: { native: true } }}
             sx={{ width: 100 }}
           >
-            {KINDS.map((kind) => (
+            {STRIP_KINDS.map((kind) => (
               <option key={kind} value={kind}>
                 {kind}
               </option>

@@ -1,4 +1,5 @@
 import type { ModelSpec } from '@udrel/contract/types';
+import { M2_LENGTHS, SLOT_KEYS } from '@udrel/core/fit';
 
 export type ModelSite = ModelSpec['sites'][number];
 
@@ -46,7 +47,7 @@ export function fieldsOf(form: ModelSite['form']): readonly SiteField[] {
   switch (form) {
     case 'm2':
       return [
-        choice('key', 'Key', same('M', 'B', 'E', 'A')),
+        choice('key', 'Key', same(...SLOT_KEYS)),
         { name: 'posts', label: 'Posts at, mm: 42, 80', kind: 'text' },
         choice('pcie', 'PCIe', [['', 'not wired'], ...pcieChoices()]),
         SATA,
@@ -105,9 +106,7 @@ function written(value: unknown): string {
 
 export type DraftedSite = { ok: true; site: ModelSite } | { ok: false; field: string; sentence: string };
 
-const LENGTHS = [30, 42, 60, 80, 110];
-
-const POSTS_WANTED = `Type one or more of ${LENGTHS.join(', ')}.`;
+const POSTS_WANTED = `Type one or more of ${M2_LENGTHS.join(', ')}.`;
 
 /** Lengths of cards; null where one is none of the standard's. */
 function postsIn(text: string): number[] | null {
@@ -115,7 +114,7 @@ function postsIn(text: string): number[] | null {
     .split(/[\s,]+/)
     .filter(Boolean)
     .map(Number);
-  return posts.length === 0 || posts.some((one) => !LENGTHS.includes(one)) ? null : posts;
+  return posts.length === 0 || posts.some((one) => !(M2_LENGTHS as readonly number[]).includes(one)) ? null : posts;
 }
 
 /** What could be done to the site for good, as typed; what has no field of its own stays as it was. */

@@ -3,7 +3,7 @@ import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import type { JobView } from '@udrel/contract/types';
 import { bytesOfNominal, parseCapacity, soldName } from '@udrel/core/capacity';
-import type { DriveClass, Site } from '@udrel/core/fit';
+import { DRIVE_CLASSES, type DriveClass, type Site } from '@udrel/core/fit';
 import { negotiate, type Link } from '@udrel/core/links';
 import type { OldDrive } from '@udrel/core/steps';
 import { fieldTrouble } from '../../../api/problem';
@@ -13,16 +13,6 @@ import { useTypedFact } from '../typed-fact';
 import { useJobChange } from '../useJobChange';
 import { SERIAL_SLOTS } from '../../../ui/SerialField';
 import styles from '../job.module.css';
-
-const CLASSES: readonly DriveClass[] = [
-  'disk 5400',
-  'disk 7200',
-  'SATA SSD',
-  'NVMe gen 3',
-  'NVMe gen 4',
-  'NVMe gen 5',
-  'eMMC',
-];
 
 /** The drive that is in the device now: its serial is what it is known by from here on. */
 export function OldDriveForm({ job }: { job: JobView }) {
@@ -83,7 +73,7 @@ export function OldDriveForm({ job }: { job: JobView }) {
           onChange={(event) => setGiven({ ...given, class: event.target.value as DriveClass })}
           {...native}
         >
-          {CLASSES.map((one) => (
+          {DRIVE_CLASSES.map((one) => (
             <option key={one}>{one}</option>
           ))}
         </TextField>

@@ -1,11 +1,11 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import type { JobView } from '@udrel/contract/types';
-import { FILE_SYSTEMS, type Scheme } from '@udrel/core/layout';
+import { FILE_SYSTEMS, PARTITION_KINDS, type Scheme } from '@udrel/core/layout';
 import { Foot, Sheet, TroubleNote } from '../../../ui';
 import { useTypedFact } from '../typed-fact';
 import { useJobChange } from '../useJobChange';
-import { emptyRow, KINDS, rowsOf, tableOf, usualRows, type PartitionRow } from './partition-rows';
+import { emptyRow, rowsOf, tableOf, usualRows, type PartitionRow } from './partition-rows';
 import styles from './partition.module.css';
 
 /** The partitions of the old drive, in the order in which they lie on it. */
@@ -57,7 +57,7 @@ export function PartitionForm({ job }: { job: JobView }) {
                 <Choice
                   label={`Kind ${index + 1}`}
                   value={row.kind}
-                  options={KINDS}
+                  options={PARTITION_KINDS}
                   choose={(kind) => set(index, { kind })}
                 />
               </td>

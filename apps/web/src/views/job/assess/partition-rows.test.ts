@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { bytesOfNominal, GIB, MIB } from '@udrel/core/capacity';
-import { FILE_SYSTEMS, type SourcePartition, type SourceTable } from '@udrel/core/layout';
-import { emptyRow, KINDS, rowsOf, tableOf, usualRows, type PartitionRow } from './partition-rows';
+import { FILE_SYSTEMS, PARTITION_KINDS, type SourcePartition, type SourceTable } from '@udrel/core/layout';
+import { emptyRow, rowsOf, tableOf, usualRows, type PartitionRow } from './partition-rows';
 
 const row = (over: Partial<PartitionRow>): PartitionRow => ({ ...emptyRow(), name: 'Data', size: '10 GiB', ...over });
 
@@ -58,7 +58,7 @@ describe('partitions typed by hand', () => {
   it('shows what was read so that typing nothing changes nothing', () => {
     const anyRow = fc.record({
       name: fc.constantFrom('System', 'Data 2'),
-      kind: fc.constantFrom(...KINDS),
+      kind: fc.constantFrom(...PARTITION_KINDS),
       fileSystem: fc.constantFrom(...FILE_SYSTEMS),
       size: fc.integer({ min: 1, max: 900 }).map((mib) => `${mib} MiB`),
       used: fc.constantFrom('', '1 MiB'),

@@ -11,8 +11,6 @@ export interface PartitionRow {
   encrypted: boolean;
 }
 
-export const KINDS: readonly PartitionKind[] = ['EFI system', 'reserved', 'system', 'data', 'recovery', 'boot', 'swap'];
-
 export function rowsOf(table: SourceTable): PartitionRow[] {
   return table.partitions.map(({ name, kind, fileSystem, sectors, used, encrypted }) => ({
     name,

@@ -2,6 +2,7 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState, type ReactNode } from 'react';
 import type { JobView, QuoteView } from '@udrel/contract/types';
+import { PAYMENT_WAYS } from '@udrel/core/quote';
 import { agreedPrice, jobTotal, QUOTE_ACCEPTANCES } from '@udrel/core/steps';
 import { useAcceptQuoteMutation, usePayMutation, useQuoteQuery, useWriteQuoteMutation } from '../../../api/api';
 import { fieldTrouble } from '../../../api/problem';
@@ -124,12 +125,10 @@ function Versions({ quote: { versions } }: { quote: QuoteView }) {
   );
 }
 
-const WAYS = ['cash', 'card', 'transfer'] as const;
-
 function Payments({ job, quote }: { job: JobView; quote: QuoteView }) {
   const [pay, { error, isLoading }] = usePayMutation();
   const [typed, setTyped] = useState('');
-  const [how, setHow] = useState<(typeof WAYS)[number]>('card');
+  const [how, setHow] = useState<(typeof PAYMENT_WAYS)[number]>('card');
   const amount = minorOf(typed);
   const wrong = amount === undefined ? 'An amount such as 40.00' : fieldTrouble(error, 'amount');
   return (
@@ -162,7 +161,7 @@ function Payments({ job, quote }: { job: JobView; quote: QuoteView }) {
           sx={{ width: 140 }}
           slotProps={{ select: { native: true } }}
         >
-          {WAYS.map((way) => (
+          {PAYMENT_WAYS.map((way) => (
             <option key={way} value={way}>
               {way}
             </option>
