@@ -110,7 +110,8 @@ async function tenRuns(request: APIRequestContext): Promise<string[]> {
     return (await response.json()) as { version: number };
   };
   await request.post('/api/v1/session', { data: { login: 'ilse', password: 'bench-demo-1' } });
-  const [part] = (await (await request.get('/api/v1/parts?find=PA-C1-240-25')).json()) as { id: string }[];
+  const found = await request.get('/api/v1/parts?find=PA-C1-240-25');
+  const [part] = ((await found.json()) as { rows: { id: string }[] }).rows;
   const serials = Array.from({ length: RUNS }, (_none, n) => `PA-C1-FAULT-${n}`);
   await send('POST', '/stock', { partId: part?.id, serials, count: RUNS, place: '' });
   const tags: string[] = [];

@@ -69,7 +69,7 @@ export async function plannedJob(
   };
   const get = async <T>(path: string) => (await (await page.request.get(`/api/v1${path}`)).json()) as T;
   const [model] = await get<{ id: string }[]>('/models?find=T15-4820');
-  const [part] = await get<{ id: string }[]>('/parts?find=PA-C1-240-25');
+  const [part] = (await get<{ rows: { id: string }[] }>('/parts?find=PA-C1-240-25')).rows;
   const booking = {
     customer: { id: null, name: `Customer of ${serial}`, phone: '', email: '' },
     jobs: [

@@ -28,7 +28,7 @@ app.get('/list', async (_request, response) => {
 app.get('/job', async (_request, response) => {
   await admit();
   const { rows } = await pool.query(`${JOBS_SQL} where j.tag = $1`, [UDREL_TAG]);
-  const events = await pool.query(EVENTS_SQL, [rows[0].id]);
+  const events = await pool.query(EVENTS_SQL, [rows[0].id, 2_147_483_647]);
   response.json({ ...rows[0], history: events.rows });
 });
 

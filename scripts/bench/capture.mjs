@@ -19,7 +19,7 @@ export async function captureStatements(databaseUrl, requests, cookie, sessionSe
     sessionSecret,
     masterKey: Buffer.alloc(32),
     demo: true,
-    demo: true,
+    hosts: [],
   };
   const app = createApp({ database, config, log: pino({ level: 'silent' }), hints: silentHints });
   const server = app.listen(0, '127.0.0.1');

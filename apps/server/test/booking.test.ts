@@ -166,7 +166,9 @@ describe('a limit up to which we go ahead', () => {
     const refused = await work.plan();
     expect(refused.body.detail).toContain('Have the customer agree to 39.00');
     const gate = work.job.procedure.gates.find((one) => one.id === 'price agreed');
-    expect(gate?.missing).toEqual(['It costs 39.00; agreed is 10.00 (the go-ahead limit): ask the customer.']);
+    expect(gate?.missing).toEqual([
+      'It costs 39.00, tax included; agreed is 10.00 (the go-ahead limit): ask the customer.',
+    ]);
     await work.post('/overrides', { gate: 'price agreed', reason: 'agreed by phone' });
     expect((await work.plan()).status).toBe(200);
   });

@@ -1,5 +1,5 @@
 import { beforeAll, describe, expect, it } from 'vitest';
-import type { JobView, OrderView, PartView } from '@udrel/contract/types';
+import type { HistoryPage, JobView, OrderView, PartPage } from '@udrel/contract/types';
 import { bytesOfNominal, GIB } from '@udrel/core/capacity';
 import { defaultIntent } from '@udrel/core/layout';
 import { bookJob, booking, FACTS, stockUp, Work, type Stock } from './fixtures';
@@ -48,8 +48,8 @@ describe('a job with a new drive, from the counter to the signature', () => {
       { owner: 'customer', custody: "fitted in the customer's device" },
       { owner: 'customer', custody: 'returned' },
     ]);
-    const parts = await shop.as.counter.get<PartView[]>('/parts?find=PW-480');
-    expect(parts.body[0]).toMatchObject({ onShelf: 5, reserved: 0 });
+    const parts = await shop.as.counter.get<PartPage>('/parts?find=PW-480');
+    expect(parts.body.rows[0]).toMatchObject({ onShelf: 5, reserved: 0 });
   });
 
   it('keeps one event for each change, numbered without gaps', async () => {
@@ -292,7 +292,7 @@ describe('a drive that a failed attempt wrote to', () => {
     expect(good).not.toBe(spoiled);
     await work.post('/runs/end', { outcome: 'ended well', note: '' });
     await work.readBack();
-    const shelf = async () => (await shop.as.counter.get<PartView[]>('/parts?find=PW-480')).body[0]?.stock ?? [];
+    const shelf = async () => (await shop.as.counter.get<PartPage>('/parts?find=PW-480')).body.rows[0]?.stock ?? [];
     const held = (await shelf()).filter((piece) => piece.reservedFor === work.job.tag).map((piece) => piece.serial);
     expect(held.sort()).toEqual([good, spoiled].sort());
     await work.post('/strip', { way: 'out' });
@@ -343,5 +343,46 @@ describe('another drive after one was fitted and started', () => {
       [work.job.id],
     );
     expect(kept[0].n).toBe(1);
+  });
+});
+
+describe('a long history', () => {
+  it('can be read to its beginning', async () => {
+    const job = await bookJob(shop.as.counter, stock);
+    await shop.database.query(
+      `insert into event (job_id, seq, kind, data, by, at)
+       select j.id, j.version + n, 'note', jsonb_build_object('text', 'call ' || n), s.id, now()
+         from job j, (select id from staff limit 1) s, generate_series(1, 450) n where j.tag = $1`,
+      [job.tag],
+    );
+    const { body } = await shop.as.counter.get<JobView>(`/jobs/${job.tag}`);
+    const seen = body.history.map(({ seq }) => seq);
+    for (let before = seen.at(-1) ?? null; before !== null && before > 1;) {
+      const page: { body: HistoryPage } = await shop.as.counter.get(`/jobs/${job.tag}/history?before=${before}`);
+      seen.push(...page.body.events.map(({ seq }) => seq));
+      before = page.body.before;
+    }
+    expect(seen).toEqual(Array.from({ length: 450 + job.version }, (_none, n) => 450 + job.version - n));
+  });
+});
+
+describe('trial starts', () => {
+  it('are kept one by one, with what was done about each', async () => {
+    const work = await begin();
+    const start = (value: object) => work.put('trial start', { oldDriveDetached: true, note: '', ...value });
+    await work.prepare(stock);
+    await work.post('/runs', { berth: null });
+    await work.post('/runs/end', { outcome: 'ended well', note: '' });
+    await work.readBack();
+    await work.post('/strip', { way: 'out' });
+    await work.put('fitted', { serial: work.job.snapshot.facts['drive choice']?.serial });
+    await start({ started: false, note: 'black screen' });
+    await start({ started: false, note: 'no drive found', done: 'seated the card again' });
+    expect((await start({ started: true, done: 'put it first in the boot order' })).status).toBe(200);
+    expect(work.job.trials.map(({ started, note, done }) => [started, note, done])).toEqual([
+      [false, 'black screen', undefined],
+      [false, 'no drive found', 'seated the card again'],
+      [true, '', 'put it first in the boot order'],
+    ]);
   });
 });

@@ -1,5 +1,5 @@
 import { beforeAll, describe, expect, it } from 'vitest';
-import type { MatchView, ModelView, PartView } from '@udrel/contract/types';
+import type { MatchView, ModelView, PartPage } from '@udrel/contract/types';
 import { bytesOfNominal } from '@udrel/core/capacity';
 import type { Adapter, MsataDrive } from '@udrel/core/fit';
 import { ALTERATION_CONSENT } from '@udrel/core/steps';
@@ -15,7 +15,7 @@ const ids = new Map<string, string>();
 /** A drive of 9.5 mm, an mSATA one, and what lets them sit in other places; the number of pieces of each. */
 beforeAll(async () => {
   stock = await stockUp(shop);
-  const [box] = (await shop.as.owner.get<PartView[]>('/parts?find=PW-480')).body;
+  const [box] = (await shop.as.owner.get<PartPage>('/parts?find=PW-480')).body.rows;
   const tall = { ...(box?.spec as object), height: 9.5 };
   const { form: _form, ...rest } = tall as unknown as MsataDrive;
   await part('TALL', 'drive', tall, 1);
@@ -68,7 +68,7 @@ describe('a chain of two adapters', () => {
     expect(found).toMatchObject({ verdict: 'fits with parts', partsNeeded: ['SHELL', 'CADDY'], missing: [] });
     expect((await work.post('/drive', { partId: idOf('MINI'), siteId: 'c' })).status).toBe(200);
     expect(work.job.snapshot.facts['drive choice']).toMatchObject({ serial: 'MINI-0', price: 3000 });
-    const [caddy] = (await shop.as.technician.get<PartView[]>('/parts?find=CADDY')).body;
+    const [caddy] = (await shop.as.technician.get<PartPage>('/parts?find=CADDY')).body.rows;
     expect(caddy).toMatchObject({ onShelf: 1, reserved: 1 });
     const other = await assessed();
     const { body: then } = await shop.as.technician.get<MatchView>(`/jobs/${other.job.tag}/match`);

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { beforeAll, describe, expect, it } from 'vitest';
-import type { JobView, PartView } from '@udrel/contract/types';
+import type { JobView, PartPage } from '@udrel/contract/types';
 import { Part } from '../src/services';
 import { bookJob, stockUp, Work, type Stock } from './fixtures';
 import { useShop } from './harness';
@@ -88,7 +88,7 @@ describe('a part ordered for a job', () => {
     await work.put('memory');
     const choice = { kind: 'memory', partId: stock.moduleId, count: 1 };
     expect((await work.post('/part-orders', wanted({ choice }))).body.code).toBe('on-the-shelf');
-    const { body: parts } = await shop.as.counter.get<PartView[]>('/parts?find=BW-8');
+    const { rows: parts } = (await shop.as.counter.get<PartPage>('/parts?find=BW-8')).body;
     expect(parts[0]?.reserved).toBe(0);
   });
 

@@ -1,5 +1,5 @@
 import { beforeAll, describe, expect, it } from 'vitest';
-import type { PartLineView, PartView } from '@udrel/contract/types';
+import type { PartLineView, PartPage } from '@udrel/contract/types';
 import { stockUp } from './fixtures';
 import { useShop } from './harness';
 
@@ -11,7 +11,7 @@ const lines = (...cells: Cells[]) => ({ lines: cells.map((one, index) => ({ line
 const consider = async (...cells: Cells[]) =>
   (await shop.as.technician.send<PartLineView[]>('POST', '/parts/lines/consider', lines(...cells))).body;
 const take = (...cells: Cells[]) => shop.as.technician.send<PartLineView[]>('POST', '/parts/lines', lines(...cells));
-const find = async (number: string) => (await shop.as.counter.get<PartView[]>(`/parts?find=${number}`)).body[0];
+const find = async (number: string) => (await shop.as.counter.get<PartPage>(`/parts?find=${number}`)).body.rows[0];
 
 const caddy: Cells = {
   partNumber: 'CD-1',

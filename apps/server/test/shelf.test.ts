@@ -1,5 +1,14 @@
 import { beforeAll, describe, expect, it } from 'vitest';
-import type { BookIn, CustomerView, JobPage, JobView, ModelView, OrderView, PartView } from '@udrel/contract/types';
+import type {
+  BookIn,
+  CustomerView,
+  JobPage,
+  JobView,
+  ModelView,
+  OrderView,
+  PartPage,
+  PartView,
+} from '@udrel/contract/types';
 import { bookJob, booking, stockUp, Work, type Stock } from './fixtures';
 import { useShop, type Answer } from './harness';
 
@@ -15,7 +24,7 @@ beforeAll(async () => {
   stock = await stockUp(shop);
 });
 const receive = (body: object): Promise<Answer<PartView & Refused>> => shop.as.counter.send('POST', '/stock', body);
-const part = async (number: string) => (await shop.as.counter.get<PartView[]>(`/parts?find=${number}`)).body[0];
+const part = async (number: string) => (await shop.as.counter.get<PartPage>(`/parts?find=${number}`)).body.rows[0];
 
 describe('receiving', () => {
   it('takes pieces by serial, in capitals, to a place that is made when it is new', async () => {
@@ -181,5 +190,26 @@ describe('the counter', () => {
       404,
     );
     expect((await shop.as.owner.get('/nowhere')).status).toBe(404);
+  });
+});
+
+describe('a shelf of many parts', () => {
+  it('is told page by page, with how many there are, and what is to be ordered again by itself', async () => {
+    await shop.database.query(
+      `insert into part (id, kind, maker, name, part_number, price, serialised, reorder_level, spec)
+       select gen_random_uuid(), 'small part', 'Thimble', 'washer ' || (n % 7), 'TH-W-' || n, 10, false,
+              case when n % 50 = 0 then 2 end, 'null' from generate_series(1, 250) n`,
+    );
+    const numbers: string[] = [];
+    let pages = 0;
+    for (let after: string | null = ''; after !== null; pages++) {
+      const page: { body: PartPage } = await shop.as.counter.get(`/parts?find=TH-W${after ? `&after=${after}` : ''}`);
+      expect(page.body.of).toBe(250);
+      numbers.push(...page.body.rows.map((row) => row.partNumber));
+      after = page.body.after;
+    }
+    expect([pages, new Set(numbers).size]).toEqual([3, 250]);
+    const { body: low } = await shop.as.counter.get<PartPage>('/parts?find=TH-W&low=yes');
+    expect([low.of, low.rows.length]).toEqual([5, 5]);
   });
 });

@@ -18,6 +18,7 @@ export const MAY = {
   'hand over': ROLES,
   quote: ROLES,
   'take payments': ROLES,
+  'give money back': OWNER,
   'receive parts': ROLES,
   'work on a job': BENCH,
   'correct the work': BENCH,

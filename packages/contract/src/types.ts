@@ -1,4 +1,5 @@
 export type * from './agent-views';
+export type * from './shelf-views';
 export type * from './views';
 export type { EntryKey } from './schemas/facts';
 export type * from './schemas/agent';

@@ -1,23 +1,12 @@
 import type { ProgressState, Progress, RunWants } from '@udrel/core/progress';
-import type { Equipment, Holding } from '@udrel/core/equipment';
+import type { Holding } from '@udrel/core/equipment';
 import type { RunKind } from '@udrel/core/estimate';
-import type { Adapter, Candidate, Drive } from '@udrel/core/fit';
+import type { Candidate } from '@udrel/core/fit';
 import type { Alarm } from '@udrel/core/identity';
 import type { TargetId } from '@udrel/core/layout';
-import type { MemoryModule, MemorySet } from '@udrel/core/memory';
-import type { PartKind } from '@udrel/core/parts-file';
-import type { PaymentWay, Quote } from '@udrel/core/quote';
+import type { MemorySet } from '@udrel/core/memory';
 import type { JudgedStick, Placing } from '@udrel/core/routes';
-import type {
-  Consequence,
-  End,
-  JobSnapshot,
-  Procedure,
-  QuoteAcceptance,
-  RunOutcome,
-  Step,
-  StepId,
-} from '@udrel/core/steps';
+import type { Consequence, End, JobFacts, JobSnapshot, Procedure, RunOutcome, Step, StepId } from '@udrel/core/steps';
 import type { Role } from './roles';
 import type { ModelSpec } from './schemas/models';
 
@@ -248,7 +237,23 @@ export interface JobView {
   readyIn: number;
   slack: number | null;
   runs: RunView[];
+  /** Every trial start, the first one first, with what was done about each that failed. */
+  trials: TrialView[];
+  /** The newest entries; `history/earlier` has those before. */
   history: EventView[];
+}
+
+/** A trial start as it was recorded. */
+export interface TrialView extends NonNullable<JobFacts['trial start']> {
+  by: string;
+  at: string;
+}
+
+/** Earlier entries of a job's history, newest first. */
+export interface HistoryPage {
+  events: EventView[];
+  /** Number to ask before for those before; null at the beginning. */
+  before: number | null;
 }
 
 export interface JobRow {
@@ -285,6 +290,21 @@ export interface HandsView {
 export interface FloorView {
   now: string;
   hands: HandsView[];
+  /** What is done and waits to be fetched, promised first. */
+  ready: ReadyView[];
+  /** Open jobs in all: more than are looked at where the shop has very many; those promised last are left out then. */
+  open: number;
+  looked: number;
+}
+
+/** A finished job that waits for its customer. */
+export interface ReadyView {
+  tag: string;
+  customer: string;
+  device: string;
+  promisedAt: string | null;
+  /** What is left to do with the customer. */
+  next: string;
 }
 
 export interface BerthView {
@@ -331,57 +351,6 @@ export interface MatchView {
   added: DriveMatch[];
   memory: MemorySet[];
   copying: CopyingView;
-}
-
-export interface PartView {
-  id: string;
-  kind: PartKind;
-  maker: string;
-  name: string;
-  partNumber: string;
-  /** What the core computes with; null for small parts. */
-  spec: Drive | MemoryModule | Adapter | Equipment | null;
-  price: number;
-  onShelf: number;
-  reserved: number;
-  /** Free pieces below which it is to be ordered again; null: not kept in stock. */
-  reorderLevel: number | null;
-  serialised: boolean;
-  stock: { id: string; serial: string | null; quantity: number; place: string; reservedFor: string | null }[];
-}
-
-/** What a line of a parts file would do, or what is wrong with it. */
-export interface PartLineView {
-  line: number;
-  partNumber: string;
-  what: 'new' | 'changed' | 'as it is' | 'wrong';
-  changes: { column: string; from: string; to: string }[];
-  problems: { column: string; sentence: string }[];
-}
-
-/** A version of a quote, as it was put to the customer. */
-export interface QuoteVersionView {
-  version: number;
-  quote: Quote;
-  by: string;
-  at: string;
-  acceptedAt: string | null;
-  acceptedHow: QuoteAcceptance | null;
-  acceptedBy: string | null;
-  note: string;
-}
-
-/** The quote of an order: as it stands now, its versions newest first, what changed since the newest, and payments. */
-export interface QuoteView {
-  order: number;
-  now: Quote;
-  /** Tags of jobs whose parts are not chosen yet: the quote will be more. */
-  open: string[];
-  versions: QuoteVersionView[];
-  changed: string[];
-  payments: { id: string; amount: number; how: PaymentWay; by: string; at: string }[];
-  paid: number;
-  due: number;
 }
 
 /** One thing found by the scan or find field. */

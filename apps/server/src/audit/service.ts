@@ -51,6 +51,8 @@ const WATCHED = [
   'booking corrected',
   'ended without work',
   'payment taken',
+  'payment corrected',
+  'payment refunded',
   'gone on',
 ];
 const PAGE = 50;

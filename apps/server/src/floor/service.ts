@@ -1,11 +1,11 @@
-import type { FloorView } from '@udrel/contract/types';
-import { nextHands } from '@udrel/core/steps';
+import type { FloorView, ReadyView } from '@udrel/contract/types';
+import { nextHands, nextStep, procedureOf, waitsForCustomer } from '@udrel/core/steps';
 import type { EntityManager } from 'typeorm';
 import { readOpenJobs } from '../jobs/record';
 
-/** What needs hands next over all open jobs. */
+/** What needs hands next over all open jobs, and what waits to be fetched. */
 export async function viewFloor(manager: EntityManager, now: Date): Promise<FloorView> {
-  const jobs = await readOpenJobs(manager, now);
+  const { jobs, open } = await readOpenJobs(manager, now);
   const byTag = new Map(jobs.map((job) => [job.tag, job]));
   const floorJobs = jobs.map(({ tag, promisedAt, snapshot }) => {
     return { tag, promisedAt: promisedAt?.getTime() ?? null, snapshot };
@@ -17,5 +17,14 @@ export async function viewFloor(manager: EntityManager, now: Date): Promise<Floo
     const device = `${model.maker} ${model.name}`;
     return [{ ...row, customer, device, promisedAt: promisedAt?.toISOString() ?? null, holding }];
   });
-  return { now: now.toISOString(), hands };
+  const busy = new Set(hands.map(({ tag }) => tag));
+  const ready = jobs.flatMap(({ tag, customer, model, promisedAt, snapshot }): ReadyView[] => {
+    if (busy.has(tag)) return [];
+    const procedure = procedureOf(snapshot);
+    if (!waitsForCustomer(procedure)) return [];
+    const next = nextStep(procedure)?.title ?? '';
+    const device = `${model.maker} ${model.name}`;
+    return [{ tag, customer, device, promisedAt: promisedAt?.toISOString() ?? null, next }];
+  });
+  return { now: now.toISOString(), hands, ready, open, looked: jobs.length };
 }

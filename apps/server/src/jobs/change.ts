@@ -40,6 +40,12 @@ export async function changeJob(
   return viewRecord(manager, after ?? job, now);
 }
 
+/** Notes what happened to a job in its history, closed or not: what is not of its work goes on after that. */
+export async function noteAtJob(acting: Acting, tag: string, happened: Happened[]): Promise<void> {
+  await lockJobs(acting.manager, { tag });
+  await writeEvents(acting, await readJob(acting.manager, tag, acting.now), happened);
+}
+
 /**
  * Appends events and keeps what lists show of the job: version, station and next step. Answers the job as it is now,
  * null when nothing happened.

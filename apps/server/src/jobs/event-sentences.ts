@@ -63,6 +63,9 @@ const SENTENCES: Readonly<Record<string, (data: Data) => string>> = {
   'quote accepted': (data) =>
     `Quote ${word(data, 'version')} accepted ${word(data, 'how')}, ${price(data, 'total')} for the order`,
   'payment taken': (data) => `Taken: ${price(data, 'amount')}, ${word(data, 'how')}`,
+  'payment corrected': (data) =>
+    `Payment of ${price(data, 'was')} put right to ${price(data, 'amount')}, ${word(data, 'how')}: ${word(data, 'reason')}`,
+  'payment refunded': (data) => `Given back: ${price(data, 'amount')}, ${word(data, 'how')}: ${word(data, 'reason')}`,
   'part ordered': (data) =>
     `Ordered at ${word(data, 'supplier')}: ${word(data, 'count')} part(s), expected ${word(data, 'expected')}`,
   'part late': (data) => `Ordered part is late: expected ${word(data, 'expected')}`,

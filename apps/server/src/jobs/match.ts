@@ -68,8 +68,10 @@ function leastOf({ wishes }: JobSnapshot, kind: WishKind): number {
 
 /** Drives, adapters and small parts as the rules look at them. */
 export function catalogueOf(snapshot: JobSnapshot, parts: readonly OfferedPart[]): DriveCatalogue {
-  const small = parts.filter(({ kind }) => kind === 'small part').map(({ name, stock }) => [name, stock] as const);
-  return new DriveCatalogue(offersFor(snapshot, parts), adaptersOf(parts), new Map(small));
+  const small = parts
+    .filter(({ kind }) => kind === 'small part')
+    .map(({ id, name, price, stock }) => ({ partId: id, name, price, stock }));
+  return new DriveCatalogue(offersFor(snapshot, parts), adaptersOf(parts), small);
 }
 
 /** Stands for the drive that the customer brought, among the parts offered. */

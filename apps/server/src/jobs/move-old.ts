@@ -9,7 +9,7 @@ import { keepFact } from './facts';
 import { catalogueOf } from './match';
 import { offeredParts } from './offered';
 import type { JobRecord } from './record';
-import { pricesOf } from './reserve';
+import { pricesOf, takeSmall } from './reserve';
 
 /** Nobody measures the underside of a card that works: the highest that the standard has (M.2, D5) is taken. */
 const HIGHEST_BELOW = 1.5;
@@ -28,7 +28,7 @@ export function moveOldDrive(acting: Acting, tag: string, wanted: MoveOldDrive):
     if (to.id === from.id) throw fieldWrong('siteId', 'It sits there now.');
     const there = occupant(snapshot.facts, to.id, 'old');
     if (there) throw fieldWrong('siteId', `${to.name} holds ${there}.`);
-    const parts = await offeredParts(acting.manager, job.id, ['adapter']);
+    const parts = await offeredParts(acting.manager, job.id, ['adapter', 'small part']);
     const itself = { id: old.serial, kind: 'drive' as const, maker: old.maker, name: old.name, partNumber: '' };
     const offered = [...parts, { ...itself, spec: asDrive(old, from, wanted), price: 0, stock: 1 }];
     const need = { bytes: 0, use: 'data' as const, oldHere: false };
@@ -38,6 +38,7 @@ export function moveOldDrive(acting: Acting, tag: string, wanted: MoveOldDrive):
     }
     await releaseStock(acting, job.id, ['moved adapter']);
     for (const { partId } of candidate.adapters) await takeStock(acting, job.id, partId, 1, 'moved adapter');
+    await takeSmall(acting, job, candidate, 'moved adapter');
     const move: OldDriveMove = {
       siteId: to.id,
       length: wanted.length,

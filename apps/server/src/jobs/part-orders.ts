@@ -67,7 +67,9 @@ async function neededFor(
   }
   const { candidate } = await choosableDrive(acting, job, choice);
   const [driveRole, adapterRole] = ROLES_OF[choice.added ? 'added' : 'main'];
-  const adapters = candidate.adapters.map(({ partId }): Needed => ({ partId, count: 1, role: adapterRole }));
+  const adapters = [...candidate.adapters, ...candidate.smallParts].map(({ partId }): Needed => {
+    return { partId, count: 1, role: adapterRole };
+  });
   return {
     parts: choice.partId === null ? adapters : [{ partId: choice.partId, count: 1, role: driveRole }, ...adapters],
     quoted: drivePrices({ ...candidate.offer.drive, ...pricesOf(candidate), partId: choice.partId }),

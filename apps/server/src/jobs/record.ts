@@ -7,13 +7,14 @@ import type {
   RunView,
   SecretView,
   ThingView,
+  TrialView,
 } from '@udrel/contract/types';
 import { isGrave } from '@udrel/core/identity';
 import type { End, JobFacts, JobSnapshot, OrderedPart, Override, Rates, RunSummary, Wish } from '@udrel/core/steps';
 import type { StripItem } from '@udrel/core/strip';
 import type { EntityManager } from 'typeorm';
 import { earlierSql } from '../models/devices';
-import { rows } from '../platform/database';
+import { firstRow, rows } from '../platform/database';
 import { RUN_JSON, viewRun, wantsAt, type StoredRun } from '../runs/view';
 
 /** What of a model its jobs' steps are computed from, and what it is called. */
@@ -61,6 +62,7 @@ interface StoredJob extends StoredSteps {
   earlier: EarlierJob[];
   secrets: SecretView[];
   origins: FactOrigin[];
+  trials: TrialView[];
   things: ThingView[];
 }
 
@@ -147,6 +149,8 @@ export const JOBS_SQL = `
          (select coalesce(json_agg(json_build_object('key', f.key, 'origin', f.origin, 'by', s.name, 'at', f.at)
                                    order by f.at), '[]')
             from fact f join staff s on s.id = f.by where f.job_id = j.id and f.current) as origins,
+         (select coalesce(json_agg(f.value::jsonb || jsonb_build_object('by', s.name, 'at', f.at) order by f.at, f.id), '[]')
+            from fact f join staff s on s.id = f.by where f.job_id = j.id and f.key = 'trial start') as trials,
          (select coalesce(json_agg(json_build_object('id', g.id, 'number', g.number, 'name', g.name,
                                                      'place', coalesce(l.code, ''), 'back', g.returned_at is not null)
                                    order by g.number), '[]')
@@ -158,9 +162,9 @@ const OPEN_SQL = `
   select ${STEPS_COLUMNS},
          (select json_object_agg(s.key, s.value) from jsonb_each(m.spec) s where s.key = any ($2)) as model
   ${FROM_JOBS}
-   where j.closed_at is null order by j.number limit $1`;
+   where j.closed_at is null order by j.promised_at nulls last, j.number limit $1`;
 
-/** Most jobs that can be open on the floor at once. */
+/** Most open jobs that are looked at for the Floor: those promised first. */
 const OPEN_LIMIT = 1000;
 
 /** Reads jobs with all their facts in one statement. */
@@ -178,14 +182,20 @@ export async function readJobs(manager: EntityManager, which: Which, now: Date):
   });
 }
 
-/** Reads what the steps of every open job are computed from. */
-export async function readOpenJobs(manager: EntityManager, now: Date): Promise<OpenJob[]> {
+/** Reads what the steps of the open jobs are computed from, and how many are open in all. */
+export async function readOpenJobs(manager: EntityManager, now: Date): Promise<{ jobs: OpenJob[]; open: number }> {
   const stored = await rows<StoredSteps>(manager, OPEN_SQL, [OPEN_LIMIT, OF_MODEL]);
-  return stored.map((one) => {
+  const jobs = stored.map((one): OpenJob => {
     const { tag, promisedAt, holding, customer, model } = one;
     const runs = one.runs.map((run) => viewRun(run, now));
     return { tag, promisedAt, holding, customer, model, snapshot: snapshotOf(one, runs, now) };
   });
+  if (jobs.length < OPEN_LIMIT) return { jobs, open: jobs.length };
+  const counted = await firstRow<{ open: number }>(
+    manager,
+    'select count(*)::int as open from job where closed_at is null',
+  );
+  return { jobs, open: counted?.open ?? jobs.length };
 }
 
 /** The one place where a job's snapshot is put together. */

@@ -5,8 +5,8 @@ import type { MemorySet } from '@udrel/core/memory';
 import { ALTERATION_CONSENT, occupant, type DriveChoice, type MemoryChoice } from '@udrel/core/steps';
 import { notFound, Refusal } from '../platform/errors';
 import type { Acting } from '../platform/routes';
-import { ROLES_OF } from '../shelf/entities';
-import { heldPieces, releaseStock, takeStock } from '../shelf/reservations';
+import { ROLES_OF, type ReservationRow } from '../shelf/entities';
+import { heldPieces, releaseStock, takeIfThere, takeStock } from '../shelf/reservations';
 import { changeJob, requireNoRun, requireStep, type Happened } from './change';
 import { keepFact } from './facts';
 import { catalogueOf, memorySets, needFor, OWN, type Purpose } from './match';
@@ -32,7 +32,7 @@ export async function choosableDrive(
   if (!site) throw notFound('This site');
   const there = occupant(job.snapshot.facts, site.id, purpose);
   if (there) throw refused(`${site.name} holds ${there}`);
-  const parts = await offeredParts(acting.manager, job.id, ['drive', 'adapter']);
+  const parts = await offeredParts(acting.manager, job.id, ['drive', 'adapter', 'small part']);
   const wantedId = wanted.partId ?? OWN;
   const alone = parts.filter((part) => part.kind !== 'drive' || part.id === wantedId);
   const need = needFor(job.snapshot, site.id, purpose);
@@ -70,6 +70,7 @@ export async function takeDrive(
   const released = await releaseStock(acting, job.id, [...ROLES_OF[purpose]]);
   const piece = partId === null ? ownPiece(job, purpose) : await takeStock(acting, job.id, partId, 1, driveRole, kept);
   for (const adapter of candidate.adapters) await takeStock(acting, job.id, adapter.partId, 1, adapterRole);
+  await takeSmall(acting, job, candidate, adapterRole);
   const choice: DriveChoice = {
     stockId: piece.id,
     partId,
@@ -100,14 +101,25 @@ export async function takeDrive(
   ];
 }
 
-/** What a drive costs with its adapters, and each adapter by itself. */
-export function pricesOf({ offer, adapters }: Candidate): {
+/** Keeps screws, spacers and ribbons for the job as far as the shelf has them: one that is missing holds nobody up. */
+export async function takeSmall(
+  acting: Acting,
+  job: JobRecord,
+  { smallParts }: Candidate,
+  role: ReservationRow['role'],
+): Promise<void> {
+  for (const { partId } of smallParts) await takeIfThere(acting, job.id, partId, 1, role);
+}
+
+/** What a drive costs with the parts it needs, and each of these by itself. */
+export function pricesOf({ offer, adapters, smallParts }: Candidate): {
   price: number;
   adapters: { name: string; price: number }[];
 } {
+  const parts = [...adapters, ...smallParts];
   return {
-    price: adapters.reduce((sum, adapter) => sum + adapter.price, offer.price),
-    adapters: adapters.map(({ name, price }) => ({ name, price })),
+    price: parts.reduce((sum, part) => sum + part.price, offer.price),
+    adapters: parts.map(({ name, price }) => ({ name, price })),
   };
 }
 

@@ -11,6 +11,7 @@ import {
   moveWholeStrip,
   overrideGate as overrideShape,
   factEntry,
+  historyQuery,
   versionOnly,
   type Considered,
   type MakeCorrection,
@@ -27,7 +28,7 @@ import { putDown, takeUp } from './holding';
 import { listJobs } from './list';
 import { moveAll, moveItem } from './strip';
 import { addThing, moveThing } from './things';
-import { viewJob } from './view';
+import { earlierHistory, viewJob } from './view';
 
 const tagOf = (params: Record<string, string>) => params['tag'] ?? '';
 
@@ -51,6 +52,11 @@ export const jobRoutes = [
   route('get /jobs/:tag', {
     who: 'look at jobs and shelf',
     handle: ({ manager, params, now }) => viewJob(manager, tagOf(params), now),
+  }),
+  route('get /jobs/:tag/history', {
+    who: 'look at jobs and shelf',
+    query: historyQuery,
+    handle: ({ manager, params, query }) => earlierHistory(manager, tagOf(params), query.before),
   }),
   route('put /jobs/:tag/facts/:key', {
     who: 'work on a job',

@@ -1,8 +1,8 @@
-import type { EventView, JobView } from '@udrel/contract/types';
+import type { EventView, HistoryPage, JobView } from '@udrel/contract/types';
 import type { TargetId } from '@udrel/core/layout';
 import { canTakeBack, deliveryIn } from '@udrel/core/steps';
 import type { EntityManager } from 'typeorm';
-import { rows } from '../platform/database';
+import { firstRow, rows } from '../platform/database';
 import { notFound } from '../platform/errors';
 import { sentenceOf } from './event-sentences';
 import { procedureFor } from './procedure';
@@ -15,9 +15,11 @@ export async function readJob(manager: EntityManager, tag: string, now: Date): P
   return record;
 }
 
-/** The newest events of a job, by its id. */
+const HISTORY = 200;
+
+/** The newest events of a job before a number, by its id. */
 export const EVENTS_SQL = `select e.seq, e.kind, e.data, s.name as by, e.at from event e join staff s on s.id = e.by
-      where e.job_id = $1 order by e.seq desc limit 200`;
+      where e.job_id = $1 and e.seq < $2 order by e.seq desc limit ${HISTORY}`;
 
 /** Everything the page of a job shows, in two statements. */
 export async function viewJob(manager: EntityManager, tag: string, now: Date): Promise<JobView> {
@@ -26,16 +28,30 @@ export async function viewJob(manager: EntityManager, tag: string, now: Date): P
 
 /** The same of a job just read: only its history is asked for. */
 export async function viewRecord(manager: EntityManager, record: JobRecord, now: Date): Promise<JobView> {
+  return { ...present(record, now), history: await eventsBefore(manager, record.id, END_OF_HISTORY) };
+}
+
+const END_OF_HISTORY = 2_147_483_647;
+
+/** Entries of a job's history before one of them, newest first. */
+export async function earlierHistory(manager: EntityManager, tag: string, before: number): Promise<HistoryPage> {
+  const job = await firstRow<{ id: string }>(manager, 'select id from job where tag = $1', [tag.toUpperCase()]);
+  if (!job) throw notFound(`The job ${tag}`);
+  const events = await eventsBefore(manager, job.id, before);
+  const last = events.at(-1)?.seq ?? 1;
+  return { events, before: last > 1 ? last : null };
+}
+
+async function eventsBefore(manager: EntityManager, jobId: string, before: number): Promise<EventView[]> {
   const events = await rows<{ seq: number; kind: string; data: Record<string, unknown>; by: string; at: Date }>(
     manager,
     EVENTS_SQL,
-    [record.id],
+    [jobId, before],
   );
-  const history = events.map(({ seq, kind, data, by, at }): EventView => {
+  return events.map(({ seq, kind, data, by, at }): EventView => {
     const onto = (data['onto'] as TargetId | undefined) ?? null;
     return { seq, kind, sentence: sentenceOf(kind, data), onto, by, at: at.toISOString() };
   });
-  return { ...present(record, now), history };
 }
 
 function present(record: JobRecord, now: Date): Omit<JobView, 'history'> {
@@ -75,5 +91,6 @@ function present(record: JobRecord, now: Date): Omit<JobView, 'history'> {
     readyIn,
     slack: record.promisedAt ? (record.promisedAt.getTime() - now.getTime()) / 60_000 - readyIn : null,
     runs,
+    trials: record.trials,
   };
 }

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import type { AcceptQuote, QuoteVersionView, QuoteView, TakePayment, WriteQuote } from '@udrel/contract/types';
+import type { AcceptQuote, PaymentView, QuoteVersionView, QuoteView, WriteQuote } from '@udrel/contract/types';
 import { changedSince, duesOf, quoteOf, type Quote } from '@udrel/core/quote';
 import { partsKnown } from '@udrel/core/steps';
 import type { EntityManager } from 'typeorm';
@@ -10,7 +10,7 @@ import { readJobs, type JobRecord } from '../jobs/record';
 import { firstRow, rows } from '../platform/database';
 import { notFound, Refusal } from '../platform/errors';
 import type { Acting } from '../platform/routes';
-import { PaymentEntity, QuoteVersion } from './entities';
+import { QuoteVersion } from './entities';
 
 /** The quote of an order as it stands now, its versions newest first, and what was paid. */
 export async function viewQuote(manager: EntityManager, order: number, now: Date): Promise<QuoteView> {
@@ -25,17 +25,38 @@ export async function viewQuote(manager: EntityManager, order: number, now: Date
       where o.number = $1 order by v.version desc`,
     [order],
   );
-  const payments = await rows<QuoteView['payments'][number]>(
+  const payments = await rows<PaymentView>(
     manager,
-    `select p.id, p.amount, p.how, s.name as by, p.at
+    `select p.id, p.amount, p.how, s.name as by, p.at, p.corrects, p.reason,
+            (p.amount + coalesce((select sum(c.amount) from payment c where c.corrects = p.id and c.amount < 0), 0))::int as left
        from payment p join shop_order o on o.id = p.order_id join staff s on s.id = p.by
-      where o.number = $1 order by p.at, p.id`,
+      where o.number = $1 order by p.at, p.corrects is not null, p.amount, p.id`,
     [order],
   );
   const [latest] = versions;
   const changed = latest ? changedSince(latest.quote, quote) : [];
   const open = jobs.filter(({ snapshot }) => !snapshot.end && !partsKnown(snapshot)).map(({ tag }) => tag);
-  return { order, now: quote, open, versions, changed, payments, ...duesOf(quote.total, payments) };
+  return {
+    order,
+    now: quote,
+    open,
+    versions,
+    changed,
+    payments,
+    accepted: acceptedOf(jobs),
+    ...duesOf(quote.total, payments),
+  };
+}
+
+/** What was accepted for all jobs that are done for money; null while one of them was not. */
+function acceptedOf(jobs: readonly JobRecord[]): QuoteView['accepted'] {
+  const shares = jobs.filter(({ snapshot }) => !snapshot.end).map(({ snapshot }) => snapshot.facts['quote accepted']);
+  const known = shares.filter((share) => share !== undefined);
+  if (known.length === 0 || known.length < shares.length) return null;
+  return {
+    version: Math.max(...known.map(({ version }) => version)),
+    total: known.reduce((sum, { total }) => sum + total, 0),
+  };
 }
 
 async function jobsOf(manager: EntityManager, order: number, now: Date): Promise<JobRecord[]> {
@@ -56,7 +77,7 @@ function quoteNow(jobs: readonly JobRecord[]): Quote {
 
 /** Freezes the quote as it stands now as its next version. */
 export async function writeQuote(acting: Acting, order: number, { total }: WriteQuote): Promise<QuoteView> {
-  const { id, jobs } = await lockOrder(acting, order);
+  const { id, jobs } = await lockOpenOrder(acting, order);
   const { version } = await nextVersion(acting, id, asSeen(jobs, total));
   await changeOpen(acting, jobs.slice(0, 1), async () => [{ kind: 'quote written', data: { version, total } }]);
   return viewQuote(acting.manager, order, acting.now);
@@ -72,7 +93,7 @@ export async function acceptQuote(
   { total, how, note }: AcceptQuote,
 ): Promise<QuoteView> {
   const { manager, actor, now } = acting;
-  const { id, jobs } = await lockOrder(acting, order);
+  const { id, jobs } = await lockOpenOrder(acting, order);
   const quote = asSeen(jobs, total);
   const latest = await firstRow<{ id: string; version: number; quote: Quote }>(
     manager,
@@ -93,24 +114,21 @@ export async function acceptQuote(
   return viewQuote(manager, order, now);
 }
 
-/** Takes money for an order. */
-export async function takePayment(acting: Acting, order: number, { amount, how }: TakePayment): Promise<QuoteView> {
-  const { manager, actor, now } = acting;
-  const { id, jobs } = await lockOrder(acting, order);
-  await manager.insert(PaymentEntity, { id: randomUUID(), orderId: id, amount, how, by: actor.id, at: now });
-  await changeOpen(acting, jobs.slice(0, 1), async () => [{ kind: 'payment taken', data: { amount, how } }]);
-  return viewQuote(manager, order, now);
+/** The order under its lock, with its jobs. */
+export async function lockOrder({ manager, now }: Acting, order: number): Promise<{ id: string; jobs: JobRecord[] }> {
+  await lockJobs(manager, { order });
+  const found = await firstRow<{ id: string }>(manager, 'select id from shop_order where number = $1', [order]);
+  if (!found) throw notFound(`The order ${order}`);
+  return { id: found.id, jobs: await jobsOf(manager, order, now) };
 }
 
-/** The order under its lock, with its open jobs; refused once all of them are closed. */
-async function lockOrder({ manager, now }: Acting, order: number): Promise<{ id: string; jobs: JobRecord[] }> {
-  const found = await firstRow<{ id: string }>(manager, 'select id from shop_order where number = $1 for update', [
-    order,
-  ]);
-  if (!found) throw notFound(`The order ${order}`);
-  const jobs = await jobsOf(manager, order, now);
-  if (jobs.every((job) => job.closedAt)) throw new Refusal(409, 'job-closed', 'Every job of this order is closed.');
-  return { id: found.id, jobs };
+/** The same for what changes the work: refused once every job is closed. */
+async function lockOpenOrder(acting: Acting, order: number): Promise<{ id: string; jobs: JobRecord[] }> {
+  const locked = await lockOrder(acting, order);
+  if (locked.jobs.every((job) => job.closedAt)) {
+    throw new Refusal(409, 'job-closed', 'Every job of this order is closed.');
+  }
+  return locked;
 }
 
 /** The quote as it stands now, refused when it is not what was on the screen. */

@@ -1,11 +1,13 @@
 import {
   acceptQuote as acceptShape,
   bookIn,
+  correctPayment as correctShape,
   takePayment as paymentShape,
   writeQuote as writeShape,
 } from '@udrel/contract/schemas';
 import { route } from '../platform/routes';
-import { acceptQuote, takePayment, viewQuote, writeQuote } from './quotes';
+import { correctPayment, takePayment } from './payments';
+import { acceptQuote, viewQuote, writeQuote } from './quotes';
 import { book } from './service';
 
 const numberOf = (params: Record<string, string>) => Number.parseInt(params['number'] ?? '', 10) || 0;
@@ -32,5 +34,11 @@ export const orderRoutes = [
     body: paymentShape,
     status: 201,
     handle: (call) => takePayment(call, numberOf(call.params), call.body),
+  }),
+  route('post /orders/:number/payments/:id', {
+    who: 'give money back',
+    body: correctShape,
+    status: 201,
+    handle: (call) => correctPayment(call, numberOf(call.params), call.params['id'] ?? '', call.body),
   }),
 ];

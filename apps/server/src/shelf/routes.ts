@@ -1,4 +1,4 @@
-import { customerQuery, keepPart as keepShape, partLines, receiveStock } from '@udrel/contract/schemas';
+import { partQuery, keepPart as keepShape, partLines, receiveStock } from '@udrel/contract/schemas';
 import { route } from '../platform/routes';
 import { keepPart } from './keep';
 import { considerLines, exportParts, takeLines } from './parts-file';
@@ -7,8 +7,8 @@ import { listParts, listPlaces, receive } from './service';
 export const shelfRoutes = [
   route('get /parts', {
     who: 'look at jobs and shelf',
-    query: customerQuery,
-    handle: ({ manager, query }) => listParts(manager, query.find),
+    query: partQuery,
+    handle: ({ manager, query }) => listParts(manager, query),
   }),
   route('get /places', { who: 'look at jobs and shelf', handle: ({ manager }) => listPlaces(manager) }),
   route('get /parts/lines', { who: 'look at jobs and shelf', handle: ({ manager }) => exportParts(manager) }),

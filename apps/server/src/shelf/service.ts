@@ -1,9 +1,10 @@
 import { randomUUID } from 'node:crypto';
-import type { PartView, ReceiveStock } from '@udrel/contract/types';
+import type { PartPage, PartQuery, PartView, ReceiveStock } from '@udrel/contract/types';
 import type { EntityManager } from 'typeorm';
 import { escapeLike } from '../customers/service';
 import { firstRow, rows } from '../platform/database';
 import { fieldWrong, notFound } from '../platform/errors';
+import { PLANNED_ANEW } from '../platform/prepared';
 import type { Acting } from '../platform/routes';
 import { Place, Stock } from './entities';
 
@@ -20,20 +21,43 @@ const SELECT = `
     left join lateral (select sum(quantity)::int as reserved, string_agg(j.tag, ', ') as tags
                          from reservation x join job j on j.id = x.job_id where x.stock_id = s.id) r on true`;
 
-/** Parts whose maker, name or number contains every word, or that have a piece with that serial; at most 300. */
-export function listParts(manager: EntityManager, text: string): Promise<PartView[]> {
-  const words = text
+const PAGE = 100;
+
+/** Parts that are meant by $1 words and $2 a serial; with $3 those only of which fewer are free than are to be kept. */
+const MEANT = `
+  where (p.maker || ' ' || p.name || ' ' || p.part_number || ' ' || p.kind ilike all ($1::text[])
+         or exists (select 1 from stock n where n.part_id = p.id and upper(n.serial) = upper($2)))
+    and (not $3::boolean or p.reorder_level >
+         coalesce((select sum(n.quantity) from stock n where n.part_id = p.id), 0)
+       - coalesce((select sum(x.quantity) from reservation x join stock n on n.id = x.stock_id where n.part_id = p.id), 0))`;
+
+const PLACE = '(p.kind, lower(p.maker), lower(p.name), p.part_number)';
+
+/**
+ * One page of the parts whose maker, name or number contains every word, or that have a piece with that serial, by
+ * kind, maker and name; and how many there are.
+ */
+export async function listParts(manager: EntityManager, { find, after, low }: PartQuery): Promise<PartPage> {
+  const words = find
     .trim()
     .split(/\s+/)
     .filter(Boolean)
     .map((word) => `%${escapeLike(word)}%`);
-  return rows<PartView>(
+  const meant = [words, find.trim(), low === 'yes'];
+  const found = await rows<PartView>(
     manager,
-    `${SELECT} where p.maker || ' ' || p.name || ' ' || p.part_number || ' ' || p.kind ilike all ($1::text[])
-        or exists (select 1 from stock n where n.part_id = p.id and upper(n.serial) = upper($2))
-      group by p.id order by p.kind, lower(p.maker), lower(p.name), p.part_number limit 300`,
-    [words, text.trim()],
+    `${PLANNED_ANEW} ${SELECT} ${MEANT}
+        and ($4::uuid is null or ${PLACE} > (select kind, lower(maker), lower(name), part_number from part where id = $4))
+      group by p.id order by p.kind, lower(p.maker), lower(p.name), p.part_number limit ${PAGE + 1}`,
+    [...meant, after ?? null],
   );
+  const counted = await firstRow<{ of: number }>(
+    manager,
+    `${PLANNED_ANEW} select count(*)::int as of from part p ${MEANT}`,
+    meant,
+  );
+  const page = found.slice(0, PAGE);
+  return { rows: page, of: counted?.of ?? 0, after: found.length > PAGE ? (page.at(-1)?.id ?? null) : null };
 }
 
 export function listPlaces(manager: EntityManager): Promise<{ code: string; kind: string }[]> {

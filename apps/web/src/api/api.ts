@@ -9,9 +9,11 @@ import type {
   BookIn,
   ChangeStaff,
   ConsideredView,
+  CorrectPayment,
   Correction,
   CustomerView,
   FloorView,
+  HistoryPage,
   Found,
   JobPage,
   JobView,
@@ -23,6 +25,7 @@ import type {
   ModelSpec,
   ModelView,
   OrderView,
+  PartPage,
   PartView,
   PartLines,
   PartLineView,
@@ -154,6 +157,11 @@ export const api = createApi({
     }),
     pay: build.mutation<QuoteView, TakePayment & { order: number }>({
       query: ({ order, ...body }) => ({ url: `/orders/${order}/payments`, method: 'POST', body }),
+      // Somebody else may have taken it meanwhile: what is due is read anew however it went.
+      invalidatesTags: ['Quote', 'Job'],
+    }),
+    correctPayment: build.mutation<QuoteView, CorrectPayment & { order: number; id: string }>({
+      query: ({ order, id, ...body }) => ({ url: `/orders/${order}/payments/${id}`, method: 'POST', body }),
       invalidatesTags: ['Quote', 'Job'],
     }),
     rates: build.query<ShopRates, void>({ query: () => ({ url: '/shop/rates' }), providesTags: ['Rates'] }),
@@ -173,9 +181,16 @@ export const api = createApi({
       query: (body) => ({ url: '/models', method: 'POST', body }),
       invalidatesTags: ['Models'],
     }),
-    parts: build.query<PartView[], string>({
-      query: (find) => ({ url: `/parts?find=${encodeURIComponent(find)}` }),
+    parts: build.infiniteQuery<PartPage, { find: string; low: boolean }, string>({
+      infiniteQueryOptions: { initialPageParam: '', getNextPageParam: (page) => page.after ?? undefined },
+      query: ({ queryArg: { find, low }, pageParam }) => ({
+        url: `/parts?find=${encodeURIComponent(find)}${low ? '&low=yes' : ''}${pageParam ? `&after=${pageParam}` : ''}`,
+      }),
       providesTags: ['Parts'],
+    }),
+    history: build.infiniteQuery<HistoryPage, { tag: string; from: number }, number>({
+      infiniteQueryOptions: { initialPageParam: 0, getNextPageParam: (page) => page.before ?? undefined },
+      query: ({ queryArg: { tag, from }, pageParam }) => ({ url: `/jobs/${tag}/history?before=${pageParam || from}` }),
     }),
     considerParts: build.mutation<PartLineView[], PartLines>({
       query: (body) => ({ url: '/parts/lines/consider', method: 'POST', body }),
@@ -282,6 +297,7 @@ export const {
   useWriteQuoteMutation,
   useAcceptQuoteMutation,
   usePayMutation,
+  useCorrectPaymentMutation,
   useRatesQuery,
   useSetRatesMutation,
   useBookInMutation,
@@ -289,7 +305,8 @@ export const {
   useCustomersQuery,
   useModelsQuery,
   useAddModelMutation,
-  usePartsQuery,
+  usePartsInfiniteQuery,
+  useHistoryInfiniteQuery,
   useConsiderPartsMutation,
   useCorrectSiteMutation,
   useLazyPartLinesQuery,

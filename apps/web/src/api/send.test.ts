@@ -1,4 +1,4 @@
-import { afterEach, describe, expect, it, vi } from 'vitest';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { fieldTrouble, troubleOf } from './problem';
 import { send } from './send';
 
@@ -21,7 +21,20 @@ function stub(...answers: (Response | Error)[]) {
   return calls;
 }
 
-afterEach(() => void vi.unstubAllGlobals());
+beforeEach(() => {
+  const kept = new Map<string, string>();
+  vi.useFakeTimers({ shouldAdvanceTime: true, advanceTimeDelta: 500 });
+  vi.stubGlobal('sessionStorage', {
+    getItem: (name: string) => kept.get(name) ?? null,
+    setItem: (name: string, value: string) => void kept.set(name, value),
+    removeItem: (name: string) => void kept.delete(name),
+    names: () => [...kept.keys()],
+  });
+});
+afterEach(() => {
+  vi.unstubAllGlobals();
+  vi.useRealTimers();
+});
 
 describe('sending', () => {
   it('repeats a write that got no answer under the same key', async () => {
@@ -50,8 +63,31 @@ describe('sending', () => {
     expect(calls).toHaveBeenCalledTimes(1);
   });
 
-  it('gives up after three tries and says so', async () => {
-    stub(new Error('x'), new Error('x'), new Error('x'));
+  it('goes out under the same key again while no answer came, and under a new one after it', async () => {
+    const away = () => [new Error('x'), new Error('x'), new Error('x'), new Error('x')];
+    const pay = { url: '/orders/1201/payments', method: 'POST' as const, body: { amount: 4000, how: 'card' } };
+    const calls = stub(...away(), answer(502, null), answer(201, { paid: 4000 }), answer(201, { paid: 8000 }));
+    expect(await ask(pay)).toMatchObject({ error: { status: 'FETCH_ERROR' } });
+    expect(await ask(pay)).toEqual({ data: { paid: 4000 } });
+    expect(new Set(calls.mock.calls.map(keyOf)).size).toBe(1);
+    await ask(pay);
+    expect(new Set(calls.mock.calls.map(keyOf)).size).toBe(2);
+  });
+
+  it('leaves no trace of what signs in', async () => {
+    stub(new Error('x'), new Error('x'), new Error('x'), new Error('x'));
+    await ask({ url: '/session', method: 'POST', body: { password: 'a password' } });
+    expect((sessionStorage as unknown as { names: () => string[] }).names()).toEqual([]);
+  });
+
+  it('puts what is no answer of ours into words', async () => {
+    stub(new Response('<html>', { status: 500 }));
+    const { error } = await ask({ url: '/a' });
+    expect(troubleOf(error)?.sentence).toContain('does not answer as it should');
+  });
+
+  it('gives up after some tries and says so', async () => {
+    stub(new Error('x'), new Error('x'), new Error('x'), new Error('x'));
     const { error } = await ask({ url: '/a' });
     expect(error).toMatchObject({ status: 'FETCH_ERROR' });
     expect(troubleOf(error)?.sentence).toContain('What you typed is still here');

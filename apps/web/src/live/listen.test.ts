@@ -46,14 +46,16 @@ describe('hints', () => {
     FakeSource.last.say('message', { kind: 'job', tag: 'U-1', version: 4 });
     FakeSource.last.say('message', { kind: 'shelf' });
     vi.runAllTimers();
-    expect(stale()).toEqual([[{ type: 'Job', id: 'U-1' }, 'Floor', 'Runs', 'Jobs', 'Berths', 'Parts', 'Match']]);
+    expect(stale()).toEqual([
+      [{ type: 'Job', id: 'U-1' }, 'Floor', 'Runs', 'Jobs', 'Berths', 'Quote', 'Parts', 'Match'],
+    ]);
   });
 
   it('of a version that is on the screen already do not read the job again', () => {
     listen(4);
     FakeSource.last.say('message', { kind: 'job', tag: 'U-1', version: 4 });
     vi.runAllTimers();
-    expect(stale()).toEqual([['Floor', 'Runs', 'Jobs', 'Berths']]);
+    expect(stale()).toEqual([['Floor', 'Runs', 'Jobs', 'Berths', 'Quote']]);
     FakeSource.last.say('message', { kind: 'job', tag: 'U-1', version: 5 });
     vi.runAllTimers();
     expect(stale()[1]).toContainEqual({ type: 'Job', id: 'U-1' });

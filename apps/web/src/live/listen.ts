@@ -9,7 +9,7 @@ type Tags = Parameters<typeof api.util.invalidateTags>[0];
 function staleBy(heard: Heard): Tags {
   switch (heard.kind) {
     case 'job':
-      return [{ type: 'Job', id: heard.tag }, 'Floor', 'Runs', 'Jobs', 'Berths'];
+      return [{ type: 'Job', id: heard.tag }, 'Floor', 'Runs', 'Jobs', 'Berths', 'Quote'];
     case 'run':
       return [{ type: 'Job', id: heard.tag }, 'Runs', 'Berths'];
     case 'shelf':
@@ -21,7 +21,7 @@ function staleBy(heard: Heard): Tags {
     case 'session':
       return ['Session'];
     default:
-      return ['Floor', 'Runs', 'Jobs', 'Job', 'Match', 'Parts', 'Customers', 'Models', 'Berths'];
+      return ['Floor', 'Runs', 'Jobs', 'Job', 'Match', 'Quote', 'Parts', 'Customers', 'Models', 'Berths'];
   }
 }
 
@@ -61,7 +61,8 @@ export function listenToHints({ dispatch, versionShown }: Store): { anew: () => 
       return;
     }
     const known = heard.kind === 'job' ? versionShown(heard.tag) : null;
-    if (known !== null && heard.kind === 'job' && known >= heard.version) later(['Floor', 'Runs', 'Jobs', 'Berths']);
+    if (known !== null && heard.kind === 'job' && known >= heard.version)
+      later(['Floor', 'Runs', 'Jobs', 'Berths', 'Quote']);
     else if (heard.kind === 'run') later(staleBy(heard), Math.max(TOGETHER, readAt + RUNS_EVERY - Date.now()));
     else later(staleBy(heard));
   }

@@ -176,6 +176,68 @@ describe('a change', () => {
   });
 });
 
+describe('a fault of the server', () => {
+  it('does not hold up what stands behind it: it is shown as refused, and can be given up', async () => {
+    const { dispatch, state } = await open();
+    answers = [away, away];
+    await dispatch(keepAndSend(measuring));
+    await dispatch(keepAndSend(noting));
+    answers = [() => ({ status: 500, data: { detail: 'Something failed here.' } }), taken(4)];
+    await dispatch(sendKept());
+    expect(state().outbox.entries).toMatchObject([{ state: 'refused', sentence: 'Something failed here.' }]);
+    expect(state().connection.lostAt).toBeNull();
+    void dispatch(giveUp(state().outbox.entries[0] as Entry));
+    expect(keptEntries()).toEqual([]);
+  });
+
+  it.each([502, 503, 504])('that is %s means later', async (status) => {
+    const { dispatch, state } = await open();
+    answers = [() => ({ status, data: { detail: 'away' } })];
+    await dispatch(keepAndSend(measuring));
+    expect(state().outbox.entries).toMatchObject([{ state: 'waiting' }]);
+    expect(state().connection.lostAt).not.toBeNull();
+  });
+});
+
+describe('my own earlier entry', () => {
+  it('is no conflict, however the server wrote it down', async () => {
+    const { dispatch } = await open();
+    const typed = (whyNot: string): Doing => ({ ...measuring, body: { value: { set: null, whyNot } } });
+    answers = [away, away];
+    await dispatch(keepAndSend(typed('does not start  ')));
+    await dispatch(keepAndSend(typed('starts, but hangs')));
+    const trimmed = jobAt(4, { facts: { before: { set: null, whyNot: 'does not start' } } });
+    answers = [() => ({ status: 200, data: trimmed }), stale(trimmed), taken(5)];
+    await dispatch(sendKept());
+    expect(keptEntries()).toEqual([]);
+  });
+
+  it('of the whole sheet is none for one of its rows', async () => {
+    const { dispatch } = await open();
+    answers = [away, away];
+    const whole: Doing = {
+      tag: 'U-1',
+      path: '/strip',
+      method: 'POST',
+      body: { way: 'out' },
+      subject: { kind: 'whole strip' },
+    };
+    const row: Doing = {
+      tag: 'U-1',
+      path: '/strip/s1',
+      method: 'PUT',
+      body: { out: 9, back: 0 },
+      subject: { kind: 'strip', item: 's1' },
+    };
+    await dispatch(keepAndSend(whole));
+    await dispatch(keepAndSend(row));
+    const after = jobAt(4, { strip: strip.map((item) => ({ ...item, out: 10 })) as never });
+    answers = [() => ({ status: 200, data: after }), stale(after), taken(5)];
+    await dispatch(sendKept());
+    expect(keptEntries()).toEqual([]);
+  });
+});
+
 describe('several kept changes', () => {
   it('are sent in the order in which they were made; one that cannot leaves the rest waiting', async () => {
     const { dispatch } = await open();

@@ -6,6 +6,7 @@ import { found, lost } from '../live/connection-slice';
 import type { State } from '../store';
 import { drop, keep, keptEntries, standing, timeOfNext, type Entry, type Subject } from './entries';
 import { outboxSlice } from './outbox-slice';
+import { withKept } from './overlay';
 import { post, type Posted } from './post';
 
 type Thunk<T> = ThunkAction<Promise<T>, State, unknown, UnknownAction>;
@@ -33,9 +34,9 @@ export function keepAndSend(doing: Doing): Thunk<Done> {
     const staffId = api.endpoints.session.select()(getState()).data?.staff?.id ?? '';
     if (!job) return { error: { status: 'FETCH_ERROR', error: 'the job is not open' } };
     const shown = keptEntries().filter((one) => one.tag === job.tag && one.state === 'waiting');
-    const before = [...shown].reverse().find((one) => JSON.stringify(one.subject) === JSON.stringify(doing.subject));
     const { seen: begunOn, ...done } = doing;
-    const stands = before ? afterwards(before) : standing(job, doing.subject);
+    // As it stands with what was done here before: one's own earlier entry is nobody else's change.
+    const stands = standing(withKept(job, shown), doing.subject);
     const entry: Entry = {
       ...done,
       id: crypto.randomUUID(),
@@ -81,13 +82,6 @@ function conflicting(entry: Entry, current: JobView): Entry {
   };
 }
 
-/** How the subject stands once an earlier entry has been carried out. */
-function afterwards({ subject, body, seen }: Entry): string {
-  if (subject.kind === 'fact') return JSON.stringify(body['value']);
-  if (subject.kind === 'strip') return JSON.stringify({ id: subject.item, out: body['out'], back: body['back'] });
-  return seen;
-}
-
 /** Sends everything that waits, oldest first, one tab at a time. Answers how each came out. */
 export function sendKept(): Thunk<Map<string, Posted>> {
   return async (dispatch, getState) => {
@@ -95,7 +89,11 @@ export function sendKept(): Thunk<Map<string, Posted>> {
     const outcome = new Map<string, Posted>();
     await navigator.locks.request('udrel.outbox', async () => {
       const staffId = api.endpoints.session.select()(getState()).data?.staff?.id;
-      for (const entry of keptEntries().filter((one) => one.state === 'waiting' && one.staffId === staffId)) {
+      const mine = keptEntries().filter((one) => one.state === 'waiting' && one.staffId === staffId);
+      for (const { at, id } of mine) {
+        // As it is kept now: an earlier one may have moved what it stands on.
+        const entry = keptEntries().find((one) => one.at === at && one.id === id);
+        if (!entry) continue;
         const posted = await post(entry);
         outcome.set(entry.id, posted);
         if (posted.kind === 'later') {
@@ -104,11 +102,23 @@ export function sendKept(): Thunk<Map<string, Posted>> {
         }
         dispatch(found());
         dispatch(settle(entry, posted));
+        if (posted.kind === 'sent') seenAnew(entry, posted.view);
       }
     });
     dispatch(readOutbox());
     return outcome;
   };
+}
+
+/**
+ * What was done here afterwards was done on what this entry led to: that stands now as the server took it, which may
+ * be otherwise in its letters.
+ */
+function seenAnew({ tag, at }: Entry, view: JobView): void {
+  const later = keptEntries().filter((one) => one.tag === tag && one.at > at && one.state === 'waiting');
+  for (const [index, one] of later.entries()) {
+    keep({ ...one, seen: standing(withKept(view, later.slice(0, index)), one.subject) });
+  }
 }
 
 /** What an answer means for the entry and for what is on the screen. */

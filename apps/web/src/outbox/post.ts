@@ -1,7 +1,8 @@
 import type { JobView, Problem } from '@udrel/contract/types';
+import { COMES_BACK, isProblem, unreadable } from '../api/send';
 import { standing, type Entry } from './entries';
 
-/** How sending an entry came out. `later`: the server was not reached, or nobody is signed in. */
+/** How sending an entry came out. `later`: the server was not reached, is away for the moment, or nobody is signed in. */
 export type Posted =
   | { kind: 'sent'; view: JobView }
   | { kind: 'later'; reached: boolean }
@@ -28,11 +29,12 @@ async function once(entry: Entry, version: number): Promise<Posted> {
       headers: { accept: 'application/json', 'content-type': 'application/json', 'idempotency-key': entry.id },
       body: JSON.stringify(body),
     });
-    const data: unknown = await response.json();
-    if (response.ok) return { kind: 'sent', view: data as JobView };
-    if (response.status >= 500) return { kind: 'later', reached: false };
+    if (COMES_BACK.includes(response.status)) return { kind: 'later', reached: false };
+    const data: unknown = await response.json().catch(() => null);
+    if (response.ok && data) return { kind: 'sent', view: data as JobView };
     if (response.status === 401) return { kind: 'later', reached: true };
-    const problem = data as Problem;
+    // Anything else is an answer: what stands behind this entry does not wait for it.
+    const problem = isProblem(data) ? data : unreadable(response.status);
     return problem.current ? { kind: 'conflict', current: problem.current } : { kind: 'refused', problem };
   } catch {
     return { kind: 'later', reached: false };

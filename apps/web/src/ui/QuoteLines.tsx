@@ -48,7 +48,7 @@ export function QuoteLines({ quote }: { quote: Quote }) {
         </tr>
         <tr>
           <th colSpan={3} scope="row">
-            To pay
+            To pay, tax included
           </th>
           <th className="figure">{money(quote.total)}</th>
         </tr>

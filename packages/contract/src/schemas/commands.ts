@@ -241,6 +241,10 @@ export const jobQuery = object({
 export type JobQuery = Infer<typeof jobQuery>;
 export const findQuery = object({ q: text(80) });
 export const customerQuery = object({ find: text(80, 0) });
+/** Parts after one of them; `low`: only what is to be ordered again. */
+export const partQuery = object({ find: text(80, 0), after: optional(uuid), low: optional(oneOf('yes')) });
+export type PartQuery = Infer<typeof partQuery>;
+export const historyQuery = object({ before: whole(1, 1_000_000_000) });
 
 /** Asks the bench agent to read the finished drive at a berth. */
 export const askLook = object({ version, berth: whole(1, 999), onto });

@@ -153,7 +153,12 @@ export const factShapes = {
   fitted: object({ serial: text(60, 0) }),
   'added fitted': object({ serial }),
   installed: object({ system: text(80), files: oneOf(...INSTALLED_FILES), note: text(300, 0) }),
-  'trial start': object({ started: boolean(), oldDriveDetached: boolean(), note: text(300, 0) }),
+  'trial start': object({
+    started: boolean(),
+    oldDriveDetached: boolean(),
+    note: text(300, 0),
+    done: optional(text(300, 0)),
+  }),
   after: measured,
   functions: object({ results: list(object({ name: text(40), works: boolean() }), 60), note: text(300, 0) }),
   'old drive stays': object({ where: text(120), consent: boolean() }),

@@ -26,8 +26,21 @@ export const writeQuote = object({ total: amount });
 export type WriteQuote = Infer<typeof writeQuote>;
 export const acceptQuote = object({ total: amount, how: oneOf(...QUOTE_ACCEPTANCES), note: text(300, 0) });
 export type AcceptQuote = Infer<typeof acceptQuote>;
-export const takePayment = object({ amount: whole(1, 100_000_000), how: oneOf(...PAYMENT_WAYS) });
+/** `moreThanDue` says that more than is due is meant. */
+export const takePayment = object({
+  amount: whole(1, 100_000_000),
+  how: oneOf(...PAYMENT_WAYS),
+  moreThanDue: optional(boolean()),
+});
 export type TakePayment = Infer<typeof takePayment>;
+const why = text(300, 3);
+/** A payment put right (`amount` and `how` are what it should have been), or money of it given back. */
+export const correctPayment = either(
+  'what',
+  object({ what: oneOf('corrected'), amount: whole(0, 100_000_000), how: oneOf(...PAYMENT_WAYS), reason: why }),
+  object({ what: oneOf('refunded'), amount: whole(1, 100_000_000), how: oneOf(...PAYMENT_WAYS), reason: why }),
+);
+export type CorrectPayment = Infer<typeof correctPayment>;
 
 /** What the shop charges: for an hour of hands in minor currency units, and tax in per cent. */
 export const shopRates = object({ hourly: whole(0, 10_000_000), taxPercent: number(0, 100) });

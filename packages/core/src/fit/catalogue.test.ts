@@ -96,9 +96,14 @@ describe('the catalogue', () => {
   it('says of small parts whether the shelf has them', () => {
     const site = { ...slot, screw: false };
     const offers = [{ partId: 'd', drive: nvme, price: 5000, stock: 1 }];
-    const missing = (parts: Map<string, number>) =>
-      new DriveCatalogue(offers, [], parts).rank(site, modern, need).candidates[0]?.missing;
-    expect(missing(new Map())).toEqual(['screw M2×3']);
-    expect(missing(new Map([['screw M2×3', 4]]))).toEqual([]);
+    const screw = (partId: string, price: number, stock: number) => ({ partId, name: 'screw M2×3', price, stock });
+    const ranked = (...parts: ReturnType<typeof screw>[]) =>
+      new DriveCatalogue(offers, [], parts).rank(site, modern, need).candidates[0];
+    expect(ranked()).toMatchObject({ missing: ['screw M2×3'], smallParts: [] });
+    expect(ranked(screw('s', 20, 0))).toMatchObject({ missing: ['screw M2×3'], smallParts: [{ partId: 's' }] });
+    expect(ranked(screw('dear', 40, 4), screw('none', 10, 0), screw('s', 20, 4))).toMatchObject({
+      missing: [],
+      smallParts: [{ partId: 's', price: 20 }],
+    });
   });
 });

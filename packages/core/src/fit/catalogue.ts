@@ -17,9 +17,19 @@ export interface Need extends Omit<Setting, 'firmware'> {
   bytes: number;
 }
 
+/** A screw, spacer, pad or ribbon of the library; price in minor currency units. */
+export interface SmallPart {
+  partId: string;
+  name: string;
+  price: number;
+  stock: number;
+}
+
 export interface Candidate extends FitResult {
   offer: Offer;
   needMet: boolean;
+  /** Of the parts needed, the small ones that the library knows: they cost, and leave the shelf with the drive. */
+  smallParts: SmallPart[];
   /** Of the parts needed, those that the shelf does not have. */
   missing: string[];
   /** Why it stands where it stands. */
@@ -79,13 +89,12 @@ export class DriveCatalogue {
   private readonly shapes: Shape[];
   private readonly adapters: FitAdapter[];
   private readonly count: number;
+  private readonly smallParts: ReadonlyMap<string, SmallPart>;
 
-  /** `smallParts`: pieces on the shelf of screws, spacers and ribbons, by name. */
-  constructor(
-    offers: readonly Offer[],
-    adapters: readonly FitAdapter[],
-    private readonly smallParts: ReadonlyMap<string, number> = new Map(),
-  ) {
+  /** `smallParts`: screws, spacers and ribbons by name; of several of a name the one on the shelf, then the cheapest. */
+  constructor(offers: readonly Offer[], adapters: readonly FitAdapter[], smallParts: readonly SmallPart[] = []) {
+    const dearestFirst = [...smallParts].sort((a, b) => Number(a.stock > 0) - Number(b.stock > 0) || -cheaper(a, b));
+    this.smallParts = new Map(dearestFirst.map((one) => [one.name, one]));
     this.count = offers.length;
     this.shapes = shapesOf(offers);
     this.adapters = distinct(adapters);
@@ -157,9 +166,10 @@ export class DriveCatalogue {
     const needMet = offer.drive.bytes >= need.bytes;
     const missing = result.partsNeeded.filter((name) => {
       const adapter = result.adapters.find((one) => one.name === name);
-      return (adapter ? adapter.stock : (this.smallParts.get(name) ?? 0)) < 1;
+      return (adapter ?? this.smallParts.get(name) ?? { stock: 0 }).stock < 1;
     });
-    return { ...result, offer, needMet, missing, because: because(result, offer, needMet, need, missing) };
+    const smallParts = result.partsNeeded.flatMap((name) => this.smallParts.get(name) ?? []);
+    return { ...result, offer, needMet, smallParts, missing, because: because(result, offer, needMet, need, missing) };
   }
 }
 

@@ -51,8 +51,8 @@ function changedLines(before: readonly PriceLine[], now: readonly PriceLine[]): 
   ];
 }
 
-/** What was paid and what is still due of a total, minor currency units; due is never below 0. */
-export function duesOf(total: number, payments: readonly Payment[]): { paid: number; due: number } {
+/** What was paid of a total, what is still due, and what was paid beyond it; minor currency units, none below 0. */
+export function duesOf(total: number, payments: readonly Payment[]): { paid: number; due: number; over: number } {
   const paid = payments.reduce((sum, payment) => sum + payment.amount, 0);
-  return { paid, due: Math.max(0, total - paid) };
+  return { paid, due: Math.max(0, total - paid), over: Math.max(0, paid - total) };
 }

@@ -1,5 +1,5 @@
 import { procedureOf } from './procedure';
-import type { JobSnapshot, Procedure, Step } from './types';
+import type { JobSnapshot, Procedure, Step, StepId } from './types';
 
 /** A job on the floor. Times in milliseconds since the epoch. */
 export interface FloorJob {
@@ -24,20 +24,29 @@ export interface HandsRow {
 /**
  * The next thing hands must do for each open job, most urgent first: what can be done now before what comes
  * later; among the first, a run that something is wrong with, then what sets unattended work going, then the least slack against the promise.
- * A run that ends soon counts from the moment it is expected to end at the earliest.
+ * What only waits for its customer is not among them. A run that ends soon counts from the moment it is expected to end at the earliest.
  */
 export function nextHands(jobs: readonly FloorJob[], now: number): HandsRow[] {
   return jobs
     .flatMap(({ tag, promisedAt, snapshot }) => {
       const procedure = procedureOf(snapshot);
       const step = nextStep(procedure);
-      if (!step) return [];
+      if (!step || waitsForCustomer(procedure)) return [];
       const readyIn = procedure.handsLeft + procedure.unattendedLeft + deliveryIn(snapshot, now);
       const slack = promisedAt === null ? null : (promisedAt - now) / 60_000 - readyIn;
       const atRisk = snapshot.runs.some(({ wants }) => wants === 'alarm' || wants === 'stalled');
       return [{ tag, step, inMinutes: startsIn(step, snapshot, now), atRisk, slack, readyIn }];
     })
     .sort(urgency);
+}
+
+/** Steps that are done with the customer there. */
+const WITH_CUSTOMER: readonly StepId[] = ['give document', 'sign', 'give back', 'close job'];
+
+/** Whether all that is left is done with the customer: the job waits to be fetched, and no hands for it. */
+export function waitsForCustomer({ steps }: Procedure): boolean {
+  const open = steps.filter(({ state }) => state !== 'done');
+  return open.length > 0 && open.every(({ id }) => WITH_CUSTOMER.includes(id));
 }
 
 /** The same rows with the minutes that runs have left now, by tag, in the order that follows from them. */

@@ -95,14 +95,17 @@ export function jobTotal(job: JobSnapshot): number {
   return net + taxOn(net, job.rates);
 }
 
-/** The highest amount that the customer agreed to, and how; null when nothing was agreed. */
+/**
+ * The highest amount that the customer agreed to, tax included, and how; null when nothing was agreed. What was
+ * accepted takes the place of what was said at booking, be it less; a go-ahead limit stands beside both.
+ */
 export function agreedPrice({ facts, told }: JobSnapshot): { amount: number; how: string } | null {
   const accepted = facts['quote accepted'];
   const limit = facts['go-ahead limit'];
   const all = [
     ...(accepted ? [{ amount: accepted.total, how: `quote ${accepted.version}, ${accepted.how}` }] : []),
     ...(limit ? [{ amount: limit.amount, how: 'the go-ahead limit' }] : []),
-    ...(told === null ? [] : [{ amount: told, how: 'the price said at booking' }]),
+    ...(told === null || accepted ? [] : [{ amount: told, how: 'the price said at booking' }]),
   ];
   return all.reduce<(typeof all)[number] | null>((most, one) => (most && most.amount >= one.amount ? most : one), null);
 }

@@ -102,6 +102,7 @@ export interface DriveChoice {
   alteration?: string;
   /** With its adapters, minor currency units. */
   price: number;
+  /** What it needs to sit there, small parts included, each with its price. */
   adapters?: { name: string; price: number }[];
 }
 
@@ -168,7 +169,8 @@ export interface JobFacts {
   'added fitted'?: { serial: string };
   /** A system put on the new drive afresh, and what became of the customer's files. */
   installed?: { system: string; files: InstalledFiles; note: string };
-  'trial start'?: { started: boolean; oldDriveDetached: boolean; note: string };
+  /** `done`: what was done about it, or before this start. */
+  'trial start'?: { started: boolean; oldDriveDetached: boolean; note: string; done?: string };
   after?: { set: MeasurementSet | null; whyNot: string };
   functions?: { results: { name: string; works: boolean }[]; note: string };
   'old drive stays'?: { where: string; consent: boolean };

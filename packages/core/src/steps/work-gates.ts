@@ -91,8 +91,8 @@ export const WORK_GATES: readonly GateRule[] = [
       const agreed = agreedPrice(job);
       return [
         agreed
-          ? `It costs ${amount(jobTotal(job))}; agreed is ${amount(agreed.amount)} (${agreed.how}): ask the customer.`
-          : `It costs ${amount(jobTotal(job))} and nobody has agreed to it: ask the customer.`,
+          ? `It costs ${amount(jobTotal(job))}, tax included; agreed is ${amount(agreed.amount)} (${agreed.how}): ask the customer.`
+          : `It costs ${amount(jobTotal(job))}, tax included, and nobody has agreed to it: ask the customer.`,
       ];
     },
   },

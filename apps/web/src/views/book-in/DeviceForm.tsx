@@ -51,7 +51,7 @@ export function DeviceForm({
           slotProps={{ inputLabel: { shrink: true } }}
         />
       </div>
-      <div className={styles.third}>{field('price', 'Price agreed', 'price')}</div>
+      <div className={styles.third}>{field('price', 'Price told, tax included', 'price')}</div>
       <div className={styles.third}>{field('limit', 'Go ahead up to', 'facts.go-ahead limit.amount')}</div>
       <div className={styles.full}>
         {field('complaint', 'Complaint, in the customer’s words', 'complaint', { multiline: true, minRows: 2 })}

@@ -1,13 +1,16 @@
 import Button from '@mui/material/Button';
 import { useEffect, useRef, useState } from 'react';
-import type { HandsView, RunNow } from '@udrel/contract/types';
+import { Link } from 'react-router';
+import type { FloorView, HandsView, RunNow } from '@udrel/contract/types';
 import { useFloorQuery, useRunsQuery } from '../../api/api';
 import { retimed } from '@udrel/core/steps';
 import { range } from '../../format/time';
+import { whole } from '../../format/units';
 import { Empty, Loaded, Sheet } from '../../ui';
 import styles from './floor.module.css';
 import { HandsRow } from './HandsRow';
 import { PromiseRuler } from './PromiseRuler';
+import { ReadyToFetch } from './ReadyToFetch';
 import { RunStrip } from './RunStrip';
 
 /** Home: what needs hands, what runs by itself, what is promised. */
@@ -27,11 +30,12 @@ export default function Floor() {
       {(floor) => (
         <>
           <div className={styles.grid}>
-            <HandsNext hands={retimed(floor.hands, minutesLeft(runs.data ?? []))} />
+            <HandsNext hands={retimed(floor.hands, minutesLeft(runs.data ?? []))} floor={floor} />
             <Loaded data={runs.data} error={runs.error} what="what runs">
               {(running) => <RunningByItself running={running} />}
             </Loaded>
           </div>
+          {floor.ready.length > 0 && <ReadyToFetch ready={floor.ready} />}
           <PromiseRuler hands={floor.hands} now={Date.parse(floor.now)} />
         </>
       )}
@@ -44,7 +48,7 @@ const EACH_MINUTE = { pollingInterval: 60_000, skipPollingIfUnfocused: true };
 /** As many as anybody has hands for in a day; the rest is a press away. */
 const FIRST = 40;
 
-function HandsNext({ hands }: { hands: readonly HandsView[] }) {
+function HandsNext({ hands, floor: { open, looked } }: { hands: readonly HandsView[]; floor: FloorView }) {
   const [all, setAll] = useState(false);
   const now = hands.filter((row) => Math.round(row.inMinutes) === 0).length;
   const late = hands.filter((row) => row.slack !== null && row.slack < 0).length;
@@ -58,8 +62,14 @@ function HandsNext({ hands }: { hands: readonly HandsView[] }) {
         </span>
       </div>
       <Sheet>
+        {open > looked && (
+          <p className={styles.more} role="status">
+            {whole(open)} jobs are open; these are of the {whole(looked)} promised first.{' '}
+            <Link to="/jobs">All jobs</Link>
+          </p>
+        )}
         {hands.length === 0 ? (
-          <Empty>No job is open. Press b to book one in.</Empty>
+          <Empty>{open === 0 ? 'No job is open. Press b to book one in.' : 'No job wants hands now.'}</Empty>
         ) : (
           <ul className={styles.list} tabIndex={0} aria-label="Hands next">
             {hands.slice(0, all ? undefined : FIRST).map((row) => (

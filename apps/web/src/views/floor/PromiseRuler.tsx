@@ -13,14 +13,14 @@ const LETTER = 7.6;
 export function PromiseRuler({ hands, now }: { hands: readonly HandsView[]; now: number }) {
   const from = Math.floor(now / HOUR) * HOUR;
   const until = from + SPAN * HOUR;
-  const due = hands
+  const all = hands
     .flatMap((row) =>
       row.promisedAt ? [{ ...row, promised: Date.parse(row.promisedAt), ready: now + row.readyIn * 60_000 }] : [],
     )
     .filter((row) => row.promised < until)
-    .sort((a, b) => (a.slack ?? 0) - (b.slack ?? 0))
-    .slice(0, 5);
-  const late = due.filter((row) => row.ready > row.promised).length;
+    .sort((a, b) => (a.slack ?? 0) - (b.slack ?? 0));
+  const due = all.slice(0, 5);
+  const late = all.filter((row) => row.ready > row.promised).length;
   const x = (time: number) => Math.min(1, Math.max(0, (time - from) / (until - from))) * (WIDTH - 60) + 30;
   const height = Math.max(1, due.length) * LANE + 44;
   return (
@@ -29,7 +29,8 @@ export function PromiseRuler({ hands, now }: { hands: readonly HandsView[]; now:
         <h2 id="promised">Promised next</h2>
         <span className="sub">dot: ready by its own work, flag: promised</span>
         <span className={styles.sum}>
-          {due.length - late} in time{late > 0 && <b className="danger">, {late} late</b>}
+          {all.length - late} in time{late > 0 && <b className="danger">, {late} late</b>}
+          {all.length > due.length && <span className="sub">; the {due.length} tightest are drawn</span>}
         </span>
       </div>
       <svg viewBox={`0 0 ${WIDTH} ${height}`} className={styles.drawing} role="img" aria-label={spoken(due)}>

@@ -1,16 +1,55 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import type { JobView } from '@udrel/contract/types';
+import { useState } from 'react';
+import type { EventView, JobView } from '@udrel/contract/types';
+import { useHistoryInfiniteQuery } from '../../api/api';
 import { moment } from '../../format/time';
 import { Sheet, TroubleNote } from '../../ui';
 import { useTyped } from '../../ui/typed';
 import { useJobChange } from './useJobChange';
 import styles from './job.module.css';
 
+function Entry({ event }: { event: EventView }) {
+  return (
+    <li>
+      <span className="mono sub">{moment(event.at)}</span>
+      <span>
+        {event.sentence}
+        {event.seq > 0 && <span className="sub mono"> #{event.seq}</span>}
+      </span>
+      <span className="sub">{event.by}</span>
+    </li>
+  );
+}
+
+/** Entries before those that came with the job, page by page, once they are asked for. */
+function Earlier({ tag, from }: { tag: string; from: number }) {
+  const [asked, setAsked] = useState(false);
+  const pages = useHistoryInfiniteQuery({ tag, from }, { skip: !asked });
+  const events = pages.data?.pages.flatMap((page) => page.events) ?? [];
+  const left = (events.at(-1)?.seq ?? from) - 1;
+  return (
+    <>
+      {events.map((event) => (
+        <Entry key={event.seq} event={event} />
+      ))}
+      <TroubleNote error={pages.error} />
+      {left > 0 && (
+        <li>
+          <Button disabled={pages.isFetching} onClick={() => (asked ? void pages.fetchNextPage() : setAsked(true))}>
+            {left} earlier {left === 1 ? 'entry' : 'entries'}
+          </Button>
+        </li>
+      )}
+    </>
+  );
+}
+
 /** What happened, newest first, and a note to add. */
 export function History({ job }: { job: JobView }) {
   const [text, setText, forget] = useTyped({ address: `/jobs/${job.tag}`, what: 'note' }, '');
   const { change, busy, error } = useJobChange(job);
+  const first = job.history.findLast(({ seq }) => seq > 0)?.seq ?? 1;
   const add = async () => {
     if (!(await change('/notes', { text }))) return;
     setText('');
@@ -35,15 +74,9 @@ export function History({ job }: { job: JobView }) {
       <TroubleNote error={error} />
       <ol className={styles.history} tabIndex={0} aria-label="History">
         {job.history.map((event) => (
-          <li key={event.seq}>
-            <span className="mono sub">{moment(event.at)}</span>
-            <span>
-              {event.sentence}
-              {event.seq > 0 && <span className="sub mono"> #{event.seq}</span>}
-            </span>
-            <span className="sub">{event.by}</span>
-          </li>
+          <Entry key={event.seq} event={event} />
         ))}
+        {first > 1 && <Earlier key={first} tag={job.tag} from={first} />}
       </ol>
     </Sheet>
   );

@@ -1,5 +1,5 @@
 import { useParams } from 'react-router';
-import { usePartsQuery } from '../../api/api';
+import { usePartsInfiniteQuery } from '../../api/api';
 import { describePart } from '../../format/parts';
 import { Empty, Loaded } from '../../ui';
 import { Code } from './Code';
@@ -9,13 +9,13 @@ import styles from './print.module.css';
 /** The label of a part for its drawer: number as text and as a 2-D code, which the scan field finds it by. */
 export default function PartLabelPage() {
   const { number = '' } = useParams();
-  const { data, error } = usePartsQuery(number);
+  const { data, error } = usePartsInfiniteQuery({ find: number, low: false });
   return (
     <>
       <PaperBar />
       <Loaded data={data} error={error} what="the part">
-        {(parts) => {
-          const part = parts.find((one) => one.partNumber === number);
+        {({ pages }) => {
+          const part = pages.flatMap(({ rows }) => rows).find((one) => one.partNumber === number);
           if (!part) return <Empty>There is no part with this number.</Empty>;
           return (
             <article className={styles.tagPaper}>

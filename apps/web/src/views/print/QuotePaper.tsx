@@ -12,7 +12,7 @@ export function QuotePaper({ job, shop }: { job: JobView; shop: string }) {
   const { currentData: data, error } = useQuoteQuery(job.order);
   return (
     <Loaded data={data} error={error} what="the quote">
-      {({ now, versions, changed, paid, due }) => {
+      {({ now, versions, changed, paid, due, over }) => {
         const version = changed.length === 0 ? versions[0] : undefined;
         return (
           <article className={styles.paper}>
@@ -37,7 +37,7 @@ export function QuotePaper({ job, shop }: { job: JobView; shop: string }) {
             <QuoteLines quote={version?.quote ?? now} />
             {paid > 0 && (
               <p>
-                Paid {money(paid)}, due {money(due)}.
+                Paid {money(paid)}, {over > 0 ? `${money(over)} to give back` : `due ${money(due)}`}, tax included.
               </p>
             )}
             {version?.acceptedAt ? (

@@ -58,7 +58,7 @@ export function Receipt({ job, shop }: { job: JobView; shop: string }) {
           ['Left with us', loose.map((thing) => thing.name).join(', ') || 'nothing'],
           ...told,
           ['Promised', job.promisedAt ? fullMoment(job.promisedAt) : 'no promise'],
-          ['Price agreed', job.price === null ? 'not agreed yet' : money(job.price)],
+          ['Price told, tax included', job.price === null ? 'none yet' : money(job.price)],
         ]}
       />
       <div className={styles.sign}>Customer</div>

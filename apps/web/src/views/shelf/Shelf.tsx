@@ -6,7 +6,7 @@ import { useDeferredValue, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import type { PartView } from '@udrel/contract/types';
 import { may } from '@udrel/contract/roles';
-import { useLazyPartLinesQuery, usePartsQuery, useSessionQuery } from '../../api/api';
+import { useLazyPartLinesQuery, usePartsInfiniteQuery, useSessionQuery } from '../../api/api';
 import { describePart } from '../../format/parts';
 import { money } from '../../format/units';
 import { Empty, Loaded, Sheet } from '../../ui';
@@ -21,11 +21,14 @@ import styles from '../../ui/list.module.css';
 export default function Shelf() {
   const [given, setGiven] = useSearchParams();
   const find = given.get('find') ?? '';
-  const { data, error } = usePartsQuery(useDeferredValue(find));
+  const [lowOnly, setLowOnly] = useState(false);
+  const { data, error, hasNextPage, fetchNextPage, isFetchingNextPage } = usePartsInfiniteQuery({
+    find: useDeferredValue(find),
+    low: lowOnly,
+  });
   const role = useSessionQuery().data?.staff?.role;
   const [fetchLines] = useLazyPartLinesQuery();
   const [keeping, setKeeping] = useState<PartView | null>(null);
-  const [lowOnly, setLowOnly] = useState(false);
   const [receiving, setReceiving] = useState<PartView | null>(null);
   return (
     <>
@@ -54,8 +57,8 @@ export default function Shelf() {
         {may(role, 'describe parts') && <BringInParts />}
       </div>
       <Loaded data={data} error={error} what="the shelf">
-        {(all) => {
-          const parts = lowOnly ? all.filter(isLow) : all;
+        {({ pages }) => {
+          const parts = pages.flatMap(({ rows }) => rows);
           return parts.length === 0 ? (
             <Empty>{lowOnly ? 'Nothing is below its level.' : 'No part is like that.'}</Empty>
           ) : (
@@ -86,6 +89,14 @@ export default function Shelf() {
                   ))}
                 </tbody>
               </table>
+              <p className={styles.told} role="status">
+                {parts.length === pages[0]?.of ? `${parts.length} parts` : `${parts.length} of ${pages[0]?.of} parts`}
+                {hasNextPage && (
+                  <Button disabled={isFetchingNextPage} onClick={() => void fetchNextPage()}>
+                    Further parts
+                  </Button>
+                )}
+              </p>
             </Sheet>
           );
         }}

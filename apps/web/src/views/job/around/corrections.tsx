@@ -140,7 +140,7 @@ export function CorrectBooking({ job, close }: Props) {
       {field('promised', 'Promised', { type: 'datetime-local', slotProps: { inputLabel: { shrink: true } } })}
       {field(
         'price',
-        'Price agreed',
+        'Price told, tax included',
         price !== null && !(price >= 0) ? { error: true, helperText: 'Type an amount such as 129.00.' } : {},
       )}
     </CorrectionDialog>

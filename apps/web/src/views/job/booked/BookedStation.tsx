@@ -52,7 +52,7 @@ function Booking({ job }: { job: JobView }) {
           ['Condition', job.condition || 'nothing noted'],
           ...told,
           ['Promised', job.promisedAt ? fullMoment(job.promisedAt) : 'no promise'],
-          ['Price', job.price === null ? 'not agreed' : money(job.price)],
+          ['Price told, tax included', job.price === null ? 'none' : money(job.price)],
           ['Order', <Together key="order" job={job} />],
         ]}
       />

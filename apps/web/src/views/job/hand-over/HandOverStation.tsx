@@ -1,10 +1,13 @@
 import Button from '@mui/material/Button';
+import { useState } from 'react';
 import type { JobView } from '@udrel/contract/types';
 import { replacesDrive } from '@udrel/core/steps';
-import { fullMoment, moment } from '../../../format/time';
+import { useQuoteQuery } from '../../../api/api';
+import { fullMoment } from '../../../format/time';
 import { money } from '../../../format/units';
 import { FactList, Foot, OutcomeMark, Sheet, TroubleNote } from '../../../ui';
 import { useJobChange } from '../useJobChange';
+import { MoneySheet } from './MoneySheet';
 import { KeptUntilForm } from '../end/EndForms';
 import { OldDriveStays } from './OldDriveStays';
 import { Signature } from './Signature';
@@ -15,6 +18,7 @@ export function HandOverStation({ job }: { job: JobView }) {
     return (
       <>
         {job.snapshot.end.kind === 'not collected' ? <KeptUntilForm job={job} /> : <Signature job={job} />}
+        <MoneySheet job={job} />
         <Close job={job} />
       </>
     );
@@ -24,6 +28,7 @@ export function HandOverStation({ job }: { job: JobView }) {
       {replacesDrive(job.snapshot) && <OldDriveStays job={job} />}
       <Document job={job} />
       <Signature job={job} />
+      <MoneySheet job={job} />
       <Close job={job} />
     </>
   );
@@ -68,21 +73,45 @@ function Close({ job }: { job: JobView }) {
     .map(({ name, place }) => (place ? `${name} from ${place}` : name))
     .join(', ');
   const kept = job.snapshot.end?.kind === 'not collected';
+  const quote = useQuoteQuery(job.order).currentData;
+  const [open, setOpen] = useState(false);
+  // Money that is open is said before it is too late to take it at the counter.
+  const owed = quote ? quote.due + quote.over : 0;
+  const asks = owed > 0 && !open && job.closedAt === null;
   return (
-    <Sheet title={job.closedAt ? 'Closed' : 'Close the job'} aside={job.closedAt ? moment(job.closedAt) : undefined}>
+    <Sheet
+      title={job.closedAt ? 'Closed' : 'Close the job'}
+      aside={job.closedAt ? fullMoment(job.closedAt) : undefined}
+    >
       <FactList
         rows={[
           [kept ? 'stays here' : 'give back', things || 'nothing is here any more'],
           ...(job.guaranteedUntil
             ? [['guaranteed until', fullMoment(job.guaranteedUntil).replace(/ at .*/, '')] as const]
             : []),
-          ['price agreed', job.price === null ? 'not agreed' : money(job.price)],
         ]}
       />
       <TroubleNote error={error} />
+      {owed > 0 && quote && (
+        <p role="status" className="danger">
+          {quote.due > 0
+            ? `${money(quote.due)} of order ${job.order} is not paid.`
+            : `${money(quote.over)} of order ${job.order} is to be given back.`}
+        </p>
+      )}
       <Foot note={step?.waitsFor[0]}>
-        <Button variant="contained" disabled={busy || step?.state !== 'ready'} onClick={() => void change('/close')}>
-          {job.closedAt ? 'Closed' : kept ? 'Close it as kept' : 'Hand over and close'}
+        <Button
+          variant="contained"
+          disabled={busy || step?.state !== 'ready' || !quote}
+          onClick={() => (asks ? setOpen(true) : void change('/close'))}
+        >
+          {job.closedAt
+            ? 'Closed'
+            : open && owed > 0
+              ? `Close with ${money(owed)} open`
+              : kept
+                ? 'Close it as kept'
+                : 'Hand over and close'}
         </Button>
       </Foot>
     </Sheet>

@@ -2,14 +2,13 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState, type ReactNode } from 'react';
 import type { JobView, QuoteView } from '@udrel/contract/types';
-import { PAYMENT_WAYS } from '@udrel/core/quote';
 import { agreedPrice, jobTotal, QUOTE_ACCEPTANCES } from '@udrel/core/steps';
-import { useAcceptQuoteMutation, usePayMutation, useQuoteQuery, useWriteQuoteMutation } from '../../../api/api';
-import { fieldTrouble } from '../../../api/problem';
+import { useAcceptQuoteMutation, useQuoteQuery, useWriteQuoteMutation } from '../../../api/api';
 import { moment } from '../../../format/time';
-import { minorOf, money } from '../../../format/units';
-import { Empty, Foot, Loaded, Sheet, TroubleNote } from '../../../ui';
+import { money } from '../../../format/units';
+import { Foot, Loaded, Sheet, TroubleNote } from '../../../ui';
 import { QuoteLines } from '../../../ui/QuoteLines';
+import { PaymentsSheet } from '../money/PaymentsSheet';
 import styles from './match.module.css';
 
 /** The quote of the whole order: as it stands, what was put to the customer, what they agreed to, and what they paid. */
@@ -24,7 +23,7 @@ export function QuotePanel({ job, side }: { job: JobView; side: ReactNode }) {
             <>
               <Now job={job} quote={quote} />
               <Versions quote={quote} />
-              <Payments job={job} quote={quote} />
+              <PaymentsSheet quote={quote} />
             </>
           )}
         </Loaded>
@@ -69,8 +68,8 @@ function Now({ job, quote }: { job: JobView; quote: QuoteView }) {
         )}
         <p className={styles.agreed} role="status">
           {agreed === null
-            ? `Nobody has agreed to ${money(total)} for ${job.tag} yet.`
-            : `Agreed for ${job.tag}: ${money(agreed.amount)}, ${agreed.how}. ${holds ? 'It holds.' : `It costs ${money(total)} now: ask the customer.`}`}
+            ? `Nobody has agreed to ${money(total)}, tax included, for ${job.tag} yet.`
+            : `Agreed for ${job.tag}, tax included: ${money(agreed.amount)}, ${agreed.how}. ${holds ? 'It holds.' : `It costs ${money(total)} now: ask the customer.`}`}
         </p>
       </Sheet>
       <TroubleNote error={accepting.error ?? writing.error} />
@@ -121,61 +120,6 @@ function Versions({ quote: { versions } }: { quote: QuoteView }) {
           <QuoteLines quote={one.quote} />
         </details>
       ))}
-    </Sheet>
-  );
-}
-
-function Payments({ job, quote }: { job: JobView; quote: QuoteView }) {
-  const [pay, { error, isLoading }] = usePayMutation();
-  const [typed, setTyped] = useState('');
-  const [how, setHow] = useState<(typeof PAYMENT_WAYS)[number]>('card');
-  const amount = minorOf(typed);
-  const wrong = amount === undefined ? 'An amount such as 40.00' : fieldTrouble(error, 'amount');
-  return (
-    <Sheet title="Deposit and payments" aside={`paid ${money(quote.paid)}, due ${money(quote.due)}`}>
-      {quote.payments.length === 0 && <Empty>Nothing was paid yet.</Empty>}
-      {quote.payments.map((one) => (
-        <p key={one.id} className={styles.order}>
-          <span>
-            {moment(one.at)}, {one.how}, {one.by}
-          </span>
-          <span className="figure">{money(one.amount)}</span>
-        </p>
-      ))}
-      <Foot>
-        <TextField
-          label="Amount"
-          value={typed}
-          onChange={(event) => setTyped(event.target.value)}
-          error={wrong !== undefined}
-          helperText={wrong}
-          disabled={job.closedAt !== null}
-          sx={{ width: 140 }}
-        />
-        <TextField
-          label="How"
-          value={how}
-          select
-          onChange={(event) => setHow(event.target.value as typeof how)}
-          disabled={job.closedAt !== null}
-          sx={{ width: 140 }}
-          slotProps={{ select: { native: true } }}
-        >
-          {PAYMENT_WAYS.map((way) => (
-            <option key={way} value={way}>
-              {way}
-            </option>
-          ))}
-        </TextField>
-        <Button
-          disabled={isLoading || !amount || job.closedAt !== null}
-          onClick={() => {
-            if (amount) void pay({ order: quote.order, amount, how }).then((done) => done.error ?? setTyped(''));
-          }}
-        >
-          Take it
-        </Button>
-      </Foot>
     </Sheet>
   );
 }
