@@ -64,11 +64,11 @@ export const tables = {
     ['Recovery', 'recovery', 'NTFS', 990, 0.6],
   ]),
   till500: table('mbr', [
-    ['System partition', 'boot', 'NTFS', 100, 0.03],
+    ['System partition', 'loader', 'NTFS', 100, 0.03],
     ['Till', 'system', 'NTFS', 476_200, 61.8],
   ]),
   field320: table('mbr', [
-    ['System partition', 'boot', 'NTFS', 100, 0.03],
+    ['System partition', 'loader', 'NTFS', 100, 0.03],
     ['Field notebooks', 'system', 'NTFS', 304_900, 61.7],
   ]),
   tide1000: table('gpt', [

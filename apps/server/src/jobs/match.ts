@@ -2,6 +2,7 @@ import type { MatchView } from '@udrel/contract/types';
 import { binary } from '@udrel/core/capacity';
 import { DriveCatalogue, type Adapter, type Drive, type FitAdapter, type Need, type Offer } from '@udrel/core/fit';
 import { defaultIntent, planLayout } from '@udrel/core/layout';
+import { aroundOf } from '@udrel/core/plan-file';
 import { matchMemory, type MemoryModule, type ModuleOffer } from '@udrel/core/memory';
 import { replacesDrive, wants, type JobSnapshot, type WishKind } from '@udrel/core/steps';
 import type { EntityManager } from 'typeorm';
@@ -18,13 +19,15 @@ export function needOf(snapshot: JobSnapshot): MatchView['need'] {
   const table = snapshot.facts['partition table'];
   if (!table || !wants(snapshot, 'new drive')) return { bytes: least, sentence: `wanted: at least ${binary(least)}` };
   const huge = { id: 'new' as const, sectors: Number.MAX_SAFE_INTEGER / 8192, sectorSize: table.sectorSize };
-  // What is encrypted can be decrypted before the copy where it is known how much it uses.
-  const locked = table.partitions.filter(({ encrypted, used }) => encrypted && used !== null);
+  // What is encrypted can be decrypted before the copy where it is known how much it uses and the drive may be written to.
+  const around = aroundOf(snapshot);
+  const locked = table.partitions.filter(({ encrypted, used }) => encrypted && used !== null && around.mayWrite !== false);
   const start = { ...defaultIntent(table), decrypted: locked.map(({ id }) => id) };
-  const [plan] = planLayout(table, [huge], snapshot.facts['plan draft']?.intent ?? start).targets;
+  const draft = snapshot.facts['plan draft']?.intent;
+  const [plan] = planLayout(table, [huge], draft ?? start, around).targets;
   if (!plan) return { bytes: least, sentence: `wanted: at least ${binary(least)}` };
   const sold = plan.smallestSold === null ? binary(plan.smallestBytes) : `${plan.smallestSold} GB`;
-  const smallest = locked.length > 0 ? `${sold}, ${locked.map(({ name }) => name).join(', ')} decrypted first` : sold;
+  const smallest = !draft && locked.length > 0 ? `${sold}, ${locked.map(({ name }) => name).join(', ')} decrypted first` : sold;
   return {
     bytes: Math.max(least, plan.smallestBytes),
     sentence: `wanted: at least ${binary(least)}; smallest drive that would do: ${smallest}`,

@@ -34,7 +34,7 @@ async function computePlan({ manager, now }: Acting, job: JobRecord): Promise<Ac
   if (layout.problems.length > 0) throw gateClosed(layout.problems.map((problem) => problem.sentence));
   const options = routesFor(placing, askedOf(table, layout, intent.decrypted, source.bytes));
   const wanted = options.find((one) => one.route === draft?.route && one.startedFrom === draft.startedFrom);
-  const route = draft ? wanted : options[0];
+  const route = draft?.route ? wanted : options[0];
   if (!route) throw gateClosed(['There is no such route.']);
   // What the shop has no record of may be there all the same: only what is known to stop the copy refuses it.
   const against = route.reasons.filter(({ outcome }) => outcome === 'fail');

@@ -27,6 +27,7 @@ import {
   type Shape,
 } from '../shape';
 import { moduleSpec } from './memory';
+import { remarks } from './reasons';
 import { byteCount, driveClass, driveSpec, link, sectorSize, serial } from './drives';
 
 const rate = nullable(number(0, 100_000));
@@ -54,11 +55,13 @@ export const partitionTable = object({
   scheme: oneOf(...SCHEMES),
   sectorSize,
   diskId: optional(text(36)),
+  remarks: optional(remarks),
   partitions: list(
     object({
       id: text(40),
       name: text(72),
       kind: oneOf(...PARTITION_KINDS),
+      why: optional(text(200)),
       fileSystem: oneOf(...FILE_SYSTEMS),
       startSector: sectorCount,
       sectors: whole(1, Number.MAX_SAFE_INTEGER),
@@ -89,6 +92,7 @@ const layoutIntent = object({
   order: ids,
   elsewhere: ids,
   decrypted: ids,
+  asItIs: optional(list(text(40), 129)),
   scheme: nullable(oneOf(...SCHEMES)),
   added: list(
     object({
@@ -142,7 +146,7 @@ export const factShapes = {
   before: measured,
   'plan draft': object({
     intent: layoutIntent,
-    route: oneOf(...ROUTES),
+    route: nullable(oneOf(...ROUTES)),
     startedFrom: nullable(oneOf(...STARTED_FROM)),
   }),
   'source identified': object({ serial }),

@@ -47,7 +47,8 @@ describe('nominal capacities (IDEMA LBA1-03)', () => {
         if (smaller) expect(bytesOfNominal(smaller)).toBeLessThan(bytes);
       }),
     );
-    expect(smallestSold(9e12)).toBeNull();
+    expect(smallestSold(9e12)).toBe(10_000);
+    expect(smallestSold(33e12)).toBeNull();
   });
 });
 

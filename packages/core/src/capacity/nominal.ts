@@ -25,7 +25,8 @@ export function nominalOfSectors(sectors: number, sectorSize: SectorSize = 512):
 
 /** Capacities that drives are sold in, ascending, in decimal GB. */
 export const SOLD_NOMINALS: readonly number[] = [
-  60, 64, 120, 128, 160, 240, 250, 256, 320, 480, 500, 512, 640, 750, 960, 1000, 1024, 2000, 3000, 4000, 6000, 8000,
+  60, 64, 120, 128, 160, 240, 250, 256, 320, 480, 500, 512, 640, 750, 960, 1000, 1024, 1920, 2000, 2048, 3000, 3840, 4000,
+  5000, 6000, 7680, 8000, 10_000, 12_000, 14_000, 16_000, 18_000, 20_000, 22_000, 24_000, 26_000, 28_000, 30_000, 32_000,
 ];
 
 /** Bytes of a drive sold under a nominal capacity. */

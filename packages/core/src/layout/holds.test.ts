@@ -89,7 +89,7 @@ const anyCase: fc.Arbitrary<Case> = fc
           ? [{ id: 'v', name: 'Archive', kind: 'data', fileSystem: 'NTFS', bytes: 20 * GIB + 7, on: 'new' }]
           : [],
       },
-      around: { uefi: null, oldStays },
+      around: { uefi: null, oldStays, mayWrite: null },
     };
   });
 const planned = ({ table, targets, intent, around }: Case) => planLayout(table, targets, intent, around);

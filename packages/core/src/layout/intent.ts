@@ -30,20 +30,22 @@ export function defaultIntent(table: SourceTable): LayoutIntent {
 }
 
 /** Nothing known besides the drives. */
-export const NOTHING_KNOWN: Circumstances = { uefi: null, oldStays: false };
+export const NOTHING_KNOWN: Circumstances = { uefi: null, oldStays: false, mayWrite: null };
 
 /** Whether the partition is not copied: taken out, or data where only the system comes along. */
 export function staysOut(partition: SourcePartition, { extent, leftOut }: LayoutIntent): boolean {
   return leftOut.includes(partition.id) || (extent === 'system only' && partition.kind === 'data');
 }
 
-/** The partition as it will be when the copy begins: decrypted where that was decided. */
-export function asCopied(partition: SourcePartition, { decrypted }: LayoutIntent): SourcePartition {
+/** The partition as the copy takes it: decrypted where that was decided. */
+export function asCopied(partition: SourcePartition, { decrypted, asItIs = [] }: LayoutIntent): SourcePartition {
+  // What is said to be used is not trusted of a volume that is copied in spite of a remark.
+  if (asItIs.includes(partition.id)) return { ...partition, used: null };
   return decrypted.includes(partition.id) ? { ...partition, encrypted: false } : partition;
 }
 
 /** Kinds that firmware and loaders look for in front: they keep their place. */
-const IN_FRONT: readonly SourcePartition['kind'][] = ['EFI system', 'reserved', 'boot'];
+const IN_FRONT: readonly SourcePartition['kind'][] = ['EFI system', 'reserved', 'loader'];
 
 /** The order with a partition one place up or down; null where it may not go there. */
 export function reordered(table: SourceTable, { order }: LayoutIntent, id: string, by: 1 | -1): string[] | null {

@@ -44,7 +44,7 @@ const old: SourceTable = { ...desk, scheme: 'mbr', partitions: desk.partitions.s
 const drive = (nominal: number, id: TargetDrive['id'] = 'new'): TargetDrive => {
   return { id, sectors: sectorsOfNominal(nominal), sectorSize: 512 };
 };
-const LEGACY: Circumstances = { uefi: false, oldStays: false };
+const LEGACY: Circumstances = { uefi: false, oldStays: false, mayWrite: null };
 const plan = (over: Partial<LayoutIntent>, targets = [drive(1000)], around?: Circumstances, table = desk) =>
   planLayout(table, targets, { ...defaultIntent(table), ...over }, around);
 const size = (made: ReturnType<typeof plan>, id: string) =>
@@ -74,7 +74,7 @@ describe('what comes along', () => {
     expect(left.problems[0]?.actions).toEqual([
       { label: 'Bring everything', intent: { extent: 'whole device', leftOut: [] } },
     ]);
-    const stays = plan({ extent: 'system only' }, [drive(240)], { uefi: true, oldStays: true });
+    const stays = plan({ extent: 'system only' }, [drive(240)], { uefi: true, oldStays: true, mayWrite: null });
     expect(stays.problems).toEqual([]);
     expect(stays.partitions[3]?.change).toBe('stays');
   });
@@ -124,11 +124,11 @@ describe('what comes along', () => {
 describe('the scheme of the new table', () => {
   it('stays what it was unless the drive is larger than an MBR reaches', () => {
     const advised = (table: SourceTable, target: TargetDrive, uefi: boolean | null) =>
-      schemeChoices(table, target, { uefi, oldStays: false }).find((one) => one.advised)?.scheme;
+      schemeChoices(table, target, { uefi, oldStays: false, mayWrite: null }).find((one) => one.advised)?.scheme;
     expect(advised(old, drive(500), null)).toBe('mbr');
     expect(advised(desk, drive(500), true)).toBe('gpt');
     expect(advised(old, drive(4000), false)).toBe('mbr');
-    const large = planLayout(old, [drive(4000)], defaultIntent(old), { uefi: true, oldStays: false });
+    const large = planLayout(old, [drive(4000)], defaultIntent(old), { uefi: true, oldStays: false, mayWrite: null });
     const [note] = large.notes.filter(({ rule }) => rule === 'Scheme');
     expect(note?.actions?.[0]).toMatchObject({ label: 'Make it a GPT', intent: { scheme: 'gpt' } });
     expect(large.targets[0]?.leftFree).toBe(0);
@@ -136,11 +136,11 @@ describe('the scheme of the new table', () => {
   });
 
   it('from MBR to GPT asks for an EFI system partition and for UEFI', () => {
-    const asks = plan({ scheme: 'gpt' }, undefined, { uefi: true, oldStays: false }, old);
+    const asks = plan({ scheme: 'gpt' }, undefined, { uefi: true, oldStays: false, mayWrite: null }, old);
     const [add] = asks.problems[0]?.actions ?? [];
     expect(add).toMatchObject({ label: 'Add one' });
     if (!add || !('intent' in add)) throw new Error('nothing can be done');
-    const made = plan({ scheme: 'gpt', ...add.intent }, undefined, { uefi: true, oldStays: false }, old);
+    const made = plan({ scheme: 'gpt', ...add.intent }, undefined, { uefi: true, oldStays: false, mayWrite: null }, old);
     expect(made.problems).toEqual([]);
     expect(made.added[0]?.target).toMatchObject({ startSector: 2048, bytes: 260 * MIB });
     expect(made.notes.map(({ sentence }) => sentence).join()).toContain('setup is changed to start by UEFI');

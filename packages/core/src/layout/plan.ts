@@ -17,18 +17,20 @@ import type {
   TargetLayout,
   TargetPartition,
 } from './types';
-import { roomWithin, tableTail, usableRange } from './usable';
-import { alignUp, bytesToCopy, isResizable, minimumOf } from './volume-facts';
+import { leastDrive, roomWithin, tableTail, usableRange, type UsableRange } from './usable';
+import { alignDown, alignUp, bytesToCopy, isResizable, keptBytes, mayStay, minimumOf } from './volume-facts';
 
 /** What goes to one drive: a partition of the source or a new volume. */
 interface Item extends Wanted {
   logical: boolean;
+  /** Where it begins on the source, bytes, and its size there: it may stay so to the byte. Null for a new volume. */
+  source: { start: number; bytes: number } | null;
 }
 
 /**
  * The copy plan: where every partition of the source goes, at which size, what it costs and what stands against it.
  * Everything comes along unless taken out; the order of the source is kept unless another was asked for; starts lie
- * on 1 MiB. Never throws for content: what does not go becomes a problem with a remedy.
+ * on 1 MiB, but what keeps its size may keep its place to the byte where that lies on 4096 bytes. Never throws for content: what does not go becomes a problem with a remedy.
  *
  * @param targets the drive that takes over, and the added one where there is one
  * @source alignment and usable range: UEFI specification 5.3; reach of an MBR entry: 2^32 sectors
@@ -60,7 +62,7 @@ export function planLayout(
         ? around.oldStays
           ? 'stays'
           : 'left behind'
-        : changeOf(to, alignUp(sourceBytes), elsewhere),
+        : changeOf(to, keptBytes(sourceBytes), elsewhere),
     };
   });
   const bytesOnto = { new: 0, added: 0 };
@@ -93,26 +95,66 @@ function layOut(
   const items = sequence(here, drive.id, scheme, table, intent);
   const range = usableRange(scheme, drive);
   const within = roomWithin(range, intent.keepFree);
-  // Each logical partition has its record in front of it, which takes an alignment step.
-  const records = items.filter((one) => one.logical).length * ALIGNMENT;
-  const room = within.end - within.start - records;
-  const sizes = shareRoom(items, room);
-  const placed = place(items, sizes, within, drive);
+  const spans = place(items, sizesIn(items, within), within);
+  const placed = new Map(
+    [...spans]
+      .filter(([, { start, bytes }]) => start + bytes <= within.end)
+      .map(([id, { start, bytes }]): [string, TargetPartition] => {
+        const { sectorSize } = drive;
+        return [id, { id, on: drive.id, startSector: start / sectorSize, sectors: bytes / sectorSize, bytes }];
+      }),
+  );
   const used = [...placed.values()].reduce((total, one) => total + one.bytes, 0);
-  const least = items.reduce((total, one) => total + (one.yields || one.share > 0 ? one.minimum : one.wanted), records);
-  const smallestBytes =
-    ALIGNMENT + alignUp(least / (1 - intent.keepFree / 100)) + alignUp(tableTail(scheme, drive.sectorSize));
+  const smallestBytes = smallestFor(items, scheme, drive, intent.keepFree);
   return {
     layout: {
       id: drive.id,
       scheme,
-      room,
-      leftFree: range.end - range.start - used,
+      room: Math.max(0, within.end - ALIGNMENT),
+      leftFree: Math.max(0, alignDown(range.end - ALIGNMENT - used)),
       smallestBytes,
       smallestSold: smallestSold(smallestBytes, drive.sectorSize),
     },
     placed,
   };
+}
+
+/**
+ * The sizes of all items between two bytes. Places are rounded, so that what was shared may not do: then it is shared
+ * again with so much less. Where a size comes within some steps of what it was, it stays what it was if that does too.
+ */
+function sizesIn(items: readonly Item[], within: UsableRange): Map<string, number> {
+  // Each logical partition has its record in front of it, which takes an alignment step.
+  const records = items.filter((one) => one.logical).length * ALIGNMENT;
+  let room = within.end - ALIGNMENT - records;
+  let sizes = shareRoom(items, room);
+  for (let tries = 0; tries < MOST_TRIES; tries++) {
+    const over = endOf(place(items, sizes, within)) - within.end;
+    if (over <= 0) break;
+    room -= alignUp(over);
+    sizes = shareRoom(items, room);
+  }
+  for (const { id, source, yields, share } of items) {
+    const [size, kept] = [sizes.get(id) ?? 0, source ? keptBytes(source.bytes) : 0];
+    if (!source || !(yields || share > 0) || size === kept || Math.abs(size - kept) >= NEARLY) continue;
+    const asBefore = new Map(sizes).set(id, kept);
+    if (endOf(place(items, asBefore, within)) <= within.end) sizes = asBefore;
+  }
+  return sizes;
+}
+
+/** What rounding takes or gives at the most, beginning and end and what was shared again together. */
+const NEARLY = 4 * ALIGNMENT;
+
+/** Rounding takes less than a step for each of 128 partitions; the first try or two do. */
+const MOST_TRIES = 4;
+
+/** The least bytes of a drive on which all of it fits: the one answer for choosing a drive and for planning on it. */
+function smallestFor(items: readonly Item[], scheme: Scheme, { sectorSize }: TargetDrive, keepFree: number): number {
+  const least = new Map(items.map((one) => [one.id, one.yields || one.share > 0 ? one.minimum : one.wanted]));
+  const range = usableRange(scheme, { sectors: Number.MAX_SAFE_INTEGER / sectorSize, sectorSize });
+  const end = Math.max(endOf(place(items, least, range)), ALIGNMENT);
+  return leastDrive(end, keepFree, tableTail(scheme, sectorSize));
 }
 
 /** The added drive holds data only: nothing starts from it, so it may have a GPT unless the shop's source is older. */
@@ -136,8 +178,9 @@ function sequence(
     const typed = resizable ? intent.sizes[source.id] : undefined;
     return {
       id: source.id,
+      source: { start: source.startSector * table.sectorSize, bytes },
       minimum,
-      wanted: typed === undefined ? alignUp(bytes) : Math.max(minimum, alignUp(typed)),
+      wanted: typed === undefined || typed === keptBytes(bytes) ? keptBytes(bytes) : Math.max(minimum, alignUp(typed)),
       yields: resizable && typed === undefined,
       share: resizable && typed === undefined ? (weigh.get(source.id) ?? 0) : 0,
       logical: scheme === 'mbr' && source.logical === true,
@@ -150,7 +193,7 @@ function sequence(
 
   function newItem({ id, bytes }: NewVolume): Item {
     const size = alignUp(Math.max(bytes, ALIGNMENT));
-    return { id, minimum: size, wanted: size, yields: false, share: weigh.get(id) ?? 0, logical: false };
+    return { id, minimum: size, wanted: size, yields: false, share: weigh.get(id) ?? 0, logical: false, source: null };
   }
 }
 
@@ -158,12 +201,10 @@ function sequence(
 function shares(
   here: readonly SourcePartition[],
   on: TargetId,
-  { spare, sizes, decrypted, added }: LayoutIntent,
+  intent: LayoutIntent,
 ): Map<string, number> {
-  const may = here.filter(
-    (one) =>
-      isResizable(decrypted.includes(one.id) ? { ...one, encrypted: false } : one) && sizes[one.id] === undefined,
-  );
+  const { spare, sizes, added } = intent;
+  const may = here.filter((one) => isResizable(asCopied(one, intent)) && sizes[one.id] === undefined);
   if (spare.to === 'in proportion') return new Map(may.map((one) => [one.id, one.sectors]));
   const taker =
     spare.to === 'partition'
@@ -176,23 +217,34 @@ function shares(
   return new Map(largest ? [[largest.id, 1]] : []);
 }
 
-function place(
-  list: readonly Item[],
-  sizes: ReadonlyMap<string, number>,
-  { start, end }: { start: number; end: number },
-  { id: on, sectorSize }: TargetDrive,
-): Map<string, TargetPartition> {
-  const placed = new Map<string, TargetPartition>();
-  let at = start;
-  for (const { id, minimum, logical } of list) {
+/** Where something lies on a drive, bytes. */
+interface Span {
+  start: number;
+  bytes: number;
+}
+
+/**
+ * One item behind the other from the first usable byte on, each on the alignment step, or exactly where it lay when
+ * that is nearer. What does not fit before the end is passed over by those behind it.
+ */
+function place(list: readonly Item[], sizes: ReadonlyMap<string, number>, { first, end }: UsableRange) {
+  const placed = new Map<string, Span>();
+  let at = first;
+  for (const { id, minimum, logical, source } of list) {
     const bytes = sizes.get(id) ?? minimum;
-    const from = logical ? at + ALIGNMENT : at;
-    if (from + bytes > end) continue;
-    placed.set(id, { id, on, startSector: from / sectorSize, sectors: bytes / sectorSize, bytes });
-    at = from + bytes;
+    const from = at + (logical ? ALIGNMENT : 0);
+    const aligned = alignUp(Math.max(from, ALIGNMENT));
+    const kept = source && mayStay(source.start) && source.start >= from && source.start < aligned;
+    const start = kept ? source.start : aligned;
+    placed.set(id, { start, bytes });
+    if (start + bytes <= end) at = start + bytes;
   }
   return placed;
 }
+
+/** Where the last of them ends, bytes. */
+const endOf = (placed: ReadonlyMap<string, Span>) =>
+  [...placed.values()].reduce((end, { start, bytes }) => Math.max(end, start + bytes), 0);
 
 function changeOf(target: TargetPartition | null, sourceBytes: number, elsewhere: boolean): Change {
   if (!target) return 'no room';

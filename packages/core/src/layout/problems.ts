@@ -1,4 +1,5 @@
 import { binary } from '../capacity';
+import { asReadPoints, loaderPoints } from './as-read';
 import { fail, limit, type Bare } from './point';
 import { schemePoints } from './scheme';
 import type {
@@ -23,12 +24,19 @@ export function findProblems(
 ): Pick<LayoutPlan, 'problems' | 'notes'> {
   const points = [
     ...emptyTable(table),
-    ...tooSmall(plan, targets, intent),
+    ...asReadPoints(table, plan, intent),
+    ...tooSmall(plan, targets, intent, around),
     ...targets.flatMap((target) => sectorSize(table, target)),
     ...schemePoints(table, targets, intent, around, plan),
+    ...loaderPoints(plan, intent),
     ...logicalOrder(plan),
-    ...plan.partitions.flatMap((one) => [...leftBehind(one, intent), ...overfull(one), ...typedSize(one, intent)]),
-    ...plan.partitions.flatMap((one) => remarks(one, intent)),
+    ...plan.partitions.flatMap((one) => [
+      ...leftBehind(one, intent),
+      ...overfull(one),
+      ...typedSize(one, intent, around),
+      ...decryptingIt(one, intent, around),
+    ]),
+    ...plan.partitions.flatMap((one) => remarks(one, intent, around)),
   ];
   return {
     problems: points.filter(({ outcome }) => outcome === 'fail'),
@@ -45,7 +53,12 @@ function emptyTable(table: SourceTable): PlanPoint[] {
   ];
 }
 
-function tooSmall(plan: Bare, targets: readonly TargetDrive[], intent: LayoutIntent): PlanPoint[] {
+function tooSmall(
+  plan: Bare,
+  targets: readonly TargetDrive[],
+  intent: LayoutIntent,
+  around: Circumstances,
+): PlanPoint[] {
   const outside = [
     ...plan.partitions.flatMap(({ source, change }) => (change === 'no room' ? [source] : [])),
     ...plan.added.flatMap(({ volume, target }) => (target ? [] : [volume])),
@@ -61,14 +74,19 @@ function tooSmall(plan: Bare, targets: readonly TargetDrive[], intent: LayoutInt
         'Room',
         `${which} is too small: no room for ${names}.`,
         `${sold}, or make room`,
-        waysToRoom(plan, targets, intent),
+        waysToRoom(plan, targets, intent, around),
       ),
     ];
   });
 }
 
 /** What makes room without another drive, and the way to one. */
-function waysToRoom(plan: Bare, targets: readonly TargetDrive[], intent: LayoutIntent): PlanAction[] {
+function waysToRoom(
+  plan: Bare,
+  targets: readonly TargetDrive[],
+  intent: LayoutIntent,
+  { mayWrite }: Circumstances,
+): PlanAction[] {
   const coming = plan.partitions.filter(({ change }) => change !== 'left behind' && change !== 'stays');
   const locked = coming.filter(({ source }) => source.encrypted && !intent.decrypted.includes(source.id));
   const data = coming.filter(({ source }) => source.kind === 'data' && !intent.elsewhere.includes(source.id));
@@ -78,7 +96,7 @@ function waysToRoom(plan: Bare, targets: readonly TargetDrive[], intent: LayoutI
     ...(intent.keepFree > 0 ? [{ label: 'Keep nothing free', intent: { keepFree: 0 } }] : []),
     ...(typed.length > 0 ? [{ label: 'Forget typed sizes', intent: { sizes: {} } }] : []),
     ...locked
-      .filter(({ source }) => source.used !== null)
+      .filter(({ source }) => source.used !== null && mayWrite !== false)
       .map(({ source }) => ({
         label: `Decrypt ${source.name} first`,
         intent: { decrypted: [...intent.decrypted, source.id] },
@@ -155,7 +173,7 @@ function overfull({ source, sourceBytes }: PlannedPartition): PlanPoint[] {
   ];
 }
 
-function typedSize(one: PlannedPartition, intent: LayoutIntent): PlanPoint[] {
+function typedSize(one: PlannedPartition, intent: LayoutIntent, { mayWrite }: Circumstances): PlanPoint[] {
   const { source, minimum } = one;
   const typed = intent.sizes[source.id];
   if (typed === undefined || one.change === 'left behind' || one.change === 'stays') return [];
@@ -163,12 +181,13 @@ function typedSize(one: PlannedPartition, intent: LayoutIntent): PlanPoint[] {
   if (!one.resizable && alignUp(typed) !== alignUp(one.sourceBytes)) {
     const locked = source.encrypted && !intent.decrypted.includes(source.id);
     const why = locked ? 'it is encrypted' : `${source.fileSystem} keeps its size here`;
-    const remedy = locked ? 'switch encryption off first' : 'leave its size as it is';
+    const may = locked && mayWrite !== false;
+    const remedy = may ? 'switch encryption off first' : 'leave its size as it is';
     return [
       {
         ...fail('Size', `${source.name} cannot change its size: ${why}.`, remedy, [
           { label: 'Leave its size', intent: { sizes: others } },
-          ...(locked ? [decrypt(one, intent)] : []),
+          ...(may ? [decrypt(one, intent)] : []),
         ]),
         about: source.id,
       },
@@ -185,7 +204,15 @@ function decrypt({ source }: PlannedPartition, { decrypted }: LayoutIntent): Pla
   return { label: 'Decrypt it first', intent: { decrypted: [...decrypted, source.id] } };
 }
 
-function remarks(one: PlannedPartition, intent: LayoutIntent): PlanPoint[] {
+/** Decrypting writes to every block of a volume: not on a drive that fails or wears out. */
+function decryptingIt({ source, change }: PlannedPartition, intent: LayoutIntent, { mayWrite }: Circumstances): PlanPoint[] {
+  if (mayWrite !== false || !intent.decrypted.includes(source.id) || change === 'left behind') return [];
+  const whole = { label: 'Copy it whole', intent: { decrypted: intent.decrypted.filter((id) => id !== source.id) } };
+  const sentence = `Decrypting ${source.name} writes to every block of the old drive, which is not to be trusted.`;
+  return [{ ...fail('Decrypting', sentence, 'copy it whole, and decrypt it on the new drive', [whole]), about: source.id }];
+}
+
+function remarks(one: PlannedPartition, intent: LayoutIntent, { mayWrite }: Circumstances): PlanPoint[] {
   const { source, change } = one;
   const { name, id } = source;
   const about = { about: id };
@@ -205,7 +232,9 @@ function remarks(one: PlannedPartition, intent: LayoutIntent): PlanPoint[] {
     notes.push({ ...point, ...about });
   } else if (source.encrypted) {
     notes.push({
-      ...limit('Encrypted', `${name} is encrypted: it is copied whole and keeps its size.`, [decrypt(one, intent)]),
+      ...(mayWrite === false
+        ? limit('Encrypted', `${name} is encrypted: it is copied whole. Decrypt it on the new drive, not on the old one.`)
+        : limit('Encrypted', `${name} is encrypted: it is copied whole and keeps its size.`, [decrypt(one, intent)])),
       ...about,
     });
   }

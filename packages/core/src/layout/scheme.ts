@@ -1,7 +1,7 @@
 import { MIB, TIB } from '../capacity';
 import type { Reason } from '../reason';
 import { fail, limit, type Bare } from './point';
-import type { Circumstances, LayoutIntent, NewVolume, PlanPoint, Scheme, SourceTable, TargetDrive } from './types';
+import type { Circumstances, LayoutIntent, NewVolume, PlanAction, PlanPoint, Scheme, SourceTable, TargetDrive } from './types';
 
 /** Sectors that an entry of an MBR can name. */
 const MBR_REACH = 2 ** 32;
@@ -104,6 +104,7 @@ export function schemePoints(
       ),
     );
   }
+  points.push(...targets.flatMap((one) => tooMany(one, plan, uefi)));
   if (scheme === 'mbr' && table.scheme === 'gpt') {
     if (starts && uefi !== false)
       points.push(
@@ -111,7 +112,6 @@ export function schemePoints(
           { label: 'Keep the GPT', intent: { scheme: null } },
         ]),
       );
-    points.push(...tooManyPrimaries(plan));
   }
   if (scheme === 'gpt' && table.scheme === 'mbr' && starts) points.push(...conversion(intent, uefi, hasEfi));
   return points;
@@ -148,15 +148,31 @@ function conversion(intent: LayoutIntent, uefi: boolean | null, hasEfi: boolean)
   return [...efi, limit('Scheme', mode, [back])];
 }
 
-function tooManyPrimaries({ partitions }: Bare): PlanPoint[] {
-  const here = partitions.filter(({ target }) => target?.on === 'new').length;
-  if (here <= MBR_ENTRIES) return [];
+/** Entries that a table written here has (UEFI specification 5.3.2: 128 in 16 KiB). */
+const GPT_ENTRIES = 128;
+
+/** More partitions than the new table has entries for: the logical ones of an MBR share one. */
+function tooMany({ id }: TargetDrive, { partitions, added, targets }: Bare, uefi: boolean | null): PlanPoint[] {
+  const scheme = targets.find((one) => one.id === id)?.scheme;
+  const here = partitions.filter(({ target }) => target?.on === id);
+  const logical = scheme === 'mbr' ? here.filter(({ source }) => source.logical === true).length : 0;
+  const made = added.filter(({ target }) => target?.on === id).length;
+  const entries = here.length + made - logical + (logical > 0 ? 1 : 0);
+  if (entries <= (scheme === 'mbr' ? MBR_ENTRIES : GPT_ENTRIES)) return [];
+  const share = logical > 0 ? ', the logical ones counted as one' : '';
+  if (scheme !== 'mbr') {
+    return [fail('Entries', `A GPT holds ${GPT_ENTRIES} partitions, these are ${entries}.`, 'leave something out')];
+  }
+  const actions: PlanAction[] = [
+    ...(id === 'new' && uefi !== false ? [{ label: 'Make it a GPT', intent: { scheme: 'gpt' as const } }] : []),
+    ...(made > 0 ? [{ label: 'Make nothing anew', intent: { added: [] } }] : []),
+  ];
   return [
     fail(
-      'Scheme',
-      `An MBR holds ${MBR_ENTRIES} partitions, these are ${here}.`,
-      'keep the GPT, or leave something out',
-      [{ label: 'Keep the GPT', intent: { scheme: null } }],
+      'Entries',
+      `An MBR holds ${MBR_ENTRIES} primary partitions${share}; these are ${entries}.`,
+      made > 0 ? 'make nothing anew, leave something out, or make it a GPT' : 'make it a GPT, or leave something out',
+      actions,
     ),
   ];
 }

@@ -4,7 +4,7 @@ import { alignDown, alignUp } from './volume-facts';
 export interface Wanted {
   id: string;
   minimum: number;
-  /** Size typed or kept from the source, aligned. */
+  /** Size typed, or kept from the source. */
   wanted: number;
   /** Whether it may be made smaller than wanted to let the others in. */
   yields: boolean;
@@ -39,8 +39,11 @@ function yieldRoom(
   let missing = Math.min(short, spare);
   for (const one of givers) {
     const part = Math.min(one.wanted - one.minimum, missing, alignUp(((one.wanted - one.minimum) / spare) * short));
-    sizes.set(one.id, one.wanted - part);
-    missing -= part;
+    if (part <= 0) continue;
+    // What changes its size ends on the alignment step, whatever it was before.
+    const size = Math.max(one.minimum, alignDown(one.wanted - part));
+    sizes.set(one.id, size);
+    missing -= one.wanted - size;
   }
 }
 
@@ -49,7 +52,8 @@ function shareRest(takers: readonly Wanted[], sizes: Map<string, number>, rest: 
   let left = alignDown(rest);
   for (const [index, one] of takers.entries()) {
     const part = index === takers.length - 1 ? left : Math.min(left, alignDown((one.share / weights) * rest));
-    sizes.set(one.id, (sizes.get(one.id) ?? 0) + part);
+    const before = sizes.get(one.id) ?? 0;
+    sizes.set(one.id, part > 0 ? alignDown(before + part) : before);
     left -= part;
   }
 }

@@ -4,7 +4,17 @@ import type { Reason } from '../reason';
 export const SCHEMES = ['gpt', 'mbr'] as const;
 export type Scheme = (typeof SCHEMES)[number];
 
-export const PARTITION_KINDS = ['EFI system', 'reserved', 'system', 'data', 'recovery', 'boot', 'swap'] as const;
+/** `loader`: what the system is started from; `not known`: it holds the system or data, and nobody has looked which. */
+export const PARTITION_KINDS = [
+  'EFI system',
+  'reserved',
+  'loader',
+  'system',
+  'data',
+  'recovery',
+  'swap',
+  'not known',
+] as const;
 export type PartitionKind = (typeof PARTITION_KINDS)[number];
 
 /** What a partition holds; `swap` and `LVM` are no file systems but are known for what they are. */
@@ -33,6 +43,8 @@ export interface SourcePartition {
   id: string;
   name: string;
   kind: PartitionKind;
+  /** What says that it is of that kind; absent where it was typed. */
+  why?: string;
   fileSystem: FileSystem;
   startSector: number;
   sectors: number;
@@ -45,11 +57,18 @@ export interface SourcePartition {
   entry?: { type: string; uniqueId: string; attributes: string };
 }
 
+/** Something wrong with a table or a volume, as it was read; `about` names the partition. */
+export interface SourceRemark extends Reason {
+  about?: string;
+}
+
 export interface SourceTable {
   scheme: Scheme;
   sectorSize: SectorSize;
   /** GUID of a GPT or signature of an MBR, where it was read: start settings may name the drive by it. */
   diskId?: string;
+  /** What its readers found wrong with it. */
+  remarks?: SourceRemark[];
   partitions: SourcePartition[];
 }
 
@@ -102,6 +121,11 @@ export interface LayoutIntent {
   elsewhere: string[];
   /** Encrypted volumes that are decrypted before the copy, by id. */
   decrypted: string[];
+  /**
+   * What goes on as it was read in spite of a remark: volumes by id, which are then copied whole and keep their size;
+   * `table` for remarks on the table.
+   */
+  asItIs?: string[];
   /** Scheme of the new table; null: as on the source. */
   scheme: Scheme | null;
   added: NewVolume[];
@@ -113,6 +137,8 @@ export interface Circumstances {
   uefi: boolean | null;
   /** The old drive stays in the device: what is not copied is not lost. */
   oldStays: boolean;
+  /** Whether the old drive may be written to: not one that fails or wears out. Null where its health is not known. */
+  mayWrite: boolean | null;
 }
 
 export type Change = 'same' | 'moved' | 'grown' | 'shrunk' | 'left behind' | 'stays' | 'no room';

@@ -1,11 +1,11 @@
-import { ALIGNMENT, GIB } from '../capacity';
+import { ALIGNMENT, GIB, KIB } from '../capacity';
 import type { FileSystem, PartitionKind, SourcePartition } from './types';
 
 /** File systems that common tools shrink and grow; FAT, exFAT, ReFS and XFS only change by copying the files anew. */
 const RESIZABLE: readonly FileSystem[] = ['NTFS', 'ext2', 'ext3', 'ext4', 'btrfs', 'APFS', 'HFS+'];
 
 /** Kinds whose size is given by the system that made them. */
-const FIXED_KINDS: readonly PartitionKind[] = ['EFI system', 'reserved', 'recovery', 'boot', 'swap'];
+const FIXED_KINDS: readonly PartitionKind[] = ['EFI system', 'reserved', 'loader', 'recovery', 'swap'];
 
 /** File systems whose used blocks can be told from the free ones, so that only these are copied. */
 const READABLE: readonly FileSystem[] = [...RESIZABLE, 'FAT16', 'FAT32', 'exFAT', 'XFS'];
@@ -25,7 +25,7 @@ export function isResizable(partition: SourcePartition): boolean {
  * 1 GiB of it (rule of thumb), aligned; never more than the partition is now. Fixed ones keep their size.
  */
 export function minimumOf(partition: SourcePartition, sourceBytes: number): number {
-  const whole = alignUp(sourceBytes);
+  const whole = keptBytes(sourceBytes);
   if (!isResizable(partition) || partition.used === null) return whole;
   return Math.min(whole, alignUp(partition.used + Math.max(GIB, Math.ceil(partition.used / 10))));
 }
@@ -34,6 +34,17 @@ export function minimumOf(partition: SourcePartition, sourceBytes: number): numb
 export function bytesToCopy(partition: SourcePartition, sourceBytes: number): number {
   const byBlocks = !partition.encrypted && READABLE.includes(partition.fileSystem) && partition.used !== null;
   return byBlocks ? Math.min(sourceBytes, partition.used ?? sourceBytes) : sourceBytes;
+}
+
+/** A place or length on these bytes may stay exactly as it is: drives work in blocks of that size. */
+export const PHYSICAL = 4 * KIB;
+
+/** Whether a place or a length may stay as it is, to the byte. */
+export const mayStay = (bytes: number) => bytes % PHYSICAL === 0;
+
+/** The size of what keeps its size: exactly that where it may, else rounded up to the alignment step. */
+export function keptBytes(bytes: number): number {
+  return mayStay(bytes) ? bytes : alignUp(bytes);
 }
 
 /** Rounded up to the next alignment step. */

@@ -1,5 +1,5 @@
 import type { SectorSize } from '../capacity';
-import { planLayout, type LayoutPlan, type TargetDrive, type TargetId } from '../layout';
+import { planLayout, type LayoutPlan, type TargetDrive, type TargetId, type TargetPartition } from '../layout';
 import type { AcceptedPlan, DeviceTraits, DriveChoice, JobFacts, JobSnapshot } from '../steps';
 
 /** The drives that a job's copy goes to, the added one where there is one. */
@@ -12,12 +12,23 @@ export function targetsOf({ 'drive choice': fresh, 'added choice': added }: JobF
 
 /** What the copy of a job depends on besides its drives. */
 export function aroundOf({ facts, device }: Pick<JobSnapshot, 'facts'> & { device: DeviceTraits }) {
-  return { uefi: device.uefi, oldStays: facts['old drive moves'] !== undefined };
+  const grade = facts.health?.grade;
+  const mayWrite = grade === undefined || grade === 'unknown' ? null : grade === 'good';
+  return { uefi: device.uefi, oldStays: facts['old drive moves'] !== undefined, mayWrite };
 }
 
-/** The layout of an accepted plan, computed again from what was decided: it comes out the same. */
+/** The layout of an accepted plan: what was decided, with every place as it was accepted. */
 export function layoutOf(snapshot: JobSnapshot, plan: AcceptedPlan): LayoutPlan {
-  return planLayout(plan.table, targetsOf(snapshot.facts), plan.intent, aroundOf(snapshot));
+  const layout = planLayout(plan.table, targetsOf(snapshot.facts), plan.intent, aroundOf(snapshot));
+  const accepted = new Map(plan.partitions.map((one) => [one.id, one]));
+  const placed = <T extends { target: TargetPartition | null }>(list: readonly T[], idOf: (one: T) => string) =>
+    list.map((one): T => ({ ...one, target: accepted.get(idOf(one)) ?? null }));
+  return {
+    ...layout,
+    targets: plan.targets.length > 0 ? plan.targets : layout.targets,
+    partitions: placed(layout.partitions, ({ source }) => source.id),
+    added: placed(layout.added, ({ volume }) => volume.id),
+  };
 }
 
 /** In what sectors the places on a drive of the plan are counted. */

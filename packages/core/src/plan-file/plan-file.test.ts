@@ -28,7 +28,7 @@ const mbr: SourceTable = {
   sectorSize: 512,
   diskId: 'C0FFEE01',
   partitions: [
-    part('Start', 1, 500, { kind: 'boot', entry: mbrEntry('07', true) }),
+    part('Start', 1, 500, { kind: 'loader', entry: mbrEntry('07', true) }),
     part('System', 501, 90_000, { kind: 'system', used: 11 * GIB, entry: mbrEntry('07') }),
     part('Home', 90_502, 40_000, { fileSystem: 'ext4', logical: true, entry: mbrEntry('83') }),
     part('Swap', 130_503, 4000, { fileSystem: 'swap', kind: 'swap', used: null, logical: true, entry: mbrEntry('82') }),
@@ -48,7 +48,7 @@ function planned(table: SourceTable, over: Partial<LayoutIntent> = {}, nominal =
     table,
     intent,
     targets: layout.targets,
-    partitions: layout.partitions.flatMap(({ target }) => target ?? []),
+    partitions: [...layout.partitions, ...layout.added].flatMap(({ target }) => target ?? []),
   };
   return { snapshot, plan, layout };
 }

@@ -1,14 +1,16 @@
-import { GIB } from '../capacity';
 import type { DriveClass } from '../fit';
 import type { DriveIdentity } from '../health';
 import { partOf, type Image } from '../image';
-import type { PartitionKind, SourcePartition, SourceTable } from '../layout';
+import type { PartitionKind, SourcePartition, SourceRemark, SourceTable } from '../layout';
 import type { Link } from '../links';
 import { readTable, type ReadTable, type TableEntry } from '../tables';
 import { readVolume, type Volume } from '../volumes';
+import { kindsOf } from './kinds';
 
 /** Most partitions whose volumes are looked at, and that a plan can hold. */
 const MOST = 128;
+/** Most remarks that are kept of a table. */
+const MOST_REMARKS = 200;
 
 /** Table and volumes of a drive from as much of it as is at hand. */
 export function readPartitions(image: Image, sectorSize?: 512 | 4096) {
@@ -23,14 +25,15 @@ export function readPartitions(image: Image, sectorSize?: 512 | 4096) {
 /** The table as the copy plan takes it; null where there is none or it cannot be trusted to hold every partition. */
 export function sourceOf(table: ReadTable, volumes: readonly Volume[]): SourceTable | null {
   if (table.scheme === 'none' || table.entries.length === 0) return null;
-  const systemNumber = systemOf(table, volumes);
+  const kinds = kindsOf({ ...table, entries: table.entries.slice(0, MOST) }, volumes);
   const partitions = table.entries.slice(0, MOST).map((entry, index): SourcePartition => {
     const volume = volumes[index];
-    const kind: PartitionKind = entry.number === systemNumber ? 'system' : entry.kind;
+    const { kind, why } = kinds[index] ?? { kind: entry.kind, why: '' };
     return {
-      id: `p${entry.number}`,
-      name: (entry.name || volume?.label || '').slice(0, 72) || nameOf(kind, entry),
+      id: idOf(entry),
+      name: nameOf(kind, entry, volume),
       kind,
+      ...(why ? { why } : {}),
       fileSystem: volume?.fileSystem ?? 'unknown',
       startSector: entry.startSector,
       sectors: Math.max(1, entry.sectors),
@@ -41,35 +44,38 @@ export function sourceOf(table: ReadTable, volumes: readonly Volume[]): SourceTa
     };
   });
   const { scheme, sectorSize, diskId } = table;
-  return { scheme, sectorSize, ...(diskId ? { diskId } : {}), partitions };
+  const remarks = remarksOf(table, volumes);
+  return {
+    scheme,
+    sectorSize,
+    ...(diskId ? { diskId } : {}),
+    ...(remarks.length > 0 ? { remarks } : {}),
+    partitions,
+  };
 }
 
-function nameOf(kind: PartitionKind, { typeName, number }: TableEntry): string {
+const idOf = ({ number }: TableEntry) => `p${number}`;
+
+/** Everything that the readers found wrong, with the partition that it is about. */
+function remarksOf(table: ReadTable, volumes: readonly Volume[]): SourceRemark[] {
+  const ofVolumes = table.entries.slice(0, MOST).flatMap((entry, index): SourceRemark[] => {
+    // That it is encrypted is a fact of its own.
+    const own = volumes[index]?.problems.filter(({ rule }) => rule !== 'Encryption') ?? [];
+    return own.map((problem) => ({ ...problem, about: idOf(entry) }));
+  });
+  return [...table.problems, ...ofVolumes].slice(0, MOST_REMARKS);
+}
+
+/** Names that formatting tools give any partition of a kind. */
+const GENERIC = /^(basic data partition|efi system partition|microsoft reserved partition|linux( file ?system)?|primary|untitled|new partition)$/i;
+
+/** What a partition is called: by its table where somebody named it there, else by its volume's label. */
+function nameOf(kind: PartitionKind, { name, typeName, number }: TableEntry, volume: Volume | undefined): string {
+  const own = GENERIC.test(name) ? '' : name;
+  const told = own || volume?.label || (kind === 'system' || kind === 'data' ? '' : name);
+  if (told) return told.slice(0, 72);
   if (kind === 'system') return 'System';
-  return kind === 'data' ? `Data ${number}` : typeName;
-}
-
-/** File systems that hold a system of their own kind. */
-const SYSTEMS = ['NTFS', 'ext4', 'ext3', 'XFS', 'btrfs'];
-
-/**
- * Where a table does not name the system's partition, the largest volume of the file system that systems live on is
- * taken for it, if there is a partition to start from; else none.
- */
-function systemOf({ entries }: ReadTable, volumes: readonly Volume[]): number | null {
-  if (entries.some(({ kind }) => kind === 'system')) return null;
-  const starts = entries.some(({ kind, active }) => kind === 'EFI system' || kind === 'boot' || active);
-  const candidates = entries
-    .map((entry, index) => ({ entry, volume: volumes[index] }))
-    .filter(({ entry, volume }) => entry.kind === 'data' && isSystem(volume))
-    .sort((a, b) => b.entry.sectors - a.entry.sectors || a.entry.number - b.entry.number);
-  return starts ? (candidates[0]?.entry.number ?? null) : null;
-}
-
-function isSystem(volume: Volume | undefined): boolean {
-  if (!volume) return false;
-  if (volume.encryption !== 'none') return true;
-  return SYSTEMS.includes(volume.fileSystem) && (volume.totalBytes ?? 0) >= GIB;
+  return kind === 'data' || kind === 'not known' ? `Data ${number}` : kind === 'loader' ? 'Loader' : typeName;
 }
 
 /** Whether a drive has moving parts; null where it does not say. */

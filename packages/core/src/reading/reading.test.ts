@@ -10,7 +10,8 @@ import { GIB, MIB } from '../capacity';
 import { ataIdentify, nvmeHealth, nvmeIdentify, smartData, smartThresholds } from '../health/samples.test-data';
 import { imageOfPieces } from '../image';
 import { PORTABLE } from '../smbios/samples.test-data';
-import { madeImage } from '../volumes/made.test-data';
+import { GPT_TYPE_OF, writeGpt } from '../tables';
+import { madeBySystems, madeImage } from '../volumes/made.test-data';
 import { DRIVE_BYTES, drivePieces } from './drive.test-data';
 import { linkOf, readBytes, readDropped, readProbeFile, type ReadFile, type Reading } from './index';
 
@@ -98,6 +99,37 @@ describe('the shipped probe', () => {
     const file = openSync(join(folder, 'dev/sda'), 'r+');
     for (const { offset, bytes } of drivePieces()) writeSync(file, bytes, 0, bytes.length, offset);
     closeSync(file);
+    // A drive of a device that starts from it: loaders, systems, and a folder of more names than its record holds.
+    const systems = [
+      ['esp', 1],
+      ['linux boot', 40],
+      ['linux root', 48],
+      ['windows', 56],
+      ['many folders', 64],
+    ] as const;
+    const bytes = new Uint8Array(80 * MIB);
+    drive('sdb', 'pci/ata2/host1/target', { size: String(bytes.length / 512), 'queue/logical_block_size': '512' });
+    put('sys/devices/pci/ata2/host1/target/serial', 'KD5-ID77-0002');
+    symlinkSync('../../devices/pci/ata2/host1/target', join(folder, 'sys/block/sdb/device'));
+    const entries = systems.map(([name, at], n) => ({
+      number: n + 1,
+      startSector: (at * MIB) / 512,
+      sectors: madeBySystems(name).size / 512,
+      type: GPT_TYPE_OF[name === 'esp' ? 'EFI system' : 'data'],
+      uniqueId: `00000000-0000-4000-8000-00000000001${n + 1}`,
+      name: '',
+      attributes: '0',
+    }));
+    const diskId = '00000000-0000-4000-8000-0000000000FE';
+    const { head, tail } = writeGpt({ sectors: bytes.length / 512, sectorSize: 512, diskId, entries });
+    for (const piece of [head, tail]) bytes.set(piece.bytes, piece.offset);
+    systems.forEach(([name, at], n) => {
+      const { size, pieces } = madeBySystems(name);
+      for (const piece of pieces) bytes.set(piece.bytes, at * MIB + piece.offset);
+      put(`sys/block/sdb/sdb${n + 1}/start`, String((at * MIB) / 512));
+      put(`sys/block/sdb/sdb${n + 1}/size`, String(size / 512));
+    });
+    put('dev/sdb', bytes);
     // A means to read health: prints the page that it is asked for.
     put('health.bin', nvmeHealth({ 5: 91 }));
     put('bin/nvme', `#!/bin/sh\ncase $1 in get-log) cat ${folder}/health.bin ;; *) exit 1 ;; esac\n`);
@@ -110,7 +142,7 @@ describe('the shipped probe', () => {
     const { device, firmwareMode, drives } = taken(await readProbeFile(run()));
     expect(digest()).toBe(before);
     expect({ product: device?.product, firmwareMode }).toEqual({ product: 'T15-4820', firmwareMode: 'UEFI' });
-    expect(drives.map(({ identity }) => identity?.serial)).toEqual(['PN5-ID77-0001', 'KD5-ID77-0001']);
+    expect(drives.map(({ identity }) => identity?.serial)).toEqual(['PN5-ID77-0001', 'KD5-ID77-0001', 'KD5-ID77-0002']);
     const [card, disk] = drives;
     expect(card).toMatchObject({ class: 'NVMe gen 3', link: { kind: 'pcie', generation: 3, lanes: 4 } });
     expect(card?.health?.grade).toBe('watch');
@@ -128,6 +160,25 @@ describe('the shipped probe', () => {
       ['exFAT', 2_113_536, 'none'],
       ['ext4', 2_380_800, 'none'],
       ['unknown', null, 'LUKS1'],
+    ]);
+  });
+
+  it('brings the root folders, so that it can be told which volume holds what', async () => {
+    const { drives } = taken(await readProbeFile(run()));
+    const roots = drives[2]?.volumes.map(({ root }) => root && [...root].sort());
+    expect(roots?.slice(0, 4)).toEqual([
+      ['EFI', 'EFI/BOOT', 'EFI/MICROS~1'],
+      ['grub', 'lost+found', 'vmlinuz-6.1'],
+      ['bin', 'etc', 'home', 'lost+found', 'usr', 'var'],
+      ['Program Files', 'ProgramData', 'Users', 'Windows'],
+    ]);
+    expect(roots?.[4]).toHaveLength(60);
+    expect(drives[2]?.source?.partitions.map(({ kind, why }) => [kind, why])).toEqual([
+      ['EFI system', 'type: EFI system'],
+      ['loader', 'it holds the loader grub'],
+      ['system', 'it holds the folders etc and usr'],
+      ['system', 'it holds the folder Windows'],
+      ['data', expect.stringMatching(/^it holds Accounts.*no system$/)],
     ]);
   });
 
@@ -170,10 +221,9 @@ describe('files that are dropped', () => {
     expect(await partsOf(readBytes(wholeDrive().slice(-32 * 1024)))).toEqual(parts);
   });
 
-  it('takes a volume for the system’s only where something starts from', async () => {
+  it('takes no volume for the system’s that is too small to hold one', async () => {
     const kinds = taken(await readDropped(whole)).drives[0]?.source?.partitions.map(({ kind }) => kind);
-    // The volumes are too small to hold a system; the locked one may.
-    expect(kinds).toEqual(['EFI system', 'data', 'data', 'data', 'system']);
+    expect(kinds).toEqual(['EFI system', 'data', 'data', 'data', 'data']);
   });
 
   it.each<[string, string | Uint8Array, string]>([

@@ -12,6 +12,8 @@ export LC_ALL
 SYS=${PROBE_SYS:-/sys}
 DEV=${PROBE_DEV:-/dev}
 LIMIT=${PROBE_LIMIT:-33554432}
+# Bytes of names in a root folder that are taken.
+NAMES=1048576
 
 say() { printf '%s\n' "$*" >&2; }
 
@@ -60,25 +62,17 @@ page() {
   [ ${#taken} -gt 60 ] && printf '"%s":"%s",\n' "$name" "$taken"
 }
 
-# ntfs FILE OFFSET: the first records of its file table, and the stretches that its allocation bitmap lies in.
-ntfs() {
-  sector=$(number "$1" $(($2 + 11)) 2)
-  per=$(number "$1" $(($2 + 13)) 1)
-  record=$(number "$1" $(($2 + 64)) 1)
-  [ "$per" -gt 128 ] && per=$((1 << (256 - per)))
-  cluster=$((sector * per))
-  if [ "$record" -lt 128 ]; then record=$((record * cluster)); else record=$((1 << (256 - record))); fi
-  [ "$cluster" -ge 512 ] && [ "$record" -ge 512 ] && [ "$record" -le 65536 ] || return 0
-  table=$(($2 + $(number "$1" $(($2 + 48)) 8) * cluster))
-  piece "$1" "$table" $((8 * record))
-  bytes "$1" $((table + 6 * record)) "$record" | od -An -v -tu1 | awk '
+# runs FILE PLACE SIZE TYPE NAME: the runs of an attribute of a file record, each as its first cluster and its length;
+# NAME is the length of the attribute's name in letters, 0 for the unnamed one.
+runs() {
+  bytes "$1" "$2" "$3" | od -An -v -tu1 | awk -v type="$4" -v name="$5" '
     function le(at, width,   value) { value = 0; while (width-- > 0) value = value * 256 + b[at + width]; return value }
     { for (i = 1; i <= NF; i++) b[n++] = $i }
     END {
       list = le(4, 2)
       for (i = 1; i * 512 <= n; i++) { b[i * 512 - 2] = b[list + 2 * i]; b[i * 512 - 1] = b[list + 2 * i + 1] }
       for (at = le(20, 2); at + 8 < n && le(at, 4) != 4294967295 && le(at + 4, 4) >= 16; at += le(at + 4, 4)) {
-        if (le(at, 4) != 128 || b[at + 9] != 0 || b[at + 8] != 1) continue
+        if (le(at, 4) != type || b[at + 9] != name || b[at + 8] != 1) continue
         place = 0
         for (p = at + le(at + 32, 2); p < n && b[p] % 16 > 0; p += 1 + wide + far) {
           wide = b[p] % 16; far = int(b[p] / 16)
@@ -90,7 +84,30 @@ ntfs() {
         }
         exit
       }
-    }' | {
+    }'
+}
+
+# ntfs FILE OFFSET: the first records of its file table, the names in its root folder, and its allocation bitmap.
+ntfs() {
+  sector=$(number "$1" $(($2 + 11)) 2)
+  per=$(number "$1" $(($2 + 13)) 1)
+  record=$(number "$1" $(($2 + 64)) 1)
+  [ "$per" -gt 128 ] && per=$((1 << (256 - per)))
+  cluster=$((sector * per))
+  if [ "$record" -lt 128 ]; then record=$((record * cluster)); else record=$((1 << (256 - record))); fi
+  [ "$cluster" -ge 512 ] && [ "$record" -ge 512 ] && [ "$record" -le 65536 ] || return 0
+  table=$(($2 + $(number "$1" $(($2 + 48)) 8) * cluster))
+  piece "$1" "$table" $((8 * record))
+  runs "$1" $((table + 5 * record)) "$record" 160 4 | {
+    left=$NAMES
+    while read -r place length; do
+      size=$((length * cluster))
+      [ "$size" -gt "$left" ] && size=$((left - left % 4096))
+      left=$((left - size))
+      piece "$1" $(($2 + place * cluster)) "$size"
+    done
+  }
+  runs "$1" $((table + 6 * record)) "$record" 128 0 | {
     sum=0
     stretches=
     while read -r place length; do
@@ -123,13 +140,60 @@ exfat() {
   }
 }
 
-# fat FILE OFFSET: its allocation table.
+# ext FILE OFFSET: the first inodes and the root folder.
+ext() {
+  super=$(($2 + 1024))
+  shift_by=$(number "$1" $((super + 24)) 4)
+  [ "$shift_by" -le 6 ] || return 0
+  block=$((1024 << shift_by))
+  group=$(($2 + ($(number "$1" $((super + 20)) 4) + 1) * block))
+  inodes=$(($2 + $(number "$1" $((group + 8)) 4) * block))
+  size=128
+  [ "$(number "$1" $((super + 76)) 4)" -gt 0 ] && size=$(number "$1" $((super + 88)) 2)
+  piece "$1" "$inodes" 4096
+  root=$((inodes + size))
+  if [ $(($(number "$1" $((root + 32)) 4) / 524288 % 2)) -eq 1 ]; then
+    # Extents that lie in the inode itself; the first blocks of the first one hold a root folder.
+    [ "$(number "$1" $((root + 46)) 2)" -eq 0 ] && [ "$(number "$1" $((root + 42)) 2)" -gt 0 ] || return 0
+    length=$(number "$1" $((root + 56)) 2)
+    [ "$length" -gt 16 ] && length=16
+    piece "$1" $(($2 + $(number "$1" $((root + 60)) 4) * block)) $((length * block))
+  else
+    for one in 0 1 2 3; do
+      place=$(number "$1" $((root + 40 + 4 * one)) 4)
+      [ "$place" -gt 0 ] && piece "$1" $(($2 + place * block)) "$block"
+    done
+  fi
+}
+
+# fat FILE OFFSET: its allocation table, its root folder and the folder EFI there.
 fat() {
   sector=$(number "$1" $(($2 + 11)) 2)
   share=$(number "$1" $(($2 + 22)) 2)
   [ "$share" -eq 0 ] && share=$(number "$1" $(($2 + 36)) 4)
   case $sector in 512 | 1024 | 2048 | 4096) ;; *) return 0 ;; esac
-  [ $((share * sector)) -le "$LIMIT" ] && piece "$1" $(($2 + $(number "$1" $(($2 + 14)) 2) * sector)) $((share * sector))
+  table=$(($2 + $(number "$1" $(($2 + 14)) 2) * sector))
+  [ $((share * sector)) -le "$LIMIT" ] && piece "$1" "$table" $((share * sector))
+  cluster=$(($(number "$1" $(($2 + 13)) 1) * sector))
+  root=$((table + $(number "$1" $(($2 + 16)) 1) * share * sector))
+  length=$(($(number "$1" $(($2 + 17)) 2) * 32))
+  data=$((root + (length + sector - 1) / sector * sector))
+  if [ "$length" -eq 0 ]; then
+    root=$((data + ($(number "$1" $(($2 + 44)) 4) - 2) * cluster))
+    length=$cluster
+  fi
+  [ "$length" -gt 65536 ] && length=65536
+  piece "$1" "$root" "$length"
+  first=$(bytes "$1" "$root" "$length" | od -An -v -tu1 | awk '
+    { for (i = 1; i <= NF; i++) b[n++] = $i }
+    END {
+      for (at = 0; at + 32 <= n && b[at] > 0; at += 32)
+        if (b[at] == 69 && b[at + 1] == 70 && b[at + 2] == 73 && b[at + 3] == 32 && int(b[at + 11] / 16) % 2 == 1) {
+          print b[at + 26] + 256 * b[at + 27] + 65536 * (b[at + 20] + 256 * b[at + 21])
+          exit
+        }
+    }')
+  [ "${first:-0}" -ge 2 ] && piece "$1" $((data + (first - 2) * cluster)) "$cluster"
 }
 
 # volume FILE OFFSET LENGTH: the head of a volume, and where its used space is told.
@@ -142,6 +206,7 @@ volume() {
     EXFAT) exfat "$1" "$2" ;;
     *)
       case $(letters "$1" $(($2 + 54)) 3)$(letters "$1" $(($2 + 82)) 3) in *FAT*) fat "$1" "$2" ;; esac
+      [ "$3" -gt 4096 ] && [ "$(number "$1" $(($2 + 1080)) 2)" -eq 61267 ] && ext "$1" "$2"
       ;;
   esac
   comma=,

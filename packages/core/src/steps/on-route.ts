@@ -19,13 +19,13 @@ export function decided({ facts }: Pick<JobSnapshot, 'facts'>): PlanDraft | unde
 
 /** Whether both drives lie at the bench while they are copied, where a berth can watch them. */
 export function copiesAtBerth({ route, startedFrom }: Pick<PlanDraft, 'route' | 'startedFrom'>): boolean {
-  return startedFrom === null && route !== 'stand-alone duplicator';
+  return route !== null && startedFrom === null && route !== 'stand-alone duplicator';
 }
 
-export function opensFirst(route: Route): boolean {
-  return OPENED_FIRST.includes(route);
+export function opensFirst(route: Route | null): boolean {
+  return route !== null && OPENED_FIRST.includes(route);
 }
 
-export function fitsFirst(route: Route): boolean {
-  return FITTED_FIRST.includes(route);
+export function fitsFirst(route: Route | null): boolean {
+  return route !== null && FITTED_FIRST.includes(route);
 }

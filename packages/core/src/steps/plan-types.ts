@@ -20,12 +20,14 @@ export type StartedFrom = (typeof STARTED_FROM)[number] | null;
 /** What was decided about the copy, before it is accepted. */
 export interface PlanDraft {
   intent: LayoutIntent;
-  route: Route;
+  /** Null while only what comes along is decided: before the drive is chosen. */
+  route: Route | null;
   startedFrom: StartedFrom;
 }
 
 /** A plan as accepted. It holds only for the drives and the table it was made for. */
 export interface AcceptedPlan extends PlanDraft {
+  route: Route;
   sourceSerial: string;
   targetSerial: string;
   /** Of the added drive, where something goes there; else null. */

@@ -68,7 +68,7 @@ function aboutTheVolumes(job: JobSnapshot): Wanted[] {
   const intent = decided(job)?.intent;
   const partitions = table?.partitions ?? [];
   const locked = partitions.filter(({ encrypted }) => encrypted);
-  const system = partitions.find(({ kind }) => kind === 'system');
+  const system = partitions.find(({ kind }) => kind === 'system' || kind === 'not known');
   const shrunk = partitions.filter((one) => shrinks(job, one));
   const tight = shrunk.find(({ used, sectors }) => used !== null && table && used > 0.8 * sectors * table.sectorSize);
   return [
@@ -117,8 +117,8 @@ function aboutTheVolumes(job: JobSnapshot): Wanted[] {
           ]
         : [];
     }),
-    // Checking writes to the drive: never on one that fails.
-    ...(facts.health?.grade === 'failing'
+    // Checking writes to the drive: never on one that fails or wears out.
+    ...(facts.health?.grade === 'failing' || facts.health?.grade === 'watch'
       ? []
       : shrunk.map((one) => ({
           id: 'check' as const,

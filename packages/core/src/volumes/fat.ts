@@ -14,6 +14,8 @@ interface FatShape {
   tableSize: number;
   /** Where its first cluster, number 2, begins. */
   data: number;
+  /** Bytes of the root folder that lies before it; 0 for FAT32, where it is a file like others. */
+  rootSize: number;
   total: number;
 }
 
@@ -37,6 +39,7 @@ export function fatShape(boot: Uint8Array): FatShape | null {
     table: reserved * sector,
     tableSize: tableSectors * sector,
     data: (reserved + copies * tableSectors + rootSectors) * sector,
+    rootSize: rootSectors * sector,
     total: total * sector,
   };
 }

@@ -1,6 +1,9 @@
 import { spells, type Image } from '../image';
+import { extRoot } from './ext-root';
 import { readExfat, readFat } from './fat';
+import { fatRoot } from './fat-root';
 import { readNtfs } from './ntfs';
+import { ntfsRoot } from './ntfs-root';
 import { readBtrfs, readBySignature, readExt, readHfs } from './others';
 import type { Volume } from './types';
 
@@ -14,6 +17,7 @@ const UNKNOWN: Volume = {
   totalBytes: null,
   usedBytes: null,
   encryption: 'none',
+  root: null,
   problems: [],
 };
 
@@ -34,7 +38,16 @@ export function readVolume(image: Image): Volume {
       problems: [{ rule: 'Volume', outcome: 'unknown', sentence: 'Its first blocks were not read.' }],
     };
   }
-  return plausible({ ...UNKNOWN, ...recognise(image, head) });
+  const volume = plausible({ ...UNKNOWN, ...recognise(image, head) });
+  return { ...volume, root: rootOf(image, head, volume) };
+}
+
+/** The names in its root folder, where the file system is one of those whose folders are read. */
+function rootOf(image: Image, head: Uint8Array, { fileSystem, encryption }: Volume): string[] | null {
+  if (encryption !== 'none') return null;
+  if (fileSystem === 'NTFS') return ntfsRoot(image, head);
+  if (fileSystem === 'FAT16' || fileSystem === 'FAT32') return fatRoot(image, head);
+  return fileSystem.startsWith('ext') ? extRoot(image) : null;
 }
 
 function recognise(image: Image, head: Uint8Array): Partial<Volume> {

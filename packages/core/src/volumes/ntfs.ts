@@ -82,28 +82,33 @@ export function readNtfs(image: Image, boot: Uint8Array): Partial<Volume> {
 }
 
 /** A record of the file table with its fix-up undone; null where it was not read. */
-function recordAt(image: Image, { table, record }: NtfsShape, number: number): Uint8Array | 'damaged' | null {
+export function recordAt(image: Image, { table, record }: NtfsShape, number: number): Uint8Array | 'damaged' | null {
   const raw = image.read(table + number * record, record);
   if (!raw) return null;
-  if (!spells(raw, 0, 'FILE')) return 'damaged';
+  return spells(raw, 0, 'FILE') ? (undoFixUp(raw) ?? 'damaged') : 'damaged';
+}
+
+/** A record with its last words put back, which were replaced by a check value; null where a write was torn. */
+export function undoFixUp(raw: Uint8Array): Uint8Array | null {
   const bytes = raw.slice();
   const [at, count] = [u16(bytes, 4), u16(bytes, 6)];
-  if (count !== 1 + record / FIX_UP_STRIDE || at + 2 * count > record) return 'damaged';
+  if (count !== 1 + bytes.length / FIX_UP_STRIDE || at + 2 * count > bytes.length) return null;
   const check = u16(bytes, at);
   for (let n = 1; n < count; n++) {
     const end = n * FIX_UP_STRIDE - 2;
-    if (u16(bytes, end) !== check) return 'damaged';
+    if (u16(bytes, end) !== check) return null;
     bytes.copyWithin(end, at + 2 * n, at + 2 * n + 2);
   }
   return bytes;
 }
 
-/** Where the unnamed attribute of a type begins in a record; null where it has none. */
-function findAttribute(record: Uint8Array, type: number): number | null {
+/** Where the attribute of a type and name begins in a record, the unnamed one unless said; null where it has none. */
+export function findAttribute(record: Uint8Array, type: number, name = ''): number | null {
   for (let at = u16(record, 0x14); at + 8 <= record.length;) {
     const [own, length] = [u32(record, at), u32(record, at + 4)];
     if (own === 0xffff_ffff || length < 16 || at + length > record.length) return null;
-    if (own === type && u8(record, at + 9) === 0) return at;
+    const named = u8(record, at + 9);
+    if (own === type && named === name.length && utf16(record, at + u16(record, at + 10), named) === name) return at;
     at += length;
   }
   return null;
@@ -136,7 +141,7 @@ function bitmapStretches(record: Uint8Array, cluster: number) {
 }
 
 /** The stretches of an image that a run list names, bytes. */
-function* stretchesOf(record: Uint8Array, attributeAt: number, cluster: number) {
+export function* stretchesOf(record: Uint8Array, attributeAt: number, cluster: number) {
   const end = attributeAt + u32(record, attributeAt + 4);
   for (const run of runsOf(record.subarray(attributeAt + u16(record, attributeAt + 0x20), end))) {
     yield { offset: run.cluster === null ? -1 : run.cluster * cluster, length: run.length * cluster };

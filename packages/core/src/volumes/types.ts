@@ -14,5 +14,7 @@ export interface Volume {
   /** null where it cannot be told from what was read: then it is asked for. */
   usedBytes: number | null;
   encryption: Encryption;
+  /** Names in its root folder, of a FAT those of `EFI/` too; null where they were not read, or cannot be. */
+  root: string[] | null;
   problems: Reason[];
 }

@@ -33,6 +33,26 @@ describe('volumes as their systems made them', () => {
     expect(volume.totalBytes).toBeGreaterThan(0);
   });
 
+  // Made and filled by the systems' own commands: folders, a loader, and more names than fit in the folder's record.
+  it.each([
+    ['esp', ['EFI', 'EFI/MICROS~1', 'EFI/BOOT']],
+    ['linux root', ['lost+found', 'bin', 'etc', 'home', 'usr', 'var']],
+    ['linux boot', ['lost+found', 'grub', 'vmlinuz-6.1']],
+    ['windows', ['Program Files', 'ProgramData', 'Users', 'Windows']],
+    ['many folders', Array.from({ length: 60 }, (_none, n) => `Accounts of the year 19${n + 10}`)],
+    ['luks2', null],
+    ['xfs', null],
+  ])('the root folder of %s', (name, root) => {
+    const found = readVolume(madeImage(name)).root;
+    expect(found && [...found].sort()).toEqual(root && [...root].sort());
+  });
+
+  it('names nothing of a folder that was not read', () => {
+    const { size, pieces } = madeBySystems('windows');
+    const some = pieces.slice(0, 1);
+    expect(readVolume(imageOfPieces(size, some)).root).toBeNull();
+  });
+
   it('knows what is locked, what is swap and what is nothing', () => {
     expect(readVolume(madeImage('luks1'))).toMatchObject({ encryption: 'LUKS1', usedBytes: null });
     expect(readVolume(madeImage('luks2'))).toMatchObject({ encryption: 'LUKS2', label: 'vault' });

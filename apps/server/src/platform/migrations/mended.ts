@@ -5,7 +5,7 @@ export class Mended1795900000000 implements MigrationInterface {
   name = 'Mended1795900000000';
 
   async up(runner: QueryRunner): Promise<void> {
-    for (const sql of TABLES) await runner.query(sql);
+    for (const sql of [...TABLES, ...CONTENT]) await runner.query(sql);
   }
 
   async down(): Promise<void> {
@@ -23,4 +23,10 @@ const TABLES = [
   `ALTER TABLE "strip_item" ADD "replaced_count" integer NOT NULL DEFAULT '0'`,
   `ALTER TABLE "run" ADD "losses" jsonb NOT NULL DEFAULT '[]'`,
   `ALTER TABLE "run" ADD "learn" boolean NOT NULL DEFAULT true`,
+];
+
+/** What the system is started from has another name, on the old drive and in what was planned of it. */
+const CONTENT = [
+  `update fact set value = replace(value::text, '"kind": "boot"', '"kind": "loader"')::jsonb
+    where key in ('partition table', 'plan', 'read back', 'added read back') and value::text like '%"kind": "boot"%'`,
 ];

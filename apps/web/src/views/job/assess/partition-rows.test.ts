@@ -93,12 +93,12 @@ describe('a table that was read from a file', () => {
   it('keeps its exact places and figures while only names and kinds are corrected', () => {
     const [first, second] = rowsOf(known);
     if (!first || !second) throw new Error('no rows');
-    const typed = tableOf('gpt', [first, { ...second, name: 'Boot', kind: 'boot', used: '100 KiB' }], 1e12, known);
+    const typed = tableOf('gpt', [first, { ...second, name: 'Boot', kind: 'loader', used: '100 KiB' }], 1e12, known);
     expect(typed).toEqual({
       ok: true,
       table: {
         ...known,
-        partitions: [known.partitions[0], { ...part('2 Boot', 500_001, 1001, 102_400), name: 'Boot', kind: 'boot' }],
+        partitions: [known.partitions[0], { ...part('2 Boot', 500_001, 1001, 102_400), name: 'Boot', kind: 'loader' }],
       },
     });
     expect(tableOf('gpt', [first, { ...second, used: '9 GiB' }], 1e12, known)).toMatchObject({ ok: false, row: 1 });
