@@ -151,11 +151,15 @@ describe('refusals', () => {
     const work = await begin();
     await work.assess();
     await work.reserve(stock);
-    const intent = { ...defaultIntent(FACTS['partition table']), leftOut: ['p1'] };
+    const [efi, system] = FACTS['partition table'].partitions;
+    const books = { ...efi, id: 'p3', name: 'Books', kind: 'data' as const, startSector: 850_000_000 };
+    const table = { ...FACTS['partition table'], partitions: [efi, system, books].flatMap((one) => one ?? []) };
+    await work.put('partition table', table);
+    const intent = { ...defaultIntent(table), leftOut: ['p3'] };
     await work.put('plan draft' as never, { intent, route: 'both at the bench', startedFrom: null });
-    expect((await work.post('/plan')).body.detail).toContain('EFI system was taken out');
+    expect((await work.post('/plan')).body.detail).toContain('Books was taken out');
     await work.put('plan draft' as never, {
-      intent: { ...intent, acknowledged: ['p1'] },
+      intent: { ...intent, acknowledged: ['p3'] },
       route: 'both at the bench',
       startedFrom: null,
     });
@@ -377,7 +381,9 @@ describe('trial starts', () => {
     await work.post('/strip', { way: 'out' });
     await work.put('fitted', { serial: work.job.snapshot.facts['drive choice']?.serial });
     await start({ started: false, note: 'black screen' });
+    shop.clock.now = new Date(shop.clock.now.getTime() + 60_000);
     await start({ started: false, note: 'no drive found', done: 'seated the card again' });
+    shop.clock.now = new Date(shop.clock.now.getTime() + 60_000);
     expect((await start({ started: true, done: 'put it first in the boot order' })).status).toBe(200);
     expect(work.job.trials.map(({ started, note, done }) => [started, note, done])).toEqual([
       [false, 'black screen', undefined],

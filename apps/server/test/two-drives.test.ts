@@ -124,8 +124,9 @@ it('reads each back against its own part of the plan', async () => {
   const look = await ask('added');
   expect([look?.target.serial, names(look)]).toEqual(['PW-0120', ['Books']]);
   const drive = { serial: 'PW-0120', model: '', bytes: 1, sectorSize: 512, link: '' };
+  const compared = look?.compare.map(({ id, name }) => ({ id, name, samples: 64, different: 0 }));
   await agent().send('POST', '/agent/looks', {
-    ...{ id: look?.id, drive, table: look?.expected, problems: [], compared: [], trouble: '' },
+    ...{ id: look?.id, drive, table: look?.expected, problems: [], compared, trouble: '' },
   });
   await refresh();
   expect(work.job.snapshot.facts['added read back']).toMatchObject({ serial: 'PW-0120', asPlanned: true });

@@ -6,7 +6,17 @@ import type { Alarm } from '@udrel/core/identity';
 import type { TargetId } from '@udrel/core/layout';
 import type { MemorySet } from '@udrel/core/memory';
 import type { JudgedStick, Placing } from '@udrel/core/routes';
-import type { Consequence, End, JobFacts, JobSnapshot, Procedure, RunOutcome, Step, StepId } from '@udrel/core/steps';
+import type {
+  Consequence,
+  End,
+  JobFacts,
+  JobSnapshot,
+  Loss,
+  Procedure,
+  RunOutcome,
+  Step,
+  StepId,
+} from '@udrel/core/steps';
 import type { Role } from './roles';
 import type { ModelSpec } from './schemas/models';
 
@@ -84,6 +94,12 @@ export interface RunView {
   curve: ProgressState['curve'];
   /** Estimated seconds when it began. */
   estimate: { low: number; middle: number; high: number };
+  /** What did not come along. */
+  losses: Loss[];
+  /** Seconds that it took where that was typed; null where its berth or the clock say it. */
+  took: number | null;
+  /** Whether estimates learn from it. */
+  learn: boolean;
   /** What was changed since the attempt before, and how device or tool was left. */
   changed: string;
   leftAs: 'shut down' | 'left running' | null;

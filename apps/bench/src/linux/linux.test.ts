@@ -154,7 +154,14 @@ describe('drives at a berth of a Linux machine', () => {
       expected: { scheme: 'gpt', sectorSize: 512, partitions: [] },
       compare: [0, 1].map((n) => {
         const start = (2048 + n * 8192) * 512;
-        return { name: `Swap ${n}`, sourceStart: start, targetStart: start, bytes: 8192 * 512, blocks: 'all' };
+        return {
+          id: `p${n}`,
+          name: `Swap ${n}`,
+          sourceStart: start,
+          targetStart: start,
+          bytes: 8192 * 512,
+          blocks: 'all',
+        };
       }),
     };
     const before = statSync(join(trees.dev, 'nvme0n1')).mtimeMs;
@@ -202,7 +209,7 @@ describe('drives at a berth of a Linux machine', () => {
     writeFileSync(join(trees.dev, 'sdb'), volume);
     const copied = volume.slice();
     copied.fill(0, data + 4000 * cluster);
-    const compare = [{ name: 'Books', sourceStart: 0, targetStart: 0, bytes, blocks: 'used' as const }];
+    const compare = [{ id: 'b', name: 'Books', sourceStart: 0, targetStart: 0, bytes, blocks: 'used' as const }];
     const look: AgentLook = {
       ...work,
       id: 'look',
@@ -213,7 +220,7 @@ describe('drives at a berth of a Linux machine', () => {
       writeFileSync(join(trees.dev, 'nvme0n1'), content);
       return (await linuxBerth(1, [], trees).look(look)).compared;
     };
-    expect(await differing(copied)).toEqual([{ name: 'Books', samples: 64, different: 0 }]);
+    expect(await differing(copied)).toEqual([{ id: 'b', name: 'Books', samples: 64, different: 0, unreadable: 0 }]);
     copied.fill(0, data + 100 * cluster, data + 2100 * cluster);
     const [half] = await differing(copied);
     expect(half?.different).toBeGreaterThan(10);

@@ -111,7 +111,7 @@ function asPlanned({ id, target, expected, compare }: AgentLook): LookResult {
     drive: seen(target.serial, target.bytes),
     table: expected,
     problems: [],
-    compared: compare.map(({ name }) => ({ name, samples: 64, different: 0 })),
+    compared: compare.map(({ id: partition, name }) => ({ id: partition, name, samples: 64, different: 0 })),
     trouble: '',
   };
 }

@@ -37,7 +37,11 @@ async function runReopened(acting: Acting, job: JobRecord, event: Prepared['even
     event: { ...event, data: { ...event.data, attempt: run.attempt } },
     carryOut: async () => {
       if (run.berth !== null) await freeBerth(acting, run.berth);
-      await acting.manager.update(Run, { id: run.id }, { outcome: 'running', note: '', endedAt: null });
+      await acting.manager.update(
+        Run,
+        { id: run.id },
+        { outcome: 'running', note: '', endedAt: null, losses: [], took: null, learn: true },
+      );
     },
   };
 }

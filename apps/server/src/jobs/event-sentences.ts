@@ -93,7 +93,8 @@ const SENTENCES: Readonly<Record<string, (data: Data) => string>> = {
     `${data['onto'] === 'added' ? 'Added drive not' : 'Not'} read back: ${word(data, 'trouble')}`,
   'read back': (data) => `${data['onto'] === 'added' ? 'Added' : 'New'} drive read back: ${word(data, 'verdict')}`,
   'run ended': (data) =>
-    `${runName(data)}, attempt ${word(data, 'attempt')}, ${word(data, 'outcome')}${data['note'] ? `: ${word(data, 'note')}` : ''}`,
+    `${runName(data)}, attempt ${word(data, 'attempt')}, ${word(data, 'outcome')}${data['note'] ? `: ${word(data, 'note')}` : ''}${data['losses'] ? `; lost: ${(data['losses'] as string[]).join(', ')}` : ''}`,
+  'losses told': (data) => `Told, and acknowledged as lost: ${(data['names'] as string[]).join(', ')}`,
   'strip moved': (data) => `${word(data, 'name')}: ${word(data, 'out')} out, ${word(data, 'back')} back`,
   'strip all': (data) => `Everything ${word(data, 'way')}`,
   'gate overridden': (data) => `Passed “${word(data, 'gate')}” with a reason: ${word(data, 'reason')}`,

@@ -21,13 +21,16 @@ export function needOf(snapshot: JobSnapshot): MatchView['need'] {
   const huge = { id: 'new' as const, sectors: Number.MAX_SAFE_INTEGER / 8192, sectorSize: table.sectorSize };
   // What is encrypted can be decrypted before the copy where it is known how much it uses and the drive may be written to.
   const around = aroundOf(snapshot);
-  const locked = table.partitions.filter(({ encrypted, used }) => encrypted && used !== null && around.mayWrite !== false);
+  const locked = table.partitions.filter(
+    ({ encrypted, used }) => encrypted && used !== null && around.mayWrite !== false,
+  );
   const start = { ...defaultIntent(table), decrypted: locked.map(({ id }) => id) };
   const draft = snapshot.facts['plan draft']?.intent;
   const [plan] = planLayout(table, [huge], draft ?? start, around).targets;
   if (!plan) return { bytes: least, sentence: `wanted: at least ${binary(least)}` };
   const sold = plan.smallestSold === null ? binary(plan.smallestBytes) : `${plan.smallestSold} GB`;
-  const smallest = !draft && locked.length > 0 ? `${sold}, ${locked.map(({ name }) => name).join(', ')} decrypted first` : sold;
+  const smallest =
+    !draft && locked.length > 0 ? `${sold}, ${locked.map(({ name }) => name).join(', ')} decrypted first` : sold;
   return {
     bytes: Math.max(least, plan.smallestBytes),
     sentence: `wanted: at least ${binary(least)}; smallest drive that would do: ${smallest}`,

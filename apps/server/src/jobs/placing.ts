@@ -82,17 +82,18 @@ async function freeBerths(manager: EntityManager): Promise<number | null> {
 }
 
 /**
- * What finished runs took against what the figures of the class had said. A watched run goes by the clock of its
- * berth, which a simulated one lets run faster.
+ * What finished runs took against what the figures of the class had said; those that cannot be, or were left over
+ * night, are none to learn from. A watched run took the time in which it wrote, by the clock of its berth, which a
+ * simulated one lets run faster.
  */
 function finishedRuns(manager: EntityManager): Promise<FinishedRun[]> {
   return rows<{ kind: FinishedRun['kind']; source: DriveClass; prior: number; took: number }>(
     manager,
     `select r.kind, r.source_class as source, (r.estimate ->> 'prior')::float as prior,
-            case when r.berth_id is null then extract(epoch from r.ended_at - r.began_at)::float
-                 else (r.progress ->> 'elapsed')::float end as took
+            case when r.berth_id is null then coalesce(r.took, extract(epoch from r.ended_at - r.began_at))::float
+                 else (r.progress ->> 'elapsed')::float - (r.progress ->> 'still')::float end as took
        from run r
-      where r.outcome = 'ended well'
+      where r.outcome = 'ended well' and r.learn
       order by r.ended_at desc limit ${LEARN_FROM}`,
   );
 }

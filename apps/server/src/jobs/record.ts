@@ -226,7 +226,22 @@ function summarise(run: RunView, { health }: JobFacts, now: Date): RunSummary {
   const left = outcome === 'running' ? (run.berth === null ? byEstimate : run.progress.left) : null;
   const alarmed = run.alarms.some(isGrave);
   const wants = outcome === 'running' ? wantsAt(run, health?.grade === 'failing', now) : null;
-  return { id, kind, about, onto, attempt, sourceSerial, targetSerial, outcome, left, alarmed, wants };
+  const short = outcome === 'ended well' && run.berth !== null && run.progress.done < run.plannedBytes;
+  return {
+    id,
+    kind,
+    about,
+    onto,
+    attempt,
+    sourceSerial,
+    targetSerial,
+    outcome,
+    left,
+    alarmed,
+    short,
+    losses: run.losses,
+    wants,
+  };
 }
 
 /** Whether the device runs from a battery; null where its model does not say. */

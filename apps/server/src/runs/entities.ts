@@ -57,6 +57,8 @@ export interface RunRow {
   alarms: (Alarm & { at: string })[];
   /** What did not come along, as it was told when it ended. */
   losses: Loss[];
+  /** Seconds that it took, where whoever ended it said so. */
+  took: number | null;
   /** Whether its duration says something of what such runs take. */
   learn: boolean;
   beganAt: Date;
@@ -87,6 +89,7 @@ export const Run = new EntitySchema<RunRow>({
     leftAs: text({ nullable: true }),
     alarms: json({ default: [] }),
     losses: json({ default: [] }),
+    took: integer({ nullable: true }),
     learn: { ...flag(), default: true },
     beganAt: time(),
     endedAt: time({ nullable: true }),

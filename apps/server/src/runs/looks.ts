@@ -145,9 +145,11 @@ async function keepReadBack(
   const run = latestRun(job.snapshot, onto);
   const { plan } = job.snapshot.facts;
   if (!run || !plan) throw new Refusal(409, 'gate-closed', 'The copy plan is not accepted.');
-  const asPlanned = seen !== null && readBack(job.snapshot, plan, seen, onto).verdict === 'as planned';
-  const fact: ReadBackFact = { serial: run.targetSerial, attempt: run.attempt, seen, asPlanned, whyNot };
+  const judged = seen && readBack(job.snapshot, plan, seen, onto).verdict;
+  const asPlanned = judged !== null && judged !== 'other than planned';
+  const proven = judged === 'as planned';
+  const fact: ReadBackFact = { serial: run.targetSerial, attempt: run.attempt, seen, asPlanned, proven, whyNot };
   await keepFact(acting, job, TARGET_FACTS[onto].readBack, fact, origin);
-  const verdict = seen === null ? `not read: ${whyNot}` : asPlanned ? 'as planned' : 'other than planned';
+  const verdict = judged ?? `not read: ${whyNot}`;
   return { kind: 'read back', data: { onto, attempt: run.attempt, verdict } };
 }

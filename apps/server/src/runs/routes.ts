@@ -3,12 +3,13 @@ import {
   beginRun as beginShape,
   endRun as endShape,
   enterReadBack as readShape,
+  tellLosses as tellShape,
 } from '@udrel/contract/schemas';
 import { route } from '../platform/routes';
 import { listBerths } from './berths';
 import { askLook, enterReadBack } from './looks';
 import { runsNow } from './now';
-import { beginRun, endRun } from './service';
+import { beginRun, endRun, tellLosses } from './service';
 
 export const runRoutes = [
   route('get /berths', {
@@ -29,6 +30,11 @@ export const runRoutes = [
     who: 'work on a job',
     body: endShape,
     handle: (call) => endRun(call, call.params['tag'] ?? '', call.body),
+  }),
+  route('post /jobs/:tag/runs/losses', {
+    who: 'work on a job',
+    body: tellShape,
+    handle: (call) => tellLosses(call, call.params['tag'] ?? '', call.body),
   }),
   route('post /jobs/:tag/look', {
     who: 'work on a job',

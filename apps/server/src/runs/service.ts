@@ -1,9 +1,13 @@
 import { randomUUID } from 'node:crypto';
-import type { BeginRun, EndRun, JobView } from '@udrel/contract/types';
+import type { BeginRun, EndRun, JobView, RunView, TellLosses } from '@udrel/contract/types';
 import { decimal } from '@udrel/core/capacity';
+import { durationDoubt } from '@udrel/core/estimate';
+import { linkCeiling } from '@udrel/core/links';
 import { beginProgress } from '@udrel/core/progress';
-import { TARGET_FACTS, TARGET_NAMES, targetTrusted } from '@udrel/core/steps';
+import { latestRun, TARGET_FACTS, TARGET_NAMES, targetTrusted, untoldLosses } from '@udrel/core/steps';
 import { changeJob, requireStep } from '../jobs/change';
+import { keepFact } from '../jobs/facts';
+import type { JobRecord } from '../jobs/record';
 import { fieldWrong, Refusal } from '../platform/errors';
 import type { Acting } from '../platform/routes';
 import { freeBerth } from './berths';
@@ -58,6 +62,9 @@ export function beginRun(acting: Acting, tag: string, given: BeginRun): Promise<
       changed,
       leftAs: null,
       alarms: [],
+      losses: [],
+      took: null,
+      learn: true,
       beganAt: acting.now,
       endedAt: null,
       progress: beginProgress(),
@@ -74,10 +81,24 @@ export function endRun(acting: Acting, tag: string, given: EndRun): Promise<JobV
     const run = job.runs.find((one) => one.outcome === 'running');
     if (!run) throw new Refusal(409, 'no-run', 'Nothing of this job is running.');
     if (given.outcome === 'failed' && given.note === '') throw fieldWrong('note', 'Note what went wrong.');
-    if (given.outcome === 'ended well' && run.berth !== null && run.progress.done < run.plannedBytes) {
+    // Tools pass over page and hibernation files: less than planned may be all of it. The tool says so, or it is not.
+    if (
+      given.outcome === 'ended well' &&
+      run.berth !== null &&
+      run.progress.done < run.plannedBytes &&
+      given.note === ''
+    ) {
       const seen = `${decimal(run.progress.done)} of ${decimal(run.plannedBytes)}`;
-      throw new Refusal(409, 'not-all-written', `The berth counted only ${seen}. It has not ended well yet.`);
+      throw fieldWrong('note', `The berth counted only ${seen}: note what the tool said. The drive is then read back.`);
     }
+    const losses = given.outcome === 'ended with losses' ? (given.losses ?? []) : [];
+    if (given.outcome === 'ended with losses' && losses.length === 0) {
+      throw fieldWrong('losses', 'Name what was lost: at least one thing.');
+    }
+    if (given.outcome === 'ended with losses' && run.kind !== 'copy') {
+      throw fieldWrong('outcome', 'Only a copy can end with losses.');
+    }
+    const { took, learn } = durationOf(job, run, given, acting.now);
     await acting.manager.update(
       Run,
       { id: run.id },
@@ -86,13 +107,76 @@ export function endRun(acting: Acting, tag: string, given: EndRun): Promise<JobV
         note: given.note,
         leftAs: given.leftAs ?? null,
         endedAt: acting.now,
+        losses,
+        took,
+        learn,
       },
     );
-    return [
-      {
-        kind: 'run ended',
-        data: { kind: run.kind, onto: run.onto, attempt: run.attempt, outcome: given.outcome, note: given.note },
-      },
+    const { kind, onto, attempt } = run;
+    const lost = losses.length > 0 ? { losses: losses.map(({ what }) => what) } : {};
+    return [{ kind: 'run ended', data: { kind, onto, attempt, outcome: given.outcome, note: given.note, ...lost } }];
+  });
+}
+
+/**
+ * How long a run took, and whether estimates may learn from it. A berth counts by itself; what is timed by hand is
+ * asked about where it cannot be, or is far off: it may have been over long before somebody came to end it.
+ */
+function durationOf(
+  job: JobRecord,
+  run: RunView,
+  { outcome, minutes }: EndRun,
+  now: Date,
+): { took: number | null; learn: boolean } {
+  if (outcome === 'failed') return { took: null, learn: false };
+  if (run.berth !== null) return { took: null, learn: outcome === 'ended well' && run.alarms.length === 0 };
+  if (minutes === null) return { took: null, learn: false };
+  const { 'old drive': old, [TARGET_FACTS[run.onto ?? 'new'].choice]: fresh } = job.snapshot.facts;
+  const links = [old?.link, run.onto ? fresh?.link : undefined].filter((link) => link !== undefined);
+  const ceiling = links.length > 0 ? Math.min(...links.map(linkCeiling)) : null;
+  const seconds = minutes === undefined ? (now.getTime() - Date.parse(run.beganAt)) / 1000 : minutes * 60;
+  const doubt = durationDoubt({ ...run.estimate, bytes: run.plannedBytes }, seconds, ceiling);
+  if (doubt === 'impossible') {
+    const most = ceiling === null ? '' : `, more than the ${Math.round(ceiling)} MB/s that its link carries`;
+    throw fieldWrong(
+      'minutes',
+      `${decimal(run.plannedBytes)} in ${Math.round(seconds)} s cannot be${most}. Type how many minutes it took, or say that nobody knows.`,
+    );
+  }
+  if (doubt === 'unlikely' && minutes === undefined) {
+    const expected = `${Math.round(run.estimate.low / 60)} to ${Math.round(run.estimate.high / 60)} min`;
+    throw fieldWrong(
+      'minutes',
+      `It ran for ${Math.round(seconds / 60)} min by the clock; expected were ${expected}. Type how many minutes it took, or say that nobody knows.`,
+    );
+  }
+  return {
+    took: minutes === undefined ? null : Math.round(seconds),
+    learn: doubt === null && outcome === 'ended well',
+  };
+}
+
+/** What a copy lost is acknowledged, each by its name as it was typed: the customer was told. */
+export function tellLosses(acting: Acting, tag: string, given: TellLosses): Promise<JobView> {
+  const { onto = 'new', names } = given;
+  return changeJob(acting, tag, given.version, async (job) => {
+    requireStep(job, 'tell losses');
+    const run = latestRun(job.snapshot, onto);
+    const open = untoldLosses(job.snapshot, onto);
+    const stray = names.find(
+      (name) => !run?.losses.some(({ what }) => what.trim().toLowerCase() === name.toLowerCase()),
+    );
+    if (!run || open.length === 0) throw new Refusal(409, 'nothing-lost', 'Nothing is to be acknowledged.');
+    if (stray !== undefined)
+      throw fieldWrong('names', `“${stray}” is none of what was lost: type it as it stands there.`);
+    const { serial, attempt } = { serial: run.targetSerial, attempt: run.attempt };
+    const before = job.snapshot.facts['losses told']?.told ?? [];
+    const own = before.find((one) => one.serial === serial && one.attempt === attempt);
+    const told = [
+      ...before.filter((one) => one !== own),
+      { serial, attempt, names: [...new Set([...(own?.names ?? []), ...names])] },
     ];
+    await keepFact(acting, job, 'losses told', { told }, 'typed');
+    return [{ kind: 'losses told', data: { onto, attempt, names } }];
   });
 }

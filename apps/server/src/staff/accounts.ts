@@ -1,8 +1,8 @@
 import type { AccountView, AddStaff, ChangePassword, ChangeStaff, ResetPassword, SetPin } from '@udrel/contract/types';
-import type {} from 'express-session';
 import type { DataSource, EntityManager } from 'typeorm';
 import { noteAudit } from '../audit/service';
 import { firstRow, rows } from '../platform/database';
+import type {} from '../platform/session-store';
 import { fieldWrong, notFound, Refusal } from '../platform/errors';
 import type { Acting, Call } from '../platform/routes';
 import { Staff } from './entities';

@@ -1,10 +1,10 @@
 import { createHash } from 'node:crypto';
 import type { SignedInView, SwitchableView, SwitchTo } from '@udrel/contract/types';
 import type { Request } from 'express';
-import type {} from 'express-session';
 import type { EntityManager } from 'typeorm';
 import { noteAudit } from '../audit/service';
 import { rows } from '../platform/database';
+import type {} from '../platform/session-store';
 import { notFound, Refusal } from '../platform/errors';
 import type { Call } from '../platform/routes';
 import { Staff } from './entities';

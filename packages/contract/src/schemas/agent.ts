@@ -49,7 +49,16 @@ export const lookResult = object({
   table: nullable(partitionTable),
   problems: reasons,
   /** Samples of both drives that were compared, and how many differed, partition by partition. */
-  compared: list(object({ name: text(72), samples: whole(0, 1_000_000), different: whole(0, 1_000_000) }), 128),
+  compared: list(
+    object({
+      id: optional(text(40)),
+      name: text(72),
+      samples: whole(0, 1_000_000),
+      different: whole(0, 1_000_000),
+      unreadable: optional(whole(0, 1_000_000)),
+    }),
+    128,
+  ),
   /** Why nothing could be read; empty where it could. */
   trouble: text(300, 0),
 });

@@ -122,10 +122,18 @@ export const stampPreparation = object({
 });
 export type StampPreparation = Infer<typeof stampPreparation>;
 export const LEFT_AS = ['shut down', 'left running'] as const;
+const loss = object({ what: text(120), where: text(120, 0), bytes: nullable(byteCount) });
+/** Acknowledging what a copy has lost: each loss by its name, typed. */
+export const tellLosses = object({ version, onto, names: list(text(120), 60, 1) });
+export type TellLosses = Infer<typeof tellLosses>;
 export const endRun = object({
   version,
   outcome: oneOf(...RUN_ENDS),
   note: text(300, 0),
+  /** What did not come along, where it ended with losses. */
+  losses: optional(list(loss, 60)),
+  /** Minutes that it took, where the clock does not say it; null where nobody knows. */
+  minutes: optional(nullable(number(0, 1_000_000))),
   /** How the device or the tool was left. */
   leftAs: optional(nullable(oneOf(...LEFT_AS))),
 });

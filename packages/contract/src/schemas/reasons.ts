@@ -2,12 +2,12 @@ import { OUTCOMES } from '@udrel/core/reason';
 import { list, object, oneOf, optional, text } from '../shape';
 
 const line = {
-    rule: text(60),
-    outcome: oneOf(...OUTCOMES),
-    sentence: text(300),
-    remedy: optional(text(300)),
-    measured: optional(text(120)),
-    limit: optional(text(120)),
+  rule: text(60),
+  outcome: oneOf(...OUTCOMES),
+  sentence: text(300),
+  remedy: optional(text(300)),
+  measured: optional(text(120)),
+  limit: optional(text(120)),
 };
 
 /** Lines of a check ledger, as the core writes them. */

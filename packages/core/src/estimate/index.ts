@@ -1,5 +1,6 @@
 export type * from './types';
 export { HEALTH_GRADES, RUN_KINDS } from './types';
 export { calibrate } from './calibrate';
+export { durationDoubt, type DurationDoubt } from './plausible';
 export { estimateRun, type RunWork } from './run';
 export { linkStage, readStage, spins, writeStage, type ReadSource } from './stages';

@@ -4,7 +4,11 @@ import { part } from './part.test-data';
 import { defaultIntent, planLayout, type Circumstances, type LayoutIntent, type SourceTable } from './index';
 
 const AROUND: Circumstances = { uefi: null, oldStays: false, mayWrite: null };
-const drive = (nominal = 480) => ({ id: 'new' as const, sectors: bytesOfNominal(nominal) / 512, sectorSize: 512 as const });
+const drive = (nominal = 480) => ({
+  id: 'new' as const,
+  sectors: bytesOfNominal(nominal) / 512,
+  sectorSize: 512 as const,
+});
 const gpt: SourceTable = {
   scheme: 'gpt',
   sectorSize: 512,
@@ -24,8 +28,12 @@ const mbr: SourceTable = {
   ],
 };
 
-const plan = (table: SourceTable, over: Partial<LayoutIntent> = {}, around: Partial<Circumstances> = {}, nominal = 480) =>
-  planLayout(table, [drive(nominal)], { ...defaultIntent(table), ...over }, { ...AROUND, ...around });
+const plan = (
+  table: SourceTable,
+  over: Partial<LayoutIntent> = {},
+  around: Partial<Circumstances> = {},
+  nominal = 480,
+) => planLayout(table, [drive(nominal)], { ...defaultIntent(table), ...over }, { ...AROUND, ...around });
 const rules = (...given: Parameters<typeof plan>) => plan(...given).problems.map(({ rule }) => rule);
 
 /** What the plan is once the remedy of that name is taken. */
@@ -41,25 +49,48 @@ describe('what the system is started from', () => {
   it.each([
     ['an EFI system partition', gpt, 'EFI'],
     ['an active loader partition of an MBR', mbr, 'Start'],
-    ['a separate boot volume', { ...gpt, partitions: [part('Boot', 1, 500, { kind: 'loader', fileSystem: 'ext4' }), ...gpt.partitions.slice(1)] }, 'Boot'],
-  ] satisfies [string, SourceTable, string][])('%s is not left out of a drive that is to start, acknowledged or not', (_name, table, id) => {
-    const given: Parameters<typeof plan> = [table, { leftOut: [id], acknowledged: [id] }];
-    expect(rules(...given)).toEqual(['Loader']);
-    expect(after(given, 'Bring it').problems).toEqual([]);
-  });
+    [
+      'a separate boot volume',
+      {
+        ...gpt,
+        partitions: [part('Boot', 1, 500, { kind: 'loader', fileSystem: 'ext4' }), ...gpt.partitions.slice(1)],
+      },
+      'Boot',
+    ],
+  ] satisfies [string, SourceTable, string][])(
+    '%s is not left out of a drive that is to start, acknowledged or not',
+    (_name, table, id) => {
+      const given: Parameters<typeof plan> = [table, { leftOut: [id], acknowledged: [id] }];
+      expect(rules(...given)).toEqual(['Loader']);
+      expect(after(given, 'Bring it').problems).toEqual([]);
+    },
+  );
 
   it('may stay where no system comes along, or where one is made anew', () => {
     const data = { leftOut: ['EFI', 'System'], acknowledged: ['EFI', 'System'] };
     expect(rules(gpt, data)).toEqual([]);
-    const efi = { id: 'efi-new', name: 'EFI', kind: 'EFI system', fileSystem: 'FAT32', bytes: 300 * 2 ** 20, on: 'new' } as const;
-    expect(rules(mbr, { scheme: 'gpt', added: [efi], leftOut: ['Start'], acknowledged: ['Start'] }, { uefi: true })).toEqual([]);
+    const efi = {
+      id: 'efi-new',
+      name: 'EFI',
+      kind: 'EFI system',
+      fileSystem: 'FAT32',
+      bytes: 300 * 2 ** 20,
+      on: 'new',
+    } as const;
+    expect(
+      rules(mbr, { scheme: 'gpt', added: [efi], leftOut: ['Start'], acknowledged: ['Start'] }, { uefi: true }),
+    ).toEqual([]);
   });
 });
 
 describe('which holds the system, where that is not known', () => {
   const open: SourceTable = {
     ...gpt,
-    partitions: [gpt.partitions[0], part('Work', 101, 100_000, { kind: 'not known' }), part('Store', 100_101, 300_000, { kind: 'not known' })].flatMap((one) => one ?? []),
+    partitions: [
+      gpt.partitions[0],
+      part('Work', 101, 100_000, { kind: 'not known' }),
+      part('Store', 100_101, 300_000, { kind: 'not known' }),
+    ].flatMap((one) => one ?? []),
   };
 
   it('is asked with both named by size before one of them is left behind', () => {
@@ -76,7 +107,12 @@ describe('which holds the system, where that is not known', () => {
 });
 
 describe('what the readers found wrong', () => {
-  const remark = { rule: 'Clean', outcome: 'limit' as const, sentence: 'It was not shut down cleanly.', remedy: 'shut down fully' };
+  const remark = {
+    rule: 'Clean',
+    outcome: 'limit' as const,
+    sentence: 'It was not shut down cleanly.',
+    remedy: 'shut down fully',
+  };
   const unclean = { ...gpt, remarks: [{ ...remark, about: 'System' }] };
 
   it('stands against the plan, with what to do; copied as it is, a volume goes whole', () => {
@@ -100,7 +136,10 @@ describe('what the readers found wrong', () => {
     ['Primary table', true],
     ['Two copies', true],
   ])('of the table: %s can be gone on with: %s', (rule, may) => {
-    const table = { ...gpt, remarks: [{ rule, outcome: 'fail' as const, sentence: 'It is wrong.', remedy: 'mend it' }] };
+    const table = {
+      ...gpt,
+      remarks: [{ rule, outcome: 'fail' as const, sentence: 'It is wrong.', remedy: 'mend it' }],
+    };
     expect(rules(table)).toEqual([rule]);
     const labels = plan(table).problems[0]?.actions?.map(({ label }) => label);
     expect(labels).toEqual(may ? ['To Assess', 'Go on as it was read'] : ['To Assess']);
@@ -125,7 +164,10 @@ describe('a plan that no table can hold', () => {
   });
 
   it('is refused: more than 128 entries of a GPT', () => {
-    const many = { ...gpt, partitions: Array.from({ length: 128 }, (_none, n) => part(`p${n}`, 1 + n * 10, 10, { used: null })) };
+    const many = {
+      ...gpt,
+      partitions: Array.from({ length: 128 }, (_none, n) => part(`p${n}`, 1 + n * 10, 10, { used: null })),
+    };
     expect(rules(many)).toEqual([]);
     expect(rules(many, { added: [volume] })).toEqual(['Entries']);
   });
@@ -137,7 +179,9 @@ describe('an old drive that is not to be written to', () => {
     partitions: gpt.partitions.map((one) => (one.id === 'System' ? { ...one, encrypted: true } : one)),
   };
   const writes = (given: ReturnType<typeof plan>) =>
-    [...given.problems, ...given.notes].flatMap(({ actions }) => actions ?? []).filter(({ label }) => label.startsWith('Decrypt'));
+    [...given.problems, ...given.notes]
+      .flatMap(({ actions }) => actions ?? [])
+      .filter(({ label }) => label.startsWith('Decrypt'));
 
   it('is offered no decrypting in place, not even for want of room; what was decided before is refused', () => {
     expect(writes(plan(locked, {}, { mayWrite: true })).length).toBeGreaterThan(0);

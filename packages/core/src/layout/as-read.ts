@@ -17,7 +17,9 @@ export function asReadPoints(table: SourceTable, plan: Bare, intent: LayoutInten
     ...remarks.filter(({ about }) => about === undefined).flatMap((remark) => tablePoint(remark, intent)),
     ...plan.partitions.flatMap((one) => {
       const own = remarks.filter(({ about }) => about === one.source.id);
-      return own.length > 0 && one.change !== 'left behind' && one.change !== 'stays' ? volumePoint(one, own, intent) : [];
+      return own.length > 0 && one.change !== 'left behind' && one.change !== 'stays'
+        ? volumePoint(one, own, intent)
+        : [];
     }),
     ...systemPoints(plan, intent),
   ];
@@ -48,7 +50,10 @@ function volumePoint({ source }: PlannedPartition, own: readonly SourceRemark[],
   const remedy = own.find((remark) => remark.remedy)?.remedy ?? 'check its file system';
   const goOn = { label: 'Copy it as it is', intent: { asItIs: [...asItIs, source.id] } };
   return [
-    { ...fail('As read', sentence, `${remedy}, and read the drive again; or copy it whole`, [toAssess, goOn]), ...about },
+    {
+      ...fail('As read', sentence, `${remedy}, and read the drive again; or copy it whole`, [toAssess, goOn]),
+      ...about,
+    },
   ];
 }
 

@@ -57,9 +57,7 @@ describe('a replacement exactly as large', () => {
     const table: SourceTable = {
       scheme: 'mbr',
       sectorSize: 512,
-      partitions: [
-        partition('Vault', { encrypted: true, startSector: 63, sectors: sectorsOfNominal(500) - 63 }),
-      ],
+      partitions: [partition('Vault', { encrypted: true, startSector: 63, sectors: sectorsOfNominal(500) - 63 })],
     };
     const plan = planLayout(table, [drive(sectorsOfNominal(500), 512)], defaultIntent(table));
     expect(plan.problems.map(({ rule }) => rule)).toEqual(['Room']);

@@ -140,7 +140,12 @@ describe('the scheme of the new table', () => {
     const [add] = asks.problems[0]?.actions ?? [];
     expect(add).toMatchObject({ label: 'Add one' });
     if (!add || !('intent' in add)) throw new Error('nothing can be done');
-    const made = plan({ scheme: 'gpt', ...add.intent }, undefined, { uefi: true, oldStays: false, mayWrite: null }, old);
+    const made = plan(
+      { scheme: 'gpt', ...add.intent },
+      undefined,
+      { uefi: true, oldStays: false, mayWrite: null },
+      old,
+    );
     expect(made.problems).toEqual([]);
     expect(made.added[0]?.target).toMatchObject({ startSector: 2048, bytes: 260 * MIB });
     expect(made.notes.map(({ sentence }) => sentence).join()).toContain('setup is changed to start by UEFI');

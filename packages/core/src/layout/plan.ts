@@ -198,11 +198,7 @@ function sequence(
 }
 
 /** Who gets the spare room of a drive, as weights by id. */
-function shares(
-  here: readonly SourcePartition[],
-  on: TargetId,
-  intent: LayoutIntent,
-): Map<string, number> {
+function shares(here: readonly SourcePartition[], on: TargetId, intent: LayoutIntent): Map<string, number> {
   const { spare, sizes, added } = intent;
   const may = here.filter((one) => isResizable(asCopied(one, intent)) && sizes[one.id] === undefined);
   if (spare.to === 'in proportion') return new Map(may.map((one) => [one.id, one.sectors]));

@@ -205,11 +205,17 @@ function decrypt({ source }: PlannedPartition, { decrypted }: LayoutIntent): Pla
 }
 
 /** Decrypting writes to every block of a volume: not on a drive that fails or wears out. */
-function decryptingIt({ source, change }: PlannedPartition, intent: LayoutIntent, { mayWrite }: Circumstances): PlanPoint[] {
+function decryptingIt(
+  { source, change }: PlannedPartition,
+  intent: LayoutIntent,
+  { mayWrite }: Circumstances,
+): PlanPoint[] {
   if (mayWrite !== false || !intent.decrypted.includes(source.id) || change === 'left behind') return [];
   const whole = { label: 'Copy it whole', intent: { decrypted: intent.decrypted.filter((id) => id !== source.id) } };
   const sentence = `Decrypting ${source.name} writes to every block of the old drive, which is not to be trusted.`;
-  return [{ ...fail('Decrypting', sentence, 'copy it whole, and decrypt it on the new drive', [whole]), about: source.id }];
+  return [
+    { ...fail('Decrypting', sentence, 'copy it whole, and decrypt it on the new drive', [whole]), about: source.id },
+  ];
 }
 
 function remarks(one: PlannedPartition, intent: LayoutIntent, { mayWrite }: Circumstances): PlanPoint[] {
@@ -233,7 +239,10 @@ function remarks(one: PlannedPartition, intent: LayoutIntent, { mayWrite }: Circ
   } else if (source.encrypted) {
     notes.push({
       ...(mayWrite === false
-        ? limit('Encrypted', `${name} is encrypted: it is copied whole. Decrypt it on the new drive, not on the old one.`)
+        ? limit(
+            'Encrypted',
+            `${name} is encrypted: it is copied whole. Decrypt it on the new drive, not on the old one.`,
+          )
         : limit('Encrypted', `${name} is encrypted: it is copied whole and keeps its size.`, [decrypt(one, intent)])),
       ...about,
     });

@@ -1,7 +1,16 @@
 import { MIB, TIB } from '../capacity';
 import type { Reason } from '../reason';
 import { fail, limit, type Bare } from './point';
-import type { Circumstances, LayoutIntent, NewVolume, PlanAction, PlanPoint, Scheme, SourceTable, TargetDrive } from './types';
+import type {
+  Circumstances,
+  LayoutIntent,
+  NewVolume,
+  PlanAction,
+  PlanPoint,
+  Scheme,
+  SourceTable,
+  TargetDrive,
+} from './types';
 
 /** Sectors that an entry of an MBR can name. */
 const MBR_REACH = 2 ** 32;

@@ -28,6 +28,7 @@ describe('what a run’s figures point to', () => {
     ['as USB 2.0 does', said(400, 300, () => 36)],
     ['half of what was expected', said(100, 300, () => 50)],
     ['cache of the new drive is spent', said(400, 400, (t) => (t < 150 ? 500 : 120))],
+    ['The old one reads badly', said(90, 400, (t) => (t < 150 ? 90 : 6))],
     ['too hot', said(400, 400, (t) => (t % 50 > 25 ? 320 : 100))],
     ['far slower', said(400, 300, () => 90)],
     ['the drives are idle', said(100, 400, (t) => (t < 100 ? 90 : 0))],
@@ -61,6 +62,12 @@ describe('what a run’s figures point to', () => {
     expect(adviceOn({ ...progress, condition: 'not started', elapsed: 90 }, curve, 90)?.sentence).toContain(
       'nothing yet',
     );
+  });
+
+  it('leaves a run alone that only reads, and asks what the tool says of one that stopped short', () => {
+    const { progress, curve } = after(60, () => 90);
+    expect(adviceOn({ ...progress, condition: 'reading' }, curve, 90)?.sentence).toContain('Leave it alone');
+    expect(adviceOn({ ...progress, condition: 'stopped short' }, curve, 90)?.sentence).toContain('hibernation files');
   });
 
   it('says nothing of a run at its rate, whatever the rate', () => {

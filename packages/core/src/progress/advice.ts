@@ -10,6 +10,9 @@ export interface RunAdvice {
 /** What a USB 2.0 link carries in practice, MB/s. */
 const USB2 = { low: 25, high: 45 } as const;
 
+/** The slowest that a drive without moving parts writes once its cache is spent, MB/s (rule of thumb, less a margin). */
+const SPENT_CACHE = 45;
+
 const OTHER_WAY = ['another lead', 'another socket', 'another enclosure'];
 
 /**
@@ -53,6 +56,17 @@ export function adviceOn(progress: Progress, curve: Curve, expected: number): Ru
         sentence: 'All bytes are written. See that the tool says it is done, then record the end.',
         changes: [],
       };
+    case 'reading':
+      return {
+        sentence: 'It reads and writes nothing: the tool looks for what is in use, or compares. Leave it alone.',
+        changes: [],
+      };
+    case 'stopped short':
+      return {
+        sentence:
+          'It has written less than planned and stands still. Tools that pass over page and hibernation files do: see what it says.',
+        changes: OTHER_WAY,
+      };
     case 'not started':
       return elapsed > 60
         ? { sentence: 'The berth has counted nothing yet. Was the tool started on these drives?', changes: OTHER_WAY }
@@ -76,6 +90,12 @@ function slow(latest: number, expected: number, elapsed: number, curve: Curve): 
     return {
       sentence: 'The rate saws up and down: the new drive is too hot. Give it air; it goes faster by itself.',
       changes: ['air over the new drive', 'a heatsink'],
+    };
+  }
+  if (fell(curve) && rate < SPENT_CACHE) {
+    return {
+      sentence: `It began faster and moves at ${Math.round(rate)} MB/s: slower than any new drive writes. The old one reads badly here: look at its health.`,
+      changes: ['easy parts first with large blocks', 'a time limit for each bad place'],
     };
   }
   if (fell(curve)) {

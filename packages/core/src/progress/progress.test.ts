@@ -76,7 +76,7 @@ describe('progress of a run', () => {
     expect(progressOf(feed(over), 5e9).wrote).toEqual({ seconds: 50, rate: 100 });
     fc.assert(
       fc.property(fc.integer({ min: 1, max: 200 }), fc.integer({ min: 1, max: 300 }), fc.nat(5000), (s, rate, idle) => {
-        const samples = [...steady(s, rate), at(s + 1 + idle, s * rate * 1e6)];
+        const samples = [...steady(s, rate), at(s + 10 + idle, s * rate * 1e6)];
         const { wrote } = progressOf(feed(samples), s * rate * 1e6);
         expect(wrote?.seconds).toBe(s);
         expect(wrote?.rate).toBeCloseTo(rate, 6);
@@ -99,8 +99,27 @@ describe('progress of a run', () => {
   });
 
   it('knows when all is written, and says nothing of time before it has figures', () => {
-    expect(progressOf(feed(steady(50, 100)), 5e9).condition).toBe('all written');
+    expect(progressOf(feed([...steady(50, 100), at(62, 5e9)]), 5e9).condition).toBe('all written');
     expect(progressOf(beginProgress(), 5e9)).toMatchObject({ condition: 'not started', left: null });
+  });
+
+  it('goes on moving while more than planned is written: it has ended only when writing has', () => {
+    const more = progressOf(feed(steady(80, 100)), 5e9);
+    expect(more).toMatchObject({ condition: 'moving', left: null, wrote: null });
+    expect(progressOf(feed([...steady(80, 100), at(95, 8e9)]), 5e9)).toMatchObject({
+      condition: 'all written',
+      wrote: { seconds: 80, rate: 100 },
+    });
+  });
+
+  it('does not stand still while it reads, and has stopped short where most of it is written', () => {
+    const reading = (from: number, seconds: number, written: number) =>
+      Array.from({ length: seconds }, (_none, n) => ({ ...at(from + n + 1, written), read: written + (n + 1) * 1e8 }));
+    const begun = steady(10, 100);
+    expect(progressOf(feed([...begun, ...reading(10, 300, 1e9)]), 40e9).condition).toBe('reading');
+    expect(progressOf(feed([...begun, ...reading(10, 300, 1e9)]), 1e9).condition).toBe('reading back');
+    expect(progressOf(feed([...steady(90, 100), at(300, 9e9)]), 10e9).condition).toBe('stopped short');
+    expect(progressOf(feed([...steady(70, 100), at(300, 7e9)]), 10e9).condition).toBe('stalled');
   });
 
   it('keeps counting exactly, takes repeats once and keeps the curve small', () => {

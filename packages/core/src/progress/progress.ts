@@ -11,7 +11,20 @@ export interface Sample {
   busy?: number;
 }
 
-export type Condition = 'not started' | 'moving' | 'quiet' | 'stalled' | 'errors' | 'all written' | 'reading back';
+/**
+ * `reading`: nothing is written, but read on. `stopped short`: most of it is written and nothing moves any more, as
+ * when a tool has passed over page and hibernation files. `all written`: all that was planned, and it has ended.
+ */
+export type Condition =
+  | 'not started'
+  | 'moving'
+  | 'reading'
+  | 'quiet'
+  | 'stalled'
+  | 'stopped short'
+  | 'errors'
+  | 'all written'
+  | 'reading back';
 
 /** What is remembered of a run: enough to go on in constant time and to draw its curve. Times in seconds. */
 export interface ProgressState {
@@ -64,7 +77,11 @@ const CURVE_POINTS = 160;
 /** Standing still is normal for a while: tools check and write tables. After two minutes it is not. */
 const QUIET_AFTER = 15;
 const STALLED_AFTER = 120;
+/** Once as much is written as was planned, so long without a byte says that writing is over. */
+const ENDED_AFTER = 10;
 const ERRORS_LINGER = 60;
+/** From this share of the plan on a run that stands still may simply be over: tools pass over files that are made anew. */
+const PERHAPS_OVER = 0.8;
 /** Runs seldom fall under this share of their own mean rate for long. */
 const SLOWEST_SHARE = 0.6;
 
@@ -180,7 +197,7 @@ export function progressOf(state: Counted, planned: number): Progress {
     elapsed: state.elapsed,
     sourceWritten: state.sourceWritten,
     busy: state.busy,
-    wrote: planned > 0 && state.done >= planned ? wroteIn(state) : null,
+    wrote: hasEnded(state, planned) ? wroteIn(state) : null,
   };
 }
 
@@ -191,22 +208,31 @@ function wroteIn({ elapsed, still, moved }: Counted): NonNullable<Progress['wrot
 
 function conditionOf(state: Counted, planned: number): Condition {
   if (!state.last && state.elapsed === 0) return 'not started';
-  // What is still read once all is written is the tool comparing both drives.
-  if (planned > 0 && state.done >= planned) {
-    return state.still > 0 && state.unread < QUIET_AFTER ? 'reading back' : 'all written';
-  }
-  if (state.still >= STALLED_AFTER) return 'stalled';
+  const idle = idleFor(state);
+  // What is still read once all is written is the tool comparing both drives; what is still written is more of it.
+  if (hasEnded(state, planned)) return state.unread < ENDED_AFTER ? 'reading back' : 'all written';
+  if (idle >= STALLED_AFTER) return planned > 0 && state.done >= planned * PERHAPS_OVER ? 'stopped short' : 'stalled';
   if (state.sinceError !== null && state.sinceError < ERRORS_LINGER) return 'errors';
-  return state.still >= QUIET_AFTER ? 'quiet' : 'moving';
+  if (state.still < QUIET_AFTER) return 'moving';
+  return idle < QUIET_AFTER ? 'reading' : 'quiet';
+}
+
+/** How long nothing has moved at all, neither read nor written, seconds. */
+const idleFor = ({ still, unread }: Counted) => Math.min(still, unread);
+
+/** Whether all that was planned is written and writing has come to its end. */
+function hasEnded({ done, still }: Counted, planned: number): boolean {
+  return planned > 0 && done >= planned && still >= ENDED_AFTER;
 }
 
 /** From the latest rate and from the mean of the whole run, so that a short burst or stop does not upset it. */
 function timeLeft(state: Counted, planned: number, rate: number): Progress['left'] {
   if (planned <= 0 || state.recent.length < 3) return null;
   const remaining = Math.max(0, planned - state.done) / 1e6;
-  if (remaining === 0) return { low: 0, high: 0 };
+  // As much is written as was planned: how much more it will be nobody knows until it ends.
+  if (remaining === 0) return hasEnded(state, planned) ? { low: 0, high: 0 } : null;
   const mean = state.moved / 1e6 / Math.max(1, state.elapsed);
-  if (mean <= 0 || state.still >= STALLED_AFTER) return null;
+  if (mean <= 0 || idleFor(state) >= STALLED_AFTER) return null;
   const fast = Math.max(mean, rate);
   const slow = Math.max(mean * SLOWEST_SHARE, Math.min(mean, percentile(state.recent, 0.1)));
   return { low: Math.round(remaining / fast), high: Math.round(remaining / slow) };

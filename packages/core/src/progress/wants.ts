@@ -1,13 +1,14 @@
 import type { Condition } from './progress';
 
 /** Why hands are wanted at something that runs by itself. */
-export type RunWants = 'alarm' | 'stalled' | 'errors' | 'all written' | 'overdue';
+export type RunWants = 'alarm' | 'stalled' | 'errors' | 'stopped short' | 'all written' | 'overdue';
 
 /** The same in words, after what runs was named. */
 export const WANTS_WORDS: Readonly<Record<RunWants, string>> = {
   alarm: 'alarm at its berth',
   stalled: 'it stands still',
   errors: 'reads fail',
+  'stopped short': 'it wrote less than planned and stands still',
   'all written': 'all is written',
   overdue: 'it should be over',
 };
@@ -29,6 +30,6 @@ export interface Watching {
 export function wantsOf({ condition, alarmed, failingSource, watched, gone, within }: Watching): RunWants | null {
   if (alarmed) return 'alarm';
   if (!watched) return gone > within ? 'overdue' : null;
-  if (condition === 'stalled' || condition === 'all written') return condition;
+  if (condition === 'stalled' || condition === 'stopped short' || condition === 'all written') return condition;
   return condition === 'errors' && !failingSource ? 'errors' : null;
 }

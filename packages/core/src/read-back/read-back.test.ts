@@ -39,12 +39,15 @@ const finished: SeenTarget = {
     ),
   },
   problems: [],
-  compared: [],
+  compared: ['EFI', 'Reserved', 'System', 'Recovery'].map((name) => ({ id: name, name, samples: 64, different: 0 })),
 };
 const judged = (change: (one: SourcePartition) => SourcePartition | null, over: Partial<SeenTarget> = {}) => {
   const partitions = finished.table.partitions.flatMap((one) => change(one) ?? []);
   return readBack(snapshot, plan, { ...finished, table: { ...finished.table, partitions }, ...over });
 };
+/** What was compared, with the system's samples otherwise. */
+const comparedAs = (over: Partial<SeenTarget['compared'][number]>) =>
+  finished.compared.map((one) => (one.name === 'System' ? { ...one, ...over } : one));
 const only = (name: string, over: Partial<SourcePartition>) => (one: SourcePartition) =>
   one.name === name ? { ...one, ...over } : one;
 const against = (result: ReturnType<typeof readBack>) =>
@@ -55,7 +58,7 @@ describe('a finished drive against its plan', () => {
     const result = judged((one) => one);
     expect(result.verdict).toBe('as planned');
     expect(against(result)).toEqual([]);
-    expect(result.reasons).toHaveLength(4);
+    expect(result.reasons).toHaveLength(8);
   });
 
   it.each<[string, ReturnType<typeof judged>, [string, string][]]>([
@@ -76,11 +79,7 @@ describe('a finished drive against its plan', () => {
       judged((one) => one, { problems: [{ rule: 'Backup', outcome: 'fail', sentence: 'not at the end' }] }),
       [['Backup', 'fail']],
     ],
-    [
-      'samples differ',
-      judged((one) => one, { compared: [{ name: 'System', samples: 64, different: 3 }] }),
-      [['System', 'fail']],
-    ],
+    ['samples differ', judged((one) => one, { compared: comparedAs({ different: 3 }) }), [['System', 'fail']]],
   ])('%s', (_name, result, wanted) => {
     expect(against(result)).toEqual(wanted);
     expect(result.verdict).toBe(wanted.some(([, outcome]) => outcome === 'fail') ? 'other than planned' : 'as planned');
@@ -139,7 +138,7 @@ describe('a finished drive against its plan', () => {
   });
 
   it('lets a system that ran on differ a little, and nothing else', () => {
-    const seen = (different: number) => ({ ...finished, compared: [{ name: 'System', samples: 64, different }] });
+    const seen = (different: number) => ({ ...finished, compared: comparedAs({ different }) });
     const by = (startedFrom: AcceptedPlan['startedFrom'], different: number) =>
       readBack(snapshot, { ...plan, startedFrom }, seen(different)).verdict;
     expect([by('its own system', 3), by('its own system', 40), by(null, 1)]).toEqual([
@@ -147,5 +146,73 @@ describe('a finished drive against its plan', () => {
       'other than planned',
       'other than planned',
     ]);
+  });
+
+  it('is proven only where its contents were compared; page files passed over are no loss, more is', () => {
+    const none = judged((one) => one, { compared: [] });
+    expect(none.verdict).toBe('as planned, contents not compared');
+    expect(against(none).map(([rule]) => rule)).toEqual(['EFI', 'System', 'Recovery']);
+    const uses = (share: number) => judged(only('System', { used: 100_000 * MIB * share })).verdict;
+    expect([uses(1), uses(0.93), uses(0.86)]).toEqual(['as planned', 'as planned', 'other than planned']);
+  });
+
+  it('misses 28 of 200 GiB', () => {
+    const used = 200 * GIB;
+    const rescued = {
+      ...plan,
+      table: { ...table, partitions: table.partitions.map(only('System', { used, sectors: (400 * GIB) / 512 })) },
+    };
+    const big = job({ facts: { 'drive choice': { ...choice, bytes: bytesOfNominal(1000) } } });
+    const places = planLayout(rescued.table, targetsOf(big.facts), rescued.intent);
+    const accepted = {
+      ...rescued,
+      targets: places.targets,
+      partitions: places.partitions.flatMap(({ target }) => target ?? []),
+    };
+    const partitions = places.partitions.flatMap(({ source, target }) =>
+      target ? [{ ...source, startSector: target.startSector, sectors: target.sectors }] : [],
+    );
+    const verdict = (left: number) => {
+      const seenTable = { ...rescued.table, partitions: partitions.map(only('System', { used: left })) };
+      return readBack(big, accepted, { ...finished, table: seenTable }).verdict;
+    };
+    expect([verdict(used), verdict(172 * GIB)]).toEqual(['as planned', 'other than planned']);
+  });
+
+  it('tells what the old drive does not give from what is different, so that a rescue copy can pass', () => {
+    const rescued = judged((one) => one, { compared: comparedAs({ unreadable: 5 }) });
+    expect(rescued.verdict).toBe('as planned');
+    expect(rescued.reasons.find(({ outcome }) => outcome === 'limit')?.sentence).toBe(
+      '5 of 64 samples cannot be read from the old drive; the other 59 are the same',
+    );
+    const blind = judged((one) => one, { compared: comparedAs({ unreadable: 64 }) });
+    expect(blind.verdict).toBe('as planned, contents not compared');
+  });
+
+  it('never says of one partition that it is missing and the same', () => {
+    const result = judged((one) => (one.name === 'Recovery' ? null : one));
+    expect(result.reasons.filter(({ rule }) => rule === 'Recovery').map(({ outcome }) => outcome)).toEqual(['fail']);
+  });
+
+  it('has a row for what cannot be compared: what was made smaller, and what was decrypted', () => {
+    const smaller = { ...plan.intent, sizes: { System: 150 * GIB } };
+    const shrunk = planLayout(table, targetsOf(snapshot.facts), smaller);
+    const partitions = shrunk.partitions.flatMap(({ source, target }) =>
+      target ? [{ ...source, startSector: target.startSector, sectors: target.sectors }] : [],
+    );
+    const accepted = { ...plan, intent: smaller, partitions: shrunk.partitions.flatMap(({ target }) => target ?? []) };
+    const seen = {
+      ...finished,
+      table: { ...table, partitions },
+      compared: finished.compared.filter(({ name }) => name !== 'System'),
+    };
+    const result = readBack(snapshot, accepted, seen);
+    expect(result.verdict).toBe('as planned, contents not compared');
+    expect(result.reasons.find(({ rule, outcome }) => rule === 'System' && outcome === 'unknown')?.sentence).toContain(
+      'made smaller',
+    );
+    const decrypted = { ...plan, intent: { ...plan.intent, decrypted: ['System'] } };
+    const after = readBack(snapshot, decrypted, { ...finished, compared: seen.compared });
+    expect(after.reasons.find(({ outcome }) => outcome === 'unknown')?.sentence).toContain('was decrypted');
   });
 });

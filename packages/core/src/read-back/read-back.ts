@@ -1,16 +1,11 @@
-import { binary } from '../capacity';
-import type { FileSystem, PlannedPartition, SourcePartition, TargetId, TargetPartition } from '../layout';
+import { binary, GIB, MIB } from '../capacity';
+import type { Change, FileSystem, PlannedPartition, SourcePartition, TargetId, TargetPartition } from '../layout';
 import { identifiersOf, layoutOf, sectorSizeOf } from '../plan-file';
 import type { Reason } from '../reason';
-import { TARGET_NAMES, type AcceptedPlan, type JobSnapshot, type SeenTarget } from '../steps';
-
-/** Used space may be counted differently by whoever wrote the file system: this share more or less is the same. */
-const SAME_USED = 0.15;
-const USED_SLACK = 512 * 1024 * 1024;
-const MIB = 1024 * 1024;
+import { TARGET_NAMES, type AcceptedPlan, type JobSnapshot, type ReadBackVerdict, type SeenTarget } from '../steps';
 
 export interface ReadBack {
-  verdict: 'as planned' | 'other than planned';
+  verdict: ReadBackVerdict;
   reasons: Reason[];
 }
 
@@ -28,11 +23,20 @@ export function readBack(snapshot: JobSnapshot, plan: AcceptedPlan, seen: SeenTa
     if (found) left.delete(found);
     return found;
   };
-  const copied = partitions.flatMap((one) =>
-    one.target?.on === on
-      ? judge(one, one.target, take(one.target, one.source.name, one.source.entry?.uniqueId), { sectorSize, on, kept })
-      : [],
-  );
+  const grown = (one: PlannedPartition) => Math.max(0, (one.target?.bytes ?? 0) - one.sourceBytes);
+  const absent = new Set<string>();
+  const here = partitions.filter(({ target }) => target?.on === on);
+  const copied = here.flatMap((one) => {
+    const { source, target } = one;
+    if (!target) return [];
+    const found = take(target, source.name, source.entry?.uniqueId);
+    if (!found) absent.add(source.id);
+    const running = plan.startedFrom === 'its own system';
+    return judge(one, target, found, { sectorSize, on, kept, slack: slackOf(source, grown(one), running) });
+  });
+  const held = here
+    .filter(({ source }) => !absent.has(source.id))
+    .map((one) => contents(one, plan, comparedOf(one, here, seen)));
   const made = added.flatMap(({ volume, target }) => {
     if (target?.on !== on) return [];
     const found = take(target, volume.name, undefined);
@@ -59,10 +63,14 @@ export function readBack(snapshot: JobSnapshot, plan: AcceptedPlan, seen: SeenTa
     ...copied,
     ...made,
     ...more,
-    ...seen.compared.map((one) => compared(one, plan)),
+    ...held.map(({ reason }) => reason),
   ];
-  return { verdict: reasons.some(({ outcome }) => outcome === 'fail') ? 'other than planned' : 'as planned', reasons };
+  const wrong = reasons.some(({ outcome }) => outcome === 'fail');
+  const proven = held.every((one) => one.proven);
+  return { verdict: wrong ? 'other than planned' : proven ? 'as planned' : NOT_COMPARED, reasons };
 }
+
+const NOT_COMPARED = 'as planned, contents not compared';
 
 /** The partition that is meant: by its identifier, else by its place, else by its name. */
 function nearest(
@@ -91,7 +99,7 @@ function judge(
   { source }: PlannedPartition,
   target: TargetPartition,
   found: SourcePartition | undefined,
-  { sectorSize, on, kept }: { sectorSize: number; on: TargetId; kept: boolean },
+  { sectorSize, on, kept, slack }: { sectorSize: number; on: TargetId; kept: boolean; slack: Slack },
 ): Reason[] {
   if (!found) return [missing(source.name, on)];
   const { name } = source;
@@ -100,7 +108,7 @@ function judge(
     ...place(name, target, found, sectorSize),
     ...kind(source, found),
     ...identifiers(source, found, kept),
-    ...used(source, found),
+    ...used(source, found, slack),
   ];
   if (against.some(({ outcome }) => outcome === 'fail' || outcome === 'limit')) {
     return against.filter(({ outcome }) => outcome !== 'pass');
@@ -196,30 +204,117 @@ const SHARED = {
   remedy: 'give it one of its own, then repair the start files',
 } as const;
 
-function used({ name, used: was }: SourcePartition, { used: is }: SourcePartition): Reason[] {
+/** By how much used space may differ, bytes: what the same files take on both drives, and what a tool may pass over. */
+interface Slack {
+  same: number;
+  passedOver: number;
+}
+
+/** File systems that keep lists whose size grows with the volume: inode tables, group bitmaps. */
+const GROWS_WITH_SIZE: readonly FileSystem[] = ['ext2', 'ext3', 'ext4'];
+/** Page and hibernation files, which tools pass over, take this much at the most (rule of thumb: memory and half of it). */
+const PAGE_FILES = 12 * GIB;
+
+/**
+ * A copy of blocks brings the same files: what counts may differ by the lists that grow with the volume, and by what a
+ * running system wrote meanwhile. Of a file system that holds a system, page files may be missing.
+ */
+function slackOf({ fileSystem, used: was, kind: holds }: SourcePartition, grownBy: number, running: boolean): Slack {
+  const base =
+    Math.max(64 * MIB, (was ?? 0) * 0.005) + grownBy * (GROWS_WITH_SIZE.includes(fileSystem) ? 0.02 : 0.0005);
+  const same = base + (running ? Math.max(2 * GIB, (was ?? 0) * 0.02) : 0);
+  const mayHold = (holds === 'system' || holds === 'not known') && fileSystem === 'NTFS';
+  return { same, passedOver: mayHold ? Math.min(PAGE_FILES, (was ?? 0) * 0.1) : 0 };
+}
+
+function used(
+  { name, used: was }: SourcePartition,
+  { used: is }: SourcePartition,
+  { same, passedOver }: Slack,
+): Reason[] {
   if (was === null || is === null) return [];
-  if (Math.abs(is - was) <= Math.max(USED_SLACK, was * SAME_USED)) return [];
+  const off = is - was;
+  if (Math.abs(off) <= same) return [];
   const sentence = `uses ${binary(is)}, on the old drive ${binary(was)}`;
-  return is < was
-    ? [{ rule: name, outcome: 'fail', sentence, remedy: 'part of it is missing: copy it again' }]
-    : [{ rule: name, outcome: 'limit', sentence }];
+  if (off > 0) return [{ rule: name, outcome: 'limit', sentence }];
+  if (-off <= same + passedOver) {
+    return [
+      {
+        rule: name,
+        outcome: 'limit',
+        sentence: `${sentence}: page and hibernation files may have been passed over`,
+        remedy: 'see that the tool says so',
+      },
+    ];
+  }
+  return [{ rule: name, outcome: 'fail', sentence, remedy: 'part of it is missing: copy it again' }];
 }
 
 /** Of a system that ran while it was copied some blocks are other than before: it wrote to its own drive. */
 const CHANGED_WHILE_RUNNING = 0.25;
 
-function compared({ name, samples, different }: SeenTarget['compared'][number], plan: AcceptedPlan): Reason {
-  if (different === 0)
-    return { rule: name, outcome: 'pass', sentence: `${samples} samples are the same on both drives` };
-  const sentence = `${different} of ${samples} samples differ between the drives`;
-  if (plan.startedFrom === 'its own system' && different <= samples * CHANGED_WHILE_RUNNING) {
-    return { rule: name, outcome: 'limit', sentence: `${sentence}: its own system wrote on while it was copied` };
+type Compared = SeenTarget['compared'][number];
+
+/** What was compared of a partition: by its id, by its name where it is the only one of that name. */
+function comparedOf(
+  { source }: PlannedPartition,
+  here: readonly PlannedPartition[],
+  { compared }: SeenTarget,
+): Compared[] {
+  const alone = here.filter((one) => one.source.name === source.name).length === 1;
+  return compared.filter(({ id, name }) => (id === undefined ? alone && name === source.name : id === source.id));
+}
+
+/** Whether what is in a partition was held against the old drive, and how that came out. */
+function contents(
+  { source, change }: PlannedPartition,
+  plan: AcceptedPlan,
+  compared: readonly Compared[],
+): { proven: boolean; reason: Reason } {
+  const rule = source.name;
+  // What holds no file system has nothing in it that anybody would miss.
+  if (NOTHING_IN_IT.includes(source.kind) || source.fileSystem === 'swap' || source.fileSystem === 'none') {
+    if (compared.every(({ different }) => different === 0))
+      return { proven: true, reason: { rule, outcome: 'pass', sentence: 'nothing in it to be compared' } };
   }
-  return { rule: name, outcome: 'fail', sentence, remedy: 'copy it again; try another lead or holder' };
+  const count = (key: 'samples' | 'different' | 'unreadable') =>
+    compared.reduce((sum, one) => sum + (one[key] ?? 0), 0);
+  const [samples, different, unreadable] = [count('samples'), count('different'), count('unreadable')];
+  const same = samples - different - unreadable;
+  if (different > 0) {
+    const sentence = `${different} of ${samples} samples differ between the drives`;
+    if (plan.startedFrom === 'its own system' && different <= samples * CHANGED_WHILE_RUNNING) {
+      return {
+        proven: true,
+        reason: { rule, outcome: 'limit', sentence: `${sentence}: its own system wrote on while it was copied` },
+      };
+    }
+    return {
+      proven: false,
+      reason: { rule, outcome: 'fail', sentence, remedy: 'copy it again; try another lead or holder' },
+    };
+  }
+  if (same > 0 && unreadable > 0) {
+    const sentence = `${unreadable} of ${samples} samples cannot be read from the old drive; the other ${same} are the same`;
+    return { proven: true, reason: { rule, outcome: 'limit', sentence } };
+  }
+  if (same > 0)
+    return { proven: true, reason: { rule, outcome: 'pass', sentence: `${same} samples are the same on both drives` } };
+  return { proven: false, reason: { rule, outcome: 'unknown', sentence: whyNot(source, change, plan, unreadable) } };
+}
+
+const NOTHING_IN_IT: readonly SourcePartition['kind'][] = ['reserved', 'swap'];
+
+function whyNot({ id }: SourcePartition, change: Change, { intent }: AcceptedPlan, unreadable: number): string {
+  if (intent.decrypted.includes(id)) return 'was decrypted: its contents cannot be compared with the old drive';
+  if (change === 'shrunk') return 'was made smaller: its blocks lie elsewhere, its contents were not compared';
+  if (unreadable > 0) return 'could not be read from the old drive: its contents were not compared';
+  return 'its contents were not compared with the old drive';
 }
 
 /** A stretch whose bytes must be the same on both drives, places and size in bytes. */
 export interface Comparable {
+  id: string;
   name: string;
   sourceStart: number;
   targetStart: number;
@@ -241,6 +336,7 @@ export function comparable(snapshot: JobSnapshot, plan: AcceptedPlan, on: Target
     if (!inPlace && !(change === 'grown' && !whole && GROWN_IN_PLACE.includes(source.fileSystem))) return [];
     return [
       {
+        id: source.id,
         name: source.name,
         sourceStart: source.startSector * plan.table.sectorSize,
         targetStart: target.startSector * targetSize,

@@ -67,7 +67,8 @@ function remarksOf(table: ReadTable, volumes: readonly Volume[]): SourceRemark[]
 }
 
 /** Names that formatting tools give any partition of a kind. */
-const GENERIC = /^(basic data partition|efi system partition|microsoft reserved partition|linux( file ?system)?|primary|untitled|new partition)$/i;
+const GENERIC =
+  /^(basic data partition|efi system partition|microsoft reserved partition|linux( file ?system)?|primary|untitled|new partition)$/i;
 
 /** What a partition is called: by its table where somebody named it there, else by its volume's label. */
 function nameOf(kind: PartitionKind, { name, typeName, number }: TableEntry, volume: Volume | undefined): string {

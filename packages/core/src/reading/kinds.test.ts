@@ -90,7 +90,11 @@ describe('which volume holds the system', () => {
       [ESP, { size: 98 * GIB }, { size: 684 * GIB, root: ['Photos'] }],
       ['EFI system', 'system', 'data'],
     ],
-    ['not known, when neither was looked into', [ESP, { size: 98 * GIB }, { size: 684 * GIB }], ['EFI system', 'not known', 'not known']],
+    [
+      'not known, when neither was looked into',
+      [ESP, { size: 98 * GIB }, { size: 684 * GIB }],
+      ['EFI system', 'not known', 'not known'],
+    ],
     [
       'LVM beside a small boot volume, not the largest volume of files',
       [
@@ -103,7 +107,11 @@ describe('which volume holds the system', () => {
     ],
     [
       'LUKS beside a boot volume that could not be read',
-      [LINUX_ESP, { size: 700 * MIB, fileSystem: 'ext4' }, { size: 400 * GIB, fileSystem: 'unknown', encryption: 'LUKS2' }],
+      [
+        LINUX_ESP,
+        { size: 700 * MIB, fileSystem: 'ext4' },
+        { size: 400 * GIB, fileSystem: 'unknown', encryption: 'LUKS2' },
+      ],
       ['EFI system', 'loader', 'system'],
     ],
     [
@@ -113,18 +121,30 @@ describe('which volume holds the system', () => {
     ],
     [
       'the locked Windows one, when only its loader is there',
-      [WINDOWS_ESP, { size: 200 * GIB, encryption: 'Windows volume encryption' }, { size: 90 * GIB, fileSystem: 'ext4' }],
+      [
+        WINDOWS_ESP,
+        { size: 200 * GIB, encryption: 'Windows volume encryption' },
+        { size: 90 * GIB, fileSystem: 'ext4' },
+      ],
       ['EFI system', 'system', 'data'],
     ],
     [
       'both, where two systems are installed',
-      [LINUX_ESP, { size: 90 * GIB, root: WINDOWS }, { size: 40 * GIB, fileSystem: 'ext4', root: LINUX }, { size: 200 * GIB }],
+      [
+        LINUX_ESP,
+        { size: 90 * GIB, root: WINDOWS },
+        { size: 40 * GIB, fileSystem: 'ext4', root: LINUX },
+        { size: 200 * GIB },
+      ],
       ['EFI system', 'system', 'system', 'data'],
     ],
     ['none, where nothing starts', [{ size: 100 * GIB }, { size: 200 * GIB }], ['data', 'data']],
     [
       'a small active volume is the loader, never data',
-      [{ size: 100 * MIB, type: '07', active: true }, { size: 300 * GIB, type: '07', root: WINDOWS }],
+      [
+        { size: 100 * MIB, type: '07', active: true },
+        { size: 300 * GIB, type: '07', root: WINDOWS },
+      ],
       ['loader', 'system'],
     ],
     [
@@ -138,7 +158,10 @@ describe('which volume holds the system', () => {
     ],
     [
       'the active one, where loader and system are one',
-      [{ size: 60 * GIB, type: '07', active: true }, { size: 400 * GIB, type: '07' }],
+      [
+        { size: 60 * GIB, type: '07', active: true },
+        { size: 400 * GIB, type: '07' },
+      ],
       ['system', 'data'],
     ],
   ])('%s', (_name, list, wanted) => expect(kinds(...list)).toEqual(wanted));
@@ -164,7 +187,10 @@ describe('which volume holds the system', () => {
 
   it('holds whatever the order and however large the data: nothing is taken for the system by its size', () => {
     const others = fc.array(
-      fc.record({ size: fc.integer({ min: 3, max: 4000 }).map((gib) => gib * GIB), root: fc.constant<string[]>(['Photos']) }),
+      fc.record({
+        size: fc.integer({ min: 3, max: 4000 }).map((gib) => gib * GIB),
+        root: fc.constant<string[]>(['Photos']),
+      }),
       { maxLength: 5 },
     );
     fc.assert(

@@ -35,7 +35,8 @@ export function kindsOf({ entries, sectorSize }: ReadTable, volumes: readonly Vo
   const looked = entries.map((entry, index): Looked => {
     const volume = volumes[index];
     const bytes = entry.sectors * sectorSize;
-    const found = entry.kind === 'data' ? byContent(entry, volume) : { kind: entry.kind, why: `type: ${entry.typeName}` };
+    const found =
+      entry.kind === 'data' ? byContent(entry, volume) : { kind: entry.kind, why: `type: ${entry.typeName}` };
     const unseen = found === null;
     const open = unseen && mayHoldSystem(volume) && bytes >= GIB;
     return { entry, volume, bytes, found: found ?? { kind: 'data', why: '' }, unseen, open };
@@ -63,7 +64,10 @@ function byContent({ active }: TableEntry, volume: Volume | undefined): FoundKin
   if (loader) return { kind: 'loader', why: `it holds the loader ${loader}` };
   if (active) return { kind: 'loader', why: 'it is marked active: legacy firmware starts from it' };
   const shown = root.filter((name) => name !== 'lost+found' && !name.startsWith('$')).slice(0, 3);
-  return { kind: 'data', why: shown.length > 0 ? `it holds ${shown.join(', ')}, no system` : 'its root folder is empty' };
+  return {
+    kind: 'data',
+    why: shown.length > 0 ? `it holds ${shown.join(', ')}, no system` : 'its root folder is empty',
+  };
 }
 
 function decided(all: readonly Looked[]): Looked[] {
@@ -103,9 +107,17 @@ function holderAmong(open: readonly Looked[], all: readonly Looked[]): { one: Lo
   const locked = open.filter(({ volume }) => volume?.fileSystem === 'LVM' || volume?.encryption.startsWith('LUKS'));
   return (
     only(open, 'the only volume that can hold the system') ??
-    only(open.filter(({ entry }) => entry.active), 'marked active: legacy firmware starts from it') ??
+    only(
+      open.filter(({ entry }) => entry.active),
+      'marked active: legacy firmware starts from it',
+    ) ??
     (windows && !others ? only(open.filter(ofWindows), 'the only one that its loader can start') : null) ??
-    (others && !windows ? only(open.filter((one) => !ofWindows(one)), 'the only one that its loader can start') : null) ??
+    (others && !windows
+      ? only(
+          open.filter((one) => !ofWindows(one)),
+          'the only one that its loader can start',
+        )
+      : null) ??
     (bootVolume ? only(locked, 'LVM or encrypted, beside a volume that only holds its loader') : null)
   );
 }

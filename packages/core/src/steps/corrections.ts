@@ -28,6 +28,7 @@ const STAMPS: Readonly<Partial<Record<StepId, readonly FactKey[]>>> = {
   'accept plan': ['plan'],
   prepare: ['prepared'],
   identify: ['source identified', 'target identified', 'added identified'],
+  'tell losses': ['losses told'],
   'read back': ['read back', 'added read back'],
   fit: ['fitted'],
   'fit added': ['added fitted'],

@@ -31,6 +31,8 @@ const run = (attempt: number, outcome: RunSummary['outcome'], targetSerial = 'NE
   targetSerial,
   outcome,
   alarmed: false,
+  short: false,
+  losses: [],
   left: null,
   wants: null,
 });

@@ -5,10 +5,12 @@ export {
   copyTrusted,
   lastCopy,
   latestRun,
+  lossesOf,
   readBackOf,
   TARGET_FACTS,
   TARGET_NAMES,
   targetTrusted,
+  untoldLosses,
   waitingTargets,
 } from './targets';
 export { occupant, type Seated } from './occupant';

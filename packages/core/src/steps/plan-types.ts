@@ -96,16 +96,23 @@ export interface SeenTarget {
   table: SourceTable;
   /** What is wrong with its table. */
   problems: Reason[];
-  /** Samples of both drives that were compared, partition by partition. */
-  compared: { name: string; samples: number; different: number }[];
+  /**
+   * Samples of both drives that were compared, partition by partition; `unreadable` could not be read from the old
+   * one. Of what came without an id only the name is known.
+   */
+  compared: { id?: string; name: string; samples: number; different: number; unreadable?: number }[];
 }
+
+export const READ_BACK_VERDICTS = ['as planned', 'as planned, contents not compared', 'other than planned'] as const;
+export type ReadBackVerdict = (typeof READ_BACK_VERDICTS)[number];
 
 /** The finished drive read back after an attempt, or why it was not. */
 export interface ReadBackFact {
   serial: string;
   attempt: number;
   seen: SeenTarget | null;
-  /** Whether all of it is as planned, as it was judged when it was read. */
+  /** Whether all of it is as planned, as it was judged when it was read, and whether its contents were compared. */
   asPlanned: boolean;
+  proven?: boolean;
   whyNot: string;
 }

@@ -1,5 +1,5 @@
 import { defaultIntent, type TargetId } from '../layout';
-import type { DriveChoice, FactKey, JobFacts, JobSnapshot, Route } from './types';
+import type { DriveChoice, FactKey, JobFacts, JobSnapshot, Route, RunOutcome } from './types';
 
 const set = { sequentialRead: 90, sequentialWrite: 80, randomRead: 0.4, randomWrite: 0.8, startUps: [90] };
 const table = { scheme: 'gpt' as const, sectorSize: 512 as const, partitions: [] };
@@ -107,6 +107,7 @@ export const complete: Required<JobFacts> = {
   'added overwrite confirmed': { serial: 'OTHER' },
   'read back': { serial: 'NEW', attempt: 1, seen: null, asPlanned: false, whyNot: 'no reader' },
   'added read back': { serial: 'ADD', attempt: 1, seen: null, asPlanned: false, whyNot: 'no reader' },
+  'losses told': { told: [] },
   fitted: { serial: 'NEW' },
   'added fitted': { serial: 'ADD' },
   installed: { system: 'a desktop system', files: 'not wanted', note: '' },
@@ -127,7 +128,7 @@ export const factsOf = (wanted: readonly FactKey[]): JobFacts =>
 export const screws = (out: number, back: number) => [
   { id: 's', stage: 1, kind: 'screw' as const, name: 'cover screw', count: 4, out, back },
 ];
-export const run = (outcome: 'running' | 'ended well' | 'failed', attempt = 1, onto: TargetId = 'new') => ({
+export const run = (outcome: RunOutcome, attempt = 1, onto: TargetId = 'new') => ({
   id: `r${attempt}`,
   kind: 'copy' as const,
   about: null,
@@ -137,6 +138,8 @@ export const run = (outcome: 'running' | 'ended well' | 'failed', attempt = 1, o
   targetSerial: onto === 'new' ? 'NEW' : 'ADD',
   outcome,
   alarmed: false,
+  short: false,
+  losses: [],
   left: outcome === 'running' ? { low: 540, high: 660 } : null,
   wants: null,
 });

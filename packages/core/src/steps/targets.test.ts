@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { gatesOf } from './gates';
 import { procedureOf } from './procedure';
 import { factsOf, job, keys, planBy, run } from './samples.test-data';
-import { copyTrusted, readBackOf, targetTrusted, waitingTargets } from './targets';
+import { copyTrusted, readBackOf, targetTrusted, untoldLosses, waitingTargets } from './targets';
 import type { JobFacts, JobSnapshot, RunSummary } from './types';
 
 const { estimate } = planBy('both at the bench');
@@ -88,6 +88,37 @@ describe('a copy onto two drives', () => {
     expect(
       readBackOf(two([...runs, run('ended well', 2, 'added')], { 'added read back': asRead(true) }), 'added'),
     ).toBe(null);
+  });
+
+  it('that was counted short is trusted once it was read back, whatever the contents; one that failed only by its contents', () => {
+    const short = { ...run('ended well'), short: true };
+    const back = (proven: boolean) => ({
+      'read back': { serial: 'NEW', attempt: 1, seen, asPlanned: true, proven, whyNot: '' },
+    });
+    const trusted = (one: RunSummary, facts: JobFacts = {}) => targetTrusted(two([one], facts), 'new');
+    expect([trusted(short), trusted(short, back(false))]).toEqual([false, true]);
+    expect([trusted(run('failed'), back(false)), trusted(run('failed'), back(true))]).toEqual([false, true]);
+    expect(missingOf(two([short, run('ended well', 1, 'added')]), 'copied')).toEqual([
+      'The berth counted less than was planned: the new drive is not trusted until it is read back.',
+    ]);
+  });
+
+  it('that lost something goes on when each loss was acknowledged by its name, for that attempt', () => {
+    const losses = [
+      { what: 'Photos 2014', where: 'Books', bytes: 4096 },
+      { what: 'outbox', where: 'System', bytes: null },
+    ];
+    const lossy = (attempt = 1): RunSummary => ({ ...run('ended with losses', attempt), losses });
+    const told = (names: string[], attempt = 1) => ({ 'losses told': { told: [{ serial: 'new', attempt, names }] } });
+    const after = (one: RunSummary, facts: JobFacts = {}) => two([one, run('ended well', 1, 'added')], facts);
+    expect(missingOf(after(lossy()), 'copied')).toEqual([
+      'Lost in the copy, and nobody has acknowledged it: Photos 2014, outbox.',
+    ]);
+    expect(untoldLosses(after(lossy(), told(['photos 2014 '])), 'new')).toEqual(['outbox']);
+    expect(copyTrusted(after(lossy(), told(['photos 2014', 'Outbox'])))).toBe(true);
+    expect(copyTrusted(after(lossy(2), told(['photos 2014', 'Outbox'])))).toBe(false);
+    const step = procedureOf(after(lossy())).steps.find(({ id }) => id === 'tell losses');
+    expect(step).toMatchObject({ minutes: 0, station: 'Copy' });
   });
 
   it('is trusted only when each drive is, whatever was done to the other', () => {

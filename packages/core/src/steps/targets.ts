@@ -1,6 +1,6 @@
 import { normaliseSerial } from '../identity';
 import type { TargetId } from '../layout';
-import type { JobSnapshot, RunSummary } from './types';
+import type { JobSnapshot, Loss, RunSummary } from './types';
 
 /** Where the same is kept of each drive that the copy goes onto. */
 export const TARGET_FACTS = {
@@ -54,17 +54,38 @@ export function targetIdentified({ facts }: JobSnapshot, on: TargetId): boolean 
 }
 
 /**
- * Whether that drive holds a copy that can be trusted: the latest attempt ended well with nothing seen against it, or
- * the drive was read back after it and is as planned. What was read back otherwise makes it untrusted again.
+ * Whether that drive holds a copy that can be trusted: the latest attempt ended with nothing seen against it, what it
+ * lost acknowledged, or the drive was read back after it and is as planned. What was read back otherwise makes it
+ * untrusted again.
  */
 export function targetTrusted(job: JobSnapshot, on: TargetId): boolean {
   const run = latestRun(job, on);
   if (!run || run.outcome === 'running') return false;
   if (run.targetSerial !== job.facts[TARGET_FACTS[on].choice]?.serial) return false;
   const read = readBackOf(job, on);
-  if (read?.seen) return read.asPlanned;
-  return run.outcome === 'ended well' && !run.alarmed;
+  if (read?.seen && !read.asPlanned) return false;
+  if (untoldLosses(job, on).length > 0) return false;
+  const ended = run.outcome !== 'failed' && !run.alarmed;
+  // What did not end as it should is trusted only where its contents were held against the old drive.
+  return read?.seen ? ended || read.proven === true : ended && !run.short;
 }
+
+/** What the latest copy onto that drive lost and nobody has acknowledged yet, by name. */
+export function untoldLosses(job: JobSnapshot, on: TargetId): string[] {
+  const run = latestRun(job, on);
+  if (run?.outcome !== 'ended with losses') return [];
+  const told = job.facts['losses told']?.told.find(
+    ({ serial, attempt }) => attempt === run.attempt && sameSerial(serial, run.targetSerial),
+  );
+  return run.losses.map(({ what }) => what).filter((what) => !told?.names.some((name) => sameName(name, what)));
+}
+
+/** What was lost in the copies that count, drive by drive. */
+export function lossesOf(job: JobSnapshot): Loss[] {
+  return copyTargets(job).flatMap((on) => latestRun(job, on)?.losses ?? []);
+}
+
+const sameName = (typed: string, name: string) => typed.trim().toLowerCase() === name.trim().toLowerCase();
 
 /** Whether every drive that the copy goes onto can be trusted. */
 export function copyTrusted(job: JobSnapshot): boolean {

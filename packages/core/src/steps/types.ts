@@ -165,6 +165,8 @@ export interface JobFacts {
   'added overwrite confirmed'?: { serial: string };
   'read back'?: ReadBackFact;
   'added read back'?: ReadBackFact;
+  /** What was lost in a copy and acknowledged, each by its name, for the drive and the attempt. */
+  'losses told'?: { told: { serial: string; attempt: number; names: string[] }[] };
   fitted?: { serial: string };
   'added fitted'?: { serial: string };
   /** A system put on the new drive afresh, and what became of the customer's files. */
@@ -217,6 +219,10 @@ export interface RunSummary {
   outcome: RunOutcome;
   /** Whether something was seen meanwhile after which the target cannot be trusted unread. */
   alarmed: boolean;
+  /** Whether its berth counted less than was planned, though it ended well: what the tool said of it is noted. */
+  short: boolean;
+  /** What did not come along. */
+  losses: Loss[];
   /** Seconds until it is expected to end, as known now; null when nothing can be said. */
   left: { low: number; high: number } | null;
   /** Why hands are wanted at it while it runs; null while it goes by itself. */
@@ -352,6 +358,7 @@ export type StepId =
   | 'identify'
   | 'begin copy'
   | 'end copy'
+  | 'tell losses'
   | 'read back'
   | 'strip down'
   | 'fit'

@@ -5,7 +5,7 @@ import { unless, type GateRule } from './gate-rule';
 import { amount } from './money';
 import { preparationsOf } from './preparations';
 import { agreedPrice, jobTotal, overrideCovers, priceHolds } from './price';
-import { copyTargets, latestRun, readBackOf, TARGET_FACTS, TARGET_NAMES, targetTrusted } from './targets';
+import { copyTargets, latestRun, readBackOf, TARGET_FACTS, TARGET_NAMES, targetTrusted, untoldLosses } from './targets';
 import type { JobSnapshot } from './types';
 
 const always = () => true;
@@ -29,9 +29,16 @@ function copyMissing(job: JobSnapshot, on: TargetId): string[] {
   if (run.outcome === 'running')
     return [two ? `The copy onto the ${name} is still running.` : 'The copy is still running.'];
   if (targetTrusted(job, on)) return [];
-  if (readBackOf(job, on)?.seen) return [`The ${name} was read back and is other than planned: it is not trusted.`];
+  const read = readBackOf(job, on);
+  if (read?.seen && !read.asPlanned) return [`The ${name} was read back and is other than planned: it is not trusted.`];
+  const lost = untoldLosses(job, on);
+  if (lost.length > 0) return [`Lost in the copy, and nobody has acknowledged it: ${lost.join(', ')}.`];
+  if (read?.seen)
+    return [`The ${name} was read back, but its contents were not compared, and the copy did not end as it should.`];
+  if (run.short && run.outcome === 'ended well')
+    return [`The berth counted less than was planned: the ${name} is not trusted until it is read back.`];
   return [
-    run.alarmed && run.outcome === 'ended well'
+    run.alarmed && run.outcome !== 'failed'
       ? `Something was seen during the copy that should not be: the ${name} is not trusted until it is read back.`
       : `The last attempt did not end well: the ${name} is not trusted until it is copied again or read back.`,
   ];

@@ -4,7 +4,16 @@ import { addedHolds, allIdentified, fitsDrive, fittedHolds, planHolds, replacesD
 import { decided, fitsFirst, opensFirst } from './on-route';
 import { preparationsOf } from './preparations';
 import { always, BOOKED, titled, type StepRule } from './step-rule';
-import { copyTargets, copyTrusted, lastCopy, latestRun, preparingRun, readBackOf, waitingTargets } from './targets';
+import {
+  copyTargets,
+  copyTrusted,
+  lastCopy,
+  latestRun,
+  preparingRun,
+  readBackOf,
+  untoldLosses,
+  waitingTargets,
+} from './targets';
 import type { JobSnapshot } from './types';
 
 const copies = (job: JobSnapshot) => wants(job, 'new drive');
@@ -63,7 +72,7 @@ function prepareTitle(job: JobSnapshot): string {
 
 /** Every drive was copied onto, however that went: what was read back as planned is trusted all the same. */
 function copiedOnto(job: JobSnapshot): boolean {
-  return copyTargets(job).every((on) => ['ended well', 'failed'].includes(latestRun(job, on)?.outcome ?? ''));
+  return copyTargets(job).every((on) => ![undefined, 'running'].includes(latestRun(job, on)?.outcome));
 }
 
 function fitTitle(job: JobSnapshot): string {
@@ -196,6 +205,17 @@ export const WORK_RULES: readonly StepRule[] = [
     done: allIdentified,
     after: (job) => (openedBeforeCopy(job) ? ['accept plan', 'strip down'] : ['accept plan']),
     gates: ['planned'],
+  },
+  {
+    id: 'tell losses',
+    station: 'Copy',
+    title: titled('Tell the customer what was lost, and acknowledge each by its name'),
+    // It belongs to few jobs, and only once a copy has ended so: the price that was agreed does not hang on it.
+    minutes: 0,
+    applies: (job) => copyTargets(job).some((on) => latestRun(job, on)?.outcome === 'ended with losses'),
+    done: (job) => copyTargets(job).every((on) => untoldLosses(job, on).length === 0),
+    after: () => ['identify'],
+    gates: [],
   },
   {
     id: 'begin copy',

@@ -22,6 +22,7 @@ const TABLES = [
   `ALTER TABLE "strip_item" ADD "left_count" integer NOT NULL DEFAULT '0'`,
   `ALTER TABLE "strip_item" ADD "replaced_count" integer NOT NULL DEFAULT '0'`,
   `ALTER TABLE "run" ADD "losses" jsonb NOT NULL DEFAULT '[]'`,
+  `ALTER TABLE "run" ADD "took" integer`,
   `ALTER TABLE "run" ADD "learn" boolean NOT NULL DEFAULT true`,
 ];
 

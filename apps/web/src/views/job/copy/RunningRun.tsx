@@ -23,7 +23,7 @@ export function RunningRun({ job, run }: { job: JobView; run: RunView }) {
   const end = (outcome: 'ended well' | 'failed') =>
     void change('/runs/end', { outcome, note, leftAs: leftAs === '' ? null : leftAs });
   const watched = run.berth !== null;
-  const over = !watched || run.progress.condition === 'all written';
+  const over = !watched || ['all written', 'stopped short'].includes(run.progress.condition);
   const stopRule = run.kind === 'copy' ? stopRuleOf(job.snapshot) : null;
   return (
     <Sheet
