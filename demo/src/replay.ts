@@ -22,7 +22,7 @@ import {
 } from '@udrel/server/services';
 import type { JobBooking, JobView, QuoteView } from '@udrel/contract/types';
 import type { MeasurementSet } from '@udrel/core/benchmarks';
-import { fitsFirst, functionChecks, opensFirst, priceHolds, waitingTargets } from '@udrel/core/steps';
+import { fitsFirst, functionChecks, opensFirst, priceHolds, waitingTargets, oldStaysAt } from '@udrel/core/steps';
 import type { Afterwards } from '../data/afterwards';
 import { REACHED, type DemoJob, type Reached } from '../data/demo-job';
 import { tables } from '../data/tables';
@@ -83,6 +83,7 @@ function stepsOf(job: DemoJob, stage: Stage): Steps {
     case 'fresh installation':
       return freshSteps(job, stage);
     case 'new drive':
+    case 'new drive beside':
       return driveSteps(job, stage);
   }
 }
@@ -251,11 +252,20 @@ function driveSteps(job: DemoJob, stage: Stage): Steps {
       }),
     ],
     ['started', STARTED],
+    ['closed up', refitOld],
     ...provingSteps(job),
     ['closed', fact('old drive stays', { where: 'returned in its bag, labelled', consent: false })],
     ...closingSteps,
   ];
 }
+
+/** The old drive goes on in the device for data. */
+const refitOld: Act = (acting, view) => {
+  const serial = view.snapshot.facts['old drive']?.serial ?? '';
+  return oldStaysAt(view.snapshot) === null
+    ? Promise.resolve(view)
+    : fact('old drive refitted', { serial, startsFromNew: true, note: '' })(acting, view);
+};
 
 const withAdded =
   (key: 'added identified' | 'added fitted'): Act =>

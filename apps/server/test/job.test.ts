@@ -152,8 +152,9 @@ describe('refusals', () => {
     await work.assess();
     await work.reserve(stock);
     const [efi, system] = FACTS['partition table'].partitions;
+    if (!efi || !system) throw new Error('no partitions');
     const books = { ...efi, id: 'p3', name: 'Books', kind: 'data' as const, startSector: 850_000_000 };
-    const table = { ...FACTS['partition table'], partitions: [efi, system, books].flatMap((one) => one ?? []) };
+    const table = { ...FACTS['partition table'], partitions: [efi, system, books] };
     await work.put('partition table', table);
     const intent = { ...defaultIntent(table), leftOut: ['p3'] };
     await work.put('plan draft' as never, { intent, route: 'both at the bench', startedFrom: null });

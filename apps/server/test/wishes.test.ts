@@ -1,7 +1,7 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { JobView, LessonsView, MatchView, OrderView } from '@udrel/contract/types';
-import type { FACTS } from './fixtures';
-import { booking, bookJob, deviceBooking, stockUp, Work, type Stock } from './fixtures';
+import { identifiersOf } from '@udrel/core/plan-file';
+import { booking, bookJob, deviceBooking, FACTS, stockUp, Work, type Stock } from './fixtures';
 import { useShop } from './harness';
 
 const shop = useShop();
@@ -11,7 +11,7 @@ beforeAll(async () => {
 });
 
 const GB = 1e9;
-const wish = (kind: 'new drive' | 'added drive' | 'fresh installation', least = 120 * GB) => ({ kind, least });
+const wish = (kind: 'new drive' | 'new drive beside' | 'added drive' | 'fresh installation', least = 120 * GB) => ({ kind, least });
 const note = { drives: [{ serial: 'STAY-01', name: 'Kestrin D7', bytes: 500 * GB, siteId: 'a' }] };
 
 async function opened(wishes: ReturnType<typeof wish>[]): Promise<Work> {
@@ -111,6 +111,37 @@ describe('the old drive', () => {
     expect(work.job.snapshot.facts['old drive moves']).toMatchObject({ siteId: 'b', link: { kind: 'sata' } });
     await move('', null);
     expect(work.job.snapshot.facts['old drive moves']).toBeUndefined();
+  });
+});
+
+describe('a new drive to start from, the old one staying', () => {
+  it('is fitted at another site, with identifiers of its own, nothing said to be left behind; the old one goes on last', async () => {
+    const work = await opened([wish('new drive beside')]);
+    await work.assess();
+    expect((await work.post('/drive', { partId: stock.driveId, siteId: 'a' })).body.detail).toContain('which stays');
+    await work.post('/drive', { partId: stock.driveId, siteId: 'b' });
+    await work.plan();
+    const { plan } = work.job.snapshot.facts;
+    if (!plan) throw new Error('nothing was planned');
+    expect(identifiersOf(work.job.snapshot, plan, 'new').kept).toBe(false);
+    await work.prepareDevice();
+    const serial = work.job.snapshot.facts['drive choice']?.serial;
+    await work.put('source identified');
+    await work.put('target identified', { serial });
+    await work.post('/runs', { berth: null });
+    await work.post('/runs/end', { outcome: 'ended well', note: '' });
+    await work.post('/strip', { way: 'out' });
+    await work.put('fitted', { serial });
+    const refit = (startsFromNew: boolean, note = '', old = FACTS['old drive'].serial) =>
+      work.put('old drive refitted' as keyof typeof FACTS, { serial: old, startsFromNew, note });
+    expect((await refit(true)).status).toBe(409);
+    await work.put('trial start');
+    expect((await refit(true, '', serial)).status).toBe(422);
+    expect((await refit(false)).body.problems?.[0]?.field).toBe('value.note');
+    await refit(false, 'The old system comes up.');
+    expect([work.step('refit old'), work.step('close up')]).toEqual(['ready', 'waiting']);
+    await refit(true);
+    expect([work.step('refit old'), work.step('close up')]).toEqual(['done', 'ready']);
   });
 });
 

@@ -93,6 +93,11 @@ const CASES: Record<EntryKey, { right: object; wrong: object; field: string }> =
     wrong: { count: 0 },
     field: 'count',
   },
+  'old drive refitted': {
+    right: { serial: 'OLD-1', startsFromNew: true, note: '' },
+    wrong: { startsFromNew: 'yes' },
+    field: 'startsFromNew',
+  },
   'added fitted': { right: { serial: 'ADD-1' }, wrong: { serial: 'a' }, field: 'serial' },
   installed: {
     right: { system: 'a desktop system', files: 'not wanted', note: '' },

@@ -36,6 +36,7 @@ export const DONE_WITH_DRIVE: Readonly<Partial<Record<FactKey, string>>> = {
   'added overwrite confirmed': 'Added drive may be overwritten',
   fitted: 'New drive fitted',
   'added fitted': 'Added drive fitted',
+  'old drive refitted': 'Old drive attached again, for data',
   'put back': 'Drive put back',
 };
 

@@ -6,6 +6,7 @@ import { identify } from '@udrel/core/identity';
 import type { TargetId } from '@udrel/core/layout';
 import {
   replacesDrive,
+  stampsOf,
   TARGET_FACTS,
   wants,
   type FactKey,
@@ -44,6 +45,7 @@ const STEP_OF: Readonly<Record<EntryKey, StepId>> = {
   'added overwrite confirmed': 'identify',
   fitted: 'fit',
   'added fitted': 'fit added',
+  'old drive refitted': 'refit old',
   installed: 'install',
   'trial start': 'trial start',
   after: 'measure after',
@@ -115,6 +117,7 @@ async function examine(acting: Acting, job: JobRecord, key: EntryKey, value: unk
     throw new Refusal(409, 'memory-chosen', 'Their modules are chosen for this job. Take that back first.');
   }
   if (key === 'own drive') await keepOwnDrive(acting, job, value as OwnDrive);
+  if (key === 'old drive refitted') return examineRefitted(job, value as NonNullable<JobFacts['old drive refitted']>);
   if (key === 'put back') return examinePutBack(job, (value as { serial: string }).serial);
   if (key === 'as it came') {
     const seen = value as NonNullable<JobFacts['as it came']>;
@@ -172,6 +175,16 @@ function examinePutBack(job: JobRecord, scanned: string): { serial: string } {
   const result = identify(scanned, { serial: old.serial }, null);
   if (result.outcome !== 'match') throw fieldWrong('value.serial', result.sentence);
   return { serial: old.serial };
+}
+
+/** What is attached again beside the new drive is the old one; where it then starts from the wrong one, what it did is noted. */
+function examineRefitted(job: JobRecord, value: NonNullable<JobFacts['old drive refitted']>) {
+  const old = job.snapshot.facts['old drive'];
+  if (!old) throw new Refusal(409, 'gate-closed', 'The drive is not known yet.');
+  const result = identify(value.serial, old, job.snapshot.facts['drive choice'] ?? null);
+  if (result.outcome !== 'match') throw fieldWrong('value.serial', result.sentence);
+  if (!value.startsFromNew && value.note === '') throw fieldWrong('value.note', 'Note what it did instead.');
+  return { ...value, serial: old.serial };
 }
 
 /** Each other drive sits at a site of its own, known by a serial of its own. */
@@ -234,11 +247,11 @@ const isSerialKey = (key: EntryKey): key is SerialKey => SERIAL_KEYS.includes(ke
 async function withdrawProof({ manager }: Acting, job: JobRecord, { serial }: { serial: string }): Promise<void> {
   const before = job.snapshot.facts.fitted;
   if (!before || before.serial === serial) return;
-  await manager.query(
-    `update fact set current = false
-      where job_id = $1 and current and key in ('trial start', 'after', 'functions', 'document given', 'signature')`,
-    [job.id],
-  );
+  const proof = stampsOf(job.snapshot, 'fit').filter((key) => key !== 'fitted');
+  await manager.query('update fact set current = false where job_id = $1 and current and key = any($2)', [
+    job.id,
+    proof,
+  ]);
 }
 
 /** Facts that are about the old drive itself and hold beyond this job. */

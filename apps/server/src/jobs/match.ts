@@ -4,7 +4,7 @@ import { DriveCatalogue, type Adapter, type Drive, type FitAdapter, type Need, t
 import { defaultIntent, planLayout } from '@udrel/core/layout';
 import { aroundOf } from '@udrel/core/plan-file';
 import { matchMemory, type MemoryModule, type ModuleOffer } from '@udrel/core/memory';
-import { replacesDrive, wants, type JobSnapshot, type WishKind } from '@udrel/core/steps';
+import { copies, replacesDrive, TAKES_OVER, wants, type JobSnapshot, type WishKind } from '@udrel/core/steps';
 import type { EntityManager } from 'typeorm';
 import { copyingWith } from './copying';
 import { offeredParts, type OfferedPart } from './offered';
@@ -15,9 +15,9 @@ export type Purpose = 'main' | 'added';
 
 /** What the new drive must hold: the wish, and what the partitions of the old drive need at least where they come along. */
 export function needOf(snapshot: JobSnapshot): MatchView['need'] {
-  const least = leastOf(snapshot, wants(snapshot, 'new drive') ? 'new drive' : 'fresh installation');
+  const least = leastOf(snapshot, TAKES_OVER);
   const table = snapshot.facts['partition table'];
-  if (!table || !wants(snapshot, 'new drive')) return { bytes: least, sentence: `wanted: at least ${binary(least)}` };
+  if (!table || !copies(snapshot)) return { bytes: least, sentence: `wanted: at least ${binary(least)}` };
   const huge = { id: 'new' as const, sectors: Number.MAX_SAFE_INTEGER / 8192, sectorSize: table.sectorSize };
   // What is encrypted can be decrypted before the copy where it is known how much it uses and the drive may be written to.
   const around = aroundOf(snapshot);
@@ -65,11 +65,11 @@ export function needFor(snapshot: JobSnapshot, siteId: string, purpose: Purpose)
   const oldHere = snapshot.facts['old drive']?.siteId === siteId;
   return purpose === 'main'
     ? { bytes: needOf(snapshot).bytes, use: 'system', oldHere }
-    : { bytes: leastOf(snapshot, 'added drive'), use: 'data', oldHere };
+    : { bytes: leastOf(snapshot, ['added drive']), use: 'data', oldHere };
 }
 
-function leastOf({ wishes }: JobSnapshot, kind: WishKind): number {
-  return wishes.find((wish) => wish.kind === kind)?.least ?? 0;
+function leastOf({ wishes }: JobSnapshot, kinds: readonly WishKind[]): number {
+  return wishes.find(({ kind }) => kinds.includes(kind))?.least ?? 0;
 }
 
 /** Drives, adapters and small parts as the rules look at them. */

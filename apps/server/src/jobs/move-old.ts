@@ -26,7 +26,7 @@ export function moveOldDrive(acting: Acting, tag: string, wanted: MoveOldDrive):
     if (!to) throw notFound('This site');
     if (!old || !from) throw new Refusal(409, 'gate-closed', 'The old drive is not read yet.');
     if (to.id === from.id) throw fieldWrong('siteId', 'It sits there now.');
-    const there = occupant(snapshot.facts, to.id, 'old');
+    const there = occupant(snapshot, to.id, 'old');
     if (there) throw fieldWrong('siteId', `${to.name} holds ${there}.`);
     const parts = await offeredParts(acting.manager, job.id, ['adapter', 'small part']);
     const itself = { id: old.serial, kind: 'drive' as const, maker: old.maker, name: old.name, partNumber: '' };

@@ -64,7 +64,7 @@ function freeSites(on: TargetId, job: JobRecord, parts: readonly OfferedPart[]):
   return model.sites.flatMap((site): FreeSite[] => {
     if (site.id === old?.siteId) return [];
     if (choice && site.id === choice.siteId) return [{ siteId: site.id, name: site.name, link: choice.link }];
-    if (!drive || occupant(snapshot.facts, site.id, on === 'new' ? 'main' : 'added')) return [];
+    if (!drive || occupant(snapshot, site.id, on === 'new' ? 'main' : 'added')) return [];
     const use = on === 'new' ? 'system' : 'data';
     const { verdict, link } = fitDrive(site, drive, { firmware: model.firmware, use });
     return verdict === 'fits' && link ? [{ siteId: site.id, name: site.name, link }] : [];

@@ -30,7 +30,7 @@ export async function choosableDrive(
   const purpose = wanted.added ? 'added' : 'main';
   const site = job.model.sites.find((one) => one.id === wanted.siteId);
   if (!site) throw notFound('This site');
-  const there = occupant(job.snapshot.facts, site.id, purpose);
+  const there = occupant(job.snapshot, site.id, purpose);
   if (there) throw refused(`${site.name} holds ${there}`);
   const parts = await offeredParts(acting.manager, job.id, ['drive', 'adapter', 'small part']);
   const wantedId = wanted.partId ?? OWN;

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { ModelSpec } from '@udrel/contract/types';
-import type { Wish } from '@udrel/core/steps';
+import { replacesDrive, type Wish } from '@udrel/core/steps';
 import { insertRows } from '../platform/insert';
 import type { Acting } from '../platform/routes';
 
@@ -9,10 +9,9 @@ export async function layOutSheet(
   { manager }: Acting,
   jobId: string,
   spec: ModelSpec,
-  wishes: readonly Wish[],
+  wishes: Wish[],
 ): Promise<void> {
-  const swapsDrive = wishes.some((wish) => wish.kind === 'new drive' || wish.kind === 'fresh installation');
-  const items = spec.strip.filter((item) => swapsDrive || item.kind !== 'part');
+  const items = spec.strip.filter((item) => replacesDrive({ wishes }) || item.kind !== 'part');
   if (items.length === 0) return;
   await insertRows(
     manager,

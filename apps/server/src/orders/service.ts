@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { BookIn, JobBooking, JobView, ModelSpec, OrderView } from '@udrel/contract/types';
-import type { FactKey } from '@udrel/core/steps';
+import { TAKES_OVER, type FactKey } from '@udrel/core/steps';
 import { customerOf } from '../customers/service';
 import { writeEvents, type Happened } from '../jobs/change';
 import { keepFact, keepOwnDrive } from '../jobs/facts';
@@ -133,11 +133,11 @@ function examineWishes({ wishes }: JobBooking, { memory, sites }: ModelSpec, fie
     if (wish.kind !== 'memory' && sites.length === 0) {
       throw fieldWrong(`${at}.kind`, 'This model has no site for a drive.');
     }
-    if (wish.kind === 'added drive' && sites.length === 1) {
+    if ((wish.kind === 'added drive' || wish.kind === 'new drive beside') && sites.length === 1) {
       throw fieldWrong(`${at}.kind`, 'This model has one site only: the drive that is in it sits there.');
     }
-    if (wish.kind === 'fresh installation' && wishes.some((one) => one.kind === 'new drive')) {
-      throw fieldWrong(`${at}.kind`, 'Either everything comes along or nothing does: choose one of both.');
+    if (TAKES_OVER.includes(wish.kind) && wishes.findIndex(({ kind }) => TAKES_OVER.includes(kind)) !== index) {
+      throw fieldWrong(`${at}.kind`, 'One drive takes over from the old one: choose one of these wishes.');
     }
   }
 }

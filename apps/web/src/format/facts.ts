@@ -38,6 +38,8 @@ const TELLING: Telling = {
   plan: ({ route, partitions }) => `${partitions.length} partitions, ${route}`,
   'trial start': ({ started, oldDriveDetached, note }) =>
     started ? `started, old drive ${oldDriveDetached ? 'away' : 'attached'}` : `did not start: ${note}`,
+  'old drive refitted': ({ serial, startsFromNew, note }) =>
+    startsFromNew ? `${serial}, starts from the new drive` : `${serial}, does not start from the new drive: ${note}`,
   functions: ({ results }) => {
     const dead = results.filter((one) => !one.works).map((one) => one.name);
     return dead.length > 0 ? `not working: ${dead.join(', ')}` : `${results.length} work`;

@@ -156,6 +156,7 @@ export const factShapes = {
   'added overwrite confirmed': object({ serial }),
   fitted: object({ serial: text(60, 0) }),
   'added fitted': object({ serial }),
+  'old drive refitted': object({ serial, startsFromNew: boolean(), note: text(300, 0) }),
   installed: object({ system: text(80), files: oneOf(...INSTALLED_FILES), note: text(300, 0) }),
   'trial start': object({
     started: boolean(),

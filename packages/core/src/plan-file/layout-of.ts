@@ -1,6 +1,6 @@
 import type { SectorSize } from '../capacity';
 import { planLayout, type LayoutPlan, type TargetDrive, type TargetId, type TargetPartition } from '../layout';
-import type { AcceptedPlan, DeviceTraits, DriveChoice, JobFacts, JobSnapshot } from '../steps';
+import { oldStaysAt, type AcceptedPlan, type DriveChoice, type JobFacts, type JobSnapshot } from '../steps';
 
 /** The drives that a job's copy goes to, the added one where there is one. */
 export function targetsOf({ 'drive choice': fresh, 'added choice': added }: JobFacts): TargetDrive[] {
@@ -11,10 +11,10 @@ export function targetsOf({ 'drive choice': fresh, 'added choice': added }: JobF
 }
 
 /** What the copy of a job depends on besides its drives. */
-export function aroundOf({ facts, device }: Pick<JobSnapshot, 'facts'> & { device: DeviceTraits }) {
-  const grade = facts.health?.grade;
+export function aroundOf(job: Pick<JobSnapshot, 'facts' | 'device' | 'wishes'>) {
+  const grade = job.facts.health?.grade;
   const mayWrite = grade === undefined || grade === 'unknown' ? null : grade === 'good';
-  return { uefi: device.uefi, oldStays: facts['old drive moves'] !== undefined, mayWrite };
+  return { uefi: job.device.uefi, oldStays: oldStaysAt(job) !== null, mayWrite };
 }
 
 /** The layout of an accepted plan: what was decided, with every place as it was accepted. */

@@ -2,14 +2,40 @@ import type { TargetId } from '../layout';
 import { copyTargets, sameSerial, targetIdentified } from './targets';
 import type { JobSnapshot, WishKind } from './types';
 
+type Wanted = Pick<JobSnapshot, 'wishes'>;
+
 /** Whether the job has a wish of that kind. */
-export function wants(job: JobSnapshot, kind: WishKind): boolean {
+export function wants(job: Wanted, kind: WishKind): boolean {
   return job.wishes.some((wish) => wish.kind === kind);
 }
 
-/** Whether a drive takes the place of the old one. */
-export function replacesDrive(job: JobSnapshot): boolean {
-  return wants(job, 'new drive') || wants(job, 'fresh installation');
+/** The wishes for which what is on the old drive is copied. */
+const COPIED: readonly WishKind[] = ['new drive', 'new drive beside'];
+
+/** The wishes for which a new drive takes over from the old one: a device has one of them at most. */
+export const TAKES_OVER: readonly WishKind[] = [...COPIED, 'fresh installation'];
+
+/** Whether what is on the old drive is copied onto a new one. */
+export function copies({ wishes }: Wanted): boolean {
+  return wishes.some(({ kind }) => COPIED.includes(kind));
+}
+
+/** Whether a new drive takes over from the old one. */
+export function replacesDrive({ wishes }: Wanted): boolean {
+  return wishes.some(({ kind }) => TAKES_OVER.includes(kind));
+}
+
+/** The site at which the old drive goes on for data in the device; null where it comes out, or nothing takes over from it. */
+export function oldStaysAt({ wishes, facts }: Wanted & Pick<JobSnapshot, 'facts'>): string | null {
+  if (!replacesDrive({ wishes })) return null;
+  const beside = wishes.some(({ kind }) => kind === 'new drive beside');
+  return facts['old drive moves']?.siteId ?? (beside ? (facts['old drive']?.siteId ?? '') : null);
+}
+
+/** Whether the old drive was attached again after the device had started without it, and the device starts from the new one. */
+export function refittedHolds({ facts }: JobSnapshot): boolean {
+  const refitted = facts['old drive refitted'];
+  return refitted?.startsFromNew === true && sameSerial(refitted.serial, facts['old drive']?.serial);
 }
 
 /** Whether any drive goes in. */

@@ -1,5 +1,17 @@
 export * from './types';
-export { addedHolds, fitsDrive, fittedHolds, identified, planHolds, replacesDrive, wants } from './evidence';
+export {
+  addedHolds,
+  copies,
+  fitsDrive,
+  fittedHolds,
+  identified,
+  oldStaysAt,
+  planHolds,
+  refittedHolds,
+  replacesDrive,
+  TAKES_OVER,
+  wants,
+} from './evidence';
 export {
   copyTargets,
   copyTrusted,

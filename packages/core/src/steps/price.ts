@@ -112,6 +112,7 @@ export function agreedPrice({ facts, told }: JobSnapshot): { amount: number; how
 
 const CHOICE_OF = {
   'new drive': 'drive choice',
+  'new drive beside': 'drive choice',
   'fresh installation': 'drive choice',
   'added drive': 'added choice',
   memory: 'memory choice',

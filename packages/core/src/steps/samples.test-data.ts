@@ -110,6 +110,7 @@ export const complete: Required<JobFacts> = {
   'losses told': { told: [] },
   fitted: { serial: 'NEW' },
   'added fitted': { serial: 'ADD' },
+  'old drive refitted': { serial: 'OLD', startsFromNew: true, note: '' },
   installed: { system: 'a desktop system', files: 'not wanted', note: '' },
   'trial start': { started: true, oldDriveDetached: true, note: '' },
   after: { set: { ...set, method: '', attached: 'inside' }, whyNot: '' },

@@ -14,8 +14,11 @@ export * from './plan-types';
 export const STATIONS = ['Book in', 'Assess', 'Match', 'Plan', 'Copy', 'Swap', 'Prove', 'Hand over'] as const;
 export type Station = (typeof STATIONS)[number];
 
-/** A new drive takes over everything; an added one joins what is there; with a fresh installation nothing is copied. */
-export const WISH_KINDS = ['new drive', 'memory', 'added drive', 'fresh installation'] as const;
+/**
+ * A new drive takes over everything; where it is fitted beside, the old one stays where it is for data; an added one
+ * joins what is there; with a fresh installation nothing is copied.
+ */
+export const WISH_KINDS = ['new drive', 'new drive beside', 'memory', 'added drive', 'fresh installation'] as const;
 export type WishKind = (typeof WISH_KINDS)[number];
 
 /** What the customer wants; `least` in bytes: of the new drive, or of all memory together. */
@@ -168,6 +171,8 @@ export interface JobFacts {
   /** What was lost in a copy and acknowledged, each by its name, for the drive and the attempt. */
   'losses told'?: { told: { serial: string; attempt: number; names: string[] }[] };
   fitted?: { serial: string };
+  /** The old drive is attached again, at the site where it goes on for data; whether the device then starts from the new one. */
+  'old drive refitted'?: { serial: string; startsFromNew: boolean; note: string };
   'added fitted'?: { serial: string };
   /** A system put on the new drive afresh, and what became of the customer's files. */
   installed?: { system: string; files: InstalledFiles; note: string };
@@ -365,6 +370,7 @@ export type StepId =
   | 'fit added'
   | 'install'
   | 'trial start'
+  | 'refit old'
   | 'close up'
   | 'measure after'
   | 'check functions'

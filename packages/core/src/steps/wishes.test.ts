@@ -1,6 +1,16 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { functionChecks, gatePassed, procedureOf, without, type FactKey, type StepId, type WishKind } from './index';
+import {
+  functionChecks,
+  gatePassed,
+  occupant,
+  procedureOf,
+  without,
+  type FactKey,
+  type JobFacts,
+  type StepId,
+  type WishKind,
+} from './index';
 import { complete, factsOf, job, keys, run, screws } from './samples.test-data';
 import { WISH_KINDS } from './types';
 
@@ -56,6 +66,39 @@ describe('what a job asks for', () => {
       'Sound',
     ]);
     expect(functionChecks(of('fresh installation'), [])).toContain('Files as agreed');
+  });
+
+  it('is a copy whose old drive stays off until the device has started without it, then goes on for data', () => {
+    const beside = { wishes: of('new drive beside'), facts: factsOf(keys), runs: [run('ended well')], strip: screws(4, 0) };
+    const before = job({ ...beside, facts: { ...without(job(beside), ['trial start', 'old drive refitted']).facts } });
+    expect(steps(of('new drive beside'))).toEqual(expect.arrayContaining(['begin copy', 'fit', 'refit old']));
+    expect([state(before, 'trial start'), state(before, 'refit old')]).toEqual(['ready', 'waiting']);
+    const started = without(job(beside), ['old drive refitted']);
+    expect([state(started, 'refit old'), state(started, 'close up')]).toEqual(['ready', 'waiting']);
+    const closing = (refitted: NonNullable<JobFacts['old drive refitted']>) => {
+      const { gates } = procedureOf(job({ ...beside, facts: { ...beside.facts, 'old drive refitted': refitted } }));
+      return gates.find(({ id }) => id === 'old drive placed')?.missing;
+    };
+    expect(closing({ serial: 'OLD', startsFromNew: false, note: 'starts the old system' })).toEqual([
+      'With the old drive attached it does not start from the new one: starts the old system.',
+    ]);
+    expect(closing({ serial: 'old', startsFromNew: true, note: '' })).toEqual([]);
+  });
+
+  it('never has the old drive moved in before the trial start, and asks for no such step where it comes out', () => {
+    const titles = (facts: JobFacts) => procedureOf(job({ wishes: of('new drive'), facts })).steps;
+    const moved = titles(factsOf(['old drive', 'old drive moves']));
+    expect(moved.find(({ id }) => id === 'fit')?.title).toBe('Fit the new drive');
+    expect(moved.findIndex(({ id }) => id === 'refit old')).toBeGreaterThan(
+      moved.findIndex(({ id }) => id === 'trial start'),
+    );
+    expect(titles(factsOf(['old drive'])).some(({ id }) => id === 'refit old')).toBe(false);
+  });
+
+  it('keeps the site of an old drive that stays for it', () => {
+    const facts = factsOf(['old drive']);
+    const asked = (kind: WishKind) => occupant(job({ wishes: of(kind), facts }), 'a', 'main');
+    expect([asked('new drive beside'), asked('new drive')]).toEqual(['the old drive, which stays', null]);
   });
 
   it('leads to a closed job whatever the wishes, once everything is known', () => {

@@ -1,6 +1,6 @@
 import { stripBalance } from '../strip';
 import type { TargetId } from '../layout';
-import { fittedHolds, identified, planHolds, replacesDrive, wants } from './evidence';
+import { copies, fittedHolds, identified, oldStaysAt, planHolds, refittedHolds, replacesDrive, wants } from './evidence';
 import { unless, type GateRule } from './gate-rule';
 import { amount } from './money';
 import { preparationsOf } from './preparations';
@@ -9,7 +9,6 @@ import { copyTargets, latestRun, readBackOf, TARGET_FACTS, TARGET_NAMES, targetT
 import type { JobSnapshot } from './types';
 
 const always = () => true;
-const copies = (job: JobSnapshot) => wants(job, 'new drive');
 
 /** Why a drive may not be written to yet. */
 function targetMissing({ facts }: JobSnapshot, on: TargetId): string {
@@ -42,6 +41,14 @@ function copyMissing(job: JobSnapshot, on: TargetId): string[] {
       ? `Something was seen during the copy that should not be: the ${name} is not trusted until it is read back.`
       : `The last attempt did not end well: the ${name} is not trusted until it is copied again or read back.`,
   ];
+}
+
+/** What is not proven yet of an old drive that goes on in the device. */
+function refitMissing({ facts }: JobSnapshot): string {
+  const refitted = facts['old drive refitted'];
+  return refitted && !refitted.startsFromNew
+    ? `With the old drive attached it does not start from the new one: ${refitted.note || 'no reason noted'}.`
+    : 'The old drive, which goes on for data, is not attached again.';
 }
 
 /** The gates of doing the work. */
@@ -203,8 +210,10 @@ export const WORK_GATES: readonly GateRule[] = [
     title: 'Old drive accounted for',
     overridableBy: 'technician',
     applies: replacesDrive,
-    missing: ({ facts }) =>
-      unless(facts['old drive stays'] !== undefined, 'It is not noted where the old drive stays.'),
+    missing: (job) => [
+      ...(oldStaysAt(job) === null ? [] : unless(refittedHolds(job), refitMissing(job))),
+      ...unless(job.facts['old drive stays'] !== undefined, 'It is not noted where the old drive stays.'),
+    ],
   },
   {
     id: 'signed',

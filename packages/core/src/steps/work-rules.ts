@@ -1,6 +1,17 @@
 import { WANTS_WORDS } from '../progress';
 import { stripBalance } from '../strip';
-import { addedHolds, allIdentified, fitsDrive, fittedHolds, planHolds, replacesDrive, wants } from './evidence';
+import {
+  addedHolds,
+  allIdentified,
+  copies,
+  fitsDrive,
+  fittedHolds,
+  oldStaysAt,
+  planHolds,
+  refittedHolds,
+  replacesDrive,
+  wants,
+} from './evidence';
 import { decided, fitsFirst, opensFirst } from './on-route';
 import { preparationsOf } from './preparations';
 import { always, BOOKED, titled, type StepRule } from './step-rule';
@@ -16,7 +27,6 @@ import {
 } from './targets';
 import type { JobSnapshot } from './types';
 
-const copies = (job: JobSnapshot) => wants(job, 'new drive');
 const addsMemory = (job: JobSnapshot) => wants(job, 'memory');
 const addsDrive = (job: JobSnapshot) => wants(job, 'added drive');
 const installs = (job: JobSnapshot) => wants(job, 'fresh installation');
@@ -77,8 +87,7 @@ function copiedOnto(job: JobSnapshot): boolean {
 
 function fitTitle(job: JobSnapshot): string {
   if (!replacesDrive(job)) return 'Fit the memory';
-  const moved = job.facts['old drive moves'] ? ', move the old one to its new site' : '';
-  return addsMemory(job) ? `Fit the new drive and the memory${moved}` : `Fit the new drive${moved}`;
+  return addsMemory(job) ? 'Fit the new drive and the memory' : 'Fit the new drive';
 }
 
 /** The steps of doing the work. */
@@ -314,13 +323,25 @@ export const WORK_RULES: readonly StepRule[] = [
     gates: (job) => (fittedBeforeCopy(job) ? ['copied'] : []),
   },
   {
+    id: 'refit old',
+    station: 'Swap',
+    title: ({ facts }) =>
+      facts['old drive moves'] ? 'Move the old drive to its new site, for data' : 'Attach the old drive again, for data',
+    minutes: 8,
+    applies: (job) => oldStaysAt(job) !== null,
+    done: refittedHolds,
+    after: () => ['trial start'],
+    // Never both at the first start: which of them the device started from would not be known.
+    gates: ['started'],
+  },
+  {
     id: 'close up',
     station: 'Swap',
     title: titled('Put everything back and close'),
     minutes: 15,
     applies: (job) => job.strip.length > 0,
     done: (job) => stripBalance(job.strip).opened && stripBalance(job.strip).balanced,
-    after: () => ['trial start'],
+    after: () => ['trial start', 'refit old'],
     gates: ['started'],
   },
   {
@@ -340,7 +361,7 @@ export const WORK_RULES: readonly StepRule[] = [
     minutes: 8,
     applies: always,
     done: ({ facts }) => facts.functions !== undefined && facts.functions.results.every((result) => result.works),
-    after: () => ['close up'],
+    after: () => ['close up', 'refit old'],
     gates: [],
   },
   {

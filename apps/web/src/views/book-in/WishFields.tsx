@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import { WISH_KINDS } from '@udrel/core/steps';
+import { TAKES_OVER, WISH_KINDS } from '@udrel/core/steps';
 import type { WishDraft } from './draft';
 import styles from './book-in.module.css';
 
@@ -8,25 +8,25 @@ type Kind = WishDraft['kind'];
 
 const USUAL: Readonly<Record<Kind, string>> = {
   'new drive': '480 GB',
+  'new drive beside': '480 GB',
   'added drive': '1 TB',
   'fresh installation': '480 GB',
   memory: '16 GiB',
 };
 const NAMES: Readonly<Record<Kind, string>> = {
   'new drive': 'new drive, everything comes along',
+  'new drive beside': 'new drive to start from, the old one stays in for data',
   'added drive': 'another drive beside it',
   'fresh installation': 'new drive, installed afresh',
   memory: 'more memory',
 };
 const AND: Readonly<Record<Kind, string>> = {
   'new drive': 'And a new drive',
+  'new drive beside': 'And a new drive beside the old one',
   'added drive': 'And another drive',
   'fresh installation': 'And a fresh drive',
   memory: 'And more memory',
 };
-
-/** Everything comes along or nothing does: one device has one of these at most. */
-const EITHER: readonly Kind[] = ['new drive', 'fresh installation'];
 
 /** What the customer wants, one wish of each kind; all of it is done in one opening. */
 export function WishFields({
@@ -40,7 +40,7 @@ export function WishFields({
 }) {
   const set = (index: number, wish: WishDraft) => change(wishes.map((one, n) => (n === index ? wish : one)));
   const taken = (kind: Kind, others: readonly WishDraft[]) =>
-    others.some((one) => one.kind === kind || (EITHER.includes(one.kind) && EITHER.includes(kind)));
+    others.some((one) => one.kind === kind || (TAKES_OVER.includes(one.kind) && TAKES_OVER.includes(kind)));
   const further = (['memory', 'new drive', 'added drive'] as const).filter((kind) => !taken(kind, wishes));
   return (
     <>

@@ -17,6 +17,7 @@ const NAMES = {
 
 const DRIVES = {
   'new drive': 'new drive with everything on it brought along,',
+  'new drive beside': 'new drive to start from, the old one staying in for data,',
   'added drive': 'another drive beside the one there,',
   'fresh installation': 'new drive installed afresh, nothing is copied,',
 } as const;

@@ -1,5 +1,5 @@
 import type { JobView } from '@udrel/contract/types';
-import { fitsDrive, replacesDrive, wants } from '@udrel/core/steps';
+import { copies, fitsDrive, replacesDrive, wants } from '@udrel/core/steps';
 import { MeasureForm } from '../measure/MeasureForm';
 import { HealthForm } from './HealthForm';
 import { MemoryForm } from './MemoryForm';
@@ -11,15 +11,15 @@ import { ReadSheet } from './read/ReadSheet';
 
 /** What is in the device, how well it is, and how fast it was. */
 export function AssessStation({ job }: { job: JobView }) {
-  const copies = wants(job.snapshot, 'new drive');
+  const copied = copies(job.snapshot);
   if (job.device.model.stub) return <StubSheet job={job} />;
   return (
     <>
       <ReadSheet job={job} />
       {replacesDrive(job.snapshot) && <OldDriveForm job={job} />}
       {fitsDrive(job.snapshot) && job.device.model.sites.length > 1 && <OtherDrivesForm job={job} />}
-      {copies && <PartitionForm key={job.snapshot.facts['old drive']?.serial} job={job} />}
-      {copies && <HealthForm job={job} />}
+      {copied && <PartitionForm key={job.snapshot.facts['old drive']?.serial} job={job} />}
+      {copied && <HealthForm job={job} />}
       {job.device.model.memory.slots.length > 0 && <MemoryForm job={job} />}
       <MeasureForm job={job} fact="before" title="Before: start-up and rates" />
     </>

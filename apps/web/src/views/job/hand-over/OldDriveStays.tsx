@@ -1,6 +1,7 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import type { JobView } from '@udrel/contract/types';
+import { oldStaysAt } from '@udrel/core/steps';
 import { Foot, Sheet, TroubleNote } from '../../../ui';
 import { useTypedFact } from '../typed-fact';
 import { useJobChange } from '../useJobChange';
@@ -16,10 +17,9 @@ const PLACES = [
 /** Where the old drive stays. Wiping needs the customer's consent. */
 export function OldDriveStays({ job }: { job: JobView }) {
   const known = job.snapshot.facts['old drive stays'];
-  const movedTo = job.device.model.sites.find(
-    (site) => site.id === job.snapshot.facts['old drive moves']?.siteId,
-  )?.name;
-  const usual = movedTo ? `in the device, at ${movedTo}, for data` : PLACES[0];
+  const staysAt = oldStaysAt(job.snapshot);
+  const site = job.device.model.sites.find(({ id }) => id === staysAt)?.name;
+  const usual = staysAt === null ? PLACES[0] : `in the device, at ${site ?? staysAt}, for data`;
   const [where, setWhere] = useTypedFact<string>(job, 'old drive stays', 'where', known?.where ?? usual);
   const [consent, setConsent] = useTypedFact(job, 'old drive stays', 'consent', known?.consent ?? false);
   const { record, busy, error } = useJobChange(job);
@@ -37,7 +37,7 @@ export function OldDriveStays({ job }: { job: JobView }) {
           onChange={(event) => setWhere(event.target.value)}
           slotProps={{ select: { native: true } }}
         >
-          {[...new Set<string>([...PLACES, where])].map((place) => (
+          {[...new Set<string>([usual, ...PLACES, where])].map((place) => (
             <option key={place}>{place}</option>
           ))}
         </TextField>
@@ -52,7 +52,9 @@ export function OldDriveStays({ job }: { job: JobView }) {
       <Foot
         note={
           step?.waitsFor[0] ??
-          'Advice: do not attach it at start-up; two installations in one machine get in each other’s way.'
+          (staysAt === null
+            ? 'Advice: do not attach it at start-up; two installations in one machine get in each other’s way.'
+            : 'Advice: it still holds the system it came with. Have that cleared away once the new drive has proven itself.')
         }
       >
         <Button

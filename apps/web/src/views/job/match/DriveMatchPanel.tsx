@@ -2,7 +2,7 @@ import Button from '@mui/material/Button';
 import { useState, type ReactNode } from 'react';
 import { may } from '@udrel/contract/roles';
 import type { JobView, MatchView } from '@udrel/contract/types';
-import { ALTERATION_CONSENT, CONSENTS, occupant } from '@udrel/core/steps';
+import { ALTERATION_CONSENT, CONSENTS, occupant, oldStaysAt } from '@udrel/core/steps';
 import { useSessionQuery } from '../../../api/api';
 import { driveSize } from '../../../format/parts';
 import { Foot, Ledger, Sheet, TroubleNote } from '../../../ui';
@@ -20,10 +20,11 @@ import styles from './match.module.css';
 export function DriveMatchPanel(props: { job: JobView; match: MatchView; side: ReactNode; added: boolean }) {
   const { job, match, side, added } = props;
   const { 'drive choice': main, 'added choice': beside, 'old drive': old } = job.snapshot.facts;
+  const joins = added || oldStaysAt(job.snapshot) === old?.siteId;
   const taken = added ? beside : main;
   const sites = added ? match.added : match.drives;
   const [siteId, setSiteId] = useState(
-    taken?.siteId ?? (added ? freeSite(job, sites) : old?.siteId) ?? sites[0]?.siteId ?? '',
+    taken?.siteId ?? (joins ? freeSite(job, sites) : old?.siteId) ?? sites[0]?.siteId ?? '',
   );
   const [partId, setPartId] = useState(taken?.partId ?? undefined);
   const { candidates = [], of = 0 } = sites.find((one) => one.siteId === siteId) ?? {};
@@ -74,7 +75,7 @@ export function DriveMatchPanel(props: { job: JobView; match: MatchView; side: R
 /** A site where nothing sits yet, for a drive that joins the others. */
 function freeSite(job: JobView, sites: MatchView['added']): string | undefined {
   const { facts } = job.snapshot;
-  return sites.find(({ siteId }) => !occupant(facts, siteId, 'added') && facts['old drive']?.siteId !== siteId)?.siteId;
+  return sites.find(({ siteId }) => !occupant(job.snapshot, siteId, 'added') && facts['old drive']?.siteId !== siteId)?.siteId;
 }
 
 function ChosenCandidate(props: {
@@ -91,7 +92,7 @@ function ChosenCandidate(props: {
   const asks = candidate.alteration !== null && !consents.includes(ALTERATION_CONSENT);
   const { drive, partId, stock } = candidate.offer;
   const taken = job.snapshot.facts[added ? 'added choice' : 'drive choice'];
-  const stays = occupant(job.snapshot.facts, siteId, added ? 'added' : 'main');
+  const stays = occupant(job.snapshot, siteId, added ? 'added' : 'main');
   const [ordering, setOrdering] = useState(false);
   const isTaken = taken !== undefined && taken.siteId === siteId && taken.partId === (candidate.own ? null : partId);
   const unfit = candidate.verdict === 'no' || candidate.verdict === 'cannot tell' || !candidate.needMet;

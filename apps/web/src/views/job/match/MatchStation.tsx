@@ -1,6 +1,6 @@
 import { useState, type ReactNode } from 'react';
 import type { JobView, MatchView } from '@udrel/contract/types';
-import { priceHolds, replacesDrive, wants } from '@udrel/core/steps';
+import { copies, priceHolds, replacesDrive, wants } from '@udrel/core/steps';
 import { useMatchQuery } from '../../../api/api';
 import { Loaded } from '../../../ui';
 import { PageTabs } from '../../../ui/PageTabs';
@@ -62,7 +62,7 @@ function has({ snapshot }: JobView, page: Page): boolean {
     case 'Memory':
       return wants(snapshot, 'memory');
     case 'For the copy':
-      return wants(snapshot, 'new drive');
+      return copies(snapshot);
     case 'Quote':
       return true;
   }

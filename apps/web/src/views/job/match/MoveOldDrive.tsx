@@ -2,7 +2,7 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import type { JobView } from '@udrel/contract/types';
-import { occupant } from '@udrel/core/steps';
+import { occupant, wants } from '@udrel/core/steps';
 import { fieldTrouble } from '../../../api/problem';
 import { Foot, Sheet, TroubleNote } from '../../../ui';
 import { useJobChange } from '../useJobChange';
@@ -14,7 +14,7 @@ export function MoveOldDrive({ job }: { job: JobView }) {
   const { 'old drive': old, 'old drive moves': moved } = facts;
   const { sites } = job.device.model;
   const from = sites.find((site) => site.id === old?.siteId);
-  const free = sites.filter((site) => site.id !== old?.siteId && occupant(facts, site.id, 'old') === null);
+  const free = sites.filter((site) => site.id !== old?.siteId && occupant(job.snapshot, site.id, 'old') === null);
   const [siteId, setSiteId] = useState(free[0]?.id ?? '');
   const [length, setLength] = useState('');
   const [height, setHeight] = useState('');
@@ -36,7 +36,7 @@ export function MoveOldDrive({ job }: { job: JobView }) {
       </Sheet>
     );
   }
-  if (free.length === 0) return null;
+  if (free.length === 0 || wants(job.snapshot, 'new drive beside')) return null;
   const measure = (label: string, field: 'length' | 'height', value: string, set: (value: string) => void) => (
     <TextField
       label={label}

@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import type { JobView } from '@udrel/contract/types';
 import { binary, soldName } from '@udrel/core/capacity';
-import { fittedHolds, replacesDrive, wants } from '@udrel/core/steps';
+import { fittedHolds, oldStaysAt, replacesDrive, wants } from '@udrel/core/steps';
 import { fieldTrouble } from '../../../api/problem';
 import { Foot, OutcomeMark, Sheet, TroubleNote } from '../../../ui';
 import { SerialField } from '../../../ui/SerialField';
@@ -24,8 +24,8 @@ export function FitForm({ job }: { job: JobView }) {
   const what = byDrive
     ? drive && `${drive.maker} ${drive.name}, ${soldName(drive.bytes, drive.sectorSize)}, at ${site}`
     : modules;
-  const moved = job.snapshot.facts['old drive moves'];
-  const to = job.device.model.sites.find((one) => one.id === moved?.siteId)?.name ?? '';
+  const staysAt = oldStaysAt(job.snapshot);
+  const to = job.device.model.sites.find((one) => one.id === staysAt)?.name ?? '';
   return (
     <Sheet title={byDrive ? 'Fit the new drive' : 'Fit the memory'} aside={what ?? 'nothing is reserved'}>
       {fitted && fittedHolds(job.snapshot) ? (
@@ -43,10 +43,9 @@ export function FitForm({ job }: { job: JobView }) {
             <p style={{ marginBottom: 10 }}>With: {drive.partsNeeded.join(', ')}</p>
           )}
           {byDrive && wants(job.snapshot, 'memory') && modules && <p style={{ marginBottom: 10 }}>And {modules}</p>}
-          {moved && (
+          {staysAt !== null && (
             <p style={{ marginBottom: 10 }}>
-              The old drive moves to {to}, after the trial start
-              {moved.partsNeeded.length > 0 && `, with ${moved.partsNeeded.join(', ')}`}.
+              The old drive goes on for data at {to}: leave it off until the device has started without it.
             </p>
           )}
           <div className={styles.fields}>

@@ -8,6 +8,7 @@ import { JobLessons } from '../JobLessons';
 import { useJobChange, type JobChange } from '../useJobChange';
 import { FitAddedForm } from './FitAddedForm';
 import { FitForm } from './FitForm';
+import { RefitForm } from './RefitForm';
 import styles from './swap.module.css';
 
 /** Screws, cables and moved parts, out and back; in between the new part goes in. */
@@ -19,6 +20,7 @@ export function SwapStation({ job }: { job: JobView }) {
       <StripSheet job={job} />
       {has('fit') && <FitForm job={job} />}
       {has('fit added') && <FitAddedForm job={job} />}
+      {has('refit old') && <RefitForm job={job} />}
       <JobLessons job={job} />
     </>
   );
