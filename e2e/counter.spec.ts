@@ -36,7 +36,7 @@ test('one page takes everything down: two wishes, own drive, secret, marks, two 
   await page.getByLabel('The secret itself').fill('kittiwake-61');
   await page.getByRole('button', { name: 'Another device' }).click();
   await page.getByLabel('Device model: name or number').fill('Oystercatcher');
-  await page.getByRole('button', { name: 'Not in the library: book it by its name' }).click();
+  await page.getByRole('option', { name: 'Not in the library: book it by its name' }).click();
   await page.getByLabel('Maker', { exact: true }).fill('Ostrel');
   await page.getByLabel('Serial of the device').fill('OYS-1');
   await page.getByLabel('Complaint, in the customer’s words').fill('Full.');

@@ -11,7 +11,10 @@ beforeAll(async () => {
 });
 
 const GB = 1e9;
-const wish = (kind: 'new drive' | 'new drive beside' | 'added drive' | 'fresh installation', least = 120 * GB) => ({ kind, least });
+const wish = (kind: 'new drive' | 'new drive beside' | 'added drive' | 'fresh installation', least = 120 * GB) => ({
+  kind,
+  least,
+});
 const note = { drives: [{ serial: 'STAY-01', name: 'Kestrin D7', bytes: 500 * GB, siteId: 'a' }] };
 
 async function opened(wishes: ReturnType<typeof wish>[]): Promise<Work> {

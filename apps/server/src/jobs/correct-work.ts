@@ -1,5 +1,6 @@
 import type { ModelSpec } from '@udrel/contract/types';
 import { canTakeBack, procedureOf, stampsFrom, stampsOf, without, type FactKey, type Station } from '@udrel/core/steps';
+import { toGoBack } from '@udrel/core/strip';
 import { layOutSheet } from './sheet';
 import { deviceOf } from '../models/devices';
 import { firstRow } from '../platform/database';
@@ -66,9 +67,9 @@ export async function modelCorrection(acting: Acting, job: JobRecord, modelId: s
   );
   if (!model) throw fieldWrong('correction.modelId', 'Choose a model from the list.');
   if (modelId === job.modelId) throw fieldWrong('correction.modelId', 'It is booked in as this model already.');
-  const out = job.snapshot.strip.filter((item) => item.out !== item.back);
+  const out = job.snapshot.strip.filter((item) => item.back !== toGoBack(item));
   if (out.length > 0) {
-    const pieces = out.map((item) => `${item.out - item.back} × ${item.name}`).join(', ');
+    const pieces = out.map((item) => `${toGoBack(item) - item.back} × ${item.name}`).join(', ');
     throw new Refusal(409, 'opened', `Still out by the sheet of the model noted: ${pieces}. Note them back first.`);
   }
   const sheet = { about: 'steps' as const, sentence: 'The strip-down sheet is laid out anew for the other model.' };

@@ -46,6 +46,12 @@ function recorded(data: Data, as: string): string {
   return `${told}${as === 'Corrected' ? ' anew' : ''}: ${word(data, 'serial')}`;
 }
 
+/** What was noted of an item of the strip-down sheet besides what came out and went back. */
+function beside(data: Data): string[] {
+  const noted = { missing: 'missing on arrival', left: 'not removed', replaced: 'replaced' };
+  return Object.entries(noted).flatMap(([key, words]) => (data[key] ? [`${word(data, key)} ${words}`] : []));
+}
+
 /** What happened, in words, by the kind of event. Events hold no names of customers and no secrets. */
 const SENTENCES: Readonly<Record<string, (data: Data) => string>> = {
   booked: () => 'Booked in',
@@ -96,8 +102,8 @@ const SENTENCES: Readonly<Record<string, (data: Data) => string>> = {
   'run ended': (data) =>
     `${runName(data)}, attempt ${word(data, 'attempt')}, ${word(data, 'outcome')}${data['note'] ? `: ${word(data, 'note')}` : ''}${data['losses'] ? `; lost: ${(data['losses'] as string[]).join(', ')}` : ''}`,
   'losses told': (data) => `Told, and acknowledged as lost: ${(data['names'] as string[]).join(', ')}`,
-  'strip moved': (data) => `${word(data, 'name')}: ${word(data, 'out')} out, ${word(data, 'back')} back`,
-  'strip all': (data) => `Everything ${word(data, 'way')}`,
+  'strip moved': (data) => [`${word(data, 'name')}: ${word(data, 'out')} out, ${word(data, 'back')} back`, ...beside(data)].join(', '),
+  'strip all': (data) => (data['way'] === 'none' ? 'Nothing more has to come out' : `Everything ${word(data, 'way')}`),
   'gate overridden': (data) => `Passed “${word(data, 'gate')}” with a reason: ${word(data, 'reason')}`,
   note: (data) => `Note: ${word(data, 'text')}`,
   'taken up': (data) => (data['from'] ? 'Taken over' : 'Taken up'),

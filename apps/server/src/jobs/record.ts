@@ -106,7 +106,9 @@ const STEPS_COLUMNS = `
          (select coalesce(json_object_agg(f.key, f.value), '{}')
             from fact f where f.job_id = j.id and f.current) as facts,
          (select coalesce(json_agg(json_build_object('id', i.id, 'stage', i.stage, 'kind', i.kind, 'name', i.name,
-                                                     'count', i.count, 'out', i.out_count, 'back', i.back_count)
+                                                     'count', i.count, 'out', i.out_count, 'back', i.back_count,
+                                                     'missing', i.missing_count, 'left', i.left_count,
+                                                     'replaced', i.replaced_count)
                                    order by i.position), '[]')
             from strip_item i where i.job_id = j.id) as strip,
          (select coalesce(json_agg(json_build_object('gate', g.gate, 'reason', g.reason, 'by', s.name, 'at', g.at,

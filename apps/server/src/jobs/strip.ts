@@ -1,31 +1,44 @@
 import type { JobView, MoveStripItem, MoveWholeStrip } from '@udrel/contract/types';
+import { stripDoubt } from '@udrel/core/strip';
 import { fieldWrong, notFound } from '../platform/errors';
 import type { Acting } from '../platform/routes';
 import { changeJob, requireStep } from './change';
 
-/** Notes how many pieces of one item are out and how many are back. Going back waits for the trial start. */
+/**
+ * Notes how many pieces of one item are out and back, and what differs from the sheet: missing when the device came,
+ * not taken out, replaced. Going back waits for the trial start.
+ */
 export function moveItem(acting: Acting, tag: string, itemId: string, move: MoveStripItem): Promise<JobView> {
   return changeJob(acting, tag, move.version, async (job) => {
     const item = job.snapshot.strip.find((one) => one.id === itemId);
     if (!item) throw notFound('This item of the strip-down sheet');
-    if (move.out > item.out) requireStep(job, 'strip down');
-    if (move.back > item.back) requireStep(job, 'close up');
-    if (move.back > 0 && move.out === 0) throw fieldWrong('back', 'It never came out: count it out first.');
-    await acting.manager.query('update strip_item set out_count = $2, back_count = $3 where id = $1', [
-      itemId,
-      move.out,
-      move.back,
-    ]);
-    return [{ kind: 'strip moved', data: { itemId, name: item.name, out: move.out, back: move.back } }];
+    const { out, back, missing, left, replaced } = move;
+    if (out > item.out || missing > item.missing || left > item.left) requireStep(job, 'strip down');
+    if (back > item.back) requireStep(job, 'close up');
+    const doubt = stripDoubt({ ...item, out, back, missing, left, replaced });
+    if (doubt) throw fieldWrong(doubt.field, doubt.sentence);
+    await acting.manager.query(
+      `update strip_item set out_count = $2, back_count = $3, missing_count = $4, left_count = $5, replaced_count = $6
+        where id = $1`,
+      [itemId, out, back, missing, left, replaced],
+    );
+    return [{ kind: 'strip moved', data: { itemId, name: item.name, out, back, missing, left, replaced } }];
   });
 }
 
-/** Notes that everything of the sheet is out, or back. */
-export function moveAll(acting: Acting, tag: string, move: MoveWholeStrip): Promise<JobView> {
-  return changeJob(acting, tag, move.version, async (job) => {
-    requireStep(job, move.way === 'out' ? 'strip down' : 'close up');
-    const change = move.way === 'out' ? 'out_count = count' : 'back_count = out_count';
+/** What is counted at once, in what is still open of each item: nothing that was noted of single ones is undone. */
+const AT_ONCE = {
+  out: ['strip down', 'out_count = greatest(out_count, count - missing_count - left_count)'],
+  none: ['strip down', 'left_count = greatest(left_count, count - missing_count - out_count)'],
+  back: ['close up', 'back_count = out_count + replaced_count'],
+} as const;
+
+/** Notes that all of the sheet that is still in is out, that none of it has to come out, or that everything is back. */
+export function moveAll(acting: Acting, tag: string, { version, way }: MoveWholeStrip): Promise<JobView> {
+  return changeJob(acting, tag, version, async (job) => {
+    const [step, change] = AT_ONCE[way];
+    requireStep(job, step);
     await acting.manager.query(`update strip_item set ${change} where job_id = $1`, [job.id]);
-    return [{ kind: 'strip all', data: { way: move.way } }];
+    return [{ kind: 'strip all', data: { way } }];
   });
 }

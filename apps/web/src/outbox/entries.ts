@@ -65,7 +65,9 @@ export function drop(entry: Pick<Entry, 'at' | 'id'>): void {
 export function standing({ snapshot }: Pick<JobView, 'snapshot'>, subject: Subject): string {
   if (subject.kind === 'note') return 'null';
   if (subject.kind === 'fact') return JSON.stringify(snapshot.facts[subject.key] ?? null);
-  const counts = snapshot.strip.map(({ id, out, back }) => ({ id, out, back }));
+  const counts = snapshot.strip.map(
+    ({ stage: _stage, kind: _kind, name: _name, count: _count, ...counted }) => counted,
+  );
   if (subject.kind === 'whole strip') return JSON.stringify(counts);
   return JSON.stringify(counts.find((one) => one.id === subject.item) ?? null);
 }

@@ -10,7 +10,20 @@ import { outboxSlice } from './outbox-slice';
 import { withKept } from './overlay';
 import { waitableSubject } from './waitable';
 
-const strip = [{ id: 's1', stage: 1, kind: 'screw', name: 'base screw', count: 10, out: 0, back: 0 }];
+const strip = [
+  {
+    id: 's1',
+    stage: 1,
+    kind: 'screw',
+    name: 'base screw',
+    count: 10,
+    out: 0,
+    back: 0,
+    missing: 0,
+    left: 0,
+    replaced: 0,
+  },
+];
 const jobAt = (version: number, over: Partial<JobView['snapshot']> = {}): JobView =>
   ({ tag: 'U-1', version, history: [{ by: 'Odo' }], snapshot: { facts: {}, strip, ...over } }) as unknown as JobView;
 const BEFORE = { set: null, whyNot: 'does not start' };
@@ -256,7 +269,7 @@ describe('several kept changes', () => {
     await dispatch(keepAndSend(move(2)));
     now.mockRestore();
     const [first, second] = keptEntries() as [Entry, Entry];
-    expect(second.seen).toBe(JSON.stringify({ id: 's1', out: 1, back: 0 }));
+    expect(second.seen).toBe(JSON.stringify({ id: 's1', out: 1, back: 0, missing: 0, left: 0, replaced: 0 }));
     expect(withKept(jobAt(3), keptEntries()).snapshot.strip[0]?.out).toBe(2);
     const after = jobAt(4, { strip: strip.map((item) => ({ ...item, out: 1 })) as never });
     answers = [() => ({ status: 200, data: after }), stale(after), taken(5)];

@@ -1,4 +1,5 @@
 import type { JobView } from '@udrel/contract/types';
+import { toComeOut, toGoBack, type StripCounts } from '@udrel/core/strip';
 import type { Entry } from './entries';
 
 /** The job as the person left it: what is kept and not sent yet lies over what the server last said. */
@@ -24,13 +25,17 @@ function laidOver(job: JobView, { subject, body, at }: Entry): JobView {
       return { ...job, snapshot: { ...snapshot, facts: { ...snapshot.facts, [subject.key]: body['value'] } } };
     case 'strip': {
       const strip = snapshot.strip.map((item) =>
-        item.id === subject.item ? { ...item, out: Number(body['out']), back: Number(body['back']) } : item,
+        item.id === subject.item ? { ...item, ...(body as unknown as StripCounts) } : item,
       );
       return { ...job, snapshot: { ...snapshot, strip } };
     }
     case 'whole strip': {
-      const out = body['way'] === 'out';
-      const strip = snapshot.strip.map((item) => (out ? { ...item, out: item.count } : { ...item, back: item.out }));
+      const strip = snapshot.strip.map((item) => {
+        if (body['way'] === 'out') return { ...item, out: item.out + toComeOut(item) };
+        return body['way'] === 'none'
+          ? { ...item, left: item.left + toComeOut(item) }
+          : { ...item, back: toGoBack(item) };
+      });
       return { ...job, snapshot: { ...snapshot, strip } };
     }
   }

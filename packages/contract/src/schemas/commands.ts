@@ -213,9 +213,17 @@ export const addLesson = object({ text: text(300, 3) });
 /** Choosing for devices of the same model in the same order what was chosen for this one. */
 export const chooseSame = object({ tags: list(text(20), 12, 1) });
 export type ChooseSame = Infer<typeof chooseSame>;
-export const moveStripItem = object({ version, out: whole(0, 60), back: whole(0, 60) });
+const pieces = whole(0, 60);
+export const moveStripItem = object({
+  version,
+  out: pieces,
+  back: pieces,
+  missing: pieces,
+  left: pieces,
+  replaced: pieces,
+});
 export type MoveStripItem = Infer<typeof moveStripItem>;
-export const moveWholeStrip = object({ version, way: oneOf('out', 'back') });
+export const moveWholeStrip = object({ version, way: oneOf('out', 'back', 'none') });
 export type MoveWholeStrip = Infer<typeof moveWholeStrip>;
 export const overrideGate = object({
   version,

@@ -127,7 +127,18 @@ export const factsOf = (wanted: readonly FactKey[]): JobFacts =>
   Object.fromEntries(wanted.map((key) => [key, complete[key]])) as JobFacts;
 
 export const screws = (out: number, back: number) => [
-  { id: 's', stage: 1, kind: 'screw' as const, name: 'cover screw', count: 4, out, back },
+  {
+    id: 's',
+    stage: 1,
+    kind: 'screw' as const,
+    name: 'cover screw',
+    count: 4,
+    out,
+    back,
+    missing: 0,
+    left: 0,
+    replaced: 0,
+  },
 ];
 export const run = (outcome: RunOutcome, attempt = 1, onto: TargetId = 'new') => ({
   id: `r${attempt}`,

@@ -69,7 +69,12 @@ describe('what a job asks for', () => {
   });
 
   it('is a copy whose old drive stays off until the device has started without it, then goes on for data', () => {
-    const beside = { wishes: of('new drive beside'), facts: factsOf(keys), runs: [run('ended well')], strip: screws(4, 0) };
+    const beside = {
+      wishes: of('new drive beside'),
+      facts: factsOf(keys),
+      runs: [run('ended well')],
+      strip: screws(4, 0),
+    };
     const before = job({ ...beside, facts: { ...without(job(beside), ['trial start', 'old drive refitted']).facts } });
     expect(steps(of('new drive beside'))).toEqual(expect.arrayContaining(['begin copy', 'fit', 'refit old']));
     expect([state(before, 'trial start'), state(before, 'refit old')]).toEqual(['ready', 'waiting']);

@@ -1,6 +1,15 @@
 import { stripBalance } from '../strip';
 import type { TargetId } from '../layout';
-import { copies, fittedHolds, identified, oldStaysAt, planHolds, refittedHolds, replacesDrive, wants } from './evidence';
+import {
+  copies,
+  fittedHolds,
+  identified,
+  oldStaysAt,
+  planHolds,
+  refittedHolds,
+  replacesDrive,
+  wants,
+} from './evidence';
 import { unless, type GateRule } from './gate-rule';
 import { amount } from './money';
 import { preparationsOf } from './preparations';

@@ -326,7 +326,9 @@ export const WORK_RULES: readonly StepRule[] = [
     id: 'refit old',
     station: 'Swap',
     title: ({ facts }) =>
-      facts['old drive moves'] ? 'Move the old drive to its new site, for data' : 'Attach the old drive again, for data',
+      facts['old drive moves']
+        ? 'Move the old drive to its new site, for data'
+        : 'Attach the old drive again, for data',
     minutes: 8,
     applies: (job) => oldStaysAt(job) !== null,
     done: refittedHolds,
@@ -340,7 +342,11 @@ export const WORK_RULES: readonly StepRule[] = [
     title: titled('Put everything back and close'),
     minutes: 15,
     applies: (job) => job.strip.length > 0,
-    done: (job) => stripBalance(job.strip).opened && stripBalance(job.strip).balanced,
+    done: ({ strip }) => {
+      const { opened, fullyOut, balanced } = stripBalance(strip);
+      // Where nothing of the sheet came out there is nothing to put back.
+      return (opened || fullyOut) && balanced;
+    },
     after: () => ['trial start', 'refit old'],
     gates: ['started'],
   },

@@ -29,34 +29,29 @@ export function ModelField({
       typed={text}
       type={setText}
       trouble={trouble}
-      none={
-        <Button
-          size="small"
-          onMouseDown={(event) => event.preventDefault()}
-          onClick={() => change({ model: null, stub: { maker: '', name: text.trim(), kind: 'laptop' } })}
-        >
-          Not in the library: book it by its name
-        </Button>
-      }
+      byName={() => change({ model: null, stub: { maker: '', name: text.trim(), kind: 'laptop' } })}
     />
   );
 }
 
-/** The choice of a model from the library. */
+/** The last of the choices, for a model that the library does not have. */
+const BY_NAME = 'Not in the library: book it by its name';
+
+/** The choice of a model from the library; `byName` where one that it does not have is taken by its name. */
 export function ModelChoice({
   model,
   choose,
   typed,
   type,
   trouble,
-  none = 'No such model in the library',
+  byName,
 }: {
   model: ModelView | null;
   choose: (model: ModelView | null) => void;
   typed: string;
   type: (text: string) => void;
   trouble: string | undefined;
-  none?: React.ReactNode;
+  byName?: () => void;
 }) {
   const wanted = model ? '' : typed;
   const asked = useDeferredValue(wanted);
@@ -64,19 +59,19 @@ export function ModelChoice({
   // What was found for an earlier text must not be taken by Enter for this one.
   const found = asked === wanted ? currentData : undefined;
   return (
-    <Autocomplete
-      options={found ?? []}
+    <Autocomplete<ModelView | typeof BY_NAME>
+      options={[...(found ?? []), ...(found && byName && asked.trim() ? ([BY_NAME] as const) : [])]}
       loading={found === undefined}
       loadingText="Looking …"
       filterOptions={(options) => options}
-      getOptionLabel={(option) => `${option.maker} ${option.name}, ${option.code}`}
-      getOptionKey={(option) => option.id}
-      isOptionEqualToValue={(option, value) => option.id === value.id}
+      getOptionLabel={(option) => (option === BY_NAME ? BY_NAME : `${option.maker} ${option.name}, ${option.code}`)}
+      getOptionKey={keyOf}
+      isOptionEqualToValue={(option, value) => keyOf(option) === keyOf(value)}
       value={model}
-      onChange={(_event, chosen) => choose(chosen)}
+      onChange={(_event, chosen) => (chosen === BY_NAME ? byName?.() : choose(chosen))}
       onInputChange={(_event, value) => type(value)}
       autoHighlight
-      noOptionsText={none}
+      noOptionsText="No such model in the library"
       renderInput={(params) => (
         <TextField
           {...params}
@@ -88,6 +83,8 @@ export function ModelChoice({
     />
   );
 }
+
+const keyOf = (option: ModelView | typeof BY_NAME) => (option === BY_NAME ? option : option.id);
 
 function StubFields({
   stub,

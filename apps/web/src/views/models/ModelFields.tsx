@@ -2,7 +2,7 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { BATTERY_LEADS, DEVICE_KINDS } from '@udrel/core/device';
 import { USB_MODES } from '@udrel/core/links';
-import { GENERATIONS } from '@udrel/core/memory';
+import { BUFFERINGS, GENERATIONS, MODULE_FORMS } from '@udrel/core/memory';
 import { Sheet } from '../../ui';
 import type { ModelDraft } from './model-draft';
 import styles from './editor.module.css';
@@ -122,13 +122,15 @@ export function ModelMore({ draft, change, wrong }: Props) {
       <Sheet title="Memory">
         <div className={styles.fields}>
           {inMemory('generation', 'Generation', same(GENERATIONS))}
-          {inMemory('form', 'Form', same(['SO-DIMM', 'DIMM']))}
+          {inMemory('form', 'Form', same(MODULE_FORMS))}
           {inMemory('soldered', 'Soldered')}
           {inMemory('slots', 'Slots, by name')}
           {inMemory('slotMaximum', 'Most in a slot')}
           {inMemory('maximum', 'Most in all')}
           {inMemory('speed', 'Speed, MT/s')}
           {inMemory('channels', 'Channels', same(['1', '2']))}
+          {inMemory('slotChannels', 'Channel of each slot')}
+          {inMemory('buffering', 'Buffering', [['', 'not noted'], ...same(BUFFERINGS)])}
         </div>
       </Sheet>
       <PortFields draft={draft} change={change} wrong={wrong} />

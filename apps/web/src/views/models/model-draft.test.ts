@@ -39,6 +39,37 @@ describe('a model in its form', () => {
     expect(modelOf(draftOfModel(model))).toEqual({ spec: model, problems: [] });
   });
 
+  it('keeps how its slots are wired and buffered, and says what is wrong with that', () => {
+    const wired = {
+      ...model,
+      memory: { ...model.memory, slots: ['A1', 'B1'], slotChannels: [0, 1], buffering: 'registered' as const },
+    };
+    expect(modelOf(draftOfModel(wired))).toEqual({ spec: wired, problems: [] });
+    for (const slotChannels of ['A, X', 'A']) {
+      const draft = draftOfModel(wired);
+      const typed = modelOf({ ...draft, memory: { ...draft.memory, slotChannels } });
+      expect(typed.problems.map(({ field }) => field)).toEqual(['memory.slotChannels']);
+    }
+  });
+
+  it('is copied for a model that is only a name, with nothing of that but its name', () => {
+    const stub = {
+      ...model,
+      id: '1',
+      stub: true,
+      maker: 'Corvane',
+      name: 'Slate',
+      code: 'STUB-1',
+      sites: [],
+      functions: [],
+      strip: [],
+    };
+    const { spec, problems } = modelOf(copyOf(model, stub));
+    expect(problems).toEqual([]);
+    expect(spec).toMatchObject({ maker: 'Corvane', name: 'Slate', memory: model.memory, functions: model.functions });
+    expect(spec.sites).toHaveLength(model.sites.length);
+  });
+
   it('is copied without anybody having looked at its sites', () => {
     const copy = copyOf(model, { maker: 'Ostrel', name: 'Tern 15 B', code: 'T15B' });
     const { spec } = modelOf(copy);

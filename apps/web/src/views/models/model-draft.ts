@@ -1,6 +1,7 @@
 import type { ModelSpec } from '@udrel/contract/types';
 import { binary, parseCapacity } from '@udrel/core/capacity';
 import type { Port } from '@udrel/core/equipment';
+import type { Buffering } from '@udrel/core/memory';
 import { draftOf, siteOf, type ModelSite, type SiteDraft } from './site-draft';
 
 /** A site being described: `base` is what the form began with. */
@@ -22,7 +23,16 @@ export interface ModelDraft {
   battery: '' | NonNullable<ModelSpec['battery']>;
   sites: DraftedSite[];
   memory: Record<
-    'soldered' | 'slots' | 'slotMaximum' | 'maximum' | 'speed' | 'channels' | 'generation' | 'form',
+    | 'soldered'
+    | 'slots'
+    | 'slotChannels'
+    | 'slotMaximum'
+    | 'maximum'
+    | 'speed'
+    | 'channels'
+    | 'generation'
+    | 'form'
+    | 'buffering',
     string
   >;
   firmware: Record<'uefi' | 'startsNvme', '' | 'yes' | 'no'>;
@@ -58,6 +68,8 @@ export function draftOfModel(spec: ModelSpec): ModelDraft {
       form: memory.form,
       soldered: size(memory.soldered),
       slots: memory.slots.join(', '),
+      slotChannels: (memory.slotChannels ?? []).map((channel) => 'AB'[channel] ?? '').join(', '),
+      buffering: memory.buffering ?? '',
       slotMaximum: size(memory.slotMaximum),
       maximum: size(memory.maximum),
       speed: String(memory.speed),
@@ -78,7 +90,8 @@ export function draftOfModel(spec: ModelSpec): ModelDraft {
 /** A copy of the nearest known model to describe another from: nobody has looked at its sites yet. */
 export function copyOf(spec: ModelSpec, named: Pick<ModelSpec, 'maker' | 'name' | 'code'>): ModelDraft {
   const sites = spec.sites.map((site) => ({ ...site, unconfirmed: true }));
-  return { ...draftOfModel({ ...spec, sites }), ...named };
+  const { maker, name, code } = named;
+  return { ...draftOfModel({ ...spec, sites }), maker, name, code };
 }
 
 const EMPTY: ModelSpec = {
@@ -155,7 +168,12 @@ export function modelOf(draft: ModelDraft): { spec: ModelSpec; problems: Problem
     if (!read.ok) wrong(`sites.${index}.${read.field}`, read.sentence);
     return shownSite(one);
   });
-  const { generation, form, slots, speed, channels } = draft.memory;
+  // What was typed before the form had these two is kept in the browser without them.
+  const { generation, form, slots, slotChannels = '', speed, channels, buffering = '' } = draft.memory;
+  const wired = listed(slotChannels, ',').map((letter) => ['A', 'B'].indexOf(letter.toUpperCase()));
+  if (wired.includes(-1)) wrong('memory.slotChannels', 'A or B for each slot, with commas; empty where nobody knows.');
+  else if (wired.length > 0 && wired.length !== listed(slots, ',').length)
+    wrong('memory.slotChannels', `As many as there are slots: ${listed(slots, ',').length}.`);
   const bytes = (field: 'soldered' | 'slotMaximum' | 'maximum') => {
     const read = parseCapacity(draft.memory[field], 'GiB');
     if (!read.ok) wrong(`memory.${field}`, 'Type a size such as 16 GiB, or 0.');
@@ -182,6 +200,8 @@ export function modelOf(draft: ModelDraft): { spec: ModelSpec; problems: Problem
       maximum: bytes('maximum'),
       speed: whole('memory.speed', speed, 100),
       channels: channels === '1' ? 1 : 2,
+      ...(wired.length > 0 ? { slotChannels: wired } : {}),
+      ...(buffering === '' ? {} : { buffering: buffering as Buffering }),
     },
     firmware: { uefi: heard(draft.firmware.uefi), startsNvme: heard(draft.firmware.startsNvme) },
     ports: draft.ports.map(({ kind, name, plug, rate }): Port =>

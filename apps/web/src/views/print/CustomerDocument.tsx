@@ -1,6 +1,10 @@
 import type { JobView } from '@udrel/contract/types';
 import { compareSets } from '@udrel/core/benchmarks';
 import { binary, soldName } from '@udrel/core/capacity';
+import { lossesOf, oldStaysAt } from '@udrel/core/steps';
+import { missingOnArrival } from '@udrel/core/strip';
+import { tellFact } from '../../format/facts';
+import { LossList } from '../../ui/LossList';
 import { fullMoment } from '../../format/time';
 import { rate, seconds, times } from '../../format/units';
 import { FactList } from '../../ui';
@@ -8,7 +12,10 @@ import styles from './print.module.css';
 
 /** What was done, before and after side by side, in words the customer understands. */
 export function CustomerDocument({ job, shop }: { job: JobView; shop: string }) {
-  const { facts } = job.snapshot;
+  const { facts, strip } = job.snapshot;
+  const gone = missingOnArrival(strip);
+  const lost = lossesOf(job.snapshot);
+  const stays = oldStaysAt(job.snapshot) !== null;
   const { 'drive choice': drive, 'added choice': added, 'old drive': old, 'memory choice': memory } = facts;
   const { plan, functions, signature, installed } = facts;
   const { rows } = compareSets(facts.before?.set ?? null, facts.after?.set ?? null, null);
@@ -44,15 +51,18 @@ export function CustomerDocument({ job, shop }: { job: JobView; shop: string }) 
           ...(old
             ? [['Old drive', `${old.maker} ${old.name}, ${soldName(old.bytes)}, serial ${old.serial}`] as const]
             : []),
+          ...(facts.health ? [['Its health', tellFact('health', facts.health)] as const] : []),
           ...(plan
             ? [['Brought along', `${plan.partitions.length} of ${plan.table.partitions.length} partitions`] as const]
             : []),
-          ...(plan && leftNames(plan).length > 0
+          ...(lost.length > 0 ? [['Lost in the copy', <LossList key="lost" losses={lost} />] as const] : []),
+          ...(plan && !stays && leftNames(plan).length > 0
             ? [['Left behind, as agreed', leftNames(plan).join(', ')] as const]
             : []),
           ...(memory
             ? [['Memory', `${memory.count} × ${memory.maker} ${memory.name}: ${binary(memory.total)} in all`] as const]
             : []),
+          ...(gone.length > 0 ? [['Missing when it came', gone.join('; ')] as const] : []),
           ...(functions
             ? [
                 [
@@ -93,7 +103,7 @@ export function CustomerDocument({ job, shop }: { job: JobView; shop: string }) 
         </table>
       )}
       {facts.before && !facts.before.set && <p>Not measured before: {facts.before.whyNot}</p>}
-      {old && (
+      {old && !stays && (
         <p style={{ marginTop: 14 }}>
           Please do not attach the old drive while the device starts: two installations in one machine get in each
           other’s way. Licences of the installation belong to this device.

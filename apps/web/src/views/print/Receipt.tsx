@@ -1,5 +1,6 @@
 import type { JobView } from '@udrel/contract/types';
 import { binary, soldName } from '@udrel/core/capacity';
+import { missingOnArrival } from '@udrel/core/strip';
 import { tellFact } from '../../format/facts';
 import { fullMoment } from '../../format/time';
 import { money } from '../../format/units';
@@ -27,7 +28,8 @@ export function Receipt({ job, shop }: { job: JobView; shop: string }) {
   const wishes = job.snapshot.wishes.map(({ kind, least }) =>
     kind === 'memory' ? `memory, at least ${binary(least)} in all` : `${DRIVES[kind]} of at least ${soldName(least)}`,
   );
-  const { facts } = job.snapshot;
+  const { facts, strip } = job.snapshot;
+  const gone = missingOnArrival(strip);
   const marks = facts['condition marks']?.marks ?? [];
   const loose = job.things.filter((thing) => thing.number > 0);
   const told = (['backup', 'own drive', 'go-ahead limit', 'consents'] as const).flatMap((key) =>
@@ -55,6 +57,7 @@ export function Receipt({ job, shop }: { job: JobView; shop: string }) {
           ['Wish', wishes.join('; ')],
           ['Complaint', job.complaint],
           ['Condition on arrival', job.condition || 'nothing noted'],
+          ...(gone.length > 0 ? [['Missing on arrival', gone.join('; ')] as const] : []),
           ...(marks.length > 0 ? [['Marks', <ConditionOutline key="marks" marks={marks} />] as const] : []),
           ['Left with us', loose.map((thing) => thing.name).join(', ') || 'nothing'],
           ...told,

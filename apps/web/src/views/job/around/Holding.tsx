@@ -7,6 +7,7 @@ import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { may } from '@udrel/contract/roles';
 import type { JobView } from '@udrel/contract/types';
+import { toGoBack } from '@udrel/core/strip';
 import { useSessionQuery } from '../../../api/api';
 import { moment } from '../../../format/time';
 import { TroubleNote } from '../../../ui';
@@ -43,7 +44,7 @@ export function Holding({ job }: { job: JobView }) {
 export function PutDownNote({ job }: { job: JobView }) {
   const { putDown } = job.holding;
   if (!putDown) return null;
-  const out = job.snapshot.strip.reduce((total, item) => total + Math.max(0, item.out - item.back), 0);
+  const out = job.snapshot.strip.reduce((total, item) => total + Math.max(0, toGoBack(item) - item.back), 0);
   const words = [
     out > 0 && `${out} pieces out`,
     putDown.batteryOff && 'battery off',
@@ -69,7 +70,7 @@ function PutDownDialog({ job, close }: { job: JobView; close: () => void }) {
     forget();
     close();
   };
-  const still = job.snapshot.strip.filter((item) => item.out > item.back);
+  const still = job.snapshot.strip.filter((item) => toGoBack(item) > item.back);
   return (
     <Dialog open onClose={close} maxWidth="sm" fullWidth aria-labelledby="put-down-title">
       <DialogTitle id="put-down-title">Put {job.tag} down</DialogTitle>

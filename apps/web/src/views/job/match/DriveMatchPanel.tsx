@@ -75,7 +75,8 @@ export function DriveMatchPanel(props: { job: JobView; match: MatchView; side: R
 /** A site where nothing sits yet, for a drive that joins the others. */
 function freeSite(job: JobView, sites: MatchView['added']): string | undefined {
   const { facts } = job.snapshot;
-  return sites.find(({ siteId }) => !occupant(job.snapshot, siteId, 'added') && facts['old drive']?.siteId !== siteId)?.siteId;
+  return sites.find(({ siteId }) => !occupant(job.snapshot, siteId, 'added') && facts['old drive']?.siteId !== siteId)
+    ?.siteId;
 }
 
 function ChosenCandidate(props: {

@@ -1,0 +1,171 @@
+import Button from '@mui/material/Button';
+import { useState } from 'react';
+import type { JobView } from '@udrel/contract/types';
+import { stripBalance, stripRemarks, toGoBack, type StripCounts, type StripItem } from '@udrel/core/strip';
+import { Empty, Foot, OutcomeMark, Sheet, TroubleNote } from '../../../ui';
+import { useJobChange, type JobChange } from '../useJobChange';
+import styles from './swap.module.css';
+
+/** Screws, cables and parts as they come out and go back, and what differs from what the sheet notes of them. */
+export function StripSheet({ job }: { job: JobView }) {
+  const { change, busy, error } = useJobChange(job);
+  const { strip } = job.snapshot;
+  const balance = stripBalance(strip);
+  const step = (id: string) => job.procedure.steps.find((one) => one.id === id);
+  const opening = step('strip down')?.state;
+  const closing = step('close up')?.state;
+  if (strip.length === 0) return <Empty>This model has no strip-down sheet: nothing has to come out.</Empty>;
+  return (
+    <Sheet title="Strip-down sheet" aside={job.device.model.note || `${strip.length} items in order`}>
+      <table>
+        <thead>
+          <tr>
+            <th className="figure">Stage</th>
+            <th>Kind</th>
+            <th>What</th>
+            <th className="figure">Noted</th>
+            <th>Out</th>
+            <th>Back</th>
+            <th>Differs</th>
+          </tr>
+        </thead>
+        <tbody>
+          {strip.map((item) => (
+            <ItemRows
+              key={item.id}
+              item={item}
+              change={change}
+              outOpen={opening !== 'waiting'}
+              backOpen={closing !== undefined && closing !== 'waiting'}
+            />
+          ))}
+        </tbody>
+      </table>
+      <TroubleNote error={error} />
+      {closing === 'waiting' && balance.opened && (
+        <p className="sub">Going back waits: {step('close up')?.waitsFor[0]}</p>
+      )}
+      <div style={{ marginTop: 10 }}>
+        <Foot note={<Standing balance={balance} of={strip.length} />}>
+          <Button
+            variant={closing === 'ready' ? 'contained' : 'outlined'}
+            disabled={busy || closing === 'waiting' || !balance.opened || balance.balanced}
+            onClick={() => void change('/strip', { way: 'back' })}
+          >
+            All back, closed
+          </Button>
+          {!balance.fullyOut && (
+            <Button disabled={busy || opening !== 'ready'} onClick={() => void change('/strip', { way: 'none' })}>
+              {balance.opened ? 'The rest stays in' : 'Nothing has to come out'}
+            </Button>
+          )}
+          <Button
+            variant={opening === 'ready' ? 'contained' : 'outlined'}
+            disabled={busy || opening !== 'ready'}
+            onClick={() => void change('/strip', { way: 'out' })}
+          >
+            {balance.opened ? 'All the rest out' : 'All out'}
+          </Button>
+        </Foot>
+      </div>
+    </Sheet>
+  );
+}
+
+function Standing({ balance, of }: { balance: ReturnType<typeof stripBalance>; of: number }) {
+  if (!balance.opened) return balance.fullyOut ? 'nothing has to come out' : 'nothing is out';
+  if (!balance.balanced) return `${balance.sentences.length} of ${of} items not balanced`;
+  return (
+    <>
+      <OutcomeMark outcome="pass" /> everything that came out is back
+    </>
+  );
+}
+
+/** What can differ from what the sheet notes of an item; that there is one more shows as it is counted out. */
+const DIFFERENCES = [
+  ['missing', 'missing on arrival'],
+  ['replaced', 'missing, replaced from the shelf'],
+  ['left', 'not removed: captive, or left in'],
+] as const;
+
+function ItemRows(props: { item: StripItem; change: JobChange['change']; outOpen: boolean; backOpen: boolean }) {
+  const { item, change, outOpen, backOpen } = props;
+  const remarks = stripRemarks(item);
+  const [open, setOpen] = useState(false);
+  const note = (counted: Partial<StripCounts>) => {
+    const { out, back, missing, left, replaced } = item;
+    void change(`/strip/${item.id}`, { out, back, missing, left, replaced, ...counted }, 'PUT');
+  };
+  return (
+    <>
+      <tr className={toGoBack(item) !== item.back ? styles.off : undefined}>
+        <td className="figure">{item.stage}</td>
+        <td>{item.kind}</td>
+        <td>{item.name}</td>
+        <td className="figure">{item.count}</td>
+        <td>
+          <Counter name={`${item.name} out`} value={item.out} open={outOpen} set={(out) => note({ out })} />
+        </td>
+        <td>
+          <Counter
+            name={`${item.name} back`}
+            value={item.back}
+            open={backOpen && toGoBack(item) > 0}
+            set={(back) => note({ back })}
+          />
+        </td>
+        <td>
+          {remarks.join(', ')}{' '}
+          <Button
+            aria-label={`What differs: ${item.name}`}
+            aria-expanded={open}
+            onClick={() => setOpen(!open)}
+            sx={{ minWidth: 0 }}
+          >
+            {open ? 'Done' : '…'}
+          </Button>
+        </td>
+      </tr>
+      {open && (
+        <tr>
+          <td colSpan={7}>
+            <div className={styles.differences}>
+              {DIFFERENCES.map(([key, words]) => (
+                <span key={key}>
+                  <Counter
+                    name={`${item.name} ${words}`}
+                    value={item[key]}
+                    open={outOpen}
+                    set={(value) => note({ [key]: value })}
+                  />{' '}
+                  {words}
+                </span>
+              ))}
+            </div>
+          </td>
+        </tr>
+      )}
+    </>
+  );
+}
+
+/** Counts up and down. Its buttons stay where the keyboard is, whatever is being sent and even where they do nothing. */
+function Counter(props: { name: string; value: number; open: boolean; set: (value: number) => void }) {
+  const { name, value, open, set } = props;
+  const press = (by: 1 | -1) => {
+    const can = open && value + by >= 0;
+    return { 'aria-disabled': !can, onClick: () => can && set(value + by) };
+  };
+  return (
+    <span className={styles.counter}>
+      <Button aria-label={`One less: ${name}`} {...press(-1)}>
+        −
+      </Button>
+      <b>{value}</b>
+      <Button aria-label={`One more: ${name}`} {...press(1)}>
+        +
+      </Button>
+    </span>
+  );
+}
