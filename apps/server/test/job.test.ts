@@ -1,5 +1,5 @@
 import { beforeAll, describe, expect, it } from 'vitest';
-import type { HistoryPage, JobView, OrderView, PartPage } from '@udrel/contract/types';
+import type { HistoryPage, JobView, MatchView, OrderView, PartPage } from '@udrel/contract/types';
 import { bytesOfNominal, GIB } from '@udrel/core/capacity';
 import { defaultIntent } from '@udrel/core/layout';
 import { bookJob, booking, FACTS, stockUp, Work, type Stock } from './fixtures';
@@ -145,6 +145,34 @@ describe('refusals', () => {
     await work.assess();
     const small = await work.post('/drive', { partId: stock.smallDriveId, siteId: 'a' });
     expect(small.body.detail).toContain('too small');
+  });
+
+  it('reserves a smaller drive once it is decided, before any plan, what stays behind', async () => {
+    const work = await begin({ wishes: [{ kind: 'new drive', least: bytesOfNominal(120) }] });
+    await work.assess();
+    const [efi, system] = FACTS['partition table'].partitions;
+    if (!efi || !system) throw new Error('no partitions');
+    const small = { ...system, sectors: (60 * GIB) / 512 };
+    const scans = { ...system, id: 'p3', name: 'Scans', kind: 'data' as const, startSector: 400_000_000 };
+    const used = 150 * GIB;
+    const sectors = (200 * GIB) / 512;
+    const table = { ...FACTS['partition table'], partitions: [efi, small, { ...scans, sectors, used }] };
+    await work.put('partition table', table);
+    const reserve = () => work.post('/drive', { partId: stock.smallDriveId, siteId: 'a' });
+    expect((await reserve()).body.detail).toContain('too small');
+    const least = async () =>
+      (await shop.as.technician.get<MatchView>(`/jobs/${work.job.tag}/match`)).body.need.sentence;
+    expect(await least()).toContain('smallest drive that would do: 240 GB');
+    const intent = { ...defaultIntent(table), leftOut: ['p3'] };
+    const draft = { route: null, startedFrom: null };
+    const silent = await work.put('plan draft' as never, { ...draft, intent });
+    expect([silent.status, silent.body.problems?.[0]?.sentence]).toEqual([422, 'Type “Scans” to leave it behind.']);
+    await work.put('plan draft' as never, { ...draft, intent: { ...intent, acknowledged: ['p3'] } });
+    expect(await least()).toContain('smallest drive that would do: 60 GB');
+    expect(work.job.snapshot.facts['drive choice']).toBeUndefined();
+    await reserve();
+    expect((await work.post('/plan')).status).toBe(200);
+    expect(work.job.snapshot.facts.plan?.partitions.map(({ id }) => id)).toEqual(['p1', 'p2']);
   });
 
   it('does not accept a plan that leaves something behind without a word', async () => {

@@ -102,7 +102,8 @@ const SENTENCES: Readonly<Record<string, (data: Data) => string>> = {
   'run ended': (data) =>
     `${runName(data)}, attempt ${word(data, 'attempt')}, ${word(data, 'outcome')}${data['note'] ? `: ${word(data, 'note')}` : ''}${data['losses'] ? `; lost: ${(data['losses'] as string[]).join(', ')}` : ''}`,
   'losses told': (data) => `Told, and acknowledged as lost: ${(data['names'] as string[]).join(', ')}`,
-  'strip moved': (data) => [`${word(data, 'name')}: ${word(data, 'out')} out, ${word(data, 'back')} back`, ...beside(data)].join(', '),
+  'strip moved': (data) =>
+    [`${word(data, 'name')}: ${word(data, 'out')} out, ${word(data, 'back')} back`, ...beside(data)].join(', '),
   'strip all': (data) => (data['way'] === 'none' ? 'Nothing more has to come out' : `Everything ${word(data, 'way')}`),
   'gate overridden': (data) => `Passed “${word(data, 'gate')}” with a reason: ${word(data, 'reason')}`,
   note: (data) => `Note: ${word(data, 'text')}`,

@@ -3,8 +3,10 @@ import type { EntryKey, FactEntry, JobView } from '@udrel/contract/types';
 import { entryKeys, factShapes, type Shape } from '@udrel/contract/schemas';
 import { validate } from '@udrel/contract/validate';
 import { identify } from '@udrel/core/identity';
-import type { TargetId } from '@udrel/core/layout';
+import { layoutAnywhere, type TargetId } from '@udrel/core/layout';
+import { aroundOf } from '@udrel/core/plan-file';
 import {
+  copies,
   replacesDrive,
   stampsOf,
   TARGET_FACTS,
@@ -12,6 +14,7 @@ import {
   type FactKey,
   type JobFacts,
   type OwnDrive,
+  type PlanDraft,
   type StepId,
 } from '@udrel/core/steps';
 import { fieldWrong, notFound, Refusal } from '../platform/errors';
@@ -83,7 +86,9 @@ export async function enterFact(acting: Acting, tag: string, key: string, body: 
   }
   return changeJob(acting, tag, body.version, async (job) => {
     // What memory is fitted is worth knowing for any job; only a memory job has a step for it.
-    if (key !== 'memory' || wants(job.snapshot, 'memory')) requireStep(job, stepOf(job, key));
+    if (key === 'plan draft' && (checked.value as PlanDraft).route === null)
+      examineComing(job, checked.value as PlanDraft);
+    else if (key !== 'memory' || wants(job.snapshot, 'memory')) requireStep(job, stepOf(job, key));
     if (UNDER_A_RUN.includes(key)) requireNoRun(job);
     const value = await examine(acting, job, key, checked.value);
     if (key === 'fitted') await withdrawProof(acting, job, value as { serial: string });
@@ -175,6 +180,20 @@ function examinePutBack(job: JobRecord, scanned: string): { serial: string } {
   const result = identify(scanned, { serial: old.serial }, null);
   if (result.outcome !== 'match') throw fieldWrong('value.serial', result.sentence);
   return { serial: old.serial };
+}
+
+/**
+ * What comes along may be decided as soon as the partitions are known, before any drive is reserved: how large that has
+ * to be follows from it. What is left behind is acknowledged by its name here as in the plan.
+ */
+function examineComing({ snapshot }: JobRecord, { intent }: PlanDraft): void {
+  const table = snapshot.facts['partition table'];
+  if (!table || !copies(snapshot)) throw new Refusal(409, 'gate-closed', 'The partitions are not read yet.');
+  const { partitions } = layoutAnywhere(table, intent, aroundOf(snapshot));
+  const silent = partitions.find(
+    ({ source, change }) => change === 'left behind' && !intent.acknowledged.includes(source.id),
+  );
+  if (silent) throw fieldWrong('value.intent.acknowledged', `Type “${silent.source.name}” to leave it behind.`);
 }
 
 /** What is attached again beside the new drive is the old one; where it then starts from the wrong one, what it did is noted. */

@@ -1,7 +1,7 @@
 import type { MatchView } from '@udrel/contract/types';
 import { binary } from '@udrel/core/capacity';
 import { DriveCatalogue, type Adapter, type Drive, type FitAdapter, type Need, type Offer } from '@udrel/core/fit';
-import { defaultIntent, planLayout } from '@udrel/core/layout';
+import { defaultIntent, layoutAnywhere } from '@udrel/core/layout';
 import { aroundOf } from '@udrel/core/plan-file';
 import { matchMemory, type MemoryModule, type ModuleOffer } from '@udrel/core/memory';
 import { copies, replacesDrive, TAKES_OVER, wants, type JobSnapshot, type WishKind } from '@udrel/core/steps';
@@ -18,7 +18,6 @@ export function needOf(snapshot: JobSnapshot): MatchView['need'] {
   const least = leastOf(snapshot, TAKES_OVER);
   const table = snapshot.facts['partition table'];
   if (!table || !copies(snapshot)) return { bytes: least, sentence: `wanted: at least ${binary(least)}` };
-  const huge = { id: 'new' as const, sectors: Number.MAX_SAFE_INTEGER / 8192, sectorSize: table.sectorSize };
   // What is encrypted can be decrypted before the copy where it is known how much it uses and the drive may be written to.
   const around = aroundOf(snapshot);
   const locked = table.partitions.filter(
@@ -26,7 +25,7 @@ export function needOf(snapshot: JobSnapshot): MatchView['need'] {
   );
   const start = { ...defaultIntent(table), decrypted: locked.map(({ id }) => id) };
   const draft = snapshot.facts['plan draft']?.intent;
-  const [plan] = planLayout(table, [huge], draft ?? start, around).targets;
+  const [plan] = layoutAnywhere(table, draft ?? start, around).targets;
   if (!plan) return { bytes: least, sentence: `wanted: at least ${binary(least)}` };
   const sold = plan.smallestSold === null ? binary(plan.smallestBytes) : `${plan.smallestSold} GB`;
   const smallest =

@@ -5,12 +5,7 @@ import { insertRows } from '../platform/insert';
 import type { Acting } from '../platform/routes';
 
 /** The strip-down sheet of a job, from the model's template. Moved parts of the old drive only where a drive is swapped. */
-export async function layOutSheet(
-  { manager }: Acting,
-  jobId: string,
-  spec: ModelSpec,
-  wishes: Wish[],
-): Promise<void> {
+export async function layOutSheet({ manager }: Acting, jobId: string, spec: ModelSpec, wishes: Wish[]): Promise<void> {
   const items = spec.strip.filter((item) => replacesDrive({ wishes }) || item.kind !== 'part');
   if (items.length === 0) return;
   await insertRows(

@@ -1,5 +1,5 @@
 export * from './types';
-export { planLayout } from './plan';
+export { layoutAnywhere, planLayout } from './plan';
 export { defaultIntent, reordered } from './intent';
 export { schemeChoices, type SchemeChoice } from './scheme';
 export { parseSize } from './size-text';

@@ -79,6 +79,18 @@ export function planLayout(
   return { ...plan, ...findProblems(table, targets, intent, around, plan) };
 }
 
+/** A drive that holds whatever comes along: what is asked of the layout on it is what any drive must have. */
+const AMPLE_SECTORS = Math.floor(Number.MAX_SAFE_INTEGER / 8192);
+
+/** The layout before any drive is chosen: what comes along, and the smallest drive that would hold it. */
+export function layoutAnywhere(
+  table: SourceTable,
+  intent: LayoutIntent,
+  around: Circumstances = NOTHING_KNOWN,
+): LayoutPlan {
+  return planLayout(table, [{ id: 'new', sectors: AMPLE_SECTORS, sectorSize: table.sectorSize }], intent, around);
+}
+
 /** Which drive a partition goes to: the added one where that was decided and there is one. */
 function driveOf(id: string, { elsewhere }: LayoutIntent): TargetId {
   return elsewhere.includes(id) ? 'added' : 'new';

@@ -252,7 +252,7 @@ function remarks(one: PlannedPartition, intent: LayoutIntent, { mayWrite }: Circ
   }
   if (change === 'moved' && source.kind === 'recovery') {
     notes.push({
-      ...limit('Place', `${name} starts elsewhere: its entry in the start-up settings is checked in Prove.`),
+      ...limit('Place', `${name} starts elsewhere: its entry in the start-up settings has to be set anew.`),
       ...about,
     });
   }

@@ -8,6 +8,7 @@ import { driveSize } from '../../../format/parts';
 import { Foot, Ledger, Sheet, TroubleNote } from '../../../ui';
 import { SiteDialog } from '../../models/SiteDialog';
 import { useJobChange } from '../useJobChange';
+import { ComesAlong } from './ComesAlong';
 import { KitLink } from './KitLink';
 import { MoveOldDrive } from './MoveOldDrive';
 import { OrderDialog } from './OrderDialog';
@@ -40,6 +41,7 @@ export function DriveMatchPanel(props: { job: JobView; match: MatchView; side: R
       <div className={styles.column}>
         <Schematic job={job} chosen={siteId} choose={setSiteId} />
         <p className="sub">{added ? 'for data: it need not be one to start from' : match.need.sentence}</p>
+        {!added && <ComesAlong job={job} />}
         {site && may(role, 'describe models') && (
           <Foot>
             <Button onClick={() => setMeasuring(true)}>Measured or seen at {site.name} …</Button>

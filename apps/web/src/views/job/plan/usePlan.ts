@@ -74,7 +74,8 @@ export function usePlan(job: JobView): Plan | null {
   if (!source || !target || !table || !intent || !layout) return null;
   const { tag } = job;
   const [best] = options;
-  const wanted = drawing?.present ?? before ?? best;
+  // What was decided at Match says what comes along, and nothing of the route.
+  const wanted = [drawing?.present, before].find((one) => one && one.route !== null) ?? best;
   const draft: PlanDraft = {
     intent,
     route: wanted?.route ?? 'new drive in an enclosure',

@@ -1,0 +1,91 @@
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useState } from 'react';
+import type { JobView } from '@udrel/contract/types';
+import { binary } from '@udrel/core/capacity';
+import { defaultIntent, layoutAnywhere, type LayoutIntent, type SourcePartition } from '@udrel/core/layout';
+import { aroundOf } from '@udrel/core/plan-file';
+import { copies } from '@udrel/core/steps';
+import { Sheet, TroubleNote } from '../../../ui';
+import { useJobChange } from '../useJobChange';
+import styles from './match.module.css';
+
+/** What is copied, decided before a drive is chosen: what it has to hold follows from it. */
+export function ComesAlong({ job }: { job: JobView }) {
+  const { record, busy, error } = useJobChange(job);
+  const [leaving, setLeaving] = useState<SourcePartition>();
+  const [typed, setTyped] = useState('');
+  const { snapshot } = job;
+  const { 'partition table': table, plan, 'plan draft': draft } = snapshot.facts;
+  if (!table || !copies(snapshot) || table.partitions.length === 0) return null;
+  const decided = draft ?? plan;
+  const intent = decided?.intent ?? defaultIntent(table);
+  const { partitions, problems } = layoutAnywhere(table, intent, aroundOf(snapshot));
+  const decide = async (part: Partial<LayoutIntent>) => {
+    const { route = null, startedFrom = null } = decided ?? {};
+    const kept = await record('plan draft', { intent: { ...intent, ...part }, route, startedFrom });
+    if (!kept) return;
+    setLeaving(undefined);
+    setTyped('');
+  };
+  const bring = (id: string) => {
+    const others = (list: string[]) => list.filter((one) => one !== id);
+    return decide({ leftOut: others(intent.leftOut), acknowledged: others(intent.acknowledged) });
+  };
+  const leave = ({ id }: SourcePartition) =>
+    decide({ leftOut: [...intent.leftOut, id], acknowledged: [...intent.acknowledged, id] });
+  const stays = aroundOf(snapshot).oldStays;
+  const named = leaving && typed.trim().toLowerCase() === leaving.name.toLowerCase();
+  return (
+    <Sheet title="What comes along" aside={plan ? 'as in the plan' : undefined}>
+      <ul className={styles.coming}>
+        {partitions.map(({ source, sourceBytes, change }) => (
+          <li key={source.id}>
+            <label>
+              <input
+                type="checkbox"
+                disabled={busy || intent.extent === 'system only'}
+                checked={change !== 'left behind' && change !== 'stays' && leaving?.id !== source.id}
+                onChange={({ target }) => {
+                  if (target.checked && leaving?.id === source.id) setLeaving(undefined);
+                  else if (target.checked) void bring(source.id);
+                  else if (stays) void leave(source);
+                  else setLeaving(source);
+                }}
+              />{' '}
+              {source.name}
+            </label>
+            <span className="sub">
+              {source.used === null ? binary(sourceBytes) : `${binary(source.used)} of ${binary(sourceBytes)}`}
+            </span>
+          </li>
+        ))}
+      </ul>
+      {leaving && (
+        <form
+          onSubmit={(event) => {
+            event.preventDefault();
+            if (named) void leave(leaving);
+          }}
+        >
+          <TextField
+            autoFocus
+            label={`Type “${leaving.name}” to leave it behind`}
+            value={typed}
+            onChange={(event) => setTyped(event.target.value)}
+            sx={{ mt: 1.5 }}
+          />
+          <Button type="submit" disabled={busy || !named} sx={{ mt: 1 }}>
+            Leave it behind
+          </Button>
+        </form>
+      )}
+      {problems.map(({ sentence, remedy }) => (
+        <p key={sentence} className="danger">
+          {sentence} {remedy}
+        </p>
+      ))}
+      <TroubleNote error={error} />
+    </Sheet>
+  );
+}
