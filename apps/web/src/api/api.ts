@@ -32,6 +32,8 @@ import type {
   QuoteView,
   ReceiveStock,
   SessionView,
+  ChangePassword,
+  ResetPassword,
   SetPin,
   SetUp,
   ShopRates,
@@ -262,6 +264,13 @@ export const api = createApi({
       query: (body) => ({ url: '/account/pin', method: 'PUT', body }),
       invalidatesTags: ['Staff'],
     }),
+    changePassword: build.mutation<{ ended: number }, ChangePassword>({
+      query: (body) => ({ url: '/account/password', method: 'PUT', body }),
+      invalidatesTags: ['Sessions'],
+    }),
+    resetPassword: build.mutation<AccountView[], ResetPassword & { id: string }>({
+      query: ({ id, ...body }) => ({ url: `/staff/${id}/password`, method: 'PUT', body }),
+    }),
     sessions: build.query<SignedInView[], void>({
       query: () => ({ url: '/account/sessions' }),
       providesTags: ['Sessions'],
@@ -327,6 +336,8 @@ export const {
   useAddAccountMutation,
   useChangeAccountMutation,
   useSetPinMutation,
+  useChangePasswordMutation,
+  useResetPasswordMutation,
   useSessionsQuery,
   useEndSessionMutation,
   useAuditInfiniteQuery,

@@ -1,5 +1,5 @@
 import type { JobView } from '@udrel/contract/types';
-import { moment } from '../../format/time';
+import { fullMoment } from '../../format/time';
 import { Code } from './Code';
 import styles from './print.module.css';
 
@@ -14,7 +14,7 @@ export function TagPaper({ job, shop }: { job: JobView; shop: string }) {
           {job.device.model.maker} {job.device.model.name}
         </div>
         <div className="mono">{job.device.serial}</div>
-        {job.promisedAt && <div>promised {moment(job.promisedAt)}</div>}
+        {job.promisedAt && <div>promised {fullMoment(job.promisedAt)}</div>}
         <div>{shop}</div>
       </div>
     </article>

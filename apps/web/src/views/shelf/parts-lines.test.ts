@@ -49,3 +49,13 @@ describe('a parts file', () => {
     expect(sentence(text)).toContain(words);
   });
 });
+
+describe('a cell that begins a formula', () => {
+  it('stands behind an apostrophe in the file, and comes back as it was', () => {
+    const names = ['=HYPERLINK("http://x","y")', '+1', '-2', '@SUM(A1)', 'plain', "'quoted"];
+    const text = csvOf(names.map((name) => ({ partNumber: 'P', name })));
+    for (const name of names.slice(0, 4)) expect(text).toContain(`'${name.replaceAll('"', '""')}`);
+    const read = readLines(new TextEncoder().encode(text));
+    expect(read.ok && read.lines.map(({ cells }) => cells['name'])).toEqual(names);
+  });
+});

@@ -1,4 +1,5 @@
 import Papa from 'papaparse';
+import { unescaped, writtenCsv } from '../../format/csv';
 import type { PartLines } from '@udrel/contract/types';
 import { COLUMNS } from '@udrel/core/parts-file';
 
@@ -48,7 +49,7 @@ function csvLines(text: string): ReadLines {
   }
   const twice = meta.renamedHeaders ? Object.values(meta.renamedHeaders)[0] : undefined;
   if (twice) return wrong(`The column “${twice}” stands twice.`);
-  return { ok: true, lines: data.map((cells, index) => ({ line: index + 2, cells: filled(cells) })) };
+  return { ok: true, lines: data.map((cells, index) => ({ line: index + 2, cells: filled(plain(cells)) })) };
 }
 
 function jsonLines(text: string): ReadLines {
@@ -73,7 +74,12 @@ function filled(cells: Record<string, string>): Record<string, string> {
   return Object.fromEntries(Object.entries(cells).filter(([, value]) => value.trim() !== ''));
 }
 
+/** The cells of a line as they were before they were written out. */
+function plain(cells: Record<string, string>): Record<string, string> {
+  return Object.fromEntries(Object.entries(cells).map(([name, value]) => [name, unescaped(value)]));
+}
+
 /** Parts as a CSV file, every column in its order. */
 export function csvOf(lines: readonly Partial<Record<string, string>>[]): string {
-  return Papa.unparse([...lines], { columns: Object.keys(COLUMNS), newline: '\n' });
+  return writtenCsv([...lines], Object.keys(COLUMNS));
 }

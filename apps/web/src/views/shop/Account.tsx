@@ -2,7 +2,7 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import type { SignedInView, StaffView } from '@udrel/contract/types';
-import { useEndSessionMutation, useSessionsQuery, useSetPinMutation } from '../../api/api';
+import { useEndSessionMutation, useChangePasswordMutation, useSessionsQuery, useSetPinMutation } from '../../api/api';
 import { fieldTrouble } from '../../api/problem';
 import { moment } from '../../format/time';
 import { Foot, Loaded, Sheet, TroubleNote } from '../../ui';
@@ -13,6 +13,7 @@ export function Account({ staff }: { staff: StaffView }) {
   return (
     <>
       <Sessions name={staff.name} />
+      <Password />
       <Pin owner={staff.role === 'owner'} />
     </>
   );
@@ -62,6 +63,48 @@ function browserOf({ agent }: SignedInView): string {
   const system = /Android|iPad|iPhone|Windows|Macintosh|Linux/.exec(agent)?.[0] ?? 'unknown system';
   const mobile = /Mobile|Tablet|iPad|Android/.test(agent) ? 'tablet or phone' : 'computer';
   return `${mobile}, ${system === 'Macintosh' ? 'macOS' : system}`;
+}
+
+function Password() {
+  const [given, setGiven] = useState({ password: '', next: '' });
+  const [change, { error, isLoading, data }] = useChangePasswordMutation();
+  const field = (key: 'password' | 'next', label: string, autoComplete: string) => (
+    <TextField
+      type="password"
+      label={label}
+      value={given[key]}
+      onChange={(event) => setGiven({ ...given, [key]: event.target.value })}
+      error={fieldTrouble(error, key) !== undefined}
+      helperText={fieldTrouble(error, key)}
+      slotProps={{ htmlInput: { autoComplete } }}
+    />
+  );
+  const byField = fieldTrouble(error, 'password') ?? fieldTrouble(error, 'next');
+  return (
+    <Sheet title="Password" aside={data ? 'changed; signed out everywhere else' : 'ten characters or more'}>
+      <form
+        onSubmit={(event) => {
+          event.preventDefault();
+          void change(given).then((answer) => 'data' in answer && setGiven({ password: '', next: '' }));
+        }}
+      >
+        <div className={styles.fields}>
+          {field('password', 'Password until now', 'current-password')}
+          {field('next', 'New password', 'new-password')}
+        </div>
+        {!byField && <TroubleNote error={error} />}
+        <Foot note="Other browsers are signed out.">
+          <Button
+            type="submit"
+            variant="contained"
+            disabled={isLoading || given.password === '' || given.next.length < 10}
+          >
+            Change the password
+          </Button>
+        </Foot>
+      </form>
+    </Sheet>
+  );
 }
 
 function Pin({ owner }: { owner: boolean }) {

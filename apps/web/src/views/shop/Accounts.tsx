@@ -1,9 +1,18 @@
 import Button from '@mui/material/Button';
+import Dialog from '@mui/material/Dialog';
+import DialogActions from '@mui/material/DialogActions';
+import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { ROLES } from '@udrel/contract/roles';
 import type { AccountView, Role } from '@udrel/contract/types';
-import { useAccountsQuery, useAddAccountMutation, useChangeAccountMutation } from '../../api/api';
+import {
+  useAccountsQuery,
+  useAddAccountMutation,
+  useChangeAccountMutation,
+  useResetPasswordMutation,
+} from '../../api/api';
 import { fieldTrouble } from '../../api/problem';
 import { Foot, Loaded, Sheet, TroubleNote } from '../../ui';
 import styles from './shop.module.css';
@@ -76,12 +85,66 @@ function Row(props: {
       <td>{account.hasPin ? 'set' : '–'}</td>
       <td style={{ textAlign: 'right' }}>
         {!self && (
-          <Button size="small" disabled={busy} onClick={() => change({ active: !account.active })}>
-            {account.active ? 'Close' : 'Open again'}
-          </Button>
+          <>
+            {account.active && <ResetPassword account={account} />}{' '}
+            <Button size="small" disabled={busy} onClick={() => change({ active: !account.active })}>
+              {account.active ? 'Close' : 'Open again'}
+            </Button>
+          </>
         )}
       </td>
     </tr>
+  );
+}
+
+/** A new password for somebody who forgot theirs: they are signed out everywhere. */
+function ResetPassword({ account: { id, name } }: { account: AccountView }) {
+  const [open, setOpen] = useState(false);
+  const [next, setNext] = useState('');
+  const [reset, { error, isLoading, data }] = useResetPasswordMutation();
+  const wrong = fieldTrouble(error, 'next');
+  const close = () => {
+    setOpen(false);
+    setNext('');
+  };
+  return (
+    <>
+      <Button size="small" onClick={() => setOpen(true)}>
+        {data ? 'Password set' : 'New password …'}
+      </Button>
+      <Dialog open={open} onClose={close} aria-label={`New password of ${name}`}>
+        <form
+          onSubmit={(event) => {
+            event.preventDefault();
+            void reset({ id, next }).then((answer) => 'data' in answer && close());
+          }}
+        >
+          <DialogTitle>New password of {name}</DialogTitle>
+          <DialogContent>
+            <p style={{ marginBottom: 12 }}>
+              Tell it to them; they change it under Shop. They are signed out everywhere.
+            </p>
+            <TextField
+              autoFocus
+              type="password"
+              label="New password, 10 characters or more"
+              value={next}
+              onChange={(event) => setNext(event.target.value)}
+              error={wrong !== undefined}
+              helperText={wrong}
+              slotProps={{ htmlInput: { autoComplete: 'new-password' } }}
+            />
+            {!wrong && <TroubleNote error={error} />}
+          </DialogContent>
+          <DialogActions>
+            <Button onClick={close}>Leave it</Button>
+            <Button type="submit" variant="contained" disabled={isLoading || next.length < 10}>
+              Set it
+            </Button>
+          </DialogActions>
+        </form>
+      </Dialog>
+    </>
   );
 }
 

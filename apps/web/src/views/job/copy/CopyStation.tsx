@@ -3,6 +3,7 @@ import { copyTargets, wants } from '@udrel/core/steps';
 import { BeginRun } from './BeginRun';
 import { InstallForm } from './InstallForm';
 import { IdentityCheck } from './IdentityCheck';
+import { LossesSheet } from './LossesSheet';
 import { PastRuns } from './PastRuns';
 import { ReadBackSheet } from './ReadBackSheet';
 import { RunningRun } from './RunningRun';
@@ -17,6 +18,9 @@ export function CopyStation({ job }: { job: JobView }) {
       {running && <RunningRun key={running.id} job={job} run={running} />}
       <IdentityCheck job={job} />
       {!running && <BeginRun job={job} />}
+      {copyTargets(job.snapshot).map((on) => (
+        <LossesSheet key={on} job={job} on={on} />
+      ))}
       {copyTargets(job.snapshot).map((on) => (
         <ReadBackSheet key={on} job={job} on={on} />
       ))}

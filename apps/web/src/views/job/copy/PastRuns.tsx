@@ -1,8 +1,16 @@
 import type { JobView, RunView } from '@udrel/contract/types';
 import { decimal } from '@udrel/core/capacity';
+import type { Outcome } from '@udrel/core/reason';
 import { duration, moment } from '../../../format/time';
 import { nameOfRun } from '../../../format/runs';
 import { OutcomeMark, Sheet } from '../../../ui';
+
+const OUTCOMES = {
+  running: 'unknown',
+  'ended well': 'pass',
+  'ended with losses': 'limit',
+  failed: 'fail',
+} as const satisfies Record<RunView['outcome'], Outcome>;
 
 /** Earlier attempts, with how they ended. */
 export function PastRuns({ job, runs }: { job: JobView; runs: readonly RunView[] }) {
@@ -17,7 +25,7 @@ export function PastRuns({ job, runs }: { job: JobView; runs: readonly RunView[]
                 {nameOfRun(job, run)} <span className="figure">{run.attempt}</span>
               </td>
               <td style={{ whiteSpace: 'nowrap' }}>
-                <OutcomeMark outcome={run.outcome === 'ended well' ? 'pass' : 'fail'} /> {run.outcome}
+                <OutcomeMark outcome={OUTCOMES[run.outcome]} /> {run.outcome}
               </td>
               <td>{tellRun(run)}</td>
               <td>{whereAndHowMuch(run)}</td>
@@ -30,15 +38,23 @@ export function PastRuns({ job, runs }: { job: JobView; runs: readonly RunView[]
   );
 }
 
-function whereAndHowMuch({ berth, progress: { done, wrote } }: RunView): string {
-  if (berth === null) return 'timed by hand';
+function whereAndHowMuch({ berth, took, learn, outcome, progress: { done, wrote } }: RunView): string {
+  if (berth === null) {
+    const known = took === null ? 'timed by hand' : `took ${duration(took)}, as typed`;
+    return outcome === 'failed' || learn ? known : `${known}; estimates learn nothing from it`;
+  }
   return `berth ${berth}, ${decimal(done)}${wrote ? ` in ${duration(wrote.seconds)}` : ''}`;
 }
 
 /** What was noted of an attempt: what was changed for it, what went wrong, what was seen, how it was left. */
-function tellRun({ note, changed, leftAs, alarms }: RunView): string {
-  const told = [changed && `changed: ${changed}`, note, ...alarms.map(({ sentence }) => sentence), leftAs].filter(
-    Boolean,
-  );
+function tellRun({ note, changed, leftAs, alarms, losses }: RunView): string {
+  const lost = losses.map(({ what }) => what).join(', ');
+  const told = [
+    changed && `changed: ${changed}`,
+    lost && `lost: ${lost}`,
+    note,
+    ...alarms.map(({ sentence }) => sentence),
+    leftAs,
+  ].filter(Boolean);
   return told.join('; ') || 'nothing noted';
 }

@@ -3,7 +3,8 @@ import TextField from '@mui/material/TextField';
 import { useRef, useState } from 'react';
 import type { JobView } from '@udrel/contract/types';
 import { normaliseSerial } from '@udrel/core/identity';
-import { readBack } from '@udrel/core/read-back';
+import { readBack, type ReadBack } from '@udrel/core/read-back';
+import type { Outcome } from '@udrel/core/reason';
 import type { TargetId } from '@udrel/core/layout';
 import { latestRun, readBackOf, TARGET_FACTS, TARGET_NAMES } from '@udrel/core/steps';
 import { useBerthsQuery } from '../../../api/api';
@@ -13,6 +14,22 @@ import { SerialField } from '../../../ui/SerialField';
 import { useReading } from '../assess/read/useReading';
 import { useJobChange } from '../useJobChange';
 import styles from './copy.module.css';
+
+/** What each verdict means for the job. */
+const VERDICTS: Record<ReadBack['verdict'], { outcome: Outcome; sentence: (name: string) => string }> = {
+  'as planned': {
+    outcome: 'pass',
+    sentence: () => 'All of it is there as planned, and its contents are those of the old drive.',
+  },
+  'as planned, contents not compared': {
+    outcome: 'limit',
+    sentence: () => 'All of it is there as planned. Its contents were not compared with the old drive.',
+  },
+  'other than planned': {
+    outcome: 'fail',
+    sentence: (name) => `It is other than planned: the ${name} is not trusted.`,
+  },
+};
 
 /** A finished drive against the plan: read by a berth, from a file of it, or why it was not read. */
 export function ReadBackSheet({ job, on }: { job: JobView; on: TargetId }) {
@@ -31,12 +48,7 @@ export function ReadBackSheet({ job, on }: { job: JobView; on: TargetId }) {
       {judged && (
         <>
           <p style={{ marginBottom: 8 }}>
-            <OutcomeMark outcome={judged.verdict === 'as planned' ? 'pass' : 'fail'} />{' '}
-            <b>
-              {judged.verdict === 'as planned'
-                ? 'All of it is there as planned.'
-                : `It is other than planned: the ${name} is not trusted.`}
-            </b>
+            <OutcomeMark outcome={VERDICTS[judged.verdict].outcome} /> <b>{VERDICTS[judged.verdict].sentence(name)}</b>
           </p>
           <Ledger reasons={judged.reasons} />
         </>

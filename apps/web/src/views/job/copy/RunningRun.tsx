@@ -1,27 +1,19 @@
-import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
-import { lazy, Suspense, useState } from 'react';
+import { lazy, Suspense } from 'react';
 import type { JobView, RunView } from '@udrel/contract/types';
 import { binary, decimal } from '@udrel/core/capacity';
 import { adviceOn } from '@udrel/core/progress';
 import { stopRuleOf } from '@udrel/core/steps';
-import { fieldTrouble } from '../../../api/problem';
 import { duration, endOf, moment, range, since, spanOf } from '../../../format/time';
 import { nameOfRun } from '../../../format/runs';
 import { rate } from '../../../format/units';
-import { Foot, HatchBar, OutcomeMark, Sheet, TroubleNote } from '../../../ui';
-import { useJobChange } from '../useJobChange';
+import { HatchBar, OutcomeMark, Sheet } from '../../../ui';
+import { EndRun } from './EndRun';
 import styles from './copy.module.css';
 
 const RunCurve = lazy(() => import('./RunCurve'));
 
 /** A run under way: figures from the berth, or timed by hand; and how it ended. */
 export function RunningRun({ job, run }: { job: JobView; run: RunView }) {
-  const [note, setNote] = useState('');
-  const [leftAs, setLeftAs] = useState<NonNullable<RunView['leftAs']> | ''>('');
-  const { change, busy, error } = useJobChange(job);
-  const end = (outcome: 'ended well' | 'failed') =>
-    void change('/runs/end', { outcome, note, leftAs: leftAs === '' ? null : leftAs });
   const watched = run.berth !== null;
   const over = !watched || ['all written', 'stopped short'].includes(run.progress.condition);
   const stopRule = run.kind === 'copy' ? stopRuleOf(job.snapshot) : null;
@@ -38,41 +30,7 @@ export function RunningRun({ job, run }: { job: JobView; run: RunView }) {
         </p>
       )}
       {run.changed && <p className="sub">Changed for this attempt: {run.changed}</p>}
-      <div className={styles.ending}>
-        <TextField
-          label="Note: what went wrong, what was lost"
-          value={note}
-          onChange={(event) => setNote(event.target.value)}
-          error={fieldTrouble(error, 'note') !== undefined}
-          helperText={fieldTrouble(error, 'note')}
-        />
-        <TextField
-          select
-          label="Left"
-          value={leftAs}
-          onChange={(event) => setLeftAs(event.target.value as typeof leftAs)}
-          slotProps={{ select: { native: true }, inputLabel: { shrink: true } }}
-        >
-          <option value="">not noted</option>
-          <option>shut down</option>
-          <option>left running</option>
-        </TextField>
-      </div>
-      {!fieldTrouble(error, 'note') && <TroubleNote error={error} />}
-      <div style={{ marginTop: 10 }}>
-        <Foot>
-          <Button color="error" disabled={busy} onClick={() => end('failed')}>
-            It failed
-          </Button>
-          <Button
-            variant={run.alarms.length === 0 && over ? 'contained' : 'outlined'}
-            disabled={busy}
-            onClick={() => end('ended well')}
-          >
-            It ended well
-          </Button>
-        </Foot>
-      </div>
+      <EndRun job={job} run={run} over={over} />
     </Sheet>
   );
 }

@@ -2,7 +2,11 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useRef, type PointerEvent } from 'react';
 import type { JobView } from '@udrel/contract/types';
-import { Foot, Sheet, TroubleNote } from '../../../ui';
+import { lossesOf } from '@udrel/core/steps';
+import { missingOnArrival } from '@udrel/core/strip';
+import { tellFact } from '../../../format/facts';
+import { FactList, Foot, Sheet, TroubleNote } from '../../../ui';
+import { LossList } from '../../../ui/LossList';
 import { useTypedFact } from '../typed-fact';
 import { useJobChange } from '../useJobChange';
 import styles from '../job.module.css';
@@ -37,6 +41,7 @@ export function Signature({ job }: { job: JobView }) {
       title="Signature"
       aside={job.snapshot.end ? 'everything received back' : 'received in order, the old drive as noted'}
     >
+      <SignedFor job={job} />
       <div className={styles.fields}>
         <TextField
           className={styles.wide}
@@ -62,6 +67,26 @@ export function Signature({ job }: { job: JobView }) {
         </Button>
       </Foot>
     </Sheet>
+  );
+}
+
+/** What the customer has to know before signing: what was lost in the copy, how the old drive is, what was missing. */
+function SignedFor({ job: { snapshot } }: { job: JobView }) {
+  const lost = lossesOf(snapshot);
+  const gone = missingOnArrival(snapshot.strip);
+  const { health } = snapshot.facts;
+  const told = health && health.grade !== 'good' ? tellFact('health', health) : '';
+  if (lost.length === 0 && gone.length === 0 && told === '') return null;
+  return (
+    <div style={{ marginBottom: 12 }}>
+      <FactList
+        rows={[
+          ...(lost.length > 0 ? [['Lost in the copy', <LossList key="lost" losses={lost} />] as const] : []),
+          ...(told ? [['Old drive’s health', told] as const] : []),
+          ...(gone.length > 0 ? [['Missing on arrival', gone.join('; ')] as const] : []),
+        ]}
+      />
+    </div>
   );
 }
 

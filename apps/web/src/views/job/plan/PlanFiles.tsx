@@ -1,11 +1,11 @@
 import Button from '@mui/material/Button';
 import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
-import Papa from 'papaparse';
 import { useState } from 'react';
 import type { JobView } from '@udrel/contract/types';
 import { PLAN_COLUMNS, planDocument, planLines, planRows, tableImage } from '@udrel/core/plan-file';
 import type { AcceptedPlan } from '@udrel/core/steps';
+import { writtenCsv } from '../../../format/csv';
 import { saveFile } from '../../../ui/save-file';
 
 /** The accepted plan as files: a table, an open document, and the new partition table as it stands on the drive. */
@@ -49,7 +49,7 @@ export function PlanFiles({
             saveFile(
               `${tag}-plan.csv`,
               'text/csv',
-              Papa.unparse([[...PLAN_COLUMNS], ...planRows(planLines(snapshot, accepted))]),
+              writtenCsv([[...PLAN_COLUMNS], ...planRows(planLines(snapshot, accepted))]),
             ),
           )}
         >
