@@ -2,7 +2,7 @@ import type { JobBooking } from '@udrel/contract/types';
 import type { MeasurementSet } from '@udrel/core/benchmarks';
 import type { HealthGrade } from '@udrel/core/estimate';
 import type { LayoutIntent } from '@udrel/core/layout';
-import type { JobFacts, OldDrive, Route, Wish } from '@udrel/core/steps';
+import type { JobFacts, Loss, OldDrive, Route, Wish } from '@udrel/core/steps';
 import type { Afterwards } from './afterwards';
 import type { CustomerName } from './customers';
 import type { TableName } from './tables';
@@ -75,6 +75,10 @@ export interface DemoJob {
   intent?: Partial<LayoutIntent>;
   /** Drives that stay in it. */
   others?: NonNullable<JobFacts['other drives']>['drives'];
+  /** What its copy lost. */
+  losses?: Loss[];
+  /** How many of the first screws of its sheet were not there when it came. */
+  missing?: number;
   /** What it taught about its model. */
   lesson?: string;
 }

@@ -45,6 +45,23 @@ export const tables = {
     ['System', 'system', 'NTFS', 475_600, 96.2],
     ['Recovery', 'recovery', 'NTFS', 990, 0.6],
   ]),
+  either750: {
+    ...table('gpt', [
+      ['EFI system', 'EFI system', 'FAT32', 100, 0.03],
+      ['Reserved', 'reserved', 'none', 16, null],
+      ['Old stand', 'not known', 'NTFS', 100_000, 61.4],
+      ['Workshop', 'not known', 'NTFS', 614_000, 188.7],
+    ]),
+    remarks: [
+      {
+        rule: 'Clean',
+        outcome: 'limit',
+        sentence: 'It was not closed in order: the system was hibernated, not shut down.',
+        remedy: 'start it once and shut it down',
+        about: 'p4',
+      },
+    ],
+  },
   small128: table('gpt', [
     ['EFI system', 'EFI system', 'FAT32', 100, 0.03],
     ['Reserved', 'reserved', 'none', 16, null],

@@ -2,7 +2,7 @@ import { bytesOfNominal, GIB } from '@udrel/core/capacity';
 import type { DemoJob } from './demo-job';
 
 const hours = (days: number) => days * 24;
-const disk = (serial: string, gb = 500, siteId = 'a'): NonNullable<DemoJob['old']> => ({
+export const disk = (serial: string, gb = 500, siteId = 'a'): NonNullable<DemoJob['old']> => ({
   serial,
   maker: 'Kestrin',
   name: 'D5',
@@ -12,7 +12,13 @@ const disk = (serial: string, gb = 500, siteId = 'a'): NonNullable<DemoJob['old'
   link: { kind: 'sata', generation: 3 },
   siteId,
 });
-const slow = { sequentialRead: 91, sequentialWrite: 84, randomRead: 0.4, randomWrite: 0.9, startUps: [101, 97, 99] };
+export const slow = {
+  sequentialRead: 91,
+  sequentialWrite: 84,
+  randomRead: 0.4,
+  randomWrite: 0.9,
+  startUps: [101, 97, 99],
+};
 const quick = { sequentialRead: 534, sequentialWrite: 471, randomRead: 30, randomWrite: 79, startUps: [20, 21, 20] };
 
 type Closed = [customer: DemoJob['customer'], model: string, serial: string, complaint: string, daysAgo: number];
@@ -199,24 +205,6 @@ export const otherWishes: DemoJob[] = [
     take: { partNumber: 'EB-R1-480-25', siteId: 'a' },
     route: 'both at the bench',
     berth: 5,
-    before: slow,
-  },
-  {
-    customer: 'birds',
-    model: 'CGT4-221',
-    serial: 'CGT4-221-33',
-    wish: { kind: 'new drive beside', least: bytesOfNominal(480) },
-    complaint: 'Start it from a fast card; the disk may stay in for the recordings.',
-    condition: '',
-    left: [],
-    bookedHoursAgo: 14,
-    promisedInHours: 25,
-    price: 19900,
-    reached: 'started',
-    old: { ...disk('KD7-77A1-7040', 500, 'a'), name: 'D7', class: 'disk 7200' },
-    table: 'laptop500',
-    health: 'good',
-    take: { partNumber: 'EB-N2-500-80', siteId: 'c' },
     before: slow,
   },
   {

@@ -9,6 +9,7 @@ import {
   endRun,
   enterFact,
   moveAll,
+  moveItem,
   orderParts,
   putDown,
   reserveDrive,
@@ -22,7 +23,15 @@ import {
 } from '@udrel/server/services';
 import type { JobBooking, JobView, QuoteView } from '@udrel/contract/types';
 import type { MeasurementSet } from '@udrel/core/benchmarks';
-import { fitsFirst, functionChecks, opensFirst, priceHolds, waitingTargets, oldStaysAt } from '@udrel/core/steps';
+import {
+  fitsFirst,
+  functionChecks,
+  opensFirst,
+  priceHolds,
+  waitingTargets,
+  oldStaysAt,
+  type RunEnd,
+} from '@udrel/core/steps';
 import type { Afterwards } from '../data/afterwards';
 import { REACHED, type DemoJob, type Reached } from '../data/demo-job';
 import { tables } from '../data/tables';
@@ -207,10 +216,15 @@ function driveSteps(job: DemoJob, stage: Stage): Steps {
       berth: job.reached === 'running' ? (job.berth ?? null) : null,
     });
   const end =
-    (outcome: 'ended well' | 'failed', note: string): Act =>
+    (outcome: RunEnd, note: string): Act =>
     (acting, view) =>
-      endRun(tookAsLong(acting, view), view.tag, { version: view.version, outcome, note });
-  const open = once('strip down', all('out'));
+      endRun(tookAsLong(acting, view), view.tag, {
+        version: view.version,
+        outcome,
+        note,
+        ...(outcome === 'ended with losses' ? { losses: job.losses } : {}),
+      });
+  const open = once('strip down', async (acting, view) => all('out')(acting, await noteMissing(job, acting, view)));
   const fit = once('fit', (acting, view) => fact('fitted', { serial: serial(view) })(acting, view));
   return [
     ['read', fact('old drive', job.old)],
@@ -238,7 +252,10 @@ function driveSteps(job: DemoJob, stage: Stage): Steps {
       : []),
     ['running', begin],
     ['failed once', end('failed', 'Target not seen any more after 6 minutes; the enclosure takes SATA cards only.')],
-    ['copied', end('ended well', '')],
+    [
+      'copied',
+      job.losses ? end('ended with losses', 'Three passes; the rest could not be read.') : end('ended well', ''),
+    ],
     ['stripped', readBack],
     ['stripped', open],
     ['fitted', fit],
@@ -257,6 +274,14 @@ function driveSteps(job: DemoJob, stage: Stage): Steps {
     ['closed', fact('old drive stays', { where: 'returned in its bag, labelled', consent: false })],
     ...closingSteps,
   ];
+}
+
+/** What was not there when it came is noted before anything is counted out. */
+function noteMissing({ missing }: DemoJob, acting: Acting, view: JobView): Promise<JobView> {
+  const [item] = view.snapshot.strip;
+  if (!missing || !item) return Promise.resolve(view);
+  const { out, back, left, replaced } = item;
+  return moveItem(acting, view.tag, item.id, { version: view.version, out, back, left, replaced, missing });
 }
 
 /** The old drive goes on in the device for data. */

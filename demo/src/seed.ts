@@ -19,6 +19,7 @@ import { jobs } from '../data/jobs';
 import { models } from '../data/models';
 import { copyEquipment } from '../data/equipment';
 import { parts, type DemoPart } from '../data/parts';
+import { troubles } from '../data/troubles';
 import { history, otherWishes } from '../data/wider';
 import { replay } from './replay';
 
@@ -56,7 +57,7 @@ export async function seedDemo(database: Database, masterKey: Buffer, now: numbe
     await numberFrom(acting, FIRST_JOB - history.length, FIRST_ORDER - history.length);
     for (const order of ordersOf(history)) await replay(stage, order);
     await numberFrom(acting, FIRST_JOB, FIRST_ORDER);
-    const open = [...jobs, ...aroundThePath, ...otherWishes];
+    const open = [...jobs, ...aroundThePath, ...otherWishes, ...troubles];
     for (const order of ordersOf(open)) await replay(stage, order);
     return { jobs: history.length + open.length };
   });

@@ -3,8 +3,10 @@ import { describe, expect, it } from 'vitest';
 import {
   functionChecks,
   gatePassed,
+  nextHands,
   occupant,
   procedureOf,
+  waitsForCustomer,
   without,
   type FactKey,
   type JobFacts,
@@ -18,6 +20,21 @@ const of = (...kinds: WishKind[]) => kinds.map((kind) => ({ kind, least: 1 }));
 const steps = (wishes: ReturnType<typeof of>) => procedureOf(job({ wishes })).steps.map(({ id }) => id);
 const state = (snapshot: Parameters<typeof procedureOf>[0], id: StepId) =>
   procedureOf(snapshot).steps.find((step) => step.id === id)?.state;
+
+describe('a job that is ready', () => {
+  const ready = (facts: JobFacts) => job({ wishes: of('memory'), facts, strip: screws(4, 4), told: 1_000_000 });
+  const all = factsOf(keys);
+
+  it('leaves the hands only when what is open is done with the customer there', () => {
+    const rows = (snapshot: ReturnType<typeof ready>) =>
+      nextHands([{ tag: 'U-1', promisedAt: null, snapshot }], 0).map(({ step }) => step.id);
+    const signing = without(ready(all), ['document given', 'signature']);
+    expect([waitsForCustomer(procedureOf(signing)), rows(signing)]).toEqual([true, []]);
+    const unchecked = without(signing, ['functions']);
+    expect([waitsForCustomer(procedureOf(unchecked)), rows(unchecked)]).toEqual([false, ['check functions']]);
+    expect(waitsForCustomer(procedureOf({ ...signing, closed: true, facts: all }))).toBe(false);
+  });
+});
 
 describe('what a job asks for', () => {
   it('is no copy when a drive is only added: no plan, no run, no old drive to account for', () => {

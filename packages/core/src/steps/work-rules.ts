@@ -1,4 +1,3 @@
-import { WANTS_WORDS } from '../progress';
 import { stripBalance } from '../strip';
 import {
   addedHolds,
@@ -14,17 +13,9 @@ import {
 } from './evidence';
 import { decided, fitsFirst, opensFirst } from './on-route';
 import { preparationsOf } from './preparations';
+import { beginTitle, endTitle, fitTitle, prepareTitle } from './titles';
 import { always, BOOKED, titled, type StepRule } from './step-rule';
-import {
-  copyTargets,
-  copyTrusted,
-  lastCopy,
-  latestRun,
-  preparingRun,
-  readBackOf,
-  untoldLosses,
-  waitingTargets,
-} from './targets';
+import { copyTargets, copyTrusted, lastCopy, latestRun, readBackOf, untoldLosses } from './targets';
 import type { JobSnapshot } from './types';
 
 const addsMemory = (job: JobSnapshot) => wants(job, 'memory');
@@ -55,39 +46,9 @@ function addedFittedBeforeCopy(job: JobSnapshot): boolean {
   return fittedBeforeCopy(job) && copyTargets(job).includes('added');
 }
 
-/** Two drives are copied onto one after the other. */
-function beginTitle(job: JobSnapshot): string {
-  const next = waitingTargets(job)[0] ?? 'new';
-  const onto = next === 'added' ? ' onto the added drive' : '';
-  return latestRun(job, next)?.outcome === 'failed'
-    ? `Begin another attempt at the copy${onto}`
-    : `Begin the copy${onto}`;
-}
-
-/** What brings hands to a copy that runs. */
-function endTitle(job: JobSnapshot): string {
-  const run = lastCopy(job);
-  return run?.outcome === 'running' && run.wants
-    ? `Look at the copy: ${WANTS_WORDS[run.wants]}`
-    : 'Copy ends: record how';
-}
-
-/** What brings hands to a run that prepares the copy. */
-function prepareTitle(job: JobSnapshot): string {
-  const run = preparingRun(job);
-  return run?.wants
-    ? `Look at the ${run.kind === 'decrypt' ? 'decrypting' : 'file-system check'}: ${WANTS_WORDS[run.wants]}`
-    : 'Prepare the device for the copy';
-}
-
 /** Every drive was copied onto, however that went: what was read back as planned is trusted all the same. */
 function copiedOnto(job: JobSnapshot): boolean {
   return copyTargets(job).every((on) => ![undefined, 'running'].includes(latestRun(job, on)?.outcome));
-}
-
-function fitTitle(job: JobSnapshot): string {
-  if (!replacesDrive(job)) return 'Fit the memory';
-  return addsMemory(job) ? 'Fit the new drive and the memory' : 'Fit the new drive';
 }
 
 /** The steps of doing the work. */

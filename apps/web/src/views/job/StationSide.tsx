@@ -35,7 +35,7 @@ export function StationSide({ job, station }: { job: JobView; station: Station }
                 ))}
               </span>
               <span className="figure sub">
-                {step.state === 'done' ? <TakeBack job={job} step={step} /> : `${step.minutes} min`}
+                {step.state === 'done' ? <TakeBack job={job} step={step} /> : step.minutes > 0 && `${step.minutes} min`}
               </span>
             </li>
           ))}

@@ -1,5 +1,5 @@
 import type { JobView } from '@udrel/contract/types';
-import { copies, fitsDrive, replacesDrive, wants } from '@udrel/core/steps';
+import { copies, fitsDrive, replacesDrive } from '@udrel/core/steps';
 import { MeasureForm } from '../measure/MeasureForm';
 import { HealthForm } from './HealthForm';
 import { MemoryForm } from './MemoryForm';

@@ -1,8 +1,9 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import type { JobView } from '@udrel/contract/types';
-import { FILE_SYSTEMS, PARTITION_KINDS, type Scheme } from '@udrel/core/layout';
-import { Foot, Sheet, TroubleNote } from '../../../ui';
+import { FILE_SYSTEMS, PARTITION_KINDS, type Scheme, type SourceTable } from '@udrel/core/layout';
+import type { Reason } from '@udrel/core/reason';
+import { Foot, Ledger, Sheet, TroubleNote } from '../../../ui';
 import { useTypedFact } from '../typed-fact';
 import { useJobChange } from '../useJobChange';
 import { emptyRow, rowsOf, tableOf, usualRows, type PartitionRow } from './partition-rows';
@@ -21,8 +22,8 @@ export function PartitionForm({ job }: { job: JobView }) {
   const set = (index: number, part: Partial<PartitionRow>) =>
     setRows(rows.map((row, n) => (n === index ? { ...row, ...part } : row)));
 
-  async function save(): Promise<void> {
-    const typed = tableOf(scheme, rows, drive?.bytes ?? Infinity, known);
+  async function save(list = rows): Promise<void> {
+    const typed = tableOf(scheme, list, drive?.bytes ?? Infinity, known);
     setWrong(typed.ok ? undefined : typed);
     if (typed.ok) await record('partition table', typed.table);
   }
@@ -60,6 +61,7 @@ export function PartitionForm({ job }: { job: JobView }) {
                   options={PARTITION_KINDS}
                   choose={(kind) => set(index, { kind })}
                 />
+                {whyOf(known, row, index) && <span className="sub">{whyOf(known, row, index)}</span>}
               </td>
               <td>
                 <Choice
@@ -113,6 +115,19 @@ export function PartitionForm({ job }: { job: JobView }) {
         </p>
       )}
       <TroubleNote error={error} />
+      <WhichSystem
+        rows={rows}
+        busy={busy}
+        say={(chosen) => {
+          const told = rows.map((row, index): PartitionRow => {
+            if (index === chosen) return { ...row, kind: 'system' };
+            return row.kind === 'not known' ? { ...row, kind: 'data' } : row;
+          });
+          setRows(told);
+          void save(told);
+        }}
+      />
+      {known?.remarks && known.remarks.length > 0 && <Ledger reasons={remarksOf(known)} />}
       <div style={{ marginTop: 10 }}>
         <Foot note={<Choice label="Scheme" value={scheme} options={['gpt', 'mbr'] as const} choose={setScheme} />}>
           <Button disabled={!drive} onClick={() => setRows(usualRows(drive?.bytes ?? 0))}>
@@ -129,6 +144,38 @@ export function PartitionForm({ job }: { job: JobView }) {
         </Foot>
       </div>
     </Sheet>
+  );
+}
+
+/** What says of which kind a partition is, while it stands as it was read. */
+function whyOf(known: SourceTable | undefined, { name, kind }: PartitionRow, index: number): string | undefined {
+  const read = known?.partitions[index];
+  return read?.name === name && read.kind === kind ? read.why : undefined;
+}
+
+/** What the readers found wrong, with the names of the partitions that it is about. */
+function remarksOf({ remarks = [], partitions }: SourceTable): Reason[] {
+  return remarks.map(({ about, ...remark }) => {
+    const named = partitions.find(({ id }) => id === about)?.name;
+    return named ? { ...remark, sentence: `${named}: ${remark.sentence}` } : remark;
+  });
+}
+
+/** Where several volumes can hold the system and nothing says which: whoever looks into them says it. */
+function WhichSystem(props: { rows: readonly PartitionRow[]; busy: boolean; say: (index: number) => void }) {
+  const open = [...props.rows.entries()].filter(([, { kind }]) => kind === 'not known');
+  if (open.length === 0) return null;
+  return (
+    <fieldset className={styles.which}>
+      <legend>
+        Which of them holds the system? Look into them: there are folders such as Windows, or etc and usr.
+      </legend>
+      {open.map(([index, { name, size }]) => (
+        <Button key={index} disabled={props.busy} onClick={() => props.say(index)}>
+          {name}, {size}
+        </Button>
+      ))}
+    </fieldset>
   );
 }
 

@@ -111,3 +111,29 @@ describe('a table that was read from a file', () => {
     expect(typed.ok && typed.table.partitions[0]?.startSector).toBe(2048);
   });
 });
+
+describe('what says of which kind a partition is', () => {
+  it('counts while it is of that kind, and no longer', () => {
+    const table: SourceTable = {
+      scheme: 'gpt',
+      sectorSize: 512,
+      partitions: [
+        {
+          ...{ id: 'p1', name: 'C', kind: 'not known', why: 'either it or partition 2 holds the system' },
+          ...{ fileSystem: 'NTFS', startSector: 2048, sectors: 4_194_304, used: null, encrypted: false },
+        },
+      ],
+    };
+    const told = (kind: PartitionRow['kind']) => {
+      const typed = tableOf(
+        'gpt',
+        rowsOf(table).map((row) => ({ ...row, kind })),
+        Infinity,
+        table,
+      );
+      return typed.ok ? typed.table.partitions[0] : undefined;
+    };
+    expect(told('not known')?.why).toContain('either it');
+    expect(told('system')).not.toHaveProperty('why');
+  });
+});

@@ -92,7 +92,10 @@ function corrected(known: SourceTable, rows: readonly PartitionRow[], before: re
     }
     const { kind, fileSystem, encrypted } = row;
     const id = name === partition.name ? partition.id : `${index + 1} ${name}`.slice(0, 40);
-    partitions.push({ ...partition, id, name, kind, fileSystem, encrypted, used: bytes });
+    const { why, ...rest } = partition;
+    // What says of which kind it is counts only while it is of that kind.
+    const because = why !== undefined && kind === partition.kind ? { why } : {};
+    partitions.push({ ...rest, ...because, id, name, kind, fileSystem, encrypted, used: bytes });
   }
   return { ok: true, table: { ...known, partitions } };
 }

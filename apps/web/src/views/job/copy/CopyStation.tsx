@@ -16,11 +16,11 @@ export function CopyStation({ job }: { job: JobView }) {
   return (
     <>
       {running && <RunningRun key={running.id} job={job} run={running} />}
-      <IdentityCheck job={job} />
-      {!running && <BeginRun job={job} />}
       {copyTargets(job.snapshot).map((on) => (
         <LossesSheet key={on} job={job} on={on} />
       ))}
+      <IdentityCheck job={job} />
+      {!running && <BeginRun job={job} />}
       {copyTargets(job.snapshot).map((on) => (
         <ReadBackSheet key={on} job={job} on={on} />
       ))}

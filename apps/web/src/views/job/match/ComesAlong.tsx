@@ -10,6 +10,9 @@ import { Sheet, TroubleNote } from '../../../ui';
 import { useJobChange } from '../useJobChange';
 import styles from './match.module.css';
 
+/** Rules that are about what comes along; the others are settled in the plan. */
+const ABOUT_COMING: readonly string[] = ['Loader', 'System', 'Left behind'];
+
 /** What is copied, decided before a drive is chosen: what it has to hold follows from it. */
 export function ComesAlong({ job }: { job: JobView }) {
   const { record, busy, error } = useJobChange(job);
@@ -80,11 +83,13 @@ export function ComesAlong({ job }: { job: JobView }) {
           </Button>
         </form>
       )}
-      {problems.map(({ sentence, remedy }) => (
-        <p key={sentence} className="danger">
-          {sentence} {remedy}
-        </p>
-      ))}
+      {problems
+        .filter(({ rule }) => ABOUT_COMING.includes(rule))
+        .map(({ sentence, remedy }) => (
+          <p key={sentence} className="danger">
+            {sentence} <span className="sub">{remedy}</span>
+          </p>
+        ))}
       <TroubleNote error={error} />
     </Sheet>
   );

@@ -59,13 +59,15 @@ export function StripSheet({ job }: { job: JobView }) {
               {balance.opened ? 'The rest stays in' : 'Nothing has to come out'}
             </Button>
           )}
-          <Button
-            variant={opening === 'ready' ? 'contained' : 'outlined'}
-            disabled={busy || opening !== 'ready'}
-            onClick={() => void change('/strip', { way: 'out' })}
-          >
-            {balance.opened ? 'All the rest out' : 'All out'}
-          </Button>
+          {!balance.fullyOut && (
+            <Button
+              variant={opening === 'ready' ? 'contained' : 'outlined'}
+              disabled={busy || opening !== 'ready'}
+              onClick={() => void change('/strip', { way: 'out' })}
+            >
+              {balance.opened ? 'All the rest out' : 'All out'}
+            </Button>
+          )}
         </Foot>
       </div>
     </Sheet>
@@ -116,15 +118,17 @@ function ItemRows(props: { item: StripItem; change: JobChange['change']; outOpen
           />
         </td>
         <td>
-          {remarks.join(', ')}{' '}
-          <Button
-            aria-label={`What differs: ${item.name}`}
-            aria-expanded={open}
-            onClick={() => setOpen(!open)}
-            sx={{ minWidth: 0 }}
-          >
-            {open ? 'Done' : '…'}
-          </Button>
+          <span className={styles.differs}>
+            {remarks.join(', ')}
+            <Button
+              aria-label={`What differs: ${item.name}`}
+              aria-expanded={open}
+              onClick={() => setOpen(!open)}
+              sx={{ minWidth: 0 }}
+            >
+              {open ? 'Done' : '…'}
+            </Button>
+          </span>
         </td>
       </tr>
       {open && (

@@ -98,16 +98,21 @@ export function ReadFacts({ job, reading, children }: { job: JobView; reading: R
   );
 }
 
-/** The partitions with their sizes and what is used of them. */
+/** The partitions with what they are and what says so, their sizes and what is used of them. */
 function Partitions({ table }: { table: SourceTable }) {
   return (
     <ul className={styles.partitions}>
-      {table.partitions.map(({ id, name, fileSystem, sectors, used, encrypted }) => (
+      {table.partitions.map(({ id, name, kind, why, fileSystem, sectors, used, encrypted }) => (
         <li key={id}>
           {name}, {binary(sectors * table.sectorSize)}
           {fileSystem !== 'none' && fileSystem !== 'unknown' && `, ${fileSystem}`}
           {encrypted && ', encrypted'}
           {used !== null && fileSystem !== 'none' && `, ${binary(used)} used`}
+          <span className="sub">
+            {' '}
+            {kind}
+            {why && `: ${why}`}
+          </span>
         </li>
       ))}
     </ul>
