@@ -1,8 +1,12 @@
+import { gzipSync } from 'node:zlib';
+import { readMeasurement } from '../benchmarks';
 import { gradeAta, gradeNvme, readAtaIdentify, readNvmeIdentify, readSmart } from '../health';
 import { ataIdentify, nvmeHealth, nvmeIdentify, smartData, smartThresholds } from '../health/samples.test-data';
 import { imageOfPieces, type Piece } from '../image';
+import { cellsOf, COLUMNS, partOfCells, type Column } from '../parts-file';
 import { drivePieces, DRIVE_BYTES } from '../reading/drive.test-data';
 import { readPartitions } from '../reading/drive';
+import { readProbeFile } from '../reading/probe-file';
 import { readSmbios } from '../smbios';
 import { PORTABLE } from '../smbios/samples.test-data';
 import { readTable } from '../tables';
@@ -19,6 +23,7 @@ export interface Input {
 export interface Format {
   name: string;
   seeds: Input[];
+  /** What was read; a promise of it where unpacking takes turns. */
   read: (input: Input) => unknown;
 }
 
@@ -33,6 +38,30 @@ const volume = (...names: string[]): Format => ({
     const allocation = allocationOf(image(input));
     return [readVolume(image(input)), [0, 1, 9999].map((block) => allocation?.inUse(block))];
   },
+});
+
+const written = (text: string): Input => dump(new TextEncoder().encode(text));
+const text = (input: Input) => new TextDecoder().decode(bytesOf(input));
+
+/** A probe file with few stretches, each packed as the probe packs them. */
+function probe(): string {
+  const packed = (bytes: Uint8Array) => gzipSync(bytes).toString('hex');
+  const pieces = drivePieces().map(({ offset, bytes }) => ({ offset, data: packed(bytes) }));
+  const drive = {
+    bus: 'sata',
+    serial: 'KD5-1',
+    bytes: DRIVE_BYTES,
+    identify: packed(ataIdentify()),
+    pieces: pieces.slice(0, 3),
+  };
+  const device = { smbios: packed(PORTABLE), firmwareMode: 'UEFI' };
+  return JSON.stringify({ format: 'udrel-probe', version: 1, made: '2026-05-01T10:00:00Z', device, drives: [drive] });
+}
+
+const MEASURED = 'sequentialRead;91,5\nrandomRead;0.4\nstartUps;101\nstartUps;97\nmethod;1 MiB QD8\nattached;inside\n';
+const MODULE = cellsOf({
+  ...{ partNumber: 'BW-8', kind: 'memory', maker: 'Brinewick', name: 'S4', price: 3900 },
+  spec: { maker: 'Brinewick', name: 'S4', generation: 'DDR4', form: 'SO-DIMM', bytes: 8 * 1024 ** 3, speed: 3200 },
 });
 
 const { controller, namespace } = nvmeIdentify(1_000_215_216, 9);
@@ -65,6 +94,20 @@ export const FORMATS: Format[] = [
     name: 'NVMe identity',
     seeds: [dump(Uint8Array.from([...controller, ...namespace]))],
     read: (input) => readNvmeIdentify(bytesOf(input).subarray(0, 4096), bytesOf(input).subarray(4096)),
+  },
+  { name: 'probe file', seeds: [written(probe())], read: (input) => readProbeFile(text(input)) },
+  {
+    name: 'measurement file',
+    seeds: [written(MEASURED), written('{"sequentialRead":91.5,"startUps":[101,97],"attached":"inside"}')],
+    read: (input) => readMeasurement(text(input)),
+  },
+  {
+    name: 'parts file',
+    seeds: [written((Object.keys(COLUMNS) as Column[]).map((column) => MODULE[column] ?? '').join(','))],
+    read(input) {
+      const cells = text(input).split(',');
+      return partOfCells(Object.fromEntries(Object.keys(COLUMNS).map((column, at) => [column, cells[at] ?? ''])));
+    },
   },
   { name: 'NVMe health', seeds: [dump(nvmeHealth())], read: (input) => gradeNvme(bytesOf(input)) },
 ];

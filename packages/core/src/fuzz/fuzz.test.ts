@@ -5,12 +5,12 @@ import { FORMATS, mutated, numbersFrom } from './formats.test-data';
 const INPUTS = 500;
 
 describe('no content makes a reader throw', () => {
-  it.each(FORMATS.map((format) => [format.name, format] as const))('%s', (_name, { seeds, read }) => {
+  it.each(FORMATS.map((format) => [format.name, format] as const))('%s', async (_name, { seeds, read }) => {
     const next = numbersFrom(0x5eed);
     const results = new Set<string>();
     for (let n = 0; n < INPUTS; n++) {
       const seed = seeds[n % seeds.length];
-      if (seed) results.add(JSON.stringify(read(mutated(seed, next))).slice(0, 400));
+      if (seed) results.add(JSON.stringify(await read(mutated(seed, next))).slice(0, 400));
     }
     // The faults reach the readers: they see many different things.
     expect(results.size).toBeGreaterThan(seeds.length);
