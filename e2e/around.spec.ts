@@ -32,7 +32,10 @@ test('a copy that no berth watches is timed by hand, and ends by word of the tec
   await expect(page.getByText('No berth watches it.')).toBeVisible();
   await expect(page.getByRole('img', { name: 'Rate over time' })).toHaveCount(0);
   await page.getByRole('button', { name: 'It ended well' }).click();
-  await expect(sheet(page, 'Attempts')).toContainText('ended well');
+  // By the clock it took hours: nobody was there when it was over.
+  await expect(page.getByLabel('Minutes it took')).toBeVisible();
+  await page.getByRole('button', { name: 'Nobody knows how long' }).click();
+  await expect(sheet(page, 'Attempts')).toContainText('estimates learn nothing from it');
   await expect(gate(page, 'copied')).toHaveAttribute('data-holds', 'true');
 });
 

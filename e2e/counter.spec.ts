@@ -36,7 +36,8 @@ test('one page takes everything down: two wishes, own drive, secret, marks, two 
   await page.getByLabel('The secret itself').fill('kittiwake-61');
   await page.getByRole('button', { name: 'Another device' }).click();
   await page.getByLabel('Device model: name or number').fill('Oystercatcher');
-  await page.getByRole('option', { name: 'Not in the library: book it by its name' }).click();
+  await expect(page.getByRole('option', { name: 'Not in the library: book it by its name' })).toBeVisible();
+  await page.keyboard.press('Enter');
   await page.getByLabel('Maker', { exact: true }).fill('Ostrel');
   await page.getByLabel('Serial of the device').fill('OYS-1');
   await page.getByLabel('Complaint, in the customer’s words').fill('Full.');
@@ -57,6 +58,10 @@ test('one page takes everything down: two wishes, own drive, secret, marks, two 
 
 test('a stub is given its model, and the job goes on', async ({ page }) => {
   await enter(page, 'ilse', '/jobs/U-2420/assess');
+  await sheet(page, 'The model is only a name').getByRole('link', { name: 'Describe it as a copy' }).first().click();
+  await expect(page.getByRole('heading', { name: 'Describe a model' })).toBeVisible();
+  await expect(page.getByRole('group', { name: 'Sites of the device' })).toContainText('nobody has looked yet');
+  await page.goto('/jobs/U-2420/assess');
   await sheet(page, 'The model is only a name').getByRole('button', { name: 'Choose the model' }).click();
   const dialog = page.getByRole('dialog');
   await dialog.getByLabel('Device model: name or number').fill('VP7');

@@ -103,7 +103,7 @@ test('a new drive from the counter to the signature', async ({ page }) => {
   await expect.poll(called).toContain(`${tag} wants hands: Copy, berth 3: it stands still`);
   await page.getByRole('button', { name: 'It ended well' }).click();
   await expect(page.getByText(/counted only/)).toBeVisible();
-  await page.getByLabel('Note: what went wrong, what was lost').fill('Stood still, other berth');
+  await page.getByLabel('Note: what went wrong, what the tool said').fill('Stood still, other berth');
   await page.getByRole('button', { name: 'It failed' }).click();
   await expect(sheet(page, 'Attempts').getByText('Stood still, other berth')).toBeVisible();
   await page.getByLabel('Where the drives lie').selectOption('4');

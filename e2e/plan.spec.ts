@@ -2,7 +2,7 @@ import { gzipSync } from 'node:zlib';
 import { expect, test, type Locator, type Page } from '@playwright/test';
 import { expectedTable } from '../packages/core/src/plan-file';
 import { GPT_TYPE_OF, stableGuid, writeGpt } from '../packages/core/src/tables';
-import { enter, gate, prepare, readBack, sheet, station } from './support/bench';
+import { endAtOnce, enter, gate, prepare, readBack, sheet, station } from './support/bench';
 import { jobAt, plannedJob } from './support/jobs';
 
 test('an encrypted volume that is too large for the new drive is decrypted first, as a run of its own', async ({
@@ -23,7 +23,7 @@ test('an encrypted volume that is too large for the new drive is decrypted first
   await page.getByRole('tab', { name: /^Prepare/ }).click();
   await page.getByRole('button', { name: 'Has begun: Decrypt System' }).click();
   await expect(sheet(page, 'Decrypting System, attempt 1, is running')).toBeVisible();
-  await page.getByRole('button', { name: 'It ended well' }).click();
+  await endAtOnce(page);
   await expect(sheet(page, 'Attempts')).toContainText('Decrypting System');
   await expect(page.getByRole('button', { name: 'Has begun: Decrypt System' })).toHaveCount(0);
   await page.getByRole('button', { name: /^Seen to: Keep the recovery key/ }).click();
@@ -116,7 +116,7 @@ test('a plan with two new drives: system here, data there, each copied onto, wat
   // What went wrong for one drive does not hold up the other.
   await page.getByLabel('Where the drives lie').selectOption('4');
   await page.getByRole('button', { name: 'Copy has begun' }).click();
-  await page.getByLabel('Note: what went wrong, what was lost').fill('Begun from the wrong stick');
+  await page.getByLabel('Note: what went wrong, what the tool said').fill('Begun from the wrong stick');
   await page.getByRole('button', { name: 'It failed' }).click();
   const onto = page.getByLabel('Onto');
   await onto.selectOption('new');
@@ -212,7 +212,7 @@ test('a wrong drive is refused with what it is, and a copy that lost a partition
   await page.getByLabel('Where the drives lie').selectOption('');
   await page.getByRole('button', { name: 'Copy has begun' }).click();
   await page.getByLabel('Left', { exact: true }).selectOption('shut down');
-  await page.getByRole('button', { name: 'It ended well' }).click();
+  await endAtOnce(page);
   await expect(gate(page, 'copied')).toHaveAttribute('data-holds', 'true');
   const read = sheet(page, 'New drive read back');
   const file = { name: 'new.json', mimeType: 'application/json', buffer: await probeWithout(page, tag, 'System') };

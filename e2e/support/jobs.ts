@@ -104,7 +104,7 @@ export async function plannedJob(
     if (by === 'hands') await change('/preparations', { id, done: true, note: '' });
     else {
       await change('/runs', { berth: null, kind: id, about });
-      await change('/runs/end', { outcome: 'ended well', note: '' });
+      await change('/runs/end', { outcome: 'ended well', note: '', minutes: null });
     }
   }
   return { tag: job.tag, old, drive: job.snapshot.facts['drive choice']?.serial ?? '' };

@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import { MOST_CUSTOMERS } from '@udrel/contract/limits';
 import type { BookIn, CustomerView } from '@udrel/contract/types';
 import type { EntityManager } from 'typeorm';
 import { firstRow, rows } from '../platform/database';
@@ -12,7 +13,7 @@ export function digitsOf(phone: string): string {
   return phone.replace(/\D/g, '');
 }
 
-/** Customers whose name contains the text or whose phone number contains its digits; at most 20, by name. */
+/** Customers whose name contains the text or whose phone number contains its digits; the first ones by name. */
 export async function findCustomers(manager: EntityManager, text: string): Promise<CustomerView[]> {
   const digits = digitsOf(text);
   return rows<CustomerView>(
@@ -22,7 +23,7 @@ export async function findCustomers(manager: EntityManager, text: string): Promi
               where o.customer_id = c.id and j.closed_at is null) as "openJobs"
        from customer c
       where c.name ilike '%' || $1 || '%' or (length($2) >= 3 and c.phone_digits like '%' || $2 || '%')
-      order by lower(c.name), c.id limit 20`,
+      order by lower(c.name), c.id limit ${MOST_CUSTOMERS}`,
     [escapeLike(text.trim()), digits],
   );
 }

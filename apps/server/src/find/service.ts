@@ -1,3 +1,4 @@
+import { MOST_FOUND } from '@udrel/contract/limits';
 import type { Found } from '@udrel/contract/types';
 import type { EntityManager } from 'typeorm';
 import { digitsOf, escapeLike } from '../customers/service';
@@ -59,7 +60,7 @@ export async function find(manager: EntityManager, typed: string): Promise<Found
        union all
        select 'model', m.maker || ' ' || m.name, m.code, null, m.id, 4
          from device_model m where m.maker || ' ' || m.name || ' ' || m.code ilike '%' || $2 || '%'
-     ) found order by place, title desc limit 12`,
+     ) found order by place, title desc limit ${MOST_FOUND}`,
     [text, escapeLike(text), digits],
   );
 }

@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import { MOST_LESSONS } from '@udrel/contract/limits';
 import type { JobView, LessonsView } from '@udrel/contract/types';
 import type { EntityManager } from 'typeorm';
 import { changeJob } from '../jobs/change';
@@ -16,7 +17,7 @@ export async function lessonsOf(manager: EntityManager, modelId: string): Promis
     manager,
     `select l.id, l.text, j.tag, s.name as by, l.at
        from lesson l join job j on j.id = l.job_id join staff s on s.id = l.by
-      where l.model_id = $1 order by l.at desc, l.id limit 20`,
+      where l.model_id = $1 order by l.at desc, l.id limit ${MOST_LESSONS}`,
     [modelId],
   );
   const open = await firstRow<{ jobs: number; minutes: number | null }>(

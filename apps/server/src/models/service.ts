@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import { MOST_MODELS } from '@udrel/contract/limits';
 import type { ModelSpec, ModelView } from '@udrel/contract/types';
 import type { EntityManager } from 'typeorm';
 import { escapeLike } from '../customers/service';
@@ -35,7 +36,7 @@ const WORDS = "(maker || ' ' || name || ' ' || code)";
 export function findSql(words: number): string {
   const conditions = Array.from({ length: words }, (_none, n) => `${WORDS} ilike $${n + 1}`);
   return `select id, spec, stub from device_model where ${['true', ...conditions].join(' and ')}
-           order by lower(maker), lower(name), code limit 50`;
+           order by lower(maker), lower(name), code limit ${MOST_MODELS}`;
 }
 
 /** One model. */

@@ -1,5 +1,6 @@
 import { useEffect, useState, type KeyboardEvent } from 'react';
 import { useNavigate } from 'react-router';
+import { MOST_FOUND } from '@udrel/contract/limits';
 import type { Found } from '@udrel/contract/types';
 import { api, useFindQuery } from '../api/api';
 import { useAppDispatch } from '../api/dispatch';
@@ -104,6 +105,12 @@ export function ScanField() {
               </span>
             </li>
           ))}
+          {hits.length >= MOST_FOUND && (
+            <li className={styles.hit} role="option" aria-selected="false" aria-disabled>
+              <span className="sub">more</span>
+              <span>These are the first {MOST_FOUND}: type more to see others.</span>
+            </li>
+          )}
           {hits.length === 0 && !isFetching && (
             <li className={styles.hit} role="option" aria-selected="false">
               <span className="sub">nothing</span>

@@ -1,5 +1,6 @@
 import Button from '@mui/material/Button';
 import type { ReactNode } from 'react';
+import { MOST_LESSONS } from '@udrel/contract/limits';
 import { may } from '@udrel/contract/roles';
 import { useDropLessonMutation, useLessonsQuery, useSessionQuery } from '../api/api';
 import { moment } from '../format/time';
@@ -23,6 +24,7 @@ export function Lessons({ modelId, children }: { modelId: string; children?: Rea
           : `lay open ${opened.minutes} min, ${opened.jobs === 1 ? 'one job' : `median of ${opened.jobs} jobs`}`
       }
     >
+      {lessons.length >= MOST_LESSONS && <p className="sub">The newest {MOST_LESSONS} are shown.</p>}
       {lessons.length === 0 && <Empty>Nothing was written down for this model yet.</Empty>}
       <ul className={styles.lessons}>
         {lessons.map((lesson) => (

@@ -18,7 +18,7 @@ export type Station = (typeof STATIONS)[number];
  * A new drive takes over everything; where it is fitted beside, the old one stays where it is for data; an added one
  * joins what is there; with a fresh installation nothing is copied.
  */
-export const WISH_KINDS = ['new drive', 'new drive beside', 'memory', 'added drive', 'fresh installation'] as const;
+export const WISH_KINDS = ['new drive', 'memory', 'new drive beside', 'added drive', 'fresh installation'] as const;
 export type WishKind = (typeof WISH_KINDS)[number];
 
 /** What the customer wants; `least` in bytes: of the new drive, or of all memory together. */

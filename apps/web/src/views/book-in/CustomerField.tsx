@@ -1,6 +1,7 @@
 import Autocomplete from '@mui/material/Autocomplete';
 import TextField from '@mui/material/TextField';
 import { useDeferredValue } from 'react';
+import { MOST_CUSTOMERS } from '@udrel/contract/limits';
 import type { CustomerView } from '@udrel/contract/types';
 import { useCustomersQuery } from '../../api/api';
 import type { Draft } from './draft';
@@ -51,7 +52,7 @@ export function CustomerField({ draft, change, trouble }: Props) {
               label="Customer: name or phone"
               autoFocus
               error={trouble('customer.name') !== undefined}
-              helperText={trouble('customer.name') ?? hint(customer, draft.name, phoneTyped)}
+              helperText={trouble('customer.name') ?? hint(customer, draft.name, phoneTyped, data.length)}
             />
           )}
         />
@@ -70,8 +71,9 @@ export function CustomerField({ draft, change, trouble }: Props) {
   );
 }
 
-function hint(customer: CustomerView | null, name: string, phoneTyped: boolean): string | undefined {
+function hint(customer: CustomerView | null, name: string, phoneTyped: boolean, found: number): string | undefined {
   if (customer) return customer.openJobs > 0 ? `known customer, ${customer.openJobs} open` : 'known customer';
+  if (found >= MOST_CUSTOMERS) return `the first ${found} are listed: type more of the name or number`;
   if (phoneTyped) return 'choose from the list, or type the name of a new customer';
   return name.trim() ? 'new customer, unless chosen from the list' : undefined;
 }

@@ -2,6 +2,7 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useDeferredValue, useState, type ChangeEvent } from 'react';
 import { Link, useSearchParams } from 'react-router';
+import { MOST_MODELS } from '@udrel/contract/limits';
 import { may } from '@udrel/contract/roles';
 import type { ModelView } from '@udrel/contract/types';
 import { binary } from '@udrel/core/capacity';
@@ -64,6 +65,9 @@ export default function Models() {
                   ))}
                 </tbody>
               </table>
+              {models.length >= MOST_MODELS && (
+                <p className="sub">The first {MOST_MODELS} are shown: type more of the name to see others.</p>
+              )}
             </Sheet>
           )
         }

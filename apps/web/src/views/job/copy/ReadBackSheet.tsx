@@ -19,7 +19,7 @@ import styles from './copy.module.css';
 const VERDICTS: Record<ReadBack['verdict'], { outcome: Outcome; sentence: (name: string) => string }> = {
   'as planned': {
     outcome: 'pass',
-    sentence: () => 'All of it is there as planned, and its contents are those of the old drive.',
+    sentence: () => 'All of it is there as planned. Its contents are those of the old drive.',
   },
   'as planned, contents not compared': {
     outcome: 'limit',
