@@ -14,7 +14,7 @@ test('without a connection notes, ticks, measurements and screws are kept, survi
   await expect(sheet(page, 'History')).toContainText('kept here');
   await page.getByLabel('The old drive is not attached').check();
   await page.getByRole('button', { name: 'It started' }).click();
-  await expect(page.getByText('The device started without the old drive.')).toBeVisible();
+  await expect(page.getByText('It started without the old drive.')).toBeVisible();
   await expect(page.getByRole('button', { name: '2 kept' })).toBeVisible();
   await page.getByRole('button', { name: 'Take up' }).click();
   await expect(page.getByRole('alert').filter({ hasText: 'cannot be kept for later' })).toBeVisible();
@@ -75,7 +75,7 @@ test('screws counted without a connection stay counted', async ({ page, context 
   await enter(page, 'ilse', '/jobs/U-2407/swap');
   await station(page, 'Swap');
   const row = page.getByRole('row', { name: /base screw M2\.5×6/ });
-  const more = row.getByRole('button').last();
+  const more = row.getByRole('button', { name: /^One more: .* back$/ });
   await context.setOffline(true);
   await more.click();
   await expect(page.getByText('No connection')).toBeVisible();

@@ -128,3 +128,12 @@ test('the owner gives a new password, and it is changed by who has it', async ({
   await expect(own).toContainText('changed; signed out everywhere else');
   await theirs.context().close();
 });
+
+test('a view that fails says so, and leaves the way to the others', async ({ page }) => {
+  await page.route('**/api/v1/models/*', (route) => route.fulfill({ json: { id: 'x', maker: 'Ostrel' } }));
+  await enter(page, 'ilse', '/models?find=T15-4820');
+  await page.goto('/models/0d3b2c8e-0000-4000-8000-000000000001');
+  await expect(page.getByRole('alert')).toContainText('This view failed.');
+  await page.getByRole('link', { name: 'Floor', exact: true }).click();
+  await expect(page.getByRole('heading', { name: 'Hands next' })).toBeVisible();
+});

@@ -167,5 +167,8 @@ export async function proveAndHandOver(
   await page.mouse.up();
   await page.getByRole('button', { name: 'Signed', exact: true }).click();
   await page.getByRole('button', { name: 'Hand over and close' }).click();
+  // Nothing was paid: that is said before the job is closed.
+  await expect(page.getByText(/ of order \d+ is not paid\.$/)).toBeVisible();
+  await page.getByRole('button', { name: /^Close with .* open$/ }).click();
   await expect(page.getByText(/^closed today/)).toBeVisible();
 }

@@ -1,5 +1,6 @@
 import type { JobView } from '@udrel/contract/types';
 import { toComeOut, toGoBack, type StripCounts } from '@udrel/core/strip';
+import type { JobFacts } from '@udrel/core/steps';
 import type { Entry } from './entries';
 
 /** The job as the person left it: what is kept and not sent yet lies over what the server last said. */
@@ -21,8 +22,12 @@ function laidOver(job: JobView, { subject, body, at }: Entry): JobView {
       };
       return { ...job, history: [kept, ...job.history] };
     }
-    case 'fact':
-      return { ...job, snapshot: { ...snapshot, facts: { ...snapshot.facts, [subject.key]: body['value'] } } };
+    case 'fact': {
+      const shown = { ...job, snapshot: { ...snapshot, facts: { ...snapshot.facts, [subject.key]: body['value'] } } };
+      if (subject.key !== 'trial start') return shown;
+      const trial = body['value'] as NonNullable<JobFacts['trial start']>;
+      return { ...shown, trials: [...job.trials, { ...trial, by: 'kept here', at: new Date(at).toISOString() }] };
+    }
     case 'strip': {
       const strip = snapshot.strip.map((item) =>
         item.id === subject.item ? { ...item, ...(body as unknown as StripCounts) } : item,

@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import { useState } from 'react';
+import { useState, type InputHTMLAttributes } from 'react';
 import type { SignedInView, StaffView } from '@udrel/contract/types';
 import { useEndSessionMutation, useChangePasswordMutation, useSessionsQuery, useSetPinMutation } from '../../api/api';
 import { fieldTrouble } from '../../api/problem';
@@ -65,19 +65,40 @@ function browserOf({ agent }: SignedInView): string {
   return `${mobile}, ${system === 'Macintosh' ? 'macOS' : system}`;
 }
 
-function Password() {
-  const [given, setGiven] = useState({ password: '', next: '' });
-  const [change, { error, isLoading, data }] = useChangePasswordMutation();
-  const field = (key: 'password' | 'next', label: string, autoComplete: string) => (
+type Html = InputHTMLAttributes<HTMLInputElement>;
+
+/** A password or PIN of a form, with what was wrong with it. */
+function SecretField<T extends Record<string, string>>(props: {
+  given: T;
+  setGiven: (given: T) => void;
+  name: keyof T & string;
+  label: string;
+  error: unknown;
+  html: Html;
+  className?: string;
+}) {
+  const { given, setGiven, name, label, error, html, className } = props;
+  const wrong = fieldTrouble(error, name);
+  return (
     <TextField
       type="password"
       label={label}
-      value={given[key]}
-      onChange={(event) => setGiven({ ...given, [key]: event.target.value })}
-      error={fieldTrouble(error, key) !== undefined}
-      helperText={fieldTrouble(error, key)}
-      slotProps={{ htmlInput: { autoComplete } }}
+      value={given[name]}
+      onChange={(event) => setGiven({ ...given, [name]: event.target.value })}
+      error={wrong !== undefined}
+      helperText={wrong}
+      slotProps={{ htmlInput: html }}
+      {...(className ? { className } : {})}
     />
+  );
+}
+
+/** The own password, changed by who knows the one until now. */
+function Password() {
+  const [given, setGiven] = useState({ password: '', next: '' });
+  const [change, { error, isLoading, data }] = useChangePasswordMutation();
+  const field = (key: keyof typeof given, label: string, autoComplete: string) => (
+    <SecretField {...{ given, setGiven, error, label }} name={key} html={{ autoComplete }} />
   );
   const byField = fieldTrouble(error, 'password') ?? fieldTrouble(error, 'next');
   return (
@@ -121,17 +142,8 @@ function Pin({ owner }: { owner: boolean }) {
     const answer = await setPin({ password: given.password, pin });
     if (answer.data) setGiven({ password: '', pin: '' });
   };
-  const field = (key: 'password' | 'pin', label: string, more = {}) => (
-    <TextField
-      className={styles.narrow ?? ''}
-      type="password"
-      label={label}
-      value={given[key]}
-      onChange={(event) => setGiven({ ...given, [key]: event.target.value })}
-      error={fieldTrouble(error, key) !== undefined}
-      helperText={fieldTrouble(error, key)}
-      {...more}
-    />
+  const field = (key: keyof typeof given, label: string, html: Html) => (
+    <SecretField {...{ given, setGiven, error, label, html }} name={key} className={styles.narrow ?? ''} />
   );
   return (
     <Sheet title="PIN" aside={data ? (data.hasPin ? 'set' : 'removed') : 'to switch to you on a shared tablet'}>
@@ -143,10 +155,9 @@ function Pin({ owner }: { owner: boolean }) {
       >
         <div className={styles.fields}>
           {field('password', 'Your password', { autoComplete: 'current-password' })}
-          {field('pin', 'New PIN, 4 to 8 digits', {
-            slotProps: { htmlInput: { inputMode: 'numeric', maxLength: 8, autoComplete: 'off' } },
-          })}
+          {field('pin', 'New PIN, 4 to 8 digits', { inputMode: 'numeric', maxLength: 8, autoComplete: 'off' })}
         </div>
+        {!fieldTrouble(error, 'password') && !fieldTrouble(error, 'pin') && <TroubleNote error={error} />}
         <Foot>
           <Button disabled={isLoading || given.password === ''} onClick={() => void save(null)}>
             Remove the PIN

@@ -75,7 +75,7 @@ function SignedFor({ job: { snapshot } }: { job: JobView }) {
   const lost = lossesOf(snapshot);
   const gone = missingOnArrival(snapshot.strip);
   const { health } = snapshot.facts;
-  const told = health && health.grade !== 'good' ? tellFact('health', health) : '';
+  const told = health ? tellFact('health', health) : '';
   if (lost.length === 0 && gone.length === 0 && told === '') return null;
   return (
     <div style={{ marginBottom: 12 }}>
