@@ -130,7 +130,8 @@ const EDGES = [0, 1, 0x7f, 0x80, 0xff, 0x7fff, 0xffff, 0x7fff_ffff, 0xffff_ffff]
 
 /** An input with one to six faults: bytes and fields altered, stretches cut, moved or lost, another size. */
 export function mutated(input: Input, next: () => number): Input {
-  const pieces = input.pieces.map(({ offset, bytes }) => ({ offset, bytes: bytes.slice() }));
+  // Only what is altered is copied: a drive has megabytes of stretches.
+  const pieces = input.pieces.map(({ offset, bytes }) => ({ offset, bytes }));
   let { size } = input;
   for (let faults = 1 + (next() % 6); faults > 0; faults--) {
     const index = next() % Math.max(1, pieces.length);
@@ -140,6 +141,7 @@ export function mutated(input: Input, next: () => number): Input {
     const span = next() % 3 === 0 ? piece.bytes.length : Math.min(512, piece.bytes.length);
     const at = next() % span;
     const kind = next() % 16;
+    if (kind < 13) piece.bytes = piece.bytes.slice();
     if (kind < 6) piece.bytes[at] = next() % 256;
     else if (kind < 13) setField(piece.bytes, at, EDGES[next() % EDGES.length] ?? 0, 1 << (next() % 4));
     else if (kind === 13) piece.bytes = piece.bytes.slice(0, at);

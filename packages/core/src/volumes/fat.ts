@@ -73,7 +73,22 @@ function usedClusters(image: Image, { table: at, tableSize, clusters, width }: F
   const table = image.read(at, needed);
   if (!table) return null;
   let used = 0;
-  for (let cluster = 2; cluster < clusters + 2; cluster++) if (isUsed(table, cluster, width)) used += 1;
+  if (width === 12) {
+    for (let cluster = 2; cluster < clusters + 2; cluster++) if (isUsed(table, cluster, width)) used += 1;
+    return used;
+  }
+  // Entries are looked at as whole words, as `isUsed` looks at one: a table of a large drive has megabytes of them.
+  const aligned = table.byteOffset % 4 === 0 ? table : table.slice();
+  const entries = aligned.byteOffset + width / 4;
+  return width === 16
+    ? usedWords(new Uint16Array(aligned.buffer, entries, clusters))
+    : usedWords(new Int32Array(aligned.buffer, entries, clusters));
+}
+
+/** How many entries are other than zero; the four highest bits of 32 do not count. */
+function usedWords(entries: Uint16Array | Int32Array): number {
+  let used = 0;
+  for (let n = 0; n < entries.length; n++) if (((entries[n] ?? 0) & 0x0fff_ffff) !== 0) used += 1;
   return used;
 }
 
