@@ -21,4 +21,4 @@ const env = binEnv({
 const { code, output } = await run('tsx', [join('scripts', 'lib', 'set-password.mjs')], { env });
 await cluster?.stop();
 if (code !== 0) fail(output.trim());
-console.log(`\nNew password of ${login}: ${password}\nSigned out everywhere; change it under Shop, Your account.\n`);
+console.log(`\nNew password of ${login}: ${password}\nSigned out everywhere; change it under Shop, Password.\n`);

@@ -62,7 +62,7 @@ export async function readAudit(manager: EntityManager, before: string | undefin
   const found = await rows<Omit<AuditRow, 'sentence' | 'at'> & { at: Date; data: Data }>(
     manager,
     `select * from (
-       (select a.id::text as id, a.at, coalesce(s.name, 'nobody') as by, a.kind, a.data, null as tag
+       (select a.id::text as id, a.at, coalesce(s.name, case a.kind when 'password reset' then 'at the server' else 'nobody' end) as by, a.kind, a.data, null as tag
           from audit a left join staff s on s.id = a.by
          where (a.at, a.id::text) < ($1, $2) order by a.at desc, a.id desc limit $3)
        union all

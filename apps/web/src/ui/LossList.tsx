@@ -1,4 +1,4 @@
-import { decimal } from '@udrel/core/capacity';
+import { fileSize } from '@udrel/core/capacity';
 import type { Loss } from '@udrel/core/steps';
 
 /** What did not come along in a copy: what, where, how much. */
@@ -8,7 +8,7 @@ export function LossList({ losses }: { losses: readonly Loss[] }) {
       {losses.map(({ what, where, bytes }, index) => (
         <li key={index}>
           {what}
-          {where && `, ${where}`}, {bytes === null ? 'how much is not known' : decimal(bytes)}
+          {where && `, ${where}`}, {bytes === null ? 'how much is not known' : fileSize(bytes)}
         </li>
       ))}
     </ul>

@@ -5,6 +5,7 @@ import {
   binary,
   bytesOfNominal,
   decimal,
+  fileSize,
   nominalOfSectors,
   parseCapacity,
   sectorsOfNominal,
@@ -56,6 +57,7 @@ describe('display and typing', () => {
   it('shows both worlds', () => {
     expect(binary(bytesOfNominal(500))).toBe('465.8 GiB');
     expect(decimal(bytesOfNominal(500))).toBe('500.1 GB');
+    expect([1_572_864, 411_600, 12].map(fileSize)).toEqual(['1.6 MB', '412 kB', '12 B']);
     expect(binary(16 * 1024 ** 2)).toBe('16 MiB');
   });
 

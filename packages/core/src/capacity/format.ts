@@ -20,6 +20,16 @@ export function decimal(bytes: number): string {
   ]);
 }
 
+/** Decimal display of something as small as a file: "1.6 MB", "412 kB". */
+export function fileSize(bytes: number): string {
+  return scaled(bytes, [
+    [GB, 'GB', 1],
+    [MB, 'MB', 1],
+    [1000, 'kB', 0],
+    [1, 'B', 0],
+  ]);
+}
+
 /** Binary display as most systems compute it: "465.8 GiB". */
 export function binary(bytes: number): string {
   return scaled(bytes, [

@@ -85,12 +85,12 @@ function Row(props: {
       <td>{account.hasPin ? 'set' : '–'}</td>
       <td style={{ textAlign: 'right' }}>
         {!self && (
-          <>
-            {account.active && <ResetPassword account={account} />}{' '}
+          <span style={{ display: 'flex', gap: 6, justifyContent: 'flex-end' }}>
+            {account.active && <ResetPassword account={account} />}
             <Button size="small" disabled={busy} onClick={() => change({ active: !account.active })}>
               {account.active ? 'Close' : 'Open again'}
             </Button>
-          </>
+          </span>
         )}
       </td>
     </tr>
@@ -122,7 +122,7 @@ function ResetPassword({ account: { id, name } }: { account: AccountView }) {
           <DialogTitle>New password of {name}</DialogTitle>
           <DialogContent>
             <p style={{ marginBottom: 12 }}>
-              Tell it to them; they change it under Shop. They are signed out everywhere.
+              Tell it to them; they change it under Shop. They are signed out everywhere, and their PIN is gone.
             </p>
             <TextField
               autoFocus

@@ -127,7 +127,11 @@ export function PartitionForm({ job }: { job: JobView }) {
           void save(told);
         }}
       />
-      {known?.remarks && known.remarks.length > 0 && <Ledger reasons={remarksOf(known)} />}
+      {known?.remarks && known.remarks.length > 0 && (
+        <div style={{ marginTop: 10 }}>
+          <Ledger reasons={remarksOf(known)} />
+        </div>
+      )}
       <div style={{ marginTop: 10 }}>
         <Foot note={<Choice label="Scheme" value={scheme} options={['gpt', 'mbr'] as const} choose={setScheme} />}>
           <Button disabled={!drive} onClick={() => setRows(usualRows(drive?.bytes ?? 0))}>
