@@ -12,7 +12,7 @@ test('a probe file is dropped, its facts are taken, drive and adapter reserved, 
   await expect(reading.getByText('Ostrel Tern 15, T15-4820-66: this device.')).toBeVisible();
   await expect(reading.getByRole('radio', { name: /^Kestrin D7, 750 GB/ })).toBeChecked();
   await expect(reading.getByRole('listitem').filter({ hasText: /^System/ })).toHaveText(
-    'System, 440 GiB, NTFS, 159.9 GiB used system: it holds the folder Windows',
+    'System, 440 GiB, NTFS, 159.9 GiB used; system (it holds the folder Windows)',
   );
   await reading.getByRole('button', { name: 'Take old drive' }).click();
   await expect(sheet(page, 'Old drive').getByLabel('Serial, from its label')).toHaveValue('KD7-66M1-4470');

@@ -108,11 +108,8 @@ function Partitions({ table }: { table: SourceTable }) {
           {fileSystem !== 'none' && fileSystem !== 'unknown' && `, ${fileSystem}`}
           {encrypted && ', encrypted'}
           {used !== null && fileSystem !== 'none' && `, ${binary(used)} used`}
-          <span className="sub">
-            {' '}
-            {kind}
-            {why && `: ${why}`}
-          </span>
+          {`; ${kind}`}
+          {why && ` (${why})`}
         </li>
       ))}
     </ul>
