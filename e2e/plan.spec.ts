@@ -118,7 +118,7 @@ test('a plan with two new drives: system here, data there, each copied onto, wat
   await page.getByRole('button', { name: 'Copy has begun' }).click();
   await page.getByLabel('Note: what went wrong, what the tool said').fill('Begun from the wrong stick');
   await page.getByRole('button', { name: 'It failed' }).click();
-  const onto = page.getByLabel('Onto');
+  const onto = page.getByLabel('Onto', { exact: true });
   await onto.selectOption('new');
   await expect(page.getByLabel('What was changed since the attempt that failed')).toBeVisible();
   await onto.selectOption('added');

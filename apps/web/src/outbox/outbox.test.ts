@@ -57,7 +57,7 @@ async function open(job: JobView = jobAt(3)) {
   await store.dispatch(api.util.upsertQueryData('job', 'U-1', job));
   await store.dispatch(api.util.upsertQueryData('session', undefined, { staff: { id: 'me' } } as never));
   const dispatch = store.dispatch as (thunk: unknown) => Promise<unknown>;
-  return { dispatch, state: () => store.getState() as unknown as State };
+  return { dispatch, state: () => store.getState() as unknown as State, watch: store.subscribe };
 }
 
 beforeEach(() => {
@@ -248,6 +248,23 @@ describe('my own earlier entry', () => {
     answers = [() => ({ status: 200, data: after }), stale(after), taken(5)];
     await dispatch(sendKept());
     expect(keptEntries()).toEqual([]);
+  });
+});
+
+describe('what is shown of a change', () => {
+  it('never falls back to what was before it while its answer comes in', async () => {
+    const { dispatch, state, watch } = await open();
+    const out: number[] = [];
+    watch(() => {
+      const job = api.endpoints.job.select('U-1')(state()).data;
+      if (job) out.push(withKept(job, state().outbox.entries).snapshot.strip[0]?.out ?? -1);
+    });
+    answers = [() => ({ status: 200, data: jobAt(4, { strip: [{ ...strip[0], out: 1 }] as never }) })];
+    const path = '/strip/s1';
+    const move = { tag: 'U-1', path, method: 'PUT' as const, body: { out: 1, back: 0 } };
+    await dispatch(keepAndSend({ ...move, subject: { kind: 'strip', item: 's1' } }));
+    expect(out.slice(out.indexOf(1))).toEqual(out.slice(out.indexOf(1)).map(() => 1));
+    expect(out.at(-1)).toBe(1);
   });
 });
 

@@ -101,7 +101,7 @@ export function sendKept(): Thunk<Map<string, Posted>> {
           break;
         }
         dispatch(found());
-        dispatch(settle(entry, posted));
+        await dispatch(settle(entry, posted));
         if (posted.kind === 'sent') seenAnew(entry, posted.view);
       }
     });
@@ -121,19 +121,19 @@ function seenAnew({ tag, at }: Entry, view: JobView): void {
   }
 }
 
-/** What an answer means for the entry and for what is on the screen. */
-function settle(entry: Entry, posted: Posted): ThunkAction<void, State, unknown, UnknownAction> {
-  return (dispatch) => {
+/** What an answer means for the entry and for what is on the screen: what it answers stands there before the entry goes. */
+function settle(entry: Entry, posted: Posted): Thunk<void> {
+  return async (dispatch) => {
     if (posted.kind === 'sent') {
+      await dispatch(api.util.upsertQueryData('job', entry.tag, posted.view));
       drop(entry);
-      void dispatch(api.util.upsertQueryData('job', entry.tag, posted.view));
       dispatch(api.util.invalidateTags(['Floor', 'Jobs']));
     }
     if (posted.kind === 'refused') keep({ ...entry, state: 'refused', sentence: posted.problem.detail });
     if (posted.kind === 'conflict') {
       const { current } = posted;
       keep(conflicting(entry, current));
-      void dispatch(api.util.upsertQueryData('job', entry.tag, current));
+      await dispatch(api.util.upsertQueryData('job', entry.tag, current));
     }
   };
 }
