@@ -86,8 +86,8 @@ test('which volume holds the system is asked, and what comes along is decided be
 test('an old drive that stays for data is attached again only after the trial start', async ({ page }) => {
   await enter(page, 'ilse', '/jobs/U-2435/swap');
   const again = sheet(page, 'Attach the old drive again');
-  await again.getByLabel('Serial of the old drive').fill('KD7-77A1-7040');
-  await again.getByRole('button', { name: 'It does not', exact: true }).click();
+  await again.getByLabel('Serial of the old drive').fill('U-2435/OLD');
+  await again.getByRole('button', { name: 'It starts from the old one' }).click();
   await expect(again).toContainText('Note what it did instead.');
   await again.getByRole('button', { name: 'Attached, starts from the new drive' }).click();
   await expect(again).toContainText('attached KD7-77A1-7040');

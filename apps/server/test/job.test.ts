@@ -166,7 +166,10 @@ describe('refusals', () => {
     const intent = { ...defaultIntent(table), leftOut: ['p3'] };
     const draft = { route: null, startedFrom: null };
     const silent = await work.put('plan draft' as never, { ...draft, intent });
-    expect([silent.status, silent.body.problems?.[0]?.sentence]).toEqual([422, 'Type “Scans” to leave it behind.']);
+    expect([silent.status, silent.body.problems?.[0]?.sentence]).toEqual([
+      422,
+      'Scans was taken out and stays behind. To do: bring it, or type its name to leave it.',
+    ]);
     await work.put('plan draft' as never, { ...draft, intent: { ...intent, acknowledged: ['p3'] } });
     expect(await least()).toContain('smallest drive that would do: 60 GB');
     expect(work.job.snapshot.facts['drive choice']).toBeUndefined();

@@ -143,7 +143,8 @@ describe('a new drive to start from, the old one staying', () => {
     expect((await refit(false)).body.problems?.[0]?.field).toBe('value.note');
     await refit(false, 'The old system comes up.');
     expect([work.step('refit old'), work.step('close up')]).toEqual(['ready', 'waiting']);
-    await refit(true);
+    await refit(true, '', `${work.job.tag}/OLD`);
+    expect(work.job.snapshot.facts['old drive refitted']?.serial).toBe(FACTS['old drive'].serial);
     expect([work.step('refit old'), work.step('close up')]).toEqual(['done', 'ready']);
   });
 });

@@ -24,7 +24,7 @@ import { driveIdOf, isOurs, keepTheirDrive } from '../shelf/drives';
 import { changeJob, requireNoRun, requireStep, type Happened } from './change';
 import { DONE_WITH_DRIVE } from './event-sentences';
 import type { JobRecord } from './record';
-import { examineConfirmed, examineSerial, knownToHold, type SerialKey } from './serials';
+import { examineConfirmed, examineSerial, isSerialKey, knownToHold } from './serials';
 
 /** The step that a fact is the evidence of; in an end without work, the step of the way back. */
 const STEP_OF: Readonly<Record<EntryKey, StepId>> = {
@@ -115,14 +115,20 @@ async function examine(acting: Acting, job: JobRecord, key: EntryKey, value: unk
   if (key === 'other drives') examineOthers(job, value as NonNullable<JobFacts['other drives']>);
   if (key === 'before') examineBefore(job, value as NonNullable<JobFacts['before']>);
   if (key === 'after') examineMeasured(value as NonNullable<JobFacts['after']>);
-  if (isSerialKey(key)) return examineSerial(acting.manager, job, key, (value as { serial: string }).serial);
+  if (key === 'old drive refitted') {
+    const { startsFromNew, note } = value as NonNullable<JobFacts['old drive refitted']>;
+    if (!startsFromNew && note === '') throw fieldWrong('value.note', 'Note what it did instead.');
+  }
+  if (isSerialKey(key)) {
+    const known = await examineSerial(acting.manager, job, key, (value as { serial: string }).serial);
+    return { ...(value as { serial: string }), ...known };
+  }
   const confirmed = TARGETS.find((one) => TARGET_FACTS[one].confirmed === key);
   if (confirmed) return examineConfirmed(job.snapshot.facts, confirmed, (value as { serial: string }).serial);
   if (key === 'own memory' && job.snapshot.facts['memory choice']?.partId === null) {
     throw new Refusal(409, 'memory-chosen', 'Their modules are chosen for this job. Take that back first.');
   }
   if (key === 'own drive') await keepOwnDrive(acting, job, value as OwnDrive);
-  if (key === 'old drive refitted') return examineRefitted(job, value as NonNullable<JobFacts['old drive refitted']>);
   if (key === 'put back') return examinePutBack(job, (value as { serial: string }).serial);
   if (key === 'as it came') {
     const seen = value as NonNullable<JobFacts['as it came']>;
@@ -189,21 +195,8 @@ function examinePutBack(job: JobRecord, scanned: string): { serial: string } {
 function examineComing({ snapshot }: JobRecord, { intent }: PlanDraft): void {
   const table = snapshot.facts['partition table'];
   if (!table || !copies(snapshot)) throw new Refusal(409, 'gate-closed', 'The partitions are not read yet.');
-  const { partitions } = layoutAnywhere(table, intent, aroundOf(snapshot));
-  const silent = partitions.find(
-    ({ source, change }) => change === 'left behind' && !intent.acknowledged.includes(source.id),
-  );
-  if (silent) throw fieldWrong('value.intent.acknowledged', `Type “${silent.source.name}” to leave it behind.`);
-}
-
-/** What is attached again beside the new drive is the old one; where it then starts from the wrong one, what it did is noted. */
-function examineRefitted(job: JobRecord, value: NonNullable<JobFacts['old drive refitted']>) {
-  const old = job.snapshot.facts['old drive'];
-  if (!old) throw new Refusal(409, 'gate-closed', 'The drive is not known yet.');
-  const result = identify(value.serial, old, job.snapshot.facts['drive choice'] ?? null);
-  if (result.outcome !== 'match') throw fieldWrong('value.serial', result.sentence);
-  if (!value.startsFromNew && value.note === '') throw fieldWrong('value.note', 'Note what it did instead.');
-  return { ...value, serial: old.serial };
+  const silent = layoutAnywhere(table, intent, aroundOf(snapshot)).problems.find(({ rule }) => rule === 'Left behind');
+  if (silent) throw fieldWrong('value.intent.acknowledged', `${silent.sentence} To do: ${silent.remedy ?? ''}.`);
 }
 
 /** Each other drive sits at a site of its own, known by a serial of its own. */
@@ -252,15 +245,6 @@ async function noteWhatItHolds(
   if (what.length > 0 || job.snapshot.facts[holds])
     await keepFact(acting, job, holds, { serial: what.length > 0 ? serial : '', what }, 'on record');
 }
-
-const SERIAL_KEYS: readonly string[] = [
-  'source identified',
-  'target identified',
-  'added identified',
-  'fitted',
-  'added fitted',
-];
-const isSerialKey = (key: EntryKey): key is SerialKey => SERIAL_KEYS.includes(key);
 
 /** Another drive than before is fitted: what was proven with the one before stays on record and counts no more. */
 async function withdrawProof({ manager }: Acting, job: JobRecord, { serial }: { serial: string }): Promise<void> {

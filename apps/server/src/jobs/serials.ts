@@ -1,3 +1,4 @@
+import type { EntryKey } from '@udrel/contract/types';
 import { identify, ownLabel, type LabelledDrive, type LabelledRole } from '@udrel/core/identity';
 import type { TargetId } from '@udrel/core/layout';
 import { replacesDrive, TARGET_FACTS, type JobFacts } from '@udrel/core/steps';
@@ -6,16 +7,19 @@ import { firstRow, rows } from '../platform/database';
 import { fieldWrong, Refusal } from '../platform/errors';
 import type { JobRecord } from './record';
 
-export type SerialKey = 'source identified' | 'target identified' | 'added identified' | 'fitted' | 'added fitted';
-
 /** Which drive of the job each of these is about, and the one it is most easily taken for. */
-const MEANT: Readonly<Record<SerialKey, readonly [LabelledRole, LabelledRole]>> = {
+const MEANT = {
   'source identified': ['old', 'new'],
   'target identified': ['new', 'old'],
   'added identified': ['added', 'new'],
   fitted: ['new', 'old'],
   'added fitted': ['added', 'new'],
-};
+  'old drive refitted': ['old', 'new'],
+} as const satisfies { [K in EntryKey]?: readonly [LabelledRole, LabelledRole] };
+
+/** Facts that say by a serial which drive something was done with. */
+export type SerialKey = keyof typeof MEANT;
+export const isSerialKey = (key: EntryKey): key is SerialKey => key in MEANT;
 
 /** Checks a scanned serial against the drive that it should be; refuses with what it is instead. */
 export async function examineSerial(

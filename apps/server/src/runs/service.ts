@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import type { BeginRun, EndRun, JobView, RunView, TellLosses } from '@udrel/contract/types';
 import { decimal } from '@udrel/core/capacity';
 import { durationDoubt } from '@udrel/core/estimate';
+import { sameName } from '@udrel/core/layout';
 import { linkCeiling } from '@udrel/core/links';
 import { beginProgress } from '@udrel/core/progress';
 import { latestRun, TARGET_FACTS, TARGET_NAMES, targetTrusted, untoldLosses } from '@udrel/core/steps';
@@ -163,13 +164,11 @@ export function tellLosses(acting: Acting, tag: string, given: TellLosses): Prom
     requireStep(job, 'tell losses');
     const run = latestRun(job.snapshot, onto);
     const open = untoldLosses(job.snapshot, onto);
-    const stray = names.find(
-      (name) => !run?.losses.some(({ what }) => what.trim().toLowerCase() === name.toLowerCase()),
-    );
+    const stray = names.find((name) => !run?.losses.some(({ what }) => sameName(name, what)));
     if (!run || open.length === 0) throw new Refusal(409, 'nothing-lost', 'Nothing is to be acknowledged.');
     if (stray !== undefined)
       throw fieldWrong('names', `“${stray}” is none of what was lost: type it as it stands there.`);
-    const { serial, attempt } = { serial: run.targetSerial, attempt: run.attempt };
+    const { targetSerial: serial, attempt } = run;
     const before = job.snapshot.facts['losses told']?.told ?? [];
     const own = before.find((one) => one.serial === serial && one.attempt === attempt);
     const told = [

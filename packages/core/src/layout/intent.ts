@@ -32,6 +32,11 @@ export function defaultIntent(table: SourceTable): LayoutIntent {
 /** Nothing known besides the drives. */
 export const NOTHING_KNOWN: Circumstances = { uefi: null, oldStays: false, mayWrite: null };
 
+/** Whether a name was typed as it stands, to say of the thing that is meant: it may stay behind, its loss is known. */
+export function sameName(typed: string, name: string): boolean {
+  return typed.trim().toLowerCase() === name.trim().toLowerCase();
+}
+
 /** Whether the partition is not copied: taken out, or data where only the system comes along. */
 export function staysOut(partition: SourcePartition, { extent, leftOut }: LayoutIntent): boolean {
   return leftOut.includes(partition.id) || (extent === 'system only' && partition.kind === 'data');

@@ -1,5 +1,5 @@
 import { normaliseSerial } from '../identity';
-import type { TargetId } from '../layout';
+import { sameName, type TargetId } from '../layout';
 import type { JobSnapshot, Loss, RunSummary } from './types';
 
 /** Where the same is kept of each drive that the copy goes onto. */
@@ -84,8 +84,6 @@ export function untoldLosses(job: JobSnapshot, on: TargetId): string[] {
 export function lossesOf(job: JobSnapshot): Loss[] {
   return copyTargets(job).flatMap((on) => latestRun(job, on)?.losses ?? []);
 }
-
-const sameName = (typed: string, name: string) => typed.trim().toLowerCase() === name.trim().toLowerCase();
 
 /** Whether every drive that the copy goes onto can be trusted. */
 export function copyTrusted(job: JobSnapshot): boolean {

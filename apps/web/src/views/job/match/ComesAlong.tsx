@@ -3,7 +3,7 @@ import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import type { JobView } from '@udrel/contract/types';
 import { binary } from '@udrel/core/capacity';
-import { defaultIntent, layoutAnywhere, type LayoutIntent, type SourcePartition } from '@udrel/core/layout';
+import { defaultIntent, layoutAnywhere, sameName, type LayoutIntent, type SourcePartition } from '@udrel/core/layout';
 import { aroundOf } from '@udrel/core/plan-file';
 import { copies } from '@udrel/core/steps';
 import { Sheet, TroubleNote } from '../../../ui';
@@ -38,7 +38,7 @@ export function ComesAlong({ job }: { job: JobView }) {
   const leave = ({ id }: SourcePartition) =>
     decide({ leftOut: [...intent.leftOut, id], acknowledged: [...intent.acknowledged, id] });
   const stays = aroundOf(snapshot).oldStays;
-  const named = leaving && typed.trim().toLowerCase() === leaving.name.toLowerCase();
+  const named = leaving && sameName(typed, leaving.name);
   return (
     <Sheet title="What comes along" aside={plan ? 'as in the plan' : undefined}>
       <ul className={styles.coming}>

@@ -2,7 +2,7 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { binary } from '@udrel/core/capacity';
-import { reordered, type LayoutIntent, type PlannedPartition } from '@udrel/core/layout';
+import { reordered, sameName, type LayoutIntent, type PlannedPartition } from '@udrel/core/layout';
 import { FactList, Key, Sheet } from '../../../ui';
 import { NewVolumePanel } from './NewVolumePanel';
 import { restTo, sized, typedSize } from './sizes';
@@ -147,8 +147,8 @@ function Acknowledge({ plan, one }: { plan: Plan; one: PlannedPartition }) {
       sx={{ mt: 1.5 }}
       label={`Type “${one.source.name}” to leave it behind`}
       onChange={(event) => {
-        const same = event.target.value.trim().toLowerCase() === one.source.name.toLowerCase();
-        if (same) plan.change({ acknowledged: [...intent.acknowledged, one.source.id] });
+        if (sameName(event.target.value, one.source.name))
+          plan.change({ acknowledged: [...intent.acknowledged, one.source.id] });
       }}
     />
   );

@@ -52,7 +52,7 @@ export function RefitForm({ job }: { job: JobView }) {
           {!wrong.serial && !wrong.note && <TroubleNote error={error} />}
           <Foot note={step?.waitsFor[0] ?? 'Power off first. Then start it once with both attached.'}>
             <Button disabled={idle} onClick={() => say(false)}>
-              It does not
+              It starts from the old one
             </Button>
             <Button variant="contained" disabled={idle} onClick={() => say(true)}>
               Attached, starts from the new drive
