@@ -13,6 +13,37 @@ module.exports = {
     ...['apps/server', 'apps/web', 'apps/bench'].map((app) => below(app, ['packages/core', 'packages/contract'])),
     below('demo', ['packages/core', 'packages/contract', 'apps/server']),
     { name: 'resolvable', severity: 'error', from: {}, to: { couldNotResolve: true } },
+    {
+      name: 'platform-knows-no-subject',
+      severity: 'error',
+      from: { path: '^apps/server/src/platform/' },
+      to: { path: '^apps/server/src/', pathNot: '^apps/server/src/platform/' },
+    },
+    {
+      name: 'server-is-composed-from-above',
+      severity: 'error',
+      from: { path: '^apps/server/src/', pathNot: '^apps/server/src/(app/|main\\.ts)' },
+      to: { path: '^apps/server/src/app/' },
+    },
+    {
+      name: 'no-view-imports-another',
+      severity: 'error',
+      from: { path: '^apps/web/src/views/([^/]+)/' },
+      to: { path: '^apps/web/src/views/', pathNot: '^apps/web/src/views/$1/' },
+    },
+    {
+      name: 'features-stand-below-views',
+      severity: 'error',
+      from: { path: '^apps/web/src/', pathNot: '^apps/web/src/(app|views|main|empty)' },
+      to: { path: '^apps/web/src/(app|views)/', pathNot: '^apps/web/src/views/print/addresses' },
+    },
+    {
+      name: 'no-folder-circles',
+      severity: 'error',
+      scope: 'folder',
+      from: { path: '^(packages|apps)/[^/]+/src' },
+      to: { circular: true },
+    },
     { name: 'no-circles', severity: 'error', from: {}, to: { circular: true, dependencyTypesNot: ['type-only'] } },
     {
       name: 'core-needs-nothing',
@@ -24,7 +55,7 @@ module.exports = {
       name: 'joi-stays-out-of-the-web',
       severity: 'error',
       from: { path: '^apps/web/src' },
-      to: { path: '^packages/contract/src/(schemas|validate|json-schema)', dependencyTypesNot: ['type-only'] },
+      to: { path: '^packages/contract/src/(validate|json-schema)', dependencyTypesNot: ['type-only'] },
     },
   ],
   options: {

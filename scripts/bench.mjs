@@ -27,7 +27,12 @@ const given = { port, host: '127.0.0.1', data, databaseUrl: null, demo: true, be
 const shop = await openShop(given, { quiet: true });
 const machine = `Node ${process.version}, ${cpus().length} cores, ${Math.round(totalmem() / 2 ** 30)} GiB`;
 console.log(machine);
+// A group of its own, so that with it everything goes that it started.
+let measuring = null;
+for (const signal of ['SIGINT', 'SIGTERM']) process.once(signal, () => void interrupted());
 const { code, output } = await run('tsx', ['scripts/bench/measure.mjs'], {
+  detached: true,
+  started: (child) => (measuring = child),
   env: binEnv({
     UDREL_DATABASE_URL: shop.databaseUrl,
     UDREL_SERVER: shop.url,
@@ -50,6 +55,18 @@ if (!smaller) await writeReport();
 console.log(`${Object.keys(budgets).length - over.length} within budget, ${over.length} over`);
 process.exit(over.length > 0 || output === '' ? 1 : 0);
 
+/** Stops whatever was started, and leaves nothing behind. */
+async function interrupted() {
+  try {
+    if (measuring) process.kill(-measuring.pid, 'SIGTERM');
+  } catch {
+    // It has ended by itself.
+  }
+  await shop.stop();
+  rmSync(data, { recursive: true, force: true });
+  process.exit(130);
+}
+
 /** The report of a measurement at full size: each figure, and beside it the budget that it is held to. */
 async function writeReport() {
   const line = ([name, value]) => `| ${name} | ${value} | ${budgets[name] ?? ''} |`;
@@ -57,8 +74,7 @@ async function writeReport() {
 
 \`npm run bench\` on ${new Date().toISOString().slice(0, 10)}: ${machine}, shared with the load and with other machines.
 The ratio is the time per request against a bare Express + pg handler that makes the same session query and runs the same
-SQL in the same run, the median over turns taken alternately. The handler sends its statements as they are; the
-application prepares them, which the planner's time makes worth while, so that a ratio below one is possible.
+SQL in the same run, prepared as the application prepares it, the median over turns taken alternately.
 
 | what was measured | figure | budget |
 | --- | --: | --: |

@@ -43,6 +43,7 @@ async function checks(...before) {
       await check('format', 'prettier', '--check', '.', '--log-level', 'warn');
       await check('imports', 'depcruise', 'packages', 'apps', 'demo', '--config', '.dependency-cruiser.cjs');
       await check('unused code', 'knip', '--no-progress');
+      await check('schemas of the answers', 'node', 'scripts/answers.mjs', '--check');
     })(),
   ]);
 }

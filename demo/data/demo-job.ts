@@ -1,8 +1,9 @@
+import type { JobFacts, OldDrive, Route } from '@udrel/core/facts';
 import type { JobBooking } from '@udrel/contract/types';
 import type { MeasurementSet } from '@udrel/core/benchmarks';
 import type { HealthGrade } from '@udrel/core/estimate';
 import type { LayoutIntent } from '@udrel/core/layout';
-import type { JobFacts, Loss, OldDrive, Route, Wish } from '@udrel/core/steps';
+import type { Loss, Wish } from '@udrel/core/steps';
 import type { Afterwards } from './afterwards';
 import type { CustomerName } from './customers';
 import type { TableName } from './tables';

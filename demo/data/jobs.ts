@@ -1,5 +1,6 @@
+import type { OldDrive } from '@udrel/core/facts';
 import { bytesOfNominal, GIB } from '@udrel/core/capacity';
-import type { OldDrive, Wish } from '@udrel/core/steps';
+import type { Wish } from '@udrel/core/steps';
 import type { DemoJob } from './demo-job';
 
 const disk = (serial: string, maker: string, name: string, gb: number, siteId = 'a'): OldDrive => ({

@@ -1,43 +1,52 @@
-import { beginRun, endRun, enterReadBack, stampPreparation, viewPlacing, type Acting } from '@udrel/server/services';
+import type { Route } from '@udrel/core/facts';
+import type { StepId } from '@udrel/core/stations';
+import {
+  beginRun,
+  endRun,
+  enterReadBack,
+  stampPreparation,
+  viewPlacing,
+  type CommandContext,
+} from '@udrel/server/services';
 import type { JobView } from '@udrel/contract/types';
 import { defaultIntent, planLayout, type SourceTable } from '@udrel/core/layout';
 import { aroundOf, expectedTable, targetsOf } from '@udrel/core/plan-file';
 import { askedOf, routesFor } from '@udrel/core/routes';
-import { copyTargets, decided, TARGET_FACTS, type Route, type StepId } from '@udrel/core/steps';
+import { copyTargets, decided, TARGET_FACTS } from '@udrel/core/steps';
 import type { DemoJob } from '../data/demo-job';
 import { fact, type Act } from './act';
 
 /** Does it unless the step is done already: the route decides which comes first. */
 export const once =
   (step: StepId, act: Act): Act =>
-  (acting, view) =>
-    view.procedure.steps.find(({ id }) => id === step)?.state === 'done' ? Promise.resolve(view) : act(acting, view);
+  (context, view) =>
+    view.procedure.steps.find(({ id }) => id === step)?.state === 'done' ? Promise.resolve(view) : act(context, view);
 
 /** Does it only on a route that asks for it. */
 export const onRoute =
   (asks: (route: Route) => boolean, act: Act): Act =>
-  (acting, view) => {
+  (context, view) => {
     const route = decided(view.snapshot)?.route;
-    return route && asks(route) ? act(acting, view) : Promise.resolve(view);
+    return route && asks(route) ? act(context, view) : Promise.resolve(view);
   };
 
 /** A plan on the route that the job asks for, else on the one that is advised. */
 export const draftPlan =
   (job: DemoJob, table: SourceTable): Act =>
-  async (acting, view) => {
+  async (context, view) => {
     const intent = { ...defaultIntent(table), leftOut: job.leftOut ?? [], ...job.intent };
     const { facts } = view.snapshot;
-    const { placing } = await viewPlacing(acting.manager, view.tag, acting.now);
+    const { placing } = await viewPlacing(context.manager, view.tag, context.now);
     if (!placing) throw new Error(`${view.tag} has no drives to plan for`);
     const layout = planLayout(table, targetsOf(facts), intent, aroundOf(view.snapshot));
     const options = routesFor(placing, askedOf(table, layout, intent.decrypted, placing.old.held.bytes));
     const found = options.find((one) => !job.route || one.route === job.route);
     const { route, startedFrom } = found ?? { route: job.route ?? 'both at the bench', startedFrom: null };
-    return fact('plan draft', { intent, route, startedFrom })(acting, view);
+    return fact('plan draft', { intent, route, startedFrom })(context, view);
   };
 
 /** Every finished drive read by hand with the probe: all of it is there. */
-export const readBack: Act = async (acting, given) => {
+export const readBack: Act = async (context, given) => {
   let view = given;
   const { plan } = given.snapshot.facts;
   if (!plan) return view;
@@ -45,33 +54,32 @@ export const readBack: Act = async (acting, given) => {
     const serial = given.snapshot.facts[TARGET_FACTS[onto].choice]?.serial ?? '';
     const table = expectedTable(given.snapshot, plan, onto);
     const { tag, version } = view;
-    view = await enterReadBack(acting, tag, { version, onto, serial, table, problems: [], whyNot: '' });
+    view = await enterReadBack(context, tag, { version, onto, serial, table, problems: [], whyNot: '' });
   }
   return view;
 };
 
 /** The moment at which the running run is over: it took a little more or less than expected. */
-export function tookAsLong(acting: Acting, { tag, runs }: JobView): Acting {
+export function tookAsLong(context: CommandContext, { tag, runs }: JobView): CommandContext {
   const run = runs.find(({ outcome }) => outcome === 'running');
-  if (!run) return acting;
+  if (!run) return context;
   const share = 0.85 + (Number(tag.slice(-2)) % 7) * 0.06;
-  return { ...acting, now: new Date(Date.parse(run.beganAt) + run.estimate.middle * share * 1000) };
+  return { ...context, now: new Date(Date.parse(run.beganAt) + run.estimate.middle * share * 1000) };
 }
 
 const STOP_RULE = 'after six hours, or when nothing more is read for ten minutes';
 
 /** Everything seen to before the copy: checks stamped, runs of their own ended well. */
-export async function prepareDevice(began: Acting, given: JobView): Promise<JobView> {
-  let [view, acting] = [given, began];
-  for (const { id, by, about, asks } of given.procedure.preparations) {
+export async function prepareDevice(began: CommandContext, given: JobView): Promise<JobView> {
+  let [view, context] = [given, began];
+  for (const { id, run, asks } of given.procedure.preparations) {
     const { tag, version } = view;
-    if (by === 'hands') {
-      view = await stampPreparation(acting, tag, { version, id, done: true, note: asks === null ? '' : STOP_RULE });
+    if (run === null) {
+      view = await stampPreparation(context, tag, { version, id, done: true, note: asks === null ? '' : STOP_RULE });
     } else {
-      const kind = id === 'decrypt' ? 'decrypt' : 'check';
-      const running = await beginRun(acting, tag, { version, berth: null, kind, about });
-      acting = tookAsLong(acting, running);
-      view = await endRun(acting, tag, { version: running.version, outcome: 'ended well', note: '' });
+      const running = await beginRun(context, tag, { version, berth: null, ...run });
+      context = tookAsLong(context, running);
+      view = await endRun(context, tag, { version: running.version, outcome: 'ended well', note: '' });
     }
   }
   return view;

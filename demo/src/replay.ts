@@ -19,7 +19,7 @@ import {
   viewJob,
   viewQuote,
   writeQuote,
-  type Acting,
+  type CommandContext,
 } from '@udrel/server/services';
 import type { JobBooking, JobView, QuoteView } from '@udrel/contract/types';
 import type { MeasurementSet } from '@udrel/core/benchmarks';
@@ -43,7 +43,7 @@ const METHOD = '1 MiB QD8 and 4 KiB QD1, 3 runs';
 
 /** What a demo job needs to know of the shop. */
 export interface Stage {
-  acting: Acting;
+  context: CommandContext;
   now: number;
   customerId: (name: DemoJob['customer']) => string;
   modelId: (code: string) => string;
@@ -74,11 +74,11 @@ async function work(stage: Stage, job: DemoJob, booked: JobView): Promise<JobVie
   for (const [index, [, act]] of due.entries()) {
     const planned = at(stage, job, (index + 1) / (due.length + 1));
     // What runs by itself takes the time it takes: what comes after it is done later.
-    const acting = { ...planned, now: new Date(Math.min(stage.now, Math.max(planned.now.getTime(), latest + 1000))) };
+    const context = { ...planned, now: new Date(Math.min(stage.now, Math.max(planned.now.getTime(), latest + 1000))) };
     // Closed jobs take nothing more: what they taught is written down before.
-    if (job.lesson && index === due.length - 1) view = await addLesson(acting, view.tag, job.lesson);
-    view = await act(acting, view);
-    latest = Math.max(acting.now.getTime(), ...view.runs.map(({ endedAt }) => (endedAt ? Date.parse(endedAt) : 0)));
+    if (job.lesson && index === due.length - 1) view = await addLesson(context, view.tag, job.lesson);
+    view = await act(context, view);
+    latest = Math.max(context.now.getTime(), ...view.runs.map(({ endedAt }) => (endedAt ? Date.parse(endedAt) : 0)));
   }
   return view;
 }
@@ -99,61 +99,61 @@ function stepsOf(job: DemoJob, stage: Stage): Steps {
 
 /** What happened beside the straight path. */
 async function beside(stage: Stage, job: DemoJob, worked: JobView): Promise<void> {
-  const acting = at(stage, job, 1);
+  const context = at(stage, job, 1);
   let view = worked;
-  for (const one of job.afterwards ?? []) view = await doneBeside(stage, acting, view, one);
+  for (const one of job.afterwards ?? []) view = await doneBeside(stage, context, view, one);
 }
 
-function doneBeside(stage: Stage, acting: Acting, view: JobView, one: Afterwards): Promise<JobView> {
+function doneBeside(stage: Stage, context: CommandContext, view: JobView, one: Afterwards): Promise<JobView> {
   const { tag, version } = view;
   switch (one.act) {
     case 'memory':
-      return enterFact(acting, tag, 'memory', { version, value: { modules: one.modules } });
+      return enterFact(context, tag, 'memory', { version, value: { modules: one.modules } });
     case 'order': {
       const choice = { kind: 'drive' as const, partId: stage.partId(one.partNumber), siteId: one.siteId };
       const expected = new Date(stage.now + one.inDays * 24 * HOUR).toISOString().slice(0, 10);
-      return orderParts(acting, tag, { version, choice, supplier: one.supplier, expected });
+      return orderParts(context, tag, { version, choice, supplier: one.supplier, expected });
     }
     case 'quote':
-      return afterQuote(acting, view, ({ now }) => writeQuote(acting, view.order, { total: now.total }));
+      return afterQuote(context, view, ({ now }) => writeQuote(context, view.order, { total: now.total }));
     case 'deposit':
-      return afterQuote(acting, view, () => takePayment(acting, view.order, { amount: one.amount, how: one.how }));
+      return afterQuote(context, view, () => takePayment(context, view.order, { amount: one.amount, how: one.how }));
     case 'take up':
-      return takeUp(acting, tag, version);
+      return takeUp(context, tag, version);
     case 'put down': {
       const { act: _act, ...state } = one;
-      return putDown(acting, tag, { version, ...state });
+      return putDown(context, tag, { version, ...state });
     }
     case 'end':
-      return correct(acting, tag, { version, correction: { what: 'end', kind: one.kind }, reason: one.reason });
+      return correct(context, tag, { version, correction: { what: 'end', kind: one.kind }, reason: one.reason });
     case 'give back':
-      return enterFact(acting, tag, 'signature', { version, value: SIGNED }).then((signed) =>
-        closeJob(acting, tag, signed.version),
+      return enterFact(context, tag, 'signature', { version, value: SIGNED }).then((signed) =>
+        closeJob(context, tag, signed.version),
       );
     case 'keep': {
       const { act: _act, ...value } = one;
-      return enterFact(acting, tag, 'kept until', { version, value }).then((kept) =>
-        closeJob(acting, tag, kept.version),
+      return enterFact(context, tag, 'kept until', { version, value }).then((kept) =>
+        closeJob(context, tag, kept.version),
       );
     }
   }
 }
 
 /** The customer agrees by phone where it costs more than they were told. */
-const agree: Act = (acting, view) =>
+const agree: Act = (context, view) =>
   priceHolds(view.snapshot)
     ? Promise.resolve(view)
-    : afterQuote(acting, view, ({ now }) =>
-        acceptQuote(acting, view.order, { total: now.total, how: 'by phone', note: '' }),
+    : afterQuote(context, view, ({ now }) =>
+        acceptQuote(context, view.order, { total: now.total, how: 'by phone', note: '' }),
       );
 
 async function afterQuote(
-  acting: Acting,
+  context: CommandContext,
   view: JobView,
   act: (quote: QuoteView) => Promise<unknown>,
 ): Promise<JobView> {
-  await act(await viewQuote(acting.manager, view.order, acting.now));
-  return viewJob(acting.manager, view.tag, acting.now);
+  await act(await viewQuote(context.manager, view.order, context.now));
+  return viewJob(context.manager, view.tag, context.now);
 }
 
 function bookingOf(stage: Stage, job: DemoJob): JobBooking {
@@ -183,10 +183,10 @@ function skipped(step: Reached, reached: Reached): boolean {
 }
 
 /** The moment of a share of the time between booking and now; a closed job took six hours. */
-function at(stage: Stage, job: DemoJob, share: number): Acting {
+function at(stage: Stage, job: DemoJob, share: number): CommandContext {
   const began = stage.now - job.bookedHoursAgo * HOUR;
   const span = job.reached === 'closed' ? 6 * HOUR : job.bookedHoursAgo * HOUR * 0.98;
-  return { ...stage.acting, now: new Date(began + share * span) };
+  return { ...stage.context, now: new Date(began + share * span) };
 }
 
 const measured = (set: Partial<MeasurementSet> | undefined, whyNot = '') => ({
@@ -209,23 +209,23 @@ function driveSteps(job: DemoJob, stage: Stage): Steps {
   const table = tables[job.table ?? 'laptop500'];
   const serial = (view: JobView) => view.snapshot.facts['drive choice']?.serial ?? '';
   const reserve = takeDrive(job, stage);
-  const begin: Act = (acting, view) =>
-    beginRun(acting, view.tag, {
+  const begin: Act = (context, view) =>
+    beginRun(context, view.tag, {
       version: view.version,
       onto: waitingTargets(view.snapshot)[0] ?? 'new',
       berth: job.reached === 'running' ? (job.berth ?? null) : null,
     });
   const end =
     (outcome: RunEnd, note: string): Act =>
-    (acting, view) =>
-      endRun(tookAsLong(acting, view), view.tag, {
+    (context, view) =>
+      endRun(tookAsLong(context, view), view.tag, {
         version: view.version,
         outcome,
         note,
         ...(outcome === 'ended with losses' ? { losses: job.losses } : {}),
       });
-  const open = once('strip down', async (acting, view) => all('out')(acting, await noteMissing(job, acting, view)));
-  const fit = once('fit', (acting, view) => fact('fitted', { serial: serial(view) })(acting, view));
+  const open = once('strip down', async (context, view) => all('out')(context, await noteMissing(job, context, view)));
+  const fit = once('fit', (context, view) => fact('fitted', { serial: serial(view) })(context, view));
   return [
     ['read', fact('old drive', job.old)],
     ['read', fact('partition table', table)],
@@ -235,11 +235,11 @@ function driveSteps(job: DemoJob, stage: Stage): Steps {
     ...(job.takeAdded ? ([['reserved', takeDrive({ ...job, take: job.takeAdded }, stage, true)]] as Steps) : []),
     ['agreed', agree],
     ['drafted', draftPlan(job, table)],
-    ['planned', (acting, view) => acceptPlan(acting, view.tag, view.version)],
+    ['planned', (context, view) => acceptPlan(context, view.tag, view.version)],
     ['prepared', prepareDevice],
     ['identified', onRoute(opensFirst, open)],
     ['identified', fact('source identified', { serial: job.old?.serial })],
-    ['identified', (acting, view) => fact('target identified', { serial: serial(view) })(acting, view)],
+    ['identified', (context, view) => fact('target identified', { serial: serial(view) })(context, view)],
     ...(job.takeAdded ? ([['identified', withAdded('added identified')]] as Steps) : []),
     ['running', onRoute(fitsFirst, fit)],
     // Onto two drives one after the other: the first copy is over while the second one runs.
@@ -277,31 +277,31 @@ function driveSteps(job: DemoJob, stage: Stage): Steps {
 }
 
 /** What was not there when it came is noted before anything is counted out. */
-function noteMissing({ missing }: DemoJob, acting: Acting, view: JobView): Promise<JobView> {
+function noteMissing({ missing }: DemoJob, context: CommandContext, view: JobView): Promise<JobView> {
   const [item] = view.snapshot.strip;
   if (!missing || !item) return Promise.resolve(view);
   const { out, back, left, replaced } = item;
-  return moveItem(acting, view.tag, item.id, { version: view.version, out, back, left, replaced, missing });
+  return moveItem(context, view.tag, item.id, { version: view.version, out, back, left, replaced, missing });
 }
 
 /** The old drive goes on in the device for data. */
-const refitOld: Act = (acting, view) => {
+const refitOld: Act = (context, view) => {
   const serial = view.snapshot.facts['old drive']?.serial ?? '';
   return oldStaysAt(view.snapshot) === null
     ? Promise.resolve(view)
-    : fact('old drive refitted', { serial, startsFromNew: true, note: '' })(acting, view);
+    : fact('old drive refitted', { serial, startsFromNew: true, note: '' })(context, view);
 };
 
 const withAdded =
   (key: 'added identified' | 'added fitted'): Act =>
-  (acting, view) =>
-    fact(key, { serial: view.snapshot.facts['added choice']?.serial ?? '' })(acting, view);
+  (context, view) =>
+    fact(key, { serial: view.snapshot.facts['added choice']?.serial ?? '' })(context, view);
 const fitAdded = once('fit added', withAdded('added fitted'));
 
 const takeDrive =
   (job: DemoJob, stage: Stage, added = false): Act =>
-  (acting, view) =>
-    reserveDrive(acting, view.tag, {
+  (context, view) =>
+    reserveDrive(context, view.tag, {
       version: view.version,
       partId: stage.partId(job.take?.partNumber ?? ''),
       siteId: job.take?.siteId ?? '',
@@ -333,7 +333,7 @@ function freshSteps(job: DemoJob, stage: Stage): Steps {
     ['stripped', all('out')],
     [
       'fitted',
-      (acting, view) => fact('fitted', { serial: view.snapshot.facts['drive choice']?.serial ?? '' })(acting, view),
+      (context, view) => fact('fitted', { serial: view.snapshot.facts['drive choice']?.serial ?? '' })(context, view),
     ],
     ['started', fact('installed', { system: 'desktop system, newest version', files: 'not wanted', note: '' })],
     ['started', STARTED],
@@ -358,11 +358,13 @@ function memorySteps(job: DemoJob): Steps {
   ];
 
   function takeMemory({ take }: DemoJob): Act {
-    return async (acting, view) => {
-      const [part] = (await acting.manager.query('select id from part where part_number = $1', [take?.partNumber])) as {
+    return async (context, view) => {
+      const [part] = (await context.manager.query('select id from part where part_number = $1', [
+        take?.partNumber,
+      ])) as {
         id: string;
       }[];
-      return reserveMemory(acting, view.tag, {
+      return reserveMemory(context, view.tag, {
         version: view.version,
         partId: part?.id ?? '',
         count: take?.count ?? 1,
@@ -372,7 +374,7 @@ function memorySteps(job: DemoJob): Steps {
 }
 
 function all(way: 'out' | 'back'): Act {
-  return (acting, view) => moveAll(acting, view.tag, { version: view.version, way });
+  return (context, view) => moveAll(context, view.tag, { version: view.version, way });
 }
 
 function provingSteps(job: DemoJob): Steps {
@@ -383,12 +385,12 @@ function provingSteps(job: DemoJob): Steps {
   ];
 }
 
-const checkFunctions: Act = (acting, view) => {
+const checkFunctions: Act = (context, view) => {
   const results = functionChecks(view.snapshot.wishes, view.device.model.functions).map((name) => ({
     name,
     works: true,
   }));
-  return fact('functions', { results, note: '' })(acting, view);
+  return fact('functions', { results, note: '' })(context, view);
 };
 
 const SIGNED = { name: 'for the customer', path: 'M12 40 C30 8 44 60 62 30 S96 12 110 38 S150 20 168 34' };
@@ -396,5 +398,5 @@ const SIGNED = { name: 'for the customer', path: 'M12 40 C30 8 44 60 62 30 S96 1
 const closingSteps: Steps = [
   ['closed', fact('document given', { given: true })],
   ['closed', fact('signature', SIGNED)],
-  ['closed', (acting, view) => closeJob(acting, view.tag, view.version)],
+  ['closed', (context, view) => closeJob(context, view.tag, view.version)],
 ];

@@ -9,7 +9,7 @@ import {
   Part,
   receive,
   Setting,
-  type Acting,
+  type CommandContext,
   type Database,
 } from '@udrel/server/services';
 import { aroundThePath } from '../data/around';
@@ -39,11 +39,11 @@ export async function seedDemo(database: Database, masterKey: Buffer, now: numbe
     const staff = new Map<string, string>();
     for (const account of DEMO_ACCOUNTS) staff.set(account.login, await addStaff(manager, { ...account, demo: true }));
     const actor = { id: staff.get('ilse') ?? '', name: 'Ilse Marrack', role: 'technician' as const };
-    const acting: Acting = { manager, actor, now: new Date(now - OPENED * WEEK), masterKey, demo: true };
-    const customerIds = await addCustomers(acting);
+    const context: CommandContext = { manager, actor, now: new Date(now - OPENED * WEEK), masterKey, demo: true };
+    const customerIds = await addCustomers(context);
     const modelIds = new Map<string, string>();
-    for (const model of models) modelIds.set(model.code, (await addModel(acting, model)).id);
-    const partIds = await addParts(acting, now);
+    for (const model of models) modelIds.set(model.code, (await addModel(context, model)).id);
+    const partIds = await addParts(context, now);
     await manager.insert(
       Berth,
       Array.from({ length: BERTHS }, (_none, n) => ({ id: randomUUID(), number: n + 1, watched: false })),
@@ -53,10 +53,10 @@ export async function seedDemo(database: Database, masterKey: Buffer, now: numbe
       if (!id) throw new Error(`the demo scenario names “${key}”, which it does not have`);
       return id;
     };
-    const stage = { acting, now, customerId: known(customerIds), modelId: known(modelIds), partId: known(partIds) };
-    await numberFrom(acting, FIRST_JOB - history.length, FIRST_ORDER - history.length);
+    const stage = { context, now, customerId: known(customerIds), modelId: known(modelIds), partId: known(partIds) };
+    await numberFrom(context, FIRST_JOB - history.length, FIRST_ORDER - history.length);
     for (const order of ordersOf(history)) await replay(stage, order);
-    await numberFrom(acting, FIRST_JOB, FIRST_ORDER);
+    await numberFrom(context, FIRST_JOB, FIRST_ORDER);
     const open = [...jobs, ...aroundThePath, ...otherWishes, ...troubles];
     for (const order of ordersOf(open)) await replay(stage, order);
     return { jobs: history.length + open.length };
@@ -64,7 +64,7 @@ export async function seedDemo(database: Database, masterKey: Buffer, now: numbe
 }
 
 /** The numbers that the next job and the next order get. */
-async function numberFrom({ manager }: Acting, job: number, order: number): Promise<void> {
+async function numberFrom({ manager }: CommandContext, job: number, order: number): Promise<void> {
   await manager.query("select setval('job_number', $1, false), setval('order_number', $2, false)", [job, order]);
 }
 
@@ -78,7 +78,7 @@ function ordersOf(jobs: readonly DemoJob[]): DemoJob[][] {
   }, []);
 }
 
-async function addCustomers({ manager, now }: Acting): Promise<Map<string, string>> {
+async function addCustomers({ manager, now }: CommandContext): Promise<Map<string, string>> {
   const ids = new Map<string, string>();
   for (const [name, customer] of Object.entries(customers)) {
     const id = randomUUID();
@@ -88,18 +88,18 @@ async function addCustomers({ manager, now }: Acting): Promise<Map<string, strin
   return ids;
 }
 
-async function addParts(acting: Acting, now: number): Promise<Map<string, string>> {
+async function addParts(context: CommandContext, now: number): Promise<Map<string, string>> {
   const ids = new Map<string, string>();
   for (const demoPart of [...parts, ...copyEquipment]) {
     const { pieces, place, checkedDaysAgo: _days, reorderLevel = null, ...part } = demoPart;
     const spec = specOf(demoPart, now);
     const id = randomUUID();
     const serialised = part.kind === 'drive';
-    await acting.manager.insert(Part, { id, ...part, spec, serialised, reorderLevel });
+    await context.manager.insert(Part, { id, ...part, spec, serialised, reorderLevel });
     ids.set(part.partNumber, id);
     if (pieces === 0) continue;
     const serials = serialised ? Array.from({ length: pieces }, (_none, n) => serialOf(part.partNumber, n)) : [];
-    await receive(acting, { partId: id, serials, count: serialised ? 0 : pieces, place });
+    await receive(context, { partId: id, serials, count: serialised ? 0 : pieces, place });
   }
   return ids;
 }

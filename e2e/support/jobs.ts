@@ -7,7 +7,7 @@ interface Job {
   tag: string;
   version: number;
   snapshot: { facts: { 'drive choice'?: { serial: string } } };
-  procedure: { preparations: { id: string; by: 'hands' | 'run'; about: string | null }[] };
+  procedure: { preparations: { id: string; run: object | null }[] };
 }
 
 const GIB = 1024 ** 3;
@@ -97,13 +97,13 @@ export async function plannedJob(
   const value = { intent, route: 'new drive in an enclosure', startedFrom: 'its own system' };
   job = await send('PUT', `/jobs/${job.tag}/facts/plan%20draft`, { version: job.version, value });
   job = await send('POST', `/jobs/${job.tag}/plan`, { version: job.version });
-  for (const { id, by, about } of job.procedure.preparations) {
+  for (const { id, run } of job.procedure.preparations) {
     const change = async (path: string, data: object) => {
       job = await send('POST', `/jobs/${job.tag}${path}`, { version: job.version, ...data });
     };
-    if (by === 'hands') await change('/preparations', { id, done: true, note: '' });
+    if (run === null) await change('/preparations', { id, done: true, note: '' });
     else {
-      await change('/runs', { berth: null, kind: id, about });
+      await change('/runs', { berth: null, ...run });
       await change('/runs/end', { outcome: 'ended well', note: '', minutes: null });
     }
   }

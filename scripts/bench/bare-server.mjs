@@ -2,18 +2,19 @@ import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import express from 'express';
 import pg from 'pg';
-import { LIST_SQL } from '../../apps/server/src/jobs/list';
-import { JOBS_SQL } from '../../apps/server/src/jobs/record';
-import { EVENTS_SQL } from '../../apps/server/src/jobs/view';
-import { findSql } from '../../apps/server/src/models/service';
-import { SESSION_SQL } from '../../apps/server/src/platform/session-store';
+import { LIST_SQL } from '../../apps/server/src/jobs/list-jobs';
+import { JOBS_SQL } from '../../apps/server/src/jobs/job-record';
+import { EVENTS_SQL } from '../../apps/server/src/jobs/view-job';
+import { findSql } from '../../apps/server/src/models/library';
+import { PreparingClient } from '../../apps/server/src/platform/database/preparing-client';
+import { SESSION_SQL } from '../../apps/server/src/platform/http/session-store';
 
 /**
- * What the work costs at least: Express and pg, the same session query, the same SQL, JSON. Writes replay the
+ * What the work costs at least: Express and pg, the same session query, the same SQL, prepared as ours is, JSON. Writes replay the
  * statements that the application was seen to send, with ids, numbers and versions of their own. Prints its port.
  */
 const { UDREL_DATABASE_URL, UDREL_SESSION, UDREL_TAG, UDREL_CAPTURED } = process.env;
-const pool = new pg.Pool({ connectionString: UDREL_DATABASE_URL, max: 16 });
+const pool = new pg.Pool({ connectionString: UDREL_DATABASE_URL, max: 16, Client: PreparingClient });
 const { kept, statements, jobs } = JSON.parse(readFileSync(UDREL_CAPTURED, 'utf8'));
 const admit = () => pool.query(SESSION_SQL, [UDREL_SESSION]);
 const UUID = /[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}/g;

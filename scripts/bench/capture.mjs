@@ -1,8 +1,8 @@
 import pg from 'pg';
 import pino from 'pino';
-import { createApp } from '../../apps/server/src/app';
+import { createApp } from '../../apps/server/src/app/create-app';
 import { silentHints } from '../../apps/server/src/hints/hub';
-import { openDatabase } from '../../apps/server/src/platform/database';
+import { openDatabase } from '../../apps/server/src/platform/database/database';
 
 /**
  * Sends one request to the application in this process and answers the statements that reached PostgreSQL for it,

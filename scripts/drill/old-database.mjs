@@ -1,7 +1,7 @@
 import { DataSource } from 'typeorm';
-import { entities } from '../../apps/server/src/platform/entities';
-import { migrations } from '../../apps/server/src/platform/migrations';
-import { SnakeNaming } from '../../apps/server/src/platform/naming';
+import { entities } from '../../apps/server/src/app/entities';
+import { migrations } from '../../apps/server/src/platform/database/migrations';
+import { SnakeNaming } from '../../apps/server/src/platform/database/naming';
 
 /** A database as an earlier version left it: all migrations but the last, with some rows to carry over. */
 const database = new DataSource({

@@ -9,10 +9,17 @@ export function fail(sentence) {
   process.exit(1);
 }
 
-/** Runs a command to its end; answers its exit code and what it printed. With `show`, it prints as it goes. */
-export function run(command, args, { show = false, cwd = ROOT, env = process.env, ...rest } = {}) {
+/**
+ * Runs a command to its end; answers its exit code and what it printed. With `show`, it prints as it goes; `started` is
+ * given the process. */
+export function run(
+  command,
+  args,
+  { show = false, cwd = ROOT, env = process.env, started = () => undefined, ...rest } = {},
+) {
   return new Promise((resolve) => {
     const child = spawn(command, args, { cwd, env, stdio: ['ignore', 'pipe', 'pipe'], ...rest });
+    started(child);
     let output = '';
     for (const stream of [child.stdout, child.stderr]) {
       stream.setEncoding('utf8');

@@ -1,4 +1,4 @@
-import { openDatabase, setPasswordByConsole } from '../../apps/server/src/services.ts';
+import { openDatabase, setPasswordByConsole } from '../../apps/server/src/app/services.ts';
 
 /** Gives the account named in the environment the password named there. */
 const database = await openDatabase(process.env.UDREL_DATABASE_URL, 2);

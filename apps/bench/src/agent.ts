@@ -1,5 +1,5 @@
 import type { AgentHello, AgentLook, AgentSamples, AgentWork, LookResult } from '@udrel/contract/types';
-import type { Berth } from './berth';
+import type { Berth } from './berth/berth';
 import { acknowledge, keep, newOutbox, nextBatch, type Outbox } from './outbox';
 
 /** What the agent needs of a server. Every call may fail: then it is tried again at the next turn. */

@@ -1,6 +1,6 @@
 import { expect, it } from 'vitest';
 import type { AgentLook, AgentWork } from '@udrel/contract/types';
-import type { Berth } from './berth';
+import type { Berth } from './berth/berth';
 
 /** A berth to be held to what every berth does, and the run that its drives are for. */
 export interface BerthUnderTest {

@@ -1,21 +1,26 @@
+import { addressOf, agentEndpoints, type AnswerOf, type BodyOf } from '@udrel/contract/endpoints';
 import type { ServerLink } from './agent';
+
+type Agent = typeof agentEndpoints;
 
 /** The server's agent interface over HTTP, with the agent's token. */
 export function httpLink(base: string, token: string): ServerLink {
-  async function call<T>(method: 'GET' | 'POST', path: string, body?: unknown): Promise<T> {
-    const response = await fetch(`${base}/api/v1/agent${path}`, {
-      method,
+  async function call<N extends keyof Agent>(name: N, body?: BodyOf<Agent[N]>): Promise<AnswerOf<Agent[N]>> {
+    const endpoint = agentEndpoints[name];
+    const address = addressOf(endpoint, {});
+    const response = await fetch(`${base}/api/v1${address}`, {
+      method: endpoint.method.toUpperCase(),
       headers: { 'content-type': 'application/json', authorization: `Bearer ${token}` },
       ...(body === undefined ? {} : { body: JSON.stringify(body) }),
       signal: AbortSignal.timeout(10_000),
     });
-    if (!response.ok) throw new Error(`${method} ${path} answered ${response.status}`);
-    return (await response.json()) as T;
+    if (!response.ok) throw new Error(`${endpoint.method} ${address} answered ${response.status}`);
+    return (await response.json()) as AnswerOf<Agent[N]>;
   }
   return {
-    hello: async (hello) => void (await call('POST', '/hello', hello)),
-    work: () => call('GET', '/work'),
-    send: (samples) => call('POST', '/samples', samples),
-    answer: async (result) => void (await call('POST', '/looks', result)),
+    hello: async (hello) => void (await call('agentHello', hello)),
+    work: () => call('agentWork'),
+    send: (samples) => call('agentSamples', samples),
+    answer: async (result) => void (await call('agentLook', result)),
   };
 }

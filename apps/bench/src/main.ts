@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { createAgent } from './agent';
 import { httpLink } from './http-link';
-import type { Berth } from './berth';
+import type { Berth } from './berth/berth';
 import { linuxBerth } from './linux';
 import { SCENARIOS, simulatedBerth } from './simulated';
 

@@ -1,6 +1,6 @@
 import type { AgentSamples, SeenDrive } from '@udrel/contract/types';
 import type { Sample } from '@udrel/core/progress';
-import type { BerthReading } from './berth';
+import type { BerthReading } from './berth/berth';
 
 /** Samples of one run that the server has not acknowledged, numbered from 1 without gaps. */
 export interface Outbox {

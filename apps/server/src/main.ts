@@ -1,11 +1,11 @@
 import pino from 'pino';
-import { createApp } from './app';
+import { createApp } from './app/create-app';
 import { openHints } from './hints/hub';
-import { readConfig } from './platform/config';
-import { openDatabase } from './platform/database';
-import { keepHouse } from './platform/housekeeping';
-import { loggedError } from './platform/request-log';
-import { makeSetUpCode, needsSetUp } from './staff/service';
+import { readConfig } from './app/config';
+import { openDatabase } from './app/open-database';
+import { keepHouse } from './app/keep-house';
+import { loggedError } from './platform/http/request-log';
+import { makeSetUpCode, needsSetUp } from './staff/people';
 
 const log = pino({ name: 'udrel' });
 

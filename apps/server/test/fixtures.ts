@@ -1,8 +1,8 @@
+import type { JobFacts } from '@udrel/core/facts';
 import type { BookIn, JobBooking, JobView, OrderView, Problem } from '@udrel/contract/types';
 import { bytesOfNominal, GIB, MIB } from '@udrel/core/capacity';
 import { defaultIntent, type SourceTable } from '@udrel/core/layout';
-import type { JobFacts } from '@udrel/core/steps';
-import { addModel, Part, receive, type Acting } from '../src/services';
+import { addModel, Part, receive, type CommandContext } from '../src/app/services';
 import { TEST_CONFIG, type Caller, type Shop } from './harness';
 
 /** A model, a drive with some pieces, and a pair of modules: the least shop that can do a job. */
@@ -15,11 +15,13 @@ export interface Stock {
 
 export async function stockUp(shop: Shop): Promise<Stock> {
   const { manager } = shop.database;
-  const [owner] = (await manager.query("select id, name, role from staff where role = 'owner'")) as Acting['actor'][];
+  const [owner] = (await manager.query(
+    "select id, name, role from staff where role = 'owner'",
+  )) as CommandContext['actor'][];
   if (!owner) throw new Error('no owner');
   const { masterKey } = TEST_CONFIG;
-  const acting: Acting = { manager, actor: owner, now: shop.clock.now, masterKey, demo: true };
-  const model = await addModel(acting, {
+  const context: CommandContext = { manager, actor: owner, now: shop.clock.now, masterKey, demo: true };
+  const model = await addModel(context, {
     maker: 'Ostrel',
     name: 'Tern 15',
     code: 'T15',
@@ -82,14 +84,14 @@ export async function stockUp(shop: Shop): Promise<Stock> {
       spec: { maker: 'Brinewick', name: 'S4', generation: 'DDR4', form: 'SO-DIMM', bytes: 8 * GIB, speed: 3200 },
     },
   ]);
-  await receive(acting, {
+  await receive(context, {
     partId: ids.driveId,
     serials: ['PW-0001', 'PW-0002', 'PW-0003', 'PW-0004', 'PW-0005', 'PW-0006'],
     count: 0,
     place: 'drawer 1',
   });
-  await receive(acting, { partId: ids.smallDriveId, serials: ['PW-0120'], count: 0, place: '' });
-  await receive(acting, { partId: ids.moduleId, serials: [], count: 1, place: '' });
+  await receive(context, { partId: ids.smallDriveId, serials: ['PW-0120'], count: 0, place: '' });
+  await receive(context, { partId: ids.moduleId, serials: [], count: 1, place: '' });
   return { modelId: model.id, ...ids };
 }
 
@@ -98,8 +100,8 @@ let devices = 0;
 /** Books a job in; every call another device. */
 export async function bookJob(caller: Caller, stock: Stock, over: Partial<JobBooking> = {}): Promise<JobView> {
   const { body } = await caller.send<OrderView>('POST', '/orders', booking(stock, over));
-  const [job] = body.jobs;
-  if (!job) throw new Error('nothing was booked');
+  const [job] = body.jobs ?? [];
+  if (!job) throw new Error(`nothing was booked: ${JSON.stringify(body)}`);
   return job;
 }
 
@@ -263,10 +265,10 @@ export class Work {
 
   /** Everything seen to before the copy: checks stamped, runs of their own ended well. */
   async prepareDevice() {
-    for (const { id, by, about } of this.job.procedure.preparations) {
-      if (by === 'hands') await this.post('/preparations', { id, done: true, note: '' });
+    for (const { id, run } of this.job.procedure.preparations) {
+      if (run === null) await this.post('/preparations', { id, done: true, note: '' });
       else {
-        await this.post('/runs', { berth: null, kind: id, about });
+        await this.post('/runs', { berth: null, ...run });
         await this.post('/runs/end', { outcome: 'ended well', note: '' });
       }
     }

@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import pg from 'pg';
 import type { TestProject } from 'vitest/node';
 import { openCluster } from '../../../scripts/lib/cluster.mjs';
-import { openDatabase } from '../src/platform/database';
+import { openDatabase } from '../src/app/open-database';
 
 declare module 'vitest' {
   interface ProvidedContext {

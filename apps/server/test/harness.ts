@@ -6,12 +6,12 @@ import pino from 'pino';
 import type { DataSource } from 'typeorm';
 import { afterAll, beforeAll, inject } from 'vitest';
 import type { Role } from '@udrel/contract/types';
-import { createApp } from '../src/app';
+import { createApp } from '../src/app/create-app';
 import { openHints, type HintHub } from '../src/hints/hub';
-import type { Config } from '../src/platform/config';
-import { openDatabase } from '../src/platform/database';
+import type { Config } from '../src/app/config';
+import { openDatabase } from '../src/app/open-database';
 import { masterKeyOf } from '../src/secrets/vault';
-import { addStaff } from '../src/staff/service';
+import { addStaff } from '../src/staff/people';
 
 export interface Answer<T = Record<string, unknown>> {
   status: number;

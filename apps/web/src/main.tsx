@@ -7,10 +7,10 @@ import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
 import { RouterProvider } from 'react-router';
-import { warmUp } from './api/warm-up';
-import { router } from './router';
-import { applyBenchMode } from './shell/bench-mode';
-import { store } from './store';
+import { warmUp } from './app/warm-up';
+import { router } from './app/router';
+import { applyBenchMode } from './app/shell/bench-mode';
+import { store } from './store/store';
 import { theme } from './theme/theme';
 
 applyBenchMode();

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { jsonSchemaOf } from './json-schema';
-import { bookIn, driveSpec, factShapes, modelSpec, probeFile, type BookIn } from './schemas';
+import { bookIn, driveSpec, factShapes, modelSpec, probeFile, type BookIn } from './shapes';
 import { validate } from './validate';
 
 const job: BookIn['jobs'][number] = {

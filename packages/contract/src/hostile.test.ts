@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { bookIn, factShapes, orderParts } from './schemas';
-import { day, list, moment, object, record, text, uuid, whole } from './shape';
+import { bookIn, factShapes, orderParts } from './shapes';
+import { day, list, moment, object, record, text, uuid, whole } from './shapes/shape';
 import { validate } from './validate';
 
 const problemOf = (shape: Parameters<typeof validate>[0], value: unknown) => {

@@ -1,4 +1,4 @@
-import type { Node, Shape } from './shape';
+import type { Node, Shape } from './shapes/shape';
 
 export type JsonSchema = Record<string, unknown>;
 

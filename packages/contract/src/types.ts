@@ -1,9 +1,8 @@
-export type * from './agent-views';
-export type * from './shelf-views';
-export type * from './views';
-export type { EntryKey } from './schemas/facts';
-export type * from './schemas/agent';
-export type * from './schemas/commands';
-export type * from './schemas/orders';
-export type { ModelSpec } from './schemas/models';
-export type { Deed, Role } from './roles';
+export type * from './views/agent-views';
+export type * from './views/shelf-views';
+export type * from './views/views';
+export type * from './shapes/agent';
+export type * from './shapes/commands';
+export type * from './shapes/orders';
+export type { ModelSpec } from './shapes/models';
+export type { Permission, Role } from './terms/permissions';

@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import type { Node, Shape } from './shape';
+import type { Node, Shape } from './shapes/shape';
 
 /** One thing wrong with what was sent: where, and what to do. */
 export interface FieldProblem {

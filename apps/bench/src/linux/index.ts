@@ -1,6 +1,6 @@
 import type { AgentWork } from '@udrel/contract/types';
 import { normaliseSerial } from '@udrel/core/identity';
-import type { Berth } from '../berth';
+import type { Berth } from '../berth/berth';
 import { countersOf, type Counters } from './counters';
 import { discover, type FoundDrive } from './discover';
 import { lookAt, seenOf } from './look';

@@ -1,6 +1,6 @@
 import type { AgentLook, AgentWork, LookResult, SeenDrive } from '@udrel/contract/types';
 import type { Sample } from '@udrel/core/progress';
-import type { Berth } from '../berth';
+import type { Berth } from '../berth/berth';
 import { seededRandom } from './random';
 import { nextSecond, type ScenarioName, type Second } from './scenario';
 

@@ -1,5 +1,5 @@
 import { EntitySchema } from 'typeorm';
-import { json, key, reference, text, time } from '../platform/columns';
+import { json, key, reference, text, time } from '../platform/database/columns';
 
 export interface AuditEntry {
   id: string;

@@ -1,5 +1,5 @@
 import { EntitySchema } from 'typeorm';
-import { key, text, time } from '../platform/columns';
+import { key, text, time } from '../platform/database/columns';
 
 export interface CustomerRow {
   id: string;

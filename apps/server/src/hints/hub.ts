@@ -1,6 +1,6 @@
 import type { Logger } from 'pino';
 import pg from 'pg';
-import { loggedError } from '../platform/request-log';
+import { loggedError } from '../platform/http/request-log';
 
 /** The channel on which the database tells every server what changed. */
 const CHANNEL = 'udrel_hint';

@@ -1,15 +1,16 @@
 import { randomUUID } from 'node:crypto';
 import type { KnownDevice, ModelSpec } from '@udrel/contract/types';
 import type { EntityManager } from 'typeorm';
-import { firstRow, rows } from '../platform/database';
+import { firstRow, rows } from '../platform/database/database';
 import { fieldWrong } from '../platform/errors';
-import { insertRows } from '../platform/insert';
-import type { Acting } from '../platform/routes';
+import { insertRows } from '../platform/database/insert';
+import { earlierSql } from '../jobs/earlier-jobs';
+import type { CommandContext } from '../platform/command-context';
 import { Device } from './entities';
 
 /** The device by serial and model: known from an earlier job, or new. It may have changed hands. */
 export async function deviceOf(
-  { manager }: Acting,
+  { manager }: CommandContext,
   customerId: string,
   given: { serial: string; modelId: string },
   field: string,
@@ -30,17 +31,6 @@ export async function deviceOf(
   await insertRows(manager, 'device', [{ id, modelId: given.modelId, customerId, serial }]);
   return id;
 }
-
-/** Earlier jobs on the device `d`, newest first, with what was fitted and until when it is guaranteed. */
-export const earlierSql = (than: string) => `
-  (select coalesce(json_agg(json_build_object('tag', e.tag, 'closedAt', e.closed_at, 'end', e.ended_as,
-            'guaranteedUntil', e.guarantee_until, 'fitted', (
-              select coalesce(json_agg(case x.key
-                       when 'memory choice' then concat(x.value ->> 'count', ' × ', x.value ->> 'maker', ' ', x.value ->> 'name')
-                       else concat(x.value ->> 'maker', ' ', x.value ->> 'name', ', ', x.value ->> 'serial') end), '[]')
-                from fact x where x.job_id = e.id and x.current and x.key in ('drive choice', 'added choice', 'memory choice')))
-            order by e.number desc), '[]')
-     from job e where e.device_id = d.id and e.closed_at is not null and ${than})`;
 
 /** Devices with that serial, each with what was done to it before. */
 export async function devicesBySerial(manager: EntityManager, serial: string): Promise<KnownDevice[]> {

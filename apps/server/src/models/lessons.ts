@@ -1,12 +1,16 @@
 import { randomUUID } from 'node:crypto';
 import { MOST_LESSONS } from '@udrel/contract/limits';
+import type { JobEventKind } from '@udrel/contract/events';
 import type { JobView, LessonsView } from '@udrel/contract/types';
 import type { EntityManager } from 'typeorm';
-import { changeJob } from '../jobs/change';
-import { firstRow, rows } from '../platform/database';
+import { changeJob } from '../jobs/change-job';
+import { firstRow, rows } from '../platform/database/database';
 import { notFound } from '../platform/errors';
-import type { Acting } from '../platform/routes';
+import type { CommandContext } from '../platform/command-context';
 import { Lesson } from './entities';
+
+/** What is noted while a device lies open. */
+const STRIPPED: readonly JobEventKind[] = ['strip moved', 'strip all'];
 
 /**
  * What earlier jobs taught about a model: what was written down, newest first, and how long its devices lay open,
@@ -26,18 +30,18 @@ export async function lessonsOf(manager: EntityManager, modelId: string): Promis
             round(percentile_cont(0.5) within group (order by extract(epoch from x.back - x.out) / 60))::int as minutes
        from (select min(e.at) as out, max(e.at) as back
                from job j join device d on d.id = j.device_id
-               join event e on e.job_id = j.id and e.kind in ('strip moved', 'strip all')
+               join event e on e.job_id = j.id and e.kind = any ($2)
               where d.model_id = $1 and j.closed_at is not null and j.ended_as is null
               group by j.id having count(*) > 1) x`,
-    [modelId],
+    [modelId, STRIPPED],
   );
   return { lessons, opened: { jobs: open?.jobs ?? 0, minutes: open?.minutes ?? null } };
 }
 
 /** Keeps what a job taught about its model. */
-export function addLesson(acting: Acting, tag: string, text: string): Promise<JobView> {
-  const { manager, actor, now } = acting;
-  return changeJob(acting, tag, null, async (job) => {
+export function addLesson(context: CommandContext, tag: string, text: string): Promise<JobView> {
+  const { manager, actor, now } = context;
+  return changeJob(context, tag, null, async (job) => {
     await manager.insert(Lesson, {
       id: randomUUID(),
       modelId: job.modelId,

@@ -1,7 +1,7 @@
+import type { QuoteAcceptance } from '@udrel/core/facts';
 import type { PaymentWay, Quote } from '@udrel/core/quote';
-import type { QuoteAcceptance } from '@udrel/core/steps';
 import { EntitySchema } from 'typeorm';
-import { integer, json, key, reference, text, time } from '../platform/columns';
+import { integer, json, key, reference, text, time } from '../platform/database/columns';
 
 export interface QuoteRow {
   id: string;
@@ -62,4 +62,23 @@ export const PaymentEntity = new EntitySchema<PaymentRow>({
     at: time(),
   },
   indices: [{ name: 'payment_order', columns: ['orderId'] }],
+});
+
+export interface OrderRow {
+  id: string;
+  number: number;
+  customerId: string;
+  createdAt: Date;
+}
+
+/** What one customer brought in one visit. */
+export const ShopOrder = new EntitySchema<OrderRow>({
+  name: 'shop_order',
+  columns: {
+    id: key(),
+    number: integer({ unique: true }),
+    customerId: reference('customer'),
+    createdAt: time(),
+  },
+  indices: [{ name: 'order_customer', columns: ['customerId'] }],
 });

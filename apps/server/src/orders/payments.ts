@@ -1,17 +1,17 @@
+import { amount as written } from '@udrel/core/money';
 import { randomUUID } from 'node:crypto';
 import type { CorrectPayment, QuoteView, TakePayment } from '@udrel/contract/types';
-import { amount as written } from '@udrel/core/steps';
-import { noteAtJob } from '../jobs/change';
+import { noteAtJob } from '../jobs/change-job';
 import { fieldWrong, notFound, Refusal } from '../platform/errors';
-import type { Acting } from '../platform/routes';
+import type { CommandContext } from '../platform/command-context';
 import { PaymentEntity, type PaymentRow } from './entities';
 import { lockOrder, viewQuote } from './quotes';
 
 /** Takes money for an order, closed or not. More than is due only when that is meant. */
-export async function takePayment(acting: Acting, order: number, given: TakePayment): Promise<QuoteView> {
-  const { manager, now } = acting;
+export async function takePayment(context: CommandContext, order: number, given: TakePayment): Promise<QuoteView> {
+  const { manager, now } = context;
   const { amount, how, moreThanDue } = given;
-  const { id, jobs } = await lockOrder(acting, order);
+  const { id, jobs } = await lockOrder(context, order);
   const { due, open } = await viewQuote(manager, order, now);
   // While parts are still to be chosen, a deposit may well be more than what stands on the quote.
   if (amount > due && open.length === 0 && moreThanDue !== true) {
@@ -19,8 +19,8 @@ export async function takePayment(acting: Acting, order: number, given: TakePaym
       problems: [{ field: 'amount', sentence: `More than the ${written(due)} that is due.` }],
     });
   }
-  await keep(acting, id, { amount, how, corrects: null, reason: '' });
-  await noteAtJob(acting, jobs[0]?.tag ?? '', [{ kind: 'payment taken', data: { amount, how } }]);
+  await keep(context, id, { amount, how, corrects: null, reason: '' });
+  await noteAtJob(context, jobs[0]?.tag ?? '', [{ kind: 'payment taken', data: { amount, how } }]);
   return viewQuote(manager, order, now);
 }
 
@@ -29,13 +29,13 @@ export async function takePayment(acting: Acting, order: number, given: TakePaym
  * went back stay on record.
  */
 export async function correctPayment(
-  acting: Acting,
+  context: CommandContext,
   order: number,
   paymentId: string,
   given: CorrectPayment,
 ): Promise<QuoteView> {
-  const { manager, now } = acting;
-  const { id, jobs } = await lockOrder(acting, order);
+  const { manager, now } = context;
+  const { id, jobs } = await lockOrder(context, order);
   const { payments } = await viewQuote(manager, order, now);
   const payment = payments.find((one) => one.id === paymentId && one.amount > 0);
   if (!payment) throw notFound('This payment');
@@ -43,20 +43,23 @@ export async function correctPayment(
   const back = { corrects: payment.id, reason };
   if (what === 'refunded') {
     if (amount > payment.left) throw fieldWrong('amount', `At most ${written(payment.left)} of it is still here.`);
-    await keep(acting, id, { ...back, amount: -amount, how });
+    await keep(context, id, { ...back, amount: -amount, how });
   } else {
     if (payment.left === 0) throw new Refusal(409, 'given-back', 'All of this payment was given back already.');
-    await keep(acting, id, { ...back, amount: -payment.left, how: payment.how });
-    if (amount > 0) await keep(acting, id, { ...back, amount, how });
+    await keep(context, id, { ...back, amount: -payment.left, how: payment.how });
+    if (amount > 0) await keep(context, id, { ...back, amount, how });
   }
-  await noteAtJob(acting, jobs[0]?.tag ?? '', [
-    { kind: `payment ${what}`, data: { amount, how, reason, was: payment.left } },
+  await noteAtJob(context, jobs[0]?.tag ?? '', [
+    {
+      kind: what === 'corrected' ? 'payment corrected' : 'payment refunded',
+      data: { amount, how, reason, was: payment.left },
+    },
   ]);
   return viewQuote(manager, order, now);
 }
 
 async function keep(
-  { manager, actor, now }: Acting,
+  { manager, actor, now }: CommandContext,
   orderId: string,
   row: Pick<PaymentRow, 'amount' | 'how' | 'corrects' | 'reason'>,
 ): Promise<void> {

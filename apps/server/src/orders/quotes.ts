@@ -3,13 +3,13 @@ import type { AcceptQuote, PaymentView, QuoteVersionView, QuoteView, WriteQuote 
 import { changedSince, duesOf, quoteOf, type Quote } from '@udrel/core/quote';
 import { partsKnown } from '@udrel/core/steps';
 import type { EntityManager } from 'typeorm';
-import { changeJob } from '../jobs/change';
-import { keepFact } from '../jobs/facts';
-import { lockJobs } from '../jobs/lock';
-import { readJobs, type JobRecord } from '../jobs/record';
-import { firstRow, rows } from '../platform/database';
+import { changeJob } from '../jobs/change-job';
+import { keepFact } from '../facts/record-fact';
+import { lockJobs } from '../jobs/lock-jobs';
+import { readJobs, type JobRecord } from '../jobs/job-record';
+import { firstRow, rows } from '../platform/database/database';
 import { notFound, Refusal } from '../platform/errors';
-import type { Acting } from '../platform/routes';
+import type { CommandContext } from '../platform/command-context';
 import { QuoteVersion } from './entities';
 
 /** The quote of an order as it stands now, its versions newest first, and what was paid. */
@@ -76,11 +76,11 @@ function quoteNow(jobs: readonly JobRecord[]): Quote {
 }
 
 /** Freezes the quote as it stands now as its next version. */
-export async function writeQuote(acting: Acting, order: number, { total }: WriteQuote): Promise<QuoteView> {
-  const { id, jobs } = await lockOpenOrder(acting, order);
-  const { version } = await nextVersion(acting, id, asSeen(jobs, total));
-  await changeOpen(acting, jobs.slice(0, 1), async () => [{ kind: 'quote written', data: { version, total } }]);
-  return viewQuote(acting.manager, order, acting.now);
+export async function writeQuote(context: CommandContext, order: number, { total }: WriteQuote): Promise<QuoteView> {
+  const { id, jobs } = await lockOpenOrder(context, order);
+  const { version } = await nextVersion(context, id, asSeen(jobs, total));
+  await changeOpen(context, jobs.slice(0, 1), async () => [{ kind: 'quote written', data: { version, total } }]);
+  return viewQuote(context.manager, order, context.now);
 }
 
 /**
@@ -88,34 +88,38 @@ export async function writeQuote(acting: Acting, order: number, { total }: Write
  * Each open job of the order keeps its share, so that what changes later shows.
  */
 export async function acceptQuote(
-  acting: Acting,
+  context: CommandContext,
   order: number,
   { total, how, note }: AcceptQuote,
 ): Promise<QuoteView> {
-  const { manager, actor, now } = acting;
-  const { id, jobs } = await lockOpenOrder(acting, order);
+  const { manager, actor, now } = context;
+  const { id, jobs } = await lockOpenOrder(context, order);
   const quote = asSeen(jobs, total);
   const latest = await firstRow<{ id: string; version: number; quote: Quote }>(
     manager,
     'select id, version, quote from quote_version where order_id = $1 order by version desc limit 1',
     [id],
   );
-  const told = latest && changedSince(latest.quote, quote).length === 0 ? latest : await nextVersion(acting, id, quote);
+  const told =
+    latest && changedSince(latest.quote, quote).length === 0 ? latest : await nextVersion(context, id, quote);
   await manager.update(
     QuoteVersion,
     { id: told.id },
     { acceptedAt: now, acceptedHow: how, acceptedBy: actor.id, note },
   );
-  await changeOpen(acting, jobs, async (job) => {
+  await changeOpen(context, jobs, async (job) => {
     const share = quote.jobs.find(({ tag }) => tag === job.tag)?.total ?? 0;
-    await keepFact(acting, job, 'quote accepted', { version: told.version, total: share, how, note }, how);
+    await keepFact(context, job, 'quote accepted', { version: told.version, total: share, how, note }, how);
     return [{ kind: 'quote accepted', data: { version: told.version, total, how } }];
   });
   return viewQuote(manager, order, now);
 }
 
 /** The order under its lock, with its jobs. */
-export async function lockOrder({ manager, now }: Acting, order: number): Promise<{ id: string; jobs: JobRecord[] }> {
+export async function lockOrder(
+  { manager, now }: CommandContext,
+  order: number,
+): Promise<{ id: string; jobs: JobRecord[] }> {
   await lockJobs(manager, { order });
   const found = await firstRow<{ id: string }>(manager, 'select id from shop_order where number = $1', [order]);
   if (!found) throw notFound(`The order ${order}`);
@@ -123,8 +127,8 @@ export async function lockOrder({ manager, now }: Acting, order: number): Promis
 }
 
 /** The same for what changes the work: refused once every job is closed. */
-async function lockOpenOrder(acting: Acting, order: number): Promise<{ id: string; jobs: JobRecord[] }> {
-  const locked = await lockOrder(acting, order);
+async function lockOpenOrder(context: CommandContext, order: number): Promise<{ id: string; jobs: JobRecord[] }> {
+  const locked = await lockOrder(context, order);
   if (locked.jobs.every((job) => job.closedAt)) {
     throw new Refusal(409, 'job-closed', 'Every job of this order is closed.');
   }
@@ -141,7 +145,7 @@ function asSeen(jobs: readonly JobRecord[], total: number): Quote {
 }
 
 async function nextVersion(
-  { manager, actor, now }: Acting,
+  { manager, actor, now }: CommandContext,
   orderId: string,
   quote: Quote,
 ): Promise<{ id: string; version: number }> {
@@ -156,11 +160,11 @@ async function nextVersion(
 }
 
 async function changeOpen(
-  acting: Acting,
+  context: CommandContext,
   jobs: readonly JobRecord[],
   change: Parameters<typeof changeJob>[3],
 ): Promise<void> {
   for (const { tag, closedAt } of jobs) {
-    if (!closedAt) await changeJob(acting, tag, null, change);
+    if (!closedAt) await changeJob(context, tag, null, change);
   }
 }

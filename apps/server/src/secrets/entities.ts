@@ -1,5 +1,5 @@
 import { EntitySchema } from 'typeorm';
-import { integer, key, reference, text, time } from '../platform/columns';
+import { integer, key, reference, text, time } from '../platform/database/columns';
 
 /** The key of a job's secrets, wrapped by the key file's; without this row its secrets cannot be opened any more. */
 export const JobKey = new EntitySchema<{ jobId: string; wrapped: string }>({

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { EntityManager } from 'typeorm';
-import { firstRow } from '../platform/database';
+import { firstRow } from '../platform/database/database';
 import type { DriveRow } from './entities';
 
 /**

@@ -1,6 +1,6 @@
 import type { PricedPart } from '@udrel/core/steps';
 import { EntitySchema } from 'typeorm';
-import { bytes, flag, integer, json, key, reference, text, time } from '../platform/columns';
+import { bytes, flag, integer, json, key, reference, text, time } from '../platform/database/columns';
 
 export type PartKind = 'drive' | 'memory' | 'adapter' | 'equipment' | 'small part';
 

@@ -1,13 +1,13 @@
 import { randomUUID } from 'node:crypto';
 import type { PartLines, PartLineView } from '@udrel/contract/types';
-import { partEntry, partSpecs } from '@udrel/contract/schemas';
+import { partEntry, partSpecs } from '@udrel/contract/shapes';
 import { validate } from '@udrel/contract/validate';
 import { cellsOf, columnOf, partOfCells, unknownColumns, type FilePart } from '@udrel/core/parts-file';
 import type { EntityManager } from 'typeorm';
-import { rows } from '../platform/database';
+import { rows } from '../platform/database/database';
 import { Refusal } from '../platform/errors';
-import { insertRows } from '../platform/insert';
-import type { Acting } from '../platform/routes';
+import { insertRows } from '../platform/database/insert';
+import type { CommandContext } from '../platform/command-context';
 import { Part } from './entities';
 
 interface KnownPart extends FilePart {
@@ -28,7 +28,7 @@ export async function considerLines(manager: EntityManager, { lines }: PartLines
 }
 
 /** Takes the lines of a file into the library: all of them, or none where one is wrong. */
-export async function takeLines({ manager }: Acting, { lines }: PartLines): Promise<PartLineView[]> {
+export async function takeLines({ manager }: CommandContext, { lines }: PartLines): Promise<PartLineView[]> {
   const examined = await examine(manager, lines);
   const wrong = examined.filter(({ view }) => view.what === 'wrong');
   if (wrong.length > 0) {

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
-import { firstRow, rows } from '../platform/database';
+import { firstRow, rows } from '../platform/database/database';
 import { Refusal } from '../platform/errors';
-import type { Acting } from '../platform/routes';
+import type { CommandContext } from '../platform/command-context';
 import { Reservation, type ReservationRow } from './entities';
 
 interface FreePiece {
@@ -14,15 +14,15 @@ interface FreePiece {
  * want the last piece one gets it and the other a clear answer.
  */
 export async function takeStock(
-  acting: Acting,
+  context: CommandContext,
   jobId: string,
   partId: string,
   count: number,
   role: ReservationRow['role'],
   preferred: readonly string[] = [],
 ): Promise<FreePiece> {
-  const { name, free } = await freePieces(acting, partId, preferred);
-  const missing = await take(acting, free, { jobId, count, role });
+  const { name, free } = await freePieces(context, partId, preferred);
+  const missing = await take(context, free, { jobId, count, role });
   const [first] = free;
   if (!first || missing > 0) {
     throw new Refusal(409, 'none-on-the-shelf', `No free ${name} is left on the shelf. Choose another.`);
@@ -32,15 +32,15 @@ export async function takeStock(
 
 /** The same as far as the shelf goes; answers how many pieces are missing. */
 export async function takeIfThere(
-  acting: Acting,
+  context: CommandContext,
   jobId: string,
   partId: string,
   count: number,
   role: ReservationRow['role'],
   preferred: readonly string[] = [],
 ): Promise<number> {
-  const { free } = await freePieces(acting, partId, preferred);
-  return take(acting, free, { jobId, count, role });
+  const { free } = await freePieces(context, partId, preferred);
+  return take(context, free, { jobId, count, role });
 }
 
 interface Free extends FreePiece {
@@ -49,7 +49,7 @@ interface Free extends FreePiece {
 
 /** Pieces of a part that nobody has reserved, preferred ones first, under the lock of the part. */
 async function freePieces(
-  { manager }: Acting,
+  { manager }: CommandContext,
   partId: string,
   preferred: readonly string[],
 ): Promise<{ name: string; free: Free[] }> {
@@ -70,7 +70,7 @@ async function freePieces(
 }
 
 async function take(
-  { manager, now }: Acting,
+  { manager, now }: CommandContext,
   free: readonly Free[],
   { jobId, count, role }: { jobId: string; count: number; role: ReservationRow['role'] },
 ): Promise<number> {
@@ -89,7 +89,7 @@ async function take(
  * has written to does not go back among the free ones: it holds the customer's data and stays with the job.
  */
 export async function releaseStock(
-  { manager }: Acting,
+  { manager }: CommandContext,
   jobId: string,
   roles: ReservationRow['role'][],
 ): Promise<string[]> {
@@ -104,7 +104,11 @@ export async function releaseStock(
 }
 
 /** The pieces that the job holds in a role. */
-export async function heldPieces({ manager }: Acting, jobId: string, role: ReservationRow['role']): Promise<string[]> {
+export async function heldPieces(
+  { manager }: CommandContext,
+  jobId: string,
+  role: ReservationRow['role'],
+): Promise<string[]> {
   const held = await rows<{ id: string }>(
     manager,
     'select stock_id as id from reservation where job_id = $1 and role = $2',
@@ -114,7 +118,7 @@ export async function heldPieces({ manager }: Acting, jobId: string, role: Reser
 }
 
 /** Drives kept for the job, by serial. */
-export async function reservedSerials({ manager }: Acting, jobId: string): Promise<string[]> {
+export async function reservedSerials({ manager }: CommandContext, jobId: string): Promise<string[]> {
   const found = await rows<{ serial: string }>(
     manager,
     `select s.serial from reservation r join stock s on s.id = r.stock_id
@@ -125,7 +129,7 @@ export async function reservedSerials({ manager }: Acting, jobId: string): Promi
 }
 
 /** Takes what the job has reserved off the shelf for good. */
-export async function spendStock({ manager }: Acting, jobId: string): Promise<void> {
+export async function spendStock({ manager }: CommandContext, jobId: string): Promise<void> {
   await manager.query(
     'update stock s set quantity = s.quantity - r.quantity from reservation r where r.stock_id = s.id and r.job_id = $1',
     [jobId],

@@ -1,6 +1,6 @@
 import type { Role } from '@udrel/contract/types';
 import { EntitySchema } from 'typeorm';
-import { flag, json, key, reference, text, time } from '../platform/columns';
+import { flag, json, key, reference, text, time } from '../platform/database/columns';
 
 export interface StaffRow {
   id: string;

@@ -2,22 +2,20 @@ import { createHash } from 'node:crypto';
 import type { SignedInView, SwitchableView, SwitchTo } from '@udrel/contract/types';
 import type { Request } from 'express';
 import type { EntityManager } from 'typeorm';
-import { noteAudit } from '../audit/service';
-import { rows } from '../platform/database';
-import type {} from '../platform/session-store';
+import { noteAudit } from '../audit/audit';
+import { rows } from '../platform/database/database';
+import type {} from '../platform/http/session-store';
 import { notFound, Refusal } from '../platform/errors';
-import type { Call } from '../platform/routes';
+import type { Call } from '../platform/http/handlers';
 import { Staff } from './entities';
 import { isRight } from './passwords';
 import { countTry, pinSubjects } from './tries';
-
-type AnyCall = Call<unknown, unknown>;
 
 /** What a session is called in the list: its own id would be as good as the cookie. */
 const nameOf = (sid: string) => createHash('sha256').update(sid).digest('hex').slice(0, 24);
 
 /** Where somebody is signed in, latest first. */
-export async function listSessions({ manager, actor, request }: AnyCall): Promise<SignedInView[]> {
+export async function listSessions({ manager, actor, request }: Call): Promise<SignedInView[]> {
   const found = await rows<{ sid: string; begunAt: Date; seenAt: Date; agent: string | null }>(
     manager,
     `select sid, begun_at as "begunAt", seen_at as "seenAt", sess ->> 'agent' as agent
@@ -34,7 +32,7 @@ export async function listSessions({ manager, actor, request }: AnyCall): Promis
 }
 
 /** Ends one session of the own account. */
-export async function endSession(call: AnyCall, id: string): Promise<SignedInView[]> {
+export async function endSession(call: Call, id: string): Promise<SignedInView[]> {
   const { manager, actor } = call;
   const found = await rows<{ sid: string }>(manager, 'select sid from session where staff_id = $1', [actor.id]);
   const session = found.find((one) => nameOf(one.sid) === id);
@@ -46,7 +44,7 @@ export async function endSession(call: AnyCall, id: string): Promise<SignedInVie
 }
 
 /** Ends every session of the own account but the one that asks. */
-export async function signOutEverywhere(call: AnyCall): Promise<SignedInView[]> {
+export async function signOutEverywhere(call: Call): Promise<SignedInView[]> {
   const count = await endSessions(call.manager, call.actor.id, call.request.sessionID);
   await noteAudit(call, call.actor.id, 'signed out everywhere', { count });
   return listSessions(call);
@@ -77,7 +75,7 @@ export async function switchable(manager: EntityManager, request: Request): Prom
 }
 
 /** The account to switch to, when the PIN is right. The owner signs in with the password. */
-export async function personByPin(call: Call<SwitchTo, unknown>): Promise<string> {
+export async function personByPin(call: Call<unknown, SwitchTo>): Promise<string> {
   const { manager, body, now } = call;
   const attempt = await countTry(manager, pinSubjects(body.staffId), now);
   const staff = await manager.findOneBy(Staff, { id: body.staffId, active: true });

@@ -1,9 +1,9 @@
 import { randomUUID } from 'node:crypto';
 import type { EntityManager } from 'typeorm';
 import { SignInTry } from '../audit/entities';
-import { rows } from '../platform/database';
+import { rows } from '../platform/database/database';
 import { Refusal } from '../platform/errors';
-import { inTransaction } from '../platform/transaction';
+import { inTransaction } from '../platform/database/transaction';
 
 const WINDOW_MINUTES = 15;
 

@@ -1,6 +1,6 @@
 import type { BaseQueryFn } from '@reduxjs/toolkit/query';
 import type { Problem } from '@udrel/contract/types';
-import { lost } from '../live/connection-slice';
+import { lost } from './connection-slice';
 import { keyOfWrite } from './pending-keys';
 
 export interface Sent {

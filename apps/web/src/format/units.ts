@@ -1,10 +1,8 @@
+export { rate } from '@udrel/core/capacity';
+export { amount as money } from '@udrel/core/money';
+
 const number = new Intl.NumberFormat('en');
 const oneDecimal = new Intl.NumberFormat('en', { maximumFractionDigits: 1 });
-
-/** "3,400 MB/s"; below 10 with one decimal. */
-export function rate(megabytes: number): string {
-  return `${megabytes < 10 ? oneDecimal.format(megabytes) : number.format(Math.round(megabytes))} MB/s`;
-}
 
 /** A whole number with separators. */
 export function whole(value: number): string {
@@ -19,11 +17,6 @@ export function times(multiple: number): string {
 /** "87 %". */
 export function percent(share: number): string {
   return `${Math.round(share * 100)} %`;
-}
-
-/** Minor currency units as an amount: "129.00". */
-export function money(minor: number): string {
-  return (minor / 100).toLocaleString('en', { minimumFractionDigits: 2, maximumFractionDigits: 2 });
 }
 
 /** A start-up time: "104 s". */

@@ -1,8 +1,4 @@
-/** What the server says has changed; it carries no content. */
-export type Hint =
-  | { kind: 'job'; tag: string; version: number }
-  | { kind: 'run'; tag: string }
-  | { kind: 'shelf' | 'models' | 'customers' | 'everything' | 'session' };
+import type { Hint } from '@udrel/contract/endpoints';
 
 /** What a page hears: the stream is open, it is lost, or a hint came. */
 export type Heard = { kind: 'open' } | { kind: 'lost' } | Hint;

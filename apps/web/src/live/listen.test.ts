@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import type { Hint } from './hints';
+import type { Hint } from '@udrel/contract/endpoints';
 import { listenToHints } from './listen';
 
 /** A stream of hints that a test speaks through. */
@@ -47,7 +47,11 @@ describe('hints', () => {
     FakeSource.last.say('message', { kind: 'shelf' });
     vi.runAllTimers();
     expect(stale()).toEqual([
-      [{ type: 'Job', id: 'U-1' }, 'Floor', 'Runs', 'Jobs', 'Berths', 'Quote', 'Parts', 'Match'],
+      [
+        { type: 'Job', id: 'U-1' },
+        { type: 'Match', id: 'U-1' },
+        ...['Floor', 'Runs', 'Jobs', 'Berths', 'Quote', 'Parts', 'Match', 'Quote'],
+      ],
     ]);
   });
 
@@ -55,7 +59,7 @@ describe('hints', () => {
     listen(4);
     FakeSource.last.say('message', { kind: 'job', tag: 'U-1', version: 4 });
     vi.runAllTimers();
-    expect(stale()).toEqual([['Floor', 'Runs', 'Jobs', 'Berths', 'Quote']]);
+    expect(stale()).toEqual([[{ type: 'Match', id: 'U-1' }, 'Floor', 'Runs', 'Jobs', 'Berths', 'Quote']]);
     FakeSource.last.say('message', { kind: 'job', tag: 'U-1', version: 5 });
     vi.runAllTimers();
     expect(stale()[1]).toContainEqual({ type: 'Job', id: 'U-1' });

@@ -1,28 +1,13 @@
 import type { Dispatch, UnknownAction } from '@reduxjs/toolkit';
+import type { Hint } from '@udrel/contract/endpoints';
 import { api } from '../api/api';
-import { found, lost } from './connection-slice';
+import { staleAfter, staleBesideJob, type Tag } from '../api/stale';
+import { found, lost } from '../api/connection-slice';
 import { openStream, type Heard } from './hints';
 
-type Tags = Parameters<typeof api.util.invalidateTags>[0];
-
-/** What is read anew on a hint. */
-function staleBy(heard: Heard): Tags {
-  switch (heard.kind) {
-    case 'job':
-      return [{ type: 'Job', id: heard.tag }, 'Floor', 'Runs', 'Jobs', 'Berths', 'Quote'];
-    case 'run':
-      return [{ type: 'Job', id: heard.tag }, 'Runs', 'Berths'];
-    case 'shelf':
-      return ['Parts', 'Match'];
-    case 'models':
-      return ['Models'];
-    case 'customers':
-      return ['Customers'];
-    case 'session':
-      return ['Session'];
-    default:
-      return ['Floor', 'Runs', 'Jobs', 'Job', 'Match', 'Quote', 'Parts', 'Customers', 'Models', 'Berths'];
-  }
+/** What is read anew on a hint; when the stream was lost meanwhile, everything may have changed. */
+function staleBy(heard: Hint | { kind: 'open' }): Tag[] {
+  return staleAfter([heard.kind === 'open' ? 'everything' : heard.kind], 'tag' in heard ? heard.tag : undefined);
 }
 
 /** Hints that come close together lead to one reading. */
@@ -40,7 +25,7 @@ interface Store {
 
 /** Listens to hints and has stale queries read anew. Answers how to begin anew, as after signing in. */
 export function listenToHints({ dispatch, versionShown }: Store): { anew: () => void } {
-  let stale: Tags = [];
+  let stale: Tag[] = [];
   let reading: { timer: ReturnType<typeof setTimeout>; due: number } | null = null;
   let readAt = 0;
   let losing: ReturnType<typeof setTimeout> | null = null;
@@ -61,13 +46,12 @@ export function listenToHints({ dispatch, versionShown }: Store): { anew: () => 
       return;
     }
     const known = heard.kind === 'job' ? versionShown(heard.tag) : null;
-    if (known !== null && heard.kind === 'job' && known >= heard.version)
-      later(['Floor', 'Runs', 'Jobs', 'Berths', 'Quote']);
+    if (known !== null && heard.kind === 'job' && known >= heard.version) later(staleBesideJob(['job'], heard.tag));
     else if (heard.kind === 'run') later(staleBy(heard), Math.max(TOGETHER, readAt + RUNS_EVERY - Date.now()));
     else later(staleBy(heard));
   }
 
-  function later(tags: Tags, wait = TOGETHER): void {
+  function later(tags: readonly Tag[], wait = TOGETHER): void {
     stale = [...stale, ...tags];
     const due = Date.now() + wait;
     if (reading && reading.due <= due) return;

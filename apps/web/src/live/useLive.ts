@@ -1,9 +1,9 @@
 import { useEffect, useRef } from 'react';
 import { useStore } from 'react-redux';
 import { api, useSessionQuery } from '../api/api';
-import { useAppDispatch } from '../api/dispatch';
+import { useAppDispatch } from '../store/dispatch';
 import { readOutbox, sendKept } from '../outbox/outbox';
-import type { State } from '../store';
+import type { State } from '../store/store';
 import { listenToHints } from './listen';
 
 /** How often what is kept is tried again while nothing else says that the server is back. */
@@ -21,7 +21,7 @@ export function useLive(): void {
 
   useEffect(() => {
     if (!staffId) return;
-    const versionShown = (tag: string) => api.endpoints.job.select(tag)(store.getState()).data?.version ?? null;
+    const versionShown = (tag: string) => api.endpoints.job.select({ tag })(store.getState()).data?.version ?? null;
     if (stream.current) stream.current.anew();
     else stream.current = listenToHints({ dispatch, versionShown });
   }, [staffId, dispatch, store]);

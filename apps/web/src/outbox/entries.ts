@@ -1,9 +1,6 @@
+import type { Subject } from '@udrel/contract/endpoints';
 import type { JobView } from '@udrel/contract/types';
-import type { FactKey } from '@udrel/core/steps';
-
-/** The one thing in a job that a kept change is about. */
-export type Subject =
-  { kind: 'fact'; key: FactKey } | { kind: 'strip'; item: string } | { kind: 'whole strip' } | { kind: 'note' };
+import type { JobCommand } from '../api/job-command';
 
 /** A change kept in this browser until the server has it. */
 export interface Entry {
@@ -13,9 +10,10 @@ export interface Entry {
   /** Who made it; it is sent in that person's name only. */
   staffId: string;
   tag: string;
-  path: string;
-  method: 'POST' | 'PUT';
-  body: Record<string, unknown>;
+  /** The command of the contract, what its address says besides the tag, and its body without a version. */
+  command: JobCommand;
+  places: Readonly<Record<string, unknown>>;
+  body: Readonly<Record<string, unknown>>;
   subject: Subject;
   /** The version of the job that was on the screen, and the subject as it stood there, as JSON. */
   version: number;
@@ -40,11 +38,32 @@ export function keptEntries(): Entry[] {
     .sort()
     .flatMap((key) => {
       try {
-        return [JSON.parse(localStorage.getItem(key) ?? '') as Entry];
+        return [asCommand(JSON.parse(localStorage.getItem(key) ?? '') as Entry | Earlier)];
       } catch {
         return [];
       }
     });
+}
+
+/** An entry as an earlier version of this application kept it: by address instead of by command. */
+type Earlier = Omit<Entry, 'command' | 'places'> & { path: string };
+
+function asCommand(entry: Entry | Earlier): Entry {
+  if ('command' in entry) return entry;
+  const { path, ...rest } = entry;
+  const { subject } = rest;
+  switch (subject.kind) {
+    case 'note':
+      return { ...rest, command: 'addNote', places: {} };
+    case 'strip':
+      return { ...rest, command: 'moveStripItem', places: { item: subject.item } };
+    case 'whole strip':
+      return { ...rest, command: 'moveWholeStrip', places: {} };
+    case 'fact':
+      return path.startsWith('/counter/')
+        ? { ...rest, command: 'recordAtCounter', places: { counterKey: subject.key } }
+        : { ...rest, command: 'recordFact', places: { key: subject.key } };
+  }
 }
 
 /** A time for a new entry, later than every kept one whatever the clock says: they are sent in its order. */

@@ -2,13 +2,11 @@ import { configureStore } from '@reduxjs/toolkit';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import type { JobView } from '@udrel/contract/types';
 import { api } from '../api/api';
-import { connectionSlice } from '../live/connection-slice';
-import type { State } from '../store';
+import { connectionSlice } from '../api/connection-slice';
 import { keep, keptEntries, standing, type Entry } from './entries';
 import { giveUp, keepAndSend, sendAnyway, sendKept, type Doing } from './outbox';
 import { outboxSlice } from './outbox-slice';
 import { withKept } from './overlay';
-import { waitableSubject } from './waitable';
 
 const strip = [
   {
@@ -29,15 +27,15 @@ const jobAt = (version: number, over: Partial<JobView['snapshot']> = {}): JobVie
 const BEFORE = { set: null, whyNot: 'does not start' };
 const measuring: Doing = {
   tag: 'U-1',
-  path: '/facts/before',
-  method: 'PUT',
+  command: 'recordFact',
+  places: { key: 'before' },
   body: { value: BEFORE },
   subject: { kind: 'fact', key: 'before' },
 };
 const noting: Doing = {
   tag: 'U-1',
-  path: '/notes',
-  method: 'POST',
+  command: 'addNote',
+  places: {},
   body: { text: 'called' },
   subject: { kind: 'note' },
 };
@@ -54,10 +52,10 @@ async function open(job: JobView = jobAt(3)) {
     },
     middleware: (defaults) => defaults().concat(api.middleware),
   });
-  await store.dispatch(api.util.upsertQueryData('job', 'U-1', job));
+  await store.dispatch(api.util.upsertQueryData('job', { tag: 'U-1' }, job));
   await store.dispatch(api.util.upsertQueryData('session', undefined, { staff: { id: 'me' } } as never));
   const dispatch = store.dispatch as (thunk: unknown) => Promise<unknown>;
-  return { dispatch, state: () => store.getState() as unknown as State, watch: store.subscribe };
+  return { dispatch, state: () => store.getState(), watch: store.subscribe };
 }
 
 beforeEach(() => {
@@ -87,25 +85,33 @@ const away = () => new Error('no connection');
 const taken = (version: number) => () => ({ status: 200, data: jobAt(version) });
 const stale = (current: JobView) => () => ({ status: 409, data: { detail: 'stale', current } });
 
-describe('what may wait', () => {
+describe('what an earlier version kept', () => {
   it.each([
-    ['/notes', 'note'],
-    ['/strip/s1', 'strip'],
-    ['/strip', 'whole strip'],
-    ['/facts/trial%20start', 'fact'],
-    ['/counter/document-given', 'fact'],
-  ])('%s', (path, kind) => expect(waitableSubject(path)?.kind).toBe(kind));
-
-  it.each([
-    '/drive',
-    '/plan',
-    '/runs',
-    '/runs/end',
-    '/close',
-    '/take-up',
-    '/facts/source%20identified',
-    '/counter/signature',
-  ])('%s needs the others’ state', (path) => expect(waitableSubject(path)).toBeNull());
+    ['/notes', { kind: 'note' }, 'addNote', {}],
+    ['/strip/s1', { kind: 'strip', item: 's1' }, 'moveStripItem', { item: 's1' }],
+    ['/strip', { kind: 'whole strip' }, 'moveWholeStrip', {}],
+    ['/facts/trial%20start', { kind: 'fact', key: 'trial start' }, 'recordFact', { key: 'trial start' }],
+    [
+      '/counter/document-given',
+      { kind: 'fact', key: 'document given' },
+      'recordAtCounter',
+      { counterKey: 'document given' },
+    ],
+  ])('%s is sent as the command that it is', (path, subject, command, places) => {
+    const kept = {
+      id: 'a',
+      at: 1,
+      staffId: 'me',
+      tag: 'U-1',
+      path,
+      method: 'PUT',
+      body: {},
+      subject,
+      state: 'waiting',
+    };
+    localStorage.setItem('udrel.outbox.000000000000001.a', JSON.stringify(kept));
+    expect(keptEntries()).toMatchObject([{ command, places, subject }]);
+  });
 });
 
 describe('a change', () => {
@@ -230,15 +236,15 @@ describe('my own earlier entry', () => {
     answers = [away, away];
     const whole: Doing = {
       tag: 'U-1',
-      path: '/strip',
-      method: 'POST',
+      command: 'moveWholeStrip',
+      places: {},
       body: { way: 'out' },
       subject: { kind: 'whole strip' },
     };
     const row: Doing = {
       tag: 'U-1',
-      path: '/strip/s1',
-      method: 'PUT',
+      command: 'moveStripItem',
+      places: { item: 's1' },
       body: { out: 9, back: 0 },
       subject: { kind: 'strip', item: 's1' },
     };
@@ -256,12 +262,12 @@ describe('what is shown of a change', () => {
     const { dispatch, state, watch } = await open();
     const out: number[] = [];
     watch(() => {
-      const job = api.endpoints.job.select('U-1')(state()).data;
+      const job = api.endpoints.job.select({ tag: 'U-1' })(state()).data;
       if (job) out.push(withKept(job, state().outbox.entries).snapshot.strip[0]?.out ?? -1);
     });
     answers = [() => ({ status: 200, data: jobAt(4, { strip: [{ ...strip[0], out: 1 }] as never }) })];
-    const path = '/strip/s1';
-    const move = { tag: 'U-1', path, method: 'PUT' as const, body: { out: 1, back: 0 } };
+    const command = 'moveStripItem' as const;
+    const move = { tag: 'U-1', command, places: { item: 's1' }, body: { out: 1, back: 0 } };
     await dispatch(keepAndSend({ ...move, subject: { kind: 'strip', item: 's1' } }));
     expect(out.slice(out.indexOf(1))).toEqual(out.slice(out.indexOf(1)).map(() => 1));
     expect(out.at(-1)).toBe(1);
@@ -277,8 +283,8 @@ describe('several kept changes', () => {
     answers = [away, away];
     const move = (out: number): Doing => ({
       tag: 'U-1',
-      path: '/strip/s1',
-      method: 'PUT',
+      command: 'moveStripItem',
+      places: { item: 's1' },
       body: { out, back: 0 },
       subject: { kind: 'strip', item: 's1' },
     });

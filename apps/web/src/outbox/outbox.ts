@@ -1,22 +1,26 @@
 import type { ThunkAction, UnknownAction } from '@reduxjs/toolkit';
 import type { JobView, Problem } from '@udrel/contract/types';
-import { api } from '../api/api';
+import { endpoints, type Subject } from '@udrel/contract/endpoints';
+import { api, putJob } from '../api/api';
 import type { SendError } from '../api/send';
-import { found, lost } from '../live/connection-slice';
-import type { State } from '../store';
-import { drop, keep, keptEntries, standing, timeOfNext, type Entry, type Subject } from './entries';
+import { staleBesideJob } from '../api/stale';
+import { found, lost } from '../api/connection-slice';
+import { drop, keep, keptEntries, standing, timeOfNext, type Entry } from './entries';
 import { outboxSlice } from './outbox-slice';
 import { withKept } from './overlay';
 import { post, type Posted } from './post';
 
-type Thunk<T> = ThunkAction<Promise<T>, State, unknown, UnknownAction>;
+/** What of the application's state this asks and changes. */
+export type KeptState = Parameters<ReturnType<typeof api.endpoints.session.select>>[0];
+
+type Thunk<T> = ThunkAction<Promise<T>, KeptState, unknown, UnknownAction>;
 
 /** What a person did, before it is kept. */
 export interface Doing {
   tag: string;
-  path: string;
-  method: 'POST' | 'PUT';
-  body: Record<string, unknown>;
+  command: Entry['command'];
+  places: Entry['places'];
+  body: Entry['body'];
   subject: Subject;
   /** How the subject stood when typing began, as JSON; without it, as it stands on the screen now. */
   seen?: string | undefined;
@@ -30,7 +34,7 @@ export type Done = { view: JobView } | { error: SendError };
  */
 export function keepAndSend(doing: Doing): Thunk<Done> {
   return async (dispatch, getState) => {
-    const job = api.endpoints.job.select(doing.tag)(getState()).data;
+    const job = api.endpoints.job.select({ tag: doing.tag })(getState()).data;
     const staffId = api.endpoints.session.select()(getState()).data?.staff?.id ?? '';
     if (!job) return { error: { status: 'FETCH_ERROR', error: 'the job is not open' } };
     const shown = keptEntries().filter((one) => one.tag === job.tag && one.state === 'waiting');
@@ -125,15 +129,15 @@ function seenAnew({ tag, at }: Entry, view: JobView): void {
 function settle(entry: Entry, posted: Posted): Thunk<void> {
   return async (dispatch) => {
     if (posted.kind === 'sent') {
-      await dispatch(api.util.upsertQueryData('job', entry.tag, posted.view));
+      await dispatch(putJob(entry.tag, posted.view));
       drop(entry);
-      dispatch(api.util.invalidateTags(['Floor', 'Jobs']));
+      dispatch(api.util.invalidateTags(staleBesideJob(endpoints[entry.command].changes, entry.tag)));
     }
     if (posted.kind === 'refused') keep({ ...entry, state: 'refused', sentence: posted.problem.detail });
     if (posted.kind === 'conflict') {
       const { current } = posted;
       keep(conflicting(entry, current));
-      await dispatch(api.util.upsertQueryData('job', entry.tag, current));
+      await dispatch(putJob(entry.tag, current));
     }
   };
 }
@@ -142,14 +146,15 @@ function settle(entry: Entry, posted: Posted): Thunk<void> {
 export function sendAnyway(entry: Entry): Thunk<void> {
   return async (dispatch, getState) => {
     const { sentence: _sentence, theirs, ...rest } = entry;
-    const version = theirs?.version ?? api.endpoints.job.select(entry.tag)(getState()).data?.version ?? entry.version;
+    const version =
+      theirs?.version ?? api.endpoints.job.select({ tag: entry.tag })(getState()).data?.version ?? entry.version;
     keep({ ...rest, state: 'waiting', version, seen: theirs?.value ?? entry.seen });
     await dispatch(sendKept());
   };
 }
 
 /** Gives a kept change up. */
-export function giveUp(entry: Entry): ThunkAction<void, State, unknown, UnknownAction> {
+export function giveUp(entry: Entry): ThunkAction<void, KeptState, unknown, UnknownAction> {
   return (dispatch) => {
     drop(entry);
     dispatch(readOutbox());

@@ -1,6 +1,6 @@
+import type { JobFacts } from '@udrel/core/facts';
 import type { JobView } from '@udrel/contract/types';
 import { toComeOut, toGoBack, type StripCounts } from '@udrel/core/strip';
-import type { JobFacts } from '@udrel/core/steps';
 import type { Entry } from './entries';
 
 /** The job as the person left it: what is kept and not sent yet lies over what the server last said. */
@@ -14,7 +14,8 @@ function laidOver(job: JobView, { subject, body, at }: Entry): JobView {
     case 'note': {
       const kept = {
         seq: -at,
-        kind: 'note',
+        kind: 'note' as const,
+        corrects: [],
         sentence: `Note: ${String(body['text'])}`,
         onto: null,
         by: 'kept here',

@@ -1,3 +1,4 @@
+import { addressOf, carriesVersion, endpoints } from '@udrel/contract/endpoints';
 import type { JobView, Problem } from '@udrel/contract/types';
 import { COMES_BACK, isProblem, unreadable } from '../api/send';
 import { standing, type Entry } from './entries';
@@ -22,10 +23,11 @@ export async function post(entry: Entry): Promise<Posted> {
 }
 
 async function once(entry: Entry, version: number): Promise<Posted> {
-  const body = entry.subject.kind === 'note' ? entry.body : { ...entry.body, version };
+  const endpoint = endpoints[entry.command];
+  const body = carriesVersion(endpoint) ? { ...entry.body, version } : entry.body;
   try {
-    const response = await fetch(`/api/v1/jobs/${entry.tag}${entry.path}`, {
-      method: entry.method,
+    const response = await fetch(`/api/v1${addressOf(endpoint, { tag: entry.tag, ...entry.places })}`, {
+      method: endpoint.method.toUpperCase(),
       headers: { accept: 'application/json', 'content-type': 'application/json', 'idempotency-key': entry.id },
       body: JSON.stringify(body),
     });

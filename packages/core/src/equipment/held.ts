@@ -1,5 +1,5 @@
+import type { OldDrive } from '../facts';
 import type { Drive, DriveClass, Site } from '../fit';
-import type { OldDrive } from '../steps';
 import type { HeldDrive } from './types';
 
 const disk = (of: DriveClass) => of === 'disk 5400' || of === 'disk 7200';

@@ -1,7 +1,7 @@
+import type { JobFacts } from '../facts';
 import { binary, soldName } from '../capacity';
 import type { Holding } from '../equipment';
 import { linkName, type Link } from '../links';
-import type { JobFacts } from '../steps';
 import type { StripItem } from '../strip';
 
 export const KIT_GROUPS = ['to be fitted', 'parts for it', 'for the copy', 'tools', 'for screws and leads'] as const;

@@ -1,7 +1,7 @@
+import type { JobFacts, Route, StartedFrom } from '../facts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { defaultIntent } from '../layout';
-import type { JobFacts, Route, StartedFrom } from '../steps';
 import { kitOf, type KitFor } from './index';
 
 const drive: NonNullable<JobFacts['drive choice']> = {

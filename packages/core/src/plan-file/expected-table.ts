@@ -1,5 +1,6 @@
+import type { AcceptedPlan } from '../facts';
 import type { SourceTable, TargetId } from '../layout';
-import type { AcceptedPlan, JobSnapshot } from '../steps';
+import type { JobSnapshot } from '../steps';
 import { identifiersOf } from './identifiers';
 import { layoutOf, sectorSizeOf } from './layout-of';
 

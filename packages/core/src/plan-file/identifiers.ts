@@ -1,5 +1,6 @@
+import type { AcceptedPlan } from '../facts';
 import type { SourcePartition, TargetId } from '../layout';
-import type { AcceptedPlan, JobSnapshot } from '../steps';
+import type { JobSnapshot } from '../steps';
 import { stableGuid } from '../tables';
 import { aroundOf } from './layout-of';
 

@@ -1,6 +1,7 @@
+import type { AcceptedPlan, DriveChoice, JobFacts } from '../facts';
 import type { SectorSize } from '../capacity';
 import { planLayout, type LayoutPlan, type TargetDrive, type TargetId, type TargetPartition } from '../layout';
-import { oldStaysAt, type AcceptedPlan, type DriveChoice, type JobFacts, type JobSnapshot } from '../steps';
+import { oldStaysAt, type JobSnapshot } from '../steps';
 
 /** The drives that a job's copy goes to, the added one where there is one. */
 export function targetsOf({ 'drive choice': fresh, 'added choice': added }: JobFacts): TargetDrive[] {

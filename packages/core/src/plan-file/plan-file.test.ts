@@ -1,11 +1,11 @@
+import type { AcceptedPlan, JobFacts } from '../facts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { bytesOfNominal, GIB } from '../capacity';
 import { imageOfPieces } from '../image';
 import { defaultIntent, planLayout, type LayoutIntent, type SourcePartition, type SourceTable } from '../layout';
-import { part } from '../layout/part.test-data';
+import { part } from '../layout/tests/part.test-data';
 import { complete, job, planBy } from '../steps/samples.test-data';
-import type { AcceptedPlan, JobFacts } from '../steps';
 import { GPT_TYPE_OF, readTable, stableGuid } from '../tables';
 import { aroundOf, expectedTable, PLAN_COLUMNS, planLines, planRows, tableImage, targetsOf } from './index';
 

@@ -1,5 +1,6 @@
+import type { AcceptedPlan } from '../facts';
 import type { Change, LayoutPlan } from '../layout';
-import type { AcceptedPlan, JobSnapshot } from '../steps';
+import type { JobSnapshot } from '../steps';
 import { layoutOf } from './layout-of';
 
 /** One line of a plan as it is carried out: a partition of the old drive, or a volume made anew. */

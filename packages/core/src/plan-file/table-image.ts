@@ -1,6 +1,7 @@
+import type { AcceptedPlan } from '../facts';
 import { ALIGNMENT } from '../capacity';
 import type { PlannedPartition, PlannedVolume, TargetDrive, TargetId, TargetPartition } from '../layout';
-import type { AcceptedPlan, JobSnapshot } from '../steps';
+import type { JobSnapshot } from '../steps';
 import { GPT_TYPE_OF, mbrTypeOf, writeGpt, writeMbr } from '../tables';
 import { identifiersOf, type Identifiers } from './identifiers';
 import { layoutOf, targetsOf } from './layout-of';

@@ -1,4 +1,5 @@
-import { amount, priceLines, taxOn, type JobSnapshot, type PriceLine, type Rates } from '../steps';
+import { amount } from '../money';
+import { priceLines, taxOn, type JobSnapshot, type PriceLine, type Rates } from '../steps';
 import type { Payment, Quote, QuotedJob } from './types';
 
 export * from './types';

@@ -1,7 +1,8 @@
+import type { DriveChoice } from '../facts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { bytesOfNominal } from '../capacity';
-import { agreedPrice, jobTotal, priceHolds, priceLines, type DriveChoice, type JobSnapshot } from '../steps';
+import { agreedPrice, jobTotal, priceHolds, priceLines, type JobSnapshot } from '../steps';
 import { complete, job } from '../steps/samples.test-data';
 import { changedSince, duesOf, quoteOf } from '.';
 

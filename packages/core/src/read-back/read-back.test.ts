@@ -1,11 +1,11 @@
+import type { AcceptedPlan, SeenTarget } from '../facts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { bytesOfNominal, GIB, MIB } from '../capacity';
 import { defaultIntent, planLayout, type SourcePartition, type SourceTable } from '../layout';
-import { part as plainPart } from '../layout/part.test-data';
+import { part as plainPart } from '../layout/tests/part.test-data';
 import { targetsOf } from '../plan-file';
 import { complete, job, planBy } from '../steps/samples.test-data';
-import type { AcceptedPlan, SeenTarget } from '../steps';
 import { comparable, readBack } from './index';
 
 const part = (id: string, startMib: number, mib: number, over: Partial<SourcePartition> = {}) =>

@@ -1,8 +1,9 @@
+import type { AcceptedPlan, ReadBackVerdict, SeenTarget } from '../facts';
 import { binary, GIB, MIB } from '../capacity';
 import type { Change, FileSystem, PlannedPartition, SourcePartition, TargetId, TargetPartition } from '../layout';
 import { identifiersOf, layoutOf, sectorSizeOf } from '../plan-file';
 import type { Reason } from '../reason';
-import { TARGET_NAMES, type AcceptedPlan, type JobSnapshot, type ReadBackVerdict, type SeenTarget } from '../steps';
+import { TARGET_NAMES, type JobSnapshot } from '../steps';
 
 export interface ReadBack {
   verdict: ReadBackVerdict;

@@ -1,9 +1,9 @@
+import type { JobFacts } from '../facts';
 import type { Site } from '../fit';
 import { normaliseSerial } from '../identity';
 import type { DeviceMemory, FittedModule } from '../memory';
 import { negotiate, type Link } from '../links';
 import type { Reason } from '../reason';
-import type { JobFacts } from '../steps';
 import type { ReadDrive, Reading } from './types';
 
 /** A fact as a file tells it, to be taken or left; or why it cannot be taken from this file. */

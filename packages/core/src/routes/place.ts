@@ -1,8 +1,8 @@
+import type { Route, StartedFrom } from '../facts';
 import { holdings, type Holding, type Socket } from '../equipment';
 import { linkStage, readStage, writeStage, type PacedStage } from '../estimate';
 import { linkName, type Link } from '../links';
 import type { Reason } from '../reason';
-import type { Route, StartedFrom } from '../steps';
 import type { CopyAsked, JudgedStick, Placing } from './types';
 
 /** One way to place both drives, before its time is estimated. */

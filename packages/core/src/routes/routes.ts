@@ -1,8 +1,8 @@
+import type { StartedFrom } from '../facts';
 import { estimateRun, linkStage, type PacedStage } from '../estimate';
 import { linkName } from '../links';
 import type { Socket } from '../equipment';
 import type { Reason } from '../reason';
-import type { StartedFrom } from '../steps';
 import { inOneHolder, type HeldTogether } from './one-holder';
 import {
   bestHolder,

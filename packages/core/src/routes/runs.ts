@@ -1,6 +1,6 @@
+import type { PlannedRun } from '../facts';
 import { estimateRun, linkStage, readStage, writeStage, type PacedStage } from '../estimate';
 import type { LayoutPlan } from '../layout';
-import type { PlannedRun } from '../steps';
 import type { Placing, RoutedDrive, RouteOption } from './types';
 
 /** A shared link once only one drive is read over it. */

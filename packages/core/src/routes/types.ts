@@ -1,9 +1,9 @@
+import type { Route, StartedFrom } from '../facts';
 import type { HeldDrive, HolderOffer, Socket } from '../equipment';
 import type { FinishedRun, HealthGrade, PacedStage, RunEstimate } from '../estimate';
 import type { DriveClass } from '../fit';
 import type { Link } from '../links';
 import type { Reason } from '../reason';
-import type { Route, StartedFrom } from '../steps';
 
 /** A drive of the copy: what holds it can be asked, and what it does where it belongs. */
 export interface RoutedDrive {

@@ -1,3 +1,5 @@
+import type { FactKey } from '../facts';
+import { STATIONS } from '../stations';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {
@@ -8,11 +10,10 @@ import {
   stampsFrom,
   stampsOf,
   without,
-  type FactKey,
   type JobSnapshot,
 } from './index';
 import { complete, factsOf, job, keys, run, screws } from './samples.test-data';
-import { STATIONS, type ENDS } from './types';
+import { type ENDS } from './snapshot/types';
 
 const done = job({ facts: complete, runs: [run('ended well')], strip: screws(4, 4) });
 const sentences = (before: JobSnapshot, after: JobSnapshot) =>

@@ -1,71 +1,17 @@
-import { planHolds } from './evidence';
+import { stampsOfStep, withWhatRests, type DriveChoice, type FactKey, type JobFacts } from '../facts';
+import { amount } from '../money';
+import { STATIONS, type Station, type StepId } from '../stations';
+import { planHolds } from './evidence/evidence';
 import { gatePassed } from './gates';
-import { amount } from './money';
-import { jobTotal } from './price';
+import { jobTotal } from './rules/price';
 import { procedureOf } from './procedure';
-import { copyTrusted, lastCopy } from './targets';
-import {
-  STATIONS,
-  type DriveChoice,
-  type End,
-  type FactKey,
-  type JobFacts,
-  type JobSnapshot,
-  type Station,
-  type StepId,
-} from './types';
-
-/** The facts that are the stamp of a step: taking the stamp back takes them back. */
-const STAMPS: Readonly<Partial<Record<StepId, readonly FactKey[]>>> = {
-  'read drive': ['old drive', 'partition table', 'other drives'],
-  'grade health': ['health'],
-  'read memory': ['memory'],
-  'measure before': ['before'],
-  'reserve drive': ['drive choice'],
-  'reserve added': ['added choice'],
-  'reserve memory': ['memory choice'],
-  'agree price': ['quote accepted'],
-  'accept plan': ['plan'],
-  prepare: ['prepared'],
-  identify: ['source identified', 'target identified', 'added identified'],
-  'tell losses': ['losses told'],
-  'read back': ['read back', 'added read back'],
-  fit: ['fitted'],
-  'fit added': ['added fitted'],
-  install: ['installed'],
-  'trial start': ['trial start'],
-  'refit old': ['old drive refitted'],
-  'measure after': ['after'],
-  'check functions': ['functions'],
-  'place old drive': ['old drive stays'],
-  'give document': ['document given'],
-  sign: ['signature'],
-  'put back': ['put back'],
-  'see as it came': ['as it came'],
-  'give back': ['signature'],
-  keep: ['kept until'],
-};
-
-/** What was proven of a state that a stamp stands for falls with the stamp. */
-const RESTS_ON: Readonly<Partial<Record<FactKey, readonly FactKey[]>>> = {
-  'old drive': ['partition table', 'health', 'old drive moves'],
-  'target identified': ['overwrite confirmed', 'target holds'],
-  'added identified': ['added overwrite confirmed', 'added holds'],
-  fitted: ['installed', 'trial start', 'after', 'functions'],
-  'old drive moves': ['old drive refitted'],
-  'added fitted': ['trial start', 'after', 'functions'],
-  installed: ['trial start', 'after', 'functions'],
-  'trial start': ['old drive refitted', 'document given'],
-  after: ['document given'],
-  functions: ['document given'],
-  'put back': ['as it came'],
-  'document given': ['signature'],
-};
+import { copyTrusted, lastCopy } from './evidence/targets';
+import { type End, type JobSnapshot } from './snapshot/types';
 
 /** Whether a stamp of that step can be taken back: what is kept elsewhere (runs, screws) is put right there. */
 export function canTakeBack(job: JobSnapshot, step: StepId): boolean {
   if (step === 'end copy') return reopenable(job);
-  return (STAMPS[step] ?? []).some((key) => job.facts[key] !== undefined);
+  return stampsOfStep(step).some((key) => job.facts[key] !== undefined);
 }
 
 /** The latest attempt can be taken up again only while no other has begun and it had ended. */
@@ -76,7 +22,7 @@ function reopenable(job: JobSnapshot): boolean {
 
 /** The facts that fall when the stamp of a step is taken back, those that rest on them included. */
 export function stampsOf(job: JobSnapshot, step: StepId): FactKey[] {
-  return withWhatRests(job, STAMPS[step] ?? []);
+  return known(job, withWhatRests(stampsOfStep(step)));
 }
 
 /**
@@ -86,23 +32,11 @@ export function stampsOf(job: JobSnapshot, step: StepId): FactKey[] {
 export function stampsFrom(job: JobSnapshot, station: Station): FactKey[] {
   const later = STATIONS.slice(STATIONS.indexOf(station));
   const steps = procedureOf(job).steps.filter((step) => later.includes(step.station));
-  const keys = withWhatRests(
-    job,
-    steps.flatMap((step) => STAMPS[step.id] ?? []),
-  );
+  const keys = known(job, withWhatRests(steps.flatMap((step) => stampsOfStep(step.id))));
   return job.facts.fitted || job.facts['added fitted'] ? keys.filter((key) => key !== 'before') : keys;
 }
 
-function withWhatRests(job: JobSnapshot, keys: readonly FactKey[]): FactKey[] {
-  const fallen = new Set<FactKey>();
-  const queue = [...keys];
-  for (let key = queue.pop(); key !== undefined; key = queue.pop()) {
-    if (fallen.has(key)) continue;
-    fallen.add(key);
-    queue.push(...(RESTS_ON[key] ?? []));
-  }
-  return [...fallen].filter((key) => job.facts[key] !== undefined);
-}
+const known = (job: JobSnapshot, keys: readonly FactKey[]) => keys.filter((key) => job.facts[key] !== undefined);
 
 /** The job without these facts. Nothing else changes: runs, screws and overrides stay as they are. */
 export function without(job: JobSnapshot, keys: readonly FactKey[]): JobSnapshot {

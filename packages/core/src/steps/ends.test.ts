@@ -1,8 +1,10 @@
+import type { FactKey, JobFacts } from '../facts';
+import type { StepId } from '../stations';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { endedAs, procedureOf, type FactKey, type JobFacts, type JobSnapshot, type StepId } from './index';
+import { endedAs, procedureOf, type JobSnapshot } from './index';
 import { complete, factsOf, job, keys, run, screws } from './samples.test-data';
-import { ENDS, WISH_KINDS } from './types';
+import { ENDS, WISH_KINDS } from './snapshot/types';
 
 /** What a technician does for each step of the way back. */
 const DEEDS: Partial<Record<StepId, (snapshot: JobSnapshot) => JobSnapshot>> = {

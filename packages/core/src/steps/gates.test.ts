@@ -1,9 +1,10 @@
+import type { JobFacts } from '../facts';
 import { describe, expect, it } from 'vitest';
 import { bytesOfNominal, GIB } from '../capacity';
 import { stoppers } from '../reason';
 import { gatePassed, gatesOf } from './gates';
 import { functionChecks, latestRun, planHolds } from './index';
-import type { Gate, GateId, JobFacts, JobSnapshot, RunSummary } from './types';
+import type { Gate, GateId, JobSnapshot, RunSummary } from './snapshot/types';
 
 const empty: JobSnapshot = {
   wishes: [{ kind: 'new drive', least: bytesOfNominal(480) }],

@@ -1,6 +1,6 @@
-import { END_GATES } from './end-gates';
-import type { Gate, GateId, JobSnapshot } from './types';
-import { WORK_GATES } from './work-gates';
+import { END_GATES } from './rules/end-gates';
+import type { Gate, GateId, JobSnapshot } from './snapshot/types';
+import { WORK_GATES } from './rules/work-gates';
 
 /** The gates of a job, each with what is missing. Only those that its wishes need. */
 export function gatesOf(job: JobSnapshot): Gate[] {

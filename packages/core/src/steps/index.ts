@@ -1,4 +1,4 @@
-export * from './types';
+export * from './snapshot/types';
 export {
   addedHolds,
   copies,
@@ -11,7 +11,7 @@ export {
   replacesDrive,
   TAKES_OVER,
   wants,
-} from './evidence';
+} from './evidence/evidence';
 export {
   copyTargets,
   copyTrusted,
@@ -24,16 +24,15 @@ export {
   targetTrusted,
   untoldLosses,
   waitingTargets,
-} from './targets';
-export { occupant, type Seated } from './occupant';
+} from './evidence/targets';
+export { occupant, type Seated } from './evidence/occupant';
 export { gatePassed } from './gates';
 export { procedureOf } from './procedure';
 export * from './next-hands';
 export * from './corrections';
-export { copiesAtBerth, decided, fitsFirst, opensFirst } from './on-route';
-export { preparationsOf, stopRuleOf } from './preparations';
-export { functionChecks } from './function-checks';
-export { amount } from './money';
+export { copiesAtBerth, decided, fitsFirst, opensFirst } from './evidence/on-route';
+export { preparationsOf, stopRuleOf } from './evidence/preparations';
+export { functionChecks } from './rules/function-checks';
 export {
   agreedPrice,
   drivePrices,
@@ -44,4 +43,4 @@ export {
   priceLines,
   taxOn,
   type PriceLine,
-} from './price';
+} from './rules/price';

@@ -1,5 +1,6 @@
+import type { StepId } from '../stations';
 import { procedureOf } from './procedure';
-import type { JobSnapshot, Procedure, Step, StepId } from './types';
+import type { JobSnapshot, Procedure, Step } from './snapshot/types';
 
 /** A job on the floor. Times in milliseconds since the epoch. */
 export interface FloorJob {

@@ -1,21 +1,20 @@
-import { END_RULES } from './end-rules';
+import type { PlannedRun } from '../facts';
+import { STATIONS, STEPS, type StepId } from '../stations';
+import { END_RULES } from './rules/end-rules';
 import { gatePassed, gatesOf } from './gates';
-import { preparationsOf } from './preparations';
-import { PRICE_RULE } from './price-rule';
-import { gatesFor, minutesOf, type StepRule } from './step-rule';
-import { lastCopy, preparingRun } from './targets';
+import { preparationsOf } from './evidence/preparations';
+import { PRICE_RULE } from './rules/price-rule';
+import { gatesFor, minutesOf, type StepRule } from './rules/step-rule';
+import { lastCopy, preparingRun } from './evidence/targets';
 import {
-  STATIONS,
   type Gate,
   type JobSnapshot,
-  type PlannedRun,
   type Procedure,
   type RunSummary,
   type StationState,
   type Step,
-  type StepId,
-} from './types';
-import { WORK_RULES } from './work-rules';
+} from './snapshot/types';
+import { WORK_RULES } from './rules/work-rules';
 
 /**
  * The procedure of a job: its steps in an order that its route decides, each with its state and what it waits
@@ -40,7 +39,7 @@ export function procedureOf(job: JobSnapshot): Procedure {
     const state = done ? 'done' : run ? (run.wants ? 'ready' : 'running') : byHands;
     return {
       id: rule.id,
-      station: rule.station,
+      station: STEPS[rule.id],
       title: titles.get(rule.id) ?? '',
       minutes: minutesOf(rule, job),
       state,
@@ -72,8 +71,8 @@ function runOf(id: StepId, job: JobSnapshot): RunSummary | null {
 /** Whether something that hands see to before what runs is still open: it can be done meanwhile. */
 function handsBefore(job: JobSnapshot, run: RunSummary): boolean {
   const all = preparationsOf(job);
-  const at = all.findIndex((one) => one.by === 'run' && one.id === run.kind && one.about === run.about);
-  return all.slice(0, Math.max(0, at)).some(({ by, done }) => by === 'hands' && !done);
+  const at = all.findIndex((one) => one.run?.kind === run.kind && one.run.about === run.about);
+  return all.slice(0, Math.max(0, at)).some((one) => one.run === null && !one.done);
 }
 
 /** Stable order in which no step stands before one that must come first. Throws for a circle in the rules. */
@@ -154,7 +153,7 @@ function stationStates(steps: readonly Step[], job: JobSnapshot): StationState[]
   return STATIONS.map((station, index) => {
     const own = steps.filter((step) => step.station === station);
     const left =
-      job.end && own.length === 0 && WORK_RULES.some((rule) => rule.station === station && rule.applies(job));
+      job.end && own.length === 0 && WORK_RULES.some((rule) => STEPS[rule.id] === station && rule.applies(job));
     return { station, number: index + 1, state: left ? 'left' : stationState(own) };
   });
 }

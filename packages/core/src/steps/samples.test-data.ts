@@ -1,5 +1,6 @@
+import type { DriveChoice, FactKey, JobFacts, Route } from '../facts';
 import { defaultIntent, type TargetId } from '../layout';
-import type { DriveChoice, FactKey, JobFacts, JobSnapshot, Route, RunOutcome } from './types';
+import type { JobSnapshot, RunOutcome } from './snapshot/types';
 
 const set = { sequentialRead: 90, sequentialWrite: 80, randomRead: 0.4, randomWrite: 0.8, startUps: [90] };
 const table = { scheme: 'gpt' as const, sectorSize: 512 as const, partitions: [] };

@@ -1,20 +1,12 @@
+import type { FactKey, JobFacts } from '../facts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { GIB } from '../capacity';
-import {
-  nextHands,
-  retimed,
-  nextStep,
-  procedureOf,
-  type FactKey,
-  type JobFacts,
-  type JobSnapshot,
-  type RunSummary,
-} from './index';
-import { END_RULES } from './end-rules';
+import { nextHands, retimed, nextStep, procedureOf, type JobSnapshot, type RunSummary } from './index';
+import { END_RULES } from './rules/end-rules';
 import { complete, factsOf, job, keys, planBy, run, screws } from './samples.test-data';
-import { ENDS } from './types';
-import { WORK_RULES } from './work-rules';
+import { ENDS } from './snapshot/types';
+import { WORK_RULES } from './rules/work-rules';
 
 const state = (snapshot: JobSnapshot, id: string) => procedureOf(snapshot).steps.find((step) => step.id === id)?.state;
 

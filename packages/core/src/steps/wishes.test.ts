@@ -1,3 +1,5 @@
+import type { FactKey, JobFacts } from '../facts';
+import type { StepId } from '../stations';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {
@@ -8,13 +10,10 @@ import {
   procedureOf,
   waitsForCustomer,
   without,
-  type FactKey,
-  type JobFacts,
-  type StepId,
   type WishKind,
 } from './index';
 import { complete, factsOf, job, keys, run, screws } from './samples.test-data';
-import { WISH_KINDS } from './types';
+import { WISH_KINDS } from './snapshot/types';
 
 const of = (...kinds: WishKind[]) => kinds.map((kind) => ({ kind, least: 1 }));
 const steps = (wishes: ReturnType<typeof of>) => procedureOf(job({ wishes })).steps.map(({ id }) => id);

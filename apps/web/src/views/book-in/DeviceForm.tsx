@@ -1,13 +1,14 @@
+import { BACKUP_STATES, CONSENTS } from '@udrel/core/facts';
 import TextField from '@mui/material/TextField';
-import { BACKUP_STATES, CONSENTS } from '@udrel/core/steps';
-import { ConditionOutline } from '../../ui/ConditionOutline';
+import { ConditionOutline } from '../../features/device/ConditionOutline';
 import type { DeviceDraft } from './draft';
-import { ModelField } from './ModelField';
+import { ModelField } from '../../features/pickers/ModelField';
 import { OwnDriveFields } from './OwnDriveFields';
 import { SecretFields } from './SecretFields';
 import { ThingsFields } from './ThingsFields';
 import { WishFields } from './WishFields';
 import { SERIAL_SLOTS } from '../../ui/SerialField';
+import columns from '../../ui/columns.module.css';
 import styles from './book-in.module.css';
 
 type TextKey = 'serial' | 'place' | 'complaint' | 'condition' | 'price' | 'limit' | 'irreplaceable';
@@ -34,13 +35,13 @@ export function DeviceForm({
   );
   return (
     <div className={styles.form}>
-      <div className={styles.half}>
+      <div className={columns.half}>
         <ModelField device={device} change={change} trouble={trouble('device.modelId')} />
       </div>
-      <div className={styles.third}>{field('serial', 'Serial of the device', 'device.serial', SERIAL_SLOTS)}</div>
-      <div className={styles.one}>{field('place', 'Put at', 'device.place')}</div>
+      <div className={columns.third}>{field('serial', 'Serial of the device', 'device.serial', SERIAL_SLOTS)}</div>
+      <div className={columns.one}>{field('place', 'Put at', 'device.place')}</div>
       <WishFields wishes={device.wishes} change={(wishes) => change({ wishes })} trouble={trouble} />
-      <div className={styles.third}>
+      <div className={columns.third}>
         <TextField
           type="datetime-local"
           label="Promised"
@@ -51,12 +52,12 @@ export function DeviceForm({
           slotProps={{ inputLabel: { shrink: true } }}
         />
       </div>
-      <div className={styles.third}>{field('price', 'Price told, tax included', 'price')}</div>
-      <div className={styles.third}>{field('limit', 'Go ahead up to', 'facts.go-ahead limit.amount')}</div>
-      <div className={styles.full}>
+      <div className={columns.third}>{field('price', 'Price told, tax included', 'price')}</div>
+      <div className={columns.third}>{field('limit', 'Go ahead up to', 'facts.go-ahead limit.amount')}</div>
+      <div className={columns.full}>
         {field('complaint', 'Complaint, in the customer’s words', 'complaint', { multiline: true, minRows: 2 })}
       </div>
-      <div className={styles.third}>
+      <div className={columns.third}>
         <TextField
           select
           label="The customer’s own backup"
@@ -70,15 +71,15 @@ export function DeviceForm({
           ))}
         </TextField>
       </div>
-      <div className={styles['two-thirds']}>
+      <div className={columns['two-thirds']}>
         {field('irreplaceable', 'What is irreplaceable on it', 'facts.backup.irreplaceable', {
           disabled: device.backup === '',
         })}
       </div>
-      <div className={styles.full}>
+      <div className={columns.full}>
         {field('condition', 'Condition on arrival: cracks, marks, missing screws', 'condition', { multiline: true })}
       </div>
-      <div className={styles.full}>
+      <div className={columns.full}>
         <ConditionOutline marks={device.marks} change={(marks) => change({ marks })} />
       </div>
       <ThingsFields things={device.things} change={(things) => change({ things })} />

@@ -5,14 +5,14 @@ import { binary } from '@udrel/core/capacity';
 import { useDevicesQuery } from '../../api/api';
 import { describeSite } from '../../format/parts';
 import { Empty, FactList, Foot, Sheet, Tag } from '../../ui';
-import { Lessons } from '../../ui/Lessons';
-import { EarlierJobs } from '../../ui/EarlierJobs';
+import { Lessons } from '../../features/lessons/Lessons';
+import { EarlierJobs } from '../../features/lessons/EarlierJobs';
 import type { DeviceDraft } from './draft';
 
 /** At a glance: what the chosen model can take, and what is known of the serial typed. */
 export function Glance({ device, take }: { device: DeviceDraft; take: (known: KnownDevice) => void }) {
   const serial = useDeferredValue(device.serial.trim());
-  const { currentData: known = [] } = useDevicesQuery(serial, { skip: serial.length < 3 });
+  const { currentData: known = [] } = useDevicesQuery({ serial }, { skip: serial.length < 3 });
   return (
     <>
       {known.map((one) => (

@@ -76,7 +76,7 @@ export function OwnDriveFields({
           ])}
         </TextField>
       )}
-      <label className={styles.full}>
+      <label className={styles.line}>
         <input
           type="checkbox"
           checked={own.mayBeOverwritten}
@@ -84,7 +84,7 @@ export function OwnDriveFields({
         />
         The customer agrees that everything on it is lost
       </label>
-      <div className={styles.full}>
+      <div className={styles.line}>
         <Button onClick={() => change(null)}>No own drive</Button>
       </div>
     </fieldset>

@@ -1,7 +1,10 @@
+import type { ConditionMark, Consent } from '@udrel/core/facts';
+import type { CustomerDraft } from '../../features/pickers/CustomerField';
+import type { ChosenModel } from '../../features/pickers/ModelField';
 import { minorOf } from '../../format/units';
-import type { BookIn, CustomerView, JobBooking, ModelView } from '@udrel/contract/types';
+import type { BookIn, JobBooking } from '@udrel/contract/types';
 import { bytesOfNominal, GIB, parseCapacity } from '@udrel/core/capacity';
-import type { ConditionMark, Consent, WishKind } from '@udrel/core/steps';
+import type { WishKind } from '@udrel/core/steps';
 import { fieldMoment, nextClosing } from '../../format/time';
 import { ownDriveOf, type OwnDraft } from './own-drive';
 
@@ -10,14 +13,10 @@ export interface WishDraft {
   least: string;
 }
 
-type Stub = NonNullable<JobBooking['device']['stub']>;
 type Backup = NonNullable<JobBooking['facts']['backup']>['state'];
 
 /** What is typed of one device, as typed. */
-export interface DeviceDraft {
-  model: ModelView | null;
-  /** A model that the library does not have; takes the place of a chosen one. */
-  stub: Stub | null;
+export interface DeviceDraft extends ChosenModel {
   serial: string;
   place: string;
   wishes: WishDraft[];
@@ -36,10 +35,7 @@ export interface DeviceDraft {
 }
 
 /** What is typed on the booking page: a customer, and a device or more. */
-export interface Draft {
-  customer: CustomerView | null;
-  name: string;
-  phone: string;
+export interface Draft extends CustomerDraft {
   email: string;
   devices: DeviceDraft[];
 }

@@ -1,6 +1,6 @@
+import type { OwnDrive } from '@udrel/core/facts';
 import { bytesOfNominal, parseCapacity } from '@udrel/core/capacity';
 import type { Drive, M2Length } from '@udrel/core/fit';
-import type { OwnDrive } from '@udrel/core/steps';
 
 /** The shapes in which customers bring drives along. */
 export const OWN_SHAPES = ['2.5 inch SATA', 'M.2 SATA', 'M.2 NVMe gen 3', 'M.2 NVMe gen 4', 'M.2 NVMe gen 5'] as const;

@@ -2,7 +2,7 @@ import Button from '@mui/material/Button';
 import { useNavigate } from 'react-router';
 import type { HandsView } from '@udrel/contract/types';
 import { duration, slackWords } from '../../format/time';
-import { stationPath } from '../../shell/useKeys';
+import { stationPath } from '../../paths/station-path';
 import { Tag } from '../../ui';
 import styles from './floor.module.css';
 

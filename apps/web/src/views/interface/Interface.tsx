@@ -1,5 +1,6 @@
 import { useState } from 'react';
-import { useOpenApiQuery, type OpenApi } from '../../api/api';
+import type { OpenApi } from '@udrel/contract/endpoints';
+import { useOpenApiQuery } from '../../api/api';
 import { Loaded, Sheet } from '../../ui';
 import styles from './interface.module.css';
 

@@ -1,9 +1,9 @@
+import type { FactKey } from '@udrel/core/facts';
 import type { JobView } from '@udrel/contract/types';
-import type { FactKey } from '@udrel/core/steps';
 import { tellFact } from '../../format/facts';
 import { moment } from '../../format/time';
 import { Empty, Sheet } from '../../ui';
-import styles from './job.module.css';
+import styles from '../../features/job/job.module.css';
 
 /** What is known of the job, each with where it came from and when. */
 export function FactsPanel({ job }: { job: JobView }) {

@@ -5,13 +5,13 @@ import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import { may } from '@udrel/contract/roles';
+import { may } from '@udrel/contract/permissions';
 import type { JobView } from '@udrel/contract/types';
 import type { Gate } from '@udrel/core/steps';
 import { useSessionQuery } from '../../api/api';
 import { OutcomeMark, TroubleNote } from '../../ui';
-import { useJobChange } from './useJobChange';
-import styles from './job.module.css';
+import { useJobChange } from '../../features/job/useJobChange';
+import styles from '../../features/job/job.module.css';
 
 /** One gate: holds, or what is missing; whoever may can pass it with a reason, which is kept. */
 export function GateRow({ job, gate }: { job: JobView; gate: Gate }) {
@@ -58,7 +58,7 @@ function ReasonDialog({ job, gate, close }: { job: JobView; gate: Gate; close: (
   const [reason, setReason] = useState('');
   const { change, busy, error } = useJobChange(job);
   const pass = async () => {
-    if (await change('/overrides', { gate: gate.id, reason })) close();
+    if (await change('overrideGate', { gate: gate.id, reason })) close();
   };
   return (
     <Dialog open onClose={close} aria-labelledby="pass-title">

@@ -5,9 +5,9 @@ import type { EventView, JobView } from '@udrel/contract/types';
 import { useHistoryInfiniteQuery } from '../../api/api';
 import { moment } from '../../format/time';
 import { Sheet, TroubleNote } from '../../ui';
-import { useTyped } from '../../ui/typed';
-import { useJobChange } from './useJobChange';
-import styles from './job.module.css';
+import { useTyped } from '../../features/typed/typed';
+import { useJobChange } from '../../features/job/useJobChange';
+import styles from '../../features/job/job.module.css';
 
 function Entry({ event }: { event: EventView }) {
   return (
@@ -25,7 +25,7 @@ function Entry({ event }: { event: EventView }) {
 /** Entries before those that came with the job, page by page, once they are asked for. */
 function Earlier({ tag, from }: { tag: string; from: number }) {
   const [asked, setAsked] = useState(false);
-  const pages = useHistoryInfiniteQuery({ tag, from }, { skip: !asked });
+  const pages = useHistoryInfiniteQuery({ tag, before: from }, { skip: !asked });
   const events = pages.data?.pages.flatMap((page) => page.events) ?? [];
   const left = (events.at(-1)?.seq ?? from) - 1;
   return (
@@ -51,7 +51,7 @@ export function History({ job }: { job: JobView }) {
   const { change, busy, error } = useJobChange(job);
   const first = job.history.findLast(({ seq }) => seq > 0)?.seq ?? 1;
   const add = async () => {
-    if (!(await change('/notes', { text }))) return;
+    if (!(await change('addNote', { text }))) return;
     setText('');
     forget();
   };

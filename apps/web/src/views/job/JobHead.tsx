@@ -1,10 +1,10 @@
+import type { Station } from '@udrel/core/stations';
 import type { JobView } from '@udrel/contract/types';
-import type { Station } from '@udrel/core/steps';
 import { moment, slackWords } from '../../format/time';
 import { Tag } from '../../ui';
 import { Holding } from './around/Holding';
 import { JobMenu } from './around/JobMenu';
-import styles from './job.module.css';
+import styles from '../../features/job/job.module.css';
 
 /** Tag, customer, device, who has it in hand, what lies beside the path, promise and slack. */
 export function JobHead({ job, station }: { job: JobView; station: Station }) {

@@ -1,12 +1,13 @@
+import type { Station } from '@udrel/core/stations';
 import { useEffect, useMemo } from 'react';
 import { useSelector } from 'react-redux';
 import { useNavigate, useParams } from 'react-router';
 import type { JobView } from '@udrel/contract/types';
-import { nextStep, type Station, type StationState } from '@udrel/core/steps';
+import { nextStep, type StationState } from '@udrel/core/steps';
 import { useJobQuery } from '../../api/api';
 import { withKept } from '../../outbox/overlay';
-import { stationPath } from '../../shell/useKeys';
-import type { State } from '../../store';
+import { stationPath } from '../../paths/station-path';
+import type { State } from '../../store/store';
 import { Loaded } from '../../ui';
 import { EndNotice } from './around/EndNotice';
 import { PutDownNote } from './around/Holding';
@@ -15,7 +16,7 @@ import { History } from './History';
 import { JobHead } from './JobHead';
 import { StationPage } from './StationPage';
 import { Track } from './Track';
-import styles from './job.module.css';
+import styles from '../../features/job/job.module.css';
 
 /** Hints say what changed; this is for what they might have missed. */
 const POLL = 60_000;
@@ -24,8 +25,8 @@ const POLL = 60_000;
 export default function JobPage() {
   const { tag = '', station } = useParams();
   // Not the data of the job that was open before: a view of it would lead back there.
-  const { currentData: data } = useJobQuery(tag.toUpperCase());
-  const { error } = useJobQuery(tag.toUpperCase(), { pollingInterval: POLL, skipPollingIfUnfocused: true });
+  const { currentData: data } = useJobQuery({ tag: tag.toUpperCase() });
+  const { error } = useJobQuery({ tag: tag.toUpperCase() }, { pollingInterval: POLL, skipPollingIfUnfocused: true });
   const kept = useSelector((state: State) => state.outbox.entries);
   const shown = useMemo(() => data && withKept(data, kept), [data, kept]);
   return (

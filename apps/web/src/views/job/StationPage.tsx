@@ -1,7 +1,7 @@
+import type { Station } from '@udrel/core/stations';
 import type { ReactNode } from 'react';
-import { may } from '@udrel/contract/roles';
+import { may } from '@udrel/contract/permissions';
 import type { JobView } from '@udrel/contract/types';
-import type { Station } from '@udrel/core/steps';
 import { useSessionQuery } from '../../api/api';
 import { AssessStation } from './assess/AssessStation';
 import { BookedStation } from './booked/BookedStation';
@@ -12,7 +12,7 @@ import { PlanStation } from './plan/PlanStation';
 import { ProveStation } from './prove/ProveStation';
 import { StationSide } from './StationSide';
 import { SwapStation } from './swap/SwapStation';
-import styles from './job.module.css';
+import styles from '../../features/job/job.module.css';
 
 /** Stations of the counter too; the others are the bench's. */
 const COUNTER: readonly Station[] = ['Book in', 'Hand over'];

@@ -1,9 +1,10 @@
+import type { Station } from '@udrel/core/stations';
 import type { JobView } from '@udrel/contract/types';
-import type { Gate, Station, Step } from '@udrel/core/steps';
+import type { Gate, Step } from '@udrel/core/steps';
 import { Sheet, StateMark } from '../../ui';
 import { TakeBack } from './around/TakeBack';
 import { GateRow } from './GateRow';
-import styles from './job.module.css';
+import styles from '../../features/job/job.module.css';
 
 const WORDS = { done: 'done', ready: 'now', running: 'running', waiting: 'waits' } as const;
 

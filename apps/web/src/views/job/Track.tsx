@@ -1,7 +1,8 @@
+import type { Station } from '@udrel/core/stations';
 import { Link } from 'react-router';
-import type { Station, StationState } from '@udrel/core/steps';
-import { stationPath } from '../../shell/useKeys';
-import styles from './job.module.css';
+import type { StationState } from '@udrel/core/steps';
+import { stationPath } from '../../paths/station-path';
+import styles from '../../features/job/job.module.css';
 
 const WORDS = {
   done: 'done',

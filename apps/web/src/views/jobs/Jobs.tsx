@@ -1,3 +1,4 @@
+import { STATIONS } from '@udrel/core/stations';
 import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
@@ -5,7 +6,6 @@ import TextField from '@mui/material/TextField';
 import { useDeferredValue } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import type { JobRow } from '@udrel/contract/types';
-import { STATIONS } from '@udrel/core/steps';
 import { useJobsInfiniteQuery } from '../../api/api';
 import { moment } from '../../format/time';
 import { Empty, Loaded, Sheet, Tag } from '../../ui';
@@ -21,8 +21,9 @@ export default function Jobs() {
   };
   const asked = useDeferredValue(filter.text);
   const { data, error, hasNextPage, fetchNextPage, isFetchingNextPage } = useJobsInfiniteQuery({
-    ...filter,
-    text: asked,
+    ...(filter.station ? { station: filter.station } : {}),
+    ...(asked ? { text: asked } : {}),
+    ...(filter.all ? { all: 'yes' as const } : {}),
   });
   const set = (key: string, value: string) => {
     const next = new URLSearchParams(given);

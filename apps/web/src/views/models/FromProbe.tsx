@@ -4,7 +4,7 @@ import { useSearchParams } from 'react-router';
 import { draftModel } from '@udrel/core/reading';
 import { useAddModelMutation } from '../../api/api';
 import { TroubleNote } from '../../ui';
-import { useReading } from '../job/assess/read/useReading';
+import { useReading } from '../../features/reading/useReading';
 
 /** Makes a model from what a device says of itself; its sites wait until somebody has looked at them. */
 export function FromProbe() {
@@ -21,7 +21,7 @@ export function FromProbe() {
     const drafted = file.ok ? draftModel(file.reading) : file;
     setWrong(drafted.ok ? '' : drafted.sentence);
     if (!('model' in drafted)) return;
-    void add(drafted.model).then((answer) => {
+    void add({ body: drafted.model }).then((answer) => {
       if (answer.data) setGiven({ find: answer.data.code }, { replace: true });
     });
   }, [file, add, putAway, setGiven]);

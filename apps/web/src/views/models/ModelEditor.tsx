@@ -1,13 +1,13 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
-import { may } from '@udrel/contract/roles';
+import { may } from '@udrel/contract/permissions';
 import type { ModelView } from '@udrel/contract/types';
 import { useAddModelMutation, useDescribeModelMutation, useModelQuery, useSessionQuery } from '../../api/api';
 import { troubleOf } from '../../api/problem';
 import { Empty, Foot, Loaded, TroubleNote } from '../../ui';
-import { DeviceSchematic } from '../../ui/DeviceSchematic';
-import { useTyped } from '../../ui/typed';
+import { DeviceSchematic } from '../../features/device/DeviceSchematic';
+import { useTyped } from '../../features/typed/typed';
 import { copyOf, draftOfModel, emptyDraft, modelOf, shownSite, type ModelDraft, type Problem } from './model-draft';
 import { ModelFields, ModelMore } from './ModelFields';
 import { SiteEditor } from './SiteEditor';
@@ -20,8 +20,8 @@ export default function ModelEditor() {
   const [given] = useSearchParams();
   const from = given.get('from');
   const role = useSessionQuery().data?.staff?.role;
-  const known = useModelQuery(id, { skip: id === 'new' });
-  const near = useModelQuery(from ?? '', { skip: from === null });
+  const known = useModelQuery({ id }, { skip: id === 'new' });
+  const near = useModelQuery({ id: from ?? '' }, { skip: from === null });
   if (role && !may(role, 'describe models')) return <Empty>Models are described at the bench.</Empty>;
   if (id !== 'new' && !known.data)
     return <Loaded data={known.data} error={known.error} what="the model" children={() => null} />;
@@ -56,7 +56,7 @@ function Editor({ known, near }: { known: ModelView | null; near: ModelView | nu
     const read = modelOf(draft);
     setProblems(read.problems);
     if (read.problems.length > 0) return;
-    const answer = known ? await describe({ id: known.id, spec: read.spec }) : await add(read.spec);
+    const answer = known ? await describe({ id: known.id, body: read.spec }) : await add({ body: read.spec });
     if (!answer.data) return;
     forget();
     void navigate(`/models?find=${encodeURIComponent(answer.data.code)}`);

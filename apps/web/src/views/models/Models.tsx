@@ -3,22 +3,22 @@ import TextField from '@mui/material/TextField';
 import { useDeferredValue, useState, type ChangeEvent } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { MOST_MODELS } from '@udrel/contract/limits';
-import { may } from '@udrel/contract/roles';
-import type { ModelView } from '@udrel/contract/types';
+import { may } from '@udrel/contract/permissions';
+import type { ModelSpec, ModelView } from '@udrel/contract/types';
 import { binary } from '@udrel/core/capacity';
 import { useAddModelMutation, useModelsQuery, useSessionQuery } from '../../api/api';
 import { troubleOf } from '../../api/problem';
 import { describeSite } from '../../format/parts';
 import { Empty, Loaded, Sheet, TroubleNote } from '../../ui';
 import { FromProbe } from './FromProbe';
-import { SiteDialog } from './SiteDialog';
+import { SiteDialog } from '../../features/site-editor/SiteDialog';
 import styles from '../../ui/list.module.css';
 
 /** Device models with their sites, memory and notes; a model is brought in from a file of the open format. */
 export default function Models() {
   const [given, setGiven] = useSearchParams();
   const find = given.get('find') ?? '';
-  const { data, error } = useModelsQuery(useDeferredValue(find));
+  const { data, error } = useModelsQuery({ find: useDeferredValue(find) });
   const role = useSessionQuery().data?.staff?.role;
   return (
     <>
@@ -166,7 +166,7 @@ function BringIn() {
     if (!file) return;
     try {
       setUnreadable('');
-      await add(JSON.parse(await file.text()) as unknown);
+      await add({ body: JSON.parse(await file.text()) as ModelSpec });
     } catch {
       setUnreadable(`${file.name} is no model file: it is not readable JSON.`);
     }

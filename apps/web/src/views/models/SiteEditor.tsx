@@ -3,8 +3,8 @@ import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { Empty, Foot, Sheet } from '../../ui';
 import { newSite, type DraftedSite, type ModelDraft } from './model-draft';
-import type { ModelSite } from './site-draft';
-import { SiteFields } from './SiteFields';
+import type { ModelSite } from '../../features/site-editor/site-draft';
+import { SiteFields } from '../../features/site-editor/SiteFields';
 import styles from './editor.module.css';
 
 const FORMS: readonly (readonly [ModelSite['form'], label: string])[] = [

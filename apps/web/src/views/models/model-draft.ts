@@ -2,7 +2,7 @@ import type { ModelSpec } from '@udrel/contract/types';
 import { binary, parseCapacity } from '@udrel/core/capacity';
 import type { Port } from '@udrel/core/equipment';
 import type { Buffering } from '@udrel/core/memory';
-import { draftOf, siteOf, type ModelSite, type SiteDraft } from './site-draft';
+import { draftOf, siteOf, type ModelSite, type SiteDraft } from '../../features/site-editor/site-draft';
 
 /** A site being described: `base` is what the form began with. */
 export interface DraftedSite {

@@ -8,7 +8,7 @@ import styles from './print.module.css';
 /** What to have on the bench before the device is opened, to be ticked off. */
 export function KitList({ job }: { job: JobView }) {
   const { facts, strip } = job.snapshot;
-  const { currentData: match, isLoading } = useMatchQuery(job.tag);
+  const { currentData: match, isLoading } = useMatchQuery({ tag: job.tag });
   const copying = match?.copying;
   if (!facts['drive choice'] && !facts['added choice'] && !facts['memory choice']) {
     return <Empty>Nothing is reserved yet: the kit list follows from the match.</Empty>;

@@ -9,7 +9,7 @@ import styles from './print.module.css';
 /** The label of a part for its drawer: number as text and as a 2-D code, which the scan field finds it by. */
 export default function PartLabelPage() {
   const { number = '' } = useParams();
-  const { data, error } = usePartsInfiniteQuery({ find: number, low: false });
+  const { data, error } = usePartsInfiniteQuery({ find: number });
   return (
     <>
       <PaperBar />

@@ -1,8 +1,9 @@
+import type { AcceptedPlan } from '@udrel/core/facts';
 import type { JobView } from '@udrel/contract/types';
 import { binary, soldName } from '@udrel/core/capacity';
 import { planLines, type PlanLine } from '@udrel/core/plan-file';
 import type { RunKind } from '@udrel/core/estimate';
-import { planHolds, type AcceptedPlan } from '@udrel/core/steps';
+import { planHolds } from '@udrel/core/steps';
 import { range } from '../../format/time';
 import { whole } from '../../format/units';
 import { Empty } from '../../ui';

@@ -15,7 +15,7 @@ import { TagPaper } from './TagPaper';
 /** A paper of a job, to be looked at and printed. */
 export default function PrintPage() {
   const { paper = '', tag = '' } = useParams();
-  const { data, error } = useJobQuery(tag.toUpperCase());
+  const { data, error } = useJobQuery({ tag: tag.toUpperCase() });
   const { data: session } = useSessionQuery();
   return (
     <>

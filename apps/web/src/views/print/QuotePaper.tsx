@@ -3,13 +3,13 @@ import { useQuoteQuery } from '../../api/api';
 import { fullMoment } from '../../format/time';
 import { money } from '../../format/units';
 import { Loaded } from '../../ui';
-import { QuoteLines } from '../../ui/QuoteLines';
+import { QuoteLines } from '../../features/quote-lines/QuoteLines';
 import { Code } from './Code';
 import styles from './print.module.css';
 
 /** The quote of the whole order for the customer: its newest version where nothing changed since, else as it stands. */
 export function QuotePaper({ job, shop }: { job: JobView; shop: string }) {
-  const { currentData: data, error } = useQuoteQuery(job.order);
+  const { currentData: data, error } = useQuoteQuery({ number: job.order });
   return (
     <Loaded data={data} error={error} what="the quote">
       {({ now, versions, changed, paid, due, over }) => {

@@ -5,7 +5,7 @@ import { tellFact } from '../../format/facts';
 import { fullMoment } from '../../format/time';
 import { money } from '../../format/units';
 import { FactList } from '../../ui';
-import { ConditionOutline } from '../../ui/ConditionOutline';
+import { ConditionOutline } from '../../features/device/ConditionOutline';
 import { Code } from './Code';
 import styles from './print.module.css';
 

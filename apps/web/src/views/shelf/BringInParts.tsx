@@ -26,7 +26,7 @@ export function BringInParts() {
     setWrong(found.ok ? null : `${file.name}: ${found.sentence}`);
     if (!found.ok) return;
     setLines(found.lines);
-    await consider({ lines: found.lines });
+    await consider({ body: { lines: found.lines } });
   }
 
   const close = () => {
@@ -73,7 +73,7 @@ function Considered(props: { lines: PartLines['lines']; views: readonly PartLine
   const bad = count('wrong');
   const doing = count('new') + count('changed');
   const save = async () => {
-    const answer = await take({ lines });
+    const answer = await take({ body: { lines } });
     if (!answer.error) close();
   };
   return (

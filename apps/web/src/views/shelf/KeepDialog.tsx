@@ -28,7 +28,7 @@ export function KeepDialog({ part, close }: { part: PartView; close: () => void 
   const save = async () => {
     if (minor === undefined || minor === null) return;
     const pieces = part.stock.map((piece, index) => ({ id: piece.id, quantity: counted[index] ?? piece.quantity }));
-    const answer = await keep({ id: part.id, price: minor, reorderLevel, counted: pieces });
+    const answer = await keep({ id: part.id, body: { price: minor, reorderLevel, counted: pieces } });
     if (!answer.error) close();
   };
   return (

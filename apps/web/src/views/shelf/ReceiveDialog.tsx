@@ -24,10 +24,7 @@ export function ReceiveDialog({ part, close }: { part: PartView; close: () => vo
       .map((one) => one.trim())
       .filter(Boolean);
     const answer = await receive({
-      partId: part.id,
-      serials: part.serialised ? lines : [],
-      count: Number(count) || 0,
-      place,
+      body: { partId: part.id, serials: part.serialised ? lines : [], count: Number(count) || 0, place },
     });
     if (!answer.error) close();
   };

@@ -5,7 +5,7 @@ import TextField from '@mui/material/TextField';
 import { useDeferredValue, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import type { PartView } from '@udrel/contract/types';
-import { may } from '@udrel/contract/roles';
+import { may } from '@udrel/contract/permissions';
 import { useLazyPartLinesQuery, usePartsInfiniteQuery, useSessionQuery } from '../../api/api';
 import { describePart } from '../../format/parts';
 import { money } from '../../format/units';
@@ -24,7 +24,7 @@ export default function Shelf() {
   const [lowOnly, setLowOnly] = useState(false);
   const { data, error, hasNextPage, fetchNextPage, isFetchingNextPage } = usePartsInfiniteQuery({
     find: useDeferredValue(find),
-    low: lowOnly,
+    ...(lowOnly ? { low: 'yes' as const } : {}),
   });
   const role = useSessionQuery().data?.staff?.role;
   const [fetchLines] = useLazyPartLinesQuery();

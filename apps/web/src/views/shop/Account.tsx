@@ -2,7 +2,13 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState, type InputHTMLAttributes } from 'react';
 import type { SignedInView, StaffView } from '@udrel/contract/types';
-import { useEndSessionMutation, useChangePasswordMutation, useSessionsQuery, useSetPinMutation } from '../../api/api';
+import {
+  useChangePasswordMutation,
+  useEndSessionMutation,
+  useSessionsQuery,
+  useSetPinMutation,
+  useSignOutEverywhereMutation,
+} from '../../api/api';
 import { fieldTrouble } from '../../api/problem';
 import { moment } from '../../format/time';
 import { Foot, Loaded, Sheet, TroubleNote } from '../../ui';
@@ -21,7 +27,9 @@ export function Account({ staff }: { staff: StaffView }) {
 
 function Sessions({ name }: { name: string }) {
   const { data, error } = useSessionsQuery();
-  const [end, { error: refused, isLoading }] = useEndSessionMutation();
+  const [end, ending] = useEndSessionMutation();
+  const [endAll, endingAll] = useSignOutEverywhereMutation();
+  const isLoading = ending.isLoading || endingAll.isLoading;
   return (
     <Sheet title="Signed in" aside={name}>
       <Loaded data={data} error={error} what="where you are signed in">
@@ -38,16 +46,16 @@ function Sessions({ name }: { name: string }) {
                     </span>
                   </span>
                   {!session.here && (
-                    <Button disabled={isLoading} onClick={() => void end(session.id)}>
+                    <Button disabled={isLoading} onClick={() => void end({ session: session.id })}>
                       End it
                     </Button>
                   )}
                 </li>
               ))}
             </ul>
-            <TroubleNote error={refused} />
+            <TroubleNote error={ending.error ?? endingAll.error} />
             <Foot note="This browser stays signed in.">
-              <Button disabled={isLoading || sessions.length < 2} onClick={() => void end(null)}>
+              <Button disabled={isLoading || sessions.length < 2} onClick={() => void endAll()}>
                 Sign out everywhere else
               </Button>
             </Foot>
@@ -106,7 +114,7 @@ function Password() {
       <form
         onSubmit={(event) => {
           event.preventDefault();
-          void change(given).then((answer) => 'data' in answer && setGiven({ password: '', next: '' }));
+          void change({ body: given }).then((answer) => 'data' in answer && setGiven({ password: '', next: '' }));
         }}
       >
         <div className={styles.fields}>
@@ -139,7 +147,7 @@ function Pin({ owner }: { owner: boolean }) {
     );
   }
   const save = async (pin: string | null) => {
-    const answer = await setPin({ password: given.password, pin });
+    const answer = await setPin({ body: { password: given.password, pin } });
     if (answer.data) setGiven({ password: '', pin: '' });
   };
   const field = (key: keyof typeof given, label: string, html: Html) => (

@@ -5,7 +5,7 @@ import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import { ROLES } from '@udrel/contract/roles';
+import { ROLES } from '@udrel/contract/permissions';
 import type { AccountView, Role } from '@udrel/contract/types';
 import {
   useAccountsQuery,
@@ -45,7 +45,7 @@ export function Accounts({ self }: { self: string }) {
                   self={account.id === self}
                   busy={isLoading}
                   change={(part) =>
-                    void change({ id: account.id, role: account.role, active: account.active, ...part })
+                    void change({ id: account.id, body: { role: account.role, active: account.active, ...part } })
                   }
                 />
               ))}
@@ -116,7 +116,7 @@ function ResetPassword({ account: { id, name } }: { account: AccountView }) {
         <form
           onSubmit={(event) => {
             event.preventDefault();
-            void reset({ id, next }).then((answer) => 'data' in answer && close());
+            void reset({ id, body: { next } }).then((answer) => 'data' in answer && close());
           }}
         >
           <DialogTitle>New password of {name}</DialogTitle>
@@ -154,7 +154,7 @@ function NewAccount() {
   const [given, setGiven] = useState(EMPTY);
   const [add, { error, isLoading }] = useAddAccountMutation();
   const save = async () => {
-    const answer = await add(given);
+    const answer = await add({ body: given });
     if (answer.data) setGiven(EMPTY);
   };
   const field = (key: 'name' | 'login' | 'password', label: string, more = {}) => (

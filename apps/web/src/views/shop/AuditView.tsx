@@ -6,9 +6,12 @@ import styles from './shop.module.css';
 
 /** What an owner looks back at: sign-ins, secrets shown, gates passed, corrections. Nothing here can be changed. */
 export function AuditView() {
-  const { data, error, fetchNextPage, hasNextPage, isFetching } = useAuditInfiniteQuery(undefined, {
-    refetchOnMountOrArgChange: true,
-  });
+  const { data, error, fetchNextPage, hasNextPage, isFetching } = useAuditInfiniteQuery(
+    {},
+    {
+      refetchOnMountOrArgChange: true,
+    },
+  );
   return (
     <Sheet title="Audit" aside="newest first">
       <Loaded data={data?.pages.flatMap((page) => page.rows)} error={error} what="the audit">

@@ -51,7 +51,7 @@ function RatesForm({ rates }: { rates: ShopRates }) {
         <Button
           disabled={isLoading || given.hourly === null || taxWrong}
           onClick={() => {
-            if (given.hourly !== null) void set({ hourly: given.hourly, taxPercent: given.taxPercent });
+            if (given.hourly !== null) void set({ body: { hourly: given.hourly, taxPercent: given.taxPercent } });
           }}
         >
           Set the rates

@@ -1,5 +1,5 @@
-import { MAY, may, ROLES } from '@udrel/contract/roles';
-import type { Deed, Role } from '@udrel/contract/types';
+import { PERMISSIONS, may, ROLES } from '@udrel/contract/permissions';
+import type { Permission, Role } from '@udrel/contract/types';
 import { OutcomeMark, Sheet } from '../../ui';
 
 /** Who may do what, from the table that the server checks by. */
@@ -9,14 +9,14 @@ export function RoleTable({ role }: { role: Role }) {
       <table>
         <thead>
           <tr>
-            <th>Deed</th>
+            <th>Permission</th>
             {ROLES.map((one) => (
               <th key={one}>{one === role ? <b>{one}, you</b> : one}</th>
             ))}
           </tr>
         </thead>
         <tbody>
-          {(Object.keys(MAY) as Deed[]).map((deed) => (
+          {(Object.keys(PERMISSIONS) as Permission[]).map((deed) => (
             <tr key={deed}>
               <td>{deed}</td>
               {ROLES.map((one) => (

@@ -1,4 +1,4 @@
-import { may } from '@udrel/contract/roles';
+import { may } from '@udrel/contract/permissions';
 import { useSessionQuery } from '../../api/api';
 import { Account } from './Account';
 import { Accounts } from './Accounts';

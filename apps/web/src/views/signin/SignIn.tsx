@@ -25,7 +25,7 @@ function SignInForm({ session }: { session: SessionView }) {
   const [signIn, { isLoading, error }] = useSignInMutation();
   const submit = (event: FormEvent) => {
     event.preventDefault();
-    void signIn({ login, password });
+    void signIn({ body: { login, password } });
   };
   return (
     <>
@@ -57,7 +57,7 @@ function SignInForm({ session }: { session: SessionView }) {
               <span>
                 {account.name}, <span className="sub">{account.role}</span>
               </span>
-              <Button onClick={() => void signIn({ login: account.login, password: account.password })}>
+              <Button onClick={() => void signIn({ body: { login: account.login, password: account.password } })}>
                 Enter as {account.login}
               </Button>
             </div>
@@ -86,7 +86,7 @@ function SetUpForm() {
       className={styles.form}
       onSubmit={(event) => {
         event.preventDefault();
-        void setUp(given);
+        void setUp({ body: given });
       }}
     >
       <p>Nobody has an account yet. Make the owner’s, with the code printed where the server was started.</p>

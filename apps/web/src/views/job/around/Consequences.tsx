@@ -1,6 +1,6 @@
 import type { ConsideredView } from '@udrel/contract/types';
 import { TroubleNote } from '../../../ui';
-import styles from '../job.module.css';
+import styles from '../../../features/job/job.module.css';
 
 /** What a correction would lead to, by what it is about. */
 export function Consequences({ considered, error }: { considered: ConsideredView | undefined; error: unknown }) {

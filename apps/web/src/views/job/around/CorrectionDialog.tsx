@@ -6,12 +6,16 @@ import DialogTitle from '@mui/material/DialogTitle';
 import TextField from '@mui/material/TextField';
 import { useDeferredValue, useState, type ReactNode } from 'react';
 import type { Correction, JobView } from '@udrel/contract/types';
-import { useConsiderQuery } from '../../../api/api';
+import {
+  useConsiderBookingCorrectionQuery,
+  useConsiderEndQuery,
+  useConsiderWorkCorrectionQuery,
+} from '../../../api/api';
 import { fieldTrouble } from '../../../api/problem';
 import { TroubleNote } from '../../../ui';
-import { useJobChange } from '../useJobChange';
+import { useJobChange } from '../../../features/job/useJobChange';
 import { Consequences } from './Consequences';
-import styles from '../job.module.css';
+import styles from '../../../features/job/job.module.css';
 
 export type CorrectionKind = 'work' | 'booking' | 'end';
 
@@ -27,17 +31,26 @@ interface Props {
   children?: ReactNode;
 }
 
+/** For each kind of correction: what it would lead to, and making it. */
+const CORRECTING = {
+  work: { useConsidered: useConsiderWorkCorrectionQuery, make: 'correctWork' },
+  booking: { useConsidered: useConsiderBookingCorrectionQuery, make: 'correctBooking' },
+  end: { useConsidered: useConsiderEndQuery, make: 'correctEnd' },
+} as const;
+
 /** A correction before it is made: what it means is said first, and a reason is kept with it. */
 export function CorrectionDialog({ job, kind, title, deed, correction, close, children }: Props) {
   const [reason, setReason] = useState('');
   const { change, busy, error } = useJobChange(job);
   const asked = useDeferredValue(correction);
-  const considered = useConsiderQuery(
-    { tag: job.tag, kind, version: job.version, correction: asked as Correction },
+  // A dialog is of one kind as long as it is open.
+  const { useConsidered, make: command } = CORRECTING[kind];
+  const considered = useConsidered(
+    { tag: job.tag, body: { version: job.version, correction: asked } as never },
     { skip: asked === null },
   );
   const make = async () => {
-    if (correction && (await change(`/corrections/${kind}`, { correction, reason }))) close();
+    if (correction && (await change(command, { correction, reason } as never))) close();
   };
   const wrongReason = fieldTrouble(error, 'reason');
   return (

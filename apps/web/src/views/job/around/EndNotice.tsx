@@ -1,5 +1,5 @@
 import type { JobView } from '@udrel/contract/types';
-import styles from '../job.module.css';
+import styles from '../../../features/job/job.module.css';
 
 /** That a job ends without its work, and what is left to do. */
 export function EndNotice({ job }: { job: JobView }) {

@@ -5,15 +5,15 @@ import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import { may } from '@udrel/contract/roles';
+import { may } from '@udrel/contract/permissions';
 import type { JobView } from '@udrel/contract/types';
 import { toGoBack } from '@udrel/core/strip';
 import { useSessionQuery } from '../../../api/api';
 import { moment } from '../../../format/time';
 import { TroubleNote } from '../../../ui';
-import { useTyped } from '../../../ui/typed';
-import { useJobChange } from '../useJobChange';
-import styles from '../job.module.css';
+import { useTyped } from '../../../features/typed/typed';
+import { useJobChange } from '../../../features/job/useJobChange';
+import styles from '../../../features/job/job.module.css';
 
 /** Who has the job in hand, or how it was put down; taking it up and putting it down. */
 export function Holding({ job }: { job: JobView }) {
@@ -29,7 +29,7 @@ export function Holding({ job }: { job: JobView }) {
       {mine ? (
         <Button onClick={() => setPutting(true)}>Put down …</Button>
       ) : (
-        <Button disabled={busy} onClick={() => void change('/take-up')}>
+        <Button disabled={busy} onClick={() => void change('takeUp', {})}>
           {takenUp ? 'Take over' : 'Take up'}
         </Button>
       )}
@@ -66,7 +66,7 @@ function PutDownDialog({ job, close }: { job: JobView; close: () => void }) {
   );
   const { change, busy, error } = useJobChange(job);
   const put = async () => {
-    if (!(await change('/put-down', state))) return;
+    if (!(await change('putDown', state))) return;
     forget();
     close();
   };

@@ -1,10 +1,10 @@
+import type { Station } from '@udrel/core/stations';
 import Button from '@mui/material/Button';
 import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
 import { useState, type ComponentType } from 'react';
-import { may } from '@udrel/contract/roles';
-import type { Deed, JobView } from '@udrel/contract/types';
-import type { Station } from '@udrel/core/steps';
+import { may } from '@udrel/contract/permissions';
+import type { Permission, JobView } from '@udrel/contract/types';
 import { useSessionQuery } from '../../../api/api';
 import {
   CorrectBooking,
@@ -19,7 +19,7 @@ import {
 
 interface Entry {
   title: string;
-  deed: Deed;
+  deed: Permission;
   dialog: ComponentType<{ job: JobView; close: () => void; station: Station }>;
   when?: (job: JobView) => boolean;
 }

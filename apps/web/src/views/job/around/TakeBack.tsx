@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import { may } from '@udrel/contract/roles';
+import { may } from '@udrel/contract/permissions';
 import type { JobView } from '@udrel/contract/types';
 import type { Step } from '@udrel/core/steps';
 import { useSessionQuery } from '../../../api/api';

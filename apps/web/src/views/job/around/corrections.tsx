@@ -1,13 +1,14 @@
+import type { Station } from '@udrel/core/stations';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import type { Correction, JobView, ModelView } from '@udrel/contract/types';
-import { ENDS, type End, type Station } from '@udrel/core/steps';
+import { ENDS, type End } from '@udrel/core/steps';
 import { fieldMoment } from '../../../format/time';
-import { CustomerField } from '../../book-in/CustomerField';
-import { ModelChoice } from '../../book-in/ModelField';
+import { CustomerField, type CustomerDraft } from '../../../features/pickers/CustomerField';
+import { ModelChoice } from '../../../features/pickers/ModelField';
 import { SerialField } from '../../../ui/SerialField';
 import { CorrectionDialog } from './CorrectionDialog';
-import styles from '../job.module.css';
+import styles from '../../../features/job/job.module.css';
 
 interface Props {
   job: JobView;
@@ -18,13 +19,11 @@ const none = () => undefined;
 
 /** The order belongs to somebody else. */
 export function CorrectCustomer({ job, close }: Props) {
-  const [draft, setDraft] = useState({ customer: null, name: '', phone: '', email: '', devices: [] } as Parameters<
-    typeof CustomerField
-  >[0]['draft']);
-  const { customer, name, phone, email } = draft;
+  const [draft, setDraft] = useState<CustomerDraft>({ customer: null, name: '', phone: '' });
+  const { customer, name, phone } = draft;
   const given = customer
     ? { id: customer.id, name: customer.name, phone: '', email: '' }
-    : { id: null, name, phone, email };
+    : { id: null, name, phone, email: '' };
   const correction: Correction | null = given.name.trim() === '' ? null : { what: 'customer', customer: given };
   return (
     <CorrectionDialog

@@ -6,9 +6,9 @@ import { binary, parseCapacity } from '@udrel/core/capacity';
 import type { FittedModule } from '@udrel/core/memory';
 import { wants } from '@udrel/core/steps';
 import { Foot, Sheet, TroubleNote } from '../../../ui';
-import { useTypedFact } from '../typed-fact';
-import { useJobChange } from '../useJobChange';
-import styles from '../job.module.css';
+import { useTypedFact } from '../../../features/typed/typed-fact';
+import { useJobChange } from '../../../features/job/useJobChange';
+import styles from '../../../features/job/job.module.css';
 
 /** What sits in each memory slot now; an empty field is an empty slot. */
 export function MemoryForm({ job }: { job: JobView }) {

@@ -1,3 +1,4 @@
+import type { OldDrive } from '@udrel/core/facts';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
@@ -5,14 +6,13 @@ import type { JobView } from '@udrel/contract/types';
 import { bytesOfNominal, parseCapacity, soldName } from '@udrel/core/capacity';
 import { DRIVE_CLASSES, type DriveClass, type Site } from '@udrel/core/fit';
 import { negotiate, type Link } from '@udrel/core/links';
-import type { OldDrive } from '@udrel/core/steps';
 import { fieldTrouble } from '../../../api/problem';
 import { describeSite } from '../../../format/parts';
 import { Foot, Sheet, TroubleNote } from '../../../ui';
-import { useTypedFact } from '../typed-fact';
-import { useJobChange } from '../useJobChange';
+import { useTypedFact } from '../../../features/typed/typed-fact';
+import { useJobChange } from '../../../features/job/useJobChange';
 import { SERIAL_SLOTS } from '../../../ui/SerialField';
-import styles from '../job.module.css';
+import styles from '../../../features/job/job.module.css';
 
 /** The drive that is in the device now: its serial is what it is known by from here on. */
 export function OldDriveForm({ job }: { job: JobView }) {

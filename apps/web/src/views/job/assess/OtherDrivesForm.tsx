@@ -6,9 +6,9 @@ import { parseCapacity, soldName } from '@udrel/core/capacity';
 import { replacesDrive } from '@udrel/core/steps';
 import { fieldTrouble } from '../../../api/problem';
 import { Foot, Sheet, TroubleNote } from '../../../ui';
-import { useTypedFact } from '../typed-fact';
-import { useJobChange } from '../useJobChange';
-import styles from '../job.module.css';
+import { useTypedFact } from '../../../features/typed/typed-fact';
+import { useJobChange } from '../../../features/job/useJobChange';
+import styles from '../../../features/job/job.module.css';
 
 interface Row {
   serial: string;

@@ -4,8 +4,8 @@ import type { JobView } from '@udrel/contract/types';
 import { FILE_SYSTEMS, PARTITION_KINDS, type Scheme, type SourceTable } from '@udrel/core/layout';
 import type { Reason } from '@udrel/core/reason';
 import { Foot, Ledger, Sheet, TroubleNote } from '../../../ui';
-import { useTypedFact } from '../typed-fact';
-import { useJobChange } from '../useJobChange';
+import { useTypedFact } from '../../../features/typed/typed-fact';
+import { useJobChange } from '../../../features/job/useJobChange';
 import { emptyRow, rowsOf, tableOf, usualRows, type PartitionRow } from './partition-rows';
 import styles from './partition.module.css';
 

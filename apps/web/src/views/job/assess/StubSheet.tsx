@@ -1,11 +1,11 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { may } from '@udrel/contract/roles';
-import type { JobView } from '@udrel/contract/types';
+import { may } from '@udrel/contract/permissions';
+import type { JobView, ModelSpec } from '@udrel/contract/types';
 import { useDescribeModelMutation, useSessionQuery } from '../../../api/api';
 import { Foot, Sheet, TroubleNote } from '../../../ui';
-import { NearestModels } from '../../models/NearestModels';
+import { NearestModels } from '../../../features/site-editor/NearestModels';
 import { CorrectModel } from '../around/corrections';
 
 /** The model is only a name from the counter: it is one of the library after all, or its file is read in. */
@@ -20,7 +20,7 @@ export function StubSheet({ job }: { job: JobView }) {
     if (!file) return;
     try {
       setUnreadable('');
-      await describe({ id, spec: JSON.parse(await file.text()) as unknown });
+      await describe({ id, body: JSON.parse(await file.text()) as ModelSpec });
     } catch {
       setUnreadable(`${file.name} is not readable JSON. Choose a model file.`);
     }

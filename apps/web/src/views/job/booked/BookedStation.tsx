@@ -5,8 +5,8 @@ import { tellFact } from '../../../format/facts';
 import { fullMoment } from '../../../format/time';
 import { money } from '../../../format/units';
 import { FactList, Foot, Sheet, Tag } from '../../../ui';
-import { ConditionOutline } from '../../../ui/ConditionOutline';
-import { EarlierJobs } from '../../../ui/EarlierJobs';
+import { ConditionOutline } from '../../../features/device/ConditionOutline';
+import { EarlierJobs } from '../../../features/lessons/EarlierJobs';
 import { SecretsSheet } from './SecretsSheet';
 import { ThingsSheet } from './ThingsSheet';
 

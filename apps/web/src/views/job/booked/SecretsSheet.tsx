@@ -1,13 +1,13 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useEffect, useState } from 'react';
-import { may } from '@udrel/contract/roles';
+import { may } from '@udrel/contract/permissions';
 import type { JobView, SecretView } from '@udrel/contract/types';
 import { useSessionQuery, useShowSecretMutation } from '../../../api/api';
 import { moment } from '../../../format/time';
 import { Foot, Sheet, TroubleNote } from '../../../ui';
-import { useJobChange } from '../useJobChange';
-import styles from '../job.module.css';
+import { useJobChange } from '../../../features/job/useJobChange';
+import styles from '../../../features/job/job.module.css';
 
 /** How long a secret stays on the screen, milliseconds. */
 const SHOWN = 30_000;
@@ -68,7 +68,7 @@ function AddSecret({ job, done }: { job: JobView; done: () => void }) {
   const [given, setGiven] = useState({ label: '', text: '' });
   const { change, busy, error } = useJobChange(job);
   const save = async () => {
-    if (await change('/secrets', given)) done();
+    if (await change('addSecret', given)) done();
   };
   return (
     <form

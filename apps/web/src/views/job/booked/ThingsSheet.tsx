@@ -5,10 +5,10 @@ import { useCallback, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import type { JobView, ThingView } from '@udrel/contract/types';
 import { usePlacesQuery } from '../../../api/api';
-import { useScanned } from '../../../shell/scan';
+import { useScanned } from '../../../features/scan/scan';
 import { Foot, Sheet, TroubleNote } from '../../../ui';
-import { useJobChange } from '../useJobChange';
-import styles from '../job.module.css';
+import { useJobChange } from '../../../features/job/useJobChange';
+import styles from '../../../features/job/job.module.css';
 
 /** What lies in the shop for the job: the device and loose items, each with its label and storage place. */
 export function ThingsSheet({ job }: { job: JobView }) {
@@ -21,7 +21,7 @@ export function ThingsSheet({ job }: { job: JobView }) {
   const scanned = places === undefined ? null : params.get('thing');
 
   const move = (thing: ThingView, place: string, back: boolean) =>
-    void change(`/things/${thing.number}`, { place, back }, 'PUT');
+    void change('moveThing', { place, back }, { number: thing.number });
 
   /** A label was scanned before: a place scanned now is where it lies. */
   const claim = useCallback(
@@ -29,7 +29,7 @@ export function ThingsSheet({ job }: { job: JobView }) {
       const thing = job.things.find((one) => String(one.number) === scanned);
       const place = codes.find((code) => code.toUpperCase() === text.toUpperCase());
       if (!thing || !place || job.closedAt) return false;
-      void change(`/things/${thing.number}`, { place, back: false }, 'PUT');
+      void change('moveThing', { place, back: false }, { number: thing.number });
       return true;
     },
     // eslint-disable-next-line react-hooks/exhaustive-deps -- `change` is new each time and does the same.
@@ -38,7 +38,7 @@ export function ThingsSheet({ job }: { job: JobView }) {
   useScanned(claim);
 
   const add = async () => {
-    if (await change('/things', given)) setGiven({ name: '', place: '' });
+    if (await change('addThing', given)) setGiven({ name: '', place: '' });
   };
   return (
     <Sheet title="Here for this job" aside={scanned ? 'scan a place to put it there' : 'labels by tag and number'}>

@@ -10,9 +10,9 @@ import { useBerthsQuery } from '../../../api/api';
 import { fieldTrouble } from '../../../api/problem';
 import { range } from '../../../format/time';
 import { FactList, Foot, Sheet, TroubleNote } from '../../../ui';
-import { useScanned } from '../../../shell/scan';
-import { useJobChange } from '../useJobChange';
-import styles from '../job.module.css';
+import { useScanned } from '../../../features/scan/scan';
+import { useJobChange } from '../../../features/job/useJobChange';
+import styles from '../../../features/job/job.module.css';
 import copyStyles from './copy.module.css';
 
 const NONE: BerthView[] = [];
@@ -113,7 +113,7 @@ export function BeginRun({ job }: { job: JobView }) {
         <Button
           variant="contained"
           disabled={busy || step?.state !== 'ready'}
-          onClick={() => void change('/runs', { onto, berth: chosen === '' ? null : Number(chosen), changed })}
+          onClick={() => void change('beginRun', { onto, berth: chosen === '' ? null : Number(chosen), changed })}
         >
           Copy has begun
         </Button>

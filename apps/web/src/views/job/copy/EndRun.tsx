@@ -6,7 +6,7 @@ import { parseCapacity } from '@udrel/core/capacity';
 import type { Loss, RunEnd } from '@udrel/core/steps';
 import { fieldTrouble } from '../../../api/problem';
 import { Foot, TroubleNote } from '../../../ui';
-import { useJobChange } from '../useJobChange';
+import { useJobChange } from '../../../features/job/useJobChange';
 import styles from './copy.module.css';
 
 /** Something lost, as it is typed. */
@@ -27,7 +27,7 @@ export function EndRun({ job, run, over }: { job: JobView; run: RunView; over: b
     setAsked(outcome);
     const named =
       outcome === 'ended with losses' ? { losses: losses.filter(({ what }) => what.trim()).map(lossOf) } : {};
-    void change('/runs/end', { outcome, note, leftAs: leftAs === '' ? null : leftAs, ...named, ...timed });
+    void change('endRun', { outcome, note, leftAs: leftAs === '' ? null : leftAs, ...named, ...timed });
   };
   const unreadable = losses.find(({ size }) => sizeOf(size) === undefined);
   const byField = ['note', 'minutes', 'losses'].some((field) => wrong(field) !== undefined);

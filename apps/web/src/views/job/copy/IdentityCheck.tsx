@@ -8,8 +8,8 @@ import { copyTargets, identified, TARGET_FACTS, TARGET_NAMES } from '@udrel/core
 import { fieldTrouble } from '../../../api/problem';
 import { Empty, OutcomeMark, Sheet, TroubleNote } from '../../../ui';
 import { SerialField } from '../../../ui/SerialField';
-import { useScanned } from '../../../shell/scan';
-import { useJobChange } from '../useJobChange';
+import { useScanned } from '../../../features/scan/scan';
+import { useJobChange } from '../../../features/job/useJobChange';
 import styles from './copy.module.css';
 
 /** No go-ahead until every drive of the copy is identified by what is scanned or typed from their labels. */

@@ -1,12 +1,12 @@
+import { INSTALLED_FILES, type InstalledFiles } from '@udrel/core/facts';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import type { JobView } from '@udrel/contract/types';
-import { INSTALLED_FILES, type InstalledFiles } from '@udrel/core/steps';
 import { fieldTrouble } from '../../../api/problem';
 import { Foot, OutcomeMark, Sheet, TroubleNote } from '../../../ui';
-import { useTypedFact } from '../typed-fact';
-import { useJobChange } from '../useJobChange';
-import styles from '../job.module.css';
+import { useTypedFact } from '../../../features/typed/typed-fact';
+import { useJobChange } from '../../../features/job/useJobChange';
+import styles from '../../../features/job/job.module.css';
 
 const OPEN = { system: '', files: INSTALLED_FILES[0] as InstalledFiles, note: '' };
 

@@ -7,7 +7,7 @@ import { latestRun, TARGET_NAMES, untoldLosses } from '@udrel/core/steps';
 import { fieldTrouble } from '../../../api/problem';
 import { Foot, OutcomeMark, Sheet, TroubleNote } from '../../../ui';
 import { LossList } from '../../../ui/LossList';
-import { useJobChange } from '../useJobChange';
+import { useJobChange } from '../../../features/job/useJobChange';
 
 /** What a copy lost, acknowledged by each name once the customer was told: the job goes on only then. */
 export function LossesSheet({ job, on }: { job: JobView; on: TargetId }) {
@@ -42,7 +42,7 @@ function Tell({ job, on, name }: { job: JobView; on: TargetId; name: string }) {
       style={{ marginTop: 12 }}
       onSubmit={(event) => {
         event.preventDefault();
-        void change('/runs/losses', { onto: on, names: [typed.trim()] });
+        void change('tellLosses', { onto: on, names: [typed.trim()] });
       }}
     >
       <TextField

@@ -11,8 +11,8 @@ import { useBerthsQuery } from '../../../api/api';
 import { fieldTrouble } from '../../../api/problem';
 import { Ledger, OutcomeMark, Sheet, TroubleNote } from '../../../ui';
 import { SerialField } from '../../../ui/SerialField';
-import { useReading } from '../assess/read/useReading';
-import { useJobChange } from '../useJobChange';
+import { useReading } from '../../../features/reading/useReading';
+import { useJobChange } from '../../../features/job/useJobChange';
 import styles from './copy.module.css';
 
 /** What each verdict means for the job. */
@@ -87,7 +87,13 @@ function AskForIt({ job, on, again, next }: { job: JobView; on: TargetId; again:
     const drive = own ?? (drives.length === 1 ? drives[0] : undefined);
     const problems = (drive?.table?.problems ?? []).map(({ rule, outcome, sentence }) => ({ rule, outcome, sentence }));
     const serial = drive?.identity?.serial || typed;
-    const taken = await change('/read-back', { onto: on, serial, table: drive?.source ?? null, problems, whyNot: '' });
+    const taken = await change('enterReadBack', {
+      onto: on,
+      serial,
+      table: drive?.source ?? null,
+      problems,
+      whyNot: '',
+    });
     if (taken) putAway();
   }
 
@@ -112,7 +118,7 @@ function AskForIt({ job, on, again, next }: { job: JobView; on: TargetId; again:
             <Button
               variant={next ? 'contained' : 'outlined'}
               disabled={busy}
-              onClick={() => void change('/look', { onto: on, berth: Number(chosen) })}
+              onClick={() => void change('askLook', { onto: on, berth: Number(chosen) })}
             >
               {waiting ? 'Ask the berth again' : 'Read it there'}
             </Button>
@@ -161,7 +167,7 @@ function AskForIt({ job, on, again, next }: { job: JobView; on: TargetId; again:
             />
             <Button
               disabled={busy || whyNot.trim() === ''}
-              onClick={() => void change('/read-back', { onto: on, serial: '', table: null, problems: [], whyNot })}
+              onClick={() => void change('enterReadBack', { onto: on, serial: '', table: null, problems: [], whyNot })}
             >
               Not read
             </Button>

@@ -1,13 +1,14 @@
+import type { StepId } from '@udrel/core/stations';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import type { JobView } from '@udrel/contract/types';
-import { replacesDrive, type Step, type StepId } from '@udrel/core/steps';
+import { replacesDrive, type Step } from '@udrel/core/steps';
 import { fieldTrouble } from '../../../api/problem';
 import { Foot, Sheet, TroubleNote } from '../../../ui';
 import { SerialField } from '../../../ui/SerialField';
-import { useTypedFact } from '../typed-fact';
-import { useJobChange } from '../useJobChange';
-import styles from '../job.module.css';
+import { useTypedFact } from '../../../features/typed/typed-fact';
+import { useJobChange } from '../../../features/job/useJobChange';
+import styles from '../../../features/job/job.module.css';
 
 const stepOf = (job: JobView, id: StepId): Step | undefined => job.procedure.steps.find((step) => step.id === id);
 const variant = (step: Step | undefined) => (step?.state === 'ready' ? 'contained' : 'outlined');

@@ -6,7 +6,7 @@ import { useQuoteQuery } from '../../../api/api';
 import { fullMoment } from '../../../format/time';
 import { money } from '../../../format/units';
 import { FactList, Foot, OutcomeMark, Sheet, TroubleNote } from '../../../ui';
-import { useJobChange } from '../useJobChange';
+import { useJobChange } from '../../../features/job/useJobChange';
 import { MoneySheet } from './MoneySheet';
 import { KeptUntilForm } from '../end/EndForms';
 import { OldDriveStays } from './OldDriveStays';
@@ -73,7 +73,7 @@ function Close({ job }: { job: JobView }) {
     .map(({ name, place }) => (place ? `${name} from ${place}` : name))
     .join(', ');
   const kept = job.snapshot.end?.kind === 'not collected';
-  const quote = useQuoteQuery(job.order).currentData;
+  const quote = useQuoteQuery({ number: job.order }).currentData;
   const [open, setOpen] = useState(false);
   // Money that is open is said before it is too late to take it at the counter.
   const owed = quote ? quote.due + quote.over : 0;
@@ -103,7 +103,7 @@ function Close({ job }: { job: JobView }) {
         <Button
           variant="contained"
           disabled={busy || step?.state !== 'ready' || !quote}
-          onClick={() => (asks ? setOpen(true) : void change('/close'))}
+          onClick={() => (asks ? setOpen(true) : void change('closeJob', {}))}
         >
           {job.closedAt
             ? 'Closed'

@@ -6,7 +6,7 @@ import { PaymentsSheet } from '../money/PaymentsSheet';
 
 /** What the customer accepted, paid and owes, for the whole order; payments are taken here too. */
 export function MoneySheet({ job }: { job: JobView }) {
-  const { currentData: data, error } = useQuoteQuery(job.order);
+  const { currentData: data, error } = useQuoteQuery({ number: job.order });
   return (
     <Loaded data={data} error={error} what="what was paid">
       {(quote) => (

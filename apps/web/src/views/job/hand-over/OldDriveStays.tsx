@@ -3,9 +3,9 @@ import TextField from '@mui/material/TextField';
 import type { JobView } from '@udrel/contract/types';
 import { oldStaysAt } from '@udrel/core/steps';
 import { Foot, Sheet, TroubleNote } from '../../../ui';
-import { useTypedFact } from '../typed-fact';
-import { useJobChange } from '../useJobChange';
-import styles from '../job.module.css';
+import { useTypedFact } from '../../../features/typed/typed-fact';
+import { useJobChange } from '../../../features/job/useJobChange';
+import styles from '../../../features/job/job.module.css';
 
 const PLACES = [
   'returned in its bag, labelled',

@@ -7,9 +7,9 @@ import { missingOnArrival } from '@udrel/core/strip';
 import { tellFact } from '../../../format/facts';
 import { FactList, Foot, Sheet, TroubleNote } from '../../../ui';
 import { LossList } from '../../../ui/LossList';
-import { useTypedFact } from '../typed-fact';
-import { useJobChange } from '../useJobChange';
-import styles from '../job.module.css';
+import { useTypedFact } from '../../../features/typed/typed-fact';
+import { useJobChange } from '../../../features/job/useJobChange';
+import styles from '../../../features/job/job.module.css';
 
 const WIDTH = 360;
 const HEIGHT = 90;

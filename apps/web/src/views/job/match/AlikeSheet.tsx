@@ -2,12 +2,12 @@ import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import { useState } from 'react';
-import { may } from '@udrel/contract/roles';
+import { may } from '@udrel/contract/permissions';
 import type { JobView } from '@udrel/contract/types';
 import { useSessionQuery } from '../../../api/api';
 import { Foot, Sheet, TroubleNote } from '../../../ui';
-import { useJobChange } from '../useJobChange';
-import styles from './match.module.css';
+import { useJobChange } from '../../../features/job/useJobChange';
+import styles from './order/match.module.css';
 
 /** Like devices of the same order that have nothing chosen yet: matched once, each gets pieces of its own. */
 export function AlikeSheet({ job }: { job: JobView }) {
@@ -41,7 +41,7 @@ export function AlikeSheet({ job }: { job: JobView }) {
           <Button
             variant="contained"
             disabled={busy || tags.length === 0}
-            onClick={() => void change('/same', { tags })}
+            onClick={() => void change('chooseSame', { tags })}
           >
             Choose the same for {tags.length}
           </Button>

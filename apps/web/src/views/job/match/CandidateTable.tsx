@@ -7,7 +7,7 @@ import { describeDrive, driveSize } from '../../../format/parts';
 import { money, whole } from '../../../format/units';
 import { Empty, Sheet, VerdictMark } from '../../../ui';
 import { SpeedBar } from './SpeedBar';
-import styles from './match.module.css';
+import styles from './order/match.module.css';
 
 export type Candidate = DriveMatch['candidates'][number];
 

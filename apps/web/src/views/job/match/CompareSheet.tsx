@@ -4,7 +4,7 @@ import { driveSize, describeDrive } from '../../../format/parts';
 import { money, whole } from '../../../format/units';
 import { OutcomeMark, Sheet, VerdictMark } from '../../../ui';
 import type { Candidate } from './CandidateTable';
-import styles from './match.module.css';
+import styles from './order/match.module.css';
 
 /** Most candidates that stand side by side. */
 export const MOST_COMPARED = 3;

@@ -4,7 +4,7 @@ import type { Holding } from '@udrel/core/equipment';
 import { linkName } from '@udrel/core/links';
 import { rate } from '../../../format/units';
 import { Empty, Ledger, Sheet, VerdictMark } from '../../../ui';
-import styles from './match.module.css';
+import styles from './order/match.module.css';
 
 /** With what each drive can be held while it is copied, where it is plugged in best, and which stick starts the device. */
 export function CopyEquipmentPanel({ job, match, side }: { job: JobView; match: MatchView; side: ReactNode }) {

@@ -1,21 +1,22 @@
+import { ALTERATION_CONSENT, CONSENTS } from '@udrel/core/facts';
 import Button from '@mui/material/Button';
 import { useState, type ReactNode } from 'react';
-import { may } from '@udrel/contract/roles';
+import { may } from '@udrel/contract/permissions';
 import type { JobView, MatchView } from '@udrel/contract/types';
-import { ALTERATION_CONSENT, CONSENTS, occupant, oldStaysAt } from '@udrel/core/steps';
+import { occupant, oldStaysAt } from '@udrel/core/steps';
 import { useSessionQuery } from '../../../api/api';
 import { driveSize } from '../../../format/parts';
 import { Foot, Ledger, Sheet, TroubleNote } from '../../../ui';
-import { SiteDialog } from '../../models/SiteDialog';
-import { useJobChange } from '../useJobChange';
+import { SiteDialog } from '../../../features/site-editor/SiteDialog';
+import { useJobChange } from '../../../features/job/useJobChange';
 import { ComesAlong } from './ComesAlong';
 import { KitLink } from './KitLink';
 import { MoveOldDrive } from './MoveOldDrive';
-import { OrderDialog } from './OrderDialog';
+import { OrderDialog } from './order/OrderDialog';
 import { Schematic } from './Schematic';
 import { CandidateTable, type Candidate } from './CandidateTable';
 import { CompareSheet, MOST_COMPARED } from './CompareSheet';
-import styles from './match.module.css';
+import styles from './order/match.module.css';
 
 /** The sites as a drawing, the candidates for the chosen one ranked, and the check ledger of one of them. */
 export function DriveMatchPanel(props: { job: JobView; match: MatchView; side: ReactNode; added: boolean }) {
@@ -148,7 +149,7 @@ function ChosenCandidate(props: {
         <Button
           variant={lacking.length > 0 ? 'outlined' : 'contained'}
           disabled={busy || unfit || lacking.length > 0 || asks || isTaken || stays !== null}
-          onClick={() => void change('/drive', { partId: candidate.own ? null : partId, siteId, added })}
+          onClick={() => void change('reserveDrive', { partId: candidate.own ? null : partId, siteId, added })}
         >
           {isTaken ? 'Reserved' : `${candidate.own ? 'Choose theirs' : 'Choose and reserve'} for ${siteName}`}
         </Button>

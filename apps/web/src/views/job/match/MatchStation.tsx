@@ -8,10 +8,10 @@ import { AlikeSheet } from './AlikeSheet';
 import { CopyEquipmentPanel } from './CopyEquipmentPanel';
 import { DriveMatchPanel } from './DriveMatchPanel';
 import { MemoryMatchPanel } from './MemoryMatchPanel';
-import { JobLessons } from '../JobLessons';
-import { OrderedSheet } from './OrderedSheet';
-import { QuotePanel } from './QuotePanel';
-import jobStyles from '../job.module.css';
+import { JobLessons } from '../../../features/job/JobLessons';
+import { OrderedSheet } from './order/OrderedSheet';
+import { QuotePanel } from './order/QuotePanel';
+import jobStyles from '../../../features/job/job.module.css';
 
 const PAGES = ['Drive', 'Added drive', 'Memory', 'For the copy', 'Quote'] as const;
 type Page = (typeof PAGES)[number];
@@ -21,7 +21,7 @@ type Page = (typeof PAGES)[number];
  * next. Steps and gates stand beside each. The quote is the counter's too.
  */
 export function MatchStation({ job, side, disabled }: { job: JobView; side: ReactNode; disabled: boolean }) {
-  const { currentData: data, error } = useMatchQuery(job.tag);
+  const { currentData: data, error } = useMatchQuery({ tag: job.tag });
   const pages = PAGES.filter((page) => has(job, page));
   const [chosen, choose] = useState<Page>(() => nextPage(job));
   const page = pages.includes(chosen) ? chosen : (pages[0] ?? 'Quote');

@@ -1,17 +1,17 @@
+import type { MemoryChoice } from '@udrel/core/facts';
 import Button from '@mui/material/Button';
 import { useState, type ReactNode } from 'react';
 import type { JobView, MatchView } from '@udrel/contract/types';
 import { binary } from '@udrel/core/capacity';
 import { noSlots, type MemorySet } from '@udrel/core/memory';
-import type { MemoryChoice } from '@udrel/core/steps';
 import { money, whole } from '../../../format/units';
 import { Empty, Foot, Ledger, Sheet, TroubleNote, VerdictMark } from '../../../ui';
-import { useJobChange } from '../useJobChange';
+import { useJobChange } from '../../../features/job/useJobChange';
 import { KitLink } from './KitLink';
 import { OwnMemory } from './OwnMemory';
-import { OrderDialog } from './OrderDialog';
+import { OrderDialog } from './order/OrderDialog';
 import { Schematic } from './Schematic';
-import styles from './match.module.css';
+import styles from './order/match.module.css';
 
 /** Stands for the modules that the customer brought, among the parts offered. */
 const OWN = 'own';
@@ -134,7 +134,9 @@ export function MemoryMatchPanel({ job, match, side }: { job: JobView; match: Ma
           <Button
             variant="contained"
             disabled={busy || chosen.refused || isTaken || chosen.offer.stock < chosen.count}
-            onClick={() => void change('/memory', { partId: isOwn ? null : chosen.offer.partId, count: chosen.count })}
+            onClick={() =>
+              void change('reserveMemory', { partId: isOwn ? null : chosen.offer.partId, count: chosen.count })
+            }
           >
             {isTaken ? 'Reserved' : isOwn ? 'Choose theirs' : 'Choose and reserve'}
           </Button>

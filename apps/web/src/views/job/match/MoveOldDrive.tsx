@@ -1,3 +1,4 @@
+import type { M2Length } from '@udrel/core/fit';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
@@ -5,7 +6,7 @@ import type { JobView } from '@udrel/contract/types';
 import { occupant, wants } from '@udrel/core/steps';
 import { fieldTrouble } from '../../../api/problem';
 import { Foot, Sheet, TroubleNote } from '../../../ui';
-import { useJobChange } from '../useJobChange';
+import { useJobChange } from '../../../features/job/useJobChange';
 
 /** The old drive can stay in the device for data, at another site: which, and what has to be measured of it for that. */
 export function MoveOldDrive({ job }: { job: JobView }) {
@@ -29,7 +30,10 @@ export function MoveOldDrive({ job }: { job: JobView }) {
         </p>
         <TroubleNote error={error} />
         <Foot>
-          <Button disabled={busy} onClick={() => void change('/old-drive', { siteId: '', length: null, height: null })}>
+          <Button
+            disabled={busy}
+            onClick={() => void change('moveOldDrive', { siteId: '', length: null, height: null })}
+          >
             It does not move
           </Button>
         </Foot>
@@ -71,7 +75,9 @@ export function MoveOldDrive({ job }: { job: JobView }) {
         {from.form !== 'msata' && measure('Height, mm', 'height', height, setHeight)}
         <Button
           disabled={busy}
-          onClick={() => void change('/old-drive', { siteId, length: figure(length), height: figure(height) })}
+          onClick={() =>
+            void change('moveOldDrive', { siteId, length: figure(length) as M2Length | null, height: figure(height) })
+          }
         >
           See whether it fits, and move it
         </Button>

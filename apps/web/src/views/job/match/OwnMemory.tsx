@@ -6,8 +6,8 @@ import { GIB } from '@udrel/core/capacity';
 import { GENERATIONS, type MemoryGeneration } from '@udrel/core/memory';
 import { Foot, Sheet, TroubleNote } from '../../../ui';
 import { tellFact } from '../../../format/facts';
-import { useJobChange } from '../useJobChange';
-import styles from '../job.module.css';
+import { useJobChange } from '../../../features/job/useJobChange';
+import styles from '../../../features/job/job.module.css';
 
 /** Modules that the customer brings along, from their label: matched like those of the shelf, and free of charge. */
 export function OwnMemory({ job }: { job: JobView }) {

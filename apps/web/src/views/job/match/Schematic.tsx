@@ -1,7 +1,7 @@
 import type { JobView } from '@udrel/contract/types';
 import { soldName } from '@udrel/core/capacity';
 import type { Site } from '@udrel/core/fit';
-import { DeviceSchematic } from '../../../ui/DeviceSchematic';
+import { DeviceSchematic } from '../../../features/device/DeviceSchematic';
 
 /** The device of a job with what sits in it and what is to sit there. */
 export function Schematic(props: { job: JobView; chosen: string; choose?: (siteId: string) => void }) {

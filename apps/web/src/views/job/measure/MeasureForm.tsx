@@ -5,9 +5,9 @@ import type { JobView } from '@udrel/contract/types';
 import { complaintOf, CONDITIONS, readMeasurement, type Condition, type MeasurementSet } from '@udrel/core/benchmarks';
 import { fieldTrouble } from '../../../api/problem';
 import { Foot, Ledger, Sheet, TroubleNote } from '../../../ui';
-import { useTypedFact } from '../typed-fact';
-import { useJobChange } from '../useJobChange';
-import styles from '../job.module.css';
+import { useTypedFact } from '../../../features/typed/typed-fact';
+import { useJobChange } from '../../../features/job/useJobChange';
+import styles from '../../../features/job/job.module.css';
 
 const RATES = [
   ['sequentialRead', 'Sequential read, MB/s'],

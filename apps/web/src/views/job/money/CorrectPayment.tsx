@@ -31,7 +31,7 @@ export function CorrectPayment(props: { order: number; payment: PaymentView; clo
   const wrong = typeof amount !== 'number' ? 'An amount such as 40.00' : fieldTrouble(error, 'amount');
   const save = async () => {
     if (typeof amount !== 'number') return;
-    const done = await send({ order, id: payment.id, what, amount, how, reason });
+    const done = await send({ number: order, id: payment.id, body: { what, amount, how, reason } });
     if (!done.error) close();
   };
   return (

@@ -2,7 +2,7 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import type { PaymentView, QuoteView } from '@udrel/contract/types';
-import { may } from '@udrel/contract/roles';
+import { may } from '@udrel/contract/permissions';
 import { PAYMENT_WAYS, type PaymentWay } from '@udrel/core/quote';
 import { usePayMutation, useSessionQuery } from '../../../api/api';
 import { fieldTrouble, troubleOf } from '../../../api/problem';
@@ -57,7 +57,7 @@ function TakePayment({ quote }: { quote: QuoteView }) {
   const wrong = amount === undefined ? 'An amount such as 40.00' : fieldTrouble(error, 'amount');
   const take = async (moreThanDue: boolean) => {
     if (!amount) return;
-    const done = await pay({ order: quote.order, amount, how, ...(moreThanDue ? { moreThanDue } : {}) });
+    const done = await pay({ number: quote.order, body: { amount, how, ...(moreThanDue ? { moreThanDue } : {}) } });
     if (!done.error) setTyped('');
   };
   return (

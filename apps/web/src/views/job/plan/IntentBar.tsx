@@ -8,8 +8,8 @@ import {
 } from '@udrel/core/layout';
 import { aroundOf, targetsOf } from '@udrel/core/plan-file';
 import type { JobView } from '@udrel/contract/types';
-import type { Plan } from './usePlan';
-import styles from './plan.module.css';
+import type { Plan } from './map/usePlan';
+import styles from './map/plan.module.css';
 
 /** What holds for the whole plan: how much comes along, who gets the spare, what is kept free, which table. */
 export function IntentBar({ job, plan }: { job: JobView; plan: Plan }) {

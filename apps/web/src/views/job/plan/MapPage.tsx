@@ -1,16 +1,17 @@
+import type { PlanDraft } from '@udrel/core/facts';
 import Button from '@mui/material/Button';
 import type { JobView } from '@udrel/contract/types';
 import { binary, GIB, soldName } from '@udrel/core/capacity';
-import { planHolds, type PlanDraft } from '@udrel/core/steps';
+import { planHolds } from '@udrel/core/steps';
 import { Foot, Sheet, TroubleNote } from '../../../ui';
-import { useJobChange } from '../useJobChange';
+import { useJobChange } from '../../../features/job/useJobChange';
 import { IntentBar, SchemeReasons } from './IntentBar';
 import { PlanFiles } from './PlanFiles';
-import { nudged } from './sizes';
-import { TransferMap } from './TransferMap';
-import { useSelected } from './useSelected';
-import type { Plan } from './usePlan';
-import styles from './plan.module.css';
+import { nudged } from './map/sizes';
+import { TransferMap } from './map/TransferMap';
+import { useSelected } from './map/useSelected';
+import type { Plan } from './map/usePlan';
+import styles from './map/plan.module.css';
 
 /** What goes where, at which size. */
 export function MapPage({ job, plan }: { job: JobView; plan: Plan }) {
@@ -115,7 +116,7 @@ export function PlanFoot({ job, plan }: { job: JobView; plan: Plan }) {
 
   async function accept(): Promise<void> {
     const kept = await keepDraft();
-    if (kept) await change('/plan', { version: kept.version });
+    if (kept) await change('acceptPlan', { version: kept.version });
   }
 
   return (

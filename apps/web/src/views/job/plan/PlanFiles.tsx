@@ -1,10 +1,10 @@
+import type { AcceptedPlan } from '@udrel/core/facts';
 import Button from '@mui/material/Button';
 import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
 import { useState } from 'react';
 import type { JobView } from '@udrel/contract/types';
 import { PLAN_COLUMNS, planDocument, planLines, planRows, tableImage } from '@udrel/core/plan-file';
-import type { AcceptedPlan } from '@udrel/core/steps';
 import { writtenCsv } from '../../../format/csv';
 import { saveFile } from '../../../ui/save-file';
 

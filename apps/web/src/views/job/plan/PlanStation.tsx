@@ -6,10 +6,10 @@ import { PageTabs } from '../../../ui/PageTabs';
 import { MapPage, PlanFoot } from './MapPage';
 import { PreparePage } from './PreparePage';
 import { RouteInShort, RoutePage } from './RoutePage';
-import { SelectedPanel } from './SelectedPanel';
+import { SelectedPanel } from './map/SelectedPanel';
 import { Standing } from './Standing';
-import { usePlan, type Plan } from './usePlan';
-import jobStyles from '../job.module.css';
+import { usePlan, type Plan } from './map/usePlan';
+import jobStyles from '../../../features/job/job.module.css';
 
 const PAGES = ['Transfer map', 'Route', 'Prepare'] as const;
 type Page = (typeof PAGES)[number];

@@ -1,14 +1,14 @@
+import type { Preparation } from '@udrel/core/facts';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import type { JobView } from '@udrel/contract/types';
-import type { Preparation } from '@udrel/core/steps';
 import { moment, range } from '../../../format/time';
 import { Empty, OutcomeMark, Sheet, TroubleNote } from '../../../ui';
 import { PastRuns } from '../copy/PastRuns';
 import { RunningRun } from '../copy/RunningRun';
-import { useJobChange } from '../useJobChange';
-import styles from './plan.module.css';
+import { useJobChange } from '../../../features/job/useJobChange';
+import styles from './map/plan.module.css';
 
 /** What to see to before the copy, in order, each with why; stamped by hand, or a run of its own. */
 export function PreparePage({ job }: { job: JobView }) {
@@ -26,24 +26,24 @@ export function PreparePage({ job }: { job: JobView }) {
         {step?.state === 'waiting' && <p className="sub">{step.waitsFor[0]}</p>}
         <ol className={styles.checks}>
           {preparations.map((check) => (
-            <li key={`${check.id} ${check.about}`} className={styles.check}>
+            <li key={`${check.id} ${check.run?.about}`} className={styles.check}>
               <OutcomeMark outcome={check.done ? 'pass' : 'unknown'} />
               <span>
                 {check.done ? check.title : <b>{check.title}</b>}
                 <span className="sub">{check.why}</span>
               </span>
-              {check.by === 'hands' ? (
+              {check.run === null ? (
                 <Stamp
                   check={check}
                   disabled={!may}
-                  stamp={(done, note) => void change('/preparations', { id: check.id, done, note })}
+                  stamp={(done, note) => void change('stampPreparation', { id: check.id, done, note })}
                 />
               ) : (
                 <ByItself
                   job={job}
                   check={check}
                   disabled={!may || running !== undefined}
-                  begin={() => void change('/runs', { berth: null, kind: check.id, about: check.about })}
+                  begin={() => void change('beginRun', { berth: null, ...check.run })}
                 />
               )}
             </li>
@@ -109,10 +109,10 @@ function ByItself({
   disabled: boolean;
   begin: () => void;
 }) {
-  const own = (run: JobView['runs'][number]) => run.kind === check.id && run.about === check.about;
+  const own = (run: JobView['runs'][number]) => run.kind === check.run?.kind && run.about === check.run.about;
   const latest = job.runs.findLast(own);
   const planned = job.snapshot.facts.plan?.work.find(
-    ({ about, estimate }) => estimate.kind === check.id && about === check.about,
+    ({ about, estimate }) => estimate.kind === check.run?.kind && about === check.run.about,
   );
   if (latest?.outcome === 'running') return <span className="sub">runs, since {moment(latest.beganAt)}</span>;
   if (check.done) return <span className="sub">ended well, {moment(latest?.endedAt ?? latest?.beganAt ?? '')}</span>;

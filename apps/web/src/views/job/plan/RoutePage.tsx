@@ -1,15 +1,16 @@
+import type { PlannedRun } from '@udrel/core/facts';
 import Button from '@mui/material/Button';
 import { Link } from 'react-router';
 import { binary } from '@udrel/core/capacity';
 import type { PacedStage } from '@udrel/core/estimate';
 import { afreshInstead, handsOf, runsOf, type RouteOption } from '@udrel/core/routes';
-import { TARGET_NAMES, type PlannedRun } from '@udrel/core/steps';
+import { TARGET_NAMES } from '@udrel/core/steps';
 import { endOf, range, spanOf } from '../../../format/time';
 import { rate } from '../../../format/units';
-import { stationPath } from '../../../shell/useKeys';
+import { stationPath } from '../../../paths/station-path';
 import { FactList, Ledger, OutcomeMark, Sheet } from '../../../ui';
-import type { Plan } from './usePlan';
-import styles from './plan.module.css';
+import type { Plan } from './map/usePlan';
+import styles from './map/plan.module.css';
 
 /** The ways to place both drives, ranked, each drawn as the chain that the data passes. */
 export function RoutePage({ tag, plan }: { tag: string; plan: Plan }) {

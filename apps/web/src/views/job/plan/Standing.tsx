@@ -2,11 +2,11 @@ import Button from '@mui/material/Button';
 import { Link } from 'react-router';
 import type { JobView } from '@udrel/contract/types';
 import type { PlanAction, PlanPoint } from '@udrel/core/layout';
-import { stationPath } from '../../../shell/useKeys';
+import { stationPath } from '../../../paths/station-path';
 import { useMatchQuery } from '../../../api/api';
 import { OutcomeMark, Sheet } from '../../../ui';
-import type { Plan } from './usePlan';
-import styles from './plan.module.css';
+import type { Plan } from './map/usePlan';
+import styles from './map/plan.module.css';
 
 /** What stands against the plan and what is to be known, each with what can be done about it. */
 export function Standing({ job, plan }: { job: JobView; plan: Plan }) {
@@ -59,7 +59,7 @@ function Remedy({ tag, plan, action }: { tag: string; plan: Plan; action: PlanAc
 
 /** What of the shelf would hold the plan at the site of the new drive. */
 function OnTheShelf({ job, plan }: { job: JobView; plan: Plan }) {
-  const { currentData } = useMatchQuery(job.tag);
+  const { currentData } = useMatchQuery({ tag: job.tag });
   const least = plan.layout.targets[0]?.smallestBytes ?? 0;
   const there = currentData?.drives
     .find(({ siteId }) => siteId === plan.target.siteId)

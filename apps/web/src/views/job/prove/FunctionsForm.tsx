@@ -3,8 +3,8 @@ import TextField from '@mui/material/TextField';
 import type { JobView } from '@udrel/contract/types';
 import { functionChecks } from '@udrel/core/steps';
 import { Foot, Sheet, TroubleNote } from '../../../ui';
-import { useTypedFact } from '../typed-fact';
-import { useJobChange } from '../useJobChange';
+import { useTypedFact } from '../../../features/typed/typed-fact';
+import { useJobChange } from '../../../features/job/useJobChange';
 import styles from './prove.module.css';
 
 type Answer = 'works' | 'dead' | '';

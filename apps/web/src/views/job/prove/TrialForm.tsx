@@ -5,9 +5,9 @@ import { replacesDrive } from '@udrel/core/steps';
 import { fieldTrouble } from '../../../api/problem';
 import { moment } from '../../../format/time';
 import { Foot, OutcomeMark, Sheet, TroubleNote } from '../../../ui';
-import { useTypedFact } from '../typed-fact';
-import { useJobChange } from '../useJobChange';
-import styles from '../job.module.css';
+import { useTypedFact } from '../../../features/typed/typed-fact';
+import { useJobChange } from '../../../features/job/useJobChange';
+import styles from '../../../features/job/job.module.css';
 
 /** The trial start with the cover still loose and the old drive away; when it fails, what it did instead. */
 export function TrialForm({ job }: { job: JobView }) {

@@ -5,8 +5,8 @@ import { addedHolds } from '@udrel/core/steps';
 import { fieldTrouble } from '../../../api/problem';
 import { Foot, OutcomeMark, Sheet, TroubleNote } from '../../../ui';
 import { SerialField } from '../../../ui/SerialField';
-import { useTypedFact } from '../typed-fact';
-import { useJobChange } from '../useJobChange';
+import { useTypedFact } from '../../../features/typed/typed-fact';
+import { useJobChange } from '../../../features/job/useJobChange';
 
 /** The drive that joins the others goes in, by its serial. */
 export function FitAddedForm({ job }: { job: JobView }) {

@@ -5,9 +5,9 @@ import { fittedHolds, oldStaysAt, replacesDrive, wants } from '@udrel/core/steps
 import { fieldTrouble } from '../../../api/problem';
 import { Foot, OutcomeMark, Sheet, TroubleNote } from '../../../ui';
 import { SerialField } from '../../../ui/SerialField';
-import { useTypedFact } from '../typed-fact';
-import { useJobChange } from '../useJobChange';
-import styles from '../job.module.css';
+import { useTypedFact } from '../../../features/typed/typed-fact';
+import { useJobChange } from '../../../features/job/useJobChange';
+import styles from '../../../features/job/job.module.css';
 
 /** The new part goes in: a drive once more by its serial, memory by what was reserved. */
 export function FitForm({ job }: { job: JobView }) {

@@ -5,8 +5,8 @@ import { oldStaysAt, refittedHolds } from '@udrel/core/steps';
 import { fieldTrouble } from '../../../api/problem';
 import { Foot, OutcomeMark, Sheet, TroubleNote } from '../../../ui';
 import { SerialField } from '../../../ui/SerialField';
-import { useTypedFact } from '../typed-fact';
-import { useJobChange } from '../useJobChange';
+import { useTypedFact } from '../../../features/typed/typed-fact';
+import { useJobChange } from '../../../features/job/useJobChange';
 
 /** The old drive is attached again for data, once the device has started without it, and it starts from the new one still. */
 export function RefitForm({ job }: { job: JobView }) {

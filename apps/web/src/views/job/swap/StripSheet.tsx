@@ -3,7 +3,7 @@ import { useState } from 'react';
 import type { JobView } from '@udrel/contract/types';
 import { stripBalance, stripRemarks, toGoBack, type StripCounts, type StripItem } from '@udrel/core/strip';
 import { Empty, Foot, OutcomeMark, Sheet, TroubleNote } from '../../../ui';
-import { useJobChange, type JobChange } from '../useJobChange';
+import { useJobChange, type JobChange } from '../../../features/job/useJobChange';
 import styles from './swap.module.css';
 
 /** Screws, cables and parts as they come out and go back, and what differs from what the sheet notes of them. */
@@ -50,12 +50,15 @@ export function StripSheet({ job }: { job: JobView }) {
           <Button
             variant={closing === 'ready' ? 'contained' : 'outlined'}
             disabled={busy || closing === 'waiting' || !balance.opened || balance.balanced}
-            onClick={() => void change('/strip', { way: 'back' })}
+            onClick={() => void change('moveWholeStrip', { way: 'back' })}
           >
             All back, closed
           </Button>
           {!balance.fullyOut && (
-            <Button disabled={busy || opening !== 'ready'} onClick={() => void change('/strip', { way: 'none' })}>
+            <Button
+              disabled={busy || opening !== 'ready'}
+              onClick={() => void change('moveWholeStrip', { way: 'none' })}
+            >
               {balance.opened ? 'The rest stays in' : 'Nothing has to come out'}
             </Button>
           )}
@@ -63,7 +66,7 @@ export function StripSheet({ job }: { job: JobView }) {
             <Button
               variant={opening === 'ready' ? 'contained' : 'outlined'}
               disabled={busy || opening !== 'ready'}
-              onClick={() => void change('/strip', { way: 'out' })}
+              onClick={() => void change('moveWholeStrip', { way: 'out' })}
             >
               {balance.opened ? 'All the rest out' : 'All out'}
             </Button>
@@ -97,7 +100,7 @@ function ItemRows(props: { item: StripItem; change: JobChange['change']; outOpen
   const [open, setOpen] = useState(false);
   const note = (counted: Partial<StripCounts>) => {
     const { out, back, missing, left, replaced } = item;
-    void change(`/strip/${item.id}`, { out, back, missing, left, replaced, ...counted }, 'PUT');
+    void change('moveStripItem', { out, back, missing, left, replaced, ...counted }, { item: item.id });
   };
   return (
     <>

@@ -1,7 +1,7 @@
+import type { StepId } from '@udrel/core/stations';
 import type { JobView } from '@udrel/contract/types';
-import type { StepId } from '@udrel/core/steps';
 import { PutBackForm } from '../end/EndForms';
-import { JobLessons } from '../JobLessons';
+import { JobLessons } from '../../../features/job/JobLessons';
 import { FitAddedForm } from './FitAddedForm';
 import { FitForm } from './FitForm';
 import { RefitForm } from './RefitForm';

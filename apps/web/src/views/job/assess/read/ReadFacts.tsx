@@ -7,7 +7,7 @@ import type { SourceTable } from '@udrel/core/layout';
 import { proposalsOf, sameDevice, type Proposal, type ReadDrive, type Reading } from '@udrel/core/reading';
 import { tellFact } from '../../../../format/facts';
 import { Foot, Ledger, TroubleNote } from '../../../../ui';
-import { useJobChange } from '../../useJobChange';
+import { useJobChange } from '../../../../features/job/useJobChange';
 import styles from './read.module.css';
 
 /** What a file says beside what is known, each fact to be taken by itself or all at once. */
@@ -26,7 +26,7 @@ export function ReadFacts({ job, reading, children }: { job: JobView; reading: R
     let { version } = job;
     const origin = reading.kind === 'probe file' ? 'probe file' : 'file';
     for (const { key, value } of wanted) {
-      const view = await change(`/facts/${encodeURIComponent(key)}`, { version, value, origin }, 'PUT');
+      const view = await change('recordFact', { version, value, origin }, { key });
       if (!view) return;
       version = view.version;
     }

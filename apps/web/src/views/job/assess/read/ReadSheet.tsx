@@ -6,7 +6,7 @@ import type { Reading } from '@udrel/core/reading';
 import { moment } from '../../../../format/time';
 import { Foot, Sheet } from '../../../../ui';
 import { ReadFacts } from './ReadFacts';
-import { useReading } from './useReading';
+import { useReading } from '../../../../features/reading/useReading';
 import styles from './read.module.css';
 
 /** What a device or a drive says of itself, from a file: dropped or chosen, then taken fact by fact. */

@@ -1,0 +1,113 @@
+import type { ErrorRequestHandler, Express, RequestHandler } from 'express';
+import express from 'express';
+import session from 'express-session';
+import helmet from 'helmet';
+import type { Logger } from 'pino';
+import type { DataSource } from 'typeorm';
+import type { HintHub } from '../hints/hub';
+import { randomUUID } from 'node:crypto';
+import { agentMay, demoAllowedOn, staffOf } from '../platform/http/access';
+import type { Config } from './config';
+import { refuseCrossSite } from '../platform/http/cross-site';
+import { poolOf } from '../platform/database/database';
+import { refusalOfDatabase } from '../platform/database/database-errors';
+import { Refusal } from '../platform/errors';
+import { knownHosts, refuseForeignHost } from '../platform/http/hosts';
+import { loggedError, loggedRequest } from '../platform/http/request-log';
+import { serveRoute } from '../platform/http/serve-route';
+import type { Serving } from '../platform/http/serving';
+import { SessionStore } from '../platform/http/session-store';
+import { serveWeb } from './serve-web';
+import { routesOf } from './routes';
+
+export interface Deps {
+  database: DataSource;
+  config: Config;
+  log: Logger;
+  hints: HintHub;
+  clock?: () => Date;
+}
+
+/** The HTTP application: the API below /api/v1 and, where it is built, the web application beside it. */
+export function createApp({ database, config, log, hints, clock = () => new Date() }: Deps): Express {
+  const app = express();
+  app.disable('x-powered-by');
+  // Answers are never stored (see below), so there is nothing to compare a tag with.
+  app.set('etag', false);
+  app.use(helmet({ contentSecurityPolicy: { directives: policy } }));
+  app.use('/api/v1', (_request, response, next) => {
+    response.set('cache-control', 'no-store');
+    next();
+  });
+  app.use('/api/v1', refuseForeignHost(knownHosts(config.host, config.hosts)), refuseCrossSite);
+  const { agentToken, masterKey, demo } = config;
+  const serving: Serving = { database, agentToken, masterKey, clock, demo, demoAllowed: demoAllowedOn(config) };
+  app.use('/api/v1', sessions(database, config), bodies(serving));
+  const api = express.Router();
+  for (const one of routesOf(config, hints)) serveRoute(api, one, serving);
+  app.use('/api/v1', api, (_request, _response, next) => next(new Refusal(404, 'not-found', 'There is nothing here.')));
+  if (config.webRoot) serveWeb(app, config.webRoot);
+  app.use(problems(log));
+  return app;
+}
+
+const policy = {
+  defaultSrc: ["'self'"],
+  // The component library writes its rules into style elements; marks come as data images.
+  styleSrc: ["'self'", "'unsafe-inline'"],
+  imgSrc: ["'self'", 'data:'],
+  upgradeInsecureRequests: null,
+};
+
+function sessions(database: DataSource, config: Config) {
+  return session({
+    name: 'udrel',
+    secret: config.sessionSecret,
+    // The same pool as everything else, so that all statements of a request are counted in one place.
+    store: new SessionStore(poolOf(database)),
+    resave: false,
+    saveUninitialized: false,
+    cookie: { httpOnly: true, sameSite: 'lax', secure: 'auto', maxAge: 14 * 24 * 3_600_000 },
+  });
+}
+
+/** How large a body may be: strangers send no more than what signs them in. */
+function bodies(serving: Serving): RequestHandler {
+  const [small, large] = [express.json({ limit: '16kb' }), express.json({ limit: '1mb' })];
+  return (request, response, next) => {
+    const known = staffOf(request, serving) !== null || agentMay(request, serving.agentToken);
+    (known ? large : small)(request, response, next);
+  };
+}
+
+function problems(log: Logger): ErrorRequestHandler {
+  return (error: unknown, request, response, _next) => {
+    const id = randomUUID();
+    const refusal = refusalOf(error);
+    const answer =
+      refusal ??
+      new Refusal(
+        500,
+        'server-error',
+        `Something failed here, noted as ${id.slice(0, 8)}. Nothing was changed; try again.`,
+      );
+    // What was asked wrongly is the caller's to know; what failed, or had no database, is ours.
+    if (answer.status >= 500) {
+      log.error({ error: loggedError(error), ...loggedRequest(request, id) }, 'request failed');
+    }
+    const { retryAfter } = answer.more;
+    if (retryAfter !== undefined) response.set('retry-after', String(retryAfter));
+    response.status(answer.status).type('application/problem+json').send(JSON.stringify(answer.toProblem()));
+  };
+}
+
+function refusalOf(error: unknown): Refusal | null {
+  if (error instanceof Refusal) return error;
+  const { type, status } = (error ?? {}) as { type?: string; status?: number };
+  if (type === 'entity.too.large') return new Refusal(413, 'too-large', 'That is more than can be taken at once.');
+  if (type === 'charset.unsupported' || type === 'encoding.unsupported')
+    return new Refusal(415, 'json-only', 'Send application/json in UTF-8.');
+  // A broken body, and a broken escape in an address, come with this status.
+  if (status === 400) return new Refusal(400, 'unreadable', 'What was sent is not readable.');
+  return refusalOfDatabase(error);
+}

@@ -1,0 +1,50 @@
+import { Audit, SignInTry } from '../audit/entities';
+import { Customer } from '../customers/entities';
+import { Thing } from '../custody/entities';
+import { StripItemEntity } from '../dismantling/entities';
+import { Fact } from '../facts/entities';
+import { GateOverride, Job, JobEvent, WishEntity } from '../jobs/entities';
+import { Device, DeviceModel, Lesson } from '../models/entities';
+import { PaymentEntity, QuoteVersion, ShopOrder } from '../orders/entities';
+import { Berth, Feed, Look, Run, SampleChunk } from '../copying/entities';
+import { JobKey, Secret } from '../secrets/entities';
+import { Drive, Part, PartOrder, Place, Reservation, Stock } from '../shelf/entities';
+import { Idempotency } from '../platform/http/entities';
+import { Session, Setting, Staff } from '../staff/entities';
+
+/** Every entity of the database. */
+export const entities = [
+  Staff,
+  Setting,
+  Session,
+  Customer,
+  DeviceModel,
+  Device,
+  Place,
+  Part,
+  Stock,
+  Reservation,
+  Drive,
+  ShopOrder,
+  Job,
+  WishEntity,
+  Fact,
+  StripItemEntity,
+  Thing,
+  GateOverride,
+  JobEvent,
+  Idempotency,
+  Berth,
+  Run,
+  Feed,
+  SampleChunk,
+  Look,
+  JobKey,
+  Secret,
+  Audit,
+  SignInTry,
+  QuoteVersion,
+  PaymentEntity,
+  PartOrder,
+  Lesson,
+];

@@ -1,0 +1,32 @@
+import { agentEndpoints, benchEndpoints } from '@udrel/contract/endpoints';
+import { handlers } from '../../platform/http/handlers';
+import { inTransaction } from '../../platform/database/transaction';
+import { hello, runsAtBerths, takeSamples } from '../../copying/agent-feed';
+import { raiseAlarms } from '../../copying/raise-alarms';
+import { listBerths } from '../../copying/berths';
+import { answerLook, openLooks } from '../../copying/read-back-requests';
+import { runsNow } from '../../copying/runs-now';
+
+export const benchHandlers = handlers(benchEndpoints, {
+  berths: ({ manager, now }) => listBerths(manager, now),
+  runs: ({ manager, now }) => runsNow(manager, now),
+});
+
+export const agentHandlers = handlers(agentEndpoints, {
+  agentHello: (call) => hello(call, call.body),
+  agentWork: async ({ manager, now }) => ({
+    runs: await runsAtBerths(manager),
+    looks: await openLooks(manager, now),
+  }),
+  agentSamples: async (call) => {
+    const { body } = call;
+    const { acknowledged, raised } = await inTransaction(call.manager, (manager) =>
+      takeSamples({ ...call, manager }, body),
+    );
+    // A job is locked before its run: alarms, which are of the job, have a transaction of their own.
+    if (raised.length > 0)
+      await inTransaction(call.manager, (manager) => raiseAlarms({ ...call, manager }, body, raised));
+    return { acknowledged };
+  },
+  agentLook: (call) => inTransaction(call.manager, (manager) => answerLook({ ...call, manager }, call.body)),
+});

@@ -1,0 +1,53 @@
+import { interfaceEndpoints, type Hint } from '@udrel/contract/endpoints';
+import { jsonSchemaOf } from '@udrel/contract/json-schema';
+import { modelSpec, probeFile } from '@udrel/contract/shapes';
+import type { HintHub } from '../../hints/hub';
+import { handlers, STREAMED, type Call, type Route } from '../../platform/http/handlers';
+import { describeInterface } from './describe-interface';
+
+/** The files that are read and written, by the name under which their JSON Schema is told. */
+const FILES = { 'probe-file': probeFile, 'model-file': modelSpec } as const;
+
+/** The interface itself; `all` are the routes that it describes, these included. */
+export function interfaceHandlers(hints: HintHub, all: () => readonly Route[]): Route[] {
+  let described: ReturnType<typeof describeInterface> | null = null;
+  return handlers(interfaceEndpoints, {
+    health: async ({ manager }) => {
+      const database = await manager.query('select 1').then(
+        () => 'up' as const,
+        () => 'down' as const,
+      );
+      return { server: 'up' as const, database, version: '0.1.0' };
+    },
+    hints: (call) => stream(hints, call),
+    openApi: () => Promise.resolve((described ??= describeInterface(all()))),
+    fileSchema: ({ params }) => Promise.resolve(jsonSchemaOf(FILES[params.file])),
+  });
+}
+
+/** Keeps proxies from closing a quiet stream. */
+const HEARTBEAT = 20_000;
+
+/** Streams hints on as server-sent events (HTML Living Standard, section 9.2). */
+function stream(hints: HintHub, { actor, request, response }: Call): Promise<typeof STREAMED> {
+  response.status(200).set({
+    'content-type': 'text/event-stream',
+    'cache-control': 'no-store',
+    'x-accel-buffering': 'no',
+  });
+  response.flushHeaders();
+  response.write('retry: 1000\n\nevent: open\ndata: {}\n\n');
+  const heartbeat = setInterval(() => response.write(': \n\n'), HEARTBEAT);
+  const leave = hints.subscribe((hint) => {
+    if (hint.kind === 'session' && hint.staffId !== actor.id) return;
+    const told: Hint = hint.kind === 'session' ? { kind: 'session' } : hint;
+    response.write(`data: ${JSON.stringify(told)}\n\n`);
+    // Whoever was signed out must come back with a session of their own.
+    if (hint.kind === 'session') response.end();
+  });
+  request.on('close', () => {
+    clearInterval(heartbeat);
+    leave();
+  });
+  return Promise.resolve(STREAMED);
+}

@@ -1,0 +1,45 @@
+import { correctionEndpoints, jobEndpoints } from '@udrel/contract/endpoints';
+import { changeJob } from '../../jobs/change-job';
+import { closeJob } from '../../closing/close-job';
+import { consider, correct } from '../../corrections/corrections';
+import { enterFact } from '../../facts/record-fact';
+import { overrideGate } from '../../jobs/override-gate';
+import { putDown, takeUp } from '../../custody/claims';
+import { listJobs } from '../../jobs/list-jobs';
+import { moveAll, moveItem } from '../../dismantling/disassembly-sheet';
+import { addThing, moveThing } from '../../custody/belongings';
+import { earlierHistory, viewJob } from '../../jobs/view-job';
+import { addLesson } from '../../models/lessons';
+import { handlers } from '../../platform/http/handlers';
+import { addSecret, showSecret } from '../../secrets/job-secrets';
+
+export const jobHandlers = handlers(jobEndpoints, {
+  jobs: ({ manager, query }) => listJobs(manager, query),
+  job: ({ manager, params, now }) => viewJob(manager, params.tag, now),
+  history: ({ manager, params, query }) => earlierHistory(manager, params.tag, query.before),
+  recordFact: (call) => enterFact(call, call.params.tag, call.params.key, call.body),
+  recordAtCounter: (call) => enterFact(call, call.params.tag, call.params.counterKey, call.body),
+  addNote: (call) =>
+    changeJob(call, call.params.tag, null, () => Promise.resolve([{ kind: 'note', data: { text: call.body.text } }])),
+  addLesson: (call) => addLesson(call, call.params.tag, call.body.text),
+  moveStripItem: (call) => moveItem(call, call.params.tag, call.params.item, call.body),
+  moveWholeStrip: (call) => moveAll(call, call.params.tag, call.body),
+  overrideGate: (call) => overrideGate(call, call.params.tag, call.body),
+  takeUp: (call) => takeUp(call, call.params.tag, call.body.version),
+  putDown: (call) => putDown(call, call.params.tag, call.body),
+  addThing: (call) => addThing(call, call.params.tag, call.body),
+  moveThing: (call) => moveThing(call, call.params.tag, call.params.number, call.body),
+  addSecret: (call) => addSecret(call, call.params.tag, call.body),
+  showSecret: (call) =>
+    call.manager.transaction((manager) => showSecret({ ...call, manager }, call.params.tag, call.params.id)),
+  closeJob: (call) => closeJob(call, call.params.tag, call.body.version),
+});
+
+export const correctionHandlers = handlers(correctionEndpoints, {
+  considerWorkCorrection: (call) => consider(call, call.params.tag, call.body),
+  correctWork: (call) => correct(call, call.params.tag, call.body),
+  considerBookingCorrection: (call) => consider(call, call.params.tag, call.body),
+  correctBooking: (call) => correct(call, call.params.tag, call.body),
+  considerEnd: (call) => consider(call, call.params.tag, call.body),
+  correctEnd: (call) => correct(call, call.params.tag, call.body),
+});

@@ -1,0 +1,30 @@
+import { modelEndpoints, shelfEndpoints } from '@udrel/contract/endpoints';
+import { devicesBySerial } from '../../models/devices';
+import { dropLesson, lessonsOf } from '../../models/lessons';
+import { addModel, correctSite, describeModel, findModels, modelById, nearestModels } from '../../models/library';
+import { handlers } from '../../platform/http/handlers';
+import { keepPart } from '../../shelf/keep-part';
+import { considerLines, exportParts, takeLines } from '../../shelf/parts-file';
+import { listParts, listPlaces, receive } from '../../shelf/stock';
+
+export const modelHandlers = handlers(modelEndpoints, {
+  models: ({ manager, query }) => findModels(manager, query.find),
+  nearestModels: ({ manager, query }) => nearestModels(manager, query.find),
+  model: ({ manager, params }) => modelById(manager, params.id),
+  addModel: (call) => addModel(call, call.body),
+  describeModel: (call) => describeModel(call, call.params.id, call.body),
+  correctSite: (call) => correctSite(call, call.params.id, call.body),
+  lessons: ({ manager, params }) => lessonsOf(manager, params.id),
+  dropLesson: ({ manager, params }) => dropLesson(manager, params.id, params.lesson),
+  devices: ({ manager, query }) => devicesBySerial(manager, query.serial),
+});
+
+export const shelfHandlers = handlers(shelfEndpoints, {
+  parts: ({ manager, query }) => listParts(manager, query),
+  places: ({ manager }) => listPlaces(manager),
+  partLines: ({ manager }) => exportParts(manager),
+  considerParts: ({ manager, body }) => considerLines(manager, body),
+  takeParts: (call) => takeLines(call, call.body),
+  keepPart: (call) => keepPart(call, call.params.id, call.body),
+  receive: (call) => receive(call, call.body),
+});

@@ -1,0 +1,16 @@
+import { shopEndpoints } from '@udrel/contract/endpoints';
+import { readAudit } from '../../audit/audit';
+import { findCustomers } from '../../customers/customers';
+import { find } from '../../find/find';
+import { viewFloor } from '../../floor/view-floor';
+import { handlers } from '../../platform/http/handlers';
+import { readRates, setRates } from '../../shop/rates';
+
+export const shopHandlers = handlers(shopEndpoints, {
+  rates: ({ manager }) => readRates(manager),
+  setRates: (call) => setRates(call, call.body),
+  customers: ({ manager, query }) => findCustomers(manager, query.find),
+  audit: ({ manager, query }) => readAudit(manager, query.before),
+  floor: ({ manager, now }) => viewFloor(manager, now),
+  find: ({ manager, query }) => find(manager, query.q),
+});

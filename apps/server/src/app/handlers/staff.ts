@@ -1,0 +1,23 @@
+import { sessionEndpoints, staffEndpoints } from '@udrel/contract/endpoints';
+import { handlers } from '../../platform/http/handlers';
+import { changeAccount, changePassword, listAccounts, makeAccount, resetPassword, setPin } from '../../staff/accounts';
+import { endSession, listSessions, signOutEverywhere, switchable } from '../../staff/sessions';
+import { signingIn, type SignInConfig } from '../../staff/sign-in';
+
+export function sessionHandlers(config: SignInConfig) {
+  const { viewSession, signIn, signOut, switchTo, setUp } = signingIn(config);
+  return handlers(sessionEndpoints, { session: viewSession, signIn, signOut, switchTo, setUp });
+}
+
+export const staffHandlers = handlers(staffEndpoints, {
+  accounts: ({ manager }) => listAccounts(manager),
+  addAccount: (call) => makeAccount(call, call.body),
+  changeAccount: (call) => changeAccount(call, call.params.id, call.body),
+  resetPassword: (call) => resetPassword(call, call.params.id, call.body),
+  switchable: ({ manager, request }) => switchable(manager, request),
+  setPin: (call) => setPin(call, call.body),
+  changePassword: (call) => changePassword(call),
+  sessions: (call) => listSessions(call),
+  endSession: (call) => endSession(call, call.params.session),
+  signOutEverywhere: (call) => signOutEverywhere(call),
+});

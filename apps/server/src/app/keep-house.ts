@@ -1,0 +1,23 @@
+import type { Logger } from 'pino';
+import type { DataSource } from 'typeorm';
+import { loggedError } from '../platform/http/request-log';
+
+const HOURLY = 3_600_000;
+
+/** What has served its time: answers kept for repeats, sessions that ran out, wrong tries of days ago. */
+const SWEEPS = [
+  "delete from idempotency where at < now() - interval '14 days'",
+  'delete from session where expire < now()',
+  "delete from sign_in_try where at < now() - interval '1 day'",
+];
+
+/** Clears away what has served its time, now and every hour. Every server may: it is done once or twice alike. */
+export function keepHouse(database: DataSource, log: Logger): void {
+  const sweep = async () => {
+    for (const sql of SWEEPS) await database.query(sql);
+  };
+  const run = () =>
+    void sweep().catch((error: unknown) => log.warn({ error: loggedError(error) }, 'could not clear away'));
+  run();
+  setInterval(run, HOURLY).unref();
+}

@@ -1,0 +1,32 @@
+import type { HintHub } from '../hints/hub';
+import type { Route } from '../platform/http/handlers';
+import type { SignInConfig } from '../staff/sign-in';
+import { agentHandlers, benchHandlers } from './handlers/bench';
+import { interfaceHandlers } from './handlers/interface';
+import { correctionHandlers, jobHandlers } from './handlers/jobs';
+import { modelHandlers, shelfHandlers } from './handlers/library';
+import { orderHandlers } from './handlers/orders';
+import { shopHandlers } from './handlers/shop';
+import { sessionHandlers, staffHandlers } from './handlers/staff';
+import { copyingHandlers, matchingHandlers, planningHandlers } from './handlers/work';
+
+/** Every endpoint with what answers it. */
+export function routesOf(config: SignInConfig, hints: HintHub): Route[] {
+  const routes: Route[] = [
+    ...sessionHandlers(config),
+    ...staffHandlers,
+    ...shopHandlers,
+    ...modelHandlers,
+    ...shelfHandlers,
+    ...orderHandlers,
+    ...jobHandlers,
+    ...correctionHandlers,
+    ...matchingHandlers,
+    ...planningHandlers,
+    ...copyingHandlers,
+    ...benchHandlers,
+    ...agentHandlers,
+    ...interfaceHandlers(hints, () => routes),
+  ];
+  return routes;
+}

@@ -1,0 +1,68 @@
+import type { JobView } from '@udrel/contract/types';
+import { firstRow } from '../platform/database/database';
+import { eraseSecrets } from '../secrets/job-secrets';
+import type { CommandContext } from '../platform/command-context';
+import { keepDrive, keepTheirDrive } from '../shelf/drives';
+import { Drive } from '../shelf/entities';
+import { releaseStock, reservedSerials, spendStock } from '../shelf/reservations';
+import { changeJob, requireNoRun, requireStep } from '../jobs/change-job';
+import { Job } from '../jobs/entities';
+import type { JobRecord } from '../jobs/job-record';
+
+/** Closes the job: every gate must hold or be overridden. The parts leave the shelf, the new drive is the customer's. */
+export function closeJob(context: CommandContext, tag: string, version: number): Promise<JobView> {
+  const { manager, now } = context;
+  return changeJob(context, tag, version, async (job) => {
+    requireStep(job, 'close job');
+    requireNoRun(job);
+    const {
+      'drive choice': choice,
+      'added choice': added,
+      'old drive': oldDrive,
+      'old drive stays': stays,
+    } = job.snapshot.facts;
+    const spoiled = (await reservedSerials(context, job.id)).filter(
+      (serial) => serial !== choice?.serial && serial !== added?.serial,
+    );
+    const kept = job.snapshot.end?.kind === 'not collected';
+    if (job.snapshot.end && !kept) await releaseStock(context, job.id, ['memory']);
+    await spendStock(context, job.id);
+    for (const serial of spoiled) await keepSpoiled(context, job, serial);
+    for (const fitted of [choice, added].filter((one) => one !== undefined)) {
+      await keepTheirDrive(manager, fitted, job.customerId, "fitted in the customer's device");
+    }
+    if (oldDrive && stays) await manager.update(Drive, { serial: oldDrive.serial }, { custody: stays.where });
+    if (!kept) {
+      await manager.query('update thing set returned_at = $2 where job_id = $1 and returned_at is null', [job.id, now]);
+    }
+    const erased = await eraseSecrets(context, job.id);
+    const guaranteeUntil = job.snapshot.end ? null : guaranteeFrom(now);
+    await manager.update(Job, { id: job.id }, { closedAt: now, guaranteeUntil, takenBy: null, takenAt: null });
+    return [...erased, { kind: 'closed', data: job.snapshot.end ? { end: job.snapshot.end.kind } : {} }];
+  });
+}
+
+/** Months for which the shop guarantees what it fitted. */
+const GUARANTEE_MONTHS = 24;
+
+/** The last day of the guarantee on work handed over now; the end of a shorter month where the day is missing. */
+function guaranteeFrom(now: Date): Date {
+  const until = new Date(now);
+  until.setUTCMonth(until.getUTCMonth() + GUARANTEE_MONTHS);
+  if (until.getUTCDate() !== now.getUTCDate()) until.setUTCDate(0);
+  return until;
+}
+
+/** A drive of ours that a failed attempt wrote to: off the shelf, and on record as holding the customer's data. */
+async function keepSpoiled({ manager }: CommandContext, job: JobRecord, serial: string): Promise<void> {
+  const part = await firstRow<{ id: string; maker: string; name: string; bytes: number }>(
+    manager,
+    `select p.id, p.maker, p.name, (p.spec ->> 'bytes')::float as bytes
+       from stock s join part p on p.id = s.part_id where s.serial = $1`,
+    [serial],
+  );
+  if (!part) return;
+  const { id: partId, maker, name, bytes } = part;
+  const custody = `holds data of ${job.tag}: wipe before use`;
+  await keepDrive(manager, { serial, maker, name, bytes, owner: 'shop', customerId: null, partId, custody });
+}

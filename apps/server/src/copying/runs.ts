@@ -1,0 +1,181 @@
+import { randomUUID } from 'node:crypto';
+import type { BeginRun, EndRun, JobView, RunView, TellLosses } from '@udrel/contract/types';
+import { decimal } from '@udrel/core/capacity';
+import { durationDoubt } from '@udrel/core/estimate';
+import { sameName } from '@udrel/core/layout';
+import { linkCeiling } from '@udrel/core/links';
+import { beginProgress } from '@udrel/core/progress';
+import { latestRun, TARGET_FACTS, TARGET_NAMES, targetTrusted, untoldLosses } from '@udrel/core/steps';
+import { changeJob, requireStep } from '../jobs/change-job';
+import { keepFact } from '../facts/record-fact';
+import type { JobRecord } from '../jobs/job-record';
+import { fieldWrong, Refusal } from '../platform/errors';
+import type { CommandContext } from '../platform/command-context';
+import { freeBerth } from './berths';
+import { Run } from './entities';
+
+/** Begins a run: the copy only after both drives were identified by serial, or one that prepares it. */
+export function beginRun(context: CommandContext, tag: string, given: BeginRun): Promise<JobView> {
+  const { kind = 'copy', about = null, changed = '' } = given;
+  const onto = kind === 'copy' ? (given.onto ?? 'new') : null;
+  return changeJob(context, tag, given.version, async (job) => {
+    requireStep(job, kind === 'copy' ? 'begin copy' : 'prepare');
+    if (job.runs.some((run) => run.outcome === 'running')) {
+      throw new Refusal(409, 'run-under-way', 'Something of this job is running already.');
+    }
+    // At a berth, what is written to the old drive is an alarm: decrypting and checking may write to it.
+    if (given.berth !== null && onto === null) throw fieldWrong('berth', 'Only a copy is watched at a berth.');
+    if (onto && targetTrusted(job.snapshot, onto)) {
+      const sentence = `The ${TARGET_NAMES[onto]} holds a copy that is trusted. Take back its end to copy once more.`;
+      throw new Refusal(409, 'copy-trusted', sentence);
+    }
+    const { plan, 'old drive': source } = job.snapshot.facts;
+    const target = job.snapshot.facts[TARGET_FACTS[onto ?? 'new'].choice];
+    const isSame = (one: { kind: string; about: string | null; onto: string | null }) =>
+      one.kind === kind && one.about === about && one.onto === onto;
+    const planned = plan?.work.find((one) => isSame({ ...one, kind: one.estimate.kind }));
+    if (!plan || !source || !target || !planned)
+      throw new Refusal(409, 'gate-closed', 'The accepted plan has no such run.');
+    const before = job.runs.findLast(isSame);
+    if (before?.outcome === 'failed' && changed === '') {
+      throw fieldWrong('changed', 'Note what was changed since the attempt that failed.');
+    }
+    const berthId = given.berth === null ? null : (await freeBerth(context, given.berth)).id;
+    const alike = job.runs.filter((run) => run.kind === kind && run.onto === onto);
+    const attempt = Math.max(0, ...alike.map((run) => run.attempt)) + 1;
+    await context.manager.insert(Run, {
+      id: randomUUID(),
+      jobId: job.id,
+      kind,
+      about,
+      onto,
+      sourceClass: source.class,
+      attempt,
+      berthId,
+      sourceSerial: plan.sourceSerial,
+      targetSerial: target.serial,
+      sourceBytes: source.bytes,
+      targetBytes: target.bytes,
+      plannedBytes: planned.estimate.bytes,
+      estimate: planned.estimate,
+      outcome: 'running',
+      note: '',
+      changed,
+      leftAs: null,
+      alarms: [],
+      losses: [],
+      took: null,
+      learn: true,
+      beganAt: context.now,
+      endedAt: null,
+      progress: beginProgress(),
+    });
+    return [
+      { kind: 'run began', data: { kind, about, onto, attempt, changed, berth: given.berth, target: target.serial } },
+    ];
+  });
+}
+
+/** Records how the running attempt ended. A watched one has not ended well before its counters say so. */
+export function endRun(context: CommandContext, tag: string, given: EndRun): Promise<JobView> {
+  return changeJob(context, tag, given.version, async (job) => {
+    const run = job.runs.find((one) => one.outcome === 'running');
+    if (!run) throw new Refusal(409, 'no-run', 'Nothing of this job is running.');
+    if (given.outcome === 'failed' && given.note === '') throw fieldWrong('note', 'Note what went wrong.');
+    // Tools pass over page and hibernation files: less than planned may be all of it. The tool says so, or it is not.
+    if (
+      given.outcome === 'ended well' &&
+      run.berth !== null &&
+      run.progress.done < run.plannedBytes &&
+      given.note === ''
+    ) {
+      const seen = `${decimal(run.progress.done)} of ${decimal(run.plannedBytes)}`;
+      throw fieldWrong('note', `The berth counted only ${seen}: note what the tool said. The drive is then read back.`);
+    }
+    const losses = given.outcome === 'ended with losses' ? (given.losses ?? []) : [];
+    if (given.outcome === 'ended with losses' && losses.length === 0) {
+      throw fieldWrong('losses', 'Name what was lost: at least one thing.');
+    }
+    if (given.outcome === 'ended with losses' && run.kind !== 'copy') {
+      throw fieldWrong('outcome', 'Only a copy can end with losses.');
+    }
+    const { took, learn } = durationOf(job, run, given, context.now);
+    await context.manager.update(
+      Run,
+      { id: run.id },
+      {
+        outcome: given.outcome,
+        note: given.note,
+        leftAs: given.leftAs ?? null,
+        endedAt: context.now,
+        losses,
+        took,
+        learn,
+      },
+    );
+    const { kind, onto, attempt } = run;
+    const lost = losses.length > 0 ? { losses: losses.map(({ what }) => what) } : {};
+    return [{ kind: 'run ended', data: { kind, onto, attempt, outcome: given.outcome, note: given.note, ...lost } }];
+  });
+}
+
+/**
+ * How long a run took, and whether estimates may learn from it. A berth counts by itself; what is timed by hand is
+ * asked about where it cannot be, or is far off: it may have been over long before somebody came to end it.
+ */
+function durationOf(
+  job: JobRecord,
+  run: RunView,
+  { outcome, minutes }: EndRun,
+  now: Date,
+): { took: number | null; learn: boolean } {
+  if (outcome === 'failed') return { took: null, learn: false };
+  if (run.berth !== null) return { took: null, learn: outcome === 'ended well' && run.alarms.length === 0 };
+  if (minutes === null) return { took: null, learn: false };
+  const { 'old drive': old, [TARGET_FACTS[run.onto ?? 'new'].choice]: fresh } = job.snapshot.facts;
+  const links = [old?.link, run.onto ? fresh?.link : undefined].filter((link) => link !== undefined);
+  const ceiling = links.length > 0 ? Math.min(...links.map(linkCeiling)) : null;
+  const seconds = minutes === undefined ? (now.getTime() - Date.parse(run.beganAt)) / 1000 : minutes * 60;
+  const doubt = durationDoubt({ ...run.estimate, bytes: run.plannedBytes }, seconds, ceiling);
+  if (doubt === 'impossible') {
+    const most = ceiling === null ? '' : `, more than the ${Math.round(ceiling)} MB/s that its link carries`;
+    throw fieldWrong(
+      'minutes',
+      `${decimal(run.plannedBytes)} in ${Math.round(seconds)} s cannot be${most}. Type how many minutes it took, or say that nobody knows.`,
+    );
+  }
+  if (doubt === 'unlikely' && minutes === undefined) {
+    const expected = `${Math.round(run.estimate.low / 60)} to ${Math.round(run.estimate.high / 60)} min`;
+    throw fieldWrong(
+      'minutes',
+      `It ran for ${Math.round(seconds / 60)} min by the clock; expected were ${expected}. Type how many minutes it took, or say that nobody knows.`,
+    );
+  }
+  return {
+    took: minutes === undefined ? null : Math.round(seconds),
+    learn: doubt === null && outcome === 'ended well',
+  };
+}
+
+/** What a copy lost is acknowledged, each by its name as it was typed: the customer was told. */
+export function tellLosses(context: CommandContext, tag: string, given: TellLosses): Promise<JobView> {
+  const { onto = 'new', names } = given;
+  return changeJob(context, tag, given.version, async (job) => {
+    requireStep(job, 'tell losses');
+    const run = latestRun(job.snapshot, onto);
+    const open = untoldLosses(job.snapshot, onto);
+    const stray = names.find((name) => !run?.losses.some(({ what }) => sameName(name, what)));
+    if (!run || open.length === 0) throw new Refusal(409, 'nothing-lost', 'Nothing is to be acknowledged.');
+    if (stray !== undefined)
+      throw fieldWrong('names', `“${stray}” is none of what was lost: type it as it stands there.`);
+    const { targetSerial: serial, attempt } = run;
+    const before = job.snapshot.facts['losses told']?.told ?? [];
+    const own = before.find((one) => one.serial === serial && one.attempt === attempt);
+    const told = [
+      ...before.filter((one) => one !== own),
+      { serial, attempt, names: [...new Set([...(own?.names ?? []), ...names])] },
+    ];
+    await keepFact(context, job, 'losses told', { told }, 'typed');
+    return [{ kind: 'losses told', data: { onto, attempt, names } }];
+  });
+}

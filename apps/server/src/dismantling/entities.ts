@@ -1,0 +1,38 @@
+import type { StripKind } from '@udrel/core/strip';
+import { EntitySchema } from 'typeorm';
+import { integer, key, reference, text } from '../platform/database/columns';
+
+export interface StripRow {
+  id: string;
+  jobId: string;
+  position: number;
+  stage: number;
+  kind: StripKind;
+  name: string;
+  count: number;
+  outCount: number;
+  backCount: number;
+  /** Pieces that were not there when it was opened, that stay where they are, and that came from the shelf for missing ones. */
+  missingCount: number;
+  leftCount: number;
+  replacedCount: number;
+}
+
+export const StripItemEntity = new EntitySchema<StripRow>({
+  name: 'strip_item',
+  columns: {
+    id: key(),
+    jobId: reference('job'),
+    position: integer(),
+    stage: integer(),
+    kind: text(),
+    name: text(),
+    count: integer(),
+    outCount: integer({ default: 0 }),
+    backCount: integer({ default: 0 }),
+    missingCount: integer({ default: 0 }),
+    leftCount: integer({ default: 0 }),
+    replacedCount: integer({ default: 0 }),
+  },
+  indices: [{ name: 'strip_job', columns: ['jobId'] }],
+});

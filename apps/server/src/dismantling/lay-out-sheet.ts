@@ -1,0 +1,21 @@
+import { randomUUID } from 'node:crypto';
+import type { ModelSpec } from '@udrel/contract/types';
+import { replacesDrive, type Wish } from '@udrel/core/steps';
+import { insertRows } from '../platform/database/insert';
+import type { CommandContext } from '../platform/command-context';
+
+/** The strip-down sheet of a job, from the model's template. Moved parts of the old drive only where a drive is swapped. */
+export async function layOutSheet(
+  { manager }: CommandContext,
+  jobId: string,
+  spec: ModelSpec,
+  wishes: Wish[],
+): Promise<void> {
+  const items = spec.strip.filter((item) => replacesDrive({ wishes }) || item.kind !== 'part');
+  if (items.length === 0) return;
+  await insertRows(
+    manager,
+    'strip_item',
+    items.map((item, position) => ({ id: randomUUID(), jobId, position, ...item, outCount: 0, backCount: 0 })),
+  );
+}

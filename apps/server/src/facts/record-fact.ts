@@ -1,0 +1,258 @@
+import type { JobEvent } from '@udrel/contract/events';
+import {
+  factRow,
+  isHeldByRun,
+  isSerialKey,
+  stepOfFact,
+  withWhatRests,
+  type EntryKey,
+  type FactKey,
+  type JobFacts,
+  type OwnDrive,
+  type PlanDraft,
+} from '@udrel/core/facts';
+import { randomUUID } from 'node:crypto';
+import type { FactEntry, JobView } from '@udrel/contract/types';
+import { factShapes, type Shape } from '@udrel/contract/shapes';
+import { validate } from '@udrel/contract/validate';
+import { identify } from '@udrel/core/identity';
+import { layoutAnywhere, type TargetId } from '@udrel/core/layout';
+import { aroundOf } from '@udrel/core/plan-file';
+import { copies, replacesDrive, TARGET_FACTS, wants } from '@udrel/core/steps';
+import { fieldWrong, Refusal } from '../platform/errors';
+import { insertRows } from '../platform/database/insert';
+import type { CommandContext } from '../platform/command-context';
+import { driveIdOf, isOurs, keepTheirDrive } from '../shelf/drives';
+import { changeJob, requireNoRun, requireStep } from '../jobs/change-job';
+import type { JobRecord } from '../jobs/job-record';
+import { examineConfirmed, examineSerial, knownToHold } from './serials';
+
+/** Records a fact typed, scanned or measured by hand. */
+export async function enterFact(
+  context: CommandContext,
+  tag: string,
+  key: EntryKey,
+  body: FactEntry,
+): Promise<JobView> {
+  const shape: Shape<unknown> = factShapes[key];
+  const checked = validate(shape, body.value);
+  if (!checked.ok) {
+    throw new Refusal(422, 'invalid-input', checked.problems[0]?.sentence ?? 'Check what was typed.', {
+      problems: checked.problems.map((problem) => ({ ...problem, field: `value.${problem.field}` })),
+    });
+  }
+  return changeJob(context, tag, body.version, async (job) => {
+    // What memory is fitted is worth knowing for any job; only a memory job has a step for it.
+    if (key === 'plan draft' && (checked.value as PlanDraft).route === null)
+      examineComing(job, checked.value as PlanDraft);
+    else if (key !== 'memory' || wants(job.snapshot, 'memory'))
+      requireStep(job, stepOfFact(key, job.snapshot.end !== null));
+    if (isHeldByRun(key)) requireNoRun(job);
+    const value = await examine(context, job, key, checked.value);
+    if (factRow(key).withdraws) await withdrawProof(context, job, key, value as { serial: string });
+    const kept = await keepFact(context, job, key, value, originOf(key, body));
+    const on = TARGETS.find((one) => TARGET_FACTS[one].identified === key);
+    if (on) await noteWhatItHolds(context, job, on, value as { serial: string });
+    return [kept];
+  });
+}
+
+/** What is scanned or measured is that, whatever the page says of it. */
+function originOf(key: EntryKey, { origin: told }: FactEntry): string {
+  const { origin } = factRow(key);
+  return origin === 'typed' ? (told ?? origin) : origin;
+}
+
+/** Rules of single facts that go beyond their shape. Returns what is to be kept. */
+async function examine(context: CommandContext, job: JobRecord, key: EntryKey, value: unknown): Promise<unknown> {
+  if (key === 'old drive') await keepOldDrive(context, job, value as NonNullable<JobFacts['old drive']>);
+  if (key === 'other drives') examineOthers(job, value as NonNullable<JobFacts['other drives']>);
+  if (key === 'before') examineBefore(job, value as NonNullable<JobFacts['before']>);
+  if (key === 'after') examineMeasured(value as NonNullable<JobFacts['after']>);
+  if (key === 'old drive refitted') {
+    const { startsFromNew, note } = value as NonNullable<JobFacts['old drive refitted']>;
+    if (!startsFromNew && note === '') throw fieldWrong('value.note', 'Note what it did instead.');
+  }
+  if (isSerialKey(key)) {
+    const known = await examineSerial(context.manager, job, key, (value as { serial: string }).serial);
+    return { ...(value as { serial: string }), ...known };
+  }
+  const confirmed = TARGETS.find((one) => TARGET_FACTS[one].confirmed === key);
+  if (confirmed) return examineConfirmed(job.snapshot.facts, confirmed, (value as { serial: string }).serial);
+  if (key === 'own memory' && job.snapshot.facts['memory choice']?.partId === null) {
+    throw new Refusal(409, 'memory-chosen', 'Their modules are chosen for this job. Take that back first.');
+  }
+  if (key === 'own drive') await keepOwnDrive(context, job, value as OwnDrive);
+  if (key === 'put back') return examinePutBack(job, (value as { serial: string }).serial);
+  if (key === 'as it came') {
+    const seen = value as NonNullable<JobFacts['as it came']>;
+    if (!seen.starts && seen.note === '') throw fieldWrong('value.note', 'Note what it did instead of starting.');
+  }
+  if (key === 'trial start') {
+    const trial = value as NonNullable<JobFacts['trial start']>;
+    if (!trial.started && trial.note === '') throw fieldWrong('value.note', 'Note what it did instead of starting.');
+  }
+  return value;
+}
+
+async function keepOldDrive(
+  { manager }: CommandContext,
+  job: JobRecord,
+  drive: NonNullable<JobFacts['old drive']>,
+): Promise<void> {
+  if (!job.model.sites.some((site) => site.id === drive.siteId)) {
+    throw fieldWrong('value.siteId', 'This device has no such site.');
+  }
+  if (job.snapshot.facts['other drives']?.drives.some((other) => other.siteId === drive.siteId)) {
+    throw fieldWrong('value.siteId', 'Another drive is noted there, which stays.');
+  }
+  if (await isOurs(manager, drive.serial)) {
+    throw fieldWrong('value.serial', 'This serial is one of ours on the shelf. Read the label of the old drive again.');
+  }
+  if (job.snapshot.facts['own drive']?.serial === drive.serial) {
+    throw fieldWrong('value.serial', 'This is the drive that the customer brought. Read the label of the old drive.');
+  }
+  await keepTheirDrive(manager, { ...drive, partId: null }, job.customerId, "in the customer's device");
+}
+
+/** Puts the drive that the customer brought on record as theirs. It cannot change once it is chosen. */
+export async function keepOwnDrive(
+  { manager }: CommandContext,
+  job: Pick<JobRecord, 'customerId'> & { snapshot: Pick<JobRecord['snapshot'], 'facts'> },
+  { serial, drive }: OwnDrive,
+  field = 'value.serial',
+): Promise<void> {
+  const { 'drive choice': choice, 'added choice': added } = job.snapshot.facts;
+  if (choice?.partId === null || added?.partId === null) {
+    throw new Refusal(409, 'drive-chosen', 'Their drive is chosen for this job. Take that back first.');
+  }
+  if (await isOurs(manager, serial)) throw fieldWrong(field, 'This serial is one of ours on the shelf.');
+  if (job.snapshot.facts['old drive']?.serial === serial) {
+    throw fieldWrong(field, 'This is the drive in the device. Read the label of the one brought along.');
+  }
+  await keepTheirDrive(manager, { ...drive, serial, partId: null }, job.customerId, 'brought by the customer');
+}
+
+/** What sits in the device again must be the drive that was in it. */
+function examinePutBack(job: JobRecord, scanned: string): { serial: string } {
+  const old = job.snapshot.facts['old drive'];
+  if (!replacesDrive(job.snapshot) || !old) return { serial: scanned };
+  const result = identify(scanned, { serial: old.serial }, null);
+  if (result.outcome !== 'match') throw fieldWrong('value.serial', result.sentence);
+  return { serial: old.serial };
+}
+
+/**
+ * What comes along may be decided as soon as the partitions are known, before any drive is reserved: how large that has
+ * to be follows from it. What is left behind is acknowledged by its name here as in the plan.
+ */
+function examineComing({ snapshot }: JobRecord, { intent }: PlanDraft): void {
+  const table = snapshot.facts['partition table'];
+  if (!table || !copies(snapshot)) throw new Refusal(409, 'gate-closed', 'The partitions are not read yet.');
+  const silent = layoutAnywhere(table, intent, aroundOf(snapshot)).problems.find(({ rule }) => rule === 'Left behind');
+  if (silent) throw fieldWrong('value.intent.acknowledged', `${silent.sentence} To do: ${silent.remedy ?? ''}.`);
+}
+
+/** Each other drive sits at a site of its own, known by a serial of its own. */
+function examineOthers(job: JobRecord, { drives }: NonNullable<JobFacts['other drives']>): void {
+  const old = job.snapshot.facts['old drive'];
+  const all = [...(old ? [{ serial: old.serial, siteId: old.siteId }] : []), ...drives];
+  for (const [index, drive] of drives.entries()) {
+    const field = (name: string) => `value.drives.${index}.${name}`;
+    if (!job.model.sites.some((site) => site.id === drive.siteId))
+      throw fieldWrong(field('siteId'), 'This device has no such site.');
+    if (all.filter((one) => one.siteId === drive.siteId).length > 1)
+      throw fieldWrong(field('siteId'), 'Another drive sits there.');
+    if (all.filter((one) => one.serial === drive.serial).length > 1)
+      throw fieldWrong(field('serial'), 'Another drive has this serial.');
+  }
+}
+
+function examineBefore(job: JobRecord, before: NonNullable<JobFacts['before']>): void {
+  if (before.set && job.snapshot.facts.fitted) {
+    throw new Refusal(409, 'too-late', 'The swap is done: what was before can no longer be measured.');
+  }
+  examineMeasured(before);
+}
+
+function examineMeasured({ set, whyNot }: NonNullable<JobFacts['before']>): void {
+  const figures = set
+    ? [set.sequentialRead, set.sequentialWrite, set.randomRead, set.randomWrite, ...set.startUps]
+    : [];
+  const nothing = figures.every((figure) => figure === null);
+  if (nothing && whyNot === '') {
+    throw fieldWrong('value.whyNot', 'Measure at least one figure, or say why nothing was measured.');
+  }
+}
+
+const TARGETS = ['new', 'added'] as const;
+
+/** A drive that is known to hold data is written to only after its serial was typed once more. */
+async function noteWhatItHolds(
+  context: CommandContext,
+  job: JobRecord,
+  on: TargetId,
+  { serial }: { serial: string },
+): Promise<void> {
+  const what = await knownToHold(context.manager, job, on, serial);
+  const { holds } = TARGET_FACTS[on];
+  if (what.length > 0 || job.snapshot.facts[holds])
+    await keepFact(context, job, holds, { serial: what.length > 0 ? serial : '', what }, 'on record');
+}
+
+/** Another drive than before: what was proven with the one before stays on record and counts no more. */
+async function withdrawProof(
+  { manager }: CommandContext,
+  job: JobRecord,
+  key: EntryKey,
+  { serial }: { serial: string },
+): Promise<void> {
+  const before = job.snapshot.facts[key] as { serial: string } | undefined;
+  if (!before || before.serial === serial) return;
+  const proof = withWhatRests([key]).filter((one) => one !== key);
+  await manager.query('update fact set current = false where job_id = $1 and current and key = any($2)', [
+    job.id,
+    proof,
+  ]);
+}
+
+function serialNow(job: Parameters<typeof keepFact>[1], key: FactKey, value: unknown): string | undefined {
+  return key === 'old drive' ? (value as { serial: string }).serial : job.snapshot.facts['old drive']?.serial;
+}
+
+/** The serial of a fact that says what was done with a drive: the history names it. */
+function serialIn(key: FactKey, value: unknown): { serial?: string } {
+  return factRow(key).done ? { serial: (value as { serial: string }).serial } : {};
+}
+
+/** Makes a value the current one of its key; earlier ones stay on record. */
+export async function keepFact(
+  { manager, actor, now }: CommandContext,
+  job: Pick<JobRecord, 'id' | 'deviceId'> & { snapshot: Pick<JobRecord['snapshot'], 'facts'> },
+  key: FactKey,
+  value: unknown,
+  origin: string,
+): Promise<JobEvent> {
+  const [, replaced] = (await manager.query(
+    'update fact set current = false where job_id = $1 and key = $2 and current',
+    [job.id, key],
+  )) as [unknown, number];
+  const row = {
+    id: randomUUID(),
+    jobId: job.id,
+    deviceId: job.deviceId,
+    driveId: factRow(key).ofOldDrive ? await driveIdOf(manager, serialNow(job, key, value)) : null,
+    key,
+    value,
+    origin,
+    by: actor.id,
+    at: now,
+    current: true,
+  };
+  await insertRows(manager, 'fact', [row]);
+  return {
+    kind: replaced > 0 ? 'fact corrected' : 'fact recorded',
+    fact: key,
+    data: { key, ...serialIn(key, value) },
+  };
+}

@@ -1,0 +1,66 @@
+import { MOST_FOUND } from '@udrel/contract/limits';
+import type { Found } from '@udrel/contract/types';
+import type { EntityManager } from 'typeorm';
+import { digitsOf, escapeLike } from '../customers/customers';
+import { rows } from '../platform/database/database';
+
+/**
+ * What a scan or a few typed letters mean: a job tag, the serial of a device or drive, a customer by name or
+ * phone number with their open jobs, a model, the label of a thing or a place with what lies there, a berth, a part.
+ * Exact ones first; at most 12.
+ */
+export async function find(manager: EntityManager, typed: string): Promise<Found[]> {
+  const text = typed.trim();
+  const digits = /^[\d\s()+/.-]+$/.test(text) ? digitsOf(text) : '';
+  return rows<Found>(
+    manager,
+    `select kind, title, detail, tag, id from (
+       select 'job' as kind, j.tag as title, c.name || ', ' || m.maker || ' ' || m.name || ', ' || j.next as detail,
+              j.tag, j.id, case when upper(j.tag) = upper($1) then 0 else 2 end as place
+         from job j join shop_order o on o.id = j.order_id join customer c on c.id = o.customer_id
+         join device d on d.id = j.device_id join device_model m on m.id = d.model_id
+        where upper(j.tag) like upper($2) || '%' or ('U-' || $1) = j.tag
+           or (j.closed_at is null and (c.name ilike '%' || $2 || '%'
+               or (length($3) >= 3 and c.phone_digits like '%' || $3 || '%')))
+       union all
+       select 'thing', j.tag || '-' || t.number, t.name || coalesce(', at ' || p.code, '') || ', ' || c.name, j.tag, t.id,
+              case when upper(j.tag || '-' || t.number) = upper($1) then 0 else 1 end
+         from thing t join job j on j.id = t.job_id join shop_order o on o.id = j.order_id
+         join customer c on c.id = o.customer_id left join place p on p.id = t.place_id
+        where t.returned_at is null
+          and (j.tag || '-' || t.number = upper($1) or upper(p.code) = upper($1))
+       union all
+       select 'berth', 'Berth ' || b.number, coalesce('busy with ' || j.tag, 'free'), j.tag, b.id, 1
+         from berth b left join run r on r.berth_id = b.id and r.outcome = 'running' left join job j on j.id = r.job_id
+        where upper($1) in ('BERTH ' || b.number, 'BERTH-' || b.number)
+       union all
+       select 'part', p.part_number, p.maker || ' ' || p.name, null, p.id, 1
+         from part p where upper(p.part_number) = upper($1)
+       union all
+       select 'device', d.serial, m.maker || ' ' || m.name || ' of ' || c.name,
+              (select j.tag from job j where j.device_id = d.id order by j.number desc limit 1), d.id, 1
+         from device d join device_model m on m.id = d.model_id join customer c on c.id = d.customer_id
+        where upper(d.serial) = upper($1)
+       union all
+       select 'drive', r.serial, r.maker || ' ' || r.name || ', ' || r.custody,
+              (select j.tag from fact f join job j on j.id = f.job_id
+                where f.current and f.key in ('old drive', 'drive choice') and upper(f.value ->> 'serial') = upper(r.serial)
+                order by j.number desc limit 1), r.id, 1
+         from drive r where upper(r.serial) = upper($1)
+       union all
+       select 'drive', s.serial, p.maker || ' ' || p.name || ' on the shelf' || coalesce(', reserved for ' || j.tag, ''),
+              j.tag, s.id, 1
+         from stock s join part p on p.id = s.part_id
+         left join reservation r on r.stock_id = s.id left join job j on j.id = r.job_id
+        where upper(s.serial) = upper($1) and s.quantity > 0
+       union all
+       select 'customer', c.name, c.phone, null, c.id, 3
+         from customer c
+        where c.name ilike '%' || $2 || '%' or (length($3) >= 3 and c.phone_digits like '%' || $3 || '%')
+       union all
+       select 'model', m.maker || ' ' || m.name, m.code, null, m.id, 4
+         from device_model m where m.maker || ' ' || m.name || ' ' || m.code ilike '%' || $2 || '%'
+     ) found order by place, title desc limit ${MOST_FOUND}`,
+    [text, escapeLike(text), digits],
+  );
+}

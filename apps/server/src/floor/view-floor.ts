@@ -1,0 +1,30 @@
+import type { FloorView, ReadyView } from '@udrel/contract/types';
+import { nextHands, nextStep, procedureOf, waitsForCustomer } from '@udrel/core/steps';
+import type { EntityManager } from 'typeorm';
+import { readOpenJobs } from '../jobs/job-record';
+
+/** What needs hands next over all open jobs, and what waits to be fetched. */
+export async function viewFloor(manager: EntityManager, now: Date): Promise<FloorView> {
+  const { jobs, open } = await readOpenJobs(manager, now);
+  const byTag = new Map(jobs.map((job) => [job.tag, job]));
+  const floorJobs = jobs.map(({ tag, promisedAt, snapshot }) => {
+    return { tag, promisedAt: promisedAt?.getTime() ?? null, snapshot };
+  });
+  const hands = nextHands(floorJobs, now.getTime()).flatMap((row) => {
+    const job = byTag.get(row.tag);
+    if (!job) return [];
+    const { customer, model, promisedAt, holding } = job;
+    const device = `${model.maker} ${model.name}`;
+    return [{ ...row, customer, device, promisedAt: promisedAt?.toISOString() ?? null, holding }];
+  });
+  const busy = new Set(hands.map(({ tag }) => tag));
+  const ready = jobs.flatMap(({ tag, customer, model, promisedAt, snapshot }): ReadyView[] => {
+    if (busy.has(tag)) return [];
+    const procedure = procedureOf(snapshot);
+    if (!waitsForCustomer(procedure)) return [];
+    const next = nextStep(procedure)?.title ?? '';
+    const device = `${model.maker} ${model.name}`;
+    return [{ tag, customer, device, promisedAt: promisedAt?.toISOString() ?? null, next }];
+  });
+  return { now: now.toISOString(), hands, ready, open, looked: jobs.length };
+}

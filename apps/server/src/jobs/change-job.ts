@@ -1,0 +1,93 @@
+import type { StepId } from '@udrel/core/stations';
+import type { JobEvent } from '@udrel/contract/events';
+import type { JobView } from '@udrel/contract/types';
+import { nextStep } from '@udrel/core/steps';
+import { insertRows } from '../platform/database/insert';
+import { gateClosed, notFound, Refusal } from '../platform/errors';
+import type { CommandContext } from '../platform/command-context';
+import { lockJobs } from './lock-jobs';
+import { procedureFor } from './procedure';
+import type { JobRecord } from './job-record';
+import { readJob, viewJob, viewRecord } from './view-job';
+
+/**
+ * Changes a job under its row lock: refuses a stale version with the job as it stands now, lets `change` do its
+ * work, writes the events in the same transaction and returns the job anew. `version` is null for what may be
+ * added whatever happened meanwhile, such as a note.
+ */
+export async function changeJob(
+  context: CommandContext,
+  tag: string,
+  version: number | null,
+  change: (job: JobRecord) => Promise<JobEvent[]>,
+): Promise<JobView> {
+  const { manager, now } = context;
+  const [locked] = await lockJobs(manager, { tag });
+  if (!locked) throw notFound(`The job ${tag}`);
+  if (version !== null && version !== locked.version) {
+    throw new Refusal(409, 'changed-meanwhile', 'Somebody changed this job meanwhile. Look at it as it stands now.', {
+      current: await viewJob(manager, tag, now),
+    });
+  }
+  const job = await readJob(manager, tag, now);
+  if (job.closedAt) throw new Refusal(409, 'job-closed', 'This job is closed.');
+  const happened = await change(job);
+  const after = await writeEvents(context, job, happened);
+  return viewRecord(manager, after ?? job, now);
+}
+
+/** Notes what happened to a job in its history, closed or not: what is not of its work goes on after that. */
+export async function noteAtJob(context: CommandContext, tag: string, happened: JobEvent[]): Promise<void> {
+  await lockJobs(context.manager, { tag });
+  await writeEvents(context, await readJob(context.manager, tag, context.now), happened);
+}
+
+/**
+ * Appends events and keeps what lists show of the job: version, station and next step. Answers the job as it is now,
+ * null when nothing happened.
+ */
+export async function writeEvents(
+  context: CommandContext,
+  job: Pick<JobRecord, 'id' | 'tag' | 'version'>,
+  happened: JobEvent[],
+): Promise<JobRecord | null> {
+  const { manager, actor, now } = context;
+  if (happened.length === 0) return null;
+  await insertRows(
+    manager,
+    'event',
+    happened.map(({ kind, data, fact, corrects }, index) => ({
+      jobId: job.id,
+      seq: job.version + index + 1,
+      kind,
+      fact: fact ?? null,
+      corrects: corrects ?? [],
+      data,
+      by: actor.id,
+      at: now,
+    })),
+  );
+  const after = await readJob(manager, job.tag, now);
+  const next = nextStep(procedureFor(after.snapshot));
+  const version = job.version + happened.length;
+  const [, written] = (await manager.query(
+    'update job set version = $3, station = $4, next = $5 where id = $1 and version = $2',
+    [job.id, job.version, version, next?.station ?? 'closed', next?.title ?? ''],
+  )) as [unknown, number];
+  if (written !== 1) throw new Error(`job ${job.tag} changed under its own lock`);
+  return { ...after, version };
+}
+
+/** Refuses unless the step may be recorded now; the sentences say what is missing. */
+export function requireStep(job: JobRecord, id: StepId): void {
+  const step = procedureFor(job.snapshot).steps.find((one) => one.id === id);
+  if (!step) throw new Refusal(409, 'step-absent', 'This job has no such step.');
+  if (step.state === 'waiting') throw gateClosed(step.waitsFor);
+}
+
+/** Refuses while a copy is running: nothing that it rests on may change under it. */
+export function requireNoRun(job: JobRecord): void {
+  if (job.runs.some((run) => run.outcome === 'running')) {
+    throw new Refusal(409, 'run-under-way', 'A copy is running. Record how it ended first.');
+  }
+}

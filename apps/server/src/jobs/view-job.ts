@@ -1,0 +1,100 @@
+import type { JobEvent } from '@udrel/contract/events';
+import type { EventView, HistoryPage, JobView } from '@udrel/contract/types';
+import { canTakeBack, deliveryIn } from '@udrel/core/steps';
+import type { EntityManager } from 'typeorm';
+import { firstRow, rows } from '../platform/database/database';
+import { notFound } from '../platform/errors';
+import { sentenceOf } from './event-sentences';
+import { procedureFor } from './procedure';
+import { readJobs, type JobRecord } from './job-record';
+
+/** The job with that tag. Throws a refusal when there is none. */
+export async function readJob(manager: EntityManager, tag: string, now: Date): Promise<JobRecord> {
+  const [record] = await readJobs(manager, { tag }, now);
+  if (!record) throw notFound(`The job ${tag}`);
+  return record;
+}
+
+const HISTORY = 200;
+
+/** The newest events of a job before a number, by its id. */
+export const EVENTS_SQL = `select e.seq, e.kind, e.data, e.corrects, s.name as by, e.at from event e join staff s on s.id = e.by
+      where e.job_id = $1 and e.seq < $2 order by e.seq desc limit ${HISTORY}`;
+
+/** Everything the page of a job shows, in two statements. */
+export async function viewJob(manager: EntityManager, tag: string, now: Date): Promise<JobView> {
+  return viewRecord(manager, await readJob(manager, tag, now), now);
+}
+
+/** The same of a job just read: only its history is asked for. */
+export async function viewRecord(manager: EntityManager, record: JobRecord, now: Date): Promise<JobView> {
+  return { ...present(record, now), history: await eventsBefore(manager, record.id, END_OF_HISTORY) };
+}
+
+const END_OF_HISTORY = 2_147_483_647;
+
+/** Entries of a job's history before one of them, newest first. */
+export async function earlierHistory(
+  manager: EntityManager,
+  tag: string,
+  before = END_OF_HISTORY,
+): Promise<HistoryPage> {
+  const job = await firstRow<{ id: string }>(manager, 'select id from job where tag = $1', [tag.toUpperCase()]);
+  if (!job) throw notFound(`The job ${tag}`);
+  const events = await eventsBefore(manager, job.id, before);
+  const last = events.at(-1)?.seq ?? 1;
+  return { events, before: last > 1 ? last : null };
+}
+
+/** An event as it is stored. */
+type StoredEvent = JobEvent & { seq: number; corrects: number[]; by: string; at: Date };
+
+async function eventsBefore(manager: EntityManager, jobId: string, before: number): Promise<EventView[]> {
+  const events = await rows<StoredEvent>(manager, EVENTS_SQL, [jobId, before]);
+  return events.map((event): EventView => {
+    const { seq, kind, data, corrects, by, at } = event;
+    const onto = 'onto' in data ? data.onto : null;
+    return { seq, kind, sentence: sentenceOf(event), onto, corrects, by, at: at.toISOString() };
+  });
+}
+
+function present(record: JobRecord, now: Date): Omit<JobView, 'history'> {
+  const { snapshot, runs, origins, things, holding, secrets, earlier, together, alike } = record;
+  const procedure = procedureFor(snapshot);
+  const readyIn = procedure.handsLeft + procedure.unattendedLeft + deliveryIn(snapshot, now.getTime());
+  return {
+    id: record.id,
+    tag: record.tag,
+    version: record.version,
+    order: record.orderNumber,
+    customer: { id: record.customerId, name: record.customer, phone: record.phone, email: record.email },
+    device: {
+      id: record.deviceId,
+      serial: record.serial,
+      model: { id: record.modelId, stub: record.stub, ...record.model },
+    },
+    complaint: record.complaint,
+    condition: record.condition,
+    price: record.price,
+    bookedAt: record.bookedAt.toISOString(),
+    promisedAt: record.promisedAt?.toISOString() ?? null,
+    closedAt: record.closedAt?.toISOString() ?? null,
+    together,
+    alike,
+    things,
+    holding,
+    secrets,
+    earlier,
+    guaranteedUntil: record.guaranteedUntil?.toISOString() ?? null,
+    takeBack: record.closedAt
+      ? []
+      : procedure.steps.filter((step) => canTakeBack(snapshot, step.id)).map((step) => step.id),
+    snapshot,
+    origins,
+    procedure,
+    readyIn,
+    slack: record.promisedAt ? (record.promisedAt.getTime() - now.getTime()) / 60_000 - readyIn : null,
+    runs,
+    trials: record.trials,
+  };
+}

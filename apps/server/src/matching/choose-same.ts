@@ -1,0 +1,60 @@
+import type { JobEvent } from '@udrel/contract/events';
+import type { ChooseSame, JobView } from '@udrel/contract/types';
+import { Refusal } from '../platform/errors';
+import type { CommandContext } from '../platform/command-context';
+import { changeJob, requireNoRun } from '../jobs/change-job';
+import { lockJobs } from '../jobs/lock-jobs';
+import type { JobRecord } from '../jobs/job-record';
+import { choosableDrive, choosableMemory, takeDrive, takeMemory } from './reserve-parts';
+import { readJob, viewJob } from '../jobs/view-job';
+
+/**
+ * Chooses for like devices of the same order what was chosen for this one: matched once, each with pieces of its own
+ * by serial. All of them or none; the answer names the device that stands in the way.
+ */
+export async function chooseSame(context: CommandContext, tag: string, { tags }: ChooseSame): Promise<JobView> {
+  const { manager, now } = context;
+  await lockJobs(manager, { tags: [tag, ...tags] });
+  const job = await readJob(manager, tag, now);
+  for (const other of tags) {
+    if (!job.alike.some((one) => one.tag === other)) {
+      throw new Refusal(409, 'not-alike', `${other} is no open device of the same model and wishes in this order.`);
+    }
+    await changeJob(context, other, null, (twin) => naming(other, () => chooseAs(context, job, twin)));
+  }
+  return viewJob(manager, tag, now);
+}
+
+async function chooseAs(context: CommandContext, job: JobRecord, twin: JobRecord): Promise<JobEvent[]> {
+  requireNoRun(twin);
+  const { 'drive choice': main, 'added choice': added, 'memory choice': memory } = job.snapshot.facts;
+  const happened: JobEvent[] = [];
+  for (const [choice, isAdded] of [
+    [main, false],
+    [added, true],
+  ] as const) {
+    if (!choice) continue;
+    const { partId, siteId } = choice;
+    if (partId === null)
+      throw new Refusal(409, 'not-alike', 'what is chosen is the customer’s own drive, of which there is one.');
+    happened.push(
+      ...(await takeDrive(context, twin, await choosableDrive(context, twin, { partId, siteId, added: isAdded }))),
+    );
+  }
+  if (memory && memory.partId !== null) {
+    const { partId, count } = memory;
+    happened.push(...(await takeMemory(context, twin, await choosableMemory(context, twin, { partId, count }))));
+  }
+  if (happened.length === 0) throw new Refusal(409, 'gate-closed', 'nothing is chosen yet.');
+  return happened;
+}
+
+/** Says of which device it is that something was refused. */
+async function naming<T>(tag: string, work: () => Promise<T>): Promise<T> {
+  try {
+    return await work();
+  } catch (error) {
+    if (error instanceof Refusal) throw new Refusal(error.status, error.code, `${tag}: ${error.message}`);
+    throw error;
+  }
+}

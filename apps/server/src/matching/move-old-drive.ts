@@ -1,0 +1,81 @@
+import type { JobEvent } from '@udrel/contract/events';
+import type { OldDrive, OldDriveMove } from '@udrel/core/facts';
+import type { JobView, MoveOldDrive } from '@udrel/contract/types';
+import type { Drive, M2Length, Site } from '@udrel/core/fit';
+import { occupant } from '@udrel/core/steps';
+import { fieldWrong, notFound, Refusal } from '../platform/errors';
+import type { CommandContext } from '../platform/command-context';
+import { releaseStock, takeStock } from '../shelf/reservations';
+import { changeJob, requireStep } from '../jobs/change-job';
+import { keepFact } from '../facts/record-fact';
+import { catalogueOf } from './match-parts';
+import { offeredParts } from '../shelf/offered';
+import type { JobRecord } from '../jobs/job-record';
+import { pricesOf, takeSmall } from './reserve-parts';
+
+/** Nobody measures the underside of a card that works: the highest that the standard has (M.2, D5) is taken. */
+const HIGHEST_BELOW = 1.5;
+
+/** The old drive goes on being used for data at another site of the device, with the adapters that it needs there. */
+export function moveOldDrive(context: CommandContext, tag: string, wanted: MoveOldDrive): Promise<JobView> {
+  return changeJob(context, tag, wanted.version, async (job) => {
+    requireStep(job, 'reserve drive');
+    const { snapshot, model } = job;
+    if (wanted.siteId === '') return stayOut(context, job);
+    const old = snapshot.facts['old drive'];
+    const from = model.sites.find((one) => one.id === old?.siteId);
+    const to = model.sites.find((one) => one.id === wanted.siteId);
+    if (!to) throw notFound('This site');
+    if (!old || !from) throw new Refusal(409, 'gate-closed', 'The old drive is not read yet.');
+    if (to.id === from.id) throw fieldWrong('siteId', 'It sits there now.');
+    const there = occupant(snapshot, to.id, 'old');
+    if (there) throw fieldWrong('siteId', `${to.name} holds ${there}.`);
+    const parts = await offeredParts(context.manager, job.id, ['adapter', 'small part']);
+    const itself = { id: old.serial, kind: 'drive' as const, maker: old.maker, name: old.name, partNumber: '' };
+    const offered = [...parts, { ...itself, spec: asDrive(old, from, wanted), price: 0, stock: 1 }];
+    const need = { bytes: 0, use: 'data' as const, oldHere: false };
+    const [candidate] = catalogueOf({ ...snapshot, facts: {} }, offered).rank(to, model.firmware, need).candidates;
+    if (!candidate?.link || !candidate.verdict.startsWith('fits') || candidate.alteration) {
+      throw new Refusal(409, 'does-not-fit', `It cannot move to ${to.name}: ${candidate?.because ?? 'no such drive'}.`);
+    }
+    await releaseStock(context, job.id, ['moved adapter']);
+    for (const { partId } of candidate.adapters) await takeStock(context, job.id, partId, 1, 'moved adapter');
+    await takeSmall(context, job, candidate, 'moved adapter');
+    const move: OldDriveMove = {
+      siteId: to.id,
+      length: wanted.length,
+      height: wanted.height,
+      link: candidate.link,
+      partsNeeded: candidate.partsNeeded,
+      adapters: pricesOf(candidate).adapters,
+    };
+    await keepFact(context, job, 'old drive moves', move, 'chosen');
+    return [{ kind: 'old drive moved', fact: 'old drive moves', data: { siteId: to.id } }];
+  });
+}
+
+/** It does not move after all: it comes out, and its adapters go back. */
+async function stayOut(context: CommandContext, job: JobRecord): Promise<JobEvent[]> {
+  await releaseStock(context, job.id, ['moved adapter']);
+  await context.manager.query(
+    "update fact set current = false where job_id = $1 and current and key = 'old drive moves'",
+    [job.id],
+  );
+  return [{ kind: 'old drive moved', fact: 'old drive moves', data: { siteId: '' } }];
+}
+
+/** The old drive as the rules of fit look at one; refused while a measure is missing that they rest on. */
+function asDrive(old: OldDrive, from: Site, { length, height }: MoveOldDrive): Drive {
+  const { maker, name, bytes, sectorSize, class: kind, link } = old;
+  const base = { maker, name, bytes, sectorSize, class: kind, link, read: 0, write: 0 };
+  if (from.form === 'msata') return { ...base, form: 'msata', size: from.size };
+  if (height === null) throw fieldWrong('height', 'Measure its height, mm.');
+  if (from.form === 'm2') {
+    if (length === null) throw fieldWrong('length', 'Measure the length of the card, mm.');
+    const keys = from.key === 'B' || from.key === 'M' ? [from.key] : [];
+    return { ...base, form: 'm2', length: length as M2Length, keys, top: height, bottom: HIGHEST_BELOW, heatsink: 0 };
+  }
+  const form = from.form === 'optical' ? '2.5' : from.form;
+  const connector = 'connector' in from && from.connector ? { connector: from.connector } : {};
+  return { ...base, form, height, needs12V: form === '3.5', ...connector };
+}

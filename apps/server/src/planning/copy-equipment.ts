@@ -1,0 +1,96 @@
+import type { MatchView } from '@udrel/contract/types';
+import {
+  heldNew,
+  heldOld,
+  holdings,
+  stickStarts,
+  type BootStick,
+  type Equipment,
+  type HeldDrive,
+  type HolderOffer,
+  type Socket,
+} from '@udrel/core/equipment';
+import type { Drive } from '@udrel/core/fit';
+import type { TargetId } from '@udrel/core/layout';
+import type { JudgedStick } from '@udrel/core/routes';
+import { TARGET_FACTS } from '@udrel/core/steps';
+import type { OfferedPart } from '../shelf/offered';
+import type { JobRecord } from '../jobs/job-record';
+
+/** The drives as things to be held, and what the shop has to hold them and to start the device from. */
+export interface HeldForCopy extends Record<'old' | TargetId, HeldDrive | null> {
+  holders: HolderOffer[];
+  sockets: Socket[];
+  sticks: JudgedStick[];
+}
+
+export function heldForCopy(job: JobRecord, parts: readonly OfferedPart[], now: Date): HeldForCopy {
+  const equipment = parts.filter(({ kind }) => kind === 'equipment');
+  const holders = equipment.flatMap((part): HolderOffer[] => {
+    const spec = part.spec as Equipment;
+    if (spec.kind === 'boot stick' || spec.kind === 'bench host') return [];
+    return [{ partId: part.id, name: `${part.maker} ${part.name}`, stock: part.stock, holder: spec }];
+  });
+  const chosen = (on: TargetId) => {
+    const drive = chosenDrive(on, job, parts);
+    return drive && heldNew(drive);
+  };
+  return {
+    old: oldDrive(job),
+    new: chosen('new'),
+    added: chosen('added'),
+    holders,
+    sockets: socketsOf(job, equipment),
+    sticks: sticksFor(job, equipment, now),
+  };
+}
+
+/** With what the old drive and the chosen one can be held while copying, and which sticks the device starts from. */
+export function copyingWith(job: JobRecord, parts: readonly OfferedPart[], now: Date): MatchView['copying'] {
+  const { old, new: fresh, holders, sockets, sticks } = heldForCopy(job, parts, now);
+  const held = (drive: HeldDrive | null) => drive && holdings(drive, holders, sockets);
+  return { old: held(old), fresh: held(fresh), sticks };
+}
+
+/** The device's own sockets first, then those of the shop's bench. */
+function socketsOf({ model }: JobRecord, equipment: readonly OfferedPart[]): Socket[] {
+  const own = (model.ports ?? []).map((port): Socket => ({ at: 'the device', port }));
+  const bench = equipment.flatMap(({ name, spec }) => {
+    const host = spec as Equipment;
+    return host.kind === 'bench host' ? host.ports.map((port): Socket => ({ at: name, port })) : [];
+  });
+  return [...own, ...bench];
+}
+
+function oldDrive({ snapshot, model }: JobRecord): HeldDrive | null {
+  const old = snapshot.facts['old drive'];
+  const site = model.sites.find(({ id }) => id === old?.siteId);
+  return old && site ? heldOld(old, site) : null;
+}
+
+/** What is known of a chosen drive: of the library, or brought by the customer. */
+export function chosenDrive(on: TargetId, { snapshot }: JobRecord, parts: readonly OfferedPart[]): Drive | null {
+  const { [TARGET_FACTS[on].choice]: choice, 'own drive': own } = snapshot.facts;
+  if (!choice) return null;
+  if (choice.partId === null) return own?.drive ?? null;
+  return (parts.find(({ id }) => id === choice.partId)?.spec as Drive | undefined) ?? null;
+}
+
+function sticksFor({ model, snapshot }: JobRecord, equipment: readonly OfferedPart[], now: Date): JudgedStick[] {
+  const { 'old drive': old, 'partition table': table } = snapshot.facts;
+  const systems = (table?.partitions ?? []).map(({ fileSystem }) => fileSystem).filter((one) => one !== 'none');
+  const device = { firmware: model.firmware, nvme: old?.link.kind === 'pcie', fileSystems: systems };
+  return equipment
+    .flatMap(({ id, maker, name, stock, spec }) => {
+      const stick = spec as BootStick;
+      if (stick.kind !== 'boot stick') return [];
+      return [
+        { partId: id, name: `${maker} ${name}`, stock, ...stickStarts(stick, device, daysSince(stick.checked, now)) },
+      ];
+    })
+    .sort((a, b) => Number(b.starts) - Number(a.starts) || a.name.localeCompare(b.name));
+}
+
+function daysSince(day: string | null, now: Date): number | null {
+  return day === null ? null : Math.max(0, Math.floor((now.getTime() - Date.parse(day)) / 86_400_000));
+}

@@ -1,0 +1,99 @@
+import type { PlacingView } from '@udrel/contract/types';
+import { fitDrive, type DriveClass } from '@udrel/core/fit';
+import type { FinishedRun } from '@udrel/core/estimate';
+import type { FreeSite, Placing } from '@udrel/core/routes';
+import type { TargetId } from '@udrel/core/layout';
+import { occupant, TARGET_FACTS, TARGET_NAMES } from '@udrel/core/steps';
+import type { EntityManager } from 'typeorm';
+import { firstRow, rows } from '../platform/database/database';
+import { chosenDrive, heldForCopy, type HeldForCopy } from './copy-equipment';
+import { offeredParts, type OfferedPart } from '../shelf/offered';
+import type { JobRecord } from '../jobs/job-record';
+import { readJob } from '../jobs/view-job';
+
+/** Latest finished runs from which estimates learn. */
+const LEARN_FROM = 400;
+
+export async function viewPlacing(manager: EntityManager, tag: string, now: Date): Promise<PlacingView> {
+  return { placing: await placingOf(manager, await readJob(manager, tag, now), now) };
+}
+
+/** What of device and shop decides how the drives can be placed; null while one of them is not known. */
+export async function placingOf(manager: EntityManager, job: JobRecord, now: Date): Promise<Placing | null> {
+  const parts = await offeredParts(manager, job.id, ['drive', 'equipment']);
+  const { 'old drive': old, health } = job.snapshot.facts;
+  const held = heldForCopy(job, parts, now);
+  const fresh = target('new', held, job, parts);
+  if (!old || !held.old || !fresh) return null;
+  const { freeSites, ...drive } = fresh;
+  return {
+    old: {
+      name: 'old drive',
+      held: held.old,
+      class: old.class,
+      link: old.link,
+      siteId: old.siteId,
+      health: health?.grade ?? 'unknown',
+    },
+    fresh: drive,
+    freeSites,
+    added: target('added', held, job, parts),
+    holders: held.holders,
+    deviceSockets: held.sockets.filter(({ at }) => at === 'the device'),
+    benchSockets: held.sockets.filter(({ at }) => at !== 'the device'),
+    sticks: held.sticks,
+    freeBerths: await freeBerths(manager),
+    finished: await finishedRuns(manager),
+  };
+}
+
+/** A drive that is written to, with the sites where it fits; null while it is not chosen. */
+function target(on: TargetId, held: HeldForCopy, job: JobRecord, parts: readonly OfferedPart[]): Placing['added'] {
+  const choice = job.snapshot.facts[TARGET_FACTS[on].choice];
+  const drive = held[on];
+  if (!choice || !drive) return null;
+  const { class: kind, link, siteId } = choice;
+  return { name: TARGET_NAMES[on], held: drive, class: kind, link, siteId, freeSites: freeSites(on, job, parts) };
+}
+
+/** Sites besides the old drive's where the drive fits as it is, its own among them. */
+function freeSites(on: TargetId, job: JobRecord, parts: readonly OfferedPart[]): FreeSite[] {
+  const { model, snapshot } = job;
+  const { 'old drive': old, [TARGET_FACTS[on].choice]: choice } = snapshot.facts;
+  const drive = chosenDrive(on, job, parts);
+  return model.sites.flatMap((site): FreeSite[] => {
+    if (site.id === old?.siteId) return [];
+    if (choice && site.id === choice.siteId) return [{ siteId: site.id, name: site.name, link: choice.link }];
+    if (!drive || occupant(snapshot, site.id, on === 'new' ? 'main' : 'added')) return [];
+    const use = on === 'new' ? 'system' : 'data';
+    const { verdict, link } = fitDrive(site, drive, { firmware: model.firmware, use });
+    return verdict === 'fits' && link ? [{ siteId: site.id, name: site.name, link }] : [];
+  });
+}
+
+async function freeBerths(manager: EntityManager): Promise<number | null> {
+  const found = await firstRow<{ all: string; free: string }>(
+    manager,
+    `select count(*) as all, count(*) filter (where not exists (
+              select 1 from run r where r.berth_id = b.id and r.outcome = 'running')) as free
+       from berth b`,
+  );
+  return found && Number(found.all) > 0 ? Number(found.free) : null;
+}
+
+/**
+ * What finished runs took against what the figures of the class had said; those that cannot be, or were left over
+ * night, are none to learn from. A watched run took the time in which it wrote, by the clock of its berth, which a
+ * simulated one lets run faster.
+ */
+function finishedRuns(manager: EntityManager): Promise<FinishedRun[]> {
+  return rows<{ kind: FinishedRun['kind']; source: DriveClass; prior: number; took: number }>(
+    manager,
+    `select r.kind, r.source_class as source, (r.estimate ->> 'prior')::float as prior,
+            case when r.berth_id is null then coalesce(r.took, extract(epoch from r.ended_at - r.began_at))::float
+                 else (r.progress ->> 'elapsed')::float - (r.progress ->> 'still')::float end as took
+       from run r
+      where r.outcome = 'ended well' and r.learn
+      order by r.ended_at desc limit ${LEARN_FROM}`,
+  );
+}

@@ -1,0 +1,20 @@
+import { AroundThePath1780560000000 } from './around-the-path';
+import { CopyPerDrive1795800000000 } from './copy-per-drive';
+import { EventsTyped1795950000000 } from './events-typed';
+import { FitAndPrice1795400000000 } from './fit-and-price';
+import { FirstSchema1780300800000 } from './first-schema';
+import { Mended1795900000000 } from './mended';
+import { TrialsIndex1795960000000 } from './trials-index';
+import { PlanAndCopy1795600000000 } from './plan-and-copy';
+
+/** Every migration, oldest first. */
+export const migrations = [
+  FirstSchema1780300800000,
+  AroundThePath1780560000000,
+  FitAndPrice1795400000000,
+  PlanAndCopy1795600000000,
+  CopyPerDrive1795800000000,
+  Mended1795900000000,
+  EventsTyped1795950000000,
+  TrialsIndex1795960000000,
+];

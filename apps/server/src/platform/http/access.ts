@@ -1,0 +1,31 @@
+import { timingSafeEqual } from 'node:crypto';
+import type { Request } from 'express';
+import { hostOf, isForwarded, isLoopback } from './hosts';
+import type { Serving } from './serving';
+import type { SessionStaff } from './session-store';
+
+/** The staff member signed in with this request's session, or null. */
+export function staffOf(request: Request, { demoAllowed }: Pick<Serving, 'demoAllowed'>): SessionStaff | null {
+  const { staff } = request.session;
+  return staff && (!staff.demo || demoAllowed(request)) ? staff : null;
+}
+
+/** Whether the request carries the agent's token. */
+export function agentMay(request: Request, token: string): boolean {
+  const given = Buffer.from((request.get('authorization') ?? '').replace(/^Bearer /, ''));
+  const wanted = Buffer.from(token);
+  return given.length === wanted.length && timingSafeEqual(given, wanted);
+}
+
+/**
+ * Whether demo accounts may be used: the shop is a demo, the server listens on loopback only, and the caller sits
+ * there too, with no proxy between and under no other name.
+ */
+export function demoAllowedOn({ demo, host }: { demo: boolean; host: string }): (request: Request) => boolean {
+  const listensLocally = demo && isLoopback(host);
+  return (request) =>
+    listensLocally &&
+    isLoopback(request.socket.remoteAddress ?? '') &&
+    isLoopback(hostOf(request)) &&
+    !isForwarded(request);
+}

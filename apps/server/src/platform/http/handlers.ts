@@ -1,0 +1,36 @@
+import type { AnswerOf, AnyEndpoint, BodyOf, ParamsOf, PathOf, QueryOf } from '@udrel/contract/endpoints';
+import type { Request, Response } from 'express';
+import type { CommandContext } from '../command-context';
+
+/** What a handler answers that writes to the response itself, for as long as it likes. */
+export const STREAMED = Symbol('streamed');
+
+/** A request whose input has been checked. `actor` is a placeholder on public and agent routes. */
+export interface Call<P = unknown, B = unknown, Q = unknown> extends CommandContext {
+  params: P;
+  body: B;
+  query: Q;
+  request: Request;
+  response: Response;
+}
+
+/** The call of an endpoint, typed from its declaration. */
+export type CallOf<E> = Call<ParamsOf<PathOf<E>>, BodyOf<E>, QueryOf<E>>;
+
+type Handlers<D> = { [N in keyof D]: (call: CallOf<D[N]>) => Promise<AnswerOf<D[N]> | typeof STREAMED> };
+
+/** A declared endpoint with what answers it. */
+export interface Route {
+  name: string;
+  endpoint: AnyEndpoint;
+  handle: (call: Call<never, never, never>) => Promise<unknown>;
+}
+
+/** Gives every endpoint of a declaration its handler; one that is missing, or answers otherwise, does not compile. */
+export function handlers<D extends Readonly<Record<string, AnyEndpoint>>>(declared: D, handle: Handlers<D>): Route[] {
+  return Object.entries(declared).map(([name, endpoint]) => ({
+    name,
+    endpoint,
+    handle: handle[name] as unknown as Route['handle'],
+  }));
+}

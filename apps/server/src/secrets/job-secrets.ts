@@ -1,0 +1,83 @@
+import type { JobEvent } from '@udrel/contract/events';
+import { randomUUID } from 'node:crypto';
+import type { AddSecret, JobView } from '@udrel/contract/types';
+import { changeJob } from '../jobs/change-job';
+import { firstRow } from '../platform/database/database';
+import { notFound, Refusal } from '../platform/errors';
+import type { CommandContext } from '../platform/command-context';
+import { JobKey, Secret } from './entities';
+import { newJobKey, seal, unseal } from './vault';
+
+/** Keeps a secret of a job, encrypted under the job's own key, which is made with the first one. */
+export async function keepSecret(
+  { manager, actor, now, masterKey }: CommandContext,
+  jobId: string,
+  given: { label: string; text: string },
+): Promise<JobEvent> {
+  const id = randomUUID();
+  const key = await keyOf(jobId);
+  const sealed = seal(key, Buffer.from(given.text), id);
+  await manager.insert(Secret, { id, jobId, label: given.label, sealed, by: actor.id, at: now, shown: 0 });
+  return { kind: 'secret kept', data: { secretId: id, label: given.label } };
+
+  async function keyOf(job: string): Promise<Buffer> {
+    const known = await wrappedKey(manager, job);
+    if (known) return unseal(masterKey, known, job);
+    const fresh = newJobKey();
+    await manager.insert(JobKey, { jobId: job, wrapped: seal(masterKey, fresh, job) });
+    return fresh;
+  }
+}
+
+export function addSecret(context: CommandContext, tag: string, given: AddSecret): Promise<JobView> {
+  return changeJob(context, tag, given.version, async (job) => [await keepSecret(context, job.id, given)]);
+}
+
+/**
+ * Shows a secret to somebody who has the job in hand, or to the owner. The showing is in the history before the
+ * answer leaves; the answer is kept nowhere.
+ */
+export async function showSecret(context: CommandContext, tag: string, id: string): Promise<{ text: string }> {
+  const { manager, actor, masterKey } = context;
+  let text = '';
+  await changeJob(context, tag, null, async (job) => {
+    // The owner may look without the job in hand; the showing stands in the history all the same.
+    if (actor.role !== 'owner' && job.holding.takenUp?.id !== actor.id) {
+      throw new Refusal(403, 'not-in-hand', 'Take the job up first: secrets are for the one who works on it.');
+    }
+    const secret = await firstRow<{ label: string; sealed: string | null }>(
+      manager,
+      'select label, sealed from secret where id = $1 and job_id = $2',
+      [id, job.id],
+    );
+    const wrapped = await wrappedKey(manager, job.id);
+    if (!secret) throw notFound('This secret');
+    if (!wrapped || !secret.sealed) throw new Refusal(410, 'secret-erased', 'This secret is erased.');
+    text = opened(masterKey, wrapped, secret.sealed);
+    await manager.query('update secret set shown = shown + 1 where id = $1', [id]);
+    return [{ kind: 'secret shown', data: { secretId: id, label: secret.label } }];
+
+    function opened(master: Buffer, key: string, sealed: string): string {
+      try {
+        return unseal(unseal(master, key, job.id), sealed, id).toString();
+      } catch {
+        throw new Refusal(409, 'key-file-other', 'The key file of this shop cannot open it: it is another one.');
+      }
+    }
+  });
+  return { text };
+}
+
+/** Destroys the key and what it sealed. Answers whether there was anything. */
+export async function eraseSecrets({ manager }: CommandContext, jobId: string): Promise<JobEvent[]> {
+  await manager.delete(JobKey, { jobId });
+  const [, erased] = (await manager.query('update secret set sealed = null where job_id = $1 and sealed is not null', [
+    jobId,
+  ])) as [unknown, number];
+  return erased > 0 ? [{ kind: 'secrets erased', data: { count: erased } }] : [];
+}
+
+async function wrappedKey(manager: CommandContext['manager'], jobId: string): Promise<string | null> {
+  const row = await firstRow<{ wrapped: string }>(manager, 'select wrapped from job_key where job_id = $1', [jobId]);
+  return row?.wrapped ?? null;
+}

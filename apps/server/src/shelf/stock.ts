@@ -1,0 +1,117 @@
+import { randomUUID } from 'node:crypto';
+import type { PartPage, PartQuery, PartView, ReceiveStock } from '@udrel/contract/types';
+import type { EntityManager } from 'typeorm';
+import { escapeLike } from '../customers/customers';
+import { firstRow, rows } from '../platform/database/database';
+import { fieldWrong, notFound } from '../platform/errors';
+import { PLANNED_ANEW } from '../platform/database/preparing-client';
+import type { CommandContext } from '../platform/command-context';
+import { Place, Stock } from './entities';
+
+const SELECT = `
+  select p.id, p.kind, p.maker, p.name, p.part_number as "partNumber", p.spec, p.price, p.serialised,
+         p.reorder_level as "reorderLevel",
+         coalesce(sum(s.quantity), 0)::int as "onShelf", coalesce(sum(r.reserved), 0)::int as reserved,
+         coalesce(json_agg(json_build_object('id', s.id, 'serial', s.serial, 'quantity', s.quantity,
+                  'place', coalesce(pl.code, ''), 'reservedFor', r.tags) order by s.serial)
+                  filter (where s.quantity > 0), '[]') as stock
+    from part p
+    left join stock s on s.part_id = p.id
+    left join place pl on pl.id = s.place_id
+    left join lateral (select sum(quantity)::int as reserved, string_agg(j.tag, ', ') as tags
+                         from reservation x join job j on j.id = x.job_id where x.stock_id = s.id) r on true`;
+
+const PAGE = 100;
+
+/** Parts that are meant by $1 words and $2 a serial; with $3 those only of which fewer are free than are to be kept. */
+const MEANT = `
+  where (p.maker || ' ' || p.name || ' ' || p.part_number || ' ' || p.kind ilike all ($1::text[])
+         or exists (select 1 from stock n where n.part_id = p.id and upper(n.serial) = upper($2)))
+    and (not $3::boolean or p.reorder_level >
+         coalesce((select sum(n.quantity) from stock n where n.part_id = p.id), 0)
+       - coalesce((select sum(x.quantity) from reservation x join stock n on n.id = x.stock_id where n.part_id = p.id), 0))`;
+
+const PLACE = '(p.kind, lower(p.maker), lower(p.name), p.part_number)';
+
+/**
+ * One page of the parts whose maker, name or number contains every word, or that have a piece with that serial, by
+ * kind, maker and name; and how many there are.
+ */
+export async function listParts(manager: EntityManager, { find, after, low }: PartQuery): Promise<PartPage> {
+  const words = find
+    .trim()
+    .split(/\s+/)
+    .filter(Boolean)
+    .map((word) => `%${escapeLike(word)}%`);
+  const meant = [words, find.trim(), low === 'yes'];
+  const found = await rows<PartView>(
+    manager,
+    `${PLANNED_ANEW} ${SELECT} ${MEANT}
+        and ($4::uuid is null or ${PLACE} > (select kind, lower(maker), lower(name), part_number from part where id = $4))
+      group by p.id order by p.kind, lower(p.maker), lower(p.name), p.part_number limit ${PAGE + 1}`,
+    [...meant, after ?? null],
+  );
+  const counted = await firstRow<{ of: number }>(
+    manager,
+    `${PLANNED_ANEW} select count(*)::int as of from part p ${MEANT}`,
+    meant,
+  );
+  const page = found.slice(0, PAGE);
+  return { rows: page, of: counted?.of ?? 0, after: found.length > PAGE ? (page.at(-1)?.id ?? null) : null };
+}
+
+export function listPlaces(manager: EntityManager): Promise<{ code: string; kind: string }[]> {
+  return rows(manager, 'select code, kind from place order by kind, code');
+}
+
+/** The id of a place by its code; a new code makes a new place. Empty: nowhere in particular. */
+export async function placeOf(manager: EntityManager, code: string, kind: 'shelf' | 'storage'): Promise<string | null> {
+  if (code === '') return null;
+  const known = await firstRow<{ id: string }>(manager, 'select id from place where upper(code) = upper($1)', [code]);
+  if (known) return known.id;
+  const id = randomUUID();
+  await manager.insert(Place, { id, code, kind });
+  return id;
+}
+
+/** Takes pieces onto the shelf: by serial where the part has them, else by count. */
+export async function receive(context: CommandContext, given: ReceiveStock): Promise<PartView> {
+  const { manager } = context;
+  const part = await firstRow<{ serialised: boolean; partNumber: string }>(
+    manager,
+    'select serialised, part_number as "partNumber" from part where id = $1 for update',
+    [given.partId],
+  );
+  if (!part) throw notFound('This part');
+  const serials = given.serials.map((serial) => serial.toUpperCase());
+  if (part.serialised && serials.length === 0) throw fieldWrong('serials', 'Scan or type the serial of each piece.');
+  if (!part.serialised && given.count < 1) throw fieldWrong('count', 'Type how many pieces came in.');
+  await refuseKnown(manager, serials);
+  const placeId = await placeOf(manager, given.place, 'shelf');
+  const pieces = part.serialised
+    ? serials.map((serial) => ({ serial, quantity: 1 }))
+    : [{ serial: null, quantity: given.count }];
+  await manager.insert(
+    Stock,
+    pieces.map((piece) => ({ id: randomUUID(), partId: given.partId, placeId, ...piece })),
+  );
+  return partView(manager, given.partId);
+}
+
+/** One part with its pieces. */
+export async function partView(manager: EntityManager, id: string): Promise<PartView> {
+  const [view] = await rows<PartView>(manager, `${SELECT} where p.id = $1 group by p.id`, [id]);
+  if (!view) throw notFound('This part');
+  return view;
+}
+
+async function refuseKnown(manager: EntityManager, serials: readonly string[]): Promise<void> {
+  const twice = serials.find((serial, index) => serials.indexOf(serial) !== index);
+  if (twice) throw fieldWrong('serials', `${twice} is in the list twice.`);
+  const known = await firstRow<{ serial: string }>(
+    manager,
+    `select serial from stock where serial = any ($1) union all select serial from drive where serial = any ($1) limit 1`,
+    [serials],
+  );
+  if (known) throw fieldWrong('serials', `${known.serial} is on record already.`);
+}

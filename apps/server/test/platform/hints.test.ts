@@ -1,0 +1,118 @@
+import pino from 'pino';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { AddressInfo } from 'node:net';
+import type { Server } from 'node:http';
+import { createApp } from '../../src/app/create-app';
+import { openHints, type Hint, type HintHub } from '../../src/hints/hub';
+import { bookJob, stockUp, Work, type Stock } from '../fixtures';
+import { caller, TEST_CONFIG, useShop, type Caller } from '../harness';
+
+const shop = useShop();
+const log = pino({ level: 'silent' });
+let stock: Stock;
+let second: Server;
+let hints: HintHub;
+let elsewhere: Caller;
+
+/** A second server on the same database, as behind one address. */
+beforeAll(async () => {
+  stock = await stockUp(shop);
+  hints = await openHints((shop.database.options as { url: string }).url, log);
+  second = createApp({ database: shop.database, config: TEST_CONFIG, log, hints, clock: () => shop.clock.now }).listen(
+    0,
+  );
+  const base = `http://127.0.0.1:${(second.address() as AddressInfo).port}/api/v1`;
+  const response = await fetch(`${base}/session`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ login: 'the-technician', password: 'a password' }),
+  });
+  elsewhere = caller(base, { cookie: response.headers.getSetCookie().at(-1)?.split(';')[0] ?? '' });
+});
+
+afterAll(async () => {
+  second.closeAllConnections();
+  await new Promise((resolve) => second.close(resolve));
+  await hints.close();
+});
+
+/** Reads a stream until a hint is as wanted; `act` is done once the stream is open. */
+async function heard(from: Caller, wanted: (hint: Hint) => boolean, act: () => Promise<unknown>): Promise<Hint> {
+  const left = new AbortController();
+  let acted: Promise<unknown> | null = null;
+  let rest = '';
+  try {
+    for await (const text of from.stream('/hints', left.signal)) {
+      acted ??= act();
+      rest += text;
+      const hints = [...rest.matchAll(/^data: (\{"kind".*)$/gm)].map(([, json]) => JSON.parse(json ?? '') as Hint);
+      const found = hints.find(wanted);
+      if (found) return found;
+    }
+    throw new Error(`the stream ended with: ${rest}`);
+  } finally {
+    await acted;
+    left.abort();
+  }
+}
+
+describe('hints', () => {
+  it('of a change made at one server reach who listens at the other', async () => {
+    const work = new Work(shop.as.technician, await bookJob(shop.as.counter, stock));
+    const { tag, version: booked } = work.job;
+    const hint = await heard(
+      elsewhere,
+      // The hint of its booking may still be on its way.
+      (one) => one.kind === 'job' && one.tag === tag && one.version > booked,
+      () => work.put('before'),
+    );
+    expect(hint).toEqual({ kind: 'job', tag: work.job.tag, version: work.job.version });
+  });
+
+  it('carry no content, and come only once a change is committed', async () => {
+    const work = new Work(shop.as.technician, await bookJob(shop.as.counter, stock));
+    const { version: booked } = work.job;
+    const hint = await heard(
+      shop.as.counter,
+      (one) => one.kind === 'job' && one.version > booked,
+      async () => {
+        await work.put('health', { grade: 'nonsense', note: '' });
+        await shop.as.counter.send('POST', `/jobs/${work.job.tag}/notes`, { text: 'called' });
+      },
+    );
+    expect(Object.keys(hint).sort()).toEqual(['kind', 'tag', 'version']);
+    expect(hint).toMatchObject({ version: work.job.version + 1 });
+  });
+
+  it('tell of the shelf too', async () => {
+    const receive = { partId: stock.moduleId, serials: [], count: 1, place: '' };
+    const hint = await heard(
+      shop.as.counter,
+      (one) => one.kind === 'shelf',
+      () => shop.as.counter.send('POST', '/stock', receive),
+    );
+    expect(hint).toEqual({ kind: 'shelf' });
+  });
+
+  it('say that everything may have changed after the connection to the database was lost', async () => {
+    const cut = () =>
+      shop.database.query(
+        "select pg_terminate_backend(pid) from pg_stat_activity where application_name = 'udrel hints'",
+      );
+    expect(await heard(elsewhere, (one) => one.kind === 'everything', cut)).toEqual({ kind: 'everything' });
+  });
+
+  it('end with the session of whoever was signed out everywhere, and are for staff only', async () => {
+    expect(
+      await heard(
+        elsewhere,
+        (one) => one.kind === 'session',
+        () => shop.as.technician.send('DELETE', '/account/sessions'),
+      ),
+    ).toEqual({
+      kind: 'session',
+    });
+    expect((await elsewhere.get('/jobs')).status).toBe(401);
+    expect(await shop.nobody.head('/hints')).toBe(401);
+  });
+});

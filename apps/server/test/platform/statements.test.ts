@@ -1,0 +1,83 @@
+import pg from 'pg';
+import { beforeAll, describe, expect, it, vi } from 'vitest';
+import { bookJob, stockUp } from '../fixtures';
+import { useShop } from '../harness';
+import { JOBS_SQL } from '../../src/jobs/job-record';
+import { LIST_SQL } from '../../src/jobs/list-jobs';
+import { EVENTS_SQL } from '../../src/jobs/view-job';
+
+const shop = useShop();
+let tag: string;
+beforeAll(async () => {
+  const stock = await stockUp(shop);
+  for (let n = 0; n < 5; n++) ({ tag } = await bookJob(shop.as.counter, stock));
+});
+
+/** Statements that reach PostgreSQL while the request is answered: session and staff look-up included. */
+async function statementsOf(path: string): Promise<number> {
+  const spy = vi.spyOn(pg.Client.prototype, 'query');
+  await shop.as.technician.get(path);
+  const count = spy.mock.calls.length;
+  spy.mockRestore();
+  return count;
+}
+
+it('plans a statement with parameters once a connection', async () => {
+  const names: unknown[] = [];
+  const spy = vi.spyOn(pg.Client.prototype, 'query');
+  for (let turn = 0; turn < 2; turn++) {
+    spy.mockClear();
+    await shop.as.technician.get(`/jobs/${tag}`);
+    names.push(spy.mock.calls.map(([config]) => (config as { name?: string }).name));
+  }
+  spy.mockRestore();
+  expect(names[0]).toEqual(names[1]);
+  expect(names[0]).toEqual([expect.any(String), expect.any(String), expect.any(String)]);
+});
+
+describe('SQL statements for a read, with session and account', () => {
+  it.each([
+    ['the job list', () => '/jobs', 3],
+    ['a job', () => `/jobs/${tag}`, 4],
+    ['the floor', () => '/floor', 3],
+    ['what runs', () => '/runs', 3],
+    ['the bench', () => '/berths', 3],
+    ['what fits', () => `/jobs/${tag}/match`, 4],
+  ])('%s', async (_name, path, most) => {
+    expect(await statementsOf(path())).toBeLessThanOrEqual(most);
+  });
+
+  it('does not grow with the number of jobs', async () => {
+    const before = await statementsOf('/floor');
+    await bookJob(shop.as.counter, {
+      modelId: (await shop.as.counter.get<{ id: string }[]>('/models?find=')).body[0]?.id ?? '',
+    } as never);
+    expect(await statementsOf('/floor')).toBe(before);
+  });
+});
+
+describe('a shop in its third year', () => {
+  /** Tables that do not grow with the number of jobs, or where all of it is read anyway. */
+  const SMALL = ['setting', 'staff', 'place', 'berth', 'device_model', 'part'];
+
+  /** Tables that are read from end to end because nothing leads to the rows, whatever that costs. */
+  async function readWhole(sql: string, values: unknown[]): Promise<string[]> {
+    const runner = shop.database.createQueryRunner();
+    await runner.query('set enable_seqscan = off');
+    const [{ 'QUERY PLAN': plan }] = (await runner.query(`explain (format json) ${sql}`, values)) as [
+      { 'QUERY PLAN': unknown },
+    ];
+    await runner.query('reset enable_seqscan');
+    await runner.release();
+    const found = JSON.stringify(plan).matchAll(/"Node Type":"Seq Scan"[^{}]*?"Relation Name":"(\w+)"/g);
+    return [...new Set([...found].map(([, table]) => table ?? ''))].filter((table) => !SMALL.includes(table));
+  }
+
+  it.each([
+    ['a job', `${JOBS_SQL} where j.tag = $1`, ['U-2401']],
+    ['its history', EVENTS_SQL, ['7b0c6a5e-51d1-4a53-9d43-0d2a4b1a8c11', 100]],
+    ['the job list', LIST_SQL, [2_147_483_647, false, '', '']],
+  ])('finds %s by an index of every table that grows', async (_name, sql, values) => {
+    expect(await readWhole(sql, values)).toEqual([]);
+  });
+});

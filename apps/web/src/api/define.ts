@@ -1,0 +1,81 @@
+import type {
+  EndpointBuilder,
+  InfiniteQueryDefinition,
+  MutationDefinition,
+  QueryDefinition,
+} from '@reduxjs/toolkit/query';
+import type { AnswerOf, AnyEndpoint, Topic } from '@udrel/contract/endpoints';
+import type { JobView } from '@udrel/contract/types';
+import { requestOf, type ArgOf } from './request';
+import type { send } from './send';
+import { staleAfter, staleBesideJob, tagOf } from './stale';
+
+type Build = EndpointBuilder<typeof send, Topic, 'api'>;
+type Key = string | number | null;
+
+/** How an endpoint of the contract is asked for by the views. */
+type DefinitionOf<E> = E extends { kind: 'command' }
+  ? MutationDefinition<ArgOf<E>, typeof send, Topic, AnswerOf<E>, 'api'>
+  : E extends { pagedBy: string }
+    ? InfiniteQueryDefinition<ArgOf<E>, Key, typeof send, Topic, AnswerOf<E>, 'api'>
+    : QueryDefinition<ArgOf<E>, typeof send, Topic, AnswerOf<E>, 'api'>;
+
+type Definitions<D> = { [N in keyof D]: DefinitionOf<D[N]> };
+
+/** Puts a job on the screen as it was answered. */
+type PutJob = (tag: string, view: JobView) => unknown;
+
+/** Makes the endpoints that views ask through of the contract's declarations. */
+export function definitionsOf<D extends Readonly<Record<string, AnyEndpoint>>>(
+  build: Build,
+  declared: D,
+  putJob: PutJob,
+): Definitions<D> {
+  const made = Object.entries(declared).map(([name, endpoint]): [string, unknown] => {
+    if (endpoint.kind === 'command') return [name, mutationOf(build, endpoint, putJob)];
+    return [name, endpoint.pagedBy === null ? queryOf(build, endpoint) : pagesOf(build, endpoint, endpoint.pagedBy)];
+  });
+  return Object.fromEntries(made) as Definitions<D>;
+}
+
+type Arg = { tag?: string } | void;
+const tagIn = (arg: Arg) => (arg ? arg.tag : undefined);
+const provided = ({ about }: AnyEndpoint, arg: Arg) => (about ? [tagOf(about, tagIn(arg))] : []);
+
+function queryOf(build: Build, endpoint: AnyEndpoint) {
+  return build.query<unknown, Arg>({
+    query: (arg) => requestOf(endpoint, arg),
+    providesTags: (_answer, _error, arg) => provided(endpoint, arg),
+  });
+}
+
+function pagesOf(build: Build, endpoint: AnyEndpoint, by: string) {
+  return build.infiniteQuery<Record<string, Key>, Arg, Key>({
+    infiniteQueryOptions: { initialPageParam: null, getNextPageParam: (page) => page[by] ?? undefined },
+    query: ({ queryArg, pageParam }) => requestOf(endpoint, queryArg, pageParam === null ? {} : { [by]: pageParam }),
+    providesTags: (_answer, _error, arg) => provided(endpoint, arg),
+  });
+}
+
+function mutationOf(build: Build, endpoint: AnyEndpoint, putJob: PutJob) {
+  const { changes, answersJob } = endpoint;
+  return build.mutation<unknown, Arg>({
+    query: (arg) => requestOf(endpoint, arg),
+    // However it went: what was refused may have been done by somebody else meanwhile.
+    invalidatesTags: (answer, _error, arg) => {
+      const tag = tagIn(arg);
+      // A job that came with the answer is put in its place below.
+      return answersJob && answer && tag !== undefined ? staleBesideJob(changes, tag) : staleAfter(changes, tag);
+    },
+    onQueryStarted: async (arg, { dispatch, queryFulfilled }) => {
+      const tag = tagIn(arg);
+      if (!answersJob || tag === undefined) return;
+      try {
+        dispatch(putJob(tag, (await queryFulfilled).data as JobView) as never);
+      } catch (failed) {
+        const current = (failed as { error?: { data?: { current?: JobView } } }).error?.data?.current;
+        if (current) dispatch(putJob(tag, current) as never);
+      }
+    },
+  });
+}

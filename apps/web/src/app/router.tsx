@@ -1,0 +1,44 @@
+import type { ComponentType } from 'react';
+import { createBrowserRouter } from 'react-router';
+import { Frame } from './shell/Frame';
+import { Failed, Lost } from './shell/Lost';
+import { Shell } from './shell/Shell';
+import { Empty } from '../ui';
+
+const view = (load: () => Promise<{ default: ComponentType }>) => ({
+  lazy: async () => ({ Component: (await load()).default }),
+});
+
+/** Every address. Views are loaded when they are first opened. */
+export const router = createBrowserRouter([
+  {
+    element: <Frame />,
+    errorElement: <Failed />,
+    hydrateFallbackElement: <Empty>Opening …</Empty>,
+    children: [
+      {
+        element: <Shell />,
+        children: [
+          {
+            // A view that fails leaves the way to the others.
+            errorElement: <Failed />,
+            children: [
+              { index: true, ...view(() => import('../views/floor/Floor')) },
+              { path: 'jobs', ...view(() => import('../views/jobs/Jobs')) },
+              { path: 'jobs/:tag/:station?', ...view(() => import('../views/job/JobPage')) },
+              { path: 'book-in', ...view(() => import('../views/book-in/BookInPage')) },
+              { path: 'shelf', ...view(() => import('../views/shelf/Shelf')) },
+              { path: 'shop', ...view(() => import('../views/shop/Shop')) },
+              { path: 'interface', ...view(() => import('../views/interface/Interface')) },
+              { path: 'models/:id', ...view(() => import('../views/models/ModelEditor')) },
+              { path: 'models', ...view(() => import('../views/models/Models')) },
+              { path: '*', element: <Lost /> },
+            ],
+          },
+        ],
+      },
+      { path: 'print/part/:number', ...view(() => import('../views/print/PartLabelPage')) },
+      { path: 'print/:paper/:tag', ...view(() => import('../views/print/PrintPage')) },
+    ],
+  },
+]);

@@ -1,0 +1,21 @@
+import { NavLink } from 'react-router';
+import { PLACES } from '../../paths/places';
+import styles from './shell.module.css';
+
+/** The slim rail of views. `lettered` shows the letters that lead there. */
+export function Rail({ lettered }: { lettered: boolean }) {
+  return (
+    <nav className={styles.rail} aria-label="Views">
+      <span className={styles.name}>Udrel</span>
+      {PLACES.map(({ path, name, letter, icon }) => (
+        <NavLink key={path} to={path} end={path === '/'} className={styles.place ?? ''}>
+          <svg viewBox="0 0 20 20" aria-hidden>
+            <path d={icon} />
+          </svg>
+          {name}
+          {lettered && <span className={styles.letter}>{letter}</span>}
+        </NavLink>
+      ))}
+    </nav>
+  );
+}

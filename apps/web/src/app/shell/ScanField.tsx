@@ -1,0 +1,124 @@
+import { useEffect, useState, type KeyboardEvent } from 'react';
+import { useNavigate } from 'react-router';
+import { MOST_FOUND } from '@udrel/contract/limits';
+import type { Found } from '@udrel/contract/types';
+import { api, useFindQuery } from '../../api/api';
+import { useAppDispatch } from '../../store/dispatch';
+import { Key } from '../../ui';
+import { addressOf, OFFER } from '../../features/scan/scan';
+import styles from './shell.module.css';
+
+/** One field for scanned tags and serials, names, phone numbers and models. */
+export function ScanField() {
+  const [text, setText] = useState('');
+  const [open, setOpen] = useState(false);
+  const [chosen, setChosen] = useState(0);
+  const navigate = useNavigate();
+  const dispatch = useAppDispatch();
+  const wanted = text.trim();
+  const { currentData: hits, isFetching } = useFindQuery({ q: wanted }, { skip: !open || wanted.length < 2 });
+
+  useEffect(() => {
+    const show = (event: Event) => {
+      setText((event as CustomEvent<string>).detail);
+      setChosen(0);
+      setOpen(true);
+      document.getElementById('scan')?.focus();
+    };
+    window.addEventListener(OFFER, show);
+    return () => window.removeEventListener(OFFER, show);
+  }, []);
+
+  function leave(to: Found): void {
+    setText('');
+    setOpen(false);
+    // The next keys are meant for where it leads, not for this field.
+    document.getElementById('scan')?.blur();
+    void navigate(addressOf(to));
+  }
+
+  /** Enter comes right behind a scan, often before the list has: ask first, then go. */
+  async function enter(): Promise<void> {
+    const found =
+      hits ??
+      (await dispatch(api.endpoints.find.initiate({ q: wanted }))
+        .unwrap()
+        .catch(() => []));
+    const one = found[chosen] ?? found[0];
+    if (one) leave(one);
+  }
+
+  function press(event: KeyboardEvent): void {
+    const count = hits?.length ?? 0;
+    if (event.key === 'Escape') setOpen(false);
+    else if (event.key === 'ArrowDown' && count) setChosen((chosen + 1) % count);
+    else if (event.key === 'ArrowUp' && count) setChosen((chosen + count - 1) % count);
+    else if (event.key === 'Enter' && wanted) void enter();
+    else return;
+    if (event.key !== 'Escape') event.preventDefault();
+  }
+
+  const listed = open && wanted.length >= 2 && hits !== undefined;
+  return (
+    <div className={styles.scan}>
+      <div className={styles.scanBox}>
+        <svg width="18" height="18" viewBox="0 0 18 18" stroke="currentColor" fill="none" strokeWidth="1.6" aria-hidden>
+          <path d="M3 3v12M6 3v12M8.5 3v12M12 3v12M15 3v12" />
+        </svg>
+        <input
+          id="scan"
+          data-scan="here"
+          role="combobox"
+          aria-expanded={listed}
+          aria-controls="found"
+          aria-activedescendant={listed && hits.length > 0 ? `found-${chosen}` : undefined}
+          aria-label="Scan or find"
+          placeholder="Scan or find: tag, serial, name, phone, model"
+          autoComplete="off"
+          spellCheck={false}
+          value={text}
+          onChange={(event) => {
+            setText(event.target.value);
+            setChosen(0);
+            setOpen(true);
+          }}
+          onKeyDown={press}
+          onBlur={() => setOpen(false)}
+        />
+        <Key>/</Key>
+      </div>
+      {listed && (
+        <ul className={styles.found} id="found" role="listbox" aria-label="Found">
+          {hits.map((found, index) => (
+            <li
+              key={`${found.kind}${found.id}`}
+              id={`found-${index}`}
+              role="option"
+              aria-selected={index === chosen}
+              className={styles.hit}
+              onMouseDown={() => leave(found)}
+            >
+              <span className="sub">{found.kind}</span>
+              <span>
+                <b>{found.title}</b>
+                <small>{found.detail}</small>
+              </span>
+            </li>
+          ))}
+          {hits.length >= MOST_FOUND && (
+            <li className={styles.hit} role="option" aria-selected="false" aria-disabled>
+              <span className="sub">more</span>
+              <span>These are the first {MOST_FOUND}: type more to see others.</span>
+            </li>
+          )}
+          {hits.length === 0 && !isFetching && (
+            <li className={styles.hit} role="option" aria-selected="false">
+              <span className="sub">nothing</span>
+              <span>No tag, serial, name, phone number or model like “{wanted}”.</span>
+            </li>
+          )}
+        </ul>
+      )}
+    </div>
+  );
+}

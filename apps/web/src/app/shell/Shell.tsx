@@ -1,0 +1,40 @@
+import { useCallback, useState } from 'react';
+import { Outlet } from 'react-router';
+import { useSessionQuery } from '../../api/api';
+import { Account } from './Account';
+import { BenchLights } from './BenchLights';
+import { KeysDialog } from './KeysDialog';
+import { Rail } from './Rail';
+import { useLive } from '../../live/useLive';
+import { useTakeScan } from '../../features/scan/scan';
+import { ScanField } from './ScanField';
+import styles from './shell.module.css';
+import { Unfinished } from './Unfinished';
+import { useKeys } from './useKeys';
+import { useScanBurst } from '../../features/scan/useScanBurst';
+
+/** Rail, scan field and bench around every view. */
+export function Shell() {
+  const { data: session } = useSessionQuery();
+  const [keysShown, setKeysShown] = useState(false);
+  const showKeys = useCallback(() => setKeysShown(true), []);
+  useLive();
+  const { quiet } = useScanBurst(useTakeScan());
+  const lettered = useKeys(showKeys, quiet);
+  return (
+    <div className={styles.frame}>
+      <Rail lettered={lettered} />
+      <header className={styles.top}>
+        <ScanField />
+        {session?.demo && <span className={styles.demo}>Demo data</span>}
+        <Unfinished />
+        <BenchLights />
+        {session?.staff && <Account staff={session.staff} showKeys={showKeys} />}
+      </header>
+      <main className={styles.main}>
+        <Outlet />
+      </main>
+      <KeysDialog open={keysShown} close={() => setKeysShown(false)} />
+    </div>
+  );
+}

@@ -1,0 +1,85 @@
+import { isCounterKey, type EntryKey, type JobFacts } from '@udrel/core/facts';
+import { endpoints, type Subject } from '@udrel/contract/endpoints';
+import type { JobView } from '@udrel/contract/types';
+import type { ThunkAction, UnknownAction } from '@reduxjs/toolkit';
+import { useState } from 'react';
+import type { State } from '../../store/store';
+import { api } from '../../api/api';
+import { useAppDispatch } from '../../store/dispatch';
+import { versioned, type JobCommand, type PlacesOf, type TakenBy } from '../../api/job-command';
+import { standing } from '../../outbox/entries';
+import { keepAndSend } from '../../outbox/outbox';
+import { forgetTyped } from '../typed/typed';
+import { seenWhenBegun, typedFact } from '../typed/typed-fact';
+
+/** Changes to one job from one place on the screen, with the trouble they met. */
+export interface JobChange {
+  busy: boolean;
+  error: unknown;
+  /** Records a fact; answers with the job anew, null when it was not taken. */
+  record: <K extends EntryKey>(key: K, value: NonNullable<JobFacts[K]>) => Promise<JobView | null>;
+  /** Any other command at the job; `places` is what its address says besides the tag. */
+  change: <N extends JobCommand>(
+    name: N,
+    body: TakenBy<N>,
+    ...places: keyof PlacesOf<N> extends never ? [] : [PlacesOf<N>]
+  ) => Promise<JobView | null>;
+}
+
+type Done = { view: JobView } | { error: unknown };
+
+/** Sends any of the commands: all of them take their places and a body, and answer with the job. */
+type Initiate = (
+  arg: object,
+  how: { track: false },
+) => ThunkAction<Promise<{ data?: JobView; error?: unknown }>, State, unknown, UnknownAction>;
+
+export function useJobChange(job: Pick<JobView, 'tag' | 'version' | 'snapshot'>): JobChange {
+  const dispatch = useAppDispatch();
+  const [state, setState] = useState<{ busy: boolean; error: unknown }>({ busy: false, error: undefined });
+  const { tag, version } = job;
+
+  async function doing(work: () => Promise<Done>): Promise<JobView | null> {
+    setState({ busy: true, error: undefined });
+    const done = await work();
+    setState({ busy: false, error: 'error' in done ? done.error : undefined });
+    return 'view' in done ? done.view : null;
+  }
+
+  /** Keeps it in this browser first where it may wait for the connection, or where it must be held against what stands. */
+  function run(
+    command: JobCommand,
+    places: object,
+    body: object,
+    kept: { subject: Subject; seen?: string | undefined } | null,
+  ) {
+    return doing(async () => {
+      if (kept) return dispatch(keepAndSend({ tag, command, places: { ...places }, body: { ...body }, ...kept }));
+      const arg = { tag, ...places, body: versioned(command, version, body) };
+      const initiate = api.endpoints[command].initiate as Initiate;
+      const { data, error } = await dispatch(initiate(arg, { track: false }));
+      return data ? { view: data } : { error };
+    });
+  }
+
+  return {
+    ...state,
+    change: (name, body, ...[places]) => {
+      const subject = endpoints[name].subject?.({ tag, ...places } as never) ?? null;
+      return run(name, places ?? {}, body, subject && { subject });
+    },
+    record: async (key, value) => {
+      const [command, places] = isCounterKey(key)
+        ? (['recordAtCounter', { counterKey: key }] as const)
+        : (['recordFact', { key }] as const);
+      const seen = seenWhenBegun(job, key);
+      const subject = { kind: 'fact' as const, key };
+      const changed = seen !== undefined && seen !== standing(job, subject);
+      const mayWait = endpoints[command].subject?.({ tag, ...places } as never) ?? null;
+      // What waits, and what somebody else changed while it was typed, goes through what this browser keeps.
+      const view = await run(command, places, { value }, changed || mayWait ? { subject, seen } : null);
+      if (view || changed) forgetTyped(typedFact(job, key));
+      return view;
+    },
+  };
+}

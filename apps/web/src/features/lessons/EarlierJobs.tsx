@@ -1,0 +1,33 @@
+import type { EarlierJob } from '@udrel/contract/types';
+import { moment } from '../../format/time';
+import { Tag } from '../../ui';
+
+const day = (iso: string) => new Date(iso).toLocaleDateString('en-GB', { dateStyle: 'medium' });
+
+/** What was done to a device before, and until when what we fitted is guaranteed. */
+export function EarlierJobs({ earlier }: { earlier: readonly EarlierJob[] }) {
+  if (earlier.length === 0) return <p className="sub">No earlier job.</p>;
+  return (
+    <ul style={{ listStyle: 'none', margin: 0, padding: 0, display: 'grid', gap: 8 }}>
+      {earlier.map(({ tag, closedAt, fitted, end, guaranteedUntil }) => (
+        <li key={tag}>
+          <Tag tag={tag} /> <span className="sub">{moment(closedAt)}</span>
+          {end && <span className="sub">, ended without work: {end}</span>}
+          {fitted.map((one) => (
+            <div key={one}>{one}</div>
+          ))}
+          {guaranteedUntil && <Guarantee until={guaranteedUntil} />}
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+function Guarantee({ until }: { until: string }) {
+  const holds = Date.parse(until) > Date.now();
+  return (
+    <div className={holds ? undefined : 'sub'}>
+      {holds ? `guaranteed until ${day(until)}` : `guarantee ended ${day(until)}`}
+    </div>
+  );
+}

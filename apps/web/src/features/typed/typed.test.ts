@@ -1,0 +1,53 @@
+import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { forgetTyped, keepTyped, typedValue } from './typed';
+import { seenWhenBegun, typedFact } from './typed-fact';
+
+const kept = new Map<string, string>();
+const changed = vi.fn();
+
+beforeEach(() => {
+  kept.clear();
+  changed.mockClear();
+  vi.stubGlobal('localStorage', {
+    get length() {
+      return kept.size;
+    },
+    key: (n: number) => [...kept.keys()][n] ?? null,
+    getItem: (key: string) => kept.get(key) ?? null,
+    setItem: (key: string, value: string) => void kept.set(key, value),
+    removeItem: (key: string) => void kept.delete(key),
+  });
+  vi.stubGlobal('window', { dispatchEvent: changed });
+});
+
+describe('what is typed', () => {
+  const health = { address: '/jobs/U-1/assess', what: 'health' };
+
+  it('is kept by part until it is forgotten as a whole, and says so', () => {
+    keepTyped({ ...health, field: 'grade' }, 'watch');
+    keepTyped({ ...health, field: 'note' }, '300 h');
+    keepTyped({ address: '/jobs/U-10/assess', what: 'health', field: 'note' }, 'another job');
+    expect(typedValue({ ...health, field: 'note' })).toBe('300 h');
+    forgetTyped(health);
+    expect(typedValue({ ...health, field: 'grade' })).toBeNull();
+    expect(typedValue({ address: '/jobs/U-10/assess', what: 'health', field: 'note' })).toBe('another job');
+    expect(changed).toHaveBeenCalledTimes(4);
+  });
+
+  it('is nothing once the field is empty, and nothing where what lies there cannot be read', () => {
+    keepTyped(health, 'x');
+    keepTyped(health, '');
+    expect(kept.size).toBe(0);
+    kept.set('udrel.typed./jobs/U-1/assess|health|', '{');
+    expect(typedValue(health)).toBeNull();
+  });
+
+  it('of a fact stands at its station, with how the fact stood when it was begun', () => {
+    const job = { tag: 'U-1' };
+    expect(typedFact(job, 'functions')).toEqual({ address: '/jobs/U-1/prove', what: 'functions' });
+    expect(typedFact(job, 'old drive').address).toBe('/jobs/U-1/assess');
+    expect(seenWhenBegun(job, 'health')).toBeUndefined();
+    keepTyped({ ...typedFact(job, 'health'), field: 'seen' }, 'null');
+    expect(seenWhenBegun(job, 'health')).toBe('null');
+  });
+});

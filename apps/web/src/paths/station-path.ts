@@ -1,0 +1,4 @@
+/** A station as it stands in an address: "hand-over". */
+export function stationPath(station: string): string {
+  return station.toLowerCase().replaceAll(' ', '-');
+}

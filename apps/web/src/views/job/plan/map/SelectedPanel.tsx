@@ -1,0 +1,155 @@
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useState } from 'react';
+import { binary } from '@udrel/core/capacity';
+import { reordered, sameName, type LayoutIntent, type PlannedPartition } from '@udrel/core/layout';
+import { FactList, Key, Sheet } from '../../../../ui';
+import { NewVolumePanel } from './NewVolumePanel';
+import { restTo, sized, typedSize } from './sizes';
+import type { Plan } from './usePlan';
+import { useSelected } from './useSelected';
+import styles from './plan.module.css';
+
+/** The partition or new volume selected in the map, with what can be decided about it. */
+export function SelectedPanel({ tag, plan }: { tag: string; plan: Plan }) {
+  const { selected, select } = useSelected(tag, plan.layout);
+  const one = plan.layout.partitions.find(({ source }) => source.id === selected);
+  if (one) return <Selected key={one.source.id} plan={plan} one={one} />;
+  const made = plan.layout.added.find(({ volume }) => volume.id === selected);
+  return made ? <NewVolumePanel key={made.volume.id} plan={plan} made={made} select={select} /> : null;
+}
+
+function Selected({ plan, one }: { plan: Plan; one: PlannedPartition }) {
+  const { id, name, used } = one.source;
+  const out = one.change === 'left behind' || one.change === 'stays';
+  const free = one.target && used !== null ? one.target.bytes - used : null;
+  const figure = (bytes: number) => <span className="mono">{binary(bytes)}</span>;
+  return (
+    <Sheet title={name} aside="selected">
+      {one.target && <SizeField plan={plan} one={one} />}
+      <FactList
+        rows={[
+          ['least that holds it', figure(one.minimum)],
+          ...(free === null ? [] : [['free afterwards', figure(free)] as const]),
+          ...(one.resizable ? [] : [['', keepsItsSize(one, plan.draft.intent)] as const]),
+        ]}
+      />
+      <Decisions plan={plan} one={one} out={out} />
+      {one.change === 'left behind' && !plan.draft.intent.acknowledged.includes(id) && (
+        <Acknowledge plan={plan} one={one} />
+      )}
+    </Sheet>
+  );
+}
+
+function keepsItsSize({ source }: PlannedPartition, { decrypted }: LayoutIntent): string {
+  return source.encrypted && !decrypted.includes(source.id) ? 'encrypted: keeps its size' : 'keeps its size';
+}
+
+function SizeField({ plan, one }: { plan: Plan; one: PlannedPartition }) {
+  const { intent } = plan.draft;
+  const size = one.target ? binary(one.target.bytes).replaceAll(',', '') : '';
+  const [text, setText] = useState(size);
+  const [shown, setShown] = useState(size);
+  if (shown !== size) {
+    // The plan gave it another size: that is what stands in the field, and typing goes on from there.
+    setShown(size);
+    setText(size);
+  }
+  const [wrong, setWrong] = useState<string>();
+
+  function take(): void {
+    const meant = typedSize(intent, plan.layout, one, { text, sectorSize: plan.target.sectorSize });
+    setWrong(typeof meant === 'string' ? meant : undefined);
+    if (typeof meant !== 'string') plan.change(meant);
+  }
+
+  return (
+    <>
+      <div className={styles.sizeRow}>
+        <label htmlFor="plan-size">Size on the new drive</label>
+        <input
+          id="plan-size"
+          className={styles.size}
+          value={text}
+          disabled={!one.resizable}
+          title="GiB, GB, MiB, sectors, per cent or “rest”"
+          onChange={(event) => setText(event.target.value)}
+          onKeyDown={(event) => event.key === 'Enter' && take()}
+          onBlur={() => text !== size && take()}
+        />
+      </div>
+      {wrong && (
+        <p className="danger" role="alert">
+          {wrong}
+        </p>
+      )}
+    </>
+  );
+}
+
+function Decisions({ plan, one, out }: { plan: Plan; one: PlannedPartition; out: boolean }) {
+  const { intent } = plan.draft;
+  const { id, kind, encrypted } = one.source;
+  const toggled = (list: string[]) => (list.includes(id) ? list.filter((other) => other !== id) : [...list, id]);
+  const [up, down] = [reordered(plan.table, intent, id, -1), reordered(plan.table, intent, id, 1)];
+  const bySystemOnly = intent.extent === 'system only' && kind === 'data' && !intent.leftOut.includes(id);
+  const acknowledged = intent.acknowledged.filter((other) => other !== id);
+  return (
+    <div className={styles.buttons}>
+      {one.resizable && !out && <Button onClick={() => plan.change(restTo(intent, id))}>Rest goes here</Button>}
+      {one.resizable && !out && <Button onClick={() => plan.change(sized(intent, id, one.minimum))}>Least</Button>}
+      {bySystemOnly ? (
+        <Button onClick={() => plan.change({ extent: 'whole device', acknowledged })}>Bring everything</Button>
+      ) : (
+        <Button onClick={() => plan.change({ leftOut: toggled(intent.leftOut), acknowledged })}>
+          {out ? 'Bring it' : 'Take out'}
+        </Button>
+      )}
+      {encrypted && (
+        <Button onClick={() => plan.change({ decrypted: toggled(intent.decrypted) })}>
+          {intent.decrypted.includes(id) ? 'Copy it encrypted' : 'Decrypt it first'}
+        </Button>
+      )}
+      {plan.added && kind === 'data' && !out && (
+        <Button onClick={() => plan.change({ elsewhere: toggled(intent.elsewhere) })}>
+          {intent.elsewhere.includes(id) ? 'To the new drive' : 'To the added drive'}
+        </Button>
+      )}
+      {!out && (up ?? down) && (
+        <span className={styles.pair}>
+          <Button disabled={!up} onClick={() => up && plan.change({ order: up })} aria-label="Before the one above it">
+            ↑
+          </Button>
+          <Button
+            disabled={!down}
+            onClick={() => down && plan.change({ order: down })}
+            aria-label="After the one below it"
+          >
+            ↓
+          </Button>
+        </span>
+      )}
+      {one.resizable && !out && (
+        <span className="sub" style={{ marginLeft: 'auto' }}>
+          <Key>+</Key> <Key>-</Key> 1 GiB
+        </span>
+      )}
+    </div>
+  );
+}
+
+/** Leaving something behind is acknowledged by typing its name. */
+function Acknowledge({ plan, one }: { plan: Plan; one: PlannedPartition }) {
+  const { intent } = plan.draft;
+  return (
+    <TextField
+      sx={{ mt: 1.5 }}
+      label={`Type “${one.source.name}” to leave it behind`}
+      onChange={(event) => {
+        if (sameName(event.target.value, one.source.name))
+          plan.change({ acknowledged: [...intent.acknowledged, one.source.id] });
+      }}
+    />
+  );
+}

@@ -1,0 +1,28 @@
+import { agentEndpoints, benchEndpoints } from './bench';
+import { correctionEndpoints, jobEndpoints } from './jobs';
+import { modelEndpoints } from './library';
+import { orderEndpoints } from './orders';
+import { sessionEndpoints, staffEndpoints } from './session';
+import { shelfEndpoints } from './shelf';
+import { interfaceEndpoints, shopEndpoints } from './shop';
+import { copyingEndpoints, matchingEndpoints, planningEndpoints } from './work';
+
+/** Every query and command by its name. */
+export const endpoints = {
+  ...sessionEndpoints,
+  ...staffEndpoints,
+  ...shopEndpoints,
+  ...modelEndpoints,
+  ...shelfEndpoints,
+  ...orderEndpoints,
+  ...jobEndpoints,
+  ...correctionEndpoints,
+  ...matchingEndpoints,
+  ...planningEndpoints,
+  ...copyingEndpoints,
+  ...benchEndpoints,
+  ...agentEndpoints,
+  ...interfaceEndpoints,
+};
+export type Endpoints = typeof endpoints;
+export type EndpointName = keyof Endpoints;

@@ -1,0 +1,4 @@
+import type { Endpoints } from './all';
+
+/** What each endpoint answers, by its name: their JSON Schemas in `answers.json` are made from it. */
+export type Answers = { [N in keyof Endpoints]: NonNullable<Endpoints[N]['answer']> };

@@ -1,0 +1,30 @@
+import { agentHello, agentSamples, lookResult } from '../shapes/agent';
+import type { AgentLook, AgentWork } from '../views/agent-views';
+import type { BerthView, RunNow } from '../views/views';
+import { command, query } from './endpoint';
+
+/** What lies and runs at the bench. */
+export const benchEndpoints = {
+  berths: query('/berths', { permission: 'look at jobs and shelf', about: 'Berths' }).answering<BerthView[]>(),
+  runs: query('/runs', { permission: 'look at jobs and shelf', about: 'Runs' }).answering<RunNow[]>(),
+};
+
+/** What a bench agent says and asks. Its samples keep their own books: each is taken once by its number. */
+export const agentEndpoints = {
+  agentHello: command('post /agent/hello', {
+    permission: 'agent',
+    body: agentHello,
+    idempotency: 'own',
+  }).answering<{ berths: number }>(),
+  agentWork: query('/agent/work', { permission: 'agent' }).answering<{ runs: AgentWork[]; looks: AgentLook[] }>(),
+  agentSamples: command('post /agent/samples', {
+    permission: 'agent',
+    body: agentSamples,
+    idempotency: 'own',
+  }).answering<{ acknowledged: number }>(),
+  agentLook: command('post /agent/looks', {
+    permission: 'agent',
+    body: lookResult,
+    idempotency: 'own',
+  }).answering<{ taken: boolean }>(),
+};

@@ -1,0 +1,107 @@
+import {
+  addLesson,
+  addNote,
+  addSecret,
+  addThing,
+  corrections,
+  factEntry,
+  historyQuery,
+  jobQuery,
+  moveStripItem,
+  moveThing,
+  moveWholeStrip,
+  overrideGate,
+  putDown,
+  versionOnly,
+} from '../shapes/commands';
+import { factRow } from '@udrel/core/facts';
+import type { ConsideredView, HistoryPage, JobPage, JobView } from '../views/views';
+import { command, query, type Subject } from './endpoint';
+import { jobCommand } from './job-command';
+
+const LOOK = { permission: 'look at jobs and shelf' } as const;
+const WORK = { permission: 'work on a job' } as const;
+const KEEP = { permission: 'keep notes and things' } as const;
+
+const factSubject = (key: Extract<Subject, { kind: 'fact' }>['key']): Subject | null =>
+  factRow(key).offline ? { kind: 'fact', key } : null;
+
+/** A job as it stands, and what is recorded of it while it goes from station to station. */
+export const jobEndpoints = {
+  jobs: query('/jobs', { ...LOOK, query: jobQuery, about: 'Jobs', pagedBy: 'before' }).answering<JobPage>(),
+  job: query('/jobs/:tag', { ...LOOK, about: 'Job' }).answering<JobView>(),
+  history: query('/jobs/:tag/history', { ...LOOK, query: historyQuery, pagedBy: 'before' }).answering<HistoryPage>(),
+  recordFact: jobCommand('put /jobs/:tag/facts/:key', {
+    ...WORK,
+    body: factEntry,
+    subject: ({ key }) => factSubject(key),
+  }),
+  /** What belongs to booking in and to handing over: the counter may record it too. */
+  recordAtCounter: jobCommand('put /jobs/:tag/counter/:counterKey', {
+    permission: 'hand over',
+    body: factEntry,
+    subject: ({ counterKey }) => factSubject(counterKey),
+  }),
+  addNote: jobCommand('post /jobs/:tag/notes', { ...KEEP, body: addNote, subject: () => ({ kind: 'note' }) }),
+  addLesson: jobCommand('post /jobs/:tag/lessons', { ...WORK, body: addLesson, changes: ['job', 'lessons'] }),
+  moveStripItem: jobCommand('put /jobs/:tag/strip/:item', {
+    ...WORK,
+    body: moveStripItem,
+    subject: ({ item }) => ({ kind: 'strip', item }),
+  }),
+  moveWholeStrip: jobCommand('post /jobs/:tag/strip', {
+    ...WORK,
+    body: moveWholeStrip,
+    subject: () => ({ kind: 'whole strip' }),
+  }),
+  overrideGate: jobCommand('post /jobs/:tag/overrides', { permission: 'pass a gate', body: overrideGate }),
+  takeUp: jobCommand('post /jobs/:tag/take-up', { ...WORK, body: versionOnly }),
+  putDown: jobCommand('post /jobs/:tag/put-down', { ...WORK, body: putDown }),
+  addThing: jobCommand('post /jobs/:tag/things', { ...KEEP, body: addThing }),
+  moveThing: jobCommand('put /jobs/:tag/things/:number', { ...KEEP, body: moveThing }),
+  addSecret: jobCommand('post /jobs/:tag/secrets', { permission: 'book in', body: addSecret }),
+  /** The answer must not be kept for repeats, so this keeps its own books: each showing counts. */
+  showSecret: command('post /jobs/:tag/secrets/:id/show', {
+    permission: 'see secrets',
+    idempotency: 'own',
+    changes: ['job'],
+  }).answering<{ text: string }>(),
+  closeJob: jobCommand('post /jobs/:tag/close', {
+    permission: 'hand over',
+    body: versionOnly,
+    changes: ['job', 'shelf'],
+  }),
+};
+
+const CORRECTED = { changes: ['job', 'shelf', 'customers', 'models'] } as const;
+
+/** For each kind of correction: asking what it would lead to, and making it. */
+export const correctionEndpoints = {
+  considerWorkCorrection: query('/jobs/:tag/corrections/work/consequences', {
+    permission: 'correct the work',
+    body: corrections.work.consider,
+  }).answering<ConsideredView>(),
+  correctWork: jobCommand('post /jobs/:tag/corrections/work', {
+    permission: 'correct the work',
+    body: corrections.work.make,
+    ...CORRECTED,
+  }),
+  considerBookingCorrection: query('/jobs/:tag/corrections/booking/consequences', {
+    permission: 'correct a booking',
+    body: corrections.booking.consider,
+  }).answering<ConsideredView>(),
+  correctBooking: jobCommand('post /jobs/:tag/corrections/booking', {
+    permission: 'correct a booking',
+    body: corrections.booking.make,
+    ...CORRECTED,
+  }),
+  considerEnd: query('/jobs/:tag/corrections/end/consequences', {
+    permission: 'end without work',
+    body: corrections.end.consider,
+  }).answering<ConsideredView>(),
+  correctEnd: jobCommand('post /jobs/:tag/corrections/end', {
+    permission: 'end without work',
+    body: corrections.end.make,
+    ...CORRECTED,
+  }),
+};

@@ -1,0 +1,48 @@
+import { customerQuery, deviceQuery } from '../shapes/commands';
+import { site } from '../shapes/drives';
+import { modelSpec } from '../shapes/models';
+import type { KnownDevice, LessonsView, ModelView } from '../views/views';
+import { command, query } from './endpoint';
+
+/** Device models, what was learnt of them, and devices by their serials. */
+export const modelEndpoints = {
+  models: query('/models', {
+    permission: 'look at jobs and shelf',
+    query: customerQuery,
+    about: 'Models',
+  }).answering<ModelView[]>(),
+  nearestModels: query('/models/nearest', {
+    permission: 'look at jobs and shelf',
+    query: customerQuery,
+    about: 'Models',
+  }).answering<ModelView[]>(),
+  model: query('/models/:id', { permission: 'look at jobs and shelf', about: 'Models' }).answering<ModelView>(),
+  addModel: command('post /models', {
+    permission: 'describe models',
+    body: modelSpec,
+    status: 201,
+    changes: ['models'],
+  }).answering<ModelView>(),
+  describeModel: command('put /models/:id', {
+    permission: 'describe models',
+    body: modelSpec,
+    changes: ['models', 'every job'],
+  }).answering<ModelView>(),
+  correctSite: command('put /models/:id/sites', {
+    permission: 'describe models',
+    body: site,
+    changes: ['models', 'every job'],
+  }).answering<ModelView>(),
+  lessons: query('/models/:id/lessons', {
+    permission: 'look at jobs and shelf',
+    about: 'Lessons',
+  }).answering<LessonsView>(),
+  dropLesson: command('delete /models/:id/lessons/:lesson', {
+    permission: 'describe models',
+    changes: ['lessons'],
+  }).answering<LessonsView>(),
+  devices: query('/devices', {
+    permission: 'look at jobs and shelf',
+    query: deviceQuery,
+  }).answering<KnownDevice[]>(),
+};

@@ -1,0 +1,37 @@
+import { keepPart, partLines, partQuery, receiveStock } from '../shapes/commands';
+import type { PartLineView, PartPage, PartView } from '../views/shelf-views';
+import { command, query } from './endpoint';
+
+/** Parts of the library and what lies on the shelf. */
+export const shelfEndpoints = {
+  parts: query('/parts', {
+    permission: 'look at jobs and shelf',
+    query: partQuery,
+    about: 'Parts',
+    pagedBy: 'after',
+  }).answering<PartPage>(),
+  places: query('/places', { permission: 'look at jobs and shelf' }).answering<{ code: string; kind: string }[]>(),
+  partLines: query('/parts/lines', { permission: 'look at jobs and shelf' }).answering<
+    Partial<Record<string, string>>[]
+  >(),
+  considerParts: command('post /parts/lines/consider', {
+    permission: 'describe parts',
+    body: partLines,
+  }).answering<PartLineView[]>(),
+  takeParts: command('post /parts/lines', {
+    permission: 'describe parts',
+    body: partLines,
+    changes: ['shelf'],
+  }).answering<PartLineView[]>(),
+  keepPart: command('put /parts/:id', {
+    permission: 'describe parts',
+    body: keepPart,
+    changes: ['shelf'],
+  }).answering<PartView>(),
+  receive: command('post /stock', {
+    permission: 'receive parts',
+    body: receiveStock,
+    status: 201,
+    changes: ['shelf'],
+  }).answering<PartView>(),
+};

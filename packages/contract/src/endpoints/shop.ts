@@ -1,0 +1,51 @@
+import { auditQuery, customerQuery, findQuery } from '../shapes/commands';
+import { shopRates, type ShopRates } from '../shapes/orders';
+import type { AuditPage, CustomerView, FloorView, Found, HealthView } from '../views/views';
+import { command, query } from './endpoint';
+
+/** The shop as a whole: what it charges, who its customers are, what is to be looked back at, what waits for hands. */
+export const shopEndpoints = {
+  rates: query('/shop/rates', { permission: 'look at jobs and shelf', about: 'Rates' }).answering<ShopRates>(),
+  setRates: command('put /shop/rates', {
+    permission: 'set rates',
+    body: shopRates,
+    changes: ['rates', 'every job'],
+  }).answering<ShopRates>(),
+  customers: query('/customers', {
+    permission: 'look at jobs and shelf',
+    query: customerQuery,
+    about: 'Customers',
+  }).answering<CustomerView[]>(),
+  audit: query('/audit', { permission: 'see the audit', query: auditQuery, pagedBy: 'before' }).answering<AuditPage>(),
+  floor: query('/floor', { permission: 'look at jobs and shelf', about: 'Floor' }).answering<FloorView>(),
+  find: query('/find', { permission: 'look at jobs and shelf', query: findQuery }).answering<Found[]>(),
+};
+
+/** The interface itself: its state, its stream of hints, its description and that of its files. */
+export const interfaceEndpoints = {
+  health: query('/health', { permission: 'public' }).answering<HealthView>(),
+  /** Server-sent events (HTML Living Standard, section 9.2), each a `Hint`. */
+  hints: query('/hints', { permission: 'look at jobs and shelf' }).answering<undefined>(),
+  openApi: query('/openapi.json', { permission: 'public' }).answering<OpenApi>(),
+  fileSchema: query('/schemas/:file', { permission: 'public' }).answering<Record<string, unknown>>(),
+};
+
+/** The interface as it describes itself (OpenAPI 3.1), as far as its page shows it. */
+export interface OpenApi {
+  'x-roles': string[];
+  paths: Record<
+    string,
+    Record<
+      string,
+      {
+        operationId: string;
+        'x-needs': string;
+        'x-roles': string[];
+        security: unknown;
+        parameters?: unknown;
+        requestBody?: unknown;
+        responses: unknown;
+      }
+    >
+  >;
+}

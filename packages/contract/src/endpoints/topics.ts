@@ -1,0 +1,51 @@
+/** What a browser shows of the server's state, by what it is about. */
+export const TOPICS = [
+  'Session',
+  'Floor',
+  'Runs',
+  'Jobs',
+  'Job',
+  'Match',
+  'Quote',
+  'Rates',
+  'Lessons',
+  'Parts',
+  'Customers',
+  'Models',
+  'Berths',
+  'Staff',
+  'Sessions',
+] as const;
+export type Topic = (typeof TOPICS)[number];
+
+/** Topics of which each job has its own. */
+export const TOPICS_OF_A_JOB: readonly Topic[] = ['Job', 'Match'];
+
+/**
+ * What is read anew after a change, whoever made it: somebody here, what waited for the connection, or another
+ * browser that the server hints at. `job` and `run` are about one job, which is named with them.
+ */
+export const STALE = {
+  job: ['Job', 'Match', 'Floor', 'Runs', 'Jobs', 'Berths', 'Quote'],
+  run: ['Job', 'Runs', 'Berths'],
+  'every job': ['Job', 'Match', 'Floor', 'Jobs', 'Quote'],
+  money: ['Quote', 'Job'],
+  lessons: ['Lessons'],
+  shelf: ['Parts', 'Match', 'Quote'],
+  models: ['Models'],
+  customers: ['Customers'],
+  rates: ['Rates'],
+  session: ['Session'],
+  staff: ['Staff'],
+  sessions: ['Sessions'],
+  everything: ['Floor', 'Runs', 'Jobs', 'Job', 'Match', 'Quote', 'Parts', 'Customers', 'Models', 'Berths'],
+} as const satisfies Record<string, readonly Topic[]>;
+
+/** Something that can change. */
+export type Change = keyof typeof STALE;
+
+/** What the server says has changed; it carries no content. */
+export type Hint =
+  | { kind: 'job'; tag: string; version: number }
+  | { kind: 'run'; tag: string }
+  | { kind: Extract<Change, 'shelf' | 'models' | 'customers' | 'everything' | 'session'> };

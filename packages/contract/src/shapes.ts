@@ -1,0 +1,10 @@
+export * from './shapes/agent';
+export * from './shapes/commands';
+export * from './shapes/facts';
+export * from './shapes/orders';
+export { adapterSpec, driveSpec, site } from './shapes/drives';
+export { moduleSpec } from './shapes/memory';
+export { modelSpec } from './shapes/models';
+export { partEntry, partSpecs } from './shapes/parts';
+export { probeFile } from './shapes/probe-file';
+export { text, uuid, whole, type Infer, type Node, type Shape } from './shapes/shape';

@@ -1,0 +1,65 @@
+import type { Infer } from './shape';
+import { boolean, list, nullable, number, object, oneOf, optional, text, uuid, whole } from './shape';
+import { byteCount } from './drives';
+import { partitionTable } from './facts';
+import { reasons } from './reasons';
+
+/** Counters of one watched berth: [t seconds, bytes read, bytes written, errors, written to the source, busy share]. */
+const sampleRow = list(number(0, Number.MAX_SAFE_INTEGER), 6, 4);
+/** A drive as the berth sees it: by its own serial and size, never by a number. */
+const seenDrive = object({
+  serial: text(60, 0),
+  model: text(80, 0),
+  bytes: byteCount,
+  sectorSize: oneOf(512, 4096),
+  link: text(60, 0),
+});
+export type SeenDrive = Infer<typeof seenDrive>;
+export const agentHello = object({
+  agent: text(60),
+  boot: text(60),
+  berths: list(
+    object({
+      number: whole(1, 999),
+      simulated: boolean(),
+      speed: number(1, 1000),
+      drives: optional(list(seenDrive, 16)),
+    }),
+    200,
+  ),
+});
+export type AgentHello = Infer<typeof agentHello>;
+export const agentSamples = object({
+  agent: text(60),
+  boot: text(60),
+  berth: whole(1, 999),
+  runId: uuid,
+  firstSeq: whole(1, Number.MAX_SAFE_INTEGER),
+  samples: list(sampleRow, 2000),
+  /** The drives that lie there now; null where none is seen, absent where the agent does not tell. */
+  source: optional(nullable(seenDrive)),
+  target: optional(nullable(seenDrive)),
+});
+export type AgentSamples = Infer<typeof agentSamples>;
+
+/** What was found on a drive that a berth was asked to look at. */
+export const lookResult = object({
+  id: uuid,
+  drive: nullable(seenDrive),
+  table: nullable(partitionTable),
+  problems: reasons,
+  /** Samples of both drives that were compared, and how many differed, partition by partition. */
+  compared: list(
+    object({
+      id: optional(text(40)),
+      name: text(72),
+      samples: whole(0, 1_000_000),
+      different: whole(0, 1_000_000),
+      unreadable: optional(whole(0, 1_000_000)),
+    }),
+    128,
+  ),
+  /** Why nothing could be read; empty where it could. */
+  trouble: text(300, 0),
+});
+export type LookResult = Infer<typeof lookResult>;

@@ -1,0 +1,282 @@
+import { PREPARATION_IDS } from '@udrel/core/facts';
+import { STATIONS } from '@udrel/core/stations';
+import { PREPARING_RUNS } from '@udrel/core/facts';
+import { TARGET_IDS } from '@udrel/core/layout';
+import { ENDS, GATES, RUN_ENDS, WISH_KINDS } from '@udrel/core/steps';
+import type { Infer, Shape } from './shape';
+import {
+  anything,
+  boolean,
+  either,
+  list,
+  moment,
+  nullable,
+  number,
+  object,
+  oneOf,
+  optional,
+  record,
+  text,
+  uuid,
+  whole,
+} from './shape';
+import { byteCount, m2Length, serial } from './drives';
+import { bookedFacts, partitionTable } from './facts';
+import { deviceKind } from './models';
+import { reasons } from './reasons';
+import { ROLES } from '../terms/permissions';
+
+const login = text(40, 2, /^[a-z0-9._-]+$/i);
+
+export const signIn = object({ login, password: text(200) });
+export type SignIn = Infer<typeof signIn>;
+
+/** Making the owner's account of an empty shop, with the code printed on the console. */
+export const setUp = object({ code: text(40), name: text(80), login, password: text(200, 10) });
+export type SetUp = Infer<typeof setUp>;
+
+const phone = text(40, 0, /^[\d\s()+/.-]*$/);
+const email = text(200, 0);
+const complaint = text(600);
+const condition = text(600, 0);
+const promisedAt = nullable(moment());
+const price = nullable(whole(0, 100_000_000));
+const customer = object({ id: nullable(uuid), name: text(120), phone, email });
+const secret = { label: text(60), text: text(500) };
+const place = text(20, 0);
+
+/** One device of an order: what it is, what is wished, and everything noted at the counter. */
+export const jobBooking = object({
+  device: object({
+    /** Null with a stub: a model that the library does not have yet. */
+    modelId: nullable(uuid),
+    stub: nullable(object({ maker: text(60), name: text(80), kind: deviceKind })),
+    serial,
+    place,
+  }),
+  wishes: list(object({ kind: oneOf(...WISH_KINDS), least: byteCount }), 4, 1),
+  complaint,
+  condition,
+  leftWithUs: list(object({ name: text(80), place }), 20),
+  secrets: list(object(secret), 10),
+  facts: object({
+    backup: optional(bookedFacts.backup),
+    consents: optional(bookedFacts.consents),
+    'go-ahead limit': optional(bookedFacts['go-ahead limit']),
+    'condition marks': optional(bookedFacts['condition marks']),
+    'own drive': optional(bookedFacts['own drive']),
+    'own memory': optional(bookedFacts['own memory']),
+  }),
+  promisedAt,
+  price,
+});
+export type JobBooking = Infer<typeof jobBooking>;
+
+/** What one customer brings in one visit: one order of one or more devices. */
+export const bookIn = object({ customer, jobs: list(jobBooking, 12, 1) });
+export type BookIn = Infer<typeof bookIn>;
+
+/** Every change to a job says which version of it was on the screen. */
+const version = whole(0, 1_000_000);
+
+/** A fact and its value, which is checked against the shape of its key. */
+/** Lines of a parts file: cells by the name of their column. */
+export const partLines = object({
+  lines: list(object({ line: whole(1, 1_000_000), cells: record(text(300, 0), 60) }), 2000, 1),
+});
+export type PartLines = Infer<typeof partLines>;
+/** Where a value came from, when it was not typed. */
+export const factEntry = object({ version, value: anything(), origin: optional(oneOf('probe file', 'file')) });
+export type FactEntry = Infer<typeof factEntry>;
+export const versionOnly = object({ version });
+/** Without a part: the drive that the customer brought. `added`: it joins the drives that are there. */
+export const reserveDrive = object({ version, partId: nullable(uuid), siteId: text(20), added: optional(boolean()) });
+export type ReserveDrive = Infer<typeof reserveDrive>;
+/** Where the old drive goes on being used (empty: nowhere), and what was measured of it where that matters. */
+export const moveOldDrive = object({
+  version,
+  siteId: text(20, 0),
+  length: nullable(m2Length),
+  height: nullable(number(1, 50)),
+});
+export type MoveOldDrive = Infer<typeof moveOldDrive>;
+/** Without a part: the modules that the customer brought. */
+export const reserveMemory = object({ version, partId: nullable(uuid), count: whole(1, 8) });
+export type ReserveMemory = Infer<typeof reserveMemory>;
+/** The drive that is copied onto or read back: the new one, where nothing is said. */
+const onto = optional(oneOf(...TARGET_IDS));
+/** Begins a run: the copy, or one that prepares it, about a partition. */
+export const beginRun = object({
+  version,
+  berth: nullable(whole(1, 999)),
+  kind: optional(oneOf('copy', ...PREPARING_RUNS)),
+  about: optional(nullable(text(40))),
+  onto,
+  /** What was changed since the attempt before; asked for after one that failed. */
+  changed: optional(text(300, 0)),
+});
+export type BeginRun = Infer<typeof beginRun>;
+/** A check before the copy, stamped or taken back. */
+export const stampPreparation = object({
+  version,
+  id: oneOf(...PREPARATION_IDS),
+  done: boolean(),
+  note: text(300, 0),
+});
+export type StampPreparation = Infer<typeof stampPreparation>;
+export const LEFT_AS = ['shut down', 'left running'] as const;
+const loss = object({ what: text(120), where: text(120, 0), bytes: nullable(byteCount) });
+/** Acknowledging what a copy has lost: each loss by its name, typed. */
+export const tellLosses = object({ version, onto, names: list(text(120), 60, 1) });
+export type TellLosses = Infer<typeof tellLosses>;
+export const endRun = object({
+  version,
+  outcome: oneOf(...RUN_ENDS),
+  note: text(300, 0),
+  /** What did not come along, where it ended with losses. */
+  losses: optional(list(loss, 60)),
+  /** Minutes that it took, where the clock does not say it; null where nobody knows. */
+  minutes: optional(nullable(number(0, 1_000_000))),
+  /** How the device or the tool was left. */
+  leftAs: optional(nullable(oneOf(...LEFT_AS))),
+});
+export type EndRun = Infer<typeof endRun>;
+
+/** Taking back a stamp, going back a station, or saying that the device is another model. */
+export const workCorrection = either(
+  'what',
+  object({ what: oneOf('stamp'), step: text(30) }),
+  object({ what: oneOf('station'), station: oneOf(...STATIONS) }),
+  object({ what: oneOf('model'), modelId: uuid }),
+);
+/** Putting right what was booked in. */
+export const bookingCorrection = either(
+  'what',
+  object({ what: oneOf('customer'), customer }),
+  object({ what: oneOf('customer details'), name: text(120), phone, email }),
+  object({ what: oneOf('serial'), serial }),
+  object({ what: oneOf('booking'), complaint, condition, promisedAt, price }),
+);
+/** Ending without work, and going on after all. */
+export const ending = either(
+  'what',
+  object({ what: oneOf('end'), kind: oneOf(...ENDS) }),
+  object({ what: oneOf('go on') }),
+);
+
+export type Correction = Infer<typeof workCorrection> | Infer<typeof bookingCorrection> | Infer<typeof ending>;
+const reason = text(300, 3);
+const considered = <T>(correction: Shape<T>) => ({
+  consider: object({ version, correction }),
+  make: object({ version, correction, reason }),
+});
+/** For each kind of correction: asking what it would lead to, and making it. */
+export const corrections = {
+  work: considered(workCorrection),
+  booking: considered(bookingCorrection),
+  end: considered(ending),
+};
+export type Considered = { version: number; correction: Correction };
+export type MakeCorrection = Considered & { reason: string };
+
+export const putDown = object({ version, batteryOff: boolean(), tried: text(600, 0), next: text(300, 0) });
+export type PutDown = Infer<typeof putDown>;
+export const addThing = object({ name: text(80), place });
+export type AddThing = Infer<typeof addThing>;
+export const moveThing = object({ place, back: boolean() });
+export type MoveThing = Infer<typeof moveThing>;
+export const addSecret = object({ version, ...secret });
+export type AddSecret = Infer<typeof addSecret>;
+
+export const switchTo = object({ staffId: uuid, pin: text(8, 4, /^\d+$/) });
+export type SwitchTo = Infer<typeof switchTo>;
+export const setPin = object({ password: text(200), pin: nullable(text(8, 4, /^\d+$/)) });
+export type SetPin = Infer<typeof setPin>;
+const password = text(200, 10);
+/** The own password, and the one that is to take its place. */
+export const changePassword = object({ password: text(200), next: password });
+export type ChangePassword = Infer<typeof changePassword>;
+export const resetPassword = object({ next: password });
+export type ResetPassword = Infer<typeof resetPassword>;
+export const addStaff = object({
+  name: text(80),
+  login,
+  role: oneOf(...ROLES),
+  password,
+});
+export type AddStaff = Infer<typeof addStaff>;
+export const changeStaff = object({ role: oneOf(...ROLES), active: boolean() });
+export type ChangeStaff = Infer<typeof changeStaff>;
+export const auditQuery = object({ before: optional(text(120)) });
+export type AuditQuery = Infer<typeof auditQuery>;
+export const deviceQuery = object({ serial: text(60, 3) });
+
+export const addNote = object({ text: text(1000) });
+export const addLesson = object({ text: text(300, 3) });
+/** Choosing for devices of the same model in the same order what was chosen for this one. */
+export const chooseSame = object({ tags: list(text(20), 12, 1) });
+export type ChooseSame = Infer<typeof chooseSame>;
+const pieces = whole(0, 60);
+export const moveStripItem = object({
+  version,
+  out: pieces,
+  back: pieces,
+  missing: pieces,
+  left: pieces,
+  replaced: pieces,
+});
+export type MoveStripItem = Infer<typeof moveStripItem>;
+export const moveWholeStrip = object({ version, way: oneOf('out', 'back', 'none') });
+export type MoveWholeStrip = Infer<typeof moveWholeStrip>;
+export const overrideGate = object({
+  version,
+  gate: oneOf(...GATES),
+  reason: text(300, 5),
+});
+export type OverrideGate = Infer<typeof overrideGate>;
+
+export const receiveStock = object({
+  partId: uuid,
+  serials: list(serial, 50),
+  count: whole(0, 10_000),
+  place: text(20, 0),
+});
+export type ReceiveStock = Infer<typeof receiveStock>;
+
+/** What was counted, piece by piece or row by row, with price and the level of ordering again. */
+export const keepPart = object({
+  price: whole(0, 100_000_000),
+  reorderLevel: nullable(whole(0, 10_000)),
+  counted: list(object({ id: uuid, quantity: whole(0, 100_000) }), 500),
+});
+export type KeepPart = Infer<typeof keepPart>;
+
+export const jobQuery = object({
+  before: optional(whole(1, 1_000_000_000)),
+  station: optional(text(20)),
+  text: optional(text(80)),
+  all: optional(oneOf('yes')),
+});
+export type JobQuery = Infer<typeof jobQuery>;
+export const findQuery = object({ q: text(80) });
+export const customerQuery = object({ find: text(80, 0) });
+/** Parts after one of them; `low`: only what is to be ordered again. */
+export const partQuery = object({ find: text(80, 0), after: optional(uuid), low: optional(oneOf('yes')) });
+export type PartQuery = Infer<typeof partQuery>;
+/** The entries before one of them; the newest, where nothing is said. */
+export const historyQuery = object({ before: optional(whole(1, 1_000_000_000)) });
+
+/** Asks the bench agent to read the finished drive at a berth. */
+export const askLook = object({ version, berth: whole(1, 999), onto });
+export type AskLook = Infer<typeof askLook>;
+
+/** The finished drive as read from a file, or why it was not read. */
+export const enterReadBack = object({
+  version,
+  onto,
+  serial: text(60, 0),
+  table: nullable(partitionTable),
+  problems: reasons,
+  whyNot: text(300, 0),
+});
+export type EnterReadBack = Infer<typeof enterReadBack>;

@@ -1,0 +1,59 @@
+import { CONTROLLER_MODES, PLUGS, PROTOCOLS, START_MODES } from '@udrel/core/equipment';
+import { M2_LENGTHS } from '@udrel/core/fit';
+import { boolean, day, either, list, nullable, number, object, oneOf, text } from './shape';
+import { boxForm, byteCount, connector, m2Length, sataGeneration, sectorSize, usbMode } from './drives';
+
+const plug = oneOf(...PLUGS);
+
+/** A socket of a device or of a bench host. */
+export const port = either(
+  'kind',
+  object({ kind: oneOf('usb'), name: text(40), plug, mode: usbMode }),
+  object({ kind: oneOf('esata'), name: text(40), generation: sataGeneration }),
+);
+
+const bay = either(
+  'form',
+  object({
+    form: oneOf('m2'),
+    lengths: list(m2Length, M2_LENGTHS.length, 1),
+    protocols: list(oneOf(...PROTOCOLS), 2, 1),
+  }),
+  object({ form: oneOf('msata') }),
+  object({
+    form: oneOf('box'),
+    sizes: list(boxForm, 3, 1),
+    connector,
+    height: nullable(number(0, 200)),
+  }),
+);
+
+const holder = <K extends 'enclosure' | 'dock' | 'cable'>(kind: K) =>
+  object({
+    kind: oneOf(kind),
+    bays: list(bay, 8, 1),
+    mode: usbMode,
+    plug,
+    ownPower: boolean(),
+    queued: boolean(),
+    largest: nullable(byteCount),
+    sectors: nullable(sectorSize),
+    duplicates: boolean(),
+  });
+
+/** What drives are copied with, as the parts library describes it. */
+export const equipmentSpec = either(
+  'kind',
+  holder('enclosure'),
+  holder('dock'),
+  holder('cable'),
+  object({
+    kind: oneOf('boot stick'),
+    starts: list(oneOf(...START_MODES), 2, 1),
+    fileSystems: list(text(20), 20),
+    controllers: list(oneOf(...CONTROLLER_MODES), 3),
+    plug,
+    checked: nullable(day()),
+  }),
+  object({ kind: oneOf('bench host'), ports: list(port, 20, 1) }),
+);

@@ -1,0 +1,181 @@
+import {
+  BACKUP_STATES,
+  CONSENTS,
+  INSTALLED_FILES,
+  MARK_KINDS,
+  MARK_VIEWS,
+  ROUTES,
+  STARTED_FROM,
+  type BookedKey,
+  type EntryKey,
+  type FactKey,
+  type JobFacts,
+} from '@udrel/core/facts';
+import { ATTACHMENTS, CONDITIONS } from '@udrel/core/benchmarks';
+import { HEALTH_GRADES } from '@udrel/core/estimate';
+import { EXTENTS, FILE_SYSTEMS, NEW_VOLUME_KINDS, PARTITION_KINDS, SCHEMES, TARGET_IDS } from '@udrel/core/layout';
+import {
+  boolean,
+  day,
+  either,
+  list,
+  nullable,
+  number,
+  object,
+  oneOf,
+  optional,
+  record,
+  text,
+  whole,
+  type Shape,
+} from './shape';
+import { moduleSpec } from './memory';
+import { remarks } from './reasons';
+import { byteCount, driveClass, driveSpec, link, sectorSize, serial } from './drives';
+
+const rate = nullable(number(0, 100_000));
+
+/** One measuring session. */
+const measurementSet = object({
+  sequentialRead: rate,
+  sequentialWrite: rate,
+  randomRead: rate,
+  randomWrite: rate,
+  startUps: list(number(1, 7200), 10),
+  programStarts: optional(list(number(0, 7200), 10)),
+  busyShare: optional(number(0, 100)),
+  conditions: optional(list(oneOf(...CONDITIONS), CONDITIONS.length)),
+  method: text(120, 0),
+  attached: oneOf(...ATTACHMENTS),
+});
+
+const measured = object({ set: nullable(measurementSet), whyNot: text(300, 0) });
+
+const sectorCount = whole(0, Number.MAX_SAFE_INTEGER);
+
+/** A partition table as read from a drive. */
+export const partitionTable = object({
+  scheme: oneOf(...SCHEMES),
+  sectorSize,
+  diskId: optional(text(36)),
+  remarks: optional(remarks),
+  partitions: list(
+    object({
+      id: text(40),
+      name: text(72),
+      kind: oneOf(...PARTITION_KINDS),
+      why: optional(text(200)),
+      fileSystem: oneOf(...FILE_SYSTEMS),
+      startSector: sectorCount,
+      sectors: whole(1, Number.MAX_SAFE_INTEGER),
+      used: nullable(byteCount),
+      encrypted: boolean(),
+      logical: optional(boolean()),
+      entry: optional(object({ type: text(36), uniqueId: text(36, 0), attributes: text(16, 0) })),
+    }),
+    128,
+  ),
+});
+
+const ids = list(text(40), 128);
+const target = oneOf(...TARGET_IDS);
+
+const layoutIntent = object({
+  extent: oneOf(...EXTENTS),
+  leftOut: ids,
+  acknowledged: ids,
+  sizes: record(byteCount, 128),
+  spare: either(
+    'to',
+    object({ to: oneOf('partition'), id: text(40) }),
+    object({ to: oneOf('in proportion') }),
+    object({ to: oneOf('nobody') }),
+  ),
+  keepFree: number(0, 50),
+  order: ids,
+  elsewhere: ids,
+  decrypted: ids,
+  asItIs: optional(list(text(40), 129)),
+  scheme: nullable(oneOf(...SCHEMES)),
+  added: list(
+    object({
+      id: text(40),
+      name: text(36),
+      kind: oneOf(...NEW_VOLUME_KINDS),
+      fileSystem: oneOf(...FILE_SYSTEMS),
+      bytes: byteCount,
+      on: target,
+    }),
+    8,
+  ),
+});
+
+/** A shape whose values are those that the core computes with: a drift of either does not compile. */
+type FactShapes<Keys extends FactKey> = { [K in Keys]: Shape<NonNullable<JobFacts[K]>> };
+
+const share = number(0, 1);
+
+/** What is noted when a device is booked in, besides the booking itself. */
+export const bookedFacts = {
+  backup: object({ state: oneOf(...BACKUP_STATES), irreplaceable: text(300, 0) }),
+  consents: object({ given: list(oneOf(...CONSENTS), CONSENTS.length) }),
+  'go-ahead limit': object({ amount: whole(0, 100_000_000) }),
+  'condition marks': object({
+    marks: list(
+      object({ kind: oneOf(...MARK_KINDS), view: oneOf(...MARK_VIEWS), x: share, y: share, note: text(120, 0) }),
+      60,
+    ),
+  }),
+  'own drive': object({ serial, drive: driveSpec, mayBeOverwritten: boolean() }),
+  'own memory': object({ count: whole(1, 8), module: moduleSpec }),
+} as const satisfies FactShapes<BookedKey>;
+
+/** The shape of each fact that a person records; that all of them are here is known from the registry of facts. */
+export const factShapes = {
+  ...bookedFacts,
+  'old drive': object({
+    serial,
+    maker: text(60),
+    name: text(80),
+    bytes: byteCount,
+    sectorSize,
+    class: driveClass,
+    link,
+    siteId: text(20),
+  }),
+  'other drives': object({
+    drives: list(object({ serial, name: text(80), bytes: byteCount, siteId: text(20) }), 12),
+  }),
+  'partition table': partitionTable,
+  health: object({ grade: oneOf(...HEALTH_GRADES), note: text(300, 0) }),
+  memory: object({ modules: list(object({ slot: text(20), bytes: byteCount, speed: whole(100, 20_000) }), 8) }),
+  before: measured,
+  'plan draft': object({
+    intent: layoutIntent,
+    route: nullable(oneOf(...ROUTES)),
+    startedFrom: nullable(oneOf(...STARTED_FROM)),
+  }),
+  'source identified': object({ serial }),
+  'target identified': object({ serial }),
+  'added identified': object({ serial }),
+  'overwrite confirmed': object({ serial }),
+  'added overwrite confirmed': object({ serial }),
+  fitted: object({ serial: text(60, 0) }),
+  'added fitted': object({ serial }),
+  'old drive refitted': object({ serial, startsFromNew: boolean(), note: text(300, 0) }),
+  installed: object({ system: text(80), files: oneOf(...INSTALLED_FILES), note: text(300, 0) }),
+  'trial start': object({
+    started: boolean(),
+    oldDriveDetached: boolean(),
+    note: text(300, 0),
+    done: optional(text(300, 0)),
+  }),
+  after: measured,
+  functions: object({ results: list(object({ name: text(40), works: boolean() }), 60), note: text(300, 0) }),
+  'old drive stays': object({ where: text(120), consent: boolean() }),
+  'document given': object({ given: boolean() }),
+  signature: object({ name: text(120), path: text(60_000) }),
+  'put back': object({ serial: text(60, 0) }),
+  'as it came': object({ starts: boolean(), note: text(300, 0) }),
+  'kept until': object({ place: text(60), until: day() }),
+} as const satisfies FactShapes<EntryKey>;

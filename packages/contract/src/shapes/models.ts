@@ -1,0 +1,49 @@
+import { BATTERY_LEADS, DEVICE_KINDS } from '@udrel/core/device';
+import { STRIP_KINDS } from '@udrel/core/strip';
+import type { Infer } from './shape';
+import { boolean, list, nullable, object, oneOf, optional, text, whole } from './shape';
+import { byteCount, site } from './drives';
+import { port } from './equipment';
+import { buffering, dataRate, generation, moduleForm } from './memory';
+
+export const deviceKind = oneOf(...DEVICE_KINDS);
+
+/** What a device model is: the open format in which models are stored and exchanged. */
+export const modelSpec = object({
+  maker: text(60),
+  name: text(80),
+  code: text(40),
+  kind: deviceKind,
+  sites: list(site, 12),
+  memory: object({
+    generation,
+    form: moduleForm,
+    soldered: byteCount,
+    slots: list(text(20), 8),
+    slotMaximum: byteCount,
+    maximum: byteCount,
+    speed: dataRate,
+    channels: oneOf(1, 2),
+    buffering: optional(buffering),
+    slotChannels: optional(list(whole(0, 1), 8)),
+  }),
+  firmware: object({ uefi: nullable(boolean()), startsNvme: nullable(boolean()) }),
+  ports: optional(list(port, 20)),
+  functions: list(text(40), 40),
+  strip: list(
+    object({
+      stage: whole(1, 20),
+      kind: oneOf(...STRIP_KINDS),
+      name: text(80),
+      count: whole(1, 60),
+    }),
+    60,
+  ),
+  /** Minutes it takes to open and strip down, by whoever knows it; the rule of thumb where nobody does. */
+  opening: optional(whole(1, 600)),
+  /** Whether the battery must be unplugged inside before anything is touched. */
+  battery: optional(oneOf(...BATTERY_LEADS)),
+  note: text(500, 0),
+});
+
+export type ModelSpec = Infer<typeof modelSpec>;

@@ -1,0 +1,381 @@
+import type { JobFacts } from '@udrel/core/facts';
+import type { StepId } from '@udrel/core/stations';
+import type { ProgressState, Progress, RunWants } from '@udrel/core/progress';
+import type { Holding } from '@udrel/core/equipment';
+import type { RunKind } from '@udrel/core/estimate';
+import type { Candidate } from '@udrel/core/fit';
+import type { Alarm } from '@udrel/core/identity';
+import type { TargetId } from '@udrel/core/layout';
+import type { MemorySet } from '@udrel/core/memory';
+import type { JudgedStick, Placing } from '@udrel/core/routes';
+import type { Consequence, End, JobSnapshot, Loss, Procedure, RunOutcome, Step } from '@udrel/core/steps';
+import type { JobEventKind } from '../terms/events';
+import type { Role } from '../terms/permissions';
+import type { ModelSpec } from '../shapes/models';
+
+export interface StaffView {
+  id: string;
+  name: string;
+  initials: string;
+  role: Role;
+}
+
+/** Who is signed in, and what sign-in offers when nobody is. */
+export interface SessionView {
+  staff: StaffView | null;
+  shop: string;
+  demo: boolean;
+  needsSetUp: boolean;
+  demoAccounts: { login: string; password: string; name: string; role: Role }[];
+}
+
+/** RFC 9457 problem details. */
+export interface Problem {
+  type: string;
+  title: string;
+  status: number;
+  code: string;
+  detail: string;
+  problems?: { field: string; sentence: string }[];
+  /** On 409: the job as it stands now. */
+  current?: JobView;
+}
+
+export interface CustomerView {
+  id: string;
+  name: string;
+  phone: string;
+  email: string;
+  openJobs: number;
+}
+
+export interface ModelView extends ModelSpec {
+  id: string;
+  /** Only a name from the counter so far: nothing is known of its sites. */
+  stub: boolean;
+}
+
+export interface EventView {
+  seq: number;
+  kind: JobEventKind;
+  sentence: string;
+  /** Numbers of the earlier entries that it puts right. */
+  corrects: number[];
+  /** The drive that was copied onto or read; null for what is about none of them. */
+  onto: TargetId | null;
+  by: string;
+  at: string;
+}
+
+export interface RunView {
+  id: string;
+  kind: RunKind;
+  /** The partition that it is about, by id; null for the whole drive. */
+  about: string | null;
+  /** The drive that a copy goes onto; null for what only concerns the old one. */
+  onto: TargetId | null;
+  /** Counted from 1 for each drive that is copied onto. */
+  attempt: number;
+  berth: number | null;
+  simulatedSpeed: number | null;
+  outcome: RunOutcome;
+  beganAt: string;
+  endedAt: string | null;
+  note: string;
+  sourceSerial: string;
+  targetSerial: string;
+  plannedBytes: number;
+  progress: Progress;
+  curve: ProgressState['curve'];
+  /** Estimated seconds when it began. */
+  estimate: { low: number; middle: number; high: number };
+  /** What did not come along. */
+  losses: Loss[];
+  /** Seconds that it took where that was typed; null where its berth or the clock say it. */
+  took: number | null;
+  /** Whether estimates learn from it. */
+  learn: boolean;
+  /** What was changed since the attempt before, and how device or tool was left. */
+  changed: string;
+  leftAs: 'shut down' | 'left running' | null;
+  /** What was seen at the berth that should not be, each kind once. */
+  alarms: (Alarm & { at: string })[];
+  /** Seconds since the last figure came from the berth; null where none is expected or came. */
+  silentFor: number | null;
+}
+
+export interface FactOrigin {
+  key: string;
+  origin: string;
+  by: string;
+  at: string;
+}
+
+/** Something that lies in the shop for a job; number 0 is the device itself. Its label is tag and number. */
+export interface ThingView {
+  id: string;
+  number: number;
+  name: string;
+  place: string;
+  back: boolean;
+}
+
+/** Who has the job in hand, or with what state it was put down. */
+export interface HoldingView {
+  takenUp: { id: string; name: string; at: string } | null;
+  putDown: { by: string; at: string; batteryOff: boolean; tried: string; next: string } | null;
+}
+
+/** A secret is known by its label; its text is only shown on its own, and each showing is kept. */
+export interface SecretView {
+  id: string;
+  label: string;
+  by: string;
+  at: string;
+  shown: number;
+  erased: boolean;
+}
+
+/** An earlier job on the same device. */
+export interface EarlierJob {
+  tag: string;
+  closedAt: string;
+  fitted: string[];
+  end: End['kind'] | null;
+  guaranteedUntil: string | null;
+}
+
+/** What is known of a device by its serial. */
+export interface KnownDevice {
+  id: string;
+  serial: string;
+  model: ModelView;
+  customer: { id: string; name: string; phone: string };
+  openTag: string | null;
+  earlier: EarlierJob[];
+}
+
+/** What a correction would lead to, and as which version of the job it was considered. */
+export interface ConsideredView {
+  version: number;
+  consequences: Consequence[];
+}
+
+/** An order just booked: its number and the jobs in it. */
+export interface OrderView {
+  number: number;
+  jobs: JobView[];
+}
+
+/** Someone who can be switched to with a PIN. */
+export interface SwitchableView {
+  id: string;
+  name: string;
+  initials: string;
+  role: Role;
+}
+
+export interface AccountView extends StaffView {
+  login: string;
+  active: boolean;
+  hasPin: boolean;
+}
+
+export interface SignedInView {
+  id: string;
+  begunAt: string;
+  seenAt: string;
+  agent: string;
+  here: boolean;
+}
+
+/** Something worth looking back at: sign-ins, secrets shown, gates passed, corrections. */
+export interface AuditRow {
+  id: string;
+  at: string;
+  by: string;
+  kind: string;
+  sentence: string;
+  tag: string | null;
+}
+
+export interface AuditPage {
+  rows: AuditRow[];
+  before: string | null;
+}
+
+/** What earlier jobs taught about a model, and how long its devices lay open, minutes. */
+export interface LessonsView {
+  lessons: { id: string; text: string; tag: string; by: string; at: string }[];
+  opened: { jobs: number; minutes: number | null };
+}
+
+/** A device of the same model in the same order, and whether its parts are chosen. */
+export interface AlikeJob {
+  tag: string;
+  serial: string;
+  chosen: boolean;
+}
+
+/** Everything a job's page shows. */
+export interface JobView {
+  id: string;
+  tag: string;
+  version: number;
+  order: number;
+  customer: { id: string; name: string; phone: string; email: string };
+  device: { id: string; serial: string; model: ModelView };
+  complaint: string;
+  condition: string;
+  price: number | null;
+  bookedAt: string;
+  promisedAt: string | null;
+  closedAt: string | null;
+  /** Tags of the other jobs of the same order. */
+  together: string[];
+  /** Those of them on a device of the same model with the same wishes, still open. */
+  alike: AlikeJob[];
+  things: ThingView[];
+  holding: HoldingView;
+  secrets: SecretView[];
+  earlier: EarlierJob[];
+  guaranteedUntil: string | null;
+  /** Steps whose stamp can be taken back now. */
+  takeBack: StepId[];
+  snapshot: JobSnapshot;
+  origins: FactOrigin[];
+  procedure: Procedure;
+  readyIn: number;
+  slack: number | null;
+  runs: RunView[];
+  /** Every trial start, the first one first, with what was done about each that failed. */
+  trials: TrialView[];
+  /** The newest entries; `history/earlier` has those before. */
+  history: EventView[];
+}
+
+/** A trial start as it was recorded. */
+export interface TrialView extends NonNullable<JobFacts['trial start']> {
+  by: string;
+  at: string;
+}
+
+/** Earlier entries of a job's history, newest first. */
+export interface HistoryPage {
+  events: EventView[];
+  /** Number to ask before for those before; null at the beginning. */
+  before: number | null;
+}
+
+export interface JobRow {
+  number: number;
+  tag: string;
+  customer: string;
+  device: string;
+  wish: string;
+  station: string;
+  next: string;
+  bookedAt: string;
+  promisedAt: string | null;
+  closedAt: string | null;
+}
+
+export interface JobPage {
+  rows: JobRow[];
+  /** Number to ask before for the next page; null at the end. */
+  before: number | null;
+}
+
+export interface HandsView {
+  tag: string;
+  customer: string;
+  device: string;
+  step: Step;
+  inMinutes: number;
+  slack: number | null;
+  readyIn: number;
+  promisedAt: string | null;
+  holding: HoldingView;
+}
+
+export interface FloorView {
+  now: string;
+  hands: HandsView[];
+  /** What is done and waits to be fetched, promised first. */
+  ready: ReadyView[];
+  /** Open jobs in all: more than are looked at where the shop has very many; those promised last are left out then. */
+  open: number;
+  looked: number;
+}
+
+/** A finished job that waits for its customer. */
+export interface ReadyView {
+  tag: string;
+  customer: string;
+  device: string;
+  promisedAt: string | null;
+  /** What is left to do with the customer. */
+  next: string;
+}
+
+export interface BerthView {
+  number: number;
+  watched: boolean;
+  simulatedSpeed: number | null;
+  /** Tag of the job whose drives lie there while something runs. */
+  busy: string | null;
+  handsWanted: boolean;
+}
+
+/** Something that runs now, at a berth or timed by hand. */
+export interface RunNow extends RunView {
+  tag: string;
+  customer: string;
+  device: string;
+  /** Why hands are wanted at it; null while it goes by itself. */
+  wants: RunWants | null;
+}
+
+export interface DriveMatch {
+  siteId: string;
+  candidates: (Candidate & { partNumber: string; own: boolean })[];
+  /** Drives that were to choose from; only the best are told. */
+  of: number;
+}
+
+/** With what each drive can be held while it is copied, and which sticks the device starts from. */
+export interface CopyingView {
+  old: Holding[] | null;
+  fresh: Holding[] | null;
+  sticks: JudgedStick[];
+}
+
+/** What decides how both drives can be placed while copying; null while one of them is not known. */
+export interface PlacingView {
+  placing: Placing | null;
+}
+
+export interface MatchView {
+  need: { bytes: number; sentence: string };
+  drives: DriveMatch[];
+  /** The same for the drive that is to be added. */
+  added: DriveMatch[];
+  memory: MemorySet[];
+  copying: CopyingView;
+}
+
+/** One thing found by the scan or find field. */
+export interface Found {
+  kind: 'job' | 'customer' | 'device' | 'drive' | 'model' | 'thing' | 'place' | 'part' | 'berth';
+  title: string;
+  detail: string;
+  /** Job to open, where there is one. */
+  tag: string | null;
+  id: string;
+}
+
+export interface HealthView {
+  server: 'up';
+  database: 'up' | 'down';
+  version: string;
+}

@@ -1,0 +1,23 @@
+export * from './types';
+export * from './plan-types';
+export type { FactRow } from './fact-row';
+export {
+  BOOKED_KEYS,
+  COUNTER_KEYS,
+  ENTRY_KEYS,
+  FACT_KEYS,
+  factRow,
+  isCounterKey,
+  isHeldByRun,
+  isSerialKey,
+  serialOf,
+  stampsOfStep,
+  stationOfFact,
+  stepOfFact,
+  tellFact,
+  withWhatRests,
+  type BookedKey,
+  type CounterKey,
+  type EntryKey,
+  type SerialKey,
+} from './lookup';

@@ -1,0 +1,119 @@
+import type { RunEstimate } from '../estimate';
+import type { Reason } from '../reason';
+import type { LayoutIntent, SourceTable, TargetId, TargetLayout, TargetPartition } from '../layout';
+
+export const ROUTES = [
+  'new drive in an enclosure',
+  'second site',
+  'old drive outside',
+  'both at the bench',
+  'both in one dock',
+  'stand-alone duplicator',
+] as const;
+/** Where both drives sit while copying. */
+export type Route = (typeof ROUTES)[number];
+
+export const STARTED_FROM = ['its own system', 'a boot stick'] as const;
+/** What the customer's device runs from while it copies; null where it takes no part. */
+export type StartedFrom = (typeof STARTED_FROM)[number] | null;
+
+/** What was decided about the copy, before it is accepted. */
+export interface PlanDraft {
+  intent: LayoutIntent;
+  /** Null while only what comes along is decided: before the drive is chosen. */
+  route: Route | null;
+  startedFrom: StartedFrom;
+}
+
+/** A plan as accepted. It holds only for the drives and the table it was made for. */
+export interface AcceptedPlan extends PlanDraft {
+  route: Route;
+  sourceSerial: string;
+  targetSerial: string;
+  /** Of the added drive, where something goes there; else null. */
+  addedSerial: string | null;
+  table: SourceTable;
+  targets: TargetLayout[];
+  partitions: TargetPartition[];
+  bytesToCopy: number;
+  /** The runs of the plan in their order, each with how long it takes. */
+  work: PlannedRun[];
+  /** How long the copy onto the new drive takes. */
+  estimate: RunEstimate;
+}
+
+/** A run that the plan asks for: `about` names the partition it is about, `onto` the drive that is written or read back. */
+export interface PlannedRun {
+  about: string | null;
+  onto: TargetId | null;
+  estimate: RunEstimate;
+}
+
+export const PREPARATION_IDS = [
+  'backup',
+  'risk told',
+  'clean up',
+  'keys saved',
+  'licences',
+  'start mode',
+  'decrypt',
+  'check',
+  'shut down fully',
+  'close programs',
+  'network off',
+  'sleep off',
+  'charger in',
+  'boot stick',
+  'may be overwritten',
+] as const;
+/** The ones that are runs of their own. */
+export const PREPARING_RUNS = ['decrypt', 'check'] as const satisfies readonly PreparationId[];
+export type PreparingRun = (typeof PREPARING_RUNS)[number];
+export type PreparationId = (typeof PREPARATION_IDS)[number];
+
+/** A check before the copy, stamped. */
+export interface PreparedStamp {
+  id: PreparationId;
+  by: string;
+  at: string;
+  note: string;
+}
+
+/** Something to be done before the copy begins. */
+export interface Preparation {
+  id: PreparationId;
+  title: string;
+  why: string;
+  /** The run that it is, of its own, about a partition; null for what is stamped by a person. */
+  run: { kind: PreparingRun; about: string } | null;
+  /** What is noted with the stamp, as a question; null where the stamp says enough. */
+  asks: string | null;
+  stamp: PreparedStamp | null;
+  done: boolean;
+}
+
+/** What was read of the finished drive. */
+export interface SeenTarget {
+  table: SourceTable;
+  /** What is wrong with its table. */
+  problems: Reason[];
+  /**
+   * Samples of both drives that were compared, partition by partition; `unreadable` could not be read from the old
+   * one. Of what came without an id only the name is known.
+   */
+  compared: { id?: string; name: string; samples: number; different: number; unreadable?: number }[];
+}
+
+export const READ_BACK_VERDICTS = ['as planned', 'as planned, contents not compared', 'other than planned'] as const;
+export type ReadBackVerdict = (typeof READ_BACK_VERDICTS)[number];
+
+/** The finished drive read back after an attempt, or why it was not. */
+export interface ReadBackFact {
+  serial: string;
+  attempt: number;
+  seen: SeenTarget | null;
+  /** Whether all of it is as planned, as it was judged when it was read, and whether its contents were compared. */
+  asPlanned: boolean;
+  proven?: boolean;
+  whyNot: string;
+}

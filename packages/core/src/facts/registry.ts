@@ -1,0 +1,231 @@
+import { binary, rate, soldName } from '../capacity';
+import { linkName } from '../links';
+import { amount } from '../money';
+import type { FactRow } from './fact-row';
+import type { DriveChoice, FactKey, JobFacts } from './types';
+
+/** A fact noted when the device is booked in: it is put right with the booking, not taken back. */
+const BOOKED = { evidenceOf: ['book in'], stamp: false, atCounter: true } as const;
+
+/** What is proven of the device as it stands rests on everything that was done to it. */
+const PROVEN_ON = ['fitted', 'added fitted', 'installed'] as const;
+
+/**
+ * The one place that says what a fact's key means: each row holds only what differs from `ORDINARY`. A new fact is a
+ * type in `JobFacts`, a row here, and its shape in the contract where a person records it.
+ */
+export const FACTS = {
+  backup: {
+    ...BOOKED,
+    offline: true,
+    tell: ({ state, irreplaceable }) => (irreplaceable ? `${state}; irreplaceable: ${irreplaceable}` : state),
+  },
+  consents: { ...BOOKED, tell: ({ given }) => given.join('; ') || 'none given' },
+  'go-ahead limit': { ...BOOKED, tell: (limit) => `up to ${amount(limit.amount)} without asking` },
+  'condition marks': {
+    ...BOOKED,
+    offline: true,
+    tell: ({ marks }) => marks.map((mark) => `${mark.kind}, ${mark.view}`).join('; ') || 'no marks',
+  },
+  'own drive': {
+    ...BOOKED,
+    tell: ({ drive, serial, mayBeOverwritten }) =>
+      `${drive.maker} ${drive.name}, ${soldName(drive.bytes, drive.sectorSize)}, ${serial}, ${mayBeOverwritten ? 'may be overwritten' : 'must not be overwritten'}`,
+  },
+  'own memory': {
+    ...BOOKED,
+    tell: ({ count, module }) =>
+      `${count} × ${module.name}, ${binary(module.bytes)} ${module.generation} ${module.form}, ${module.speed} MT/s`,
+  },
+  'old drive': {
+    evidenceOf: ['read drive'],
+    heldByRun: true,
+    ofOldDrive: true,
+    tell: (drive) => `${drive.maker} ${drive.name}, ${soldName(drive.bytes, drive.sectorSize)}, ${drive.serial}`,
+  },
+  'other drives': {
+    evidenceOf: ['read drive'],
+    tell: ({ drives }) => drives.map((one) => `${one.name}, ${one.serial}`).join('; ') || 'none',
+  },
+  'partition table': {
+    evidenceOf: ['read drive'],
+    restsOn: ['old drive'],
+    heldByRun: true,
+    ofOldDrive: true,
+    tell: (table) => {
+      const locked = table.partitions.filter((one) => one.encrypted).map((one) => one.name);
+      const words = `${table.scheme.toUpperCase()}, ${table.partitions.length} partitions`;
+      return locked.length > 0 ? `${words}; encrypted: ${locked.join(', ')}` : `${words}, none encrypted`;
+    },
+  },
+  health: {
+    evidenceOf: ['grade health'],
+    restsOn: ['old drive'],
+    offline: true,
+    ofOldDrive: true,
+    tell: ({ grade, note }) => (note ? `${grade}: ${note}` : grade),
+  },
+  memory: {
+    evidenceOf: ['read memory'],
+    tell: ({ modules }) =>
+      modules.length > 0 ? modules.map((one) => `${one.slot} ${binary(one.bytes)}`).join(', ') : 'no module in a slot',
+  },
+  before: { evidenceOf: ['measure before'], offline: true, origin: 'measured', tell: measured },
+  'drive choice': { evidenceOf: ['reserve drive'], entered: 'by a command', heldByRun: true, tell: chosenDrive },
+  'added choice': { evidenceOf: ['reserve added'], entered: 'by a command', heldByRun: true, tell: chosenDrive },
+  'memory choice': {
+    evidenceOf: ['reserve memory'],
+    entered: 'by a command',
+    tell: (set) => `${set.count} × ${set.maker} ${set.name}, ${binary(set.total)} in all`,
+  },
+  'old drive moves': {
+    evidenceOf: ['reserve drive'],
+    entered: 'by a command',
+    stamp: false,
+    restsOn: ['old drive'],
+    tell: ({ siteId, partsNeeded }) => [`to site ${siteId.toUpperCase()}`, ...partsNeeded].join(', '),
+  },
+  'quote accepted': {
+    evidenceOf: ['agree price'],
+    entered: 'by a command',
+    tell: ({ version, total, how, note }) =>
+      [`quote ${version}, ${amount(total)}, ${how}`, note].filter(Boolean).join(': '),
+  },
+  'plan draft': { evidenceOf: ['accept plan'], stamp: false },
+  plan: {
+    evidenceOf: ['accept plan'],
+    entered: 'by a command',
+    heldByRun: true,
+    tell: ({ route, partitions }) => `${partitions.length} partitions, ${route}`,
+  },
+  prepared: { evidenceOf: ['prepare'], entered: 'by a command' },
+  'source identified': {
+    evidenceOf: ['identify'],
+    heldByRun: true,
+    origin: 'scanned',
+    serialOf: ['old', 'new'],
+    done: 'Old drive identified',
+  },
+  'target identified': {
+    evidenceOf: ['identify'],
+    heldByRun: true,
+    origin: 'scanned',
+    serialOf: ['new', 'old'],
+    done: 'New drive identified',
+  },
+  'added identified': {
+    evidenceOf: ['identify'],
+    heldByRun: true,
+    origin: 'scanned',
+    serialOf: ['added', 'new'],
+    done: 'Added drive identified',
+  },
+  'target holds': {
+    evidenceOf: ['identify'],
+    entered: 'by a command',
+    stamp: false,
+    restsOn: ['target identified'],
+  },
+  'added holds': { evidenceOf: ['identify'], entered: 'by a command', stamp: false, restsOn: ['added identified'] },
+  'overwrite confirmed': {
+    evidenceOf: ['identify'],
+    stamp: false,
+    restsOn: ['target identified'],
+    done: 'New drive may be overwritten',
+  },
+  'added overwrite confirmed': {
+    evidenceOf: ['identify'],
+    stamp: false,
+    restsOn: ['added identified'],
+    done: 'Added drive may be overwritten',
+  },
+  'read back': { evidenceOf: ['read back'], entered: 'by a command' },
+  'added read back': { evidenceOf: ['read back'], entered: 'by a command' },
+  'losses told': { evidenceOf: ['tell losses'], entered: 'by a command' },
+  fitted: {
+    evidenceOf: ['fit'],
+    heldByRun: true,
+    withdraws: true,
+    serialOf: ['new', 'old'],
+    done: 'New drive fitted',
+  },
+  'added fitted': { evidenceOf: ['fit added'], serialOf: ['added', 'new'], done: 'Added drive fitted' },
+  installed: {
+    evidenceOf: ['install'],
+    restsOn: ['fitted'],
+    tell: ({ system, files, note }) => [system, `files ${files}`, note].filter(Boolean).join('; '),
+  },
+  'trial start': {
+    evidenceOf: ['trial start'],
+    restsOn: PROVEN_ON,
+    offline: true,
+    tell: ({ started, oldDriveDetached, note }) =>
+      started ? `started, old drive ${oldDriveDetached ? 'away' : 'attached'}` : `did not start: ${note}`,
+  },
+  'old drive refitted': {
+    evidenceOf: ['refit old'],
+    restsOn: ['old drive moves', 'trial start'],
+    serialOf: ['old', 'new'],
+    done: 'Old drive attached again, for data',
+    tell: ({ serial, startsFromNew, note }) =>
+      startsFromNew ? `${serial}, starts from the new drive` : `${serial}, does not start from the new drive: ${note}`,
+  },
+  after: {
+    evidenceOf: ['measure after'],
+    restsOn: PROVEN_ON,
+    offline: true,
+    origin: 'measured',
+    tell: measured,
+  },
+  functions: {
+    evidenceOf: ['check functions'],
+    restsOn: PROVEN_ON,
+    offline: true,
+    tell: ({ results }) => {
+      const dead = results.filter((one) => !one.works).map((one) => one.name);
+      return dead.length > 0 ? `not working: ${dead.join(', ')}` : `${results.length} work`;
+    },
+  },
+  'old drive stays': {
+    evidenceOf: ['place old drive'],
+    atCounter: true,
+    offline: true,
+    tell: ({ where }) => where,
+  },
+  'document given': {
+    evidenceOf: ['give document'],
+    restsOn: ['trial start', 'after', 'functions'],
+    atCounter: true,
+    offline: true,
+    tell: ({ given }) => (given ? 'given' : 'not given'),
+  },
+  signature: { evidenceOf: ['sign', 'give back'], restsOn: ['document given'], atCounter: true },
+  'put back': { evidenceOf: ['put back'], done: 'Drive put back', tell: ({ serial }) => serial || 'as it was' },
+  'as it came': {
+    evidenceOf: ['see as it came'],
+    restsOn: ['put back'],
+    offline: true,
+    tell: ({ starts, note }) => (starts ? 'starts as it came' : `does not start: ${note}`),
+  },
+  'kept until': {
+    evidenceOf: ['keep'],
+    atCounter: true,
+    tell: ({ place, until }, day) => `${place}, until ${day(until)}`,
+  },
+} as const satisfies { [K in FactKey]-?: Pick<FactRow<K>, 'evidenceOf'> & Partial<FactRow<K>> };
+
+function chosenDrive(drive: DriveChoice): string {
+  return `${drive.maker} ${drive.name}, ${soldName(drive.bytes, drive.sectorSize)}, ${drive.serial}, ${linkName(drive.link)}`;
+}
+
+function measured({ set, whyNot }: NonNullable<JobFacts['before']>): string {
+  if (!set) return `not measured: ${whyNot}`;
+  const { sequentialRead, sequentialWrite, startUps } = set;
+  return [
+    sequentialRead !== null && `read ${rate(sequentialRead)}`,
+    sequentialWrite !== null && `write ${rate(sequentialWrite)}`,
+    startUps.length > 0 && `start-up ${startUps.join(', ')} s`,
+  ]
+    .filter(Boolean)
+    .join('; ');
+}

@@ -1,0 +1,179 @@
+import type { MeasurementSet } from '../benchmarks';
+import type { SectorSize } from '../capacity';
+import type { HealthGrade } from '../estimate';
+import type { Drive, DriveClass, M2Length, Verdict } from '../fit';
+import type { SourceTable } from '../layout';
+import type { Link } from '../links';
+import type { FittedModule, MemoryModule } from '../memory';
+import type { AcceptedPlan, PlanDraft, PreparedStamp, ReadBackFact } from './plan-types';
+
+export interface OldDrive {
+  serial: string;
+  maker: string;
+  name: string;
+  bytes: number;
+  sectorSize: SectorSize;
+  class: DriveClass;
+  link: Link;
+  siteId: string;
+}
+
+/** A drive that is in the device too and stays there. */
+export interface OtherDrive {
+  serial: string;
+  name: string;
+  bytes: number;
+  siteId: string;
+}
+
+/** A drive that the customer brought to be fitted. What is on it is lost: that needs a consent. */
+export interface OwnDrive {
+  serial: string;
+  drive: Drive;
+  mayBeOverwritten: boolean;
+}
+
+/** What the customer says of a backup of their own. */
+export const BACKUP_STATES = ['has a backup', 'has no backup', 'does not know'] as const;
+export type BackupState = (typeof BACKUP_STATES)[number];
+
+/** What the customer agreed to, in the words of the receipt. */
+export const CONSENTS = [
+  'the device may be opened',
+  'the data may be copied and looked at to check the copy',
+  'seals may be broken where there is no other way',
+  'the old drive may be wiped when the copy is proven',
+  'the device may be altered for good where a part asks for it',
+] as const;
+export type Consent = (typeof CONSENTS)[number];
+
+/** The one that a fit with an alteration rests on. */
+export const ALTERATION_CONSENT: Consent = 'the device may be altered for good where a part asks for it';
+
+export const MARK_KINDS = ['scratch', 'dent', 'crack', 'missing screw', 'stuck key', 'liquid mark'] as const;
+export const MARK_VIEWS = ['top', 'inside', 'underside'] as const;
+
+/** A mark on the outline of the device: where it is, as shares of the outline's width and height from top left. */
+export interface ConditionMark {
+  kind: (typeof MARK_KINDS)[number];
+  view: (typeof MARK_VIEWS)[number];
+  x: number;
+  y: number;
+  note: string;
+}
+
+/** The drive reserved for this job, and how it will sit. */
+export interface DriveChoice {
+  /** Null for a drive that the customer brought. */
+  stockId: string | null;
+  partId: string | null;
+  partNumber: string;
+  serial: string;
+  siteId: string;
+  maker: string;
+  name: string;
+  bytes: number;
+  sectorSize: SectorSize;
+  class: DriveClass;
+  ratedRead: number;
+  ratedWrite: number;
+  link: Link;
+  speedHere: number;
+  verdict: Verdict;
+  partsNeeded: string[];
+  /** What is done to the site for good, with the customer's consent. */
+  alteration?: string;
+  /** With its adapters, minor currency units. */
+  price: number;
+  /** What it needs to sit there, small parts included, each with its price. */
+  adapters?: { name: string; price: number }[];
+}
+
+export interface MemoryChoice {
+  /** Null for modules that the customer brought. */
+  partId: string | null;
+  maker: string;
+  name: string;
+  count: number;
+  into: string[];
+  total: number;
+  speed: number;
+  channels: string;
+  price: number;
+}
+
+/** The old drive stays in the device at another site, as a drive for data. */
+export interface OldDriveMove {
+  siteId: string;
+  /** What was measured of it for this: card length or height, mm; null where it does not apply. */
+  length: M2Length | null;
+  height: number | null;
+  link: Link;
+  partsNeeded: string[];
+  adapters: { name: string; price: number }[];
+}
+
+/** Everything known of a job, entered once; a missing key is not known yet. */
+export interface JobFacts {
+  backup?: { state: BackupState; irreplaceable: string };
+  consents?: { given: Consent[] };
+  /** Minor currency units up to which work goes ahead without asking. */
+  'go-ahead limit'?: { amount: number };
+  'condition marks'?: { marks: ConditionMark[] };
+  'own drive'?: OwnDrive;
+  /** Modules that the customer brought. */
+  'own memory'?: { count: number; module: MemoryModule };
+  'old drive'?: OldDrive;
+  'other drives'?: { drives: OtherDrive[] };
+  'partition table'?: SourceTable;
+  health?: { grade: HealthGrade; note: string };
+  memory?: { modules: FittedModule[] };
+  before?: { set: MeasurementSet | null; whyNot: string };
+  'drive choice'?: DriveChoice;
+  'added choice'?: DriveChoice;
+  'memory choice'?: MemoryChoice;
+  'old drive moves'?: OldDriveMove;
+  /** This job's share of the version that the customer agreed to, tax included, minor currency units. */
+  'quote accepted'?: { version: number; total: number; how: QuoteAcceptance; note: string };
+  'plan draft'?: PlanDraft;
+  prepared?: { stamps: PreparedStamp[] };
+  plan?: AcceptedPlan;
+  'source identified'?: { serial: string };
+  'target identified'?: { serial: string };
+  'added identified'?: { serial: string };
+  /** What a drive to be written to is known to hold, which is lost, and the serial typed again to say that it may be. */
+  'target holds'?: { serial: string; what: string[] };
+  'added holds'?: { serial: string; what: string[] };
+  'overwrite confirmed'?: { serial: string };
+  'added overwrite confirmed'?: { serial: string };
+  'read back'?: ReadBackFact;
+  'added read back'?: ReadBackFact;
+  /** What was lost in a copy and acknowledged, each by its name, for the drive and the attempt. */
+  'losses told'?: { told: { serial: string; attempt: number; names: string[] }[] };
+  fitted?: { serial: string };
+  /** The old drive is attached again, at the site where it goes on for data; whether the device then starts from the new one. */
+  'old drive refitted'?: { serial: string; startsFromNew: boolean; note: string };
+  'added fitted'?: { serial: string };
+  /** A system put on the new drive afresh, and what became of the customer's files. */
+  installed?: { system: string; files: InstalledFiles; note: string };
+  /** `done`: what was done about it, or before this start. */
+  'trial start'?: { started: boolean; oldDriveDetached: boolean; note: string; done?: string };
+  after?: { set: MeasurementSet | null; whyNot: string };
+  functions?: { results: { name: string; works: boolean }[]; note: string };
+  'old drive stays'?: { where: string; consent: boolean };
+  'document given'?: { given: boolean };
+  signature?: { name: string; path: string };
+  /** After an end without work: what sits in the device again, and whether it starts as it came. */
+  'put back'?: { serial: string };
+  'as it came'?: { starts: boolean; note: string };
+  'kept until'?: { place: string; until: string };
+}
+
+export const INSTALLED_FILES = ['copied from the old drive', 'not wanted', 'restored from their backup'] as const;
+export type InstalledFiles = (typeof INSTALLED_FILES)[number];
+
+/** How a customer agreed to a quote. */
+export const QUOTE_ACCEPTANCES = ['at the counter', 'by phone'] as const;
+export type QuoteAcceptance = (typeof QUOTE_ACCEPTANCES)[number];
+
+export type FactKey = keyof JobFacts;

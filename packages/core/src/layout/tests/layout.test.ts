@@ -1,0 +1,88 @@
+import { describe, expect, it } from 'vitest';
+import { GIB, MIB, sectorsOfNominal } from '../../capacity';
+import { defaultIntent, planLayout, type SourcePartition, type SourceTable } from '../index';
+
+const partition = (over: Partial<SourcePartition> & { id: string; bytes: number; start: number }): SourcePartition => ({
+  name: over.id,
+  kind: 'data',
+  fileSystem: 'NTFS',
+  used: null,
+  encrypted: false,
+  ...over,
+  startSector: over.start / 512,
+  sectors: over.bytes / 512,
+});
+
+const timetable: SourceTable = {
+  scheme: 'gpt',
+  sectorSize: 512,
+  partitions: [
+    partition({ id: 'EFI', kind: 'EFI system', fileSystem: 'FAT32', start: MIB, bytes: 100 * MIB }),
+    partition({ id: 'Reserved', kind: 'reserved', fileSystem: 'none', start: 101 * MIB, bytes: 16 * MIB }),
+    partition({ id: 'System', kind: 'system', used: 188 * GIB, start: 117 * MIB, bytes: 673 * GIB }),
+    partition({ id: 'Recovery', kind: 'recovery', start: 700 * GIB, bytes: 1000 * MIB, used: 400 * MIB }),
+  ],
+};
+const drive = (nominal: number) => [
+  { id: 'new' as const, sectors: sectorsOfNominal(nominal), sectorSize: 512 as const },
+];
+
+describe('the copy plan', () => {
+  it('shrinks the system volume onto a smaller drive and moves what follows', () => {
+    const plan = planLayout(timetable, drive(480), defaultIntent(timetable));
+    expect(plan.problems).toEqual([]);
+    expect(plan.partitions.map((one) => one.change)).toEqual(['same', 'same', 'shrunk', 'moved']);
+    expect(plan.targets[0]?.leftFree).toBe(0);
+    expect(plan.targets[0]?.smallestSold).toBe(240);
+    expect(plan.notes.some((note) => note.rule === 'Place')).toBe(true);
+  });
+
+  it('grows onto a larger drive', () => {
+    const plan = planLayout(timetable, drive(1000), defaultIntent(timetable));
+    expect(plan.partitions[2]?.change).toBe('grown');
+  });
+
+  it('says too small with the drive that would do, and names what has no room', () => {
+    const plan = planLayout(timetable, drive(120), defaultIntent(timetable));
+    expect(plan.problems[0]?.sentence).toContain('System');
+    expect(plan.problems[0]?.remedy).toContain('240 GB');
+  });
+
+  it('keeps an encrypted volume whole', () => {
+    const locked = {
+      ...timetable,
+      partitions: timetable.partitions.map((one) => ({ ...one, encrypted: one.kind === 'system' })),
+    };
+    const small = planLayout(locked, drive(480), defaultIntent(locked));
+    expect(small.problems.map((one) => one.rule)).toContain('Room');
+    const typed = planLayout(locked, drive(1000), { ...defaultIntent(locked), sizes: { System: 500 * GIB } });
+    expect(typed.problems[0]?.remedy).toContain('encryption off');
+  });
+
+  it('does not leave anything behind without a word', () => {
+    const intent = { ...defaultIntent(timetable), leftOut: ['Recovery'] };
+    expect(planLayout(timetable, drive(480), intent).problems.map((one) => one.rule)).toEqual(['Left behind']);
+    expect(planLayout(timetable, drive(480), { ...intent, acknowledged: ['Recovery'] }).problems).toEqual([]);
+  });
+
+  it('refuses a typed size under the minimum, another sector size, and an empty table', () => {
+    const typed = { ...defaultIntent(timetable), sizes: { System: GIB } };
+    expect(planLayout(timetable, drive(480), typed).problems[0]?.rule).toBe('Size');
+    const large = planLayout(
+      timetable,
+      [{ id: 'new', sectors: sectorsOfNominal(1000, 4096), sectorSize: 4096 }],
+      typed,
+    );
+    expect(large.problems.map((one) => one.rule)).toContain('Sector size');
+    const none = { ...timetable, partitions: [] };
+    expect(planLayout(none, drive(480), defaultIntent(none)).problems[0]?.rule).toBe('Table');
+  });
+
+  it('says that an MBR table ends at 2 TiB', () => {
+    const old: SourceTable = { ...timetable, scheme: 'mbr' };
+    const plan = planLayout(old, drive(4000), defaultIntent(old));
+    expect(plan.notes.some((note) => note.rule === 'Scheme')).toBe(true);
+    const last = plan.partitions.at(-1)?.target;
+    expect((last?.startSector ?? 0) + (last?.sectors ?? 0)).toBeLessThanOrEqual(2 ** 32);
+  });
+});

@@ -1,0 +1,42 @@
+export const STATIONS = ['Book in', 'Assess', 'Match', 'Plan', 'Copy', 'Swap', 'Prove', 'Hand over'] as const;
+export type Station = (typeof STATIONS)[number];
+
+/** The steps of all procedures, and the station at which each is done; a job has those that its wishes and its end ask for. */
+export const STEPS = {
+  'book in': 'Book in',
+  'describe device': 'Assess',
+  'read drive': 'Assess',
+  'grade health': 'Assess',
+  'read memory': 'Assess',
+  'measure before': 'Assess',
+  'reserve drive': 'Match',
+  'reserve added': 'Match',
+  'reserve memory': 'Match',
+  'receive part': 'Match',
+  'agree price': 'Match',
+  'accept plan': 'Plan',
+  prepare: 'Plan',
+  identify: 'Copy',
+  'begin copy': 'Copy',
+  'end copy': 'Copy',
+  'tell losses': 'Copy',
+  'read back': 'Copy',
+  'strip down': 'Swap',
+  fit: 'Swap',
+  'fit added': 'Swap',
+  install: 'Copy',
+  'trial start': 'Prove',
+  'refit old': 'Swap',
+  'close up': 'Swap',
+  'measure after': 'Prove',
+  'check functions': 'Prove',
+  'place old drive': 'Hand over',
+  'give document': 'Hand over',
+  sign: 'Hand over',
+  'put back': 'Swap',
+  'see as it came': 'Prove',
+  'give back': 'Hand over',
+  keep: 'Hand over',
+  'close job': 'Hand over',
+} as const satisfies Record<string, Station>;
+export type StepId = keyof typeof STEPS;

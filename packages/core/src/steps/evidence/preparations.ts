@@ -1,0 +1,210 @@
+import type { Preparation } from '../../facts';
+import type { SourcePartition } from '../../layout';
+import { decided, fitsFirst } from './on-route';
+import type { JobSnapshot, RunSummary } from '../snapshot/types';
+
+type Wanted = Pick<Preparation, 'id' | 'title' | 'why'> & { asks?: string; run?: NonNullable<Preparation['run']> };
+
+/**
+ * What to see to before the copy, from the facts of the job and its route, in the order in which it is done.
+ * Trade practice; each line says why it is there.
+ */
+export function preparationsOf(job: JobSnapshot): Preparation[] {
+  const stamps = job.facts.prepared?.stamps ?? [];
+  return wanted(job).map(({ run, ...one }) => {
+    const stamp = run ? null : (stamps.findLast(({ id }) => id === one.id) ?? null);
+    return {
+      ...one,
+      asks: one.asks ?? null,
+      run: run ?? null,
+      stamp,
+      done: run ? ranWell(job.runs, run) : stamp !== null,
+    };
+  });
+}
+
+function ranWell(runs: readonly RunSummary[], { kind, about }: { kind: string; about: string }): boolean {
+  return runs.findLast((run) => run.kind === kind && run.about === about)?.outcome === 'ended well';
+}
+
+function wanted(job: JobSnapshot): Wanted[] {
+  return [...aboutTheData(job), ...aboutTheVolumes(job), ...aboutTheDevice(job), ...aboutTheNewDrive(job)];
+}
+
+function aboutTheData({ facts }: JobSnapshot): Wanted[] {
+  const failing = facts.health?.grade === 'failing';
+  const backup = facts.backup?.state;
+  return [
+    {
+      id: 'backup',
+      title:
+        backup === 'has a backup'
+          ? 'See that their backup is newer than their work'
+          : 'Say what is lost if the drive dies now',
+      why:
+        backup === 'has a backup'
+          ? 'a copy can fail, and the old drive wears'
+          : 'there is no backup that anybody knows of: the old drive is the only one',
+    },
+    ...(failing
+      ? [
+          {
+            id: 'risk told' as const,
+            title: 'Customer agrees to the risk, and when to stop',
+            asks: 'Stop when, as agreed',
+            why: 'the drive is failing: files may be missing, and it may die while it is read; each unread sector can cost a minute',
+          },
+        ]
+      : []),
+  ];
+}
+
+function aboutTheVolumes(job: JobSnapshot): Wanted[] {
+  const { facts } = job;
+  const table = facts['partition table'];
+  const intent = decided(job)?.intent;
+  const partitions = table?.partitions ?? [];
+  const locked = partitions.filter(({ encrypted }) => encrypted);
+  const system = partitions.find(({ kind }) => kind === 'system' || kind === 'not known');
+  const shrunk = partitions.filter((one) => shrinks(job, one));
+  const tight = shrunk.find(({ used, sectors }) => used !== null && table && used > 0.8 * sectors * table.sectorSize);
+  return [
+    ...(tight
+      ? [
+          {
+            id: 'clean up' as const,
+            title: `Clear away from ${tight.name} what is not needed`,
+            why: 'it is to become smaller and is nearly full',
+          },
+        ]
+      : []),
+    ...(locked.length > 0
+      ? [
+          {
+            id: 'keys saved' as const,
+            title: `Keep the recovery key of ${locked.map(({ name }) => name).join(', ')}`,
+            why: 'another drive or a changed boot order makes the device ask for it',
+          },
+        ]
+      : []),
+    ...(system
+      ? [
+          {
+            id: 'licences' as const,
+            title: 'Note licences that hang on the drive',
+            why: 'some programs ask again when the drive changes',
+          },
+          {
+            id: 'start mode' as const,
+            title: 'Note start mode, controller mode and boot order',
+            why: 'a reset of the firmware loses them, and the system then does not start',
+          },
+        ]
+      : []),
+    ...(intent?.decrypted ?? []).flatMap((id) => {
+      const one = partitions.find((partition) => partition.id === id);
+      return one
+        ? [
+            {
+              id: 'decrypt' as const,
+              title: `Decrypt ${one.name}`,
+              why: 'an encrypted volume copies whole and cannot change its size',
+              run: { kind: 'decrypt' as const, about: id },
+            },
+          ]
+        : [];
+    }),
+    // Checking writes to the drive: never on one that fails or wears out.
+    ...(facts.health?.grade === 'failing' || facts.health?.grade === 'watch'
+      ? []
+      : shrunk.map((one) => ({
+          id: 'check' as const,
+          title: `Check the file system of ${one.name}`,
+          why: 'it is to become smaller; damage would be copied along or stop it',
+          run: { kind: 'check' as const, about: one.id },
+        }))),
+  ];
+}
+
+/** Whether the plan makes the partition smaller than it is. */
+function shrinks(job: JobSnapshot, { id, sectors }: SourcePartition): boolean {
+  const { plan, 'partition table': table } = job.facts;
+  const to = plan?.partitions.find((one) => one.id === id);
+  return to !== undefined && table !== undefined && to.bytes < sectors * table.sectorSize;
+}
+
+function aboutTheDevice(job: JobSnapshot): Wanted[] {
+  const { startedFrom, route } = decided(job) ?? { startedFrom: null, route: null };
+  const system = job.facts['partition table']?.partitions.find(({ kind }) => kind === 'system');
+  const own = startedFrom === 'its own system';
+  return [
+    ...(own
+      ? [
+          {
+            id: 'close programs' as const,
+            title: 'Close every program, security software too',
+            why: 'open files are copied half-written, and scanning slows the copy',
+          },
+          {
+            id: 'network off' as const,
+            title: 'Network and updates off',
+            why: 'an update changes files and restarts in the middle',
+          },
+        ]
+      : system?.fileSystem === 'NTFS'
+        ? [
+            {
+              id: 'shut down fully' as const,
+              title: 'Fast start off, shut down fully',
+              why: 'a system that only sleeps leaves its volumes half-written',
+            },
+          ]
+        : []),
+    ...(startedFrom === null
+      ? []
+      : [
+          {
+            id: 'sleep off' as const,
+            title: 'Sleep and display-off disabled',
+            why: 'a drive on USB drops off when the device sleeps',
+          },
+          ...(job.device.battery === false
+            ? []
+            : [
+                {
+                  id: 'charger in' as const,
+                  title: 'Charger in, battery over half',
+                  why: 'a copy that loses power leaves a drive that cannot be trusted',
+                },
+              ]),
+        ]),
+    ...(startedFrom === 'a boot stick'
+      ? [
+          {
+            id: 'boot stick' as const,
+            title:
+              route && fitsFirst(route)
+                ? 'Start it from the boot stick once the new drive is in'
+                : 'Start it from the boot stick',
+            why: 'its own system stands still while it is copied',
+          },
+        ]
+      : []),
+  ];
+}
+
+function aboutTheNewDrive({ facts }: JobSnapshot): Wanted[] {
+  if (facts['drive choice']?.partId !== null) return [];
+  return [
+    {
+      id: 'may be overwritten',
+      title: 'Look once more at what is on their new drive',
+      why: 'the customer brought it: all on it is lost',
+    },
+  ];
+}
+
+/** When to stop reading a failing drive, as it was agreed with the customer; null where nothing was. */
+export function stopRuleOf({ facts }: Pick<JobSnapshot, 'facts'>): string | null {
+  return facts.prepared?.stamps.findLast(({ id }) => id === 'risk told')?.note || null;
+}

@@ -1,0 +1,355 @@
+import { stripBalance } from '../../strip';
+import {
+  addedHolds,
+  allIdentified,
+  copies,
+  fitsDrive,
+  fittedHolds,
+  oldStaysAt,
+  planHolds,
+  refittedHolds,
+  replacesDrive,
+  wants,
+} from '../evidence/evidence';
+import { decided, fitsFirst, opensFirst } from '../evidence/on-route';
+import { preparationsOf } from '../evidence/preparations';
+import { beginTitle, endTitle, fitTitle, prepareTitle } from './titles';
+import { always, BOOKED, titled, type StepRule } from './step-rule';
+import { copyTargets, copyTrusted, lastCopy, latestRun, readBackOf, untoldLosses } from '../evidence/targets';
+import type { JobSnapshot } from '../snapshot/types';
+
+const addsMemory = (job: JobSnapshot) => wants(job, 'memory');
+const addsDrive = (job: JobSnapshot) => wants(job, 'added drive');
+const installs = (job: JobSnapshot) => wants(job, 'fresh installation');
+
+/** What has to be read of the drives in the device: all of the one that is copied, only its label when nothing is. */
+function drivesRead(job: JobSnapshot): boolean {
+  const { 'old drive': old, 'partition table': table, 'other drives': others } = job.facts;
+  if (copies(job)) return old !== undefined && table !== undefined;
+  return installs(job) ? old !== undefined : others !== undefined;
+}
+
+/** The device is opened before anything is copied where its route asks for that. */
+function openedBeforeCopy(job: JobSnapshot): boolean {
+  const route = decided(job)?.route;
+  return route !== undefined && opensFirst(route);
+}
+
+/** The new drive sits in the device while it is copied to. */
+function fittedBeforeCopy(job: JobSnapshot): boolean {
+  const route = decided(job)?.route;
+  return copies(job) && route !== undefined && fitsFirst(route);
+}
+
+/** The added drive too sits in the device while data is copied onto it. */
+function addedFittedBeforeCopy(job: JobSnapshot): boolean {
+  return fittedBeforeCopy(job) && copyTargets(job).includes('added');
+}
+
+/** Every drive was copied onto, however that went: what was read back as planned is trusted all the same. */
+function copiedOnto(job: JobSnapshot): boolean {
+  return copyTargets(job).every((on) => ![undefined, 'running'].includes(latestRun(job, on)?.outcome));
+}
+
+/** The steps of doing the work. */
+export const WORK_RULES: readonly StepRule[] = [
+  BOOKED,
+  {
+    id: 'describe device',
+    title: titled('Describe the device: its model is not known yet'),
+    minutes: 8,
+    applies: (job) => !job.modelKnown,
+    done: () => false,
+    after: () => ['book in'],
+    gates: [],
+  },
+  {
+    id: 'read drive',
+    title: (job) => (copies(job) ? 'Read the old drive and its partitions' : 'Note the drives that are in it'),
+    minutes: 6,
+    applies: fitsDrive,
+    done: drivesRead,
+    after: () => ['book in', 'describe device'],
+    gates: [],
+  },
+  {
+    id: 'grade health',
+    title: titled("Grade the old drive's health"),
+    minutes: 2,
+    applies: copies,
+    done: ({ facts }) => facts.health !== undefined,
+    after: () => ['read drive'],
+    gates: [],
+  },
+  {
+    id: 'read memory',
+    title: titled('Read the memory fitted'),
+    minutes: 2,
+    applies: addsMemory,
+    done: ({ facts }) => facts.memory !== undefined,
+    after: () => ['book in', 'describe device'],
+    gates: [],
+  },
+  {
+    id: 'measure before',
+    title: titled('Time the start-up and measure, before'),
+    minutes: 10,
+    applies: always,
+    done: ({ facts }) => facts.before !== undefined,
+    after: () => ['book in'],
+    gates: [],
+  },
+  {
+    id: 'receive part',
+    title: ({ ordered }) =>
+      `Receive ${[...new Set(ordered.map((one) => `${one.name} from ${one.supplier}`))].join(', ')}`,
+    minutes: 3,
+    applies: ({ ordered }) => ordered.length > 0,
+    done: () => false,
+    after: () => ['book in'],
+    gates: [],
+  },
+  {
+    id: 'reserve drive',
+    title: titled('Choose and reserve the drive'),
+    minutes: 4,
+    applies: replacesDrive,
+    done: ({ facts }) => facts['drive choice'] !== undefined,
+    after: () => ['read drive', 'receive part'],
+    gates: [],
+  },
+  {
+    id: 'reserve added',
+    title: titled('Choose and reserve the drive to be added'),
+    minutes: 4,
+    applies: addsDrive,
+    done: ({ facts }) => facts['added choice'] !== undefined,
+    after: () => ['read drive', 'receive part'],
+    gates: [],
+  },
+  {
+    id: 'reserve memory',
+    title: titled('Choose and reserve the memory'),
+    minutes: 3,
+    applies: addsMemory,
+    done: ({ facts }) => facts['memory choice'] !== undefined,
+    after: () => ['read memory', 'receive part'],
+    gates: [],
+  },
+  {
+    id: 'accept plan',
+    title: titled('Plan the copy'),
+    minutes: 5,
+    applies: copies,
+    done: planHolds,
+    after: () => ['reserve drive', 'grade health', 'agree price'],
+    gates: ['reserved'],
+  },
+  {
+    id: 'prepare',
+    title: prepareTitle,
+    minutes: 8,
+    applies: copies,
+    done: (job) => planHolds(job) && preparationsOf(job).every(({ done }) => done),
+    after: () => ['accept plan'],
+    gates: [],
+  },
+  {
+    id: 'identify',
+    title: (job) =>
+      copyTargets(job).length > 1 ? 'Identify all three drives by serial' : 'Identify both drives by serial',
+    minutes: 3,
+    applies: copies,
+    done: allIdentified,
+    after: (job) => (openedBeforeCopy(job) ? ['accept plan', 'strip down'] : ['accept plan']),
+    gates: ['planned'],
+  },
+  {
+    id: 'tell losses',
+    title: titled('Tell the customer what was lost, and acknowledge each by its name'),
+    // It belongs to few jobs, and only once a copy has ended so: the price that was agreed does not hang on it.
+    minutes: 0,
+    applies: (job) => copyTargets(job).some((on) => latestRun(job, on)?.outcome === 'ended with losses'),
+    done: (job) => copyTargets(job).every((on) => untoldLosses(job, on).length === 0),
+    after: () => ['identify'],
+    gates: [],
+  },
+  {
+    id: 'begin copy',
+    title: beginTitle,
+    minutes: 3,
+    applies: copies,
+    done: (job) => lastCopy(job)?.outcome === 'running' || copyTrusted(job),
+    after: (job) => [
+      'identify',
+      'prepare',
+      ...(fittedBeforeCopy(job) ? (['fit'] as const) : []),
+      ...(addedFittedBeforeCopy(job) ? (['fit added'] as const) : []),
+    ],
+    gates: ['assessed', 'planned', 'prepared', 'identified'],
+  },
+  {
+    id: 'end copy',
+    title: endTitle,
+    minutes: 4,
+    applies: copies,
+    done: copyTrusted,
+    after: () => ['begin copy'],
+    gates: [],
+  },
+  {
+    id: 'read back',
+    title: (job) =>
+      copyTargets(job).length > 1
+        ? 'Read both drives back against the plan'
+        : 'Read the new drive back against the plan',
+    minutes: 3,
+    applies: copies,
+    done: (job) => copyTargets(job).every((on) => readBackOf(job, on) !== null),
+    after: (job) => (copiedOnto(job) ? ['identify'] : ['end copy']),
+    gates: [],
+  },
+  {
+    id: 'strip down',
+    title: titled('Power off, open and strip down'),
+    minutes: ({ opening }) => opening ?? 20,
+    applies: always,
+    done: (job) =>
+      stripBalance(job.strip).fullyOut || job.facts.fitted !== undefined || job.facts['added fitted'] !== undefined,
+    after: (job) => [
+      'agree price',
+      ...(openedBeforeCopy(job)
+        ? (['accept plan'] as const)
+        : (['end copy', 'reserve drive', 'reserve added', 'reserve memory'] as const)),
+    ],
+    gates: ['assessed', 'described', 'reserved'],
+  },
+  {
+    id: 'fit',
+    title: fitTitle,
+    minutes: 6,
+    applies: (job) => replacesDrive(job) || addsMemory(job),
+    done: fittedHolds,
+    after: (job) => ['strip down', fittedBeforeCopy(job) ? 'identify' : 'end copy'],
+    gates: (job) => (fittedBeforeCopy(job) ? ['identified'] : ['copied']),
+  },
+  {
+    id: 'fit added',
+    title: titled('Fit the added drive'),
+    minutes: 5,
+    applies: addsDrive,
+    done: addedHolds,
+    after: (job) => ['strip down', addedFittedBeforeCopy(job) ? 'identify' : 'end copy'],
+    gates: (job) =>
+      addedFittedBeforeCopy(job) ? ['identified'] : copyTargets(job).includes('added') ? ['copied'] : [],
+  },
+  {
+    id: 'install',
+    title: titled('Install the system afresh, bring the files over'),
+    minutes: 40,
+    applies: installs,
+    done: ({ facts }) => facts.installed !== undefined,
+    after: () => ['fit'],
+    gates: [],
+  },
+  {
+    id: 'trial start',
+    title: ({ facts }) =>
+      facts['trial start']?.started === false ? 'Trial start again' : 'Trial start before closing up',
+    minutes: 6,
+    applies: always,
+    done: ({ facts }) => facts['trial start']?.started === true && facts['trial start'].oldDriveDetached,
+    after: () => ['fit', 'fit added', 'install', 'end copy'],
+    gates: (job) => (fittedBeforeCopy(job) ? ['copied'] : []),
+  },
+  {
+    id: 'refit old',
+    title: ({ facts }) =>
+      facts['old drive moves']
+        ? 'Move the old drive to its new site, for data'
+        : 'Attach the old drive again, for data',
+    minutes: 8,
+    applies: (job) => oldStaysAt(job) !== null,
+    done: refittedHolds,
+    after: () => ['trial start'],
+    // Never both at the first start: which of them the device started from would not be known.
+    gates: ['started'],
+  },
+  {
+    id: 'close up',
+    title: titled('Put everything back and close'),
+    minutes: 15,
+    applies: (job) => job.strip.length > 0,
+    done: ({ strip }) => {
+      const { opened, fullyOut, balanced } = stripBalance(strip);
+      // Where nothing of the sheet came out there is nothing to put back.
+      return (opened || fullyOut) && balanced;
+    },
+    after: () => ['trial start', 'refit old'],
+    gates: ['started'],
+  },
+  {
+    id: 'measure after',
+    title: titled('Measure again, same settings'),
+    minutes: 10,
+    applies: always,
+    done: ({ facts }) => facts.after !== undefined,
+    after: () => ['trial start'],
+    gates: ['started'],
+  },
+  {
+    id: 'check functions',
+    title: titled('Check every function'),
+    minutes: 8,
+    applies: always,
+    done: ({ facts }) => facts.functions !== undefined && facts.functions.results.every((result) => result.works),
+    after: () => ['close up', 'refit old'],
+    gates: [],
+  },
+  {
+    id: 'place old drive',
+    title: titled('Note where the old drive stays'),
+    minutes: 2,
+    applies: replacesDrive,
+    done: ({ facts }) => facts['old drive stays'] !== undefined,
+    after: () => ['check functions'],
+    gates: [],
+  },
+  {
+    id: 'give document',
+    title: titled('Give the customer document'),
+    minutes: 3,
+    applies: always,
+    done: ({ facts }) => facts['document given']?.given === true,
+    after: () => ['check functions', 'measure after', 'place old drive'],
+    gates: [],
+  },
+  {
+    id: 'sign',
+    title: titled('Have it signed'),
+    minutes: 2,
+    applies: always,
+    done: ({ facts }) => facts.signature !== undefined,
+    after: () => ['give document'],
+    gates: [],
+  },
+  {
+    id: 'close job',
+    title: titled('Close the job'),
+    minutes: 1,
+    applies: always,
+    done: (job) => job.closed,
+    after: () => ['sign'],
+    gates: [
+      'assessed',
+      'copied',
+      'read back',
+      'started',
+      'balanced',
+      'measured',
+      'functions',
+      'old drive placed',
+      'signed',
+    ],
+  },
+];
