@@ -156,7 +156,7 @@ async function probeWithout(page: Page, tag: string, missing: string): Promise<B
   const { snapshot } = await jobAt(page, tag);
   const { plan, 'drive choice': choice } = snapshot.facts;
   if (!plan || !choice) throw new Error(`${tag} has no plan`);
-  const left = expectedTable(snapshot, plan, 'new').partitions.filter(({ name }) => name !== missing);
+  const left = expectedTable(plan, 'new').partitions.filter(({ name }) => name !== missing);
   const entries = left.map(({ name, kind, startSector, sectors }, n) => {
     const identity = { type: GPT_TYPE_OF[kind], uniqueId: stableGuid(name), attributes: '' };
     return { number: n + 1, name, startSector, sectors, ...identity };

@@ -52,7 +52,7 @@ export const readBack: Act = async (context, given) => {
   if (!plan) return view;
   for (const onto of copyTargets(given.snapshot)) {
     const serial = given.snapshot.facts[TARGET_FACTS[onto].choice]?.serial ?? '';
-    const table = expectedTable(given.snapshot, plan, onto);
+    const table = expectedTable(plan, onto);
     const { tag, version } = view;
     view = await enterReadBack(context, tag, { version, onto, serial, table, problems: [], whyNot: '' });
   }

@@ -1,3 +1,4 @@
+import { expect } from 'vitest';
 import type { JobFacts } from '@udrel/core/facts';
 import type { BookIn, JobBooking, JobView, OrderView, Problem } from '@udrel/contract/types';
 import { bytesOfNominal, GIB, MIB } from '@udrel/core/capacity';
@@ -224,8 +225,12 @@ export class Work {
     );
   }
 
-  private keep(answer: { status: number; body: JobView }) {
-    if (answer.status < 300) this.job = answer.body;
+  /** What a write answers is what a look at the job reads, whether it was read anew or known. */
+  private async keep(answer: { status: number; body: JobView }) {
+    if (answer.status < 300) {
+      this.job = answer.body;
+      expect((await this.caller.get<JobView>(`/jobs/${this.job.tag}`)).body).toEqual(this.job);
+    }
     return {
       status: answer.status,
       body: answer.body as JobView & Pick<Problem, 'detail' | 'code' | 'current' | 'problems'>,

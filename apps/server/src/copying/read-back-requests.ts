@@ -50,8 +50,8 @@ export async function openLooks(manager: EntityManager, now: Date): Promise<Agen
         berth,
         source: { serial: old.serial, bytes: old.bytes },
         target: { serial: fresh.serial, bytes: fresh.bytes },
-        expected: expectedTable(snapshot, plan, onto),
-        compare: comparable(snapshot, plan, onto),
+        expected: expectedTable(plan, onto),
+        compare: comparable(plan, onto),
       },
     ];
   });
@@ -147,7 +147,7 @@ async function keepReadBack(
   const run = latestRun(job.snapshot, onto);
   const { plan } = job.snapshot.facts;
   if (!run || !plan) throw new Refusal(409, 'gate-closed', 'The copy plan is not accepted.');
-  const judged = seen && readBack(job.snapshot, plan, seen, onto).verdict;
+  const judged = seen && readBack(plan, seen, onto).verdict;
   const asPlanned = judged !== null && judged !== 'other than planned';
   const proven = judged === 'as planned';
   const fact: ReadBackFact = { serial: run.targetSerial, attempt: run.attempt, seen, asPlanned, proven, whyNot };

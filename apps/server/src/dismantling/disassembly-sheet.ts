@@ -3,6 +3,7 @@ import { stripDoubt } from '@udrel/core/strip';
 import { fieldWrong, notFound } from '../platform/errors';
 import type { CommandContext } from '../platform/command-context';
 import { changeJob, requireStep } from '../jobs/change-job';
+import { withStrip } from '../jobs/job-after';
 
 /**
  * Notes how many pieces of one item are out and back, and what differs from the sheet: missing when the device came,
@@ -22,7 +23,12 @@ export function moveItem(context: CommandContext, tag: string, itemId: string, m
         where id = $1`,
       [itemId, out, back, missing, left, replaced],
     );
-    return [{ kind: 'strip moved', data: { itemId, name: item.name, out, back, missing, left, replaced } }];
+    const counts = { out, back, missing, left, replaced };
+    const strip = job.snapshot.strip.map((one) => (one.id === itemId ? { ...one, ...counts } : one));
+    return {
+      events: [{ kind: 'strip moved', data: { itemId, name: item.name, ...counts } }],
+      after: withStrip(job, strip),
+    };
   });
 }
 

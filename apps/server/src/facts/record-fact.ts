@@ -20,10 +20,11 @@ import { layoutAnywhere, type TargetId } from '@udrel/core/layout';
 import { aroundOf } from '@udrel/core/plan-file';
 import { copies, replacesDrive, TARGET_FACTS, wants } from '@udrel/core/steps';
 import { fieldWrong, Refusal } from '../platform/errors';
-import { insertRows } from '../platform/database/insert';
+import { firstRow } from '../platform/database/database';
 import type { CommandContext } from '../platform/command-context';
 import { driveIdOf, isOurs, keepTheirDrive } from '../shelf/drives';
 import { changeJob, requireNoRun, requireStep } from '../jobs/change-job';
+import { withFacts, withoutFacts, type KeptFact } from '../jobs/job-after';
 import type { JobRecord } from '../jobs/job-record';
 import { examineConfirmed, examineSerial, knownToHold } from './serials';
 
@@ -49,11 +50,12 @@ export async function enterFact(
       requireStep(job, stepOfFact(key, job.snapshot.end !== null));
     if (isHeldByRun(key)) requireNoRun(job);
     const value = await examine(context, job, key, checked.value);
-    if (factRow(key).withdraws) await withdrawProof(context, job, key, value as { serial: string });
+    const fallen = factRow(key).withdraws ? await withdrawProof(context, job, key, value as { serial: string }) : [];
     const kept = await keepFact(context, job, key, value, originOf(key, body));
     const on = TARGETS.find((one) => TARGET_FACTS[one].identified === key);
-    if (on) await noteWhatItHolds(context, job, on, value as { serial: string });
-    return [kept];
+    const held = on ? await noteWhatItHolds(context, job, on, value as { serial: string }) : [];
+    const after = withFacts(withoutFacts(job, fallen, context.now), [kept.fact, ...held], context.now);
+    return { events: [kept.event], after };
   });
 }
 
@@ -193,11 +195,12 @@ async function noteWhatItHolds(
   job: JobRecord,
   on: TargetId,
   { serial }: { serial: string },
-): Promise<void> {
+): Promise<KeptFact[]> {
   const what = await knownToHold(context.manager, job, on, serial);
   const { holds } = TARGET_FACTS[on];
-  if (what.length > 0 || job.snapshot.facts[holds])
-    await keepFact(context, job, holds, { serial: what.length > 0 ? serial : '', what }, 'on record');
+  if (what.length === 0 && !job.snapshot.facts[holds]) return [];
+  const known = { serial: what.length > 0 ? serial : '', what };
+  return [(await keepFact(context, job, holds, known, 'on record')).fact];
 }
 
 /** Another drive than before: what was proven with the one before stays on record and counts no more. */
@@ -206,14 +209,15 @@ async function withdrawProof(
   job: JobRecord,
   key: EntryKey,
   { serial }: { serial: string },
-): Promise<void> {
+): Promise<FactKey[]> {
   const before = job.snapshot.facts[key] as { serial: string } | undefined;
-  if (!before || before.serial === serial) return;
+  if (!before || before.serial === serial) return [];
   const proof = withWhatRests([key]).filter((one) => one !== key);
   await manager.query('update fact set current = false where job_id = $1 and current and key = any($2)', [
     job.id,
     proof,
   ]);
+  return proof;
 }
 
 function serialNow(job: Parameters<typeof keepFact>[1], key: FactKey, value: unknown): string | undefined {
@@ -225,6 +229,12 @@ function serialIn(key: FactKey, value: unknown): { serial?: string } {
   return factRow(key).done ? { serial: (value as { serial: string }).serial } : {};
 }
 
+/** A fact as it was kept, and the event of it. */
+export interface Kept {
+  event: JobEvent;
+  fact: KeptFact;
+}
+
 /** Makes a value the current one of its key; earlier ones stay on record. */
 export async function keepFact(
   { manager, actor, now }: CommandContext,
@@ -232,27 +242,26 @@ export async function keepFact(
   key: FactKey,
   value: unknown,
   origin: string,
-): Promise<JobEvent> {
+): Promise<Kept> {
   const [, replaced] = (await manager.query(
     'update fact set current = false where job_id = $1 and key = $2 and current',
     [job.id, key],
   )) as [unknown, number];
-  const row = {
-    id: randomUUID(),
-    jobId: job.id,
-    deviceId: job.deviceId,
-    driveId: factRow(key).ofOldDrive ? await driveIdOf(manager, serialNow(job, key, value)) : null,
-    key,
-    value,
-    origin,
-    by: actor.id,
-    at: now,
-    current: true,
-  };
-  await insertRows(manager, 'fact', [row]);
+  const driveId = factRow(key).ofOldDrive ? await driveIdOf(manager, serialNow(job, key, value)) : null;
+  // As it is stored: the database keeps the names of a value in an order of its own.
+  const stored = await firstRow<Pick<KeptFact, 'value' | 'at'>>(
+    manager,
+    `insert into fact (id, job_id, device_id, drive_id, key, value, origin, by, at, current)
+     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, true) returning value, to_json(at) as at`,
+    [randomUUID(), job.id, job.deviceId, driveId, key, JSON.stringify(value), origin, actor.id, now],
+  );
+  if (!stored) throw new Error(`the fact “${key}” was not kept`);
   return {
-    kind: replaced > 0 ? 'fact corrected' : 'fact recorded',
-    fact: key,
-    data: { key, ...serialIn(key, value) },
+    event: {
+      kind: replaced > 0 ? 'fact corrected' : 'fact recorded',
+      fact: key,
+      data: { key, ...serialIn(key, value) },
+    },
+    fact: { ...stored, key, origin, by: actor.name },
   };
 }

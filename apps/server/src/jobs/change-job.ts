@@ -10,16 +10,23 @@ import { procedureFor } from './procedure';
 import type { JobRecord } from './job-record';
 import { readJob, viewJob, viewRecord } from './view-job';
 
+/** What was done to a job, and the job as it is then: so it is not read again. */
+export interface Changed {
+  events: JobEvent[];
+  after: JobRecord;
+}
+
 /**
  * Changes a job under its row lock: refuses a stale version with the job as it stands now, lets `change` do its
- * work, writes the events in the same transaction and returns the job anew. `version` is null for what may be
+ * work, writes the events in the same transaction and returns the job anew: as the change says that it is then, else as
+ * it is read. `version` is null for what may be
  * added whatever happened meanwhile, such as a note.
  */
 export async function changeJob(
   context: CommandContext,
   tag: string,
   version: number | null,
-  change: (job: JobRecord) => Promise<JobEvent[]>,
+  change: (job: JobRecord) => Promise<JobEvent[] | Changed>,
 ): Promise<JobView> {
   const { manager, now } = context;
   const [locked] = await lockJobs(manager, { tag });
@@ -31,9 +38,9 @@ export async function changeJob(
   }
   const job = await readJob(manager, tag, now);
   if (job.closedAt) throw new Refusal(409, 'job-closed', 'This job is closed.');
-  const happened = await change(job);
-  const after = await writeEvents(context, job, happened);
-  return viewRecord(manager, after ?? job, now);
+  const changed = await change(job);
+  const { events, after } = 'events' in changed ? changed : { events: changed, after: null };
+  return viewRecord(manager, (await writeEvents(context, job, events, after)) ?? job, now);
 }
 
 /** Notes what happened to a job in its history, closed or not: what is not of its work goes on after that. */
@@ -43,13 +50,14 @@ export async function noteAtJob(context: CommandContext, tag: string, happened: 
 }
 
 /**
- * Appends events and keeps what lists show of the job: version, station and next step. Answers the job as it is now,
- * null when nothing happened.
+ * Appends events and keeps what lists show of the job: version, station and next step. Answers the job as it is now
+ * (read, where it is not known), null when nothing happened.
  */
 export async function writeEvents(
   context: CommandContext,
   job: Pick<JobRecord, 'id' | 'tag' | 'version'>,
   happened: JobEvent[],
+  known: JobRecord | null = null,
 ): Promise<JobRecord | null> {
   const { manager, actor, now } = context;
   if (happened.length === 0) return null;
@@ -67,7 +75,7 @@ export async function writeEvents(
       at: now,
     })),
   );
-  const after = await readJob(manager, job.tag, now);
+  const after = known ?? (await readJob(manager, job.tag, now));
   const next = nextStep(procedureFor(after.snapshot));
   const version = job.version + happened.length;
   const [, written] = (await manager.query(

@@ -11,6 +11,7 @@ import type {
   TrialView,
 } from '@udrel/contract/types';
 import { isGrave } from '@udrel/core/identity';
+import { completePlan } from '@udrel/core/plan-file';
 import type { End, JobSnapshot, OrderedPart, Override, Rates, RunSummary, Wish } from '@udrel/core/steps';
 import type { StripItem } from '@udrel/core/strip';
 import type { EntityManager } from 'typeorm';
@@ -150,9 +151,9 @@ export const JOBS_SQL = `
                                    order by k.at, k.label), '[]')
             from secret k join staff s on s.id = k.by where k.job_id = j.id) as secrets,
          (select coalesce(json_agg(json_build_object('key', f.key, 'origin', f.origin, 'by', s.name, 'at', f.at)
-                                   order by f.at), '[]')
+                                   order by f.at, f.key), '[]')
             from fact f join staff s on s.id = f.by where f.job_id = j.id and f.current) as origins,
-         (select coalesce(json_agg(f.value::jsonb || jsonb_build_object('by', s.name, 'at', f.at) order by f.at, f.id), '[]')
+         (select coalesce(json_agg(f.value::jsonb || jsonb_build_object('by', s.name, 'at', f.at) order by f.at, f.current, f.id), '[]')
             from fact f join staff s on s.id = f.by where f.job_id = j.id and f.key = 'trial start') as trials,
          (select coalesce(json_agg(json_build_object('id', g.id, 'number', g.number, 'name', g.name,
                                                      'place', coalesce(l.code, ''), 'back', g.returned_at is not null)
@@ -203,6 +204,12 @@ export async function readOpenJobs(manager: EntityManager, now: Date): Promise<{
 
 /** The one place where a job's snapshot is put together. */
 function snapshotOf(stored: StoredSteps, runs: readonly RunView[], now: Date): JobSnapshot {
+  const snapshot = asStored(stored, runs, now);
+  const { plan } = snapshot.facts;
+  return plan ? { ...snapshot, facts: { ...snapshot.facts, plan: completePlan(snapshot, plan) } } : snapshot;
+}
+
+function asStored(stored: StoredSteps, runs: readonly RunView[], now: Date): JobSnapshot {
   const { wishes, facts, strip, overrides, endedAs, rates, ordered, model, stub, price, closedAt } = stored;
   return {
     wishes,
@@ -222,7 +229,7 @@ function snapshotOf(stored: StoredSteps, runs: readonly RunView[], now: Date): J
 }
 
 /** What no berth watches is timed by hand: its estimate less the time gone by. */
-function summarise(run: RunView, { health }: JobFacts, now: Date): RunSummary {
+export function summarise(run: RunView, { health }: JobFacts, now: Date): RunSummary {
   const { id, kind, about, onto, attempt, sourceSerial, targetSerial, outcome, estimate } = run;
   const gone = (now.getTime() - Date.parse(run.beganAt)) / 1000;
   const byEstimate = { low: Math.max(0, estimate.low - gone), high: Math.max(0, estimate.high - gone) };

@@ -97,7 +97,7 @@ async function keepFacts(
   }
   const happened: JobEvent[] = [];
   for (const [key, value] of Object.entries(facts)) {
-    happened.push(await keepFact(context, bare, key as FactKey, value, 'typed'));
+    happened.push((await keepFact(context, bare, key as FactKey, value, 'typed')).event);
   }
   return happened;
 }

@@ -1,10 +1,11 @@
 import type { AcceptedPlan } from '@udrel/core/facts';
 import type { JobView } from '@udrel/contract/types';
 import { defaultIntent, planLayout } from '@udrel/core/layout';
-import { aroundOf, targetsOf } from '@udrel/core/plan-file';
+import { acceptedLayout, aroundOf, targetsOf } from '@udrel/core/plan-file';
 import { askedOf, routesFor, runsOf } from '@udrel/core/routes';
 import { gateClosed, Refusal } from '../platform/errors';
 import type { CommandContext } from '../platform/command-context';
+import { withFacts } from '../jobs/job-after';
 import { changeJob, requireNoRun, requireStep } from '../jobs/change-job';
 import { keepFact } from '../facts/record-fact';
 import { placingOf } from './placing';
@@ -16,10 +17,12 @@ export function acceptPlan(context: CommandContext, tag: string, version: number
     requireStep(job, 'accept plan');
     requireNoRun(job);
     const plan = await computePlan(context, job);
-    await keepFact(context, job, 'plan', plan, 'computed');
-    return [
-      { kind: 'plan accepted', fact: 'plan', data: { partitions: plan.partitions.length, target: plan.targetSerial } },
-    ];
+    const { fact } = await keepFact(context, job, 'plan', plan, 'computed');
+    const data = { partitions: plan.partitions.length, target: plan.targetSerial };
+    return {
+      events: [{ kind: 'plan accepted', fact: 'plan', data }],
+      after: withFacts(job, [fact], context.now),
+    };
   });
 }
 
@@ -50,8 +53,7 @@ async function computePlan({ manager, now }: CommandContext, job: JobRecord): Pr
     targetSerial: target.serial,
     addedSerial: placed.some(({ on }) => on === 'added') ? (job.snapshot.facts['added choice']?.serial ?? null) : null,
     table,
-    targets: layout.targets,
-    partitions: placed,
+    ...acceptedLayout(job.snapshot, table, layout),
     bytesToCopy: route.bytes,
     work: runsOf(placing, layout, intent.decrypted, route),
     estimate: route.estimate,

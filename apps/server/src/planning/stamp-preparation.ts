@@ -3,6 +3,7 @@ import type { JobView, StampPreparation } from '@udrel/contract/types';
 import { preparationsOf } from '@udrel/core/steps';
 import { fieldWrong } from '../platform/errors';
 import type { CommandContext } from '../platform/command-context';
+import { withFacts } from '../jobs/job-after';
 import { changeJob, requireStep } from '../jobs/change-job';
 import { keepFact } from '../facts/record-fact';
 
@@ -21,9 +22,17 @@ export function stampPreparation(context: CommandContext, tag: string, given: St
       at: context.now.toISOString(),
       note: given.note,
     };
-    await keepFact(context, job, 'prepared', { stamps: given.done ? [...others, stamp] : others }, 'seen');
-    return [
-      { kind: given.done ? 'prepared' : 'preparation taken back', data: { check: check.title, note: given.note } },
-    ];
+    const { fact } = await keepFact(
+      context,
+      job,
+      'prepared',
+      { stamps: given.done ? [...others, stamp] : others },
+      'seen',
+    );
+    const kind = given.done ? 'prepared' : 'preparation taken back';
+    return {
+      events: [{ kind, data: { check: check.title, note: given.note } }],
+      after: withFacts(job, [fact], context.now),
+    };
   });
 }

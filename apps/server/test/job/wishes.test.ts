@@ -1,6 +1,6 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { JobView, LessonsView, MatchView, OrderView } from '@udrel/contract/types';
-import { identifiersOf } from '@udrel/core/plan-file';
+import { driveOf } from '@udrel/core/plan-file';
 import { booking, bookJob, deviceBooking, FACTS, stockUp, Work, type Stock } from '../fixtures';
 import { useShop } from '../harness';
 
@@ -126,7 +126,7 @@ describe('a new drive to start from, the old one staying', () => {
     await work.plan();
     const { plan } = work.job.snapshot.facts;
     if (!plan) throw new Error('nothing was planned');
-    expect(identifiersOf(work.job.snapshot, plan, 'new').kept).toBe(false);
+    expect(driveOf(plan, 'new')?.identifiersKept).toBe(false);
     await work.prepareDevice();
     const serial = work.job.snapshot.facts['drive choice']?.serial;
     await work.put('source identified');

@@ -1,6 +1,14 @@
 import type { RunEstimate } from '../estimate';
 import type { Reason } from '../reason';
-import type { LayoutIntent, SourceTable, TargetId, TargetLayout, TargetPartition } from '../layout';
+import type {
+  LayoutIntent,
+  NewVolume,
+  PlannedPartition,
+  SourceTable,
+  TargetId,
+  TargetLayout,
+  TargetPartition,
+} from '../layout';
 
 export const ROUTES = [
   'new drive in an enclosure',
@@ -33,13 +41,38 @@ export interface AcceptedPlan extends PlanDraft {
   /** Of the added drive, where something goes there; else null. */
   addedSerial: string | null;
   table: SourceTable;
-  targets: TargetLayout[];
-  partitions: TargetPartition[];
+  /** Version of the planner that laid it out: what follows is what it came to, and is not computed again. */
+  planner: number;
+  drives: AcceptedDrive[];
+  /** Every partition of the old drive, and what becomes of it. */
+  changes: AcceptedChange[];
+  /** Volumes that are made anew. */
+  made: NewVolume[];
+  /** Where each of them is placed, and its unique identifier there. */
+  partitions: AcceptedPlace[];
   bytesToCopy: number;
   /** The runs of the plan in their order, each with how long it takes. */
   work: PlannedRun[];
   /** How long the copy onto the new drive takes. */
   estimate: RunEstimate;
+}
+
+/** A drive that the plan goes onto, as it was when the plan was accepted. */
+export interface AcceptedDrive extends TargetLayout {
+  serial: string;
+  /** Logical sectors that it has. */
+  sectors: number;
+  /** GUID of the drive, or the signature of an MBR. */
+  diskId: string;
+  /** Whether identifiers are those of the old drive: start entries and mount tables then hold on. */
+  identifiersKept: boolean;
+}
+
+/** What becomes of a partition of the old drive, by its id. */
+export type AcceptedChange = Omit<PlannedPartition, 'source' | 'target'> & { id: string };
+
+export interface AcceptedPlace extends TargetPartition {
+  uniqueId: string;
 }
 
 /** A run that the plan asks for: `about` names the partition it is about, `onto` the drive that is written or read back. */

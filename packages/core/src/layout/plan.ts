@@ -123,6 +123,7 @@ function layOut(
       id: drive.id,
       scheme,
       room: Math.max(0, within.end - ALIGNMENT),
+      sectorSize: drive.sectorSize,
       leftFree: Math.max(0, alignDown(range.end - ALIGNMENT - used)),
       smallestBytes,
       smallestSold: smallestSold(smallestBytes, drive.sectorSize),

@@ -169,6 +169,8 @@ export interface PlannedVolume {
 /** One of the new drives as it will be. */
 export interface TargetLayout {
   id: TargetId;
+  /** In what places on it are counted, bytes. */
+  sectorSize: SectorSize;
   scheme: Scheme;
   /** Bytes that partitions may use, what is kept free taken off. */
   room: number;

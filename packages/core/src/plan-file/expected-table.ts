@@ -1,36 +1,27 @@
 import type { AcceptedPlan } from '../facts';
 import type { SourceTable, TargetId } from '../layout';
-import type { JobSnapshot } from '../steps';
-import { identifiersOf } from './identifiers';
-import { layoutOf, sectorSizeOf } from './layout-of';
+import { driveOf, layoutOf } from './layout-of';
 
 /** The table that the plan makes of a drive. */
-export function expectedTable(snapshot: JobSnapshot, plan: AcceptedPlan, on: TargetId): SourceTable {
-  const { partitions, added, targets } = layoutOf(snapshot, plan);
-  const scheme = targets.find(({ id }) => id === on)?.scheme ?? plan.table.scheme;
-  const known = identifiersOf(snapshot, plan, on);
+export function expectedTable(plan: AcceptedPlan, on: TargetId): SourceTable {
+  const { partitions, added } = layoutOf(plan);
+  const drive = driveOf(plan, on);
+  const identifiers = new Map(plan.partitions.map(({ id, uniqueId }) => [id, uniqueId]));
   const copied = partitions.flatMap(({ source, target }) => {
     if (target?.on !== on) return [];
     const { entry } = source;
-    const named = entry?.uniqueId ? { entry: { ...entry, uniqueId: known.partition(source) } } : {};
+    const named = entry?.uniqueId ? { entry: { ...entry, uniqueId: identifiers.get(source.id) ?? '' } } : {};
     return [{ ...source, ...named, startSector: target.startSector, sectors: target.sectors }];
   });
-  const made = added.flatMap(({ volume: { id, name, kind, fileSystem }, target }) =>
-    target?.on === on
-      ? [
-          {
-            id,
-            name,
-            kind,
-            fileSystem,
-            startSector: target.startSector,
-            sectors: target.sectors,
-            used: null,
-            encrypted: false,
-          },
-        ]
-      : [],
-  );
-  const sectorSize = sectorSizeOf(snapshot, plan, on);
-  return { scheme, sectorSize, diskId: known.disk, partitions: [...copied, ...made] };
+  const made = added.flatMap(({ volume: { id, name, kind, fileSystem }, target }) => {
+    if (target?.on !== on) return [];
+    const { startSector, sectors } = target;
+    return [{ id, name, kind, fileSystem, startSector, sectors, used: null, encrypted: false }];
+  });
+  return {
+    scheme: drive?.scheme ?? plan.table.scheme,
+    sectorSize: drive?.sectorSize ?? plan.table.sectorSize,
+    ...(drive ? { diskId: drive.diskId } : {}),
+    partitions: [...copied, ...made],
+  };
 }

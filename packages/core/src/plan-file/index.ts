@@ -1,5 +1,5 @@
-export * from './plan-file';
+export { acceptedLayout, completePlan } from './accept-layout';
 export { expectedTable } from './expected-table';
-export { identifiersOf } from './identifiers';
-export { aroundOf, layoutOf, sectorSizeOf, targetsOf } from './layout-of';
+export { aroundOf, driveOf, layoutOf, targetsOf } from './layout-of';
+export { PLAN_COLUMNS, planDocument, planLines, planRows, type PlanLine } from './plan-file';
 export { tableImage, type TablePiece } from './table-image';

@@ -1,6 +1,5 @@
-import type { AcceptedPlan, DriveChoice, JobFacts } from '../facts';
-import type { SectorSize } from '../capacity';
-import { planLayout, type LayoutPlan, type TargetDrive, type TargetId, type TargetPartition } from '../layout';
+import type { AcceptedDrive, AcceptedPlan, DriveChoice, JobFacts } from '../facts';
+import type { PlannedPartition, PlannedVolume, TargetDrive, TargetId } from '../layout';
 import { oldStaysAt, type JobSnapshot } from '../steps';
 
 /** The drives that a job's copy goes to, the added one where there is one. */
@@ -18,21 +17,22 @@ export function aroundOf(job: Pick<JobSnapshot, 'facts' | 'device' | 'wishes'>) 
   return { uefi: job.device.uefi, oldStays: oldStaysAt(job) !== null, mayWrite };
 }
 
-/** The layout of an accepted plan: what was decided, with every place as it was accepted. */
-export function layoutOf(snapshot: JobSnapshot, plan: AcceptedPlan): LayoutPlan {
-  const layout = planLayout(plan.table, targetsOf(snapshot.facts), plan.intent, aroundOf(snapshot));
-  const accepted = new Map(plan.partitions.map((one) => [one.id, one]));
-  const placed = <T extends { target: TargetPartition | null }>(list: readonly T[], idOf: (one: T) => string) =>
-    list.map((one): T => ({ ...one, target: accepted.get(idOf(one)) ?? null }));
+/** What an accepted plan makes of each partition, as it was accepted. */
+export function layoutOf(plan: AcceptedPlan): { partitions: PlannedPartition[]; added: PlannedVolume[] } {
+  const placed = new Map(plan.partitions.map((one) => [one.id, one]));
+  const changes = new Map(plan.changes.map((one) => [one.id, one]));
   return {
-    ...layout,
-    targets: plan.targets.length > 0 ? plan.targets : layout.targets,
-    partitions: placed(layout.partitions, ({ source }) => source.id),
-    added: placed(layout.added, ({ volume }) => volume.id),
+    partitions: plan.table.partitions.flatMap((source) => {
+      const known = changes.get(source.id);
+      if (!known) return [];
+      const { id, ...change } = known;
+      return [{ source, ...change, target: placed.get(id) ?? null }];
+    }),
+    added: plan.made.map((volume) => ({ volume, target: placed.get(volume.id) ?? null })),
   };
 }
 
-/** In what sectors the places on a drive of the plan are counted. */
-export function sectorSizeOf({ facts }: JobSnapshot, { table }: AcceptedPlan, on: TargetId): SectorSize {
-  return targetsOf(facts).find(({ id }) => id === on)?.sectorSize ?? table.sectorSize;
+/** A drive of an accepted plan; null for one that nothing goes onto. */
+export function driveOf(plan: AcceptedPlan, on: TargetId): AcceptedDrive | null {
+  return plan.drives.find(({ id }) => id === on) ?? null;
 }

@@ -7,7 +7,17 @@ import { defaultIntent, planLayout, type LayoutIntent, type SourcePartition, typ
 import { part } from '../layout/tests/part.test-data';
 import { complete, job, planBy } from '../steps/samples.test-data';
 import { GPT_TYPE_OF, readTable, stableGuid } from '../tables';
-import { aroundOf, expectedTable, PLAN_COLUMNS, planLines, planRows, tableImage, targetsOf } from './index';
+import {
+  acceptedLayout,
+  aroundOf,
+  completePlan,
+  expectedTable,
+  PLAN_COLUMNS,
+  planLines,
+  planRows,
+  tableImage,
+  targetsOf,
+} from './index';
 
 const gptEntry = (kind: SourcePartition['kind'], id: string) => {
   return { type: GPT_TYPE_OF[kind], uniqueId: stableGuid(id), attributes: '8000000000000000' };
@@ -47,15 +57,14 @@ function planned(table: SourceTable, over: Partial<LayoutIntent> = {}, nominal =
     addedSerial: intent.elsewhere.length > 0 ? 'ADD' : null,
     table,
     intent,
-    targets: layout.targets,
-    partitions: [...layout.partitions, ...layout.added].flatMap(({ target }) => target ?? []),
+    ...acceptedLayout(snapshot, table, layout),
   };
   return { snapshot, plan, layout };
 }
 
-function readBackFrom({ snapshot, plan }: ReturnType<typeof planned>, on: 'new' | 'added', size: number) {
+function readBackFrom({ plan }: ReturnType<typeof planned>, on: 'new' | 'added', size: number) {
   const boot = { offset: 0, bytes: new Uint8Array(440) };
-  return readTable(imageOfPieces(size, [boot, ...tableImage(snapshot, plan, on)]), 512);
+  return readTable(imageOfPieces(size, [boot, ...tableImage(plan, on)]), 512);
 }
 
 describe('the partition table image of a plan', () => {
@@ -97,7 +106,23 @@ describe('the partition table image of a plan', () => {
     expect(idsOf(leaves)).toEqual(before);
     expect(idsOf(stays).filter((id) => before.includes(id))).toEqual([]);
     expect(idsOf(stays)).toEqual(idsOf(stays));
-    expect(expectedTable(stays.snapshot, stays.plan, 'new').diskId).toBe(idsOf(stays)[0]);
+    expect(expectedTable(stays.plan, 'new').diskId).toBe(idsOf(stays)[0]);
+  });
+
+  it('stays as it was accepted, whatever becomes of the drives and of the planner', () => {
+    const { snapshot, plan } = planned(gpt);
+    const bytes = tableImage(plan, 'new').map((piece) => piece.bytes);
+    const other = { ...complete['drive choice'], bytes: bytesOfNominal(240), serial: 'OTHER' };
+    const changed = job({ facts: { ...snapshot.facts, 'drive choice': other } });
+    expect(tableImage(completePlan(changed, plan), 'new').map((piece) => piece.bytes)).toEqual(bytes);
+    expect(plan.drives).toMatchObject([{ id: 'new', serial: 'NEW', sectorSize: 512, diskId: gpt.diskId }]);
+  });
+
+  it('is completed with the same places where it was accepted before it kept them all', () => {
+    const { snapshot, plan } = planned(gpt, { elsewhere: ['Books'] });
+    const { planner: _planner, drives, changes: _changes, made: _made, ...rest } = plan;
+    const before = { ...rest, targets: drives } as unknown as AcceptedPlan;
+    expect(completePlan(snapshot, before)).toEqual(plan);
   });
 
   it('is made for each of two drives', () => {
@@ -110,8 +135,8 @@ describe('the partition table image of a plan', () => {
 
   it('is none where an MBR cannot hold the plan', () => {
     const five = { ...gpt, partitions: [1, 2, 3, 4, 5].map((n) => part(`p${n}`, n * 2000, 1000, {})) };
-    const { snapshot, plan } = planned(five, { scheme: 'mbr' });
-    expect(tableImage(snapshot, plan, 'new')).toEqual([]);
+    const { plan } = planned(five, { scheme: 'mbr' });
+    expect(tableImage(plan, 'new')).toEqual([]);
   });
 
   it('reads back as planned whatever sizes were typed and whatever is kept free', () => {
@@ -140,7 +165,7 @@ describe('a plan as a table file', () => {
   it('has a line for everything, what stays behind and what is made anew too', () => {
     const volume = { id: 'n', name: 'Archive', kind: 'data', fileSystem: 'exFAT', bytes: 40 * GIB, on: 'new' } as const;
     const { snapshot, plan } = planned(gpt, { leftOut: ['Books'], acknowledged: ['Books'], added: [volume] });
-    const lines = planLines(snapshot, plan);
+    const lines = planLines(plan);
     expect(lines.map(({ name, change }) => [name, change])).toEqual([
       ['EFI', 'same'],
       ['System', 'grown'],

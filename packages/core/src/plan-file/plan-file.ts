@@ -1,7 +1,6 @@
 import type { AcceptedPlan } from '../facts';
 import type { Change, LayoutPlan } from '../layout';
-import type { JobSnapshot } from '../steps';
-import { layoutOf } from './layout-of';
+import { driveOf, layoutOf } from './layout-of';
 
 /** One line of a plan as it is carried out: a partition of the old drive, or a volume made anew. */
 export interface PlanLine {
@@ -17,12 +16,11 @@ export interface PlanLine {
 }
 
 /** The lines of an accepted plan in the order of the old drive, what is made anew last. */
-export function planLines(snapshot: JobSnapshot, plan: AcceptedPlan): PlanLine[] {
-  const serials = { new: plan.targetSerial, added: plan.addedSerial ?? '' };
-  const { partitions, added } = layoutOf(snapshot, plan);
+export function planLines(plan: AcceptedPlan): PlanLine[] {
+  const { partitions, added } = layoutOf(plan);
   const placed = (target: LayoutPlan['partitions'][number]['target']): PlanLine['to'] =>
     target && {
-      drive: serials[target.on],
+      drive: driveOf(plan, target.on)?.serial ?? '',
       startSector: target.startSector,
       sectors: target.sectors,
       bytes: target.bytes,
@@ -81,20 +79,25 @@ export function planRows(lines: readonly PlanLine[]): (string | number)[][] {
 }
 
 /** The plan as an open file: everything that whoever copies has to know, in exact sectors. */
-export function planDocument(tag: string, snapshot: JobSnapshot, plan: AcceptedPlan) {
+export function planDocument(tag: string, plan: AcceptedPlan) {
   return {
     format: 'udrel-copy-plan',
     version: 1,
     job: tag,
     source: { serial: plan.sourceSerial, scheme: plan.table.scheme, sectorSize: plan.table.sectorSize },
-    targets: plan.targets.map(({ id, scheme, leftFree }) => ({
-      serial: id === 'new' ? plan.targetSerial : plan.addedSerial,
+    targets: plan.drives.map(({ serial, scheme, sectors, sectorSize, diskId, leftFree }) => ({
+      serial,
       scheme,
+      /** In what the places on this drive are counted, bytes. */
+      sectorSize,
+      sectors,
+      diskId,
       leftFreeBytes: leftFree,
     })),
+    planner: plan.planner,
     route: plan.route,
     startedFrom: plan.startedFrom,
     bytesToCopy: plan.bytesToCopy,
-    partitions: planLines(snapshot, plan),
+    partitions: planLines(plan),
   };
 }

@@ -1,10 +1,8 @@
-import type { AcceptedPlan } from '../facts';
+import type { AcceptedDrive, AcceptedPlan } from '../facts';
 import { ALIGNMENT } from '../capacity';
-import type { PlannedPartition, PlannedVolume, TargetDrive, TargetId, TargetPartition } from '../layout';
-import type { JobSnapshot } from '../steps';
+import type { PlannedPartition, PlannedVolume, TargetId, TargetPartition } from '../layout';
 import { GPT_TYPE_OF, mbrTypeOf, writeGpt, writeMbr } from '../tables';
-import { identifiersOf, type Identifiers } from './identifiers';
-import { layoutOf, targetsOf } from './layout-of';
+import { driveOf, layoutOf } from './layout-of';
 
 /** Sectors of the new table as they stand on the drive. */
 export interface TablePiece {
@@ -24,15 +22,14 @@ type Placed<T> = T & { target: TargetPartition };
  *
  * @source UEFI specification 5.2.1, 5.2.3 and 5.3
  */
-export function tableImage(snapshot: JobSnapshot, plan: AcceptedPlan, on: TargetId): TablePiece[] {
-  const drive = targetsOf(snapshot.facts).find(({ id }) => id === on);
-  const layout = layoutOf(snapshot, plan);
-  const scheme = layout.targets.find(({ id }) => id === on)?.scheme;
-  if (!drive || !scheme) return [];
+export function tableImage(plan: AcceptedPlan, on: TargetId): TablePiece[] {
+  const drive = driveOf(plan, on);
+  if (!drive) return [];
+  const layout = layoutOf(plan);
   const copied = placedOn(layout.partitions, on);
   const made = placedOn(layout.added, on);
-  const known = identifiersOf(snapshot, plan, on);
-  return scheme === 'gpt' ? gpt(plan, drive, known, copied, made) : mbr(plan, drive, known, copied, made);
+  const identifiers = new Map(plan.partitions.map(({ id, uniqueId }) => [id, uniqueId]));
+  return drive.scheme === 'gpt' ? gpt(plan, drive, identifiers, copied, made) : mbr(plan, drive, copied, made);
 }
 
 function placedOn<T extends { target: TargetPartition | null }>(list: readonly T[], on: TargetId): Placed<T>[] {
@@ -43,8 +40,8 @@ function placedOn<T extends { target: TargetPartition | null }>(list: readonly T
 
 function gpt(
   { table }: AcceptedPlan,
-  { sectors, sectorSize }: TargetDrive,
-  known: Identifiers,
+  { sectors, sectorSize, diskId }: AcceptedDrive,
+  identifiers: ReadonlyMap<string, string>,
   copied: readonly Placed<PlannedPartition>[],
   made: readonly Placed<PlannedVolume>[],
 ): TablePiece[] {
@@ -54,7 +51,7 @@ function gpt(
       startSector: target.startSector,
       sectors: target.sectors,
       type: entry?.type ?? GPT_TYPE_OF[source.kind],
-      uniqueId: known.partition(source),
+      uniqueId: identifiers.get(source.id) ?? '',
       name: source.name,
       attributes: entry?.attributes ?? '',
     };
@@ -63,14 +60,14 @@ function gpt(
     startSector: target.startSector,
     sectors: target.sectors,
     type: GPT_TYPE_OF[volume.kind],
-    uniqueId: known.anew(volume.id),
+    uniqueId: identifiers.get(volume.id) ?? '',
     name: volume.name,
     attributes: '',
   }));
   const entries = [...kept, ...anew]
     .sort((a, b) => a.startSector - b.startSector)
     .map((entry, index) => ({ number: index + 1, ...entry }));
-  const { head, tail } = writeGpt({ sectors, sectorSize, diskId: known.disk, entries });
+  const { head, tail } = writeGpt({ sectors, sectorSize, diskId, entries });
   return [
     { name: 'protective MBR and primary', ...head },
     { name: 'backup at the end', ...tail },
@@ -82,8 +79,7 @@ const ACTIVE = '80';
 
 function mbr(
   { table }: AcceptedPlan,
-  { sectorSize }: TargetDrive,
-  known: Identifiers,
+  { sectorSize, diskId }: AcceptedDrive,
   copied: readonly Placed<PlannedPartition>[],
   made: readonly Placed<PlannedVolume>[],
 ): TablePiece[] {
@@ -104,7 +100,7 @@ function mbr(
   }));
   try {
     const recordGap = ALIGNMENT / sectorSize;
-    const pieces = writeMbr({ sectorSize, diskId: known.disk, recordGap, entries: [...kept, ...anew] });
+    const pieces = writeMbr({ sectorSize, diskId, recordGap, entries: [...kept, ...anew] });
     return pieces.map((piece, index) => {
       return { name: index === 0 ? 'MBR behind its boot code' : `record of logical partition ${index}`, ...piece };
     });

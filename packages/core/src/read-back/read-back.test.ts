@@ -4,7 +4,7 @@ import { describe, expect, it } from 'vitest';
 import { bytesOfNominal, GIB, MIB } from '../capacity';
 import { defaultIntent, planLayout, type SourcePartition, type SourceTable } from '../layout';
 import { part as plainPart } from '../layout/tests/part.test-data';
-import { targetsOf } from '../plan-file';
+import { acceptedLayout, targetsOf } from '../plan-file';
 import { complete, job, planBy } from '../steps/samples.test-data';
 import { comparable, readBack } from './index';
 
@@ -27,8 +27,7 @@ const plan: AcceptedPlan = {
   ...planBy('both at the bench'),
   table,
   intent: defaultIntent(table),
-  targets: layout.targets,
-  partitions: layout.partitions.flatMap(({ target }) => target ?? []),
+  ...acceptedLayout(snapshot, table, layout),
 };
 /** The new drive as it is after a copy that did all that was planned. */
 const finished: SeenTarget = {
@@ -43,7 +42,7 @@ const finished: SeenTarget = {
 };
 const judged = (change: (one: SourcePartition) => SourcePartition | null, over: Partial<SeenTarget> = {}) => {
   const partitions = finished.table.partitions.flatMap((one) => change(one) ?? []);
-  return readBack(snapshot, plan, { ...finished, table: { ...finished.table, partitions }, ...over });
+  return readBack(plan, { ...finished, table: { ...finished.table, partitions }, ...over });
 };
 /** What was compared, with the system's samples otherwise. */
 const comparedAs = (over: Partial<SeenTarget['compared'][number]>) =>
@@ -92,7 +91,8 @@ describe('a finished drive against its plan', () => {
     const told = (diskId: string, over: Partial<typeof snapshot.facts>) => {
       const stays = job({ facts: { ...snapshot.facts, ...over } });
       const seen = { ...finished, table: { ...finished.table, diskId } };
-      return against(readBack(stays, { ...plan, table: was }, seen));
+      const kept = acceptedLayout(stays, was, planLayout(was, targetsOf(stays.facts), plan.intent));
+      return against(readBack({ ...plan, table: was, ...kept }, seen));
     };
     expect(told('disk-of-old', {})).toEqual([]);
     expect(told('another', {})).toEqual([['Table', 'limit']]);
@@ -102,7 +102,7 @@ describe('a finished drive against its plan', () => {
 
   it('names what was not planned, and another scheme', () => {
     const more = [...finished.table.partitions, part('Stray', 400_000, 100, { entry: undefined as never })];
-    const result = readBack(snapshot, plan, {
+    const result = readBack(plan, {
       ...finished,
       table: { ...finished.table, scheme: 'mbr', partitions: more },
     });
@@ -117,30 +117,31 @@ describe('a finished drive against its plan', () => {
       fc.property(fc.integer({ min: 0, max: 3 }), fc.boolean(), (gone, turned) => {
         const partitions = finished.table.partitions.filter((_one, at) => at !== gone);
         const listed = turned ? [...partitions].reverse() : partitions;
-        const result = readBack(snapshot, plan, { ...finished, table: { ...finished.table, partitions: listed } });
+        const result = readBack(plan, { ...finished, table: { ...finished.table, partitions: listed } });
         expect(against(result)).toEqual([[table.partitions[gone]?.name, 'fail']]);
       }),
     );
   });
 
   it('compares what has not moved inside: used blocks of what a tool can read, all of the rest', () => {
-    expect(comparable(snapshot, plan).map(({ name, blocks }) => [name, blocks])).toEqual([
+    expect(comparable(plan).map(({ name, blocks }) => [name, blocks])).toEqual([
       ['EFI', 'used'],
       ['Reserved', 'all'],
       ['System', 'used'],
       ['Recovery', 'used'],
     ]);
-    expect(comparable(snapshot, plan)[1]).toMatchObject({ sourceStart: 101 * MIB, bytes: 16 * MIB });
+    expect(comparable(plan)[1]).toMatchObject({ sourceStart: 101 * MIB, bytes: 16 * MIB });
     const sizes = { System: 150 * GIB };
-    const shrunk = comparable(snapshot, { ...plan, intent: { ...plan.intent, sizes } });
+    const smaller = planLayout(table, targetsOf(snapshot.facts), { ...plan.intent, sizes });
+    const shrunk = comparable({ ...plan, ...acceptedLayout(snapshot, table, smaller) });
     expect(shrunk.map(({ name }) => name)).not.toContain('System');
-    expect(comparable(snapshot, plan, 'added')).toEqual([]);
+    expect(comparable(plan, 'added')).toEqual([]);
   });
 
   it('lets a system that ran on differ a little, and nothing else', () => {
     const seen = (different: number) => ({ ...finished, compared: comparedAs({ different }) });
     const by = (startedFrom: AcceptedPlan['startedFrom'], different: number) =>
-      readBack(snapshot, { ...plan, startedFrom }, seen(different)).verdict;
+      readBack({ ...plan, startedFrom }, seen(different)).verdict;
     expect([by('its own system', 3), by('its own system', 40), by(null, 1)]).toEqual([
       'as planned',
       'other than planned',
@@ -166,15 +167,14 @@ describe('a finished drive against its plan', () => {
     const places = planLayout(rescued.table, targetsOf(big.facts), rescued.intent);
     const accepted = {
       ...rescued,
-      targets: places.targets,
-      partitions: places.partitions.flatMap(({ target }) => target ?? []),
+      ...acceptedLayout(big, rescued.table, places),
     };
     const partitions = places.partitions.flatMap(({ source, target }) =>
       target ? [{ ...source, startSector: target.startSector, sectors: target.sectors }] : [],
     );
     const verdict = (left: number) => {
       const seenTable = { ...rescued.table, partitions: partitions.map(only('System', { used: left })) };
-      return readBack(big, accepted, { ...finished, table: seenTable }).verdict;
+      return readBack(accepted, { ...finished, table: seenTable }).verdict;
     };
     expect([verdict(used), verdict(172 * GIB)]).toEqual(['as planned', 'other than planned']);
   });
@@ -200,19 +200,19 @@ describe('a finished drive against its plan', () => {
     const partitions = shrunk.partitions.flatMap(({ source, target }) =>
       target ? [{ ...source, startSector: target.startSector, sectors: target.sectors }] : [],
     );
-    const accepted = { ...plan, intent: smaller, partitions: shrunk.partitions.flatMap(({ target }) => target ?? []) };
+    const accepted = { ...plan, intent: smaller, ...acceptedLayout(snapshot, table, shrunk) };
     const seen = {
       ...finished,
       table: { ...table, partitions },
       compared: finished.compared.filter(({ name }) => name !== 'System'),
     };
-    const result = readBack(snapshot, accepted, seen);
+    const result = readBack(accepted, seen);
     expect(result.verdict).toBe('as planned, contents not compared');
     expect(result.reasons.find(({ rule, outcome }) => rule === 'System' && outcome === 'unknown')?.sentence).toContain(
       'made smaller',
     );
     const decrypted = { ...plan, intent: { ...plan.intent, decrypted: ['System'] } };
-    const after = readBack(snapshot, decrypted, { ...finished, compared: seen.compared });
+    const after = readBack(decrypted, { ...finished, compared: seen.compared });
     expect(after.reasons.find(({ outcome }) => outcome === 'unknown')?.sentence).toContain('was decrypted');
   });
 });

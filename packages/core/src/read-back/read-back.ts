@@ -1,9 +1,9 @@
 import type { AcceptedPlan, ReadBackVerdict, SeenTarget } from '../facts';
 import { binary, GIB, MIB } from '../capacity';
 import type { Change, FileSystem, PlannedPartition, SourcePartition, TargetId, TargetPartition } from '../layout';
-import { identifiersOf, layoutOf, sectorSizeOf } from '../plan-file';
+import { driveOf, layoutOf } from '../plan-file';
 import type { Reason } from '../reason';
-import { TARGET_NAMES, type JobSnapshot } from '../steps';
+import { TARGET_NAMES } from '../steps';
 
 export interface ReadBack {
   verdict: ReadBackVerdict;
@@ -14,9 +14,10 @@ export interface ReadBack {
  * What stands on a finished drive against what was planned, partition by partition: present, size, place, kind,
  * identifiers, used space, and the table itself. A `fail` means that it is not to be trusted.
  */
-export function readBack(snapshot: JobSnapshot, plan: AcceptedPlan, seen: SeenTarget, on: TargetId = 'new'): ReadBack {
-  const { partitions, added } = layoutOf(snapshot, plan);
-  const { kept } = identifiersOf(snapshot, plan, on);
+export function readBack(plan: AcceptedPlan, seen: SeenTarget, on: TargetId = 'new'): ReadBack {
+  const { partitions, added } = layoutOf(plan);
+  const drive = driveOf(plan, on);
+  const kept = drive?.identifiersKept ?? false;
   const sectorSize = seen.table.sectorSize;
   const left = new Set(seen.table.partitions);
   const take = (target: TargetPartition, name: string, uniqueId: string | undefined) => {
@@ -48,7 +49,7 @@ export function readBack(snapshot: JobSnapshot, plan: AcceptedPlan, seen: SeenTa
     outcome: 'limit',
     sentence: 'is there and was not planned',
   }));
-  const scheme = plan.targets.find(({ id }) => id === on)?.scheme ?? plan.table.scheme;
+  const scheme = drive?.scheme ?? plan.table.scheme;
   const reasons = [
     ...(seen.table.scheme === scheme
       ? []
@@ -328,9 +329,9 @@ export interface Comparable {
 const GROWN_IN_PLACE: readonly FileSystem[] = ['NTFS', 'ext2', 'ext3', 'ext4'];
 
 /** What of a drive can be held against the old one: partitions with nothing moved inside. */
-export function comparable(snapshot: JobSnapshot, plan: AcceptedPlan, on: TargetId = 'new'): Comparable[] {
-  const targetSize = sectorSizeOf(snapshot, plan, on);
-  return layoutOf(snapshot, plan).partitions.flatMap(({ source, target, change, sourceBytes }): Comparable[] => {
+export function comparable(plan: AcceptedPlan, on: TargetId = 'new'): Comparable[] {
+  const targetSize = driveOf(plan, on)?.sectorSize ?? plan.table.sectorSize;
+  return layoutOf(plan).partitions.flatMap(({ source, target, change, sourceBytes }): Comparable[] => {
     if (target?.on !== on) return [];
     const whole = source.fileSystem === 'none' || source.fileSystem === 'unknown' || source.encrypted;
     const inPlace = change === 'same' || change === 'moved';

@@ -1,5 +1,5 @@
 import { correctionEndpoints, jobEndpoints } from '@udrel/contract/endpoints';
-import { changeJob } from '../../jobs/change-job';
+import { addNote } from '../../jobs/add-note';
 import { closeJob } from '../../closing/close-job';
 import { consider, correct } from '../../corrections/corrections';
 import { enterFact } from '../../facts/record-fact';
@@ -19,8 +19,7 @@ export const jobHandlers = handlers(jobEndpoints, {
   history: ({ manager, params, query }) => earlierHistory(manager, params.tag, query.before),
   recordFact: (call) => enterFact(call, call.params.tag, call.params.key, call.body),
   recordAtCounter: (call) => enterFact(call, call.params.tag, call.params.counterKey, call.body),
-  addNote: (call) =>
-    changeJob(call, call.params.tag, null, () => Promise.resolve([{ kind: 'note', data: { text: call.body.text } }])),
+  addNote: (call) => addNote(call, call.params.tag, call.body.text),
   addLesson: (call) => addLesson(call, call.params.tag, call.body.text),
   moveStripItem: (call) => moveItem(call, call.params.tag, call.params.item, call.body),
   moveWholeStrip: (call) => moveAll(call, call.params.tag, call.body),

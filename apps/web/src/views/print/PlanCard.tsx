@@ -18,7 +18,7 @@ export function PlanCard({ job }: { job: JobView }) {
     return <Empty>This plan was accepted for other drives or partitions. Accept it again before printing it.</Empty>;
   }
   const added = job.snapshot.facts['added choice'];
-  const lines = planLines(job.snapshot, plan);
+  const lines = planLines(plan);
   return (
     <article className={styles.paper}>
       <header className={styles.head}>
@@ -51,18 +51,14 @@ export function PlanCard({ job }: { job: JobView }) {
           .map(({ about, estimate }) => `${runTitle(plan, estimate.kind, about)} ${range(estimate.low, estimate.high)}`)
           .join(', ')}
       </p>
-      {plan.targets.map(({ id, scheme }) => {
-        const serial = id === 'new' ? plan.targetSerial : plan.addedSerial;
-        if (!serial) return null;
-        return (
-          <section key={id}>
-            <h2>
-              Table of <span className="mono">{serial}</span>: {scheme.toUpperCase()}, {target.sectorSize}-byte sectors
-            </h2>
-            <Lines lines={lines.filter(({ to }) => to?.drive === serial)} />
-          </section>
-        );
-      })}
+      {plan.drives.map(({ id, serial, scheme, sectorSize }) => (
+        <section key={id}>
+          <h2>
+            Table of <span className="mono">{serial}</span>: {scheme.toUpperCase()}, {sectorSize}-byte sectors
+          </h2>
+          <Lines lines={lines.filter(({ to }) => to?.drive === serial)} />
+        </section>
+      ))}
       {lines.some(({ to }) => to === null) && (
         <>
           <h2>Not copied</h2>
@@ -75,7 +71,7 @@ export function PlanCard({ job }: { job: JobView }) {
         </>
       )}
       <p style={{ marginTop: 10 }}>
-        Left free: <span className="mono">{plan.targets.map(({ leftFree }) => binary(leftFree)).join(' and ')}</span>
+        Left free: <span className="mono">{plan.drives.map(({ leftFree }) => binary(leftFree)).join(' and ')}</span>
       </p>
     </article>
   );

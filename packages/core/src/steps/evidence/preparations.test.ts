@@ -25,7 +25,8 @@ function prepared(
 ) {
   const { startedFrom = null, route = 'new drive in an enclosure', decrypted = [], to, runs = [] } = over;
   const base = planBy(route);
-  const partitions = to ? [{ id: 'sys', on: 'new' as const, startSector: 2048, sectors: to / 512, bytes: to }] : [];
+  const place = { id: 'sys', on: 'new' as const, startSector: 2048, uniqueId: '' };
+  const partitions = to ? [{ ...place, sectors: to / 512, bytes: to }] : [];
   const plan = { ...base, startedFrom, partitions, intent: { ...base.intent, decrypted } };
   const snapshot: JobSnapshot = job({ facts: { 'drive choice': complete['drive choice'], plan, ...facts }, runs });
   return preparationsOf(snapshot);

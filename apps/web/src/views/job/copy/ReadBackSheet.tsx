@@ -39,7 +39,7 @@ export function ReadBackSheet({ job, on }: { job: JobView; on: TargetId }) {
   const name = TARGET_NAMES[on];
   const { plan } = snapshot.facts;
   if (!run || run.outcome === 'running' || !plan) return null;
-  const judged = known?.seen ? readBack(snapshot, plan, known.seen, on) : null;
+  const judged = known?.seen ? readBack(plan, known.seen, on) : null;
   return (
     <Sheet
       title={on === 'new' ? 'New drive read back' : 'Added drive read back'}

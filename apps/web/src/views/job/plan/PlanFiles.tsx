@@ -19,18 +19,14 @@ export function PlanFiles({
   disabled: boolean;
 }) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
-  const { snapshot, tag } = job;
+  const { tag } = job;
   const save = (act: (accepted: AcceptedPlan) => void) => () => {
     setAnchor(null);
     if (plan) act(plan);
   };
   const pieces =
     plan && anchor
-      ? plan.targets.flatMap(({ id }) => {
-          const serial = id === 'new' ? plan.targetSerial : (plan.addedSerial ?? '');
-          // Of an added drive that nothing goes to there is no table to make.
-          return serial === '' ? [] : tableImage(snapshot, plan, id).map((piece) => ({ ...piece, serial }));
-        })
+      ? plan.drives.flatMap(({ id, serial }) => tableImage(plan, id).map((piece) => ({ ...piece, serial })))
       : [];
   const drives = new Set(pieces.map(({ serial }) => serial));
   return (
@@ -46,22 +42,14 @@ export function PlanFiles({
       <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
         <MenuItem
           onClick={save((accepted) =>
-            saveFile(
-              `${tag}-plan.csv`,
-              'text/csv',
-              writtenCsv([[...PLAN_COLUMNS], ...planRows(planLines(snapshot, accepted))]),
-            ),
+            saveFile(`${tag}-plan.csv`, 'text/csv', writtenCsv([[...PLAN_COLUMNS], ...planRows(planLines(accepted))])),
           )}
         >
           Plan as CSV
         </MenuItem>
         <MenuItem
           onClick={save((accepted) =>
-            saveFile(
-              `${tag}-plan.json`,
-              'application/json',
-              JSON.stringify(planDocument(tag, snapshot, accepted), null, 2),
-            ),
+            saveFile(`${tag}-plan.json`, 'application/json', JSON.stringify(planDocument(tag, accepted), null, 2)),
           )}
         >
           Plan as JSON

@@ -35,7 +35,8 @@ export function NewVolumePanel({
 
   function takeSize(): void {
     const drive = plan.layout.targets.find(({ id }) => id === volume.on);
-    const parsed = parseSize(text, { room: drive?.room ?? 0, sectorSize: plan.target.sectorSize });
+    if (!drive) return setWrong('The drive that it goes to is not known yet.');
+    const parsed = parseSize(text, drive);
     setWrong(parsed.ok ? undefined : parsed.sentence);
     if (!parsed.ok) return;
     if ('rest' in parsed) plan.change({ spare: { to: 'partition', id: volume.id } });

@@ -59,7 +59,7 @@ function SizeField({ plan, one }: { plan: Plan; one: PlannedPartition }) {
   const [wrong, setWrong] = useState<string>();
 
   function take(): void {
-    const meant = typedSize(intent, plan.layout, one, { text, sectorSize: plan.target.sectorSize });
+    const meant = typedSize(intent, plan.layout, one, text);
     setWrong(typeof meant === 'string' ? meant : undefined);
     if (typeof meant !== 'string') plan.change(meant);
   }

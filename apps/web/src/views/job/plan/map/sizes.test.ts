@@ -68,8 +68,7 @@ describe('sizes in the transfer map', () => {
   });
 
   it('takes a typed size, "rest", and says what is neither', () => {
-    const typed = (intent: LayoutIntent, text: string) =>
-      typedSize(intent, planned(start).layout, system, { text, sectorSize: 512 });
+    const typed = (intent: LayoutIntent, text: string) => typedSize(intent, planned(start).layout, system, text);
     expect(typed(start, '100')).toEqual({ sizes: { sys: 100 * GIB }, spare: { to: 'nobody' } });
     expect(typed({ ...start, sizes: { sys: GIB } }, ' Rest ')).toEqual({
       sizes: {},
@@ -78,6 +77,9 @@ describe('sizes in the transfer map', () => {
     expect(typed(start, 'all')).toContain('Type a size');
     const elsewhere = { to: 'partition', id: 'data' } as const;
     expect(typed({ ...start, spare: elsewhere }, '1 GB')).toMatchObject({ spare: elsewhere });
+    // Sectors are those of the drive that it goes to: here of 4096 bytes, whatever the old one has.
+    const large = planLayout(table, [{ id: 'new', sectors: sectorsOfNominal(480) / 8, sectorSize: 4096 }], start);
+    expect(typedSize(start, large, system, '25600 sectors')).toMatchObject({ sizes: { sys: 100 * MIB } });
     const half = typed(start, '50 %');
     expect(typeof half === 'string' ? 0 : (half.sizes['sys'] ?? 0) / GIB).toBeCloseTo(223.5, 0);
   });

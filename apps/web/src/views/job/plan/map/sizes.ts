@@ -27,10 +27,11 @@ export function typedSize(
   intent: LayoutIntent,
   layout: Pick<LayoutPlan, 'targets'>,
   { source, target }: Pick<PlannedPartition, 'source' | 'target'>,
-  { text, sectorSize }: { text: string; sectorSize: number },
+  text: string,
 ): SizeChange | string {
   const drive = layout.targets.find(({ id }) => id === (target?.on ?? 'new'));
-  const parsed = parseSize(text, { room: drive?.room ?? 0, sectorSize });
+  if (!drive) return 'The drive that it goes to is not known yet.';
+  const parsed = parseSize(text, drive);
   if (!parsed.ok) return parsed.sentence;
   return 'rest' in parsed ? restTo(intent, source.id) : sized(intent, source.id, parsed.bytes);
 }

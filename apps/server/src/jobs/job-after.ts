@@ -1,0 +1,48 @@
+import type { FactKey, JobFacts } from '@udrel/core/facts';
+import { summarise, type JobRecord } from './job-record';
+
+/** A value that a fact got, as it is stored now. */
+export interface KeptFact {
+  key: FactKey;
+  value: unknown;
+  origin: string;
+  by: string;
+  at: string;
+}
+
+/** The job once facts got these values: what a look at it would read, without reading it again. */
+export function withFacts(job: JobRecord, kept: readonly KeptFact[], now: Date): JobRecord {
+  const facts: Record<string, unknown> = { ...job.snapshot.facts };
+  for (const { key, value } of kept) facts[key] = value;
+  const keys = kept.map(({ key }) => key);
+  const stay = job.origins.filter(({ key }) => !keys.includes(key as FactKey));
+  const origins = [...stay, ...kept.map(({ key, origin, by, at }) => ({ key, origin, by, at }))];
+  const trials = kept.flatMap(({ key, value, by, at }) =>
+    key === 'trial start' ? [{ ...(value as NonNullable<JobFacts['trial start']>), by, at }] : [],
+  );
+  return {
+    ...job,
+    origins: origins.sort((a, b) => (`${a.at} ${a.key}` < `${b.at} ${b.key}` ? -1 : 1)),
+    trials: [...job.trials, ...trials],
+    snapshot: withKnown(job, facts, now),
+  };
+}
+
+/** The same once these facts fell. */
+export function withoutFacts(job: JobRecord, keys: readonly FactKey[], now: Date): JobRecord {
+  const facts = Object.fromEntries(
+    Object.entries(job.snapshot.facts).filter(([key]) => !keys.includes(key as FactKey)),
+  );
+  const origins = job.origins.filter(({ key }) => !keys.includes(key as FactKey));
+  return { ...job, origins, snapshot: withKnown(job, facts, now) };
+}
+
+/** What runs want depends on what is known of the drive's health. */
+function withKnown(job: JobRecord, facts: JobFacts, now: Date): JobRecord['snapshot'] {
+  return { ...job.snapshot, facts, runs: job.runs.map((run) => summarise(run, facts, now)) };
+}
+
+/** The same once counts of its strip-down sheet changed. */
+export function withStrip(job: JobRecord, strip: JobRecord['snapshot']['strip']): JobRecord {
+  return { ...job, snapshot: { ...job.snapshot, strip } };
+}
