@@ -105,6 +105,11 @@ const CASES: Record<EntryKey, { right: object; wrong: object; field: string }> =
     wrong: { files: 'some' },
     field: 'files',
   },
+  'seen inside': {
+    right: { what: ['dust', 'a swollen battery'], note: 'asked them to stop using it' },
+    wrong: { what: ['a mouse'] },
+    field: 'what.0',
+  },
   'trial start': {
     right: { started: true, oldDriveDetached: true, note: '' },
     wrong: { started: 'yes' },

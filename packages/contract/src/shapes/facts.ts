@@ -5,6 +5,7 @@ import {
   MARK_KINDS,
   MARK_VIEWS,
   ROUTES,
+  SEEN_INSIDE,
   STARTED_FROM,
   type BookedKey,
   type EntryKey,
@@ -164,6 +165,7 @@ export const factShapes = {
   'added fitted': object({ serial }),
   'old drive refitted': object({ serial, startsFromNew: boolean(), note: text(300, 0) }),
   installed: object({ system: text(80), files: oneOf(...INSTALLED_FILES), note: text(300, 0) }),
+  'seen inside': object({ what: list(oneOf(...SEEN_INSIDE), SEEN_INSIDE.length), note: text(300, 0) }),
   'trial start': object({
     started: boolean(),
     oldDriveDetached: boolean(),

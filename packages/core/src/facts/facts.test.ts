@@ -51,6 +51,8 @@ describe('a fact in a line', () => {
     ['trial start', { started: false, oldDriveDetached: true, note: 'dark' }, 'did not start: dark'],
     ['functions', { results: [{ name: 'Camera', works: false }], note: '' }, 'not working: Camera'],
     ['functions', { results: [{ name: 'Camera', works: true }], note: '' }, '1 work'],
+    ['seen inside', { what: [], note: '' }, 'nothing out of the ordinary'],
+    ['seen inside', { what: ['dust', 'liquid'], note: 'cleaned' }, 'dust, liquid; cleaned'],
     ['as it came', { starts: true, note: '' }, 'starts as it came'],
     ['put back', { serial: '' }, 'as it was'],
     ['document given', { given: true }, 'given'],

@@ -155,6 +155,12 @@ export const FACTS = {
     restsOn: ['fitted'],
     tell: ({ system, files, note }) => [system, `files ${files}`, note].filter(Boolean).join('; '),
   },
+  'seen inside': {
+    evidenceOf: ['strip down'],
+    stamp: false,
+    offline: true,
+    tell: ({ what, note }) => [what.join(', ') || 'nothing out of the ordinary', note].filter(Boolean).join('; '),
+  },
   'trial start': {
     evidenceOf: ['trial start'],
     restsOn: PROVEN_ON,

@@ -113,6 +113,10 @@ export interface OldDriveMove {
   adapters: { name: string; price: number }[];
 }
 
+/** What is found inside of a device that nobody has told of. */
+export const SEEN_INSIDE = ['dust', 'liquid', 'corrosion', 'a swollen battery', 'an earlier repair', 'damage'] as const;
+export type SeenInside = (typeof SEEN_INSIDE)[number];
+
 /** Everything known of a job, entered once; a missing key is not known yet. */
 export interface JobFacts {
   backup?: { state: BackupState; irreplaceable: string };
@@ -156,6 +160,8 @@ export interface JobFacts {
   'added fitted'?: { serial: string };
   /** A system put on the new drive afresh, and what became of the customer's files. */
   installed?: { system: string; files: InstalledFiles; note: string };
+  /** What was seen when it was opened; nothing of it where all was as it should be. */
+  'seen inside'?: { what: SeenInside[]; note: string };
   /** `done`: what was done about it, or before this start. */
   'trial start'?: { started: boolean; oldDriveDetached: boolean; note: string; done?: string };
   after?: { set: MeasurementSet | null; whyNot: string };
