@@ -43,3 +43,13 @@ export function moveThing(context: CommandContext, tag: string, number: number, 
     return [{ kind: 'thing moved', data: { number, name: thing.name, place: given.place, back: given.back } }];
   });
 }
+
+/** Puts everything of the job that has not gone back to one place: what lies there already is not moved. */
+export function moveAllThings(context: CommandContext, tag: string, place: string): Promise<JobView> {
+  return changeJob(context, tag, null, async (job) => {
+    const moved = job.things.filter((thing) => !thing.back && thing.place.toUpperCase() !== place.toUpperCase());
+    const placeId = await placeOf(context.manager, place, 'storage');
+    for (const { id } of moved) await context.manager.update(Thing, { id }, { placeId });
+    return moved.map(({ number, name }) => ({ kind: 'thing moved', data: { number, name, place, back: false } }));
+  });
+}

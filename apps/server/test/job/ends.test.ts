@@ -161,4 +161,21 @@ describe('things', () => {
       404,
     );
   });
+
+  it('are put to one place together; what went back, and what lies there, is left alone', async () => {
+    const leftWithUs = ['dock', 'charger'].map((name) => ({ name, place: 'rack Q7' }));
+    const { tag, version } = await bookJob(shop.as.counter, stock, { leftWithUs });
+    await shop.as.counter.send('PUT', `/jobs/${tag}/things/2`, { place: 'rack Q7', back: true });
+    const { body } = await shop.as.counter.send<JobView>('PUT', `/jobs/${tag}/things`, { place: 'RACK q7' });
+    expect(body.things.map(({ name, place, back }) => [name, place.toUpperCase(), back])).toEqual([
+      ['the device', 'RACK Q7', false],
+      ['dock', 'RACK Q7', false],
+      ['charger', 'RACK Q7', true],
+    ]);
+    // One entry for what was given back before, one for the device.
+    expect(body.version).toBe(version + 2);
+    const again = await shop.as.counter.send<JobView>('PUT', `/jobs/${tag}/things`, { place: 'rack Q7' });
+    expect(again.body.version).toBe(version + 2);
+    expect((await shop.as.counter.send('PUT', `/jobs/${tag}/things`, { place: ' ' })).status).toBe(422);
+  });
 });

@@ -15,6 +15,7 @@ import {
   versionOnly,
 } from '../shapes/commands';
 import { factRow } from '@udrel/core/facts';
+import { object, text } from '../shapes/shape';
 import type { ConsideredView, HistoryPage, JobPage, JobView } from '../views/views';
 import { command, query, type Subject } from './endpoint';
 import { jobCommand } from './job-command';
@@ -58,6 +59,8 @@ export const jobEndpoints = {
   takeUp: jobCommand('post /jobs/:tag/take-up', { ...WORK, body: versionOnly }),
   putDown: jobCommand('post /jobs/:tag/put-down', { ...WORK, body: putDown }),
   addThing: jobCommand('post /jobs/:tag/things', { ...KEEP, body: addThing }),
+  /** Everything of the job that is here lies at one place now. */
+  moveAllThings: jobCommand('put /jobs/:tag/things', { ...KEEP, body: object({ place: text(20) }) }),
   moveThing: jobCommand('put /jobs/:tag/things/:number', { ...KEEP, body: moveThing }),
   addSecret: jobCommand('post /jobs/:tag/secrets', { permission: 'book in', body: addSecret }),
   /** The answer must not be kept for repeats, so this keeps its own books: each showing counts. */

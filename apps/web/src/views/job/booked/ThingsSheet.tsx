@@ -60,6 +60,20 @@ export function ThingsSheet({ job }: { job: JobView }) {
           </Button>
         </div>
       ))}
+      {job.things.filter((thing) => !thing.back).length > 1 && (
+        <div className={styles.thing}>
+          <span className="sub">all of it</span>
+          <span>{spread(job.things)}</span>
+          <Place
+            key={job.version}
+            label="Place of everything"
+            place=""
+            codes={codes}
+            disabled={busy}
+            set={(place) => (place ? void change('moveAllThings', { place }) : undefined)}
+          />
+        </div>
+      )}
       <TroubleNote error={error} />
       <form
         className={styles.thing}
@@ -91,6 +105,12 @@ export function ThingsSheet({ job }: { job: JobView }) {
       </form>
     </Sheet>
   );
+}
+
+/** Whether the things of a job lie together. */
+function spread(things: readonly ThingView[]): string {
+  const places = new Set(things.filter(({ back }) => !back).map(({ place }) => place || 'no noted place'));
+  return places.size === 1 ? `together at ${[...places].join()}` : `at ${places.size} places`;
 }
 
 /** A storage place, known or new; taken when it is chosen or the field is left. */
