@@ -14,6 +14,13 @@ export default defineConfig({
   test: {
     // The default leaves one core idle, which is half of a small machine.
     maxWorkers: '100%',
+    coverage: {
+      provider: 'v8',
+      include: ['packages/*/src/**', 'apps/{server,bench,web}/src/**'],
+      exclude: ['**/*.test.*', '**/*.test-data.*', '**/migrations/**', '**/*.css', '**/*.json', '**/*.sh'],
+      reporter: ['text-summary', 'html'],
+      reportsDirectory: '.cache/coverage',
+    },
     projects: [
       unit('core', 'packages/core'),
       unit('contract', 'packages/contract'),

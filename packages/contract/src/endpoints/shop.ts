@@ -33,6 +33,7 @@ export const interfaceEndpoints = {
 /** The interface as it describes itself (OpenAPI 3.1), as far as its page shows it. */
 export interface OpenApi {
   'x-roles': string[];
+  components: { schemas: Record<string, unknown>; securitySchemes: unknown };
   paths: Record<
     string,
     Record<

@@ -38,15 +38,16 @@ function Routes({ openApi }: { openApi: OpenApi }) {
         ))}
       </div>
       {routes.map((route) => (
-        <RouteRow key={`${route.method} ${route.path}`} route={route} roles={openApi['x-roles']} />
+        <RouteRow key={`${route.method} ${route.path}`} route={route} openApi={openApi} />
       ))}
     </Sheet>
   );
 }
 
 /** One route; its schemas are written out only while it is open. */
-function RouteRow({ route, roles }: { route: Described; roles: readonly string[] }) {
+function RouteRow({ route, openApi }: { route: Described; openApi: OpenApi }) {
   const [open, setOpen] = useState(false);
+  const { 'x-roles': roles, components } = openApi;
   return (
     <details className={styles.route} onToggle={(event) => setOpen(event.currentTarget.open)}>
       <summary>
@@ -62,10 +63,19 @@ function RouteRow({ route, roles }: { route: Described; roles: readonly string[]
           <Detail name="Parameters" value={route.parameters} />
           <Detail name="Body" value={route.requestBody} />
           <Detail name="Answers" value={route.responses} />
+          {namedIn(route.responses).map((name) => (
+            <Detail key={name} name={name} value={components.schemas[name]} />
+          ))}
         </>
       )}
     </details>
   );
+}
+
+/** The schemas that answers refer to by name. */
+function namedIn(responses: unknown): string[] {
+  const found = JSON.stringify(responses).matchAll(/#\/components\/schemas\/([^"]+)/g);
+  return [...found].flatMap(([, name = '']) => (name === 'Problem' ? [] : [name]));
 }
 
 function Detail({ name, value }: { name: string; value: unknown }) {

@@ -48,7 +48,10 @@ export function PlanCard({ job }: { job: JobView }) {
       <p>
         <b>Runs</b>{' '}
         {plan.work
-          .map(({ about, estimate }) => `${runTitle(plan, estimate.kind, about)} ${range(estimate.low, estimate.high)}`)
+          .map(
+            ({ about, onto, estimate }) =>
+              `${runTitle(plan, estimate.kind, about)}${onto === 'added' ? ' (added drive)' : ''} ${range(estimate.low, estimate.high)}`,
+          )
           .join(', ')}
       </p>
       {plan.drives.map(({ id, serial, scheme, sectorSize }) => (

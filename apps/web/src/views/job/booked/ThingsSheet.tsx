@@ -68,10 +68,15 @@ export function ThingsSheet({ job }: { job: JobView }) {
             key={job.version}
             label="Place of everything"
             place=""
+            empty="put it at"
             codes={codes}
             disabled={busy}
             set={(place) => (place ? void change('moveAllThings', { place }) : undefined)}
           />
+          {/* Keeps the field in line with those above. */}
+          <Button sx={{ visibility: 'hidden' }} disabled tabIndex={-1} aria-hidden>
+            Given back
+          </Button>
         </div>
       )}
       <TroubleNote error={error} />
@@ -119,12 +124,15 @@ function Place({
   place,
   codes,
   disabled,
+  empty = 'no place',
   set,
 }: {
   label: string;
   place: string;
   codes: readonly string[];
   disabled: boolean;
+  /** What stands in it while nothing does. */
+  empty?: string;
   set: (place: string) => void;
 }) {
   const [text, setText] = useState(place);
@@ -141,7 +149,7 @@ function Place({
       renderInput={(params) => (
         <TextField
           {...params}
-          placeholder="no place"
+          placeholder={empty}
           slotProps={{ ...params.slotProps, htmlInput: { ...params.slotProps.htmlInput, 'aria-label': label } }}
         />
       )}
