@@ -1,4 +1,4 @@
-import { existsSync, readFileSync, rmSync } from 'node:fs';
+import { existsSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { buildAll } from './lib/build.mjs';
@@ -13,6 +13,7 @@ import { binEnv, ROOT, run } from './lib/run.mjs';
 const fast = process.argv.includes('--fast');
 const CHECKED = ['packages/core', 'packages/contract', 'apps/server', 'apps/bench', 'apps/web', 'demo', 'e2e'];
 const CHROMIUM = '/usr/bin/chromium';
+const MOST_FILES = 15;
 const totals = { passed: 0, failed: 0 };
 
 await installPackages();
@@ -44,6 +45,7 @@ async function checks(...before) {
       await check('imports', 'depcruise', 'packages', 'apps', 'demo', '--config', '.dependency-cruiser.cjs');
       await check('unused code', 'knip', '--no-progress');
       await check('schemas of the answers', 'node', 'scripts/answers.mjs', '--check');
+      checkFolders();
     })(),
   ]);
 }
@@ -53,6 +55,20 @@ async function checkBy(name, [command, ...args]) {
   totals[code === 0 ? 'passed' : 'failed'] += 1;
   console.log(`${code === 0 ? 'ok  ' : 'FAIL'} ${name}`);
   if (code !== 0) console.log(output);
+}
+
+/** A folder that holds more than can be taken in at a glance is to be divided. */
+function checkFolders() {
+  const sources = ['packages', 'apps'].flatMap((all) => readdirSync(join(ROOT, all)).map((one) => join(all, one)));
+  const crowded = sources
+    .flatMap((one) => ['src', 'test'].map((part) => join(ROOT, one, part)).filter(existsSync))
+    .flatMap((root) => readdirSync(root, { recursive: true, withFileTypes: true }))
+    .filter((entry) => entry.isFile())
+    .reduce((count, { parentPath }) => count.set(parentPath, (count.get(parentPath) ?? 0) + 1), new Map());
+  const over = [...crowded].filter(([, files]) => files > MOST_FILES);
+  totals[over.length === 0 ? 'passed' : 'failed'] += 1;
+  console.log(`${over.length === 0 ? 'ok  ' : 'FAIL'} folders`);
+  for (const [folder, files] of over) console.log(`${folder} holds ${files} files, at most ${MOST_FILES}`);
 }
 
 async function vitest(projects) {

@@ -80,6 +80,8 @@ export interface DemoJob {
   losses?: Loss[];
   /** How many of the first screws of its sheet were not there when it came. */
   missing?: number;
+  /** What was seen when it was opened. */
+  seenInside?: NonNullable<JobFacts['seen inside']>;
   /** What it taught about its model. */
   lesson?: string;
 }

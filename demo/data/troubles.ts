@@ -82,6 +82,7 @@ export const troubles: DemoJob[] = [
     take: { partNumber: 'EB-R1-480-25', siteId: 'a' },
     route: 'new drive in an enclosure',
     missing: 2,
+    seenInside: { what: ['dust', 'an earlier repair'], note: 'a ribbon is held by tape' },
     before: slow,
   },
 ];

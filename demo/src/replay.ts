@@ -224,7 +224,10 @@ function driveSteps(job: DemoJob, stage: Stage): Steps {
         note,
         ...(outcome === 'ended with losses' ? { losses: job.losses } : {}),
       });
-  const open = once('strip down', async (context, view) => all('out')(context, await noteMissing(job, context, view)));
+  const open = once('strip down', async (context, view) => {
+    const out = await all('out')(context, await noteMissing(job, context, view));
+    return job.seenInside ? fact('seen inside', job.seenInside)(context, out) : out;
+  });
   const fit = once('fit', (context, view) => fact('fitted', { serial: serial(view) })(context, view));
   return [
     ['read', fact('old drive', job.old)],

@@ -3,7 +3,7 @@ import type { DriveClass } from '@udrel/core/fit';
 import type { Alarm } from '@udrel/core/identity';
 import type { TargetId } from '@udrel/core/layout';
 import type { ProgressState } from '@udrel/core/progress';
-import type { Loss, RunOutcome } from '@udrel/core/steps';
+import type { LeftAs, Loss, RunOutcome } from '@udrel/core/steps';
 import { EntitySchema } from 'typeorm';
 import { bytes, flag, integer, json, key, reference, text, time } from '../platform/database/columns';
 
@@ -53,7 +53,7 @@ export interface RunRow {
   outcome: RunOutcome;
   note: string;
   changed: string;
-  leftAs: 'shut down' | 'left running' | null;
+  leftAs: LeftAs | null;
   alarms: (Alarm & { at: string })[];
   /** What did not come along, as it was told when it ended. */
   losses: Loss[];

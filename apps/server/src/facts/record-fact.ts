@@ -20,7 +20,7 @@ import { layoutAnywhere, type TargetId } from '@udrel/core/layout';
 import { aroundOf } from '@udrel/core/plan-file';
 import { copies, replacesDrive, TARGET_FACTS, wants } from '@udrel/core/steps';
 import { fieldWrong, Refusal } from '../platform/errors';
-import { firstRow } from '../platform/database/database';
+import { changedRows, firstRow } from '../platform/database/database';
 import type { CommandContext } from '../platform/command-context';
 import { driveIdOf, isOurs, keepTheirDrive } from '../shelf/drives';
 import { changeJob, requireNoRun, requireStep } from '../jobs/change-job';
@@ -243,10 +243,11 @@ export async function keepFact(
   value: unknown,
   origin: string,
 ): Promise<Kept> {
-  const [, replaced] = (await manager.query(
+  const replaced = await changedRows(
+    manager,
     'update fact set current = false where job_id = $1 and key = $2 and current',
     [job.id, key],
-  )) as [unknown, number];
+  );
   const driveId = factRow(key).ofOldDrive ? await driveIdOf(manager, serialNow(job, key, value)) : null;
   // As it is stored: the database keeps the names of a value in an order of its own.
   const stored = await firstRow<Pick<KeptFact, 'value' | 'at'>>(

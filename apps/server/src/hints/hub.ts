@@ -1,3 +1,4 @@
+import type { Hint as TellableHint } from '@udrel/contract/endpoints';
 import type { Logger } from 'pino';
 import pg from 'pg';
 import { loggedError } from '../platform/http/request-log';
@@ -7,12 +8,8 @@ const CHANNEL = 'udrel_hint';
 const RETRY_FIRST = 200;
 const RETRY_MOST = 5000;
 
-/** What changed, so that whoever shows it reads it anew. It carries no content. */
-export type Hint =
-  | { kind: 'job'; tag: string; version: number }
-  | { kind: 'run'; tag: string }
-  | { kind: 'shelf' | 'models' | 'customers' | 'everything' }
-  | { kind: 'session'; staffId: string };
+/** A hint as the database gives it: of a session with whose it is, which nobody else is told. */
+type Hint = Exclude<TellableHint, { kind: 'session' }> | { kind: 'session'; staffId: string };
 
 export interface HintHub {
   /** Calls back with every hint until the returned function is called. */

@@ -1,3 +1,4 @@
+import { changedRows } from '../platform/database/database';
 import type { StepId } from '@udrel/core/stations';
 import type { JobEvent } from '@udrel/contract/events';
 import type { JobView } from '@udrel/contract/types';
@@ -78,10 +79,11 @@ export async function writeEvents(
   const after = known ?? (await readJob(manager, job.tag, now));
   const next = nextStep(procedureFor(after.snapshot));
   const version = job.version + happened.length;
-  const [, written] = (await manager.query(
+  const written = await changedRows(
+    manager,
     'update job set version = $3, station = $4, next = $5 where id = $1 and version = $2',
     [job.id, job.version, version, next?.station ?? 'closed', next?.title ?? ''],
-  )) as [unknown, number];
+  );
   if (written !== 1) throw new Error(`job ${job.tag} changed under its own lock`);
   return { ...after, version };
 }

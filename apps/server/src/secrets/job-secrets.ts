@@ -2,7 +2,7 @@ import type { JobEvent } from '@udrel/contract/events';
 import { randomUUID } from 'node:crypto';
 import type { AddSecret, JobView } from '@udrel/contract/types';
 import { changeJob } from '../jobs/change-job';
-import { firstRow } from '../platform/database/database';
+import { changedRows, firstRow } from '../platform/database/database';
 import { notFound, Refusal } from '../platform/errors';
 import type { CommandContext } from '../platform/command-context';
 import { JobKey, Secret } from './entities';
@@ -71,9 +71,11 @@ export async function showSecret(context: CommandContext, tag: string, id: strin
 /** Destroys the key and what it sealed. Answers whether there was anything. */
 export async function eraseSecrets({ manager }: CommandContext, jobId: string): Promise<JobEvent[]> {
   await manager.delete(JobKey, { jobId });
-  const [, erased] = (await manager.query('update secret set sealed = null where job_id = $1 and sealed is not null', [
-    jobId,
-  ])) as [unknown, number];
+  const erased = await changedRows(
+    manager,
+    'update secret set sealed = null where job_id = $1 and sealed is not null',
+    [jobId],
+  );
   return erased > 0 ? [{ kind: 'secrets erased', data: { count: erased } }] : [];
 }
 

@@ -3,7 +3,7 @@ import type { SignedInView, SwitchableView, SwitchTo } from '@udrel/contract/typ
 import type { Request } from 'express';
 import type { EntityManager } from 'typeorm';
 import { noteAudit } from '../audit/audit';
-import { rows } from '../platform/database/database';
+import { changedRows, rows } from '../platform/database/database';
 import type {} from '../platform/http/session-store';
 import { notFound, Refusal } from '../platform/errors';
 import type { Call } from '../platform/http/handlers';
@@ -52,10 +52,7 @@ export async function signOutEverywhere(call: Call): Promise<SignedInView[]> {
 
 /** Ends the sessions of an account, except one. Open pages of theirs are told. */
 export async function endSessions(manager: EntityManager, staffId: string, except = ''): Promise<number> {
-  const [, count] = (await manager.query('delete from session where staff_id = $1 and sid <> $2', [
-    staffId,
-    except,
-  ])) as [unknown, number];
+  const count = await changedRows(manager, 'delete from session where staff_id = $1 and sid <> $2', [staffId, except]);
   await tellSessions(manager, staffId);
   return count;
 }

@@ -3,7 +3,8 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { AddressInfo } from 'node:net';
 import type { Server } from 'node:http';
 import { createApp } from '../../src/app/create-app';
-import { openHints, type Hint, type HintHub } from '../../src/hints/hub';
+import type { Hint } from '@udrel/contract/endpoints';
+import { openHints, type HintHub } from '../../src/hints/hub';
 import { bookJob, stockUp, Work, type Stock } from '../fixtures';
 import { caller, TEST_CONFIG, useShop, type Caller } from '../harness';
 

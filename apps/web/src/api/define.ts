@@ -61,8 +61,9 @@ function mutationOf(build: Build, endpoint: AnyEndpoint, putJob: PutJob) {
   const { changes, answersJob } = endpoint;
   return build.mutation<unknown, Arg>({
     query: (arg) => requestOf(endpoint, arg),
-    // However it went: what was refused may have been done by somebody else meanwhile.
-    invalidatesTags: (answer, _error, arg) => {
+    // Also after a refusal: somebody else may have done it meanwhile. Where no answer came nothing is known to be stale.
+    invalidatesTags: (answer, error, arg) => {
+      if (error && typeof error.status !== 'number') return [];
       const tag = tagIn(arg);
       // A job that came with the answer is put in its place below.
       return answersJob && answer && tag !== undefined ? staleBesideJob(changes, tag) : staleAfter(changes, tag);

@@ -48,4 +48,5 @@ export type Change = keyof typeof STALE;
 export type Hint =
   | { kind: 'job'; tag: string; version: number }
   | { kind: 'run'; tag: string }
-  | { kind: Extract<Change, 'shelf' | 'models' | 'customers' | 'everything' | 'session'> };
+  | { kind: Extract<Change, 'shelf' | 'models' | 'customers' | 'everything'> }
+  | { kind: 'session' };

@@ -1,6 +1,6 @@
 import type { Infer } from './shape';
-import { boolean, list, nullable, number, object, oneOf, optional, text, uuid, whole } from './shape';
-import { byteCount } from './drives';
+import { boolean, list, nullable, number, object, optional, text, uuid, whole } from './shape';
+import { byteCount, sectorSize } from './drives';
 import { partitionTable } from './facts';
 import { reasons } from './reasons';
 
@@ -11,7 +11,7 @@ const seenDrive = object({
   serial: text(60, 0),
   model: text(80, 0),
   bytes: byteCount,
-  sectorSize: oneOf(512, 4096),
+  sectorSize,
   link: text(60, 0),
 });
 export type SeenDrive = Infer<typeof seenDrive>;

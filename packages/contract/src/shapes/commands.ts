@@ -2,7 +2,8 @@ import { PREPARATION_IDS } from '@udrel/core/facts';
 import { STATIONS } from '@udrel/core/stations';
 import { PREPARING_RUNS } from '@udrel/core/facts';
 import { TARGET_IDS } from '@udrel/core/layout';
-import { ENDS, GATES, RUN_ENDS, WISH_KINDS } from '@udrel/core/steps';
+import { STRIP_WAYS } from '@udrel/core/strip';
+import { ENDS, GATES, LEFT_AS, RUN_ENDS, WISH_KINDS } from '@udrel/core/steps';
 import type { Infer, Shape } from './shape';
 import {
   anything,
@@ -124,7 +125,6 @@ export const stampPreparation = object({
   note: text(300, 0),
 });
 export type StampPreparation = Infer<typeof stampPreparation>;
-export const LEFT_AS = ['shut down', 'left running'] as const;
 const loss = object({ what: text(120), where: text(120, 0), bytes: nullable(byteCount) });
 /** Acknowledging what a copy has lost: each loss by its name, typed. */
 export const tellLosses = object({ version, onto, names: list(text(120), 60, 1) });
@@ -226,7 +226,7 @@ export const moveStripItem = object({
   replaced: pieces,
 });
 export type MoveStripItem = Infer<typeof moveStripItem>;
-export const moveWholeStrip = object({ version, way: oneOf('out', 'back', 'none') });
+export const moveWholeStrip = object({ version, way: oneOf(...STRIP_WAYS) });
 export type MoveWholeStrip = Infer<typeof moveWholeStrip>;
 export const overrideGate = object({
   version,

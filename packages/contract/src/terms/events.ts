@@ -4,6 +4,7 @@ import type { Alarm } from '@udrel/core/identity';
 import type { TargetId } from '@udrel/core/layout';
 import type { PaymentWay } from '@udrel/core/quote';
 import type { Station, StepId } from '@udrel/core/stations';
+import type { StripWay } from '@udrel/core/strip';
 import type { End, GateId, RunEnd, WishKind } from '@udrel/core/steps';
 
 /** Why something on record was put right, and the facts that fell with it. */
@@ -66,7 +67,7 @@ export interface JobEventData {
     left: number;
     replaced: number;
   };
-  'strip all': { way: 'out' | 'back' | 'none' };
+  'strip all': { way: StripWay };
   'gate overridden': { gate: GateId; reason: string };
   note: { text: string };
   'taken up': { from?: string };

@@ -8,7 +8,7 @@ import type { Alarm } from '@udrel/core/identity';
 import type { TargetId } from '@udrel/core/layout';
 import type { MemorySet } from '@udrel/core/memory';
 import type { JudgedStick, Placing } from '@udrel/core/routes';
-import type { Consequence, End, JobSnapshot, Loss, Procedure, RunOutcome, Step } from '@udrel/core/steps';
+import type { LeftAs, Consequence, End, JobSnapshot, Loss, Procedure, RunOutcome, Step } from '@udrel/core/steps';
 import type { JobEventKind } from '../terms/events';
 import type { Role } from '../terms/permissions';
 import type { ModelSpec } from '../shapes/models';
@@ -97,7 +97,7 @@ export interface RunView {
   learn: boolean;
   /** What was changed since the attempt before, and how device or tool was left. */
   changed: string;
-  leftAs: 'shut down' | 'left running' | null;
+  leftAs: LeftAs | null;
   /** What was seen at the berth that should not be, each kind once. */
   alarms: (Alarm & { at: string })[];
   /** Seconds since the last figure came from the berth; null where none is expected or came. */

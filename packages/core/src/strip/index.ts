@@ -19,6 +19,10 @@ export interface StripItem {
   replaced: number;
 }
 
+/** What can be counted of a whole sheet at once: all is out, all is back, none of it has to come out. */
+export const STRIP_WAYS = ['out', 'back', 'none'] as const;
+export type StripWay = (typeof STRIP_WAYS)[number];
+
 /** How the pieces of an item differ from what the sheet notes, counted. */
 export type StripCounts = Pick<StripItem, 'out' | 'back' | 'missing' | 'left' | 'replaced'>;
 

@@ -67,3 +67,9 @@ export async function rows<T>(manager: EntityManager, sql: string, parameters: u
 export async function firstRow<T>(manager: EntityManager, sql: string, parameters: unknown[] = []): Promise<T | null> {
   return (await rows<T>(manager, sql, parameters))[0] ?? null;
 }
+
+/** Rows that a statement written by hand has changed or taken away. */
+export async function changedRows(manager: EntityManager, sql: string, parameters: unknown[] = []): Promise<number> {
+  const [, count] = (await manager.query(sql, parameters)) as [unknown, number];
+  return count;
+}

@@ -7,6 +7,10 @@ export const RUN_ENDS = ['ended well', 'ended with losses', 'failed'] as const;
 export type RunEnd = (typeof RUN_ENDS)[number];
 export type RunOutcome = 'running' | RunEnd;
 
+/** How device or tool was left after a run. */
+export const LEFT_AS = ['shut down', 'left running'] as const;
+export type LeftAs = (typeof LEFT_AS)[number];
+
 /** Something that did not come along in a copy: what it is, where it lay, and how much of it, bytes; null where the tool does not say. */
 export interface Loss {
   what: string;
