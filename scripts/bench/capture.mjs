@@ -2,7 +2,7 @@ import pg from 'pg';
 import pino from 'pino';
 import { createApp } from '../../apps/server/src/app/create-app';
 import { silentHints } from '../../apps/server/src/hints/hub';
-import { openDatabase } from '../../apps/server/src/platform/database/database';
+import { openDatabase } from '../../apps/server/src/app/open-database';
 
 /**
  * Sends one request to the application in this process and answers the statements that reached PostgreSQL for it,

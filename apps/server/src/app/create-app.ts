@@ -14,7 +14,7 @@ import { refusalOfDatabase } from '../platform/database/database-errors';
 import { Refusal } from '../platform/errors';
 import { knownHosts, refuseForeignHost } from '../platform/http/hosts';
 import { loggedError, loggedRequest } from '../platform/http/request-log';
-import { serveRoute } from '../platform/http/serve-route';
+import { serveRoutes } from '../platform/http/serve-route';
 import type { Serving } from '../platform/http/serving';
 import { SessionStore } from '../platform/http/session-store';
 import { serveWeb } from './serve-web';
@@ -43,8 +43,7 @@ export function createApp({ database, config, log, hints, clock = () => new Date
   const { agentToken, masterKey, demo } = config;
   const serving: Serving = { database, agentToken, masterKey, clock, demo, demoAllowed: demoAllowedOn(config) };
   app.use('/api/v1', sessions(database, config), bodies(serving));
-  const api = express.Router();
-  for (const one of routesOf(config, hints)) serveRoute(api, one, serving);
+  const api = serveRoutes(routesOf(config, hints), serving);
   app.use('/api/v1', api, (_request, _response, next) => next(new Refusal(404, 'not-found', 'There is nothing here.')));
   if (config.webRoot) serveWeb(app, config.webRoot);
   app.use(problems(log));

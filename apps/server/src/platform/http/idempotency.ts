@@ -1,3 +1,4 @@
+import { addressOf } from '@udrel/contract/endpoints';
 import { createHash } from 'node:crypto';
 import type { DataSource } from 'typeorm';
 import { firstRow } from '../database/database';
@@ -25,7 +26,7 @@ export async function answerOnce(
   call: Call<never, never, never>,
   one: Route,
 ): Promise<Answer> {
-  const address = `${one.endpoint.method} ${call.request.path}`;
+  const address = `${one.endpoint.method} ${addressOf(one.endpoint, call.params)}`;
   const digest = digestOf(call.body);
   return inTransaction(database, async (manager) => {
     const mine = await firstRow(

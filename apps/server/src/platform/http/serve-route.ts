@@ -2,18 +2,27 @@ import { parametersOf, type AnyEndpoint } from '@udrel/contract/endpoints';
 import { PERMISSIONS, may, ROLES } from '@udrel/contract/permissions';
 import { validate } from '@udrel/contract/validate';
 import type { Shape } from '@udrel/contract/shapes';
-import type { NextFunction, Request, Response, Router } from 'express';
+import express, { type NextFunction, type Request, type Response, type Router } from 'express';
 import { Refusal } from '../errors';
 import { answerOnce } from './idempotency';
 import { agentMay, staffOf } from './access';
 import { STREAMED, type Call, type Route } from './handlers';
 import type { Serving } from './serving';
 
-/** Puts a declared route on the router: access, input, transaction, answer. */
-export function serveRoute(router: Router, one: Route, serving: Serving): void {
-  router[one.endpoint.method](
-    one.endpoint.path as string,
-    (request: Request, response: Response, next: NextFunction) => {
+/**
+ * Puts declared routes on a router of their own: access, input, transaction, answer. What begins alike is looked through
+ * together, so that a request is held against the few addresses of its kind and not against all of them.
+ */
+export function serveRoutes(routes: readonly Route[], serving: Serving): Router {
+  const every = express.Router();
+  const kinds = new Map<string, Router>();
+  for (const one of routes) {
+    const [, kind = '', ...rest] = (one.endpoint.path as string).split('/');
+    const known = kinds.get(kind);
+    const router = known ?? express.Router();
+    if (!known) every.use(`/${kind}`, router);
+    kinds.set(kind, router);
+    router[one.endpoint.method](`/${rest.join('/')}`, (request: Request, response: Response, next: NextFunction) => {
       answer(one, request, response, serving)
         .then(({ status, body }) => {
           if (body === STREAMED) return;
@@ -21,8 +30,9 @@ export function serveRoute(router: Router, one: Route, serving: Serving): void {
           else response.status(status).json(body);
         })
         .catch(next);
-    },
-  );
+    });
+  }
+  return every;
 }
 
 async function answer(
