@@ -120,8 +120,8 @@ const STEPS_COLUMNS = `
          (select coalesce(json_agg(${RUN_JSON} order by r.began_at, r.attempt), '[]')
             from run r left join berth b on b.id = r.berth_id where r.job_id = j.id) as runs`;
 
-const FROM_JOBS = `
-    from job j
+const fromJobs = (jobs: string) => `
+    from ${jobs} j
     join shop_order o on o.id = j.order_id
     join customer c on c.id = o.customer_id
     join device d on d.id = j.device_id
@@ -159,14 +159,20 @@ export const JOBS_SQL = `
                                                      'place', coalesce(l.code, ''), 'back', g.returned_at is not null)
                                    order by g.number), '[]')
             from thing g left join place l on l.id = g.place_id where g.job_id = j.id) as things
-  ${FROM_JOBS}`;
+  ${fromJobs('job')}`;
+
+/**
+ * Those that are looked at are chosen before anything is joined to them: else whole tables are read to throw most of it
+ * away.
+ */
+const FIRST_PROMISED = `(select * from job where closed_at is null order by promised_at nulls last, number limit $1)`;
 
 /** Every open job with no more than its steps are computed from: a model's drawing alone is larger than all of that. */
-const OPEN_SQL = `
+export const OPEN_SQL = `
   select ${STEPS_COLUMNS},
          (select json_object_agg(s.key, s.value) from jsonb_each(m.spec) s where s.key = any ($2)) as model
-  ${FROM_JOBS}
-   where j.closed_at is null order by j.promised_at nulls last, j.number limit $1`;
+  ${fromJobs(FIRST_PROMISED)}
+   order by j.promised_at nulls last, j.number`;
 
 /** Most open jobs that are looked at for the Floor: those promised first. */
 const OPEN_LIMIT = 1000;

@@ -2,7 +2,7 @@ import pg from 'pg';
 import { beforeAll, describe, expect, it, vi } from 'vitest';
 import { bookJob, stockUp } from '../fixtures';
 import { useShop } from '../harness';
-import { JOBS_SQL } from '../../src/jobs/job-record';
+import { JOBS_SQL, OPEN_SQL } from '../../src/jobs/job-record';
 import { LIST_SQL } from '../../src/jobs/list-jobs';
 import { EVENTS_SQL } from '../../src/jobs/view-job';
 
@@ -80,4 +80,21 @@ describe('a shop in its third year', () => {
   ])('finds %s by an index of every table that grows', async (_name, sql, values) => {
     expect(await readWhole(sql, values)).toEqual([]);
   });
+
+  it('chooses the open jobs of the Floor before it joins anything to them', async () => {
+    const [{ 'QUERY PLAN': plan }] = (await shop.database.query(`explain (format json) ${OPEN_SQL}`, [
+      10,
+      ['kind'],
+    ])) as [{ 'QUERY PLAN': [{ Plan: PlanNode }] }];
+    const limit = nodesOf(plan[0].Plan).find((node) => node['Node Type'] === 'Limit');
+    expect(limit).toBeDefined();
+    expect(nodesOf(limit as PlanNode).filter((node) => /Join|Nested Loop/.test(node['Node Type']))).toEqual([]);
+  });
 });
+
+interface PlanNode {
+  'Node Type': string;
+  Plans?: PlanNode[];
+}
+
+const nodesOf = (node: PlanNode): PlanNode[] => [node, ...(node.Plans ?? []).flatMap(nodesOf)];

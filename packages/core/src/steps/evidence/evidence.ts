@@ -1,3 +1,4 @@
+import { perSnapshot } from '../snapshot/per-snapshot';
 import type { TargetId } from '../../layout';
 import { copyTargets, sameSerial, targetIdentified } from './targets';
 import type { JobSnapshot, WishKind } from '../snapshot/types';
@@ -44,7 +45,7 @@ export function fitsDrive(job: JobSnapshot): boolean {
 }
 
 /** Whether the accepted plan was made for the drives and the table as they are known now. */
-export function planHolds({ facts }: JobSnapshot): boolean {
+export const planHolds = perSnapshot(({ facts }): boolean => {
   const { plan } = facts;
   return (
     plan !== undefined &&
@@ -53,7 +54,7 @@ export function planHolds({ facts }: JobSnapshot): boolean {
     (plan.addedSerial === null || plan.addedSerial === facts['added choice']?.serial) &&
     JSON.stringify(plan.table) === JSON.stringify(facts['partition table'])
   );
-}
+});
 
 /** Which drives of the copy have been identified by the serial that the job knows now; an added one only where data goes there. */
 export function identified(job: JobSnapshot): { source: boolean } & Record<TargetId, boolean> {

@@ -1,6 +1,7 @@
 import type { Preparation } from '../../facts';
 import type { SourcePartition } from '../../layout';
 import { decided, fitsFirst } from './on-route';
+import { perSnapshot } from '../snapshot/per-snapshot';
 import type { JobSnapshot, RunSummary } from '../snapshot/types';
 
 type Wanted = Pick<Preparation, 'id' | 'title' | 'why'> & { asks?: string; run?: NonNullable<Preparation['run']> };
@@ -9,7 +10,7 @@ type Wanted = Pick<Preparation, 'id' | 'title' | 'why'> & { asks?: string; run?:
  * What to see to before the copy, from the facts of the job and its route, in the order in which it is done.
  * Trade practice; each line says why it is there.
  */
-export function preparationsOf(job: JobSnapshot): Preparation[] {
+export const preparationsOf = perSnapshot((job): Preparation[] => {
   const stamps = job.facts.prepared?.stamps ?? [];
   return wanted(job).map(({ run, ...one }) => {
     const stamp = run ? null : (stamps.findLast(({ id }) => id === one.id) ?? null);
@@ -21,7 +22,7 @@ export function preparationsOf(job: JobSnapshot): Preparation[] {
       done: run ? ranWell(job.runs, run) : stamp !== null,
     };
   });
-}
+});
 
 function ranWell(runs: readonly RunSummary[], { kind, about }: { kind: string; about: string }): boolean {
   return runs.findLast((run) => run.kind === kind && run.about === about)?.outcome === 'ended well';

@@ -1,3 +1,4 @@
+import { perSnapshot } from '../snapshot/per-snapshot';
 import type { DriveChoice, FactKey, MemoryChoice } from '../../facts';
 import { STEPS, type Station } from '../../stations';
 import { soldName } from '../../capacity';
@@ -82,10 +83,10 @@ export function taxOn(net: number, { taxPercent }: Rates): number {
 }
 
 /** What the customer pays for a job, tax included, minor currency units. */
-export function jobTotal(job: JobSnapshot): number {
+export const jobTotal = perSnapshot((job): number => {
   const net = priceLines(job).reduce((sum, line) => sum + line.amount, 0);
   return net + taxOn(net, job.rates);
-}
+});
 
 /**
  * The highest amount that the customer agreed to, tax included, and how; null when nothing was agreed. What was
