@@ -1,4 +1,4 @@
-import { addressOf, agentEndpoints, type AnswerOf, type BodyOf } from '@udrel/contract/endpoints';
+import { agentEndpoints, urlOf, type AnswerOf, type BodyOf } from '@udrel/contract/endpoints';
 import type { ServerLink } from './agent';
 
 type Agent = typeof agentEndpoints;
@@ -7,14 +7,13 @@ type Agent = typeof agentEndpoints;
 export function httpLink(base: string, token: string): ServerLink {
   async function call<N extends keyof Agent>(name: N, body?: BodyOf<Agent[N]>): Promise<AnswerOf<Agent[N]>> {
     const endpoint = agentEndpoints[name];
-    const address = addressOf(endpoint, {});
-    const response = await fetch(`${base}/api/v1${address}`, {
+    const response = await fetch(base + urlOf(endpoint), {
       method: endpoint.method.toUpperCase(),
       headers: { 'content-type': 'application/json', authorization: `Bearer ${token}` },
       ...(body === undefined ? {} : { body: JSON.stringify(body) }),
       signal: AbortSignal.timeout(10_000),
     });
-    if (!response.ok) throw new Error(`${endpoint.method} ${address} answered ${response.status}`);
+    if (!response.ok) throw new Error(`${endpoint.method} ${endpoint.path} answered ${response.status}`);
     return (await response.json()) as AnswerOf<Agent[N]>;
   }
   return {

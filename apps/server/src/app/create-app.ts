@@ -1,3 +1,4 @@
+import { API_BASE } from '@udrel/contract/endpoints';
 import type { ErrorRequestHandler, Express, RequestHandler } from 'express';
 import express from 'express';
 import session from 'express-session';
@@ -35,16 +36,16 @@ export function createApp({ database, config, log, hints, clock = () => new Date
   // Answers are never stored (see below), so there is nothing to compare a tag with.
   app.set('etag', false);
   app.use(helmet({ contentSecurityPolicy: { directives: policy } }));
-  app.use('/api/v1', (_request, response, next) => {
+  app.use(API_BASE, (_request, response, next) => {
     response.set('cache-control', 'no-store');
     next();
   });
-  app.use('/api/v1', refuseForeignHost(knownHosts(config.host, config.hosts)), refuseCrossSite);
+  app.use(API_BASE, refuseForeignHost(knownHosts(config.host, config.hosts)), refuseCrossSite);
   const { agentToken, masterKey, demo } = config;
   const serving: Serving = { database, agentToken, masterKey, clock, demo, demoAllowed: demoAllowedOn(config) };
-  app.use('/api/v1', sessions(database, config), bodies(serving));
+  app.use(API_BASE, sessions(database, config), bodies(serving));
   const api = serveRoutes(routesOf(config, hints), serving);
-  app.use('/api/v1', api, (_request, _response, next) => next(new Refusal(404, 'not-found', 'There is nothing here.')));
+  app.use(API_BASE, api, (_request, _response, next) => next(new Refusal(404, 'not-found', 'There is nothing here.')));
   if (config.webRoot) serveWeb(app, config.webRoot);
   app.use(problems(log));
   return app;

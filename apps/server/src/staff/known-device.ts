@@ -1,3 +1,4 @@
+import { API_BASE } from '@udrel/contract/endpoints';
 import { createHmac, randomBytes, timingSafeEqual } from 'node:crypto';
 import type { Request, Response } from 'express';
 
@@ -36,7 +37,7 @@ export function knownDevices(secret: string): KnownDevices {
         sameSite: 'lax',
         secure: request.secure,
         maxAge: DAYS * 86_400_000,
-        path: '/api/v1',
+        path: API_BASE,
       });
     },
   };

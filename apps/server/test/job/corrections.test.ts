@@ -12,7 +12,7 @@ beforeAll(async () => {
 
 const begin = async () => new Work(shop.as.technician, await bookJob(shop.as.counter, stock));
 const said = async ({ caller, job }: Work, kind: string, correction: Correction) =>
-  caller.send<ConsideredView & { detail: string }>('POST', `/jobs/${job.tag}/corrections/${kind}/consequences`, {
+  caller.send<ConsideredView & { detail: string }>('POST', `/jobs/${job.tag}/consequences/${kind}`, {
     version: job.version,
     correction,
   });

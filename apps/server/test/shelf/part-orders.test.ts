@@ -98,7 +98,7 @@ describe('a part ordered for a job', () => {
     const correction = { what: 'end', kind: 'withdrawn' };
     const { body } = await shop.as.technician.send<{ consequences: { sentence: string }[] }>(
       'POST',
-      `/jobs/${work.job.tag}/corrections/end/consequences`,
+      `/jobs/${work.job.tag}/consequences/end`,
       { version: work.job.version, correction },
     );
     expect(body.consequences.map((one) => one.sentence)).toContain(

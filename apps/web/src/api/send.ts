@@ -1,4 +1,5 @@
 import type { BaseQueryFn } from '@reduxjs/toolkit/query';
+import { API_BASE } from '@udrel/contract/endpoints';
 import type { Problem } from '@udrel/contract/types';
 import { lost } from './connection-slice';
 import { keyOfWrite } from './pending-keys';
@@ -38,7 +39,7 @@ export const send: BaseQueryFn<Sent, unknown, SendError> = async (
   for (let attempt = 1; ; attempt++) {
     let wait = PAUSE * attempt;
     try {
-      const response = await fetch(`/api/v1${url}`, init);
+      const response = await fetch(API_BASE + url, init);
       const away = COMES_BACK.includes(response.status);
       if (!away || attempt >= TRIES) {
         if (!away) write?.answered();

@@ -1,4 +1,4 @@
-import type { Hint } from '@udrel/contract/endpoints';
+import { interfaceEndpoints, urlOf, type Hint } from '@udrel/contract/endpoints';
 
 /** What a page hears: the stream is open, it is lost, or a hint came. */
 export type Heard = { kind: 'open' } | { kind: 'lost' } | Hint;
@@ -17,7 +17,7 @@ export function openStream(tell: (heard: Heard) => void): { anew: () => void } {
   function open(): void {
     if (timer) clearTimeout(timer);
     source?.close();
-    const stream = new EventSource('/api/v1/hints');
+    const stream = new EventSource(urlOf(interfaceEndpoints.hints));
     source = stream;
     stream.addEventListener('open', () => tell({ kind: 'open' }));
     stream.addEventListener('message', ({ data }: MessageEvent<string>) => tell(JSON.parse(data) as Hint));

@@ -1,4 +1,4 @@
-import { addressOf, carriesVersion, endpoints } from '@udrel/contract/endpoints';
+import { carriesVersion, endpoints, urlOf } from '@udrel/contract/endpoints';
 import type { JobView, Problem } from '@udrel/contract/types';
 import { COMES_BACK, isProblem, unreadable } from '../api/send';
 import { standing, type Entry } from './entries';
@@ -26,7 +26,7 @@ async function once(entry: Entry, version: number): Promise<Posted> {
   const endpoint = endpoints[entry.command];
   const body = carriesVersion(endpoint) ? { ...entry.body, version } : entry.body;
   try {
-    const response = await fetch(`/api/v1${addressOf(endpoint, { tag: entry.tag, ...entry.places })}`, {
+    const response = await fetch(urlOf(endpoint, { tag: entry.tag, ...entry.places }), {
       method: endpoint.method.toUpperCase(),
       headers: { accept: 'application/json', 'content-type': 'application/json', 'idempotency-key': entry.id },
       body: JSON.stringify(body),

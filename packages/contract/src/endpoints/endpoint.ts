@@ -154,3 +154,11 @@ export function addressOf({ path }: Pick<AnyEndpoint, 'path'>, params: Readonly<
     .map((part) => (part.startsWith(':') ? encodeURIComponent(String(params[part.slice(1)])) : part))
     .join('/');
 }
+
+/** Where the interface begins on a server. */
+export const API_BASE = '/api/v1';
+
+/** The whole address of an endpoint on its server. */
+export function urlOf(endpoint: Pick<AnyEndpoint, 'path'>, params: Readonly<Record<string, unknown>> = {}): string {
+  return API_BASE + addressOf(endpoint, params);
+}

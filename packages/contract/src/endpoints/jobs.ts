@@ -80,7 +80,7 @@ const CORRECTED = { changes: ['job', 'shelf', 'customers', 'models'] } as const;
 
 /** For each kind of correction: asking what it would lead to, and making it. */
 export const correctionEndpoints = {
-  considerWorkCorrection: query('/jobs/:tag/corrections/work/consequences', {
+  considerWorkCorrection: query('/jobs/:tag/consequences/work', {
     permission: 'correct the work',
     body: corrections.work.consider,
   }).answering<ConsideredView>(),
@@ -89,7 +89,7 @@ export const correctionEndpoints = {
     body: corrections.work.make,
     ...CORRECTED,
   }),
-  considerBookingCorrection: query('/jobs/:tag/corrections/booking/consequences', {
+  considerBookingCorrection: query('/jobs/:tag/consequences/booking', {
     permission: 'correct a booking',
     body: corrections.booking.consider,
   }).answering<ConsideredView>(),
@@ -98,7 +98,7 @@ export const correctionEndpoints = {
     body: corrections.booking.make,
     ...CORRECTED,
   }),
-  considerEnd: query('/jobs/:tag/corrections/end/consequences', {
+  considerEnd: query('/jobs/:tag/consequences/end', {
     permission: 'end without work',
     body: corrections.end.consider,
   }).answering<ConsideredView>(),

@@ -1,4 +1,4 @@
-import { parametersOf, type AnyEndpoint, type OpenApi } from '@udrel/contract/endpoints';
+import { API_BASE, parametersOf, type AnyEndpoint, type OpenApi } from '@udrel/contract/endpoints';
 import answers from '@udrel/contract/answers.json' with { type: 'json' };
 import { innerSchemaOf } from '@udrel/contract/json-schema';
 import { may, ROLES } from '@udrel/contract/permissions';
@@ -20,7 +20,7 @@ export function describeInterface(routes: readonly Route[]): OpenApi & Json {
   return {
     openapi: '3.1.0',
     info: { title: 'Udrel', version: '1', description: 'Storage and memory upgrade jobs of a repair shop.' },
-    servers: [{ url: '/api/v1' }],
+    servers: [{ url: API_BASE }],
     'x-roles': [...ROLES],
     paths,
     components: {

@@ -1,18 +1,20 @@
 import { useState } from 'react';
-import type { OpenApi } from '@udrel/contract/endpoints';
+import { interfaceEndpoints, urlOf, type OpenApi } from '@udrel/contract/endpoints';
 import { useOpenApiQuery } from '../../api/api';
 import { Loaded, Sheet } from '../../ui';
 import styles from './interface.module.css';
 
-/** Every route of the interface under /api/v1: who may call it, what it takes and answers. Nothing is fetched from elsewhere. */
+const FILE = urlOf(interfaceEndpoints.openApi);
+
+/** Every endpoint of the interface: who may call it, what it takes and answers. Nothing is fetched from elsewhere. */
 export default function Interface() {
   const { data, error } = useOpenApiQuery();
   return (
     <>
       <h1 style={{ padding: '6px 0 4px' }}>Interface</h1>
       <p className="sub" style={{ marginBottom: 10 }}>
-        Made from the schemas that the server checks by; as a file:{' '}
-        <a href="/api/v1/openapi.json">/api/v1/openapi.json</a>. Every write needs an Idempotency-Key.
+        Made from the schemas that the server checks by; as a file: <a href={FILE}>{FILE}</a>. Every write needs an
+        Idempotency-Key.
       </p>
       <Loaded data={data} error={error} what="the interface">
         {(openApi) => <Routes openApi={openApi} />}
