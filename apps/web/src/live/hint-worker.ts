@@ -4,7 +4,7 @@ import { openStream, type Heard } from './hints';
 const pages = new Set<MessagePort>();
 let last: Heard | null = null;
 
-const stream = openStream((heard) => {
+const stream = openStream(self.name, (heard) => {
   if (heard.kind === 'open' || heard.kind === 'lost') last = heard;
   for (const page of pages) page.postMessage(heard);
 });

@@ -1,5 +1,5 @@
 import type { Dispatch, UnknownAction } from '@reduxjs/toolkit';
-import type { Hint } from '@udrel/contract/endpoints';
+import { interfaceEndpoints, urlOf, type Hint } from '@udrel/contract/endpoints';
 import { api } from '../api/api';
 import { staleAfter, staleBesideJob, type Tag } from '../api/stale';
 import { found, lost } from '../api/connection-slice';
@@ -9,6 +9,9 @@ import { openStream, type Heard } from './hints';
 function staleBy(heard: Hint | { kind: 'open' }): Tag[] {
   return staleAfter([heard.kind === 'open' ? 'everything' : heard.kind], 'tag' in heard ? heard.tag : undefined);
 }
+
+/** Where the stream is; a worker knows it by its name, so that it carries nothing of the contract. */
+const ADDRESS = urlOf(interfaceEndpoints.hints);
 
 /** Hints that come close together lead to one reading. */
 const TOGETHER = 60;
@@ -67,8 +70,8 @@ export function listenToHints({ dispatch, versionShown }: Store): { anew: () => 
     dispatch(api.util.invalidateTags(all));
   }
 
-  if (typeof SharedWorker === 'undefined') return openStream(take);
-  const worker = new SharedWorker(new URL('./hint-worker.ts', import.meta.url), { type: 'module', name: 'hints' });
+  if (typeof SharedWorker === 'undefined') return openStream(ADDRESS, take);
+  const worker = new SharedWorker(new URL('./hint-worker.ts', import.meta.url), { type: 'module', name: ADDRESS });
   worker.port.onmessage = ({ data }: MessageEvent<Heard>) => take(data);
   window.addEventListener('pagehide', () => worker.port.postMessage('leave'));
   return { anew: () => worker.port.postMessage('anew') };
