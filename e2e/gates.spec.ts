@@ -16,7 +16,7 @@ test.describe('each gate refuses until its evidence is there', () => {
 
   const REFUSING: [id: string, serial: string, station: string, sentence: RegExp, button: string | null][] = [
     ['assessed', 'CL14-8831-02', 'assess', /Nothing was measured before/, null],
-    ['reserved', 'Q13-70052', 'match', /No drive is reserved/, null],
+    ['reserved', 'Q13-70052', 'match', /The new drive is not reserved/, null],
     ['planned', 'T15-4820-77', 'plan', /copy plan is not accepted/, 'Accept plan: 1 point open'],
     ['prepared', 'T15-4820-78', 'plan', /Not seen to: Say what is lost/, null],
     ['read back', 'Q13-71190', 'copy', /was not read back against the plan/, null],

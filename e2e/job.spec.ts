@@ -159,7 +159,7 @@ test('a memory job has no Plan and no Copy', async ({ page }) => {
   await agree(page);
   await station(page, 'Swap');
   await page.getByRole('button', { name: 'All out' }).click();
-  await page.getByRole('button', { name: 'It is fitted' }).click();
+  await page.getByRole('button', { name: 'Memory is fitted' }).click();
   await expect(page.getByText('fitted', { exact: true })).toBeVisible();
   await proveAndHandOver(page, false, ['1510', '610', '30, 30, 29']);
 });

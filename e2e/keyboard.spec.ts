@@ -77,7 +77,7 @@ test('a whole job by keyboard, from the counter to the signature', async ({ page
 
   await go(page, 6, 'Swap');
   await press(page, button('All out'));
-  await press(page, button('It is fitted'));
+  await press(page, button('Memory is fitted'));
   await expect(page.getByText('fitted', { exact: true })).toBeVisible();
   await go(page, 7, 'Prove');
   await press(page, button('It started'));

@@ -12,13 +12,17 @@ test('the plan card names both drives by serial and every partition by its secto
   const job = (await (await page.request.get('/api/v1/jobs/U-2411')).json()) as {
     snapshot: {
       facts: {
-        plan: { sourceSerial: string; targetSerial: string; partitions: { startSector: number; sectors: number }[] };
+        plan: {
+          sourceSerial: string;
+          drives: { serial: string }[];
+          partitions: { startSector: number; sectors: number }[];
+        };
       };
     };
   };
   const { plan } = job.snapshot.facts;
   await expect(page.getByText(plan.sourceSerial)).toBeVisible();
-  await expect(page.getByText(plan.targetSerial).first()).toBeVisible();
+  await expect(page.getByText(plan.drives[0]?.serial ?? '').first()).toBeVisible();
   await expect(page.getByText(/all on it is wiped/)).toBeVisible();
   const rows = await rowsOf(page);
   expect(rows.map((row) => [figure(row[2]), figure(row[3])])).toEqual(

@@ -107,7 +107,7 @@ test('a plan with two new drives: system here, data there, each copied onto, wat
   await page.getByRole('button', { name: 'All out' }).click();
   await station(page, 'Copy');
   const { snapshot } = await jobAt(page, 'U-2431');
-  const { 'old drive': old, 'drive choice': fresh, 'added choice': added } = snapshot.facts;
+  const { 'old drive': old, 'new drive choice': fresh, 'added drive choice': added } = snapshot.facts;
   const boxes = page.getByLabel('Scan or type its serial');
   await identify(boxes, [old?.serial, fresh?.serial]);
   await expect(gate(page, 'identified')).toContainText('The added drive is not identified by its serial.');
@@ -154,7 +154,7 @@ async function copyAt(page: Page, berth: string, title: string): Promise<void> {
 /** A probe file of a drive on which one of the planned partitions is missing. */
 async function probeWithout(page: Page, tag: string, missing: string): Promise<Buffer> {
   const { snapshot } = await jobAt(page, tag);
-  const { plan, 'drive choice': choice } = snapshot.facts;
+  const { plan, 'new drive choice': choice } = snapshot.facts;
   if (!plan || !choice) throw new Error(`${tag} has no plan`);
   const left = expectedTable(plan, 'new').partitions.filter(({ name }) => name !== missing);
   const entries = left.map(({ name, kind, startSector, sectors }, n) => {

@@ -1,6 +1,16 @@
 import type { EntryKey } from '@udrel/core/facts';
 import { enterFact, type CommandContext } from '@udrel/server/services';
 import type { JobView } from '@udrel/contract/types';
+import type { DemoJob } from '../data/demo-job';
+
+/** What a demo job needs to know of the shop. */
+export interface Stage {
+  context: CommandContext;
+  now: number;
+  customerId: (name: DemoJob['customer']) => string;
+  modelId: (code: string) => string;
+  partId: (partNumber: string) => string;
+}
 
 /** Something that is done to a job; answers the job as it is then. */
 export type Act = (context: CommandContext, view: JobView) => Promise<JobView>;

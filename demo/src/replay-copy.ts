@@ -1,4 +1,4 @@
-import type { Route } from '@udrel/core/facts';
+import { targetKey, type Route } from '@udrel/core/facts';
 import type { StepId } from '@udrel/core/stations';
 import {
   beginRun,
@@ -12,7 +12,7 @@ import type { JobView } from '@udrel/contract/types';
 import { defaultIntent, planLayout, type SourceTable } from '@udrel/core/layout';
 import { aroundOf, expectedTable, targetsOf } from '@udrel/core/plan-file';
 import { askedOf, routesFor } from '@udrel/core/routes';
-import { copyTargets, decided, TARGET_FACTS } from '@udrel/core/steps';
+import { copyTargets, decided } from '@udrel/core/steps';
 import type { DemoJob } from '../data/demo-job';
 import { fact, type Act } from './act';
 
@@ -51,7 +51,7 @@ export const readBack: Act = async (context, given) => {
   const { plan } = given.snapshot.facts;
   if (!plan) return view;
   for (const onto of copyTargets(given.snapshot)) {
-    const serial = given.snapshot.facts[TARGET_FACTS[onto].choice]?.serial ?? '';
+    const serial = given.snapshot.facts[targetKey(onto, 'choice')]?.serial ?? '';
     const table = expectedTable(plan, onto);
     const { tag, version } = view;
     view = await enterReadBack(context, tag, { version, onto, serial, table, problems: [], whyNot: '' });

@@ -6,7 +6,7 @@ import type { JobView } from '../../packages/contract/src/types';
 interface Job {
   tag: string;
   version: number;
-  snapshot: { facts: { 'drive choice'?: { serial: string } } };
+  snapshot: { facts: { 'new drive choice'?: { serial: string } } };
   procedure: { preparations: { id: string; run: object | null }[] };
 }
 
@@ -92,7 +92,12 @@ export async function plannedJob(
   for (const [key, value] of Object.entries(read(old, used))) {
     job = await send('PUT', `/jobs/${job.tag}/facts/${encodeURIComponent(key)}`, { version: job.version, value });
   }
-  job = await send('POST', `/jobs/${job.tag}/drive`, { version: job.version, partId: part?.id, siteId: 'a' });
+  job = await send('POST', `/jobs/${job.tag}/drive`, {
+    version: job.version,
+    partId: part?.id,
+    siteId: 'a',
+    on: 'new',
+  });
   const intent = defaultIntent(read(old, used)['partition table'] as SourceTable);
   const value = { intent, route: 'new drive in an enclosure', startedFrom: 'its own system' };
   job = await send('PUT', `/jobs/${job.tag}/facts/plan%20draft`, { version: job.version, value });
@@ -107,7 +112,7 @@ export async function plannedJob(
       await change('/runs/end', { outcome: 'ended well', note: '', minutes: null });
     }
   }
-  return { tag: job.tag, old, drive: job.snapshot.facts['drive choice']?.serial ?? '' };
+  return { tag: job.tag, old, drive: job.snapshot.facts['new drive choice']?.serial ?? '' };
 }
 
 /** A job as the server shows it. */

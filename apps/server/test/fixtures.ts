@@ -192,8 +192,9 @@ export const FACTS = {
   before: measured,
   after: measured,
   'source identified': { serial: 'KD7-55Q0-2218' },
-  'target identified': { serial: 'PW-0001' },
-  fitted: { serial: 'PW-0001' },
+  'new drive identified': { serial: 'PW-0001' },
+  'new drive fitted': { serial: 'PW-0001' },
+  'memory fitted': { modules: 1 },
   'trial start': { started: true, oldDriveDetached: true, note: '' },
   functions: { results: [{ name: 'Keyboard', works: true }], note: '' },
   'old drive stays': { where: 'returned', consent: false },
@@ -247,7 +248,7 @@ export class Work {
   }
 
   async reserve(stock: Stock) {
-    return this.post('/drive', { partId: stock.driveId, siteId: 'a' });
+    return this.post('/drive', { partId: stock.driveId, siteId: 'a', on: 'new' });
   }
 
   /** Up to the go-ahead: assessed, reserved, planned, both drives identified. */
@@ -256,9 +257,9 @@ export class Work {
     await this.reserve(stock);
     await this.plan();
     await this.prepareDevice();
-    const serial = this.job.snapshot.facts['drive choice']?.serial;
+    const serial = this.job.snapshot.facts['new drive choice']?.serial;
     await this.put('source identified', { serial: oldSerial });
-    await this.put('target identified', { serial });
+    await this.put('new drive identified', { serial });
   }
 
   /** Plans the usual copy, the new drive in an enclosure, and accepts it. */

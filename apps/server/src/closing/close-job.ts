@@ -1,4 +1,5 @@
 import type { JobView } from '@udrel/contract/types';
+import { CHOICE_KEYS } from '@udrel/core/facts';
 import { firstRow } from '../platform/database/database';
 import { eraseSecrets } from '../secrets/job-secrets';
 import type { CommandContext } from '../platform/command-context';
@@ -15,22 +16,17 @@ export function closeJob(context: CommandContext, tag: string, version: number):
   return changeJob(context, tag, version, async (job) => {
     requireStep(job, 'close job');
     requireNoRun(job);
-    const {
-      'drive choice': choice,
-      'added choice': added,
-      'old drive': oldDrive,
-      'old drive stays': stays,
-    } = job.snapshot.facts;
+    const { facts } = job.snapshot;
+    const { 'old drive': oldDrive, 'old drive stays': stays } = facts;
+    const fitted = CHOICE_KEYS.flatMap((key) => facts[key] ?? []);
     const spoiled = (await reservedSerials(context, job.id)).filter(
-      (serial) => serial !== choice?.serial && serial !== added?.serial,
+      (serial) => !fitted.some((drive) => drive.serial === serial),
     );
     const kept = job.snapshot.end?.kind === 'not collected';
     if (job.snapshot.end && !kept) await releaseStock(context, job.id, ['memory']);
     await spendStock(context, job.id);
     for (const serial of spoiled) await keepSpoiled(context, job, serial);
-    for (const fitted of [choice, added].filter((one) => one !== undefined)) {
-      await keepTheirDrive(manager, fitted, job.customerId, "fitted in the customer's device");
-    }
+    for (const drive of fitted) await keepTheirDrive(manager, drive, job.customerId, "fitted in the customer's device");
     if (oldDrive && stays) await manager.update(Drive, { serial: oldDrive.serial }, { custody: stays.where });
     if (!kept) {
       await manager.query('update thing set returned_at = $2 where job_id = $1 and returned_at is null', [job.id, now]);

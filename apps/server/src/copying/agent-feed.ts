@@ -1,9 +1,9 @@
 import { randomUUID } from 'node:crypto';
 import type { AgentHello, AgentSamples, AgentWork } from '@udrel/contract/types';
 import { alarmsOf, type Alarm } from '@udrel/core/identity';
-import type { TargetId } from '@udrel/core/layout';
+import { targetName, type TargetId } from '@udrel/core/layout';
 import { advanceAll, resumeProgress, type ProgressState, type Sample } from '@udrel/core/progress';
-import { TARGET_NAMES } from '@udrel/core/steps';
+import {} from '@udrel/core/steps';
 import type { EntityManager } from 'typeorm';
 import { firstRow, rows } from '../platform/database/database';
 import { Refusal } from '../platform/errors';
@@ -126,7 +126,7 @@ export async function takeSamples({ manager, now, demo }: CommandContext, batch:
 function raisedBy(run: FedRun, { source, target }: AgentSamples, { sourceWritten }: ProgressState): Alarm[] {
   const expected = {
     source: { serial: run.sourceSerial, bytes: Number(run.sourceBytes) },
-    target: { name: TARGET_NAMES[run.onto ?? 'new'], serial: run.targetSerial, bytes: Number(run.targetBytes) },
+    target: { name: targetName(run.onto ?? 'new'), serial: run.targetSerial, bytes: Number(run.targetBytes) },
   };
   return alarmsOf(expected, { source, target }, sourceWritten).filter(
     ({ kind }) => !run.alarms.some((known) => known.kind === kind),

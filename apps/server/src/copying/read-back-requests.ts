@@ -1,12 +1,12 @@
 import type { JobEvent } from '@udrel/contract/events';
-import type { ReadBackFact, SeenTarget } from '@udrel/core/facts';
+import { targetKey, type ReadBackFact, type SeenTarget } from '@udrel/core/facts';
 import { randomUUID } from 'node:crypto';
 import type { AgentLook, AskLook, EnterReadBack, JobView, LookResult } from '@udrel/contract/types';
 import { identify, normaliseSerial } from '@udrel/core/identity';
-import type { TargetId } from '@udrel/core/layout';
+import { targetName, type TargetId } from '@udrel/core/layout';
 import { expectedTable } from '@udrel/core/plan-file';
 import { comparable, readBack } from '@udrel/core/read-back';
-import { latestRun, TARGET_FACTS, TARGET_NAMES } from '@udrel/core/steps';
+import { latestRun } from '@udrel/core/steps';
 import type { EntityManager } from 'typeorm';
 import { changeJob } from '../jobs/change-job';
 import { keepFact } from '../facts/record-fact';
@@ -42,7 +42,7 @@ export async function openLooks(manager: EntityManager, now: Date): Promise<Agen
   const looks = asked.map(async ({ id, berth, tag, onto }): Promise<AgentLook[]> => {
     const { snapshot } = await readJob(manager, tag, now);
     const { plan, 'old drive': old } = snapshot.facts;
-    const fresh = snapshot.facts[TARGET_FACTS[onto].choice];
+    const fresh = snapshot.facts[targetKey(onto, 'choice')];
     if (!plan || !old || !fresh) return [];
     return [
       {
@@ -117,11 +117,11 @@ export function enterReadBack(context: CommandContext, tag: string, given: Enter
       if (whyNot === '') throw fieldWrong('whyNot', 'Read the drive, or say why it is not read.');
       return [await keepReadBack(context, job, { onto, seen: null, origin: 'typed', whyNot })];
     }
-    const choice = job.snapshot.facts[TARGET_FACTS[onto].choice];
+    const choice = job.snapshot.facts[targetKey(onto, 'choice')];
     const old = job.snapshot.facts['old drive'];
     const found = choice && identify(given.serial, choice, old ? { serial: old.serial } : null);
     if (found?.outcome !== 'match') {
-      throw fieldWrong('serial', found ? found.sentence : `The ${TARGET_NAMES[onto]} is not known yet.`);
+      throw fieldWrong('serial', found ? found.sentence : `The ${targetName(onto)} is not known yet.`);
     }
     const seen = { table, problems, compared: [] };
     return [await keepReadBack(context, job, { onto, seen, origin: 'read from a file' })];
@@ -133,7 +133,7 @@ function readable(job: JobRecord, onto: TargetId): { attempt: number } {
   if (job.snapshot.end) throw new Refusal(409, 'step-absent', 'This job has no such step.');
   if (!job.snapshot.facts.plan) throw new Refusal(409, 'gate-closed', 'The copy plan is not accepted.');
   const run = latestRun(job.snapshot, onto);
-  if (!run) throw new Refusal(409, 'no-run', `Nothing has been copied onto the ${TARGET_NAMES[onto]} yet.`);
+  if (!run) throw new Refusal(409, 'no-run', `Nothing has been copied onto the ${targetName(onto)} yet.`);
   if (run.outcome === 'running')
     throw new Refusal(409, 'run-under-way', 'A copy is running. Record how it ended first.');
   return { attempt: run.attempt };
@@ -151,7 +151,7 @@ async function keepReadBack(
   const asPlanned = judged !== null && judged !== 'other than planned';
   const proven = judged === 'as planned';
   const fact: ReadBackFact = { serial: run.targetSerial, attempt: run.attempt, seen, asPlanned, proven, whyNot };
-  await keepFact(context, job, TARGET_FACTS[onto].readBack, fact, origin);
+  await keepFact(context, job, targetKey(onto, 'read back'), fact, origin);
   const verdict = judged ?? `not read: ${whyNot}`;
   return { kind: 'read back', data: { onto, attempt: run.attempt, verdict } };
 }

@@ -2,10 +2,11 @@ import { randomUUID } from 'node:crypto';
 import type { BeginRun, EndRun, JobView, RunView, TellLosses } from '@udrel/contract/types';
 import { decimal } from '@udrel/core/capacity';
 import { durationDoubt } from '@udrel/core/estimate';
-import { sameName } from '@udrel/core/layout';
+import { targetKey } from '@udrel/core/facts';
+import { sameName, targetName } from '@udrel/core/layout';
 import { linkCeiling } from '@udrel/core/links';
 import { beginProgress } from '@udrel/core/progress';
-import { latestRun, TARGET_FACTS, TARGET_NAMES, targetTrusted, untoldLosses } from '@udrel/core/steps';
+import { latestRun, targetTrusted, untoldLosses } from '@udrel/core/steps';
 import { changeJob, requireStep } from '../jobs/change-job';
 import { keepFact } from '../facts/record-fact';
 import type { JobRecord } from '../jobs/job-record';
@@ -26,11 +27,11 @@ export function beginRun(context: CommandContext, tag: string, given: BeginRun):
     // At a berth, what is written to the old drive is an alarm: decrypting and checking may write to it.
     if (given.berth !== null && onto === null) throw fieldWrong('berth', 'Only a copy is watched at a berth.');
     if (onto && targetTrusted(job.snapshot, onto)) {
-      const sentence = `The ${TARGET_NAMES[onto]} holds a copy that is trusted. Take back its end to copy once more.`;
+      const sentence = `The ${targetName(onto)} holds a copy that is trusted. Take back its end to copy once more.`;
       throw new Refusal(409, 'copy-trusted', sentence);
     }
     const { plan, 'old drive': source } = job.snapshot.facts;
-    const target = job.snapshot.facts[TARGET_FACTS[onto ?? 'new'].choice];
+    const target = job.snapshot.facts[targetKey(onto ?? 'new', 'choice')];
     const isSame = (one: { kind: string; about: string | null; onto: string | null }) =>
       one.kind === kind && one.about === about && one.onto === onto;
     const planned = plan?.work.find((one) => isSame({ ...one, kind: one.estimate.kind }));
@@ -132,7 +133,7 @@ function durationOf(
   if (outcome === 'failed') return { took: null, learn: false };
   if (run.berth !== null) return { took: null, learn: outcome === 'ended well' && run.alarms.length === 0 };
   if (minutes === null) return { took: null, learn: false };
-  const { 'old drive': old, [TARGET_FACTS[run.onto ?? 'new'].choice]: fresh } = job.snapshot.facts;
+  const { 'old drive': old, [targetKey(run.onto ?? 'new', 'choice')]: fresh } = job.snapshot.facts;
   const links = [old?.link, run.onto ? fresh?.link : undefined].filter((link) => link !== undefined);
   const ceiling = links.length > 0 ? Math.min(...links.map(linkCeiling)) : null;
   const seconds = minutes === undefined ? (now.getTime() - Date.parse(run.beganAt)) / 1000 : minutes * 60;

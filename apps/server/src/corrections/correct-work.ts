@@ -1,4 +1,4 @@
-import type { FactKey } from '@udrel/core/facts';
+import { CHOICE_KEYS, type FactKey } from '@udrel/core/facts';
 import type { Station } from '@udrel/core/stations';
 import type { JobEvent } from '@udrel/contract/events';
 import type { ModelSpec } from '@udrel/contract/types';
@@ -106,7 +106,10 @@ function groundLost(job: JobRecord, spec: ModelSpec): FactKey[] {
   const has = (siteId: string | undefined) => spec.sites.some((site) => site.id === siteId);
   if (facts['old drive'] && !has(facts['old drive'].siteId)) gone.push(...stampsOf(job.snapshot, 'read drive'));
   if (facts['other drives']?.drives.some((drive) => !has(drive.siteId))) gone.push('other drives');
-  if (facts['drive choice'] && !sameSite(job.model, spec, facts['drive choice'].siteId)) gone.push('drive choice');
+  for (const key of CHOICE_KEYS) {
+    const choice = facts[key];
+    if (choice && !sameSite(job.model, spec, choice.siteId)) gone.push(key);
+  }
   if (facts['memory choice'] && !memoryFits(job.model, spec)) gone.push('memory choice', 'memory');
   if (facts.functions) gone.push(...stampsOf(job.snapshot, 'check functions'));
   return gone;

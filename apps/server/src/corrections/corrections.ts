@@ -1,11 +1,12 @@
-import { isHeldByRun, type FactKey } from '@udrel/core/facts';
+import { isHeldByRun, targetKey, type FactKey } from '@udrel/core/facts';
 import type { JobEvent } from '@udrel/contract/events';
 import type { ConsideredView, Correction, JobView } from '@udrel/contract/types';
 import type { Considered, MakeCorrection } from '@udrel/contract/shapes';
+import { TARGET_IDS } from '@udrel/core/layout';
 import { consequencesOf, type JobSnapshot } from '@udrel/core/steps';
 import { rows } from '../platform/database/database';
 import type { CommandContext } from '../platform/command-context';
-import { ROLES_OF } from '../shelf/entities';
+import { rolesOf } from '../shelf/entities';
 import { releaseStock } from '../shelf/reservations';
 import { changeJob, requireNoRun } from '../jobs/change-job';
 import { customerCorrection, detailsCorrection, rebooking, serialCorrection } from './correct-booking';
@@ -87,8 +88,9 @@ async function letFall(context: CommandContext, jobId: string, keys: readonly Fa
     keys,
   ]);
   const released: string[] = [];
-  if (keys.includes('drive choice')) released.push(...(await releaseStock(context, jobId, [...ROLES_OF.main])));
-  if (keys.includes('added choice')) released.push(...(await releaseStock(context, jobId, [...ROLES_OF.added])));
+  for (const on of TARGET_IDS) {
+    if (keys.includes(targetKey(on, 'choice'))) released.push(...(await releaseStock(context, jobId, rolesOf(on))));
+  }
   if (keys.includes('old drive moves')) released.push(...(await releaseStock(context, jobId, ['moved adapter'])));
   if (keys.includes('memory choice')) released.push(...(await releaseStock(context, jobId, ['memory'])));
   return released;

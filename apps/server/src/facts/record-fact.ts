@@ -1,9 +1,11 @@
 import type { JobEvent } from '@udrel/contract/events';
 import {
+  CHOICE_KEYS,
   factRow,
   isHeldByRun,
   isSerialKey,
   stepOfFact,
+  targetKey,
   withWhatRests,
   type EntryKey,
   type FactKey,
@@ -16,9 +18,9 @@ import type { FactEntry, JobView } from '@udrel/contract/types';
 import { factShapes, type Shape } from '@udrel/contract/shapes';
 import { validate } from '@udrel/contract/validate';
 import { identify } from '@udrel/core/identity';
-import { layoutAnywhere, type TargetId } from '@udrel/core/layout';
+import { layoutAnywhere, TARGET_IDS, type TargetId } from '@udrel/core/layout';
 import { aroundOf } from '@udrel/core/plan-file';
-import { copies, replacesDrive, TARGET_FACTS, wants } from '@udrel/core/steps';
+import { anyFitted, copies, replacesDrive, wants } from '@udrel/core/steps';
 import { fieldWrong, Refusal } from '../platform/errors';
 import { changedRows, firstRow } from '../platform/database/database';
 import type { CommandContext } from '../platform/command-context';
@@ -52,7 +54,7 @@ export async function enterFact(
     const value = await examine(context, job, key, checked.value);
     const fallen = factRow(key).withdraws ? await withdrawProof(context, job, key, value as { serial: string }) : [];
     const kept = await keepFact(context, job, key, value, originOf(key, body));
-    const on = TARGETS.find((one) => TARGET_FACTS[one].identified === key);
+    const on = TARGET_IDS.find((one) => targetKey(one, 'identified') === key);
     const held = on ? await noteWhatItHolds(context, job, on, value as { serial: string }) : [];
     const after = withFacts(withoutFacts(job, fallen, context.now), [kept.fact, ...held], context.now);
     return { events: [kept.event], after };
@@ -79,7 +81,12 @@ async function examine(context: CommandContext, job: JobRecord, key: EntryKey, v
     const known = await examineSerial(context.manager, job, key, (value as { serial: string }).serial);
     return { ...(value as { serial: string }), ...known };
   }
-  const confirmed = TARGETS.find((one) => TARGET_FACTS[one].confirmed === key);
+  if (key === 'memory fitted') {
+    const { modules } = value as NonNullable<JobFacts['memory fitted']>;
+    const { 'memory choice': choice } = job.snapshot.facts;
+    if (modules !== choice?.count) throw fieldWrong('value.modules', `${choice?.count ?? 'No'} modules are reserved.`);
+  }
+  const confirmed = TARGET_IDS.find((one) => targetKey(one, 'confirmed') === key);
   if (confirmed) return examineConfirmed(job.snapshot.facts, confirmed, (value as { serial: string }).serial);
   if (key === 'own memory' && job.snapshot.facts['memory choice']?.partId === null) {
     throw new Refusal(409, 'memory-chosen', 'Their modules are chosen for this job. Take that back first.');
@@ -124,8 +131,7 @@ export async function keepOwnDrive(
   { serial, drive }: OwnDrive,
   field = 'value.serial',
 ): Promise<void> {
-  const { 'drive choice': choice, 'added choice': added } = job.snapshot.facts;
-  if (choice?.partId === null || added?.partId === null) {
+  if (CHOICE_KEYS.some((key) => job.snapshot.facts[key]?.partId === null)) {
     throw new Refusal(409, 'drive-chosen', 'Their drive is chosen for this job. Take that back first.');
   }
   if (await isOurs(manager, serial)) throw fieldWrong(field, 'This serial is one of ours on the shelf.');
@@ -171,7 +177,7 @@ function examineOthers(job: JobRecord, { drives }: NonNullable<JobFacts['other d
 }
 
 function examineBefore(job: JobRecord, before: NonNullable<JobFacts['before']>): void {
-  if (before.set && job.snapshot.facts.fitted) {
+  if (before.set && anyFitted(job.snapshot)) {
     throw new Refusal(409, 'too-late', 'The swap is done: what was before can no longer be measured.');
   }
   examineMeasured(before);
@@ -187,8 +193,6 @@ function examineMeasured({ set, whyNot }: NonNullable<JobFacts['before']>): void
   }
 }
 
-const TARGETS = ['new', 'added'] as const;
-
 /** A drive that is known to hold data is written to only after its serial was typed once more. */
 async function noteWhatItHolds(
   context: CommandContext,
@@ -197,7 +201,7 @@ async function noteWhatItHolds(
   { serial }: { serial: string },
 ): Promise<KeptFact[]> {
   const what = await knownToHold(context.manager, job, on, serial);
-  const { holds } = TARGET_FACTS[on];
+  const holds = targetKey(on, 'holds');
   if (what.length === 0 && !job.snapshot.facts[holds]) return [];
   const known = { serial: what.length > 0 ? serial : '', what };
   return [(await keepFact(context, job, holds, known, 'on record')).fact];

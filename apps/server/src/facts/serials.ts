@@ -1,7 +1,6 @@
-import { serialOf, type JobFacts, type SerialKey } from '@udrel/core/facts';
+import { serialOf, targetFacts, targetKey, type JobFacts, type SerialKey } from '@udrel/core/facts';
 import { identify, ownLabel, type LabelledDrive, type LabelledRole } from '@udrel/core/identity';
 import type { TargetId } from '@udrel/core/layout';
-import { replacesDrive, TARGET_FACTS } from '@udrel/core/steps';
 import type { EntityManager } from 'typeorm';
 import { firstRow, rows } from '../platform/database/database';
 import { fieldWrong, Refusal } from '../platform/errors';
@@ -14,7 +13,6 @@ export async function examineSerial(
   key: SerialKey,
   scanned: string,
 ): Promise<{ serial: string }> {
-  if (key === 'fitted' && !replacesDrive(job.snapshot)) return { serial: scanned };
   const [meant, taken] = serialOf(key);
   const expected = labelled(job, meant);
   if (!expected) throw new Refusal(409, 'gate-closed', 'The drive is not known yet.');
@@ -28,7 +26,7 @@ function labelled({ tag, snapshot: { facts } }: JobRecord, role: LabelledRole): 
   const label = ownLabel(tag, role);
   const old = facts['old drive'];
   if (role === 'old') return old ? { serial: old.serial, name: `${old.maker} ${old.name}`, label } : null;
-  const choice = role === 'new' ? facts['drive choice'] : facts['added choice'];
+  const { choice } = targetFacts(facts, role);
   return choice
     ? { serial: choice.serial, partNumber: choice.partNumber, name: `${choice.maker} ${choice.name}`, label }
     : null;
@@ -67,7 +65,8 @@ export async function knownToHold(
   on: TargetId,
   serial: string,
 ): Promise<string[]> {
-  const { 'own drive': own, [TARGET_FACTS[on].choice]: choice } = job.snapshot.facts;
+  const { facts } = job.snapshot;
+  const [own, choice] = [facts['own drive'], facts[targetKey(on, 'choice')]];
   const theirs = choice?.partId === null && own?.serial === serial ? ['what the customer had on it'] : [];
   const copies = await rows<{ tag: string; outcome: string }>(
     manager,
@@ -80,7 +79,7 @@ export async function knownToHold(
 
 /** The serial typed once more says that what the drive holds may be lost. */
 export function examineConfirmed(facts: JobFacts, on: TargetId, typed: string): { serial: string } {
-  const choice = facts[TARGET_FACTS[on].choice];
+  const choice = facts[targetKey(on, 'choice')];
   if (!choice) throw new Refusal(409, 'gate-closed', 'The drive is not known yet.');
   const result = identify(typed, choice, null);
   if (result.outcome !== 'match')

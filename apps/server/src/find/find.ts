@@ -2,7 +2,8 @@ import { MOST_FOUND } from '@udrel/contract/limits';
 import type { Found } from '@udrel/contract/types';
 import type { EntityManager } from 'typeorm';
 import { digitsOf, escapeLike } from '../customers/customers';
-import { rows } from '../platform/database/database';
+import { CHOICE_KEYS } from '@udrel/core/facts';
+import { rows, wordsIn } from '../platform/database/database';
 
 /**
  * What a scan or a few typed letters mean: a job tag, the serial of a device or drive, a customer by name or
@@ -44,7 +45,7 @@ export async function find(manager: EntityManager, typed: string): Promise<Found
        union all
        select 'drive', r.serial, r.maker || ' ' || r.name || ', ' || r.custody,
               (select j.tag from fact f join job j on j.id = f.job_id
-                where f.current and f.key in ('old drive', 'drive choice') and upper(f.value ->> 'serial') = upper(r.serial)
+                where f.current and f.key in ${wordsIn(['old drive', ...CHOICE_KEYS])} and upper(f.value ->> 'serial') = upper(r.serial)
                 order by j.number desc limit 1), r.id, 1
          from drive r where upper(r.serial) = upper($1)
        union all

@@ -1,9 +1,9 @@
 import type { JobEvent, JobEventData, JobEventKind } from '@udrel/contract/events';
 import type { RunKind } from '@udrel/core/estimate';
 import { factRow, FACT_KEYS } from '@udrel/core/facts';
-import type { TargetId } from '@udrel/core/layout';
+import { targetName, targetTitle, type TargetId } from '@udrel/core/layout';
 import { amount } from '@udrel/core/money';
-import { TARGET_NAMES } from '@udrel/core/steps';
+import {} from '@udrel/core/steps';
 
 /** The kinds of run as a sentence begins with them. */
 const RUN_NAMES: Readonly<Record<RunKind, string>> = {
@@ -16,11 +16,10 @@ const RUN_NAMES: Readonly<Record<RunKind, string>> = {
 };
 
 function runName({ kind, onto }: { kind: RunKind; onto: TargetId | null }): string {
-  return `${RUN_NAMES[kind]}${onto === null || onto === 'new' ? '' : ` onto the ${TARGET_NAMES[onto]}`}`;
+  return `${RUN_NAMES[kind]}${onto === null || onto === 'new' ? '' : ` onto the ${targetName(onto)}`}`;
 }
 
-const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
-const driveNamed = (onto: TargetId | null) => TARGET_NAMES[onto ?? 'new'];
+const driveNamed = (onto: TargetId | null) => targetName(onto ?? 'new');
 const site = (siteId: string) => siteId.toUpperCase();
 const listed = (parts: readonly (string | false | undefined)[], by: string) => parts.filter(Boolean).join(by);
 
@@ -53,8 +52,7 @@ const SENTENCES: Sentences = {
   booked: () => 'Booked in',
   'fact recorded': ({ data }) => recorded(data, 'Recorded'),
   'fact corrected': ({ data }) => recorded(data, 'Corrected'),
-  'drive reserved': ({ data }) => `Reserved drive ${data.serial} for site ${site(data.siteId)}`,
-  'added drive reserved': ({ data }) => `Reserved drive ${data.serial} to be added at site ${site(data.siteId)}`,
+  'drive reserved': ({ data }) => `Reserved ${data.serial} as ${targetName(data.on)} for site ${site(data.siteId)}`,
   'old drive moved': ({ data }) =>
     data.siteId
       ? `The old drive is to move to site ${site(data.siteId)}`
@@ -93,8 +91,8 @@ const SENTENCES: Sentences = {
     `${runName(data)}, attempt ${data.attempt}, ${data.outcome}${data.note ? `: ${data.note}` : ''}${data.losses ? `; lost: ${data.losses.join(', ')}` : ''}`,
   'losses told': ({ data }) => `Told, and acknowledged as lost: ${data.names.join(', ')}`,
   'read back asked': ({ data }) => `Berth ${data.berth} is asked to read the ${driveNamed(data.onto)}`,
-  'read back failed': ({ data }) => `${data.onto === 'added' ? 'Added drive not' : 'Not'} read back: ${data.trouble}`,
-  'read back': ({ data }) => `${capital(driveNamed(data.onto))} read back: ${data.verdict}`,
+  'read back failed': ({ data }) => `${targetTitle(data.onto ?? 'new')} not read back: ${data.trouble}`,
+  'read back': ({ data }) => `${targetTitle(data.onto ?? 'new')} read back: ${data.verdict}`,
   'strip moved': ({ data }) => [`${data.name}: ${data.out} out, ${data.back} back`, ...beside(data)].join(', '),
   'strip all': ({ data }) => (data.way === 'none' ? 'Nothing more has to come out' : `Everything ${data.way}`),
   'gate overridden': ({ data }) => `Passed “${data.gate}” with a reason: ${data.reason}`,

@@ -1,4 +1,4 @@
-import type { JobFacts } from '@udrel/core/facts';
+import { CHOICE_KEYS, type JobFacts } from '@udrel/core/facts';
 import type {
   AlikeJob,
   EarlierJob,
@@ -16,7 +16,7 @@ import type { End, JobSnapshot, OrderedPart, Override, Rates, RunSummary, Wish }
 import type { StripItem } from '@udrel/core/strip';
 import type { EntityManager } from 'typeorm';
 import { earlierSql } from './earlier-jobs';
-import { firstRow, rows } from '../platform/database/database';
+import { firstRow, rows, wordsIn } from '../platform/database/database';
 import { RUN_JSON, viewRun, wantsAt, type StoredRun } from './run-view';
 
 /** What of a model its jobs' steps are computed from, and what it is called. */
@@ -138,7 +138,7 @@ export const JOBS_SQL = `
             from job x where x.order_id = j.order_id and x.id <> j.id) as together,
          (select coalesce(json_agg(json_build_object('tag', x.tag, 'serial', y.serial, 'chosen', exists (
                    select 1 from fact f where f.job_id = x.id and f.current
-                      and f.key in ('drive choice', 'added choice', 'memory choice'))) order by x.number), '[]')
+                      and f.key in ${wordsIn([...CHOICE_KEYS, 'memory choice'])})) order by x.number), '[]')
             from job x join device y on y.id = x.device_id
            where x.order_id = j.order_id and x.id <> j.id and y.model_id = d.model_id and x.closed_at is null
              and x.ended_as is null

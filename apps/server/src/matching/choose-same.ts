@@ -1,5 +1,7 @@
 import type { JobEvent } from '@udrel/contract/events';
 import type { ChooseSame, JobView } from '@udrel/contract/types';
+import { targetKey } from '@udrel/core/facts';
+import { TARGET_IDS } from '@udrel/core/layout';
 import { Refusal } from '../platform/errors';
 import type { CommandContext } from '../platform/command-context';
 import { changeJob, requireNoRun } from '../jobs/change-job';
@@ -27,19 +29,16 @@ export async function chooseSame(context: CommandContext, tag: string, { tags }:
 
 async function chooseAs(context: CommandContext, job: JobRecord, twin: JobRecord): Promise<JobEvent[]> {
   requireNoRun(twin);
-  const { 'drive choice': main, 'added choice': added, 'memory choice': memory } = job.snapshot.facts;
+  const { facts } = job.snapshot;
+  const memory = facts['memory choice'];
   const happened: JobEvent[] = [];
-  for (const [choice, isAdded] of [
-    [main, false],
-    [added, true],
-  ] as const) {
+  for (const on of TARGET_IDS) {
+    const choice = facts[targetKey(on, 'choice')];
     if (!choice) continue;
     const { partId, siteId } = choice;
     if (partId === null)
       throw new Refusal(409, 'not-alike', 'what is chosen is the customer’s own drive, of which there is one.');
-    happened.push(
-      ...(await takeDrive(context, twin, await choosableDrive(context, twin, { partId, siteId, added: isAdded }))),
-    );
+    happened.push(...(await takeDrive(context, twin, await choosableDrive(context, twin, { partId, siteId, on }))));
   }
   if (memory && memory.partId !== null) {
     const { partId, count } = memory;

@@ -1,21 +1,18 @@
 import type { MatchView } from '@udrel/contract/types';
 import { binary } from '@udrel/core/capacity';
 import { DriveCatalogue, type Adapter, type Drive, type FitAdapter, type Need, type Offer } from '@udrel/core/fit';
-import { defaultIntent, layoutAnywhere } from '@udrel/core/layout';
+import { defaultIntent, layoutAnywhere, TARGET_IDS, type TargetId } from '@udrel/core/layout';
 import { aroundOf } from '@udrel/core/plan-file';
 import { matchMemory, type MemoryModule, type ModuleOffer } from '@udrel/core/memory';
-import { copies, replacesDrive, TAKES_OVER, wants, type JobSnapshot, type WishKind } from '@udrel/core/steps';
+import { copies, DRIVE_WISHED, goesIn, wants, type JobSnapshot } from '@udrel/core/steps';
 import type { EntityManager } from 'typeorm';
 import { copyingWith } from '../planning/copy-equipment';
 import { offeredParts, type OfferedPart } from '../shelf/offered';
 import type { JobRecord } from '../jobs/job-record';
 
-/** The drive that takes over, or the one that is added. */
-export type Purpose = 'main' | 'added';
-
 /** What the new drive must hold: the wish, and what the partitions of the old drive need at least where they come along. */
 export function needOf(snapshot: JobSnapshot): MatchView['need'] {
-  const least = leastOf(snapshot, TAKES_OVER);
+  const least = leastOf(snapshot, 'new');
   const table = snapshot.facts['partition table'];
   if (!table || !copies(snapshot)) return { bytes: least, sentence: `wanted: at least ${binary(least)}` };
   // What is encrypted can be decrypted before the copy where it is known how much it uses and the drive may be written to.
@@ -43,9 +40,9 @@ export async function matchParts(manager: EntityManager, job: JobRecord, now: Da
   const parts = await offeredParts(manager, job.id, ['drive', 'adapter', 'memory', 'equipment', 'small part']);
   const catalogue = catalogueOf(snapshot, parts);
   const numbers = new Map(parts.map((part) => [part.id, part.partNumber]));
-  const ranked = (purpose: Purpose) =>
+  const ranked = (on: TargetId) =>
     model.sites.map((site) => {
-      const { candidates, of } = catalogue.rank(site, model.firmware, needFor(snapshot, site.id, purpose));
+      const { candidates, of } = catalogue.rank(site, model.firmware, needFor(snapshot, site.id, on));
       const named = candidates.map((one) => ({
         ...one,
         partNumber: numbers.get(one.offer.partId) ?? '',
@@ -53,22 +50,23 @@ export async function matchParts(manager: EntityManager, job: JobRecord, now: Da
       }));
       return { siteId: site.id, candidates: named, of };
     });
-  const drives = replacesDrive(snapshot) ? ranked('main') : [];
-  const added = wants(snapshot, 'added drive') ? ranked('added') : [];
+  const drives = Object.fromEntries(
+    TARGET_IDS.map((on) => [on, goesIn(snapshot, on) ? ranked(on) : []]),
+  ) as MatchView['drives'];
   const memory = wants(snapshot, 'memory') ? memorySets(job, parts) : [];
-  return { need, drives, added, memory, copying: copyingWith(job, parts, now) };
+  return { need, drives, memory, copying: copyingWith(job, parts, now) };
 }
 
 /** What a drive at a site is held against; the screw and ribbon of the drive that comes out of there are there. */
-export function needFor(snapshot: JobSnapshot, siteId: string, purpose: Purpose): Need {
+export function needFor(snapshot: JobSnapshot, siteId: string, on: TargetId): Need {
   const oldHere = snapshot.facts['old drive']?.siteId === siteId;
-  return purpose === 'main'
+  return on === 'new'
     ? { bytes: needOf(snapshot).bytes, use: 'system', oldHere }
-    : { bytes: leastOf(snapshot, ['added drive']), use: 'data', oldHere };
+    : { bytes: leastOf(snapshot, on), use: 'data', oldHere };
 }
 
-function leastOf({ wishes }: JobSnapshot, kinds: readonly WishKind[]): number {
-  return wishes.find(({ kind }) => kinds.includes(kind))?.least ?? 0;
+function leastOf({ wishes }: JobSnapshot, on: TargetId): number {
+  return wishes.find(({ kind }) => DRIVE_WISHED[kind] === on)?.least ?? 0;
 }
 
 /** Drives, adapters and small parts as the rules look at them. */

@@ -19,7 +19,7 @@ const HIGHEST_BELOW = 1.5;
 /** The old drive goes on being used for data at another site of the device, with the adapters that it needs there. */
 export function moveOldDrive(context: CommandContext, tag: string, wanted: MoveOldDrive): Promise<JobView> {
   return changeJob(context, tag, wanted.version, async (job) => {
-    requireStep(job, 'reserve drive');
+    requireStep(job, 'reserve new drive');
     const { snapshot, model } = job;
     if (wanted.siteId === '') return stayOut(context, job);
     const old = snapshot.facts['old drive'];

@@ -1,11 +1,12 @@
 import type { JobEvent } from '@udrel/contract/events';
 import { randomUUID } from 'node:crypto';
 import type { JobView, OrderParts, SettleOrder } from '@udrel/contract/types';
+import { targetKey } from '@udrel/core/facts';
 import { drivePrices, memoryPrices, type PricedPart } from '@udrel/core/steps';
 import { firstRow, rows } from '../platform/database/database';
 import { notFound, Refusal } from '../platform/errors';
 import type { CommandContext } from '../platform/command-context';
-import { PartOrder, ROLES_OF, type PartOrderRow } from '../shelf/entities';
+import { PartOrder, rolesOf, type PartOrderRow } from '../shelf/entities';
 import { releaseStock, takeIfThere } from '../shelf/reservations';
 import { receive } from '../shelf/stock';
 import { changeJob, requireNoRun } from '../jobs/change-job';
@@ -47,11 +48,10 @@ export function orderParts(context: CommandContext, tag: string, given: OrderPar
   });
 }
 
-const factOf = (choice: Choice) =>
-  choice.kind === 'memory' ? 'memory choice' : choice.added ? 'added choice' : 'drive choice';
+const factOf = (choice: Choice) => (choice.kind === 'memory' ? 'memory choice' : targetKey(choice.on, 'choice'));
 
-const rolesOf = (choice: Choice): PartOrderRow['role'][] =>
-  choice.kind === 'memory' ? ['memory'] : [...ROLES_OF[choice.added ? 'added' : 'main']];
+const rolesFor = (choice: Choice): PartOrderRow['role'][] =>
+  choice.kind === 'memory' ? ['memory'] : rolesOf(choice.on);
 
 async function neededFor(
   context: CommandContext,
@@ -67,7 +67,7 @@ async function neededFor(
     };
   }
   const { candidate } = await choosableDrive(context, job, choice);
-  const [driveRole, adapterRole] = ROLES_OF[choice.added ? 'added' : 'main'];
+  const [driveRole, adapterRole] = rolesOf(choice.on);
   const adapters = [...candidate.adapters, ...candidate.smallParts].map(({ partId }): Needed => {
     return { partId, count: 1, role: adapterRole };
   });
@@ -134,7 +134,7 @@ export function settleOrder(context: CommandContext, tag: string, id: string, gi
 
 /** What was kept meanwhile goes back once nothing more is to come for it. */
 async function releaseWhenLast(context: CommandContext, job: JobRecord, choice: Choice): Promise<void> {
-  if (job.snapshot.ordered.length === 1) await releaseStock(context, job.id, rolesOf(choice));
+  if (job.snapshot.ordered.length === 1) await releaseStock(context, job.id, rolesFor(choice));
 }
 
 async function settle(
@@ -203,5 +203,5 @@ export async function cancelOrders(context: CommandContext, jobId: string): Prom
     `update part_order set state = 'cancelled', settled_at = $2 where job_id = $1 and state = 'ordered' returning choice`,
     [jobId, context.now],
   )) as [{ choice: Choice }[], number];
-  for (const { choice } of cancelled) await releaseStock(context, jobId, rolesOf(choice));
+  for (const { choice } of cancelled) await releaseStock(context, jobId, rolesFor(choice));
 }

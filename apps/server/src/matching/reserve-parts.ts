@@ -1,23 +1,24 @@
 import type { JobEvent } from '@udrel/contract/events';
-import { ALTERATION_CONSENT, type DriveChoice, type MemoryChoice } from '@udrel/core/facts';
+import { ALTERATION_CONSENT, targetKey, type DriveChoice, type MemoryChoice } from '@udrel/core/facts';
 import type { JobView, ReserveDrive, ReserveMemory } from '@udrel/contract/types';
 import type { Candidate } from '@udrel/core/fit';
+import { TARGET_IDS, targetName, type TargetId } from '@udrel/core/layout';
 import type { Link } from '@udrel/core/links';
 import type { MemorySet } from '@udrel/core/memory';
 import { occupant } from '@udrel/core/steps';
 import { notFound, Refusal } from '../platform/errors';
 import type { CommandContext } from '../platform/command-context';
-import { ROLES_OF, type ReservationRow } from '../shelf/entities';
+import { rolesOf, type ReservationRow } from '../shelf/entities';
 import { heldPieces, releaseStock, takeIfThere, takeStock } from '../shelf/reservations';
 import { changeJob, requireNoRun, requireStep } from '../jobs/change-job';
 import { keepFact } from '../facts/record-fact';
-import { catalogueOf, memorySets, needFor, OWN, type Purpose } from './match-parts';
+import { catalogueOf, memorySets, needFor, OWN } from './match-parts';
 import { offeredParts } from '../shelf/offered';
 import type { JobRecord } from '../jobs/job-record';
 
 /** A drive that may sit at a site of the job's device, with what it was judged by. */
 export interface Choosable {
-  purpose: Purpose;
+  on: TargetId;
   siteId: string;
   partNumber: string;
   candidate: Candidate & { link: Link };
@@ -27,17 +28,17 @@ export interface Choosable {
 export async function choosableDrive(
   context: CommandContext,
   job: JobRecord,
-  wanted: { partId: string | null; siteId: string; added?: boolean | undefined },
+  wanted: { partId: string | null; siteId: string; on: TargetId },
 ): Promise<Choosable> {
-  const purpose = wanted.added ? 'added' : 'main';
+  const { on } = wanted;
   const site = job.model.sites.find((one) => one.id === wanted.siteId);
   if (!site) throw notFound('This site');
-  const there = occupant(job.snapshot, site.id, purpose);
+  const there = occupant(job.snapshot, site.id, on);
   if (there) throw refused(`${site.name} holds ${there}`);
   const parts = await offeredParts(context.manager, job.id, ['drive', 'adapter', 'small part']);
   const wantedId = wanted.partId ?? OWN;
   const alone = parts.filter((part) => part.kind !== 'drive' || part.id === wantedId);
-  const need = needFor(job.snapshot, site.id, purpose);
+  const need = needFor(job.snapshot, site.id, on);
   const { candidates } = catalogueOf(job.snapshot, alone).rank(site, job.model.firmware, need);
   const candidate = candidates.find((one) => one.offer.partId === wantedId);
   if (!candidate || !candidate.link) throw refused(candidate?.because ?? 'no such drive');
@@ -46,13 +47,13 @@ export async function choosableDrive(
   if (candidate.alteration && !job.snapshot.facts.consents?.given.includes(ALTERATION_CONSENT))
     throw refused(`${candidate.alteration} cannot be undone: note the customer’s consent first`);
   const partNumber = parts.find((part) => part.id === wanted.partId)?.partNumber ?? '';
-  return { purpose, siteId: site.id, partNumber, candidate: { ...candidate, link: candidate.link } };
+  return { on, siteId: site.id, partNumber, candidate: { ...candidate, link: candidate.link } };
 }
 
 /** Takes one piece of a drive for the job, with the adapters it needs. What was taken before goes back. */
 export function reserveDrive(context: CommandContext, tag: string, wanted: ReserveDrive): Promise<JobView> {
   return changeJob(context, tag, wanted.version, async (job) => {
-    requireStep(job, wanted.added ? 'reserve added' : 'reserve drive');
+    requireStep(job, `reserve ${targetName(wanted.on)}`);
     requireNoRun(job);
     return takeDrive(context, job, await choosableDrive(context, job, wanted));
   });
@@ -62,15 +63,15 @@ export function reserveDrive(context: CommandContext, tag: string, wanted: Reser
 export async function takeDrive(
   context: CommandContext,
   job: JobRecord,
-  { purpose, siteId, partNumber, candidate }: Choosable,
+  { on, siteId, partNumber, candidate }: Choosable,
 ): Promise<JobEvent[]> {
   const { drive } = candidate.offer;
   const partId = candidate.offer.partId === OWN ? null : candidate.offer.partId;
-  const [driveRole, adapterRole] = ROLES_OF[purpose];
+  const [driveRole, adapterRole] = rolesOf(on);
   // The piece that was kept for the job, such as the one that was ordered for it, stays its own.
   const kept = await heldPieces(context, job.id, driveRole);
-  const released = await releaseStock(context, job.id, [...ROLES_OF[purpose]]);
-  const piece = partId === null ? ownPiece(job, purpose) : await takeStock(context, job.id, partId, 1, driveRole, kept);
+  const released = await releaseStock(context, job.id, rolesOf(on));
+  const piece = partId === null ? ownPiece(job, on) : await takeStock(context, job.id, partId, 1, driveRole, kept);
   for (const adapter of candidate.adapters) await takeStock(context, job.id, adapter.partId, 1, adapterRole);
   await takeSmall(context, job, candidate, adapterRole);
   const choice: DriveChoice = {
@@ -93,14 +94,11 @@ export async function takeDrive(
     ...(candidate.alteration ? { alteration: candidate.alteration } : {}),
     ...pricesOf(candidate),
   };
-  await keepFact(context, job, purpose === 'main' ? 'drive choice' : 'added choice', choice, 'chosen');
+  const fact = targetKey(on, 'choice');
+  await keepFact(context, job, fact, choice, 'chosen');
   return [
     ...released.map((role) => ({ kind: 'reservation released' as const, data: { role } })),
-    {
-      kind: purpose === 'main' ? 'drive reserved' : 'added drive reserved',
-      fact: purpose === 'main' ? 'drive choice' : 'added choice',
-      data: { serial: choice.serial, siteId, partId },
-    },
+    { kind: 'drive reserved', fact, data: { on, serial: choice.serial, siteId, partId } },
   ];
 }
 
@@ -127,11 +125,11 @@ export function pricesOf({ offer, adapters, smallParts }: Candidate): {
 }
 
 /** The drive that the customer brought: a target only where they agreed that what is on it is lost. */
-function ownPiece(job: JobRecord, purpose: Purpose): { id: null; serial: string } {
-  const own = job.snapshot.facts['own drive'];
+function ownPiece({ snapshot: { facts } }: JobRecord, on: TargetId): { id: null; serial: string } {
+  const own = facts['own drive'];
   if (!own) throw notFound("The customer's own drive");
-  const other = job.snapshot.facts[purpose === 'main' ? 'added choice' : 'drive choice'];
-  if (other?.partId === null) throw refused('the customer’s own drive has its place already');
+  if (TARGET_IDS.some((other) => other !== on && facts[targetKey(other, 'choice')]?.partId === null))
+    throw refused('the customer’s own drive has its place already');
   if (!own.mayBeOverwritten) throw refused('the customer has not agreed that what is on their own drive is lost');
   return { id: null, serial: own.serial };
 }

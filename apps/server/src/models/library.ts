@@ -6,7 +6,8 @@ import { escapeLike } from '../customers/customers';
 import { changeJob } from '../jobs/change-job';
 import { lockJobs } from '../jobs/lock-jobs';
 import { layOutSheet } from '../dismantling/lay-out-sheet';
-import { firstRow, rows } from '../platform/database/database';
+import { CHOICE_KEYS } from '@udrel/core/facts';
+import { firstRow, rows, wordsIn } from '../platform/database/database';
 import { fieldWrong, notFound, Refusal } from '../platform/errors';
 import type { CommandContext } from '../platform/command-context';
 import { DeviceModel } from './entities';
@@ -102,7 +103,7 @@ async function refuseLostSites({ manager }: CommandContext, before: StoredModel,
     `select j.tag, f.value ->> 'siteId' as site
        from job j join device d on d.id = j.device_id join fact f on f.job_id = j.id and f.current
       where d.model_id = $1 and j.closed_at is null
-        and f.key in ('old drive', 'drive choice', 'added choice', 'old drive moves')
+        and f.key in ${wordsIn(['old drive', ...CHOICE_KEYS, 'old drive moves'])}
         and f.value ->> 'siteId' = any ($2) limit 1`,
     [before.id, lost.map((site) => site.id)],
   );

@@ -2,7 +2,7 @@ import type { JobEvent } from '@udrel/contract/events';
 import type { FactKey } from '@udrel/core/facts';
 import { randomUUID } from 'node:crypto';
 import type { BookIn, JobBooking, JobView, ModelSpec, OrderView } from '@udrel/contract/types';
-import { TAKES_OVER } from '@udrel/core/steps';
+import { excludeEachOther } from '@udrel/core/steps';
 import { customerOf } from '../customers/customers';
 import { writeEvents } from '../jobs/change-job';
 import { keepFact, keepOwnDrive } from '../facts/record-fact';
@@ -138,7 +138,7 @@ function examineWishes({ wishes }: JobBooking, { memory, sites }: ModelSpec, fie
     if ((wish.kind === 'added drive' || wish.kind === 'new drive beside') && sites.length === 1) {
       throw fieldWrong(`${at}.kind`, 'This model has one site only: the drive that is in it sits there.');
     }
-    if (TAKES_OVER.includes(wish.kind) && wishes.findIndex(({ kind }) => TAKES_OVER.includes(kind)) !== index) {
+    if (wishes.findIndex(({ kind }) => excludeEachOther(kind, wish.kind)) !== index) {
       throw fieldWrong(`${at}.kind`, 'One drive takes over from the old one: choose one of these wishes.');
     }
   }

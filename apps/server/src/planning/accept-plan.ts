@@ -18,7 +18,7 @@ export function acceptPlan(context: CommandContext, tag: string, version: number
     requireNoRun(job);
     const plan = await computePlan(context, job);
     const { fact } = await keepFact(context, job, 'plan', plan, 'computed');
-    const data = { partitions: plan.partitions.length, target: plan.targetSerial };
+    const data = { partitions: plan.partitions.length, target: plan.drives.map(({ serial }) => serial).join(', ') };
     return {
       events: [{ kind: 'plan accepted', fact: 'plan', data }],
       after: withFacts(job, [fact], context.now),
@@ -28,9 +28,9 @@ export function acceptPlan(context: CommandContext, tag: string, version: number
 
 /** The plan that the facts lead to. Throws a refusal while it has problems, or its route cannot be gone. */
 async function computePlan({ manager, now }: CommandContext, job: JobRecord): Promise<AcceptedPlan> {
-  const { 'old drive': source, 'partition table': table, 'drive choice': target, health } = job.snapshot.facts;
+  const { 'old drive': source, 'partition table': table, health } = job.snapshot.facts;
   const placing = await placingOf(manager, job, now);
-  if (!source || !table || !target || !health || !placing) {
+  if (!source || !table || !health || !placing) {
     throw new Refusal(409, 'gate-closed', 'The drives are not known yet.');
   }
   const draft = job.snapshot.facts['plan draft'];
@@ -44,14 +44,11 @@ async function computePlan({ manager, now }: CommandContext, job: JobRecord): Pr
   // What the shop has no record of may be there all the same: only what is known to stop the copy refuses it.
   const against = route.reasons.filter(({ outcome }) => outcome === 'fail');
   if (against.length > 0) throw gateClosed(against.map(({ sentence }) => `${route.route}: ${sentence}.`));
-  const placed = [...layout.partitions, ...layout.added].flatMap((one) => (one.target ? [one.target] : []));
   return {
     intent,
     route: route.route,
     startedFrom: route.startedFrom,
     sourceSerial: source.serial,
-    targetSerial: target.serial,
-    addedSerial: placed.some(({ on }) => on === 'added') ? (job.snapshot.facts['added choice']?.serial ?? null) : null,
     table,
     ...acceptedLayout(job.snapshot, table, layout),
     bytesToCopy: route.bytes,

@@ -11,9 +11,9 @@ import {
   type Socket,
 } from '@udrel/core/equipment';
 import type { Drive } from '@udrel/core/fit';
-import type { TargetId } from '@udrel/core/layout';
+import { targetKey } from '@udrel/core/facts';
+import { TARGET_IDS, type TargetId } from '@udrel/core/layout';
 import type { JudgedStick } from '@udrel/core/routes';
-import { TARGET_FACTS } from '@udrel/core/steps';
 import type { OfferedPart } from '../shelf/offered';
 import type { JobRecord } from '../jobs/job-record';
 
@@ -37,8 +37,7 @@ export function heldForCopy(job: JobRecord, parts: readonly OfferedPart[], now: 
   };
   return {
     old: oldDrive(job),
-    new: chosen('new'),
-    added: chosen('added'),
+    ...(Object.fromEntries(TARGET_IDS.map((on) => [on, chosen(on)])) as Record<TargetId, HeldDrive | null>),
     holders,
     sockets: socketsOf(job, equipment),
     sticks: sticksFor(job, equipment, now),
@@ -70,7 +69,7 @@ function oldDrive({ snapshot, model }: JobRecord): HeldDrive | null {
 
 /** What is known of a chosen drive: of the library, or brought by the customer. */
 export function chosenDrive(on: TargetId, { snapshot }: JobRecord, parts: readonly OfferedPart[]): Drive | null {
-  const { [TARGET_FACTS[on].choice]: choice, 'own drive': own } = snapshot.facts;
+  const { [targetKey(on, 'choice')]: choice, 'own drive': own } = snapshot.facts;
   if (!choice) return null;
   if (choice.partId === null) return own?.drive ?? null;
   return (parts.find(({ id }) => id === choice.partId)?.spec as Drive | undefined) ?? null;

@@ -2,8 +2,9 @@ import type { PlacingView } from '@udrel/contract/types';
 import { fitDrive, type DriveClass } from '@udrel/core/fit';
 import type { FinishedRun } from '@udrel/core/estimate';
 import type { FreeSite, Placing } from '@udrel/core/routes';
-import type { TargetId } from '@udrel/core/layout';
-import { occupant, TARGET_FACTS, TARGET_NAMES } from '@udrel/core/steps';
+import { targetKey } from '@udrel/core/facts';
+import { targetName, type TargetId } from '@udrel/core/layout';
+import { occupant } from '@udrel/core/steps';
 import type { EntityManager } from 'typeorm';
 import { firstRow, rows } from '../platform/database/database';
 import { chosenDrive, heldForCopy, type HeldForCopy } from './copy-equipment';
@@ -49,22 +50,22 @@ export async function placingOf(manager: EntityManager, job: JobRecord, now: Dat
 
 /** A drive that is written to, with the sites where it fits; null while it is not chosen. */
 function target(on: TargetId, held: HeldForCopy, job: JobRecord, parts: readonly OfferedPart[]): Placing['added'] {
-  const choice = job.snapshot.facts[TARGET_FACTS[on].choice];
+  const choice = job.snapshot.facts[targetKey(on, 'choice')];
   const drive = held[on];
   if (!choice || !drive) return null;
   const { class: kind, link, siteId } = choice;
-  return { name: TARGET_NAMES[on], held: drive, class: kind, link, siteId, freeSites: freeSites(on, job, parts) };
+  return { name: targetName(on), held: drive, class: kind, link, siteId, freeSites: freeSites(on, job, parts) };
 }
 
 /** Sites besides the old drive's where the drive fits as it is, its own among them. */
 function freeSites(on: TargetId, job: JobRecord, parts: readonly OfferedPart[]): FreeSite[] {
   const { model, snapshot } = job;
-  const { 'old drive': old, [TARGET_FACTS[on].choice]: choice } = snapshot.facts;
+  const { 'old drive': old, [targetKey(on, 'choice')]: choice } = snapshot.facts;
   const drive = chosenDrive(on, job, parts);
   return model.sites.flatMap((site): FreeSite[] => {
     if (site.id === old?.siteId) return [];
     if (choice && site.id === choice.siteId) return [{ siteId: site.id, name: site.name, link: choice.link }];
-    if (!drive || occupant(snapshot, site.id, on === 'new' ? 'main' : 'added')) return [];
+    if (!drive || occupant(snapshot, site.id, on)) return [];
     const use = on === 'new' ? 'system' : 'data';
     const { verdict, link } = fitDrive(site, drive, { firmware: model.firmware, use });
     return verdict === 'fits' && link ? [{ siteId: site.id, name: site.name, link }] : [];

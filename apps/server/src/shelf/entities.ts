@@ -1,3 +1,4 @@
+import { targetName, type TargetId } from '@udrel/core/layout';
 import type { PricedPart } from '@udrel/core/steps';
 import { EntitySchema } from 'typeorm';
 import { bytes, flag, integer, json, key, reference, text, time } from '../platform/database/columns';
@@ -66,12 +67,17 @@ export interface ReservationRow {
   stockId: string;
   jobId: string;
   quantity: number;
-  role: 'drive' | 'memory' | 'adapter' | 'added drive' | 'added adapter' | 'moved adapter';
+  role: DriveRole | AdapterRole | 'memory' | 'moved adapter';
   at: Date;
 }
 
-/** The roles of a drive with its adapters: the one that takes over, and the one that is added. */
-export const ROLES_OF = { main: ['drive', 'adapter'], added: ['added drive', 'added adapter'] } as const;
+type DriveRole = ReturnType<typeof targetName>;
+type AdapterRole = `${DriveRole} adapter`;
+
+/** The roles of one of the drives that go in, and of what it needs to sit there. */
+export function rolesOf(on: TargetId): [DriveRole, AdapterRole] {
+  return [targetName(on), `${targetName(on)} adapter`];
+}
 
 export const Reservation = new EntitySchema<ReservationRow>({
   name: 'reservation',
@@ -98,7 +104,7 @@ export interface PartOrderRow {
   role: ReservationRow['role'];
   /** What is to be reserved for the job once everything for it has come. */
   choice:
-    | { kind: 'drive'; partId: string | null; siteId: string; added?: boolean }
+    | { kind: 'drive'; partId: string | null; siteId: string; on: TargetId }
     | { kind: 'memory'; partId: string; count: number };
   /** How that stands on the quote. */
   quoted: PricedPart[];

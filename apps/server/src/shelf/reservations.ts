@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
-import { firstRow, rows } from '../platform/database/database';
+import { TARGET_IDS, targetName } from '@udrel/core/layout';
+import { firstRow, rows, wordsIn } from '../platform/database/database';
 import { Refusal } from '../platform/errors';
 import type { CommandContext } from '../platform/command-context';
 import { Reservation, type ReservationRow } from './entities';
@@ -122,7 +123,7 @@ export async function reservedSerials({ manager }: CommandContext, jobId: string
   const found = await rows<{ serial: string }>(
     manager,
     `select s.serial from reservation r join stock s on s.id = r.stock_id
-      where r.job_id = $1 and r.role in ('drive', 'added drive') and s.serial is not null`,
+      where r.job_id = $1 and r.role in ${wordsIn(TARGET_IDS.map(targetName))} and s.serial is not null`,
     [jobId],
   );
   return found.map((row) => row.serial);

@@ -50,7 +50,7 @@ describe('a body that cannot be kept', () => {
   const cases: [string, 'POST' | 'PUT', string, object, string][] = [
     ['NUL in a note', 'POST', '/notes', { text: 'a\u0000b' }, 'text'],
     ['half a letter in a note', 'POST', '/notes', { text: '\ud800' }, 'text'],
-    ['a part by no id', 'POST', '/drive', { version: 0, partId: NOT_A_UUID, siteId: 'a' }, 'partId'],
+    ['a part by no id', 'POST', '/drive', { version: 0, partId: NOT_A_UUID, siteId: 'a', on: 'new' }, 'partId'],
     [
       'a day that does not exist',
       'POST',

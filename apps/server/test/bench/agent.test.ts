@@ -96,7 +96,7 @@ describe('the feed of a berth', () => {
 
   it('raises an alarm when another drive lies there or the source is written to, once a run', async () => {
     const { tag } = work.job;
-    const [source, target] = [work.job.snapshot.facts['old drive'], work.job.snapshot.facts['drive choice']];
+    const [source, target] = [work.job.snapshot.facts['old drive'], work.job.snapshot.facts['new drive choice']];
     const told = (over: object) => ({ model: '', sectorSize: 512, link: '', ...over });
     const batch = (firstSeq: number, drives: object, written = 0) =>
       agent().send('POST', '/agent/samples', {
@@ -135,8 +135,8 @@ describe('the feed of a berth', () => {
     await work.post('/look', { berth: 1 });
     const { body } = await agent().get<{ looks: AgentLook[] }>('/agent/work');
     const [look] = body.looks;
-    expect(look).toMatchObject({ berth: 1, target: { serial: work.job.snapshot.facts['drive choice']?.serial } });
-    const serial = work.job.snapshot.facts['drive choice']?.serial;
+    expect(look).toMatchObject({ berth: 1, target: { serial: work.job.snapshot.facts['new drive choice']?.serial } });
+    const serial = work.job.snapshot.facts['new drive choice']?.serial;
     const drive = { serial, model: '', bytes: 1, sectorSize: 512, link: '' };
     const answer = { id: look?.id, drive, table: look?.expected, problems: [], compared: [], trouble: '' };
     const missing = { ...look?.expected, partitions: look?.expected.partitions.slice(0, 1) };
@@ -155,7 +155,7 @@ describe('the feed of a berth', () => {
       return sent.body.taken;
     };
     expect(await answerWith(look?.expected, { ...drive, serial: 'ANOTHER-1' })).toBe(true);
-    expect(work.job.snapshot.facts['read back']).toBeUndefined();
+    expect(work.job.snapshot.facts['new drive read back']).toBeUndefined();
     expect(work.step('end copy')).not.toBe('done');
     expect(await answerWith(missing)).toBe(true);
     expect(work.job.procedure.gates.find(({ id }) => id === 'copied')?.missing[0]).toContain('other than planned');

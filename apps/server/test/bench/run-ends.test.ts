@@ -108,7 +108,7 @@ describe('a watched copy that wrote less than planned', () => {
       trouble: '',
     });
     const { body } = await shop.as.technician.get<JobView>(`/jobs/${work.job.tag}`);
-    expect(body.snapshot.facts['read back']).toMatchObject({ asPlanned: true, proven: true });
+    expect(body.snapshot.facts['new drive read back']).toMatchObject({ asPlanned: true, proven: true });
     expect(body.procedure.steps.find(({ id }) => id === 'end copy')?.state).toBe('done');
   });
 });

@@ -39,7 +39,7 @@ beforeAll(async () => {
   await work.put('health');
   await work.put('before');
   await work.reserve(stock);
-  await work.post('/drive', { partId: stock.smallDriveId, siteId: 'b', added: true });
+  await work.post('/drive', { partId: stock.smallDriveId, siteId: 'b', on: 'added' });
   const intent = { ...defaultIntent(TABLE), elsewhere: ['p3'] };
   await put('plan draft', { intent, route: 'new drive in an enclosure', startedFrom: 'its own system' });
   await work.post('/plan');
@@ -51,7 +51,7 @@ const refresh = async () => (work.job = (await shop.as.technician.get<JobView>(`
 
 it('plans a copy and a reading back for each drive', () => {
   const { plan } = work.job.snapshot.facts;
-  expect(plan?.addedSerial).toBe('PW-0120');
+  expect(plan?.drives.map(({ serial }) => serial)).toEqual([expect.any(String), 'PW-0120']);
   const copies = plan?.work.filter(({ estimate }) => estimate.kind !== 'check');
   expect(copies?.map(({ onto, estimate }) => [onto, estimate.kind])).toEqual([
     ['new', 'copy'],
@@ -63,7 +63,7 @@ it('plans a copy and a reading back for each drive', () => {
 
 it('begins nothing before all three drives are identified, nor over what the added one holds', async () => {
   await work.put('source identified');
-  await work.put('target identified', { serial: work.job.snapshot.facts['drive choice']?.serial });
+  await work.put('new drive identified', { serial: work.job.snapshot.facts['new drive choice']?.serial });
   expect(missing('identified')).toEqual(['The added drive is not identified by its serial.']);
   expect((await work.post('/runs', { berth: 1, onto: 'new' })).status).toBe(409);
   const other = await bookJob(shop.as.counter, stock);
@@ -73,11 +73,11 @@ it('begins nothing before all three drives are identified, nor over what the add
      values (gen_random_uuid(), $1, 'copy', 'new', 1, 'X', 'PW-0120', 1, 1, 1, 'failed', now(), '', '{}', '{}')`,
     [other.id],
   );
-  await put('added identified', { serial: 'PW-0120' });
+  await put('added drive identified', { serial: 'PW-0120' });
   expect(work.job.history[0]?.sentence).toBe('Added drive identified: PW-0120');
   expect(missing('identified')).toEqual(['The added drive holds data: confirm by typing its serial again.']);
-  expect((await put('added overwrite confirmed', { serial: 'PW-0001' })).status).toBe(422);
-  await put('added overwrite confirmed', { serial: 'pw-0120' });
+  expect((await put('added drive confirmed', { serial: 'PW-0001' })).status).toBe(422);
+  await put('added drive confirmed', { serial: 'pw-0120' });
   expect(missing('identified')).toEqual([]);
 });
 
@@ -129,8 +129,8 @@ it('reads each back against its own part of the plan', async () => {
     ...{ id: look?.id, drive, table: look?.expected, problems: [], compared, trouble: '' },
   });
   await refresh();
-  expect(work.job.snapshot.facts['added read back']).toMatchObject({ serial: 'PW-0120', asPlanned: true });
-  expect(work.job.snapshot.facts['read back']).toBeUndefined();
+  expect(work.job.snapshot.facts['added drive read back']).toMatchObject({ serial: 'PW-0120', asPlanned: true });
+  expect(work.job.snapshot.facts['new drive read back']).toBeUndefined();
   expect(missing('copied')).toEqual([]);
   expect(missing('read back')).toEqual(['The new drive was not read back against the plan.']);
   const wrong = { onto: 'new', serial: 'PW-0120', table: look?.expected, problems: [], whyNot: '' };

@@ -109,23 +109,23 @@ describe('a drive that the customer brings', () => {
     expect(work.job.things.map((thing) => thing.name)).toContain('own drive OWN-0001');
     await work.assess();
     const { body } = await shop.as.technician.get<MatchView>(`/jobs/${work.job.tag}/match`);
-    const candidate = body.drives[0]?.candidates.find((one) => one.own);
+    const candidate = body.drives.new[0]?.candidates.find((one) => one.own);
     expect(candidate).toMatchObject({ verdict: 'fits', offer: { price: 0 } });
-    expect((await work.post('/drive', { partId: null, siteId: 'a' })).status).toBe(200);
-    expect(work.job.snapshot.facts['drive choice']).toMatchObject({ serial: 'OWN-0001', partId: null, price: 0 });
+    expect((await work.post('/drive', { partId: null, siteId: 'a', on: 'new' })).status).toBe(200);
+    expect(work.job.snapshot.facts['new drive choice']).toMatchObject({ serial: 'OWN-0001', partId: null, price: 0 });
     await work.plan();
     await work.prepareDevice();
     await work.put('source identified');
-    await work.put('target identified', { serial: 'OWN-0001' });
-    expect(work.job.snapshot.facts['target holds']?.what).toEqual(['what the customer had on it']);
+    await work.put('new drive identified', { serial: 'OWN-0001' });
+    expect(work.job.snapshot.facts['new drive holds']?.what).toEqual(['what the customer had on it']);
     expect((await work.post('/runs', { berth: null })).body.detail).toContain('typing its serial again');
-    expect((await work.put('overwrite confirmed' as never, { serial: 'OWN-0002' })).status).toBe(422);
-    await work.put('overwrite confirmed' as never, { serial: 'own-0001' });
+    expect((await work.put('new drive confirmed' as never, { serial: 'OWN-0002' })).status).toBe(422);
+    await work.put('new drive confirmed' as never, { serial: 'own-0001' });
     await work.post('/runs', { berth: null });
     await work.post('/runs/end', { outcome: 'ended well', note: '' });
     await work.readBack();
     await work.post('/strip', { way: 'out' });
-    await work.put('fitted', { serial: 'OWN-0001' });
+    await work.put('new drive fitted', { serial: 'OWN-0001' });
     await work.put('trial start');
     await work.post('/strip', { way: 'back' });
     for (const key of ['after', 'functions', 'old drive stays', 'document given', 'signature'] as const)
@@ -138,7 +138,7 @@ describe('a drive that the customer brings', () => {
   it('is no target without the word that what is on it may be lost', async () => {
     const work = new Work(shop.as.technician, await booked({ serial: 'OWN-0002', mayBeOverwritten: false }));
     await work.assess();
-    const refused = await work.post('/drive', { partId: null, siteId: 'a' });
+    const refused = await work.post('/drive', { partId: null, siteId: 'a', on: 'new' });
     expect(refused.body.detail).toContain('has not agreed');
   });
 
@@ -184,7 +184,7 @@ describe('a device that was here before', () => {
     await first.put('before');
     await first.post('/memory', { partId: stock.moduleId, count: 1 });
     await first.post('/strip', { way: 'out' });
-    await first.put('fitted', { serial: '' });
+    await first.put('memory fitted');
     await first.put('trial start');
     await first.post('/strip', { way: 'back' });
     for (const key of ['after', 'functions', 'document given', 'signature'] as const) await first.put(key);

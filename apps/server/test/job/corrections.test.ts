@@ -25,7 +25,7 @@ describe('taking back a stamp', () => {
   it('says first what it means and changes nothing by saying it', async () => {
     const work = await begin();
     await work.prepare(stock);
-    const { body } = await said(work, 'work', { what: 'stamp', step: 'reserve drive' });
+    const { body } = await said(work, 'work', { what: 'stamp', step: 'reserve new drive' });
     expect(body.version).toBe(work.job.version);
     expect(body.consequences.map((one) => one.about)).toEqual(
       expect.arrayContaining(['reservation', 'quote', 'plan', 'gate', 'steps']),
@@ -39,10 +39,10 @@ describe('taking back a stamp', () => {
     const work = await begin();
     await work.prepare(stock);
     const entry = work.job.history.find((one) => one.kind === 'drive reserved')?.seq;
-    expect((await make(work, 'work', { what: 'stamp', step: 'reserve drive' })).status).toBe(200);
+    expect((await make(work, 'work', { what: 'stamp', step: 'reserve new drive' })).status).toBe(200);
     expect(await reserved(work.job)).toBe(0);
-    expect(work.job.snapshot.facts['drive choice']).toBeUndefined();
-    expect(work.step('reserve drive')).toBe('ready');
+    expect(work.job.snapshot.facts['new drive choice']).toBeUndefined();
+    expect(work.step('reserve new drive')).toBe('ready');
     expect(work.job.history.find((one) => one.kind === 'stamp taken back')?.sentence).toBe(
       `Taken back: Choose and reserve the drive: typed on the wrong job (corrects #${entry})`,
     );
@@ -55,12 +55,12 @@ describe('taking back a stamp', () => {
     await work.post('/runs/end', { outcome: 'failed', note: 'pressed by mistake' });
     expect((await make(work, 'work', { what: 'stamp', step: 'end copy' })).status).toBe(200);
     expect(work.step('end copy')).toBe('running');
-    expect((await make(work, 'work', { what: 'stamp', step: 'reserve drive' })).body.code).toBe('run-under-way');
+    expect((await make(work, 'work', { what: 'stamp', step: 'reserve new drive' })).body.code).toBe('run-under-way');
   });
 
   it('refuses where there is no stamp, without a reason, and for a stale version', async () => {
     const work = await begin();
-    expect((await make(work, 'work', { what: 'stamp', step: 'fit' })).body.code).toBe('nothing-to-take-back');
+    expect((await make(work, 'work', { what: 'stamp', step: 'fit new drive' })).body.code).toBe('nothing-to-take-back');
     await work.put('before');
     expect((await make(work, 'work', { what: 'stamp', step: 'measure before' }, '')).status).toBe(422);
     const stale = {

@@ -29,7 +29,7 @@ async function opened(): Promise<Work> {
   await work.post('/runs/end', { outcome: 'ended well', note: '' });
   await work.readBack();
   await work.post('/strip', { way: 'out' });
-  await work.put('fitted', { serial: work.job.snapshot.facts['drive choice']?.serial });
+  await work.put('new drive fitted', { serial: work.job.snapshot.facts['new drive choice']?.serial });
   return work;
 }
 
@@ -60,7 +60,7 @@ describe('an end without work', () => {
 
   it('of an opened one leads back to an assembled device, and keeps the drive that was written to', async () => {
     const work = await opened();
-    const serial = work.job.snapshot.facts['drive choice']?.serial;
+    const serial = work.job.snapshot.facts['new drive choice']?.serial;
     await end(work, { what: 'end', kind: 'withdrawn' });
     expect(work.step('close up')).toBe('waiting');
     expect((await work.put('put back' as never, { serial })).body.detail).toBeTruthy();
@@ -81,7 +81,11 @@ describe('an end without work', () => {
     await work.put('put back' as never, { serial: 'KD7-55Q0-2218' });
     await end(work, { what: 'go on' });
     const { facts } = work.job.snapshot;
-    expect([facts.fitted, facts['trial start'], facts['put back']]).toEqual([undefined, undefined, undefined]);
+    expect([facts['new drive fitted'], facts['trial start'], facts['put back']]).toEqual([
+      undefined,
+      undefined,
+      undefined,
+    ]);
     expect(work.job.procedure.gates.find((gate) => gate.id === 'started')?.holds).toBe(false);
   });
 
@@ -95,7 +99,7 @@ describe('an end without work', () => {
     await work.post('/runs/end', { outcome: 'failed', note: 'stopped' });
     expect((await end(work, { what: 'end', kind: 'not worth it' })).body.code).toBe('ended-so');
     await end(work, { what: 'go on' });
-    expect(work.step('reserve drive')).toBe('ready');
+    expect(work.step('reserve new drive')).toBe('ready');
     expect(work.job.snapshot.end).toBeNull();
     expect((await end(work, { what: 'go on' })).body.code).toBe('not-ended');
   });
@@ -110,7 +114,7 @@ describe('an end without work', () => {
     await work.put('kept until' as never, { place: 'rack B2', until: '2026-12-01' });
     expect((await work.post('/close')).status).toBe(200);
     expect(work.job.things[0]?.back).toBe(false);
-    const serial = work.job.snapshot.facts['drive choice']?.serial;
+    const serial = work.job.snapshot.facts['new drive choice']?.serial;
     const [drive] = await shop.database.query('select owner from drive where serial = $1', [serial]);
     expect(drive).toMatchObject({ owner: 'customer' });
   });

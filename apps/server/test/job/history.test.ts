@@ -39,7 +39,7 @@ describe('trial starts', () => {
     await work.post('/runs/end', { outcome: 'ended well', note: '' });
     await work.readBack();
     await work.post('/strip', { way: 'out' });
-    await work.put('fitted', { serial: work.job.snapshot.facts['drive choice']?.serial });
+    await work.put('new drive fitted', { serial: work.job.snapshot.facts['new drive choice']?.serial });
     await start({ started: false, note: 'black screen' });
     shop.clock.now = new Date(shop.clock.now.getTime() + 60_000);
     await start({ started: false, note: 'no drive found', done: 'seated the card again' });

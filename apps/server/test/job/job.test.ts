@@ -28,9 +28,9 @@ describe('a job with a new drive, from the counter to the signature', () => {
     await work.readBack();
     expect(work.job.runs.map((run) => run.outcome)).toEqual(['failed', 'ended well']);
     await work.post('/strip', { way: 'out' });
-    const serial = work.job.snapshot.facts['drive choice']?.serial ?? '';
-    expect((await work.put('fitted', { serial: 'KD7-55Q0-2218' })).body.detail).toContain('other drive');
-    await work.put('fitted', { serial });
+    const serial = work.job.snapshot.facts['new drive choice']?.serial ?? '';
+    expect((await work.put('new drive fitted', { serial: 'KD7-55Q0-2218' })).body.detail).toContain('other drive');
+    await work.put('new drive fitted', { serial });
     expect((await work.post('/strip', { way: 'back' })).body.detail).toContain('trial start');
     await work.put('trial start', { started: false, oldDriveDetached: true, note: 'no system found' });
     await work.put('trial start');
@@ -73,7 +73,7 @@ describe('a memory job', () => {
     await work.post('/memory', { partId: stock.moduleId, count: 1 });
     expect(work.job.snapshot.facts['memory choice']).toMatchObject({ total: 12 * GIB, speed: 2400 });
     await work.post('/strip', { way: 'out' });
-    await work.put('fitted', { serial: '' });
+    await work.put('memory fitted');
     await work.put('trial start');
     await work.post('/strip', { way: 'back' });
     for (const key of ['after', 'functions', 'document given', 'signature'] as const) await work.put(key);
@@ -97,13 +97,13 @@ describe('refusals', () => {
     await work.reserve(stock);
     await work.plan();
     await work.put('source identified');
-    expect((await work.put('target identified', { serial: 'KD7-55Q0-2218' })).status).toBe(422);
+    expect((await work.put('new drive identified', { serial: 'KD7-55Q0-2218' })).status).toBe(422);
     const refused = await work.post('/runs', { berth: null });
     expect(refused.status).toBe(409);
     expect(refused.body.detail).toContain('new drive is not identified');
     const override = { gate: 'identified', reason: 'we are in a hurry' };
     expect((await work.post('/overrides', override)).body.code).toBe('gate-absolute');
-    await work.post('/drive', { partId: stock.driveId, siteId: 'a' });
+    await work.post('/drive', { partId: stock.driveId, siteId: 'a', on: 'new' });
   });
 
   it('says of a drive that is none of this job where it belongs', async () => {
@@ -122,7 +122,7 @@ describe('refusals', () => {
     expect(await said('NOBODY-1')).toContain('is no drive of this job');
     expect(await said(`${other.job.tag}/OLD`)).toContain('drive of another job');
     expect(await said(`${work.job.tag}/old`)).toBe('taken');
-    await work.post('/drive', { partId: stock.driveId, siteId: 'a' });
+    await work.post('/drive', { partId: stock.driveId, siteId: 'a', on: 'new' });
   });
 
   it('keeps an override with its reason, by role', async () => {
@@ -143,7 +143,7 @@ describe('refusals', () => {
     const ours = { ...FACTS['old drive'], serial: 'PW-0002' };
     expect((await work.put('old drive', ours)).body.detail).toContain('one of ours');
     await work.assess();
-    const small = await work.post('/drive', { partId: stock.smallDriveId, siteId: 'a' });
+    const small = await work.post('/drive', { partId: stock.smallDriveId, siteId: 'a', on: 'new' });
     expect(small.body.detail).toContain('too small');
   });
 
@@ -158,7 +158,7 @@ describe('refusals', () => {
     const sectors = (200 * GIB) / 512;
     const table = { ...FACTS['partition table'], partitions: [efi, small, { ...scans, sectors, used }] };
     await work.put('partition table', table);
-    const reserve = () => work.post('/drive', { partId: stock.smallDriveId, siteId: 'a' });
+    const reserve = () => work.post('/drive', { partId: stock.smallDriveId, siteId: 'a', on: 'new' });
     expect((await reserve()).body.detail).toContain('too small');
     const least = async () =>
       (await shop.as.technician.get<MatchView>(`/jobs/${work.job.tag}/match`)).body.need.sentence;
@@ -172,7 +172,7 @@ describe('refusals', () => {
     ]);
     await work.put('plan draft' as never, { ...draft, intent: { ...intent, acknowledged: ['p3'] } });
     expect(await least()).toContain('smallest drive that would do: 60 GB');
-    expect(work.job.snapshot.facts['drive choice']).toBeUndefined();
+    expect(work.job.snapshot.facts['new drive choice']).toBeUndefined();
     await reserve();
     expect((await work.post('/plan')).status).toBe(200);
     expect(work.job.snapshot.facts.plan?.partitions.map(({ id }) => id)).toEqual(['p1', 'p2']);
@@ -268,7 +268,7 @@ describe('a drive that stays in the device', () => {
     expect((await work.put('old drive', { ...moved, siteId: 'b' })).body.detail).toContain('noted there');
     await work.put('old drive', moved);
     for (const key of ['partition table', 'health', 'before'] as const) await work.put(key);
-    const refused = await work.post('/drive', { partId: stock.driveId, siteId: 'b' });
+    const refused = await work.post('/drive', { partId: stock.driveId, siteId: 'b', on: 'new' });
     expect(refused.body.detail).toContain('Site B holds Arden Store, which stays');
   });
 });
@@ -313,11 +313,11 @@ describe('a drive that a failed attempt wrote to', () => {
     for (const key of ['partition table', 'health', 'before'] as const) await work.put(key);
     const copy = async () => {
       await work.reserve(stock);
-      const serial = work.job.snapshot.facts['drive choice']?.serial ?? '';
+      const serial = work.job.snapshot.facts['new drive choice']?.serial ?? '';
       await work.plan();
       await work.prepareDevice();
       await work.put('source identified', { serial: 'KD7-SPOIL' });
-      await work.put('target identified', { serial });
+      await work.put('new drive identified', { serial });
       await work.post('/runs', { berth: null, changed: 'another drive' });
       return serial;
     };
@@ -332,7 +332,7 @@ describe('a drive that a failed attempt wrote to', () => {
     const held = (await shelf()).filter((piece) => piece.reservedFor === work.job.tag).map((piece) => piece.serial);
     expect(held.sort()).toEqual([good, spoiled].sort());
     await work.post('/strip', { way: 'out' });
-    await work.put('fitted', { serial: good });
+    await work.put('new drive fitted', { serial: good });
     await work.put('trial start');
     await work.post('/strip', { way: 'back' });
     for (const key of ['after', 'functions', 'old drive stays', 'document given', 'signature'] as const)
@@ -352,26 +352,26 @@ describe('another drive after one was fitted and started', () => {
     for (const key of ['partition table', 'health', 'before'] as const) await work.put(key);
     const copyAndFit = async () => {
       await work.reserve(stock);
-      const serial = work.job.snapshot.facts['drive choice']?.serial ?? '';
+      const serial = work.job.snapshot.facts['new drive choice']?.serial ?? '';
       await work.plan();
       await work.prepareDevice();
       await work.put('source identified', { serial: 'KD7-REFIT' });
-      await work.put('target identified', { serial });
+      await work.put('new drive identified', { serial });
       await work.post('/runs', { berth: null });
       await work.post('/runs/end', { outcome: 'ended well', note: '' });
       await work.readBack();
       await work.post('/strip', { way: 'out' });
-      await work.put('fitted', { serial });
+      await work.put('new drive fitted', { serial });
     };
     await copyAndFit();
     await work.put('trial start');
     await work.put('after');
     expect(work.step('close up')).toBe('ready');
     await work.reserve(stock);
-    expect(work.step('fit')).toBe('waiting');
+    expect(work.step('fit new drive')).toBe('waiting');
     expect(work.step('close up')).toBe('waiting');
     await copyAndFit();
-    expect(work.step('fit')).toBe('done');
+    expect(work.step('fit new drive')).toBe('done');
     expect(work.job.snapshot.facts['trial start']).toBeUndefined();
     expect(work.step('trial start')).toBe('ready');
     const kept = await shop.database.query(

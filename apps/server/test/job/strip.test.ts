@@ -45,7 +45,7 @@ it('goes on with two screws missing on arrival, one replaced and one lead that s
   expect(work.step('strip down')).toBe('ready');
   await noted(work, 'battery lead', { left: 1 });
   expect(work.step('strip down')).toBe('done');
-  await work.put('fitted', { serial: '' });
+  await work.put('memory fitted');
   await work.put('trial start');
   await work.post('/strip', { way: 'back' });
   expect(work.job.snapshot.strip).toMatchObject([
@@ -69,7 +69,7 @@ it('leaves what was noted of single items where the rest is counted out at once,
     { out: 0, left: 10 },
     { out: 0, left: 1 },
   ]);
-  await closed.put('fitted', { serial: '' });
+  await closed.put('memory fitted');
   await closed.put('trial start');
   expect([closed.step('close up'), closed.step('check functions')]).toEqual(['done', 'ready']);
 });

@@ -39,15 +39,15 @@ describe('a drive added beside the one there', () => {
     await work.put('other drives' as keyof typeof FACTS, note);
     await work.put('before');
     const { body: match } = await shop.as.technician.get<MatchView>(`/jobs/${work.job.tag}/match`);
-    expect([match.drives.length, match.added.length]).toEqual([0, 2]);
-    const taken = await work.post('/drive', { partId: stock.driveId, siteId: 'a', added: true });
+    expect([match.drives.new.length, match.drives.added.length]).toEqual([0, 2]);
+    const taken = await work.post('/drive', { partId: stock.driveId, siteId: 'a', on: 'added' });
     expect(taken.body.detail).toContain('which stays');
-    await work.post('/drive', { partId: stock.driveId, siteId: 'b', added: true });
-    const serial = work.job.snapshot.facts['added choice']?.serial;
+    await work.post('/drive', { partId: stock.driveId, siteId: 'b', on: 'added' });
+    const serial = work.job.snapshot.facts['added drive choice']?.serial;
     await work.post('/strip', { way: 'out' });
     expect(work.step('accept plan')).toBeUndefined();
-    expect((await work.put('added fitted' as keyof typeof FACTS, { serial: 'KD7-0000' })).status).toBe(422);
-    await work.put('added fitted' as keyof typeof FACTS, { serial });
+    expect((await work.put('added drive fitted' as never, { serial: 'KD7-0000' })).status).toBe(422);
+    await work.put('added drive fitted' as never, { serial });
     await finish(work);
     expect(work.job.closedAt).not.toBeNull();
     const [drive] = (await shop.database.query('select owner from drive where serial = $1', [serial])) as unknown[];
@@ -66,16 +66,16 @@ describe('two drives in one device', () => {
     const work = await opened([wish('new drive', 480 * GB), wish('added drive')]);
     await work.assess();
     await work.reserve(stock);
-    const same = await work.post('/drive', { partId: stock.smallDriveId, siteId: 'a', added: true });
+    const same = await work.post('/drive', { partId: stock.smallDriveId, siteId: 'a', on: 'added' });
     expect(same.body.detail).toContain('the new drive');
-    await work.post('/drive', { partId: stock.smallDriveId, siteId: 'b', added: true });
-    expect(work.job.snapshot.facts['added choice']?.serial).toBe('PW-0120');
+    await work.post('/drive', { partId: stock.smallDriveId, siteId: 'b', on: 'added' });
+    expect(work.job.snapshot.facts['added drive choice']?.serial).toBe('PW-0120');
     await work.post('/corrections/work', {
-      correction: { what: 'stamp', step: 'reserve added' },
+      correction: { what: 'stamp', step: 'reserve added drive' },
       reason: 'other site',
     });
-    expect(work.job.snapshot.facts['added choice']).toBeUndefined();
-    expect(work.job.snapshot.facts['drive choice']).toBeDefined();
+    expect(work.job.snapshot.facts['added drive choice']).toBeUndefined();
+    expect(work.job.snapshot.facts['new drive choice']).toBeDefined();
   });
 });
 
@@ -86,14 +86,14 @@ describe('a fresh installation', () => {
     await work.put('before');
     await work.reserve(stock);
     await work.post('/strip', { way: 'out' });
-    const serial = work.job.snapshot.facts['drive choice']?.serial;
+    const serial = work.job.snapshot.facts['new drive choice']?.serial;
     const early = await work.put('installed' as keyof typeof FACTS, {
       system: 'a desktop system',
       files: 'not wanted',
       note: '',
     });
     expect(early.status).toBe(409);
-    await work.put('fitted', { serial });
+    await work.put('new drive fitted', { serial });
     expect(work.step('trial start')).toBe('waiting');
     await work.put('installed' as keyof typeof FACTS, { system: 'a desktop system', files: 'not wanted', note: '' });
     await finish(work);
@@ -121,20 +121,22 @@ describe('a new drive to start from, the old one staying', () => {
   it('is fitted at another site, with identifiers of its own, nothing said to be left behind; the old one goes on last', async () => {
     const work = await opened([wish('new drive beside')]);
     await work.assess();
-    expect((await work.post('/drive', { partId: stock.driveId, siteId: 'a' })).body.detail).toContain('which stays');
-    await work.post('/drive', { partId: stock.driveId, siteId: 'b' });
+    expect((await work.post('/drive', { partId: stock.driveId, siteId: 'a', on: 'new' })).body.detail).toContain(
+      'which stays',
+    );
+    await work.post('/drive', { partId: stock.driveId, siteId: 'b', on: 'new' });
     await work.plan();
     const { plan } = work.job.snapshot.facts;
     if (!plan) throw new Error('nothing was planned');
     expect(driveOf(plan, 'new')?.identifiersKept).toBe(false);
     await work.prepareDevice();
-    const serial = work.job.snapshot.facts['drive choice']?.serial;
+    const serial = work.job.snapshot.facts['new drive choice']?.serial;
     await work.put('source identified');
-    await work.put('target identified', { serial });
+    await work.put('new drive identified', { serial });
     await work.post('/runs', { berth: null });
     await work.post('/runs/end', { outcome: 'ended well', note: '' });
     await work.post('/strip', { way: 'out' });
-    await work.put('fitted', { serial });
+    await work.put('new drive fitted', { serial });
     const refit = (startsFromNew: boolean, note = '', old = FACTS['old drive'].serial) =>
       work.put('old drive refitted' as keyof typeof FACTS, { serial: old, startsFromNew, note });
     expect((await refit(true)).status).toBe(409);
@@ -168,7 +170,7 @@ describe('like devices of one order', () => {
     const chosen = await Promise.all(
       [first.tag, ...tags].map(async (tag) => {
         const { body } = await shop.as.counter.get<JobView>(`/jobs/${tag}`);
-        return body.snapshot.facts['drive choice']?.serial;
+        return body.snapshot.facts['new drive choice']?.serial;
       }),
     );
     expect(new Set(chosen).size).toBe(3);

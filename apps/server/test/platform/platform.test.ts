@@ -80,8 +80,11 @@ describe('the history in words', () => {
     [run('run began', { berth: null, onto: 'added' }), 'Copy onto the added drive began, attempt 1, timed by hand'],
     [run('run ended', { outcome: 'failed', note: 'stood still' }), 'Copy, attempt 1, failed: stood still'],
     [run('run ended', { kind: 'check', outcome: 'ended well' }), 'File-system check, attempt 1, ended well'],
-    [{ kind: 'drive reserved', data: { serial: 'PW-1', siteId: 'a', partId: null } }, 'Reserved drive PW-1 for site A'],
-    [{ kind: 'fact recorded', data: { key: 'fitted', serial: 'PW-1' } }, 'New drive fitted: PW-1'],
+    [
+      { kind: 'drive reserved', data: { on: 'new', serial: 'PW-1', siteId: 'a', partId: null } },
+      'Reserved PW-1 as new drive for site A',
+    ],
+    [{ kind: 'fact recorded', data: { key: 'new drive fitted', serial: 'PW-1' } }, 'New drive fitted: PW-1'],
     [{ kind: 'fact corrected', data: { key: 'health' } }, 'Corrected: health'],
     [
       { kind: 'went back', data: { station: 'Prove', reason: 'other drive' }, corrects: [3, 7] },

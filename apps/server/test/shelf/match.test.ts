@@ -62,30 +62,30 @@ describe('a chain of two adapters', () => {
   it('is found, priced and reserved whole; the next one is told that a part of it is gone', async () => {
     const work = await assessed();
     const { body } = await shop.as.technician.get<MatchView>(`/jobs/${work.job.tag}/match`);
-    const found = body.drives
+    const found = body.drives.new
       .find(({ siteId }) => siteId === 'c')
       ?.candidates.find(({ partNumber }) => partNumber === 'MINI');
     expect(found).toMatchObject({ verdict: 'fits with parts', partsNeeded: ['SHELL', 'CADDY'], missing: [] });
-    expect((await work.post('/drive', { partId: idOf('MINI'), siteId: 'c' })).status).toBe(200);
-    expect(work.job.snapshot.facts['drive choice']).toMatchObject({ serial: 'MINI-0', price: 3000 });
+    expect((await work.post('/drive', { partId: idOf('MINI'), siteId: 'c', on: 'new' })).status).toBe(200);
+    expect(work.job.snapshot.facts['new drive choice']).toMatchObject({ serial: 'MINI-0', price: 3000 });
     const [caddy] = (await shop.as.technician.get<PartPage>('/parts?find=CADDY')).body.rows;
     expect(caddy).toMatchObject({ onShelf: 1, reserved: 1 });
     const other = await assessed();
     const { body: then } = await shop.as.technician.get<MatchView>(`/jobs/${other.job.tag}/match`);
-    const box = then.drives
+    const box = then.drives.new
       .find(({ siteId }) => siteId === 'c')
       ?.candidates.find(({ partNumber }) => partNumber === 'PW-480');
     expect(box).toMatchObject({ missing: ['CADDY'], because: 'fits but for CADDY: not on the shelf' });
-    const refused = await other.post('/drive', { partId: stock.driveId, siteId: 'c' });
+    const refused = await other.post('/drive', { partId: stock.driveId, siteId: 'c', on: 'new' });
     expect(refused).toMatchObject({ status: 409, body: { code: 'none-on-the-shelf' } });
-    expect(other.job.snapshot.facts['drive choice']).toBeUndefined();
+    expect(other.job.snapshot.facts['new drive choice']).toBeUndefined();
   });
 });
 
 describe('an alteration that cannot be undone', () => {
   it('is reserved only with the customer’s consent', async () => {
     const work = await assessed();
-    const wanted = { partId: idOf('TALL'), siteId: 'a' };
+    const wanted = { partId: idOf('TALL'), siteId: 'a', on: 'new' };
     const refused = await work.post('/drive', wanted);
     expect(refused.status).toBe(409);
     expect(refused.body.detail).toContain('cut the rib cannot be undone');
@@ -95,7 +95,7 @@ describe('an alteration that cannot be undone', () => {
     });
     work.job = consented.body as typeof work.job;
     expect((await work.post('/drive', wanted)).status).toBe(200);
-    expect(work.job.snapshot.facts['drive choice']).toMatchObject({
+    expect(work.job.snapshot.facts['new drive choice']).toMatchObject({
       verdict: 'fits with alteration',
       alteration: 'cut the rib',
       bytes: bytesOfNominal(480),
@@ -126,7 +126,7 @@ describe('what was measured at a site', () => {
     const work = await assessed();
     const verdict = async () => {
       const { body } = await shop.as.technician.get<MatchView>(`/jobs/${work.job.tag}/match`);
-      const candidates = body.drives.find(({ siteId }) => siteId === 'c')?.candidates;
+      const candidates = body.drives.new.find(({ siteId }) => siteId === 'c')?.candidates;
       return candidates?.find(({ partNumber }) => partNumber === 'PW-480')?.verdict;
     };
     await at(optical);

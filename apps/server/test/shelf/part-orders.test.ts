@@ -22,7 +22,7 @@ async function assessed(): Promise<Work> {
 }
 
 const wanted = (over: object = {}) => ({
-  choice: { kind: 'drive', partId, siteId: 'a' },
+  choice: { kind: 'drive', partId, siteId: 'a', on: 'new' },
   supplier: 'Harbour Parts',
   expected: '2026-06-04',
   ...over,
@@ -32,10 +32,10 @@ const ordered = (job: JobView) => job.snapshot.ordered;
 describe('a part ordered for a job', () => {
   it('moves the promise, is late, is wrong, comes, and is reserved by its serial', async () => {
     const work = await assessed();
-    expect((await work.post('/drive', { partId, siteId: 'a' })).body.code).toBe('none-on-the-shelf');
+    expect((await work.post('/drive', { partId, siteId: 'a', on: 'new' })).body.code).toBe('none-on-the-shelf');
     await work.post('/part-orders', wanted({ promisedAt: '2026-06-05T15:00:00.000Z' }));
     expect(work.job.promisedAt).toBe('2026-06-05T15:00:00.000Z');
-    expect([work.step('receive part'), work.step('reserve drive')]).toEqual(['ready', 'waiting']);
+    expect([work.step('receive part'), work.step('reserve new drive')]).toEqual(['ready', 'waiting']);
     const quoted = work.job.snapshot.ordered[0]?.quoted;
     expect(quoted).toEqual([{ what: 'Palewood C1 480 GB', count: 1, each: 3900 }]);
     expect(work.job.readyIn).toBeGreaterThan(24 * 60);
@@ -51,7 +51,7 @@ describe('a part ordered for a job', () => {
     await settle({ what: 'arrived', serials: ['PW-9001'], place: 'drawer 1' });
     await shop.database.query("update stock set quantity = 0 where serial = 'PW-8000'");
     expect(ordered(work.job)).toEqual([]);
-    expect(work.job.snapshot.facts['drive choice']).toMatchObject({ serial: 'PW-9001', siteId: 'a' });
+    expect(work.job.snapshot.facts['new drive choice']).toMatchObject({ serial: 'PW-9001', siteId: 'a' });
     expect(work.job.history.map((event) => event.sentence).join('\n')).toContain('was dead on arrival');
   });
 
@@ -59,25 +59,25 @@ describe('a part ordered for a job', () => {
     const work = await assessed();
     const there = await work.post(
       '/part-orders',
-      wanted({ choice: { kind: 'drive', partId: stock.driveId, siteId: 'a' } }),
+      wanted({ choice: { kind: 'drive', partId: stock.driveId, siteId: 'a', on: 'new' } }),
     );
     expect(there.body.code).toBe('on-the-shelf');
     await work.post('/part-orders', wanted());
     expect((await work.post('/part-orders', wanted())).body.code).toBe('ordered-already');
     await work.post(`/part-orders/${ordered(work.job)[0]?.id ?? ''}`, { outcome: { what: 'cancelled', note: '' } });
-    expect([work.step('receive part'), work.step('reserve drive')]).toEqual([undefined, 'ready']);
+    expect([work.step('receive part'), work.step('reserve new drive')]).toEqual([undefined, 'ready']);
   });
 
   it('waits until what is reserved for the job is taken back, and gives back what was kept when nothing comes', async () => {
     const work = await assessed();
     await work.reserve(stock);
     expect((await work.post('/part-orders', wanted())).body.code).toBe('reserved-already');
-    expect(work.job.snapshot.facts['drive choice']).toBeDefined();
+    expect(work.job.snapshot.facts['new drive choice']).toBeDefined();
     const other = await assessed();
     await other.post('/part-orders', wanted());
     const outcome = { what: 'wrong', note: '', expected: null };
     await other.post(`/part-orders/${ordered(other.job)[0]?.id ?? ''}`, { outcome });
-    expect([ordered(other.job).length, other.step('reserve drive')]).toEqual([0, 'ready']);
+    expect([ordered(other.job).length, other.step('reserve new drive')]).toEqual([0, 'ready']);
   });
 
   it('keeps the modules that are there and orders only those that are missing', async () => {

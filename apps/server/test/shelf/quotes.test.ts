@@ -185,7 +185,7 @@ describe('small parts that a fit needs', () => {
     const work = new Work(shop.as.technician, job);
     await work.assess(`ED-${job.tag}`);
     await work.reserve(stock);
-    expect(work.job.snapshot.facts['drive choice']?.partsNeeded).toEqual(['spacer 2.5 mm']);
+    expect(work.job.snapshot.facts['new drive choice']?.partsNeeded).toEqual(['spacer 2.5 mm']);
     const lines = (await quoteOf(job.order)).now.jobs[0]?.lines ?? [];
     expect(lines.find(({ what }) => what === 'spacer 2.5 mm')).toMatchObject({ count: 1, each: 90 });
     const left = async () => {

@@ -79,7 +79,7 @@ describe('finding on the shelf', () => {
     const work = new Work(shop.as.technician, await bookJob(shop.as.counter, stock));
     await work.assess();
     await work.reserve(stock);
-    const serial = work.job.snapshot.facts['drive choice']?.serial;
+    const serial = work.job.snapshot.facts['new drive choice']?.serial;
     const piece = (await part('PW-480'))?.stock.find((one) => one.serial === serial);
     expect(piece?.reservedFor).toBe(work.job.tag);
     const small = await shop.database.query("select count(*)::int as n from event where kind = 'reservation released'");

@@ -1,5 +1,6 @@
 import type { JobView, RunView } from '@udrel/contract/types';
-import { copyTargets, TARGET_NAMES } from '@udrel/core/steps';
+import { targetName } from '@udrel/core/layout';
+import { copyTargets } from '@udrel/core/steps';
 
 const NAMES: Readonly<Partial<Record<RunView['kind'], string>>> = {
   copy: 'Copy',
@@ -16,6 +17,6 @@ export function runKind({ kind }: Pick<RunView, 'kind'>): string {
 /** What runs, with the partition that it is about, or the drive it goes onto where that is not the only one. */
 export function nameOfRun({ snapshot }: Pick<JobView, 'snapshot'>, run: RunView): string {
   const partition = snapshot.facts['partition table']?.partitions.find(({ id }) => id === run.about)?.name;
-  const drive = run.onto && copyTargets(snapshot).length > 1 ? `onto the ${TARGET_NAMES[run.onto]}` : null;
+  const drive = run.onto && copyTargets(snapshot).length > 1 ? `onto the ${targetName(run.onto)}` : null;
   return [runKind(run), partition ?? drive].filter(Boolean).join(' ');
 }

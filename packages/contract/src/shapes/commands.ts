@@ -1,7 +1,6 @@
 import { PREPARATION_IDS } from '@udrel/core/facts';
 import { STATIONS } from '@udrel/core/stations';
 import { PREPARING_RUNS } from '@udrel/core/facts';
-import { TARGET_IDS } from '@udrel/core/layout';
 import { STRIP_WAYS } from '@udrel/core/strip';
 import { ENDS, GATES, LEFT_AS, RUN_ENDS, WISH_KINDS } from '@udrel/core/steps';
 import type { Infer, Shape } from './shape';
@@ -21,7 +20,7 @@ import {
   uuid,
   whole,
 } from './shape';
-import { byteCount, m2Length, serial } from './drives';
+import { byteCount, m2Length, serial, target } from './drives';
 import { bookedFacts, partitionTable } from './facts';
 import { deviceKind } from './models';
 import { reasons } from './reasons';
@@ -90,8 +89,8 @@ export type PartLines = Infer<typeof partLines>;
 export const factEntry = object({ version, value: anything(), origin: optional(oneOf('probe file', 'file')) });
 export type FactEntry = Infer<typeof factEntry>;
 export const versionOnly = object({ version });
-/** Without a part: the drive that the customer brought. `added`: it joins the drives that are there. */
-export const reserveDrive = object({ version, partId: nullable(uuid), siteId: text(20), added: optional(boolean()) });
+/** Without a part: the drive that the customer brought. `on`: which of the drives that go in it is to be. */
+export const reserveDrive = object({ version, partId: nullable(uuid), siteId: text(20), on: target });
 export type ReserveDrive = Infer<typeof reserveDrive>;
 /** Where the old drive goes on being used (empty: nowhere), and what was measured of it where that matters. */
 export const moveOldDrive = object({
@@ -105,7 +104,7 @@ export type MoveOldDrive = Infer<typeof moveOldDrive>;
 export const reserveMemory = object({ version, partId: nullable(uuid), count: whole(1, 8) });
 export type ReserveMemory = Infer<typeof reserveMemory>;
 /** The drive that is copied onto or read back: the new one, where nothing is said. */
-const onto = optional(oneOf(...TARGET_IDS));
+const onto = optional(target);
 /** Begins a run: the copy, or one that prepares it, about a partition. */
 export const beginRun = object({
   version,

@@ -1,11 +1,14 @@
 import { SECTOR_SIZES } from '@udrel/core/capacity';
 import { BOX_FORMS, CONNECTORS, DRIVE_CLASSES, M2_KEYS, M2_LENGTHS, MINI_CARD_SIZES, SLOT_KEYS } from '@udrel/core/fit';
+import { TARGET_IDS } from '@udrel/core/layout';
 import { LANES, PCIE_GENERATIONS, SATA_GENERATIONS, USB_MODES } from '@udrel/core/links';
 import { boolean, either, list, nullable, number, object, oneOf, optional, text, whole } from './shape';
 
 const MAX_BYTES = Number.MAX_SAFE_INTEGER;
 export const byteCount = whole(0, MAX_BYTES);
 export const sectorSize = oneOf(...SECTOR_SIZES);
+/** Which of the drives that go in. */
+export const target = oneOf(...TARGET_IDS);
 export const serial = text(60, 3, /^[\w .:/#+-]+$/);
 export const driveClass = oneOf(...DRIVE_CLASSES);
 

@@ -65,7 +65,7 @@ const CASES: Record<EntryKey, { right: object; wrong: object; field: string }> =
         elsewhere: [],
         decrypted: [],
         scheme: null,
-        added: [],
+        made: [],
       },
       route: 'both at the bench',
       startedFrom: null,
@@ -74,11 +74,12 @@ const CASES: Record<EntryKey, { right: object; wrong: object; field: string }> =
     field: 'route',
   },
   'source identified': { right: serial, wrong: { serial: 'x' }, field: 'serial' },
-  'added overwrite confirmed': { right: serial, wrong: { serial: '' }, field: 'serial' },
-  'added identified': { right: serial, wrong: { serial: '' }, field: 'serial' },
-  'overwrite confirmed': { right: serial, wrong: { serial: '' }, field: 'serial' },
-  'target identified': { right: serial, wrong: { serial: '<b>' }, field: 'serial' },
-  fitted: { right: { serial: '' }, wrong: { serial: 7 }, field: 'serial' },
+  'added drive confirmed': { right: serial, wrong: { serial: '' }, field: 'serial' },
+  'added drive identified': { right: serial, wrong: { serial: '' }, field: 'serial' },
+  'new drive confirmed': { right: serial, wrong: { serial: '' }, field: 'serial' },
+  'new drive identified': { right: serial, wrong: { serial: '<b>' }, field: 'serial' },
+  'new drive fitted': { right: { serial: 'NEW-1' }, wrong: { serial: 7 }, field: 'serial' },
+  'memory fitted': { right: { modules: 2 }, wrong: { modules: 0 }, field: 'modules' },
   'own memory': {
     right: {
       count: 2,
@@ -99,7 +100,7 @@ const CASES: Record<EntryKey, { right: object; wrong: object; field: string }> =
     wrong: { startsFromNew: 'yes' },
     field: 'startsFromNew',
   },
-  'added fitted': { right: { serial: 'ADD-1' }, wrong: { serial: 'a' }, field: 'serial' },
+  'added drive fitted': { right: { serial: 'ADD-1' }, wrong: { serial: 'a' }, field: 'serial' },
   installed: {
     right: { system: 'a desktop system', files: 'not wanted', note: '' },
     wrong: { files: 'some' },
@@ -195,7 +196,7 @@ describe('commands', () => {
   });
 
   it('say which version of the job was on the screen', () => {
-    const part = { partId: '7b0c6a5e-51d1-4a53-9d43-0d2a4b1a8c11', siteId: 'a' };
+    const part = { partId: '7b0c6a5e-51d1-4a53-9d43-0d2a4b1a8c11', siteId: 'a', on: 'new' };
     expect(validate(reserveDrive, part).ok).toBe(false);
     expect(validate(reserveDrive, { ...part, version: 3 }).ok).toBe(true);
   });

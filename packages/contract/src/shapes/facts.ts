@@ -7,10 +7,12 @@ import {
   ROUTES,
   SEEN_INSIDE,
   STARTED_FROM,
+  targetKey,
   type BookedKey,
   type EntryKey,
   type FactKey,
   type JobFacts,
+  type TargetKey,
 } from '@udrel/core/facts';
 import { ATTACHMENTS, CONDITIONS } from '@udrel/core/benchmarks';
 import { HEALTH_GRADES } from '@udrel/core/estimate';
@@ -32,7 +34,7 @@ import {
 } from './shape';
 import { moduleSpec } from './memory';
 import { remarks } from './reasons';
-import { byteCount, driveClass, driveSpec, link, sectorSize, serial } from './drives';
+import { byteCount, driveClass, driveSpec, link, sectorSize, serial, target } from './drives';
 
 const rate = nullable(number(0, 100_000));
 
@@ -79,7 +81,6 @@ export const partitionTable = object({
 });
 
 const ids = list(text(40), 128);
-const target = oneOf(...TARGET_IDS);
 
 const layoutIntent = object({
   extent: oneOf(...EXTENTS),
@@ -98,7 +99,7 @@ const layoutIntent = object({
   decrypted: ids,
   asItIs: optional(list(text(40), 129)),
   scheme: nullable(oneOf(...SCHEMES)),
-  added: list(
+  made: list(
     object({
       id: text(40),
       name: text(36),
@@ -131,6 +132,14 @@ export const bookedFacts = {
   'own memory': object({ count: whole(1, 8), module: moduleSpec }),
 } as const satisfies FactShapes<BookedKey>;
 
+/** What is read from the label of each drive that goes in. */
+function eachTarget<A extends 'identified' | 'confirmed' | 'fitted'>(aspect: A) {
+  return Object.fromEntries(TARGET_IDS.map((on) => [targetKey(on, aspect), object({ serial })])) as Record<
+    TargetKey<A>,
+    Shape<{ serial: string }>
+  >;
+}
+
 /** The shape of each fact that a person records; that all of them are here is known from the registry of facts. */
 export const factShapes = {
   ...bookedFacts,
@@ -157,12 +166,10 @@ export const factShapes = {
     startedFrom: nullable(oneOf(...STARTED_FROM)),
   }),
   'source identified': object({ serial }),
-  'target identified': object({ serial }),
-  'added identified': object({ serial }),
-  'overwrite confirmed': object({ serial }),
-  'added overwrite confirmed': object({ serial }),
-  fitted: object({ serial: text(60, 0) }),
-  'added fitted': object({ serial }),
+  ...eachTarget('identified'),
+  ...eachTarget('confirmed'),
+  ...eachTarget('fitted'),
+  'memory fitted': object({ modules: whole(1, 16) }),
   'old drive refitted': object({ serial, startsFromNew: boolean(), note: text(300, 0) }),
   installed: object({ system: text(80), files: oneOf(...INSTALLED_FILES), note: text(300, 0) }),
   'seen inside': object({ what: list(oneOf(...SEEN_INSIDE), SEEN_INSIDE.length), note: text(300, 0) }),

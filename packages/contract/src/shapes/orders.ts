@@ -16,7 +16,7 @@ import {
   uuid,
   whole,
 } from './shape';
-import { serial } from './drives';
+import { serial, target } from './drives';
 
 const amount = whole(0, 100_000_000);
 const version = whole(0, 1_000_000);
@@ -51,7 +51,7 @@ const chosenDrive = object({
   kind: oneOf('drive'),
   partId: nullable(uuid),
   siteId: text(20),
-  added: optional(boolean()),
+  on: target,
 });
 const chosenMemory = object({ kind: oneOf('memory'), partId: uuid, count: whole(1, 8) });
 

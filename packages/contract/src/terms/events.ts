@@ -23,8 +23,7 @@ export interface JobEventData {
   booked: { wishes: WishKind[]; deviceId: string };
   'fact recorded': { key: FactKey; serial?: string };
   'fact corrected': { key: FactKey; serial?: string };
-  'drive reserved': { serial: string; siteId: string; partId: string | null };
-  'added drive reserved': { serial: string; siteId: string; partId: string | null };
+  'drive reserved': { on: TargetId; serial: string; siteId: string; partId: string | null };
   'old drive moved': { siteId: string };
   'memory reserved': { partId: string | null; count: number };
   'reservation released': { role: string };

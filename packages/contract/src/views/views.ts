@@ -357,9 +357,8 @@ export interface PlacingView {
 
 export interface MatchView {
   need: { bytes: number; sentence: string };
-  drives: DriveMatch[];
-  /** The same for the drive that is to be added. */
-  added: DriveMatch[];
+  /** For each of the drives that go in, site by site; none for one that nobody wishes. */
+  drives: Record<TargetId, DriveMatch[]>;
   memory: MemorySet[];
   copying: CopyingView;
 }

@@ -36,7 +36,7 @@ describe('a fact in a line', () => {
       'Palewood C1, 480 GB, OWN-1, must not be overwritten',
     ],
     ['old drive', drive, 'Palewood C1, 480 GB, PW-1'],
-    ['drive choice', drive, 'Palewood C1, 480 GB, PW-1, SATA 3'],
+    ['new drive choice', drive, 'Palewood C1, 480 GB, PW-1, SATA 3'],
     ['other drives', { drives: [] }, 'none'],
     [
       'partition table',

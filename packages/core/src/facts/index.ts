@@ -1,5 +1,6 @@
 export * from './types';
 export * from './plan-types';
+export * from './target-facts';
 export type { FactRow } from './fact-row';
 export {
   BOOKED_KEYS,

@@ -37,12 +37,10 @@ export interface PlanDraft {
 export interface AcceptedPlan extends PlanDraft {
   route: Route;
   sourceSerial: string;
-  targetSerial: string;
-  /** Of the added drive, where something goes there; else null. */
-  addedSerial: string | null;
   table: SourceTable;
   /** Version of the planner that laid it out: what follows is what it came to, and is not computed again. */
   planner: number;
+  /** The drives that it goes onto: the one that takes over, and each other that something goes to. */
   drives: AcceptedDrive[];
   /** Every partition of the old drive, and what becomes of it. */
   changes: AcceptedChange[];

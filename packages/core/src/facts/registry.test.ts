@@ -32,14 +32,22 @@ describe('the registry of facts', () => {
     const serials = FACT_KEYS.filter(isSerialKey);
     expect(serials).toHaveLength(6);
     for (const key of serials) expect(factRow(key).done, key).not.toBeNull();
-    expect(serialOf('added fitted')).toEqual(['added', 'new']);
+    expect(serialOf('added drive fitted')).toEqual(['added', 'new']);
   });
 
   it('lets nothing that a copy reads or writes change under it', () => {
     expect(FACT_KEYS.filter(isHeldByRun).sort()).toEqual(
       [
-        ...['old drive', 'partition table', 'drive choice', 'added choice', 'plan', 'fitted'],
-        ...['source identified', 'target identified', 'added identified'],
+        ...[
+          'old drive',
+          'partition table',
+          'new drive choice',
+          'added drive choice',
+          'plan',
+          'new drive fitted',
+          'added drive fitted',
+        ],
+        ...['source identified', 'new drive identified', 'added drive identified'],
       ].sort(),
     );
   });
@@ -58,9 +66,9 @@ describe('the registry of facts', () => {
 
 describe('what rests on a fact', () => {
   it('falls with it, and what rests on that', () => {
-    expect(withWhatRests(['fitted']).sort()).toEqual(
+    expect(withWhatRests(['new drive fitted']).sort()).toEqual(
       [
-        ...['fitted', 'installed', 'trial start', 'after', 'functions', 'old drive refitted'],
+        ...['new drive fitted', 'installed', 'trial start', 'after', 'functions', 'old drive refitted'],
         ...['document given', 'signature'],
       ].sort(),
     );

@@ -1,14 +1,16 @@
 import { binary, rate, soldName } from '../capacity';
+import { TARGET_IDS, targetName, targetTitle, type TargetId } from '../layout';
 import { linkName } from '../links';
 import { amount } from '../money';
 import type { FactRow } from './fact-row';
+import { targetKey, type TargetAspect, type TargetKey } from './target-facts';
 import type { DriveChoice, FactKey, JobFacts } from './types';
 
 /** A fact noted when the device is booked in: it is put right with the booking, not taken back. */
 const BOOKED = { evidenceOf: ['book in'], stamp: false, atCounter: true } as const;
 
 /** What is proven of the device as it stands rests on everything that was done to it. */
-const PROVEN_ON = ['fitted', 'added fitted', 'installed'] as const;
+const PROVEN_ON = [...TARGET_IDS.map((on) => targetKey(on, 'fitted')), 'memory fitted', 'installed'] as const;
 
 /**
  * The one place that says what a fact's key means: each row holds only what differs from `ORDINARY`. A new fact is a
@@ -71,15 +73,19 @@ export const FACTS = {
       modules.length > 0 ? modules.map((one) => `${one.slot} ${binary(one.bytes)}`).join(', ') : 'no module in a slot',
   },
   before: { evidenceOf: ['measure before'], offline: true, origin: 'measured', tell: measured },
-  'drive choice': { evidenceOf: ['reserve drive'], entered: 'by a command', heldByRun: true, tell: chosenDrive },
-  'added choice': { evidenceOf: ['reserve added'], entered: 'by a command', heldByRun: true, tell: chosenDrive },
+  ...eachTarget('choice', (on) => ({
+    evidenceOf: [`reserve ${targetName(on)}`],
+    entered: 'by a command',
+    heldByRun: true,
+    tell: chosenDrive,
+  })),
   'memory choice': {
     evidenceOf: ['reserve memory'],
     entered: 'by a command',
     tell: (set) => `${set.count} × ${set.maker} ${set.name}, ${binary(set.total)} in all`,
   },
   'old drive moves': {
-    evidenceOf: ['reserve drive'],
+    evidenceOf: ['reserve new drive'],
     entered: 'by a command',
     stamp: false,
     restsOn: ['old drive'],
@@ -106,53 +112,38 @@ export const FACTS = {
     serialOf: ['old', 'new'],
     done: 'Old drive identified',
   },
-  'target identified': {
+  ...eachTarget('identified', (on) => ({
     evidenceOf: ['identify'],
     heldByRun: true,
     origin: 'scanned',
-    serialOf: ['new', 'old'],
-    done: 'New drive identified',
-  },
-  'added identified': {
-    evidenceOf: ['identify'],
-    heldByRun: true,
-    origin: 'scanned',
-    serialOf: ['added', 'new'],
-    done: 'Added drive identified',
-  },
-  'target holds': {
+    serialOf: serialsOf(on),
+    done: `${targetTitle(on)} identified`,
+  })),
+  ...eachTarget('holds', (on) => ({
     evidenceOf: ['identify'],
     entered: 'by a command',
     stamp: false,
-    restsOn: ['target identified'],
-  },
-  'added holds': { evidenceOf: ['identify'], entered: 'by a command', stamp: false, restsOn: ['added identified'] },
-  'overwrite confirmed': {
+    restsOn: [targetKey(on, 'identified')],
+  })),
+  ...eachTarget('confirmed', (on) => ({
     evidenceOf: ['identify'],
     stamp: false,
-    restsOn: ['target identified'],
-    done: 'New drive may be overwritten',
-  },
-  'added overwrite confirmed': {
-    evidenceOf: ['identify'],
-    stamp: false,
-    restsOn: ['added identified'],
-    done: 'Added drive may be overwritten',
-  },
-  'read back': { evidenceOf: ['read back'], entered: 'by a command' },
-  'added read back': { evidenceOf: ['read back'], entered: 'by a command' },
+    restsOn: [targetKey(on, 'identified')],
+    done: `${targetTitle(on)} may be overwritten`,
+  })),
+  ...eachTarget('read back', () => ({ evidenceOf: ['read back'], entered: 'by a command' })),
   'losses told': { evidenceOf: ['tell losses'], entered: 'by a command' },
-  fitted: {
-    evidenceOf: ['fit'],
+  ...eachTarget('fitted', (on) => ({
+    evidenceOf: [`fit ${targetName(on)}`],
     heldByRun: true,
     withdraws: true,
-    serialOf: ['new', 'old'],
-    done: 'New drive fitted',
-  },
-  'added fitted': { evidenceOf: ['fit added'], serialOf: ['added', 'new'], done: 'Added drive fitted' },
+    serialOf: serialsOf(on),
+    done: `${targetTitle(on)} fitted`,
+  })),
+  'memory fitted': { evidenceOf: ['fit memory'], tell: ({ modules }) => `${modules} modules` },
   installed: {
     evidenceOf: ['install'],
-    restsOn: ['fitted'],
+    restsOn: ['new drive fitted'],
     tell: ({ system, files, note }) => [system, `files ${files}`, note].filter(Boolean).join('; '),
   },
   'seen inside': {
@@ -219,6 +210,17 @@ export const FACTS = {
     tell: ({ place, until }, day) => `${place}, until ${day(until)}`,
   },
 } as const satisfies { [K in FactKey]-?: Pick<FactRow<K>, 'evidenceOf'> & Partial<FactRow<K>> };
+
+/** The row of one aspect for each of the drives that go in. */
+function eachTarget<A extends TargetAspect, const R extends object>(aspect: A, row: (on: TargetId) => R) {
+  return Object.fromEntries(TARGET_IDS.map((on) => [targetKey(on, aspect), row(on)])) as Record<TargetKey<A>, R>;
+}
+
+/** The drive that a scanned serial must be, and the one before it in the order of roles, for which it is most easily taken. */
+function serialsOf(on: TargetId) {
+  const roles = ['old', ...TARGET_IDS] as const;
+  return [on, roles[roles.indexOf(on) - 1] ?? 'old'] as const;
+}
 
 function chosenDrive(drive: DriveChoice): string {
   return `${drive.maker} ${drive.name}, ${soldName(drive.bytes, drive.sectorSize)}, ${drive.serial}, ${linkName(drive.link)}`;

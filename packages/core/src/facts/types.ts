@@ -5,7 +5,8 @@ import type { Drive, DriveClass, M2Length, Verdict } from '../fit';
 import type { SourceTable } from '../layout';
 import type { Link } from '../links';
 import type { FittedModule, MemoryModule } from '../memory';
-import type { AcceptedPlan, PlanDraft, PreparedStamp, ReadBackFact } from './plan-types';
+import type { AcceptedPlan, PlanDraft, PreparedStamp } from './plan-types';
+import type { FactsOfTargets } from './target-facts';
 
 export interface OldDrive {
   serial: string;
@@ -62,7 +63,7 @@ export interface ConditionMark {
   note: string;
 }
 
-/** The drive reserved for this job, and how it will sit. */
+/** A drive reserved for a job, and how it will sit. */
 export interface DriveChoice {
   /** Null for a drive that the customer brought. */
   stockId: string | null;
@@ -118,7 +119,7 @@ export const SEEN_INSIDE = ['dust', 'liquid', 'corrosion', 'a swollen battery', 
 export type SeenInside = (typeof SEEN_INSIDE)[number];
 
 /** Everything known of a job, entered once; a missing key is not known yet. */
-export interface JobFacts {
+export interface JobFacts extends FactsOfTargets {
   backup?: { state: BackupState; irreplaceable: string };
   consents?: { given: Consent[] };
   /** Minor currency units up to which work goes ahead without asking. */
@@ -133,8 +134,6 @@ export interface JobFacts {
   health?: { grade: HealthGrade; note: string };
   memory?: { modules: FittedModule[] };
   before?: { set: MeasurementSet | null; whyNot: string };
-  'drive choice'?: DriveChoice;
-  'added choice'?: DriveChoice;
   'memory choice'?: MemoryChoice;
   'old drive moves'?: OldDriveMove;
   /** This job's share of the version that the customer agreed to, tax included, minor currency units. */
@@ -143,21 +142,12 @@ export interface JobFacts {
   prepared?: { stamps: PreparedStamp[] };
   plan?: AcceptedPlan;
   'source identified'?: { serial: string };
-  'target identified'?: { serial: string };
-  'added identified'?: { serial: string };
-  /** What a drive to be written to is known to hold, which is lost, and the serial typed again to say that it may be. */
-  'target holds'?: { serial: string; what: string[] };
-  'added holds'?: { serial: string; what: string[] };
-  'overwrite confirmed'?: { serial: string };
-  'added overwrite confirmed'?: { serial: string };
-  'read back'?: ReadBackFact;
-  'added read back'?: ReadBackFact;
   /** What was lost in a copy and acknowledged, each by its name, for the drive and the attempt. */
   'losses told'?: { told: { serial: string; attempt: number; names: string[] }[] };
-  fitted?: { serial: string };
+  /** The modules that were reserved sit in their slots: they are known by these, not by serials. */
+  'memory fitted'?: { modules: number };
   /** The old drive is attached again, at the site where it goes on for data; whether the device then starts from the new one. */
   'old drive refitted'?: { serial: string; startsFromNew: boolean; note: string };
-  'added fitted'?: { serial: string };
   /** A system put on the new drive afresh, and what became of the customer's files. */
   installed?: { system: string; files: InstalledFiles; note: string };
   /** What was seen when it was opened; nothing of it where all was as it should be. */

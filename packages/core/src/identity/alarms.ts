@@ -1,4 +1,5 @@
 import { binary } from '../capacity';
+import type { targetName } from '../layout';
 import { normaliseSerial } from './identify';
 
 export const ALARM_KINDS = [
@@ -24,7 +25,7 @@ interface Known {
 
 /** The drive that is written to, with what it is called. */
 interface KnownTarget extends Known {
-  name: 'new drive' | 'added drive';
+  name: ReturnType<typeof targetName>;
 }
 
 /** What a berth tells with a batch: null where no drive is seen, undefined where it does not tell. */

@@ -1,5 +1,9 @@
+import { TARGET_IDS, type TargetId } from '../layout';
+
 /** The drives of a job that can get a label printed here. */
-export type LabelledRole = 'old' | 'new' | 'added';
+export type LabelledRole = 'old' | TargetId;
+
+const LABELLED: readonly LabelledRole[] = ['old', ...TARGET_IDS];
 
 /** What stands on a label printed here for a drive whose own cannot be read: job tag and which drive it is. */
 export function ownLabel(tag: string, role: LabelledRole): string {
@@ -8,7 +12,7 @@ export function ownLabel(tag: string, role: LabelledRole): string {
 
 /** The job and the drive that a label printed here names; null for any other text. */
 export function readOwnLabel(text: string): { tag: string; role: LabelledRole } | null {
-  const parts = /^([A-Z]+-\d+)\/(OLD|NEW|ADDED)$/.exec(text.trim().toUpperCase());
-  const [, tag, role] = parts ?? [];
-  return tag && role ? { tag, role: role.toLowerCase() as LabelledRole } : null;
+  const [, tag, named] = /^([A-Z]+-\d+)\/([A-Z]+)$/.exec(text.trim().toUpperCase()) ?? [];
+  const role = LABELLED.find((one) => one.toUpperCase() === named);
+  return tag && role ? { tag, role } : null;
 }

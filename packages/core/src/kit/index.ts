@@ -1,4 +1,5 @@
-import type { JobFacts } from '../facts';
+import { targetKey, type DriveChoice, type JobFacts } from '../facts';
+import { TARGET_IDS, targetName, type TargetId } from '../layout';
 import { binary, soldName } from '../capacity';
 import type { Holding } from '../equipment';
 import { linkName, type Link } from '../links';
@@ -18,10 +19,7 @@ export interface KitItem {
 
 /** What of a job the kit follows from. */
 export interface KitFor {
-  facts: Pick<
-    JobFacts,
-    'drive choice' | 'added choice' | 'memory choice' | 'old drive moves' | 'plan draft' | 'plan' | 'old drive'
-  >;
+  facts: JobFacts;
   strip: readonly Pick<StripItem, 'stage' | 'kind' | 'name' | 'count'>[];
   /** What of the shop holds the new drive best, where that is known; else the kit says what it must be able to do. */
   holding?: Pick<Holding, 'offer' | 'best'> | undefined;
@@ -39,21 +37,25 @@ export function kitOf({ facts, strip, holding, stick }: KitFor): KitItem[] {
 
 const item = (group: KitGroup, name: string, note = '', count = 1): KitItem => ({ group, name, count, note });
 
-function fitted({ 'drive choice': drive, 'added choice': added, 'memory choice': memory }: KitFor['facts']): KitItem[] {
+/** The drives that go in, as far as they are chosen. */
+function chosen(facts: JobFacts): { on: TargetId; drive: DriveChoice }[] {
+  return TARGET_IDS.flatMap((on) => {
+    const drive = facts[targetKey(on, 'choice')];
+    return drive ? [{ on, drive }] : [];
+  });
+}
+
+function fitted(facts: JobFacts): KitItem[] {
   const group = 'to be fitted';
+  const memory = facts['memory choice'];
   return [
-    ...(drive
-      ? [item(group, `${drive.maker} ${drive.name}, ${soldName(drive.bytes, drive.sectorSize)}`, drive.serial)]
-      : []),
-    ...(added
-      ? [
-          item(
-            group,
-            `${added.maker} ${added.name}, ${soldName(added.bytes, added.sectorSize)}`,
-            `${added.serial}, added`,
-          ),
-        ]
-      : []),
+    ...chosen(facts).map(({ on, drive: { maker, name, bytes, sectorSize, serial } }) =>
+      item(
+        group,
+        `${maker} ${name}, ${soldName(bytes, sectorSize)}`,
+        on === 'new' ? serial : `${serial}, ${targetName(on)}`,
+      ),
+    ),
     ...(memory
       ? [
           item(
@@ -67,19 +69,20 @@ function fitted({ 'drive choice': drive, 'added choice': added, 'memory choice':
   ];
 }
 
-function parts({ 'drive choice': drive, 'added choice': added, 'old drive moves': moved }: KitFor['facts']): KitItem[] {
+function parts(facts: JobFacts): KitItem[] {
   const group = 'parts for it';
+  const moved = facts['old drive moves'];
   return [
-    ...[drive, added].flatMap((one) => [
-      ...(one?.partsNeeded ?? []).map((name) => item(group, name)),
-      ...(one?.alteration ? [item('tools', 'cutter and file', one.alteration)] : []),
+    ...chosen(facts).flatMap(({ drive: { partsNeeded, alteration } }) => [
+      ...partsNeeded.map((name) => item(group, name)),
+      ...(alteration ? [item('tools', 'cutter and file', alteration)] : []),
     ]),
     ...(moved?.partsNeeded ?? []).map((name) => item(group, name, 'for the old drive at its new site')),
   ];
 }
 
 function copy(
-  { plan, 'plan draft': draft, 'drive choice': fresh, 'old drive': old }: KitFor['facts'],
+  { plan, 'plan draft': draft, 'new drive choice': fresh, 'old drive': old }: KitFor['facts'],
   { holding, stick }: Pick<KitFor, 'holding' | 'stick'>,
 ): KitItem[] {
   const { route, startedFrom } = plan ?? draft ?? {};

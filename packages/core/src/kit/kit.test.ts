@@ -4,7 +4,7 @@ import { describe, expect, it } from 'vitest';
 import { defaultIntent } from '../layout';
 import { kitOf, type KitFor } from './index';
 
-const drive: NonNullable<JobFacts['drive choice']> = {
+const drive: NonNullable<JobFacts['new drive choice']> = {
   stockId: 's',
   partId: 'p',
   partNumber: 'PW-480',
@@ -36,7 +36,7 @@ const names = (job: KitFor, group?: string) =>
 
 describe('the kit', () => {
   it('names what is fitted, by serial, and every part for it', () => {
-    const kit = kitOf({ facts: { 'drive choice': drive }, strip: [] });
+    const kit = kitOf({ facts: { 'new drive choice': drive }, strip: [] });
     expect(kit.map(({ name, note }) => [name, note])).toEqual([
       ['Palewood C1, 480 GB', 'PW-0001'],
       ['optical bay caddy 9.5 mm', ''],
@@ -47,7 +47,7 @@ describe('the kit', () => {
   it('has for the copy what its route asks for', () => {
     const routed = (route: Route, startedFrom: StartedFrom = null): KitFor => ({
       facts: {
-        'drive choice': drive,
+        'new drive choice': drive,
         'plan draft': { intent: defaultIntent({ scheme: 'gpt', sectorSize: 512, partitions: [] }), route, startedFrom },
       },
       strip: [],
@@ -71,7 +71,7 @@ describe('the kit', () => {
     expect(names(routed('old drive outside', 'a boot stick'), 'for the copy')).toContain('boot stick');
     expect(names(routed('second site', 'its own system'), 'for the copy')).toEqual(['power adapter of the device']);
     expect(names(routed('stand-alone duplicator'), 'for the copy')).toEqual(['dock that copies by itself']);
-    expect(names({ facts: { 'drive choice': drive }, strip: [] }, 'for the copy')).toEqual([]);
+    expect(names({ facts: { 'new drive choice': drive }, strip: [] }, 'for the copy')).toEqual([]);
   });
 
   it('has a driver for every thread, a pad where one may tear, a field for every stage', () => {
@@ -87,9 +87,9 @@ describe('the kit', () => {
 
   it('has the tool for an alteration', () => {
     const altered = { ...drive, alteration: 'cut the rib' };
-    expect(kitOf({ facts: { 'drive choice': altered }, strip: [] }).find(({ group }) => group === 'tools')?.note).toBe(
-      'cut the rib',
-    );
+    expect(
+      kitOf({ facts: { 'new drive choice': altered }, strip: [] }).find(({ group }) => group === 'tools')?.note,
+    ).toBe('cut the rib');
   });
 
   it('has a place for everything that comes out, whatever the sheet', () => {

@@ -74,7 +74,7 @@ export function loaderPoints({ partitions }: Bare, intent: LayoutIntent): PlanPo
     return target?.on === 'new' && (source.kind === 'system' || source.kind === 'not known');
   });
   // Where an EFI system partition is made anew, its loaders are too.
-  if (!starts || intent.added.some(({ kind }) => kind === 'EFI system')) return [];
+  if (!starts || intent.made.some(({ kind }) => kind === 'EFI system')) return [];
   return partitions.flatMap(({ source, target }): PlanPoint[] => {
     if ((source.kind !== 'EFI system' && source.kind !== 'loader') || target?.on === 'new') return [];
     if (target === null && !isOut(source.id, intent)) return [];

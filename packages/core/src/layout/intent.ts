@@ -25,7 +25,7 @@ export function defaultIntent(table: SourceTable): LayoutIntent {
     elsewhere: [],
     decrypted: [],
     scheme: null,
-    added: [],
+    made: [],
   };
 }
 

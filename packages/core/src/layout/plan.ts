@@ -2,20 +2,21 @@ import { ALIGNMENT, smallestSold } from '../capacity';
 import { asCopied, byPlace, inOrder, NOTHING_KNOWN, staysOut } from './intent';
 import { findProblems } from './problems';
 import { shareRoom, type Wanted } from './sizes';
-import type {
-  Change,
-  Circumstances,
-  LayoutIntent,
-  LayoutPlan,
-  NewVolume,
-  PlannedPartition,
-  Scheme,
-  SourcePartition,
-  SourceTable,
-  TargetDrive,
-  TargetId,
-  TargetLayout,
-  TargetPartition,
+import {
+  TARGET_IDS,
+  type Change,
+  type Circumstances,
+  type LayoutIntent,
+  type LayoutPlan,
+  type NewVolume,
+  type PlannedPartition,
+  type Scheme,
+  type SourcePartition,
+  type SourceTable,
+  type TargetDrive,
+  type TargetId,
+  type TargetLayout,
+  type TargetPartition,
 } from './types';
 import { leastDrive, roomWithin, tableTail, usableRange, type UsableRange } from './usable';
 import { alignDown, alignUp, bytesToCopy, isResizable, keptBytes, mayStay, minimumOf } from './volume-facts';
@@ -65,15 +66,15 @@ export function planLayout(
         : changeOf(to, keptBytes(sourceBytes), elsewhere),
     };
   });
-  const bytesOnto = { new: 0, added: 0 };
+  const bytesOnto = Object.fromEntries(TARGET_IDS.map((id) => [id, 0])) as Record<TargetId, number>;
   for (const one of coming) {
     bytesOnto[driveOf(one.id, intent)] += bytesToCopy(asCopied(one, intent), bytesOf(one));
   }
   const plan = {
     partitions,
-    added: intent.added.map((volume) => ({ volume, target: placed.get(volume.id) ?? null })),
+    made: intent.made.map((volume) => ({ volume, target: placed.get(volume.id) ?? null })),
     targets: drives.map(({ layout }) => layout),
-    bytesToCopy: bytesOnto.new + bytesOnto.added,
+    bytesToCopy: Object.values(bytesOnto).reduce((sum, bytes) => sum + bytes, 0),
     bytesOnto,
   };
   return { ...plan, ...findProblems(table, targets, intent, around, plan) };
@@ -199,9 +200,9 @@ function sequence(
       logical: scheme === 'mbr' && source.logical === true,
     };
   });
-  const added = intent.added.filter((volume) => volume.on === on);
-  const front = added.filter(({ kind }) => kind === 'EFI system').map(newItem);
-  const back = added.filter(({ kind }) => kind !== 'EFI system').map((volume) => newItem(volume));
+  const made = intent.made.filter((volume) => volume.on === on);
+  const front = made.filter(({ kind }) => kind === 'EFI system').map(newItem);
+  const back = made.filter(({ kind }) => kind !== 'EFI system').map((volume) => newItem(volume));
   return [...front, ...inOrder([...copied, ...back], intent.order)];
 
   function newItem({ id, bytes }: NewVolume): Item {
@@ -212,12 +213,12 @@ function sequence(
 
 /** Who gets the spare room of a drive, as weights by id. */
 function shares(here: readonly SourcePartition[], on: TargetId, intent: LayoutIntent): Map<string, number> {
-  const { spare, sizes, added } = intent;
+  const { spare, sizes, made } = intent;
   const may = here.filter((one) => isResizable(asCopied(one, intent)) && sizes[one.id] === undefined);
   if (spare.to === 'in proportion') return new Map(may.map((one) => [one.id, one.sectors]));
   const taker =
     spare.to === 'partition'
-      ? [...may, ...added.filter((one) => one.on === on)].find(({ id }) => id === spare.id)
+      ? [...may, ...made.filter((one) => one.on === on)].find(({ id }) => id === spare.id)
       : undefined;
   if (taker) return new Map([[taker.id, 1]]);
   // On the added drive the largest volume grows: nothing else asks for the room there.

@@ -61,7 +61,7 @@ function tooSmall(
 ): PlanPoint[] {
   const outside = [
     ...plan.partitions.flatMap(({ source, change }) => (change === 'no room' ? [source] : [])),
-    ...plan.added.flatMap(({ volume, target }) => (target ? [] : [volume])),
+    ...plan.made.flatMap(({ volume, target }) => (target ? [] : [volume])),
   ];
   return plan.targets.flatMap(({ id, smallestSold }) => {
     const here = outside.filter((one) => (intent.elsewhere.includes(one.id) ? 'added' : 'new') === id);

@@ -101,7 +101,7 @@ export function schemePoints(
   const starts = plan.partitions.some(({ source, target: to }) => source.kind === 'system' && to !== null);
   const hasEfi =
     plan.partitions.some(({ source, target: to }) => source.kind === 'EFI system' && to !== null) ||
-    intent.added.some(({ kind }) => kind === 'EFI system');
+    intent.made.some(({ kind }) => kind === 'EFI system');
   const points: PlanPoint[] = [];
   if (scheme === 'mbr' && target.sectors > MBR_REACH) {
     const reach = (MBR_REACH * target.sectorSize) / TIB;
@@ -127,14 +127,14 @@ export function schemePoints(
 }
 
 function toGpt(intent: LayoutIntent, hasEfi: boolean, starts: boolean): Partial<LayoutIntent> {
-  return { scheme: 'gpt', ...(starts && !hasEfi ? { added: [...intent.added, newEfi()] } : {}) };
+  return { scheme: 'gpt', ...(starts && !hasEfi ? { made: [...intent.made, newEfi()] } : {}) };
 }
 
 /** From MBR to GPT: what the firmware must be able to do, and what is made anew. */
 function conversion(intent: LayoutIntent, uefi: boolean | null, hasEfi: boolean): PlanPoint[] {
   const back = {
     label: 'Keep the MBR',
-    intent: { scheme: null, added: intent.added.filter(({ id }) => id !== EFI_ID) },
+    intent: { scheme: null, made: intent.made.filter(({ id }) => id !== EFI_ID) },
   };
   if (uefi === false)
     return [
@@ -146,7 +146,7 @@ function conversion(intent: LayoutIntent, uefi: boolean | null, hasEfi: boolean)
     ? []
     : [
         fail('Scheme', 'To start from a GPT, an EFI system partition is needed.', 'make one', [
-          { label: 'Add one', intent: { added: [...intent.added, newEfi()] } },
+          { label: 'Add one', intent: { made: [...intent.made, newEfi()] } },
           back,
         ]),
       ];
@@ -161,11 +161,11 @@ function conversion(intent: LayoutIntent, uefi: boolean | null, hasEfi: boolean)
 const GPT_ENTRIES = 128;
 
 /** More partitions than the new table has entries for: the logical ones of an MBR share one. */
-function tooMany({ id }: TargetDrive, { partitions, added, targets }: Bare, uefi: boolean | null): PlanPoint[] {
+function tooMany({ id }: TargetDrive, { partitions, made: anew, targets }: Bare, uefi: boolean | null): PlanPoint[] {
   const scheme = targets.find((one) => one.id === id)?.scheme;
   const here = partitions.filter(({ target }) => target?.on === id);
   const logical = scheme === 'mbr' ? here.filter(({ source }) => source.logical === true).length : 0;
-  const made = added.filter(({ target }) => target?.on === id).length;
+  const made = anew.filter(({ target }) => target?.on === id).length;
   const entries = here.length + made - logical + (logical > 0 ? 1 : 0);
   if (entries <= (scheme === 'mbr' ? MBR_ENTRIES : GPT_ENTRIES)) return [];
   const share = logical > 0 ? ', the logical ones counted as one' : '';
@@ -174,7 +174,7 @@ function tooMany({ id }: TargetDrive, { partitions, added, targets }: Bare, uefi
   }
   const actions: PlanAction[] = [
     ...(id === 'new' && uefi !== false ? [{ label: 'Make it a GPT', intent: { scheme: 'gpt' as const } }] : []),
-    ...(made > 0 ? [{ label: 'Make nothing anew', intent: { added: [] } }] : []),
+    ...(made > 0 ? [{ label: 'Make nothing anew', intent: { made: [] } }] : []),
   ];
   return [
     fail(

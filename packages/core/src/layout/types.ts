@@ -72,9 +72,14 @@ export interface SourceTable {
   partitions: SourcePartition[];
 }
 
-/** The drive that takes over, or the one that is added for data. */
+/** The drives that go in: the one that takes over, and one that joins for data. */
 export const TARGET_IDS = ['new', 'added'] as const;
 export type TargetId = (typeof TARGET_IDS)[number];
+
+/** What such a drive is called in a sentence, and where something is kept of it. */
+export const targetName = <T extends TargetId>(on: T) => `${on} drive` as const;
+/** The same where a line begins with it. */
+export const targetTitle = (on: TargetId) => targetName(on).replace(/^./, (letter) => letter.toUpperCase());
 
 export interface TargetDrive {
   id: TargetId;
@@ -128,7 +133,8 @@ export interface LayoutIntent {
   asItIs?: string[];
   /** Scheme of the new table; null: as on the source. */
   scheme: Scheme | null;
-  added: NewVolume[];
+  /** Volumes that the old drive does not have. */
+  made: NewVolume[];
 }
 
 /** What a plan depends on besides the drives. */
@@ -194,7 +200,7 @@ export interface PlanPoint extends Reason {
 
 export interface LayoutPlan {
   partitions: PlannedPartition[];
-  added: PlannedVolume[];
+  made: PlannedVolume[];
   targets: TargetLayout[];
   /** Bytes that travel: used ones where the file system can be read, else whole partitions. */
   bytesToCopy: number;

@@ -1,4 +1,4 @@
-import type { AcceptedDrive, AcceptedPlan } from '../facts';
+import { targetKey, type AcceptedDrive, type AcceptedPlan } from '../facts';
 import { planLayout, type LayoutPlan, type SourceTable, type TargetId, type TargetPartition } from '../layout';
 import type { JobSnapshot } from '../steps';
 import { stableGuid } from '../tables';
@@ -19,16 +19,16 @@ type Laid = Pick<AcceptedPlan, 'planner' | 'drives' | 'changes' | 'made' | 'part
  */
 export function acceptedLayout(snapshot: JobSnapshot, table: SourceTable, layout: LayoutPlan): Laid {
   const { oldStays } = aroundOf(snapshot);
-  const serials = { new: snapshot.facts['drive choice']?.serial, added: snapshot.facts['added choice']?.serial };
-  const anew = (on: TargetId, id: string) => stableGuid(`${serials[on] ?? ''} ${id}`);
+  const serialOf = (on: TargetId) => snapshot.facts[targetKey(on, 'choice')]?.serial ?? '';
+  const anew = (on: TargetId, id: string) => stableGuid(`${serialOf(on)} ${id}`);
   const drives = targetsOf(snapshot.facts).flatMap(({ id, sectors }): AcceptedDrive[] => {
     const target = layout.targets.find((one) => one.id === id);
-    const goesThere = [...layout.partitions, ...layout.added].some((one) => one.target?.on === id);
-    if (!target || (id === 'added' && !goesThere)) return [];
+    const goesThere = [...layout.partitions, ...layout.made].some((one) => one.target?.on === id);
+    if (!target || (id !== 'new' && !goesThere)) return [];
     const identifiersKept = target.scheme === table.scheme && !oldStays;
     const own = target.scheme === 'gpt' ? anew(id, 'disk') : anew(id, 'disk').slice(0, 8);
     const diskId = identifiersKept && id === 'new' && table.diskId ? table.diskId : own;
-    return [{ ...target, serial: serials[id] ?? '', sectors, diskId, identifiersKept }];
+    return [{ ...target, serial: serialOf(id), sectors, diskId, identifiersKept }];
   });
   const kept = (on: TargetId) => drives.find(({ id }) => id === on)?.identifiersKept ?? false;
   const placed = (target: TargetPartition | null, uniqueId: (on: TargetId) => string) =>
@@ -37,18 +37,21 @@ export function acceptedLayout(snapshot: JobSnapshot, table: SourceTable, layout
     planner: PLANNER,
     drives,
     changes: layout.partitions.map(({ source, target: _target, ...change }) => ({ id: source.id, ...change })),
-    made: layout.added.map(({ volume }) => volume),
+    made: layout.made.map(({ volume }) => volume),
     partitions: [
       ...layout.partitions.flatMap(({ source: { id, entry }, target }) =>
         placed(target, (on) => (kept(on) && entry?.uniqueId ? entry.uniqueId : anew(on, id))),
       ),
-      ...layout.added.flatMap(({ volume, target }) => placed(target, (on) => anew(on, volume.id))),
+      ...layout.made.flatMap(({ volume, target }) => placed(target, (on) => anew(on, volume.id))),
     ],
   };
 }
 
 /** What a plan kept before it kept all that it came to: the rest of it is laid out once more, at the places accepted. */
 type EarlierPlan = Omit<AcceptedPlan, keyof Laid> & {
+  targetSerial: string;
+  /** Of the drive that joins, where something was planned to go there. */
+  addedSerial: string | null;
   targets: Omit<LayoutPlan['targets'][number], 'sectorSize'>[];
   partitions: TargetPartition[];
 };
@@ -60,12 +63,19 @@ export function completePlan(snapshot: JobSnapshot, plan: AcceptedPlan | Earlier
   const accepted = new Map(plan.partitions.map((one) => [one.id, one]));
   const places = <T extends { target: TargetPartition | null }>(list: readonly T[], idOf: (one: T) => string) =>
     list.map((one): T => ({ ...one, target: accepted.get(idOf(one)) ?? null }));
-  const { targets, ...rest } = plan;
+  const { targets, targetSerial, addedSerial, ...rest } = plan;
+  const serials: Partial<Record<TargetId, string | null>> = { new: targetSerial, added: addedSerial };
   const asAccepted = {
     ...layout,
     targets: layout.targets.map((one) => ({ ...one, ...targets.find(({ id }) => id === one.id) })),
     partitions: places(layout.partitions, ({ source }) => source.id),
-    added: places(layout.added, ({ volume }) => volume.id),
+    made: places(layout.made, ({ volume }) => volume.id),
   };
-  return { ...rest, ...acceptedLayout(snapshot, plan.table, asAccepted) };
+  const laid = acceptedLayout(snapshot, plan.table, asAccepted);
+  // It was accepted for the drives of then, whatever is reserved by now.
+  const drives = laid.drives.flatMap((drive) => {
+    const serial = serials[drive.id] ?? null;
+    return serial === null ? [] : [{ ...drive, serial }];
+  });
+  return { ...rest, ...laid, drives };
 }

@@ -4,7 +4,7 @@ import { driveOf, layoutOf } from './layout-of';
 
 /** The table that the plan makes of a drive. */
 export function expectedTable(plan: AcceptedPlan, on: TargetId): SourceTable {
-  const { partitions, added } = layoutOf(plan);
+  const { partitions, made: anew } = layoutOf(plan);
   const drive = driveOf(plan, on);
   const identifiers = new Map(plan.partitions.map(({ id, uniqueId }) => [id, uniqueId]));
   const copied = partitions.flatMap(({ source, target }) => {
@@ -13,7 +13,7 @@ export function expectedTable(plan: AcceptedPlan, on: TargetId): SourceTable {
     const named = entry?.uniqueId ? { entry: { ...entry, uniqueId: identifiers.get(source.id) ?? '' } } : {};
     return [{ ...source, ...named, startSector: target.startSector, sectors: target.sectors }];
   });
-  const made = added.flatMap(({ volume: { id, name, kind, fileSystem }, target }) => {
+  const made = anew.flatMap(({ volume: { id, name, kind, fileSystem }, target }) => {
     if (target?.on !== on) return [];
     const { startSector, sectors } = target;
     return [{ id, name, kind, fileSystem, startSector, sectors, used: null, encrypted: false }];

@@ -1,13 +1,13 @@
-import type { AcceptedDrive, AcceptedPlan, DriveChoice, JobFacts } from '../facts';
-import type { PlannedPartition, PlannedVolume, TargetDrive, TargetId } from '../layout';
+import { targetFacts, type AcceptedDrive, type AcceptedPlan, type JobFacts } from '../facts';
+import { TARGET_IDS, type PlannedPartition, type PlannedVolume, type TargetDrive, type TargetId } from '../layout';
 import { oldStaysAt, type JobSnapshot } from '../steps';
 
-/** The drives that a job's copy goes to, the added one where there is one. */
-export function targetsOf({ 'drive choice': fresh, 'added choice': added }: JobFacts): TargetDrive[] {
-  const drive = (id: TargetId, { bytes, sectorSize }: DriveChoice): TargetDrive => {
-    return { id, sectors: bytes / sectorSize, sectorSize };
-  };
-  return [...(fresh ? [drive('new', fresh)] : []), ...(added ? [drive('added', added)] : [])];
+/** The drives that a job's copy may go to, as far as they are chosen. */
+export function targetsOf(facts: JobFacts): TargetDrive[] {
+  return TARGET_IDS.flatMap((id) => {
+    const { choice } = targetFacts(facts, id);
+    return choice ? [{ id, sectors: choice.bytes / choice.sectorSize, sectorSize: choice.sectorSize }] : [];
+  });
 }
 
 /** What the copy of a job depends on besides its drives. */
@@ -18,7 +18,7 @@ export function aroundOf(job: Pick<JobSnapshot, 'facts' | 'device' | 'wishes'>) 
 }
 
 /** What an accepted plan makes of each partition, as it was accepted. */
-export function layoutOf(plan: AcceptedPlan): { partitions: PlannedPartition[]; added: PlannedVolume[] } {
+export function layoutOf(plan: AcceptedPlan): { partitions: PlannedPartition[]; made: PlannedVolume[] } {
   const placed = new Map(plan.partitions.map((one) => [one.id, one]));
   const changes = new Map(plan.changes.map((one) => [one.id, one]));
   return {
@@ -28,7 +28,7 @@ export function layoutOf(plan: AcceptedPlan): { partitions: PlannedPartition[]; 
       const { id, ...change } = known;
       return [{ source, ...change, target: placed.get(id) ?? null }];
     }),
-    added: plan.made.map((volume) => ({ volume, target: placed.get(volume.id) ?? null })),
+    made: plan.made.map((volume) => ({ volume, target: placed.get(volume.id) ?? null })),
   };
 }
 

@@ -47,14 +47,13 @@ const mbr: SourceTable = {
 
 /** A job with an accepted plan for that table, and another drive for data. */
 function planned(table: SourceTable, over: Partial<LayoutIntent> = {}, nominal = 480, facts: Partial<JobFacts> = {}) {
-  const choice = { ...complete['drive choice'], bytes: bytesOfNominal(nominal) };
-  const added = { ...complete['added choice'], bytes: bytesOfNominal(1000) };
-  const snapshot = job({ facts: { 'drive choice': choice, 'added choice': added, ...facts } });
+  const choice = { ...complete['new drive choice'], bytes: bytesOfNominal(nominal) };
+  const added = { ...complete['added drive choice'], bytes: bytesOfNominal(1000) };
+  const snapshot = job({ facts: { 'new drive choice': choice, 'added drive choice': added, ...facts } });
   const intent = { ...defaultIntent(table), ...over };
   const layout = planLayout(table, targetsOf(snapshot.facts), intent, aroundOf(snapshot));
   const plan: AcceptedPlan = {
     ...planBy('both at the bench'),
-    addedSerial: intent.elsewhere.length > 0 ? 'ADD' : null,
     table,
     intent,
     ...acceptedLayout(snapshot, table, layout),
@@ -112,8 +111,8 @@ describe('the partition table image of a plan', () => {
   it('stays as it was accepted, whatever becomes of the drives and of the planner', () => {
     const { snapshot, plan } = planned(gpt);
     const bytes = tableImage(plan, 'new').map((piece) => piece.bytes);
-    const other = { ...complete['drive choice'], bytes: bytesOfNominal(240), serial: 'OTHER' };
-    const changed = job({ facts: { ...snapshot.facts, 'drive choice': other } });
+    const other = { ...complete['new drive choice'], bytes: bytesOfNominal(240), serial: 'OTHER' };
+    const changed = job({ facts: { ...snapshot.facts, 'new drive choice': other } });
     expect(tableImage(completePlan(changed, plan), 'new').map((piece) => piece.bytes)).toEqual(bytes);
     expect(plan.drives).toMatchObject([{ id: 'new', serial: 'NEW', sectorSize: 512, diskId: gpt.diskId }]);
   });
@@ -121,7 +120,7 @@ describe('the partition table image of a plan', () => {
   it('is completed with the same places where it was accepted before it kept them all', () => {
     const { snapshot, plan } = planned(gpt, { elsewhere: ['Books'] });
     const { planner: _planner, drives, changes: _changes, made: _made, ...rest } = plan;
-    const before = { ...rest, targets: drives } as unknown as AcceptedPlan;
+    const before = { ...rest, targets: drives, targetSerial: 'NEW', addedSerial: 'ADD' } as unknown as AcceptedPlan;
     expect(completePlan(snapshot, before)).toEqual(plan);
   });
 
@@ -164,7 +163,7 @@ describe('the partition table image of a plan', () => {
 describe('a plan as a table file', () => {
   it('has a line for everything, what stays behind and what is made anew too', () => {
     const volume = { id: 'n', name: 'Archive', kind: 'data', fileSystem: 'exFAT', bytes: 40 * GIB, on: 'new' } as const;
-    const { plan } = planned(gpt, { leftOut: ['Books'], acknowledged: ['Books'], added: [volume] });
+    const { plan } = planned(gpt, { leftOut: ['Books'], acknowledged: ['Books'], made: [volume] });
     const lines = planLines(plan);
     expect(lines.map(({ name, change }) => [name, change])).toEqual([
       ['EFI', 'same'],

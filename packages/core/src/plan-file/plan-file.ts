@@ -17,7 +17,7 @@ export interface PlanLine {
 
 /** The lines of an accepted plan in the order of the old drive, what is made anew last. */
 export function planLines(plan: AcceptedPlan): PlanLine[] {
-  const { partitions, added } = layoutOf(plan);
+  const { partitions, made } = layoutOf(plan);
   const placed = (target: LayoutPlan['partitions'][number]['target']): PlanLine['to'] =>
     target && {
       drive: driveOf(plan, target.on)?.serial ?? '',
@@ -35,7 +35,7 @@ export function planLines(plan: AcceptedPlan): PlanLine[] {
       to: placed(target),
       usedBytes: source.used,
     })),
-    ...added.map(({ volume, target }): PlanLine => ({
+    ...made.map(({ volume, target }): PlanLine => ({
       name: volume.name,
       fileSystem: volume.fileSystem,
       kind: volume.kind,

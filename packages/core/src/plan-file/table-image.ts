@@ -27,7 +27,7 @@ export function tableImage(plan: AcceptedPlan, on: TargetId): TablePiece[] {
   if (!drive) return [];
   const layout = layoutOf(plan);
   const copied = placedOn(layout.partitions, on);
-  const made = placedOn(layout.added, on);
+  const made = placedOn(layout.made, on);
   const identifiers = new Map(plan.partitions.map(({ id, uniqueId }) => [id, uniqueId]));
   return drive.scheme === 'gpt' ? gpt(plan, drive, identifiers, copied, made) : mbr(plan, drive, copied, made);
 }

@@ -8,19 +8,20 @@ import { changedSince, duesOf, quoteOf } from '.';
 
 const rates = { hourly: 3600, taxPercent: 20 };
 const drive = (price: number, adapters: { name: string; price: number }[] = []): DriveChoice => ({
-  ...complete['drive choice'],
+  ...complete['new drive choice'],
   maker: 'Palewood',
   name: 'C1',
   bytes: bytesOfNominal(480),
   price,
   adapters,
 });
-const driveJob = (over: Partial<JobSnapshot> = {}) => job({ rates, facts: { 'drive choice': drive(6000) }, ...over });
+const driveJob = (over: Partial<JobSnapshot> = {}) =>
+  job({ rates, facts: { 'new drive choice': drive(6000) }, ...over });
 const quoted = (snapshot: JobSnapshot, tag = 'U-1') => quoteOf([{ tag, device: 'Tern 15', snapshot }], rates);
 
 describe('a quote', () => {
   it('has the parts, the adapters each on a line, and the work of the steps', () => {
-    const facts = { 'drive choice': drive(6500, [{ name: 'bracket', price: 500 }]) };
+    const facts = { 'new drive choice': drive(6500, [{ name: 'bracket', price: 500 }]) };
     const lines = priceLines(driveJob({ facts }));
     expect(lines.map(({ kind, what, amount }) => [kind, what, amount])).toEqual([
       ['part', 'Palewood C1 480 GB', 6000],
@@ -33,7 +34,7 @@ describe('a quote', () => {
 
   it('charges nothing for the customer’s own part, nor for a job that ended without work', () => {
     const own = { ...drive(0), partId: null };
-    expect(priceLines(driveJob({ facts: { 'drive choice': own } }))[0]).toMatchObject({
+    expect(priceLines(driveJob({ facts: { 'new drive choice': own } }))[0]).toMatchObject({
       what: 'Palewood C1 480 GB, their own',
       amount: 0,
     });
@@ -58,7 +59,7 @@ describe('a quote', () => {
 
   it('says what changed since a version, job by job', () => {
     const before = quoted(driveJob());
-    const dearer = quoted(driveJob({ facts: { 'drive choice': drive(7000) } }));
+    const dearer = quoted(driveJob({ facts: { 'new drive choice': drive(7000) } }));
     expect(changedSince(before, dearer)).toEqual(['Palewood C1 480 GB: 70.00 instead of 60.00.']);
     expect(changedSince(before, quoteOf([], { ...rates, taxPercent: 21 }))).toEqual([
       'Palewood C1 480 GB is not in it any more, 60.00 less.',
@@ -74,7 +75,7 @@ describe('a quote', () => {
         const all = prices.map((each, n) => ({
           tag: `U-${n}`,
           device: '',
-          snapshot: driveJob({ facts: { 'drive choice': drive(each) }, rates: { hourly, taxPercent } }),
+          snapshot: driveJob({ facts: { 'new drive choice': drive(each) }, rates: { hourly, taxPercent } }),
         }));
         const quote = quoteOf(all, { hourly, taxPercent });
         expect(quote.net + quote.tax).toBe(quote.total);
@@ -100,7 +101,7 @@ describe('what the customer agreed to', () => {
   it('holds for what costs as much and not for a minor unit more', () => {
     fc.assert(
       fc.property(fc.nat(1_000_000), fc.integer({ min: -3, max: 3 }), (price, more) => {
-        const snapshot = driveJob({ facts: { 'drive choice': drive(price) } });
+        const snapshot = driveJob({ facts: { 'new drive choice': drive(price) } });
         const told = Math.max(0, jobTotal(snapshot) + more);
         expect(priceHolds({ ...snapshot, told })).toBe(more >= 0);
       }),

@@ -20,8 +20,8 @@ const table: SourceTable = {
     part('Recovery', 200_117, 1000, { kind: 'recovery' }),
   ],
 };
-const choice = { ...complete['drive choice'], bytes: bytesOfNominal(480) };
-const snapshot = job({ facts: { 'drive choice': choice } });
+const choice = { ...complete['new drive choice'], bytes: bytesOfNominal(480) };
+const snapshot = job({ facts: { 'new drive choice': choice } });
 const layout = planLayout(table, targetsOf(snapshot.facts), defaultIntent(table));
 const plan: AcceptedPlan = {
   ...planBy('both at the bench'),
@@ -163,7 +163,7 @@ describe('a finished drive against its plan', () => {
       ...plan,
       table: { ...table, partitions: table.partitions.map(only('System', { used, sectors: (400 * GIB) / 512 })) },
     };
-    const big = job({ facts: { 'drive choice': { ...choice, bytes: bytesOfNominal(1000) } } });
+    const big = job({ facts: { 'new drive choice': { ...choice, bytes: bytesOfNominal(1000) } } });
     const places = planLayout(rescued.table, targetsOf(big.facts), rescued.intent);
     const accepted = {
       ...rescued,

@@ -1,9 +1,17 @@
 import type { AcceptedPlan, ReadBackVerdict, SeenTarget } from '../facts';
 import { binary, GIB, MIB } from '../capacity';
-import type { Change, FileSystem, PlannedPartition, SourcePartition, TargetId, TargetPartition } from '../layout';
+import {
+  targetName,
+  type Change,
+  type FileSystem,
+  type PlannedPartition,
+  type SourcePartition,
+  type TargetId,
+  type TargetPartition,
+} from '../layout';
 import { driveOf, layoutOf } from '../plan-file';
 import type { Reason } from '../reason';
-import { TARGET_NAMES } from '../steps';
+import {} from '../steps';
 
 export interface ReadBack {
   verdict: ReadBackVerdict;
@@ -15,7 +23,7 @@ export interface ReadBack {
  * identifiers, used space, and the table itself. A `fail` means that it is not to be trusted.
  */
 export function readBack(plan: AcceptedPlan, seen: SeenTarget, on: TargetId = 'new'): ReadBack {
-  const { partitions, added } = layoutOf(plan);
+  const { partitions, made: anew } = layoutOf(plan);
   const drive = driveOf(plan, on);
   const kept = drive?.identifiersKept ?? false;
   const sectorSize = seen.table.sectorSize;
@@ -39,7 +47,7 @@ export function readBack(plan: AcceptedPlan, seen: SeenTarget, on: TargetId = 'n
   const held = here
     .filter(({ source }) => !absent.has(source.id))
     .map((one) => contents(one, plan, comparedOf(one, here, seen)));
-  const made = added.flatMap(({ volume, target }) => {
+  const made = anew.flatMap(({ volume, target }) => {
     if (target?.on !== on) return [];
     const found = take(target, volume.name, undefined);
     return found ? size(volume.name, target, found, sectorSize) : [missing(volume.name, on)];
@@ -92,7 +100,7 @@ function missing(name: string, on: TargetId): Reason {
   return {
     rule: name,
     outcome: 'fail',
-    sentence: `is not on the ${TARGET_NAMES[on]}`,
+    sentence: `is not on the ${targetName(on)}`,
     remedy: 'copy it again, or make it by hand and read the drive back',
   };
 }

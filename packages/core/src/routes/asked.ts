@@ -1,8 +1,8 @@
 import type { LayoutPlan, SourceTable } from '../layout';
 import type { CopyAsked } from './types';
 
-function goesToAdded({ partitions, added }: LayoutPlan): boolean {
-  return [...partitions, ...added].some(({ target }) => target?.on === 'added');
+function goesToAdded({ partitions, made }: LayoutPlan): boolean {
+  return [...partitions, ...made].some(({ target }) => target?.on === 'added');
 }
 
 /** What a copy plan asks of a route. @param driveBytes size of the old drive */

@@ -1,3 +1,5 @@
+import { TARGET_IDS, targetName, type TargetId } from '../layout';
+
 export const STATIONS = ['Book in', 'Assess', 'Match', 'Plan', 'Copy', 'Swap', 'Prove', 'Hand over'] as const;
 export type Station = (typeof STATIONS)[number];
 
@@ -9,8 +11,7 @@ export const STEPS = {
   'grade health': 'Assess',
   'read memory': 'Assess',
   'measure before': 'Assess',
-  'reserve drive': 'Match',
-  'reserve added': 'Match',
+  ...eachTarget('reserve', 'Match'),
   'reserve memory': 'Match',
   'receive part': 'Match',
   'agree price': 'Match',
@@ -22,8 +23,8 @@ export const STEPS = {
   'tell losses': 'Copy',
   'read back': 'Copy',
   'strip down': 'Swap',
-  fit: 'Swap',
-  'fit added': 'Swap',
+  ...eachTarget('fit', 'Swap'),
+  'fit memory': 'Swap',
   install: 'Copy',
   'trial start': 'Prove',
   'refit old': 'Swap',
@@ -40,3 +41,11 @@ export const STEPS = {
   'close job': 'Hand over',
 } as const satisfies Record<string, Station>;
 export type StepId = keyof typeof STEPS;
+
+/** The same step for each of the drives that go in. */
+function eachTarget<V extends string>(verb: V, station: Station) {
+  return Object.fromEntries(TARGET_IDS.map((on) => [`${verb} ${targetName(on)}`, station])) as Record<
+    `${V} ${TargetId} drive`,
+    Station
+  >;
+}

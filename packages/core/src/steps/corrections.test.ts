@@ -30,36 +30,36 @@ describe('taking back a stamp', () => {
   });
 
   it('is offered only where there is a stamp, and for a copy only once it has ended', () => {
-    expect(canTakeBack(done, 'fit')).toBe(true);
-    expect(canTakeBack(job({}), 'fit')).toBe(false);
+    expect(canTakeBack(done, 'fit new drive')).toBe(true);
+    expect(canTakeBack(job({}), 'fit new drive')).toBe(false);
     expect(canTakeBack(done, 'strip down')).toBe(false);
     expect(canTakeBack(done, 'end copy')).toBe(true);
     expect(canTakeBack(job({ runs: [run('running')] }), 'end copy')).toBe(false);
   });
 
   it('says what it means for reservation, quote, plan, gates and steps', () => {
-    const planned = job({ facts: factsOf(keys.slice(0, keys.indexOf('fitted'))) });
-    const said = sentences(planned, without(planned, stampsOf(planned, 'reserve drive')));
+    const planned = job({ facts: factsOf(keys.slice(0, keys.indexOf('new drive fitted'))) });
+    const said = sentences(planned, without(planned, stampsOf(planned, 'reserve new drive')));
     expect(said).toEqual(
       expect.arrayContaining([
         expect.stringContaining('NEW, goes back to the shelf'),
         'quote: It costs 0.02 instead of 0.03.',
         expect.stringContaining('plan: The accepted plan no longer holds'),
-        expect.stringContaining('gate: “Parts reserved” opens again. No drive is reserved.'),
+        expect.stringContaining('gate: “Parts reserved” opens again. The new drive is not reserved.'),
         expect.stringMatching(/steps: To do again: .*Choose and reserve the drive; .*Plan the copy/),
       ]),
     );
   });
 
   it('does not promise a drive to the shelf that a copy has written to', () => {
-    const said = sentences(done, without(done, ['drive choice']));
+    const said = sentences(done, without(done, ['new drive choice']));
     expect(said[0]).toContain('stays with this job');
     expect(said).toContain('plan: The copy no longer counts: it must be made again.');
   });
 
   it('says nothing where nothing changes', () => {
     expect(consequencesOf(done, done)).toEqual([]);
-    expect(consequencesOf(job({}), without(job({}), ['fitted']))).toEqual([]);
+    expect(consequencesOf(job({}), without(job({}), ['new drive fitted']))).toEqual([]);
   });
 });
 
@@ -67,7 +67,7 @@ describe('going back a station', () => {
   it('opens that station and those after it, and leaves the ones before alone', () => {
     const back = without(done, stampsFrom(done, 'Prove'));
     expect(state(back, 'trial start')).toBe('ready');
-    expect(state(back, 'fit')).toBe('done');
+    expect(state(back, 'fit new drive')).toBe('done');
     expect(state(back, 'sign')).toBe('waiting');
   });
 
@@ -100,7 +100,7 @@ describe('an end without work', () => {
   });
 
   it('leads back to an assembled device that somebody has seen start', () => {
-    const open = ended({ facts: factsOf(['old drive', 'fitted']), strip: screws(4, 0) });
+    const open = ended({ facts: factsOf(['old drive', 'new drive fitted']), strip: screws(4, 0) });
     expect(ids(open)).toEqual(['book in', 'put back', 'close up', 'see as it came', 'give back', 'close job']);
     expect(state(open, 'close up')).toBe('waiting');
     const back = { ...open, facts: { ...open.facts, 'put back': { serial: 'old' } } };
@@ -115,7 +115,7 @@ describe('an end without work', () => {
   it('leaves what was fitted in a device that nobody fetched', () => {
     const finished = ended({ facts: complete, strip: screws(4, 4) }, 'not collected');
     expect(ids(finished)).not.toContain('put back');
-    expect(finished.facts['drive choice']).toBeDefined();
+    expect(finished.facts['new drive choice']).toBeDefined();
     expect(state(finished, 'close job')).toBe('ready');
   });
 
@@ -129,7 +129,7 @@ describe('an end without work', () => {
   });
 
   it('marks the stations that are not needed any more, and says what goes back', () => {
-    const before = job({ facts: factsOf(['drive choice', 'memory choice']) });
+    const before = job({ facts: factsOf(['new drive choice', 'memory choice']) });
     const after = endedAs(before, { kind: 'withdrawn' });
     expect(procedureOf(after).stations.find((one) => one.station === 'Plan')?.state).toBe('left');
     expect(sentences(before, after)[0]).toContain('goes back to the shelf');

@@ -1,7 +1,7 @@
-import { stampsOfStep, withWhatRests, type DriveChoice, type FactKey, type JobFacts } from '../facts';
+import { CHOICE_KEYS, stampsOfStep, withWhatRests, type DriveChoice, type FactKey, type JobFacts } from '../facts';
 import { amount } from '../money';
 import { STATIONS, type Station, type StepId } from '../stations';
-import { planHolds } from './evidence/evidence';
+import { anyFitted, planHolds } from './evidence/evidence';
 import { gatePassed } from './gates';
 import { jobTotal } from './rules/price';
 import { procedureOf } from './procedure';
@@ -33,7 +33,7 @@ export function stampsFrom(job: JobSnapshot, station: Station): FactKey[] {
   const later = STATIONS.slice(STATIONS.indexOf(station));
   const steps = procedureOf(job).steps.filter((step) => later.includes(step.station));
   const keys = known(job, withWhatRests(steps.flatMap((step) => stampsOfStep(step.id))));
-  return job.facts.fitted || job.facts['added fitted'] ? keys.filter((key) => key !== 'before') : keys;
+  return anyFitted(job) ? keys.filter((key) => key !== 'before') : keys;
 }
 
 const known = (job: JobSnapshot, keys: readonly FactKey[]) => keys.filter((key) => job.facts[key] !== undefined);
@@ -84,19 +84,18 @@ const said = (about: Consequence['about'], sentence: string | false | null): Con
   sentence ? [{ about, sentence }] : [];
 
 function reservationChanges(before: JobSnapshot, after: JobSnapshot): Consequence[] {
-  const { 'drive choice': drive, 'added choice': added, 'memory choice': memory } = before.facts;
+  const memory = before.facts['memory choice'];
   const goes = ({ maker, name, serial, partId }: DriveChoice) => {
     const written = before.runs.some((run) => run.kind === 'copy' && run.targetSerial === serial);
     const backTo = partId === null ? 'goes back to the customer' : 'goes back to the shelf';
     return `${maker} ${name}, ${serial}, ${written ? 'stays with this job: a copy was begun onto it' : backTo}.`;
   };
   const cancelled = after.ordered.length === 0 ? before.ordered : [];
-  const chosen = [
-    [drive, after.facts['drive choice']],
-    [added, after.facts['added choice']],
-  ] as const;
   return [
-    ...chosen.flatMap(([was, is]) => said('reservation', was && was.serial !== is?.serial ? goes(was) : null)),
+    ...CHOICE_KEYS.flatMap((key) => {
+      const was = before.facts[key];
+      return said('reservation', was && was.serial !== after.facts[key]?.serial ? goes(was) : null);
+    }),
     ...said(
       'reservation',
       memory && !after.facts['memory choice']
@@ -119,10 +118,10 @@ function priceChange(before: JobSnapshot, after: JobSnapshot): string | null {
  * that sits in it goes back when it is out again.
  */
 export function endedAs(job: JobSnapshot, end: End): JobSnapshot {
-  const fitted = job.facts.fitted !== undefined || job.facts['added fitted'] !== undefined;
+  const fitted = anyFitted(job);
   const stays = end.kind === 'not collected' && fitted;
   const goes: FactKey[] = [
-    ...(stays ? [] : (['drive choice', 'added choice', 'old drive moves'] as const)),
+    ...(stays ? [] : [...CHOICE_KEYS, 'old drive moves' as const]),
     ...(fitted ? [] : ['memory choice' as const]),
   ];
   return { ...without(job, goes), end, ordered: [] };

@@ -37,7 +37,7 @@ const run = (attempt: number, outcome: RunSummary['outcome'], targetSerial = 'NE
   left: null,
   wants: null,
 });
-const choice = { serial: 'NEW' } as NonNullable<JobFacts['drive choice']>;
+const choice = { serial: 'NEW' } as NonNullable<JobFacts['new drive choice']>;
 const gate = (job: JobSnapshot, id: GateId) => gatesOf(job).find((one) => one.id === id);
 
 describe('which gates a job has', () => {
@@ -83,18 +83,18 @@ describe('what each gate asks for', () => {
     ],
     ['no document', { facts: { signature: { name: 'A', path: '' } } }, 'signed', 'no document'],
   ])('%s', (_name, over, id, words) => {
-    const job = { ...empty, ...over, facts: { 'drive choice': choice, ...over.facts } } as JobSnapshot;
+    const job = { ...empty, ...over, facts: { 'new drive choice': choice, ...over.facts } } as JobSnapshot;
     expect(gate(job, id)?.holds).toBe(false);
     expect(gate(job, id)?.missing.join(' ')).toContain(words);
   });
 
   it('does not take the start of another drive for that of the one reserved now', () => {
     const trial = { started: true, oldDriveDetached: true, note: '' };
-    const facts = { 'drive choice': choice, 'trial start': trial, fitted: { serial: 'OTHER' } };
+    const facts = { 'new drive choice': choice, 'trial start': trial, 'new drive fitted': { serial: 'OTHER' } };
     expect(gate({ ...empty, facts }, 'started')?.missing).toEqual([
-      'What is fitted is not the drive that is reserved now.',
+      'What is fitted is not the new drive that is reserved now.',
     ]);
-    expect(gate({ ...empty, facts: { ...facts, fitted: { serial: 'new' } } }, 'started')?.holds).toBe(true);
+    expect(gate({ ...empty, facts: { ...facts, 'new drive fitted': { serial: 'new' } } }, 'started')?.holds).toBe(true);
   });
 
   it('takes a reason why nothing was measured for evidence', () => {
@@ -137,10 +137,10 @@ describe('evidence', () => {
 
   it('counts again once a fact is corrected back', () => {
     const table = { scheme: 'gpt' as const, sectorSize: 512 as const, partitions: [] };
-    const plan = { sourceSerial: 'OLD', targetSerial: 'NEW', table } as unknown as JobFacts['plan'];
+    const plan = { sourceSerial: 'OLD', drives: [{ id: 'new', serial: 'NEW' }], table } as unknown as JobFacts['plan'];
     const facts = {
       'old drive': { serial: 'OLD' },
-      'drive choice': choice,
+      'new drive choice': choice,
       'partition table': table,
       plan,
     } as unknown as JobFacts;

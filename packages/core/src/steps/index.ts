@@ -1,15 +1,19 @@
 export * from './snapshot/types';
 export {
-  addedHolds,
+  anyFitted,
   copies,
+  DRIVE_WISHED,
+  excludeEachOther,
   fitsDrive,
   fittedHolds,
-  identified,
+  goesIn,
+  memoryHolds,
   oldStaysAt,
   planHolds,
   refittedHolds,
   replacesDrive,
-  TAKES_OVER,
+  sourceIdentified,
+  wantedTargets,
   wants,
 } from './evidence/evidence';
 export {
@@ -19,13 +23,13 @@ export {
   latestRun,
   lossesOf,
   readBackOf,
-  TARGET_FACTS,
-  TARGET_NAMES,
+  targetIdentified,
   targetTrusted,
   untoldLosses,
   waitingTargets,
 } from './evidence/targets';
-export { occupant, type Seated } from './evidence/occupant';
+export { drivesOf, type Becomes, type DeviceDrive, type DriveRole } from './evidence/drives';
+export { occupant } from './evidence/occupant';
 export { gatePassed } from './gates';
 export { procedureOf } from './procedure';
 export * from './next-hands';

@@ -27,31 +27,31 @@ describe('the procedure', () => {
   });
 
   it('gives no go-ahead before both drives are identified by serial, whatever is overridden', () => {
-    const facts = factsOf(keys.filter((key) => key !== 'target identified'));
+    const facts = factsOf(keys.filter((key) => key !== 'new drive identified'));
     const overrides = [{ gate: 'identified' as const, reason: 'hurry', by: 'x', at: '', amount: null }];
     expect(state(job({ facts, overrides }), 'begin copy')).toBe('waiting');
     expect(state(job({ facts: complete }), 'begin copy')).toBe('ready');
-    const swapped = { ...complete, 'target identified': { serial: 'OLD' } };
+    const swapped = { ...complete, 'new drive identified': { serial: 'OLD' } };
     expect(state(job({ facts: swapped }), 'begin copy')).toBe('waiting');
   });
 
   it('does not take a plan for true that was made for another drive', () => {
-    const choice = { ...complete['drive choice'], serial: 'OTHER' };
-    expect(state(job({ facts: { ...complete, 'drive choice': choice } }), 'accept plan')).toBe('ready');
+    const choice = { ...complete['new drive choice'], serial: 'OTHER' };
+    expect(state(job({ facts: { ...complete, 'new drive choice': choice } }), 'accept plan')).toBe('ready');
   });
 
   it('trusts a target only after an attempt that ended well', () => {
-    const facts = factsOf(keys.slice(0, keys.indexOf('fitted')));
-    expect(state(job({ facts, runs: [run('failed')], strip: screws(4, 0) }), 'fit')).toBe('waiting');
-    expect(state(job({ facts, runs: [run('failed'), run('ended well', 2)], strip: screws(4, 0) }), 'fit')).toBe(
-      'ready',
-    );
+    const facts = factsOf(keys.slice(0, keys.indexOf('new drive fitted')));
+    expect(state(job({ facts, runs: [run('failed')], strip: screws(4, 0) }), 'fit new drive')).toBe('waiting');
+    expect(
+      state(job({ facts, runs: [run('failed'), run('ended well', 2)], strip: screws(4, 0) }), 'fit new drive'),
+    ).toBe('ready');
     const again = [run('ended well'), run('failed', 2)];
-    expect(state(job({ facts, runs: again, strip: screws(4, 0) }), 'fit')).toBe('waiting');
+    expect(state(job({ facts, runs: again, strip: screws(4, 0) }), 'fit new drive')).toBe('waiting');
   });
 
   it('asks for no hands at a station while its copy runs by itself', () => {
-    const facts = factsOf(keys.slice(0, keys.indexOf('fitted')));
+    const facts = factsOf(keys.slice(0, keys.indexOf('new drive fitted')));
     const copy = (runs: JobSnapshot['runs']) =>
       procedureOf(job({ facts, runs })).stations.find((one) => one.station === 'Copy')?.state;
     expect(copy([])).toBe('open');
@@ -135,7 +135,7 @@ describe('hands next', () => {
   it('puts what starts unattended work first, then the least slack, then what comes later', () => {
     const now = Date.UTC(2026, 5, 1, 9);
     const hour = 3_600_000;
-    const begin = factsOf(keys.slice(0, keys.indexOf('fitted')));
+    const begin = factsOf(keys.slice(0, keys.indexOf('new drive fitted')));
     const rows = nextHands(
       [
         { tag: 'late', promisedAt: now + hour, snapshot: job({}) },
@@ -151,7 +151,7 @@ describe('hands next', () => {
   });
 
   it('puts a run that something is wrong with before all of it, and says what', () => {
-    const begin = factsOf(keys.slice(0, keys.indexOf('fitted')));
+    const begin = factsOf(keys.slice(0, keys.indexOf('new drive fitted')));
     const wanting = (wants: RunSummary['wants']) => ({ facts: begin, runs: [{ ...run('running'), wants }] });
     const rows = nextHands(
       [

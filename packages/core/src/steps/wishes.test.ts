@@ -38,15 +38,17 @@ describe('a job that is ready', () => {
 describe('what a job asks for', () => {
   it('is no copy when a drive is only added: no plan, no run, no old drive to account for', () => {
     const added = steps(of('added drive'));
-    expect(added).toEqual(expect.arrayContaining(['read drive', 'reserve added', 'fit added', 'trial start']));
-    for (const id of ['reserve drive', 'accept plan', 'begin copy', 'fit', 'place old drive'])
+    expect(added).toEqual(
+      expect.arrayContaining(['read drive', 'reserve added drive', 'fit added drive', 'trial start']),
+    );
+    for (const id of ['reserve new drive', 'accept plan', 'begin copy', 'fit new drive', 'place old drive'])
       expect(added).not.toContain(id);
   });
 
   it('is an installation instead of a copy, after fitting and before the trial start', () => {
     const fresh = steps(of('fresh installation'));
     expect(fresh).not.toContain('begin copy');
-    expect(fresh.indexOf('install')).toBeGreaterThan(fresh.indexOf('fit'));
+    expect(fresh.indexOf('install')).toBeGreaterThan(fresh.indexOf('fit new drive'));
     expect(fresh.indexOf('install')).toBeLessThan(fresh.indexOf('trial start'));
     expect(fresh).toContain('place old drive');
   });
@@ -55,11 +57,18 @@ describe('what a job asks for', () => {
     const all = steps(of('new drive', 'added drive', 'memory'));
     expect(all.filter((id) => id === 'strip down')).toHaveLength(1);
     expect(all).toEqual(
-      expect.arrayContaining(['reserve drive', 'reserve added', 'reserve memory', 'fit', 'fit added']),
+      expect.arrayContaining([
+        'reserve new drive',
+        'reserve added drive',
+        'reserve memory',
+        'fit new drive',
+        'fit added drive',
+        'fit memory',
+      ]),
     );
     const fitted = job({
       wishes: of('new drive', 'added drive', 'memory'),
-      facts: factsOf(['drive choice', 'fitted']),
+      facts: factsOf(['new drive choice', 'new drive fitted']),
       strip: screws(4, 0),
     });
     expect(state(fitted, 'trial start')).toBe('waiting');
@@ -68,8 +77,8 @@ describe('what a job asks for', () => {
   it('opens nothing before every part is reserved', () => {
     const ready = job({ wishes: of('added drive', 'memory'), facts: complete });
     expect(state(ready, 'strip down')).not.toBe('waiting');
-    for (const key of ['added choice', 'memory choice'] satisfies FactKey[]) {
-      const lacking = { ...without(ready, [key, 'fitted', 'added fitted']) };
+    for (const key of ['added drive choice', 'memory choice'] satisfies FactKey[]) {
+      const lacking = { ...without(ready, [key, 'new drive fitted', 'added drive fitted', 'memory fitted']) };
       expect(state(lacking, 'strip down'), key).toBe('waiting');
       expect(gatePassed(procedureOf(lacking).gates, 'reserved')).toBe(false);
     }
@@ -92,7 +101,7 @@ describe('what a job asks for', () => {
       strip: screws(4, 0),
     };
     const before = job({ ...beside, facts: { ...without(job(beside), ['trial start', 'old drive refitted']).facts } });
-    expect(steps(of('new drive beside'))).toEqual(expect.arrayContaining(['begin copy', 'fit', 'refit old']));
+    expect(steps(of('new drive beside'))).toEqual(expect.arrayContaining(['begin copy', 'fit new drive', 'refit old']));
     expect([state(before, 'trial start'), state(before, 'refit old')]).toEqual(['ready', 'waiting']);
     const started = without(job(beside), ['old drive refitted']);
     expect([state(started, 'refit old'), state(started, 'close up')]).toEqual(['ready', 'waiting']);
@@ -109,7 +118,7 @@ describe('what a job asks for', () => {
   it('never has the old drive moved in before the trial start, and asks for no such step where it comes out', () => {
     const titles = (facts: JobFacts) => procedureOf(job({ wishes: of('new drive'), facts })).steps;
     const moved = titles(factsOf(['old drive', 'old drive moves']));
-    expect(moved.find(({ id }) => id === 'fit')?.title).toBe('Fit the new drive');
+    expect(moved.find(({ id }) => id === 'fit new drive')?.title).toBe('Fit the new drive');
     expect(moved.findIndex(({ id }) => id === 'refit old')).toBeGreaterThan(
       moved.findIndex(({ id }) => id === 'trial start'),
     );
@@ -118,7 +127,7 @@ describe('what a job asks for', () => {
 
   it('keeps the site of an old drive that stays for it', () => {
     const facts = factsOf(['old drive']);
-    const asked = (kind: WishKind) => occupant(job({ wishes: of(kind), facts }), 'a', 'main');
+    const asked = (kind: WishKind) => occupant(job({ wishes: of(kind), facts }), 'a', 'new');
     expect([asked('new drive beside'), asked('new drive')]).toEqual(['the old drive, which stays', null]);
   });
 

@@ -73,3 +73,8 @@ export async function changedRows(manager: EntityManager, sql: string, parameter
   const [, count] = (await manager.query(sql, parameters)) as [unknown, number];
   return count;
 }
+
+/** Words of the code, none of them from a request, as a list of SQL: `('one', 'two')`. */
+export function wordsIn(words: readonly string[]): string {
+  return `(${words.map((word) => `'${word.replaceAll("'", "''")}'`).join(', ')})`;
+}

@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import { TAKES_OVER, WISH_KINDS } from '@udrel/core/steps';
+import { excludeEachOther, WISH_KINDS } from '@udrel/core/steps';
 import type { WishDraft } from './draft';
 import styles from './book-in.module.css';
 
@@ -39,8 +39,7 @@ export function WishFields({
   trouble: (field: string) => string | undefined;
 }) {
   const set = (index: number, wish: WishDraft) => change(wishes.map((one, n) => (n === index ? wish : one)));
-  const taken = (kind: Kind, others: readonly WishDraft[]) =>
-    others.some((one) => one.kind === kind || (TAKES_OVER.includes(one.kind) && TAKES_OVER.includes(kind)));
+  const taken = (kind: Kind, others: readonly WishDraft[]) => others.some((one) => excludeEachOther(one.kind, kind));
   const further = (['memory', 'new drive', 'added drive'] as const).filter((kind) => !taken(kind, wishes));
   return (
     <>

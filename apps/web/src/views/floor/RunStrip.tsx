@@ -1,4 +1,5 @@
 import type { RunNow } from '@udrel/contract/types';
+import { targetName } from '@udrel/core/layout';
 import { decimal } from '@udrel/core/capacity';
 import { rate } from '../../format/units';
 import { duration, range, since } from '../../format/time';
@@ -17,7 +18,7 @@ export function RunStrip({ run }: { run: RunNow }) {
           <Tag tag={run.tag} />{' '}
           <b>
             {runKind(run)}
-            {run.onto === 'added' ? ' onto the added drive' : ''}
+            {run.onto && run.onto !== 'new' ? ` onto the ${targetName(run.onto)}` : ''}
             {run.attempt > 1 ? `, attempt ${run.attempt}` : ''}
           </b>
           <span className="sub">{berth === null ? 'timed by hand' : `berth ${berth}`}</span>

@@ -1,6 +1,8 @@
 import type { JobView } from '@udrel/contract/types';
 import { compareSets } from '@udrel/core/benchmarks';
 import { binary, soldName } from '@udrel/core/capacity';
+import { targetKey } from '@udrel/core/facts';
+import { TARGET_IDS, targetTitle } from '@udrel/core/layout';
 import { lossesOf, oldStaysAt } from '@udrel/core/steps';
 import { missingOnArrival } from '@udrel/core/strip';
 import { tellFact } from '../../format/facts';
@@ -16,7 +18,7 @@ export function CustomerDocument({ job, shop }: { job: JobView; shop: string }) 
   const gone = missingOnArrival(strip);
   const lost = lossesOf(job.snapshot);
   const stays = oldStaysAt(job.snapshot) !== null;
-  const { 'drive choice': drive, 'added choice': added, 'old drive': old, 'memory choice': memory } = facts;
+  const { 'old drive': old, 'memory choice': memory } = facts;
   const { plan, functions, signature, installed } = facts;
   const { rows } = compareSets(facts.before?.set ?? null, facts.after?.set ?? null, null);
   const told = rows.filter((row) => row.before !== null && row.after !== null);
@@ -36,17 +38,12 @@ export function CustomerDocument({ job, shop }: { job: JobView; shop: string }) 
       <FactList
         rows={[
           ['You told us', job.complaint],
-          ...(drive
-            ? [['New drive', `${drive.maker} ${drive.name}, ${soldName(drive.bytes)}, serial ${drive.serial}`] as const]
-            : []),
-          ...(added
-            ? [
-                [
-                  'Added drive',
-                  `${added.maker} ${added.name}, ${soldName(added.bytes)}, serial ${added.serial}`,
-                ] as const,
-              ]
-            : []),
+          ...TARGET_IDS.flatMap((on) => {
+            const drive = facts[targetKey(on, 'choice')];
+            if (!drive) return [];
+            const { maker, name, bytes, serial } = drive;
+            return [[targetTitle(on), `${maker} ${name}, ${soldName(bytes)}, serial ${serial}`] as const];
+          }),
           ...(installed ? [['Installed afresh', `${installed.system}; files: ${installed.files}`] as const] : []),
           ...(old
             ? [['Old drive', `${old.maker} ${old.name}, ${soldName(old.bytes)}, serial ${old.serial}`] as const]

@@ -1,4 +1,5 @@
 import type { JobView } from '@udrel/contract/types';
+import { CHOICE_KEYS } from '@udrel/core/facts';
 import { KIT_GROUPS, kitOf } from '@udrel/core/kit';
 import { useMatchQuery } from '../../api/api';
 import { Empty } from '../../ui';
@@ -10,7 +11,7 @@ export function KitList({ job }: { job: JobView }) {
   const { facts, strip } = job.snapshot;
   const { currentData: match, isLoading } = useMatchQuery({ tag: job.tag });
   const copying = match?.copying;
-  if (!facts['drive choice'] && !facts['added choice'] && !facts['memory choice']) {
+  if (![...CHOICE_KEYS, 'memory choice' as const].some((key) => facts[key])) {
     return <Empty>Nothing is reserved yet: the kit list follows from the match.</Empty>;
   }
   const holding = copying?.fresh?.find((one) => one.holds);

@@ -1,4 +1,5 @@
-import type { AcceptedPlan } from '@udrel/core/facts';
+import { targetKey, type AcceptedPlan } from '@udrel/core/facts';
+import { targetName } from '@udrel/core/layout';
 import type { JobView } from '@udrel/contract/types';
 import { binary, soldName } from '@udrel/core/capacity';
 import { planLines, type PlanLine } from '@udrel/core/plan-file';
@@ -12,12 +13,11 @@ import styles from './print.module.css';
 
 /** The accepted copy plan with exact sectors, for whoever copies with whichever tool. */
 export function PlanCard({ job }: { job: JobView }) {
-  const { plan, 'old drive': source, 'drive choice': target } = job.snapshot.facts;
-  if (!plan || !source || !target) return <Empty>The copy plan is not accepted yet.</Empty>;
+  const { plan, 'old drive': source } = job.snapshot.facts;
+  if (!plan || !source) return <Empty>The copy plan is not accepted yet.</Empty>;
   if (!planHolds(job.snapshot)) {
     return <Empty>This plan was accepted for other drives or partitions. Accept it again before printing it.</Empty>;
   }
-  const added = job.snapshot.facts['added choice'];
   const lines = planLines(plan);
   return (
     <article className={styles.paper}>
@@ -35,22 +35,22 @@ export function PlanCard({ job }: { job: JobView }) {
         <b>Read from</b> <span className="mono">{source.serial}</span>, {source.maker} {source.name},{' '}
         {soldName(source.bytes)}
       </p>
-      <p>
-        <b>Write to</b> <span className="mono">{target.serial}</span>, {target.maker} {target.name},{' '}
-        {soldName(target.bytes)}: all on it is wiped
-      </p>
-      {plan.addedSerial && added && (
-        <p>
-          <b>And to</b> <span className="mono">{added.serial}</span>, {added.maker} {added.name},{' '}
-          {soldName(added.bytes)}: all on it is wiped
-        </p>
-      )}
+      {plan.drives.map(({ id, serial, sectors, sectorSize }, index) => {
+        const drive = job.snapshot.facts[targetKey(id, 'choice')];
+        return (
+          <p key={id}>
+            <b>{index === 0 ? 'Write to' : 'And to'}</b> <span className="mono">{serial}</span>,{' '}
+            {drive && `${drive.maker} ${drive.name}, `}
+            {soldName(sectors * sectorSize)}: all on it is wiped
+          </p>
+        );
+      })}
       <p>
         <b>Runs</b>{' '}
         {plan.work
           .map(
             ({ about, onto, estimate }) =>
-              `${runTitle(plan, estimate.kind, about)}${onto === 'added' ? ' (added drive)' : ''} ${range(estimate.low, estimate.high)}`,
+              `${runTitle(plan, estimate.kind, about)}${onto && onto !== 'new' ? ` (${targetName(onto)})` : ''} ${range(estimate.low, estimate.high)}`,
           )
           .join(', ')}
       </p>

@@ -78,7 +78,7 @@ describe('what the system is started from', () => {
       on: 'new',
     } as const;
     expect(
-      rules(mbr, { scheme: 'gpt', added: [efi], leftOut: ['Start'], acknowledged: ['Start'] }, { uefi: true }),
+      rules(mbr, { scheme: 'gpt', made: [efi], leftOut: ['Start'], acknowledged: ['Start'] }, { uefi: true }),
     ).toEqual([]);
   });
 });
@@ -157,7 +157,7 @@ describe('a plan that no table can hold', () => {
   it('is refused: more than four primary partitions of an MBR, logical ones counted as one', () => {
     expect(rules(five(0))).toEqual(['Entries']);
     expect(rules(five(2))).toEqual([]);
-    const four: Parameters<typeof plan> = [five(2), { added: [volume] }, { uefi: null }];
+    const four: Parameters<typeof plan> = [five(2), { made: [volume] }, { uefi: null }];
     expect(rules(...four)).toEqual(['Entries']);
     expect(after(four, 'Make nothing anew').problems).toEqual([]);
     expect(plan(five(0), {}, { uefi: false }).problems[0]?.actions).toBeUndefined();
@@ -169,7 +169,7 @@ describe('a plan that no table can hold', () => {
       partitions: Array.from({ length: 128 }, (_none, n) => part(`p${n}`, 1 + n * 10, 10, { used: null })),
     };
     expect(rules(many)).toEqual([]);
-    expect(rules(many, { added: [volume] })).toEqual(['Entries']);
+    expect(rules(many, { made: [volume] })).toEqual(['Entries']);
   });
 });
 

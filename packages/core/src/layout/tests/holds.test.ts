@@ -85,7 +85,7 @@ const anyCase: fc.Arbitrary<Case> = fc
         elsewhere: ids(parts),
         decrypted: ids(parts),
         order,
-        added: newData
+        made: newData
           ? [{ id: 'v', name: 'Archive', kind: 'data', fileSystem: 'NTFS', bytes: 20 * GIB + 7, on: 'new' }]
           : [],
       },
@@ -113,7 +113,7 @@ describe('what always holds of a plan', () => {
           if (change === 'stays') expect(given.around.oldStays).toBe(true);
         }
         for (const drive of targets) {
-          const here = [...plan.partitions, ...plan.added]
+          const here = [...plan.partitions, ...plan.made]
             .flatMap(({ target }) => (target?.on === drive.id ? [target] : []))
             .sort((a, b) => a.startSector - b.startSector);
           let end = MIB / 512;
@@ -151,10 +151,10 @@ describe('what always holds of a plan', () => {
         const sizes = Object.fromEntries(
           plan.partitions.flatMap(({ source, target }) => (target ? [[source.id, target.bytes]] : [])),
         );
-        const added = plan.added.map(({ volume, target }) => ({ ...volume, bytes: target?.bytes ?? volume.bytes }));
-        const again = planned({ ...given, intent: { ...given.intent, sizes, added } });
+        const added = plan.made.map(({ volume, target }) => ({ ...volume, bytes: target?.bytes ?? volume.bytes }));
+        const again = planned({ ...given, intent: { ...given.intent, sizes, made: added } });
         expect(again.partitions.map(({ target }) => target)).toEqual(plan.partitions.map(({ target }) => target));
-        expect(again.added.map(({ target }) => target)).toEqual(plan.added.map(({ target }) => target));
+        expect(again.made.map(({ target }) => target)).toEqual(plan.made.map(({ target }) => target));
         expect(again.problems).toEqual([]);
       }),
     );

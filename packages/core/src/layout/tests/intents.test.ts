@@ -147,7 +147,7 @@ describe('the scheme of the new table', () => {
       old,
     );
     expect(made.problems).toEqual([]);
-    expect(made.added[0]?.target).toMatchObject({ startSector: 2048, bytes: 260 * MIB });
+    expect(made.made[0]?.target).toMatchObject({ startSector: 2048, bytes: 260 * MIB });
     expect(made.notes.map(({ sentence }) => sentence).join()).toContain('setup is changed to start by UEFI');
     expect(plan({ scheme: 'gpt' }, undefined, LEGACY, old).problems[0]?.sentence).toContain('legacy mode only');
   });

@@ -1,5 +1,6 @@
 import { perSnapshot } from '../snapshot/per-snapshot';
-import type { TargetId } from '../../layout';
+import { targetKey } from '../../facts';
+import { TARGET_IDS, type TargetId } from '../../layout';
 import { copyTargets, sameSerial, targetIdentified } from './targets';
 import type { JobSnapshot, WishKind } from '../snapshot/types';
 
@@ -13,17 +14,38 @@ export function wants(job: Wanted, kind: WishKind): boolean {
 /** The wishes for which what is on the old drive is copied. */
 const COPIED: readonly WishKind[] = ['new drive', 'new drive beside'];
 
-/** The wishes for which a new drive takes over from the old one: a device has one of them at most. */
-export const TAKES_OVER: readonly WishKind[] = [...COPIED, 'fresh installation'];
+/** The drive that each wish asks for: one takes over from the old drive by one wish at most; null where none goes in. */
+export const DRIVE_WISHED = {
+  'new drive': 'new',
+  'new drive beside': 'new',
+  'fresh installation': 'new',
+  'added drive': 'added',
+  memory: null,
+} as const satisfies Record<WishKind, TargetId | null>;
+
+/** Whether a device cannot have both: the same twice, or two drives that take over. */
+export function excludeEachOther(one: WishKind, other: WishKind): boolean {
+  return one === other || (DRIVE_WISHED[one] !== null && DRIVE_WISHED[one] === DRIVE_WISHED[other]);
+}
 
 /** Whether what is on the old drive is copied onto a new one. */
 export function copies({ wishes }: Wanted): boolean {
   return wishes.some(({ kind }) => COPIED.includes(kind));
 }
 
+/** The drives that are to go in. */
+export function wantedTargets(job: Wanted): TargetId[] {
+  return TARGET_IDS.filter((on) => goesIn(job, on));
+}
+
+/** Whether that drive is to go in. */
+export function goesIn({ wishes }: Wanted, on: TargetId): boolean {
+  return wishes.some(({ kind }) => DRIVE_WISHED[kind] === on);
+}
+
 /** Whether a new drive takes over from the old one. */
-export function replacesDrive({ wishes }: Wanted): boolean {
-  return wishes.some(({ kind }) => TAKES_OVER.includes(kind));
+export function replacesDrive(job: Wanted): boolean {
+  return goesIn(job, 'new');
 }
 
 /** The site at which the old drive goes on for data in the device; null where it comes out, or nothing takes over from it. */
@@ -41,7 +63,7 @@ export function refittedHolds({ facts }: JobSnapshot): boolean {
 
 /** Whether any drive goes in. */
 export function fitsDrive(job: JobSnapshot): boolean {
-  return replacesDrive(job) || wants(job, 'added drive');
+  return wantedTargets(job).length > 0;
 }
 
 /** Whether the accepted plan was made for the drives and the table as they are known now. */
@@ -50,36 +72,35 @@ export const planHolds = perSnapshot(({ facts }): boolean => {
   return (
     plan !== undefined &&
     plan.sourceSerial === facts['old drive']?.serial &&
-    plan.targetSerial === facts['drive choice']?.serial &&
-    (plan.addedSerial === null || plan.addedSerial === facts['added choice']?.serial) &&
+    plan.drives.every(({ id, serial }) => serial === facts[targetKey(id, 'choice')]?.serial) &&
     JSON.stringify(plan.table) === JSON.stringify(facts['partition table'])
   );
 });
 
-/** Which drives of the copy have been identified by the serial that the job knows now; an added one only where data goes there. */
-export function identified(job: JobSnapshot): { source: boolean } & Record<TargetId, boolean> {
-  const { 'source identified': source, 'old drive': old } = job.facts;
-  return {
-    source: sameSerial(source?.serial, old?.serial),
-    new: targetIdentified(job, 'new'),
-    added: !copyTargets(job).includes('added') || targetIdentified(job, 'added'),
-  };
-}
-
-/** Whether what was fitted is what is reserved now; memory is known by its slots, not by serials. */
-export function fittedHolds(job: JobSnapshot): boolean {
-  const { fitted, 'drive choice': choice } = job.facts;
-  if (!fitted) return false;
-  return !replacesDrive(job) || sameSerial(fitted.serial, choice?.serial);
-}
-
-/** The same of the drive that is added. */
-export function addedHolds({ facts }: JobSnapshot): boolean {
-  const { 'added fitted': fitted, 'added choice': choice } = facts;
-  return fitted !== undefined && sameSerial(fitted.serial, choice?.serial);
+/** Whether the old drive has been identified by the serial that the job knows now. */
+export function sourceIdentified({ facts }: Pick<JobSnapshot, 'facts'>): boolean {
+  return sameSerial(facts['source identified']?.serial, facts['old drive']?.serial);
 }
 
 /** Whether every drive that the copy reads or writes has been identified. */
 export function allIdentified(job: JobSnapshot): boolean {
-  return Object.values(identified(job)).every(Boolean);
+  return sourceIdentified(job) && copyTargets(job).every((on) => targetIdentified(job, on));
+}
+
+/** Whether the drive that was fitted is the one that is reserved now. */
+export function fittedHolds({ facts }: Pick<JobSnapshot, 'facts'>, on: TargetId): boolean {
+  return sameSerial(facts[targetKey(on, 'fitted')]?.serial, facts[targetKey(on, 'choice')]?.serial);
+}
+
+/** Whether as many modules were fitted as are reserved now: memory is known by its slots, not by serials. */
+export function memoryHolds({ facts }: Pick<JobSnapshot, 'facts'>): boolean {
+  return facts['memory fitted'] !== undefined && facts['memory fitted'].modules === facts['memory choice']?.count;
+}
+
+/** The facts that say that something went in. */
+const FITTED = [...TARGET_IDS.map((on) => targetKey(on, 'fitted')), 'memory fitted' as const];
+
+/** Whether anything was fitted. */
+export function anyFitted({ facts }: Pick<JobSnapshot, 'facts'>): boolean {
+  return FITTED.some((key) => facts[key] !== undefined);
 }

@@ -28,7 +28,10 @@ function prepared(
   const place = { id: 'sys', on: 'new' as const, startSector: 2048, uniqueId: '' };
   const partitions = to ? [{ ...place, sectors: to / 512, bytes: to }] : [];
   const plan = { ...base, startedFrom, partitions, intent: { ...base.intent, decrypted } };
-  const snapshot: JobSnapshot = job({ facts: { 'drive choice': complete['drive choice'], plan, ...facts }, runs });
+  const snapshot: JobSnapshot = job({
+    facts: { 'new drive choice': complete['new drive choice'], plan, ...facts },
+    runs,
+  });
   return preparationsOf(snapshot);
 }
 const ids = (...given: Parameters<typeof prepared>) => prepared(...given).map(({ id }) => id);
@@ -94,7 +97,9 @@ describe('what to see to before the copy', () => {
   });
 
   it('looks once more at a drive that the customer brought', () => {
-    expect(ids({ 'drive choice': { ...complete['drive choice'], partId: null } }).at(-1)).toBe('may be overwritten');
+    expect(ids({ 'new drive choice': { ...complete['new drive choice'], partId: null } }).at(-1)).toBe(
+      'may be overwritten',
+    );
   });
 
   it('stamps with the latest word, and every line says why', () => {
@@ -111,23 +116,26 @@ describe('what to see to before the copy', () => {
 
 describe('routes decide the order of hands', () => {
   const order = (route: Route) => {
-    const facts = { ...factsOf(keys.filter((key) => !['fitted', 'plan'].includes(key))), plan: planBy(route) };
+    const facts = {
+      ...factsOf(keys.filter((key) => !['new drive fitted', 'plan'].includes(key))),
+      plan: planBy(route),
+    };
     const steps = procedureOf(job({ facts, strip: screws(0, 0) })).steps.map(({ id }) => id);
-    return (['strip down', 'fit', 'begin copy'] as const).map((id) => steps.indexOf(id));
+    return (['strip down', 'fit new drive', 'begin copy'] as const).map((id) => steps.indexOf(id));
   };
 
   it.each<[Route, string]>([
-    ['new drive in an enclosure', 'begin copy, strip down, fit'],
-    ['both at the bench', 'strip down, begin copy, fit'],
-    ['both in one dock', 'strip down, begin copy, fit'],
-    ['stand-alone duplicator', 'strip down, begin copy, fit'],
-    ['second site', 'strip down, fit, begin copy'],
-    ['old drive outside', 'strip down, fit, begin copy'],
+    ['new drive in an enclosure', 'begin copy, strip down, fit new drive'],
+    ['both at the bench', 'strip down, begin copy, fit new drive'],
+    ['both in one dock', 'strip down, begin copy, fit new drive'],
+    ['stand-alone duplicator', 'strip down, begin copy, fit new drive'],
+    ['second site', 'strip down, fit new drive, begin copy'],
+    ['old drive outside', 'strip down, fit new drive, begin copy'],
   ])('%s: %s', (route, words) => {
     const [strip = 0, fit = 0, begin = 0] = order(route);
     const sorted = [
       [strip, 'strip down'],
-      [fit, 'fit'],
+      [fit, 'fit new drive'],
       [begin, 'begin copy'],
     ] as const;
     expect([...sorted].sort((a, b) => a[0] - b[0]).map(([, name]) => name)).toEqual(words.split(', '));
@@ -182,7 +190,7 @@ describe('routes decide the order of hands', () => {
 
   it('lets a price that was passed stand only up to what it was', () => {
     const rates = { hourly: 3600, taxPercent: 0 };
-    const facts = factsOf(['drive choice']);
+    const facts = factsOf(['new drive choice']);
     const passed = (amount: number | null) =>
       procedureOf(
         job({ facts, rates, overrides: [{ gate: 'price agreed', reason: 'r', by: 'x', at: '', amount }] }),

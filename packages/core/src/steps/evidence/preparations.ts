@@ -195,7 +195,7 @@ function aboutTheDevice(job: JobSnapshot): Wanted[] {
 }
 
 function aboutTheNewDrive({ facts }: JobSnapshot): Wanted[] {
-  if (facts['drive choice']?.partId !== null) return [];
+  if (facts['new drive choice']?.partId !== null) return [];
   return [
     {
       id: 'may be overwritten',

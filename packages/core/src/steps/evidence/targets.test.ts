@@ -3,16 +3,19 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { gatesOf } from '../gates';
 import { procedureOf } from '../procedure';
-import { factsOf, job, keys, planBy, run } from '../samples.test-data';
+import { drive, factsOf, job, keys, planBy, run } from '../samples.test-data';
 import { copyTrusted, readBackOf, targetTrusted, untoldLosses, waitingTargets } from './targets';
 import type { JobSnapshot, RunSummary } from '../snapshot/types';
 
 const { estimate } = planBy('both at the bench');
 const facts: JobFacts = {
-  ...factsOf(keys.slice(0, keys.indexOf('read back'))),
+  ...factsOf(keys.slice(0, keys.indexOf('new drive read back'))),
   plan: {
     ...planBy('both at the bench'),
-    addedSerial: 'ADD',
+    drives: [
+      { ...drive, id: 'new', serial: 'NEW' },
+      { ...drive, id: 'added', serial: 'ADD' },
+    ],
     work: [
       { about: null, onto: 'new', estimate },
       { about: null, onto: 'added', estimate: { ...estimate, middle: 5400 } },
@@ -64,12 +67,12 @@ describe('a copy onto two drives', () => {
 
   it('holds an added drive to its own label, and to what it is known to hold', () => {
     const known = { serial: 'ADD', what: ['a copy of U-2001'] };
-    expect(missingOf(two([], { 'added holds': known }), 'identified')).toEqual([
+    expect(missingOf(two([], { 'added drive holds': known }), 'identified')).toEqual([
       'The added drive holds data: confirm by typing its serial again.',
     ]);
-    const confirmed = { 'added holds': known, 'added overwrite confirmed': { serial: 'add' } };
+    const confirmed = { 'added drive holds': known, 'added drive confirmed': { serial: 'add' } };
     expect(missingOf(two([], confirmed), 'identified')).toEqual([]);
-    expect(missingOf(two([], { 'added identified': { serial: 'NEW' } }), 'identified')).toEqual([
+    expect(missingOf(two([], { 'added drive identified': { serial: 'NEW' } }), 'identified')).toEqual([
       'The added drive is not identified by its serial.',
     ]);
   });
@@ -77,24 +80,24 @@ describe('a copy onto two drives', () => {
   it('is read back drive by drive: one that is other than planned is not trusted, the other stays so', () => {
     const runs = [run('ended well'), run('ended well', 1, 'added')];
     const asRead = (asPlanned: boolean) => ({ serial: 'ADD', attempt: 1, seen, asPlanned, whyNot: '' });
-    const wrong = two(runs, { 'added read back': asRead(false) });
+    const wrong = two(runs, { 'added drive read back': asRead(false) });
     expect(targetTrusted(wrong, 'added')).toBe(false);
     expect(targetTrusted(wrong, 'new')).toBe(true);
     expect(missingOf(wrong, 'copied')).toEqual([
       'The added drive was read back and is other than planned: it is not trusted.',
     ]);
-    expect(missingOf(two(runs, { 'added read back': asRead(true) }), 'read back')).toEqual([
+    expect(missingOf(two(runs, { 'added drive read back': asRead(true) }), 'read back')).toEqual([
       'The new drive was not read back against the plan.',
     ]);
     expect(
-      readBackOf(two([...runs, run('ended well', 2, 'added')], { 'added read back': asRead(true) }), 'added'),
+      readBackOf(two([...runs, run('ended well', 2, 'added')], { 'added drive read back': asRead(true) }), 'added'),
     ).toBe(null);
   });
 
   it('that was counted short is trusted once it was read back, whatever the contents; one that failed only by its contents', () => {
     const short = { ...run('ended well'), short: true };
     const back = (proven: boolean) => ({
-      'read back': { serial: 'NEW', attempt: 1, seen, asPlanned: true, proven, whyNot: '' },
+      'new drive read back': { serial: 'NEW', attempt: 1, seen, asPlanned: true, proven, whyNot: '' },
     });
     const trusted = (one: RunSummary, facts: JobFacts = {}) => targetTrusted(two([one], facts), 'new');
     expect([trusted(short), trusted(short, back(false))]).toEqual([false, true]);

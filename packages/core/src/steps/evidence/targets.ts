@@ -1,31 +1,11 @@
 import { normaliseSerial } from '../../identity';
+import { targetFacts, targetKey, type ReadBackFact } from '../../facts';
 import { sameName, type TargetId } from '../../layout';
 import type { JobSnapshot, Loss, RunSummary } from '../snapshot/types';
 
-/** Where the same is kept of each drive that the copy goes onto. */
-export const TARGET_FACTS = {
-  new: {
-    choice: 'drive choice',
-    identified: 'target identified',
-    holds: 'target holds',
-    confirmed: 'overwrite confirmed',
-    readBack: 'read back',
-  },
-  added: {
-    choice: 'added choice',
-    identified: 'added identified',
-    holds: 'added holds',
-    confirmed: 'added overwrite confirmed',
-    readBack: 'added read back',
-  },
-} as const satisfies Record<TargetId, unknown>;
-
-/** What each of them is called in a sentence. */
-export const TARGET_NAMES = { new: 'new drive', added: 'added drive' } as const satisfies Record<TargetId, string>;
-
-/** The drives that the copy of the job goes onto: the added one only where the accepted plan sends data there. */
+/** The drives that the copy of the job goes onto: one that joins only where the accepted plan sends data there. */
 export function copyTargets({ facts: { plan } }: Pick<JobSnapshot, 'facts'>): TargetId[] {
-  return (plan?.addedSerial ?? null) === null ? ['new'] : ['new', 'added'];
+  return plan?.drives.map(({ id }) => id) ?? ['new'];
 }
 
 /** The latest attempt at the copy onto that drive; null where there was none. */
@@ -47,10 +27,10 @@ export function preparingRun({ runs }: Pick<JobSnapshot, 'runs'>): RunSummary | 
 
 /** Whether a drive that the copy goes onto was identified, and what it is known to hold may be overwritten. */
 export function targetIdentified({ facts }: JobSnapshot, on: TargetId): boolean {
-  const { choice, identified, holds, confirmed } = TARGET_FACTS[on];
-  const serial = facts[choice]?.serial;
-  const mayBeOverwritten = facts[holds]?.serial !== serial || sameSerial(facts[confirmed]?.serial, serial);
-  return sameSerial(facts[identified]?.serial, serial) && mayBeOverwritten;
+  const { choice, identified, holds, confirmed } = targetFacts(facts, on);
+  const serial = choice?.serial;
+  const mayBeOverwritten = holds?.serial !== serial || sameSerial(confirmed?.serial, serial);
+  return sameSerial(identified?.serial, serial) && mayBeOverwritten;
 }
 
 /**
@@ -61,7 +41,7 @@ export function targetIdentified({ facts }: JobSnapshot, on: TargetId): boolean 
 export function targetTrusted(job: JobSnapshot, on: TargetId): boolean {
   const run = latestRun(job, on);
   if (!run || run.outcome === 'running') return false;
-  if (run.targetSerial !== job.facts[TARGET_FACTS[on].choice]?.serial) return false;
+  if (run.targetSerial !== job.facts[targetKey(on, 'choice')]?.serial) return false;
   const read = readBackOf(job, on);
   if (read?.seen && !read.asPlanned) return false;
   if (untoldLosses(job, on).length > 0) return false;
@@ -101,8 +81,8 @@ export function waitingTargets(job: JobSnapshot): TargetId[] {
 }
 
 /** The reading back of that drive after the latest attempt; null where there was none. */
-export function readBackOf(job: JobSnapshot, on: TargetId): NonNullable<JobSnapshot['facts']['read back']> | null {
-  const read = job.facts[TARGET_FACTS[on].readBack];
+export function readBackOf(job: JobSnapshot, on: TargetId): ReadBackFact | null {
+  const read = job.facts[targetKey(on, 'read back')];
   const run = latestRun(job, on);
   return read && run && read.attempt === run.attempt && sameSerial(read.serial, run.targetSerial) ? read : null;
 }

@@ -1,13 +1,12 @@
 import { normaliseSerial } from '../../identity';
 import { stripBalance } from '../../strip';
-import { replacesDrive, wants } from '../evidence/evidence';
+import { anyFitted, fitsDrive, replacesDrive } from '../evidence/evidence';
 import { always, BOOKED, titled, type StepRule } from './step-rule';
 import type { JobSnapshot } from '../snapshot/types';
 
 /** What was fitted stays in a device that nobody fetched; after any other end it comes out again. */
 export function comesOut(job: JobSnapshot): boolean {
-  const fitted = job.facts.fitted !== undefined || job.facts['added fitted'] !== undefined;
-  return fitted && job.end?.kind !== 'not collected';
+  return anyFitted(job) && job.end?.kind !== 'not collected';
 }
 
 /** Whether the device is again as it came: the old drive by its serial, memory by word. */
@@ -18,7 +17,7 @@ export function putBackHolds(job: JobSnapshot): boolean {
   const old = facts['old drive'];
   return (
     !replacesDrive(job) ||
-    facts.fitted === undefined ||
+    facts['new drive fitted'] === undefined ||
     (old !== undefined && normaliseSerial(back.serial) === normaliseSerial(old.serial))
   );
 }
@@ -31,7 +30,7 @@ export function stripped(job: JobSnapshot): boolean {
 
 /** Whether the device was changed in any way, so that somebody must see it start. */
 export function touched(job: JobSnapshot): boolean {
-  return stripped(job) || job.facts.fitted !== undefined || job.facts['added fitted'] !== undefined;
+  return stripped(job) || anyFitted(job);
 }
 
 const fetched = (job: JobSnapshot) => job.end?.kind !== 'not collected';
@@ -53,7 +52,7 @@ export const END_RULES: readonly StepRule[] = [
     title: (job) =>
       replacesDrive(job)
         ? 'Take the new drive out, put the old one back'
-        : wants(job, 'added drive')
+        : fitsDrive(job)
           ? 'Take the added drive out'
           : 'Take the new memory out',
     minutes: 10,

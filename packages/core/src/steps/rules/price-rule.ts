@@ -9,6 +9,7 @@ export const PRICE_RULE: StepRule = {
   minutes: 3,
   applies: always,
   done: (job) => (partsKnown(job) && priceHolds(job)) || job.overrides.some((one) => overrideCovers(job, one)),
-  after: ({ ordered }) => (ordered.length > 0 ? ['book in'] : ['reserve drive', 'reserve added', 'reserve memory']),
+  after: ({ ordered }) =>
+    ordered.length > 0 ? ['book in'] : ['reserve new drive', 'reserve added drive', 'reserve memory'],
   gates: [],
 };

@@ -1,8 +1,10 @@
 import { perSnapshot } from '../snapshot/per-snapshot';
-import type { DriveChoice, FactKey, MemoryChoice } from '../../facts';
+import { targetKey, type DriveChoice, type MemoryChoice } from '../../facts';
+import { TARGET_IDS } from '../../layout';
+import { DRIVE_WISHED } from '../evidence/evidence';
 import { STEPS, type Station } from '../../stations';
 import { soldName } from '../../capacity';
-import type { JobSnapshot, Override, PricedPart, Rates, WishKind } from '../snapshot/types';
+import type { JobSnapshot, Override, PricedPart, Rates } from '../snapshot/types';
 import { minutesOf } from './step-rule';
 import { WORK_RULES } from './work-rules';
 
@@ -30,10 +32,12 @@ export function priceLines(job: JobSnapshot): PriceLine[] {
 }
 
 function partLines({ facts, ordered }: JobSnapshot): PriceLine[] {
-  const { 'drive choice': drive, 'added choice': added, 'memory choice': memory, 'old drive moves': moved } = facts;
+  const { 'memory choice': memory, 'old drive moves': moved } = facts;
   const chosen = [
-    ...(drive ? drivePrices(drive) : []),
-    ...(added ? drivePrices(added) : []),
+    ...TARGET_IDS.flatMap((on) => {
+      const drive = facts[targetKey(on, 'choice')];
+      return drive ? drivePrices(drive) : [];
+    }),
     ...(moved?.adapters ?? []).map(({ name, price }) => ({ what: name, count: 1, each: price })),
     ...(memory ? memoryPrices(memory) : []),
     ...(ordered[0]?.quoted ?? []),
@@ -103,18 +107,13 @@ export function agreedPrice({ facts, told }: JobSnapshot): { amount: number; how
   return all.reduce<(typeof all)[number] | null>((most, one) => (most && most.amount >= one.amount ? most : one), null);
 }
 
-const CHOICE_OF = {
-  'new drive': 'drive choice',
-  'new drive beside': 'drive choice',
-  'fresh installation': 'drive choice',
-  'added drive': 'added choice',
-  memory: 'memory choice',
-} as const satisfies Record<WishKind, FactKey>;
-
 /** Whether it is known which parts go in: chosen, or on order. */
 export function partsKnown({ wishes, facts, ordered }: JobSnapshot): boolean {
   if (ordered.length > 0) return true;
-  return wishes.every(({ kind }) => facts[CHOICE_OF[kind]] !== undefined);
+  return wishes.every(({ kind }) => {
+    const on = DRIVE_WISHED[kind];
+    return facts[on ? targetKey(on, 'choice') : 'memory choice'] !== undefined;
+  });
 }
 
 /** Whether going ahead without asking, with a reason, was decided for at least what the job costs now. */

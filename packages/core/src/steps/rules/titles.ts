@@ -1,12 +1,12 @@
+import { targetName } from '../../layout';
 import { WANTS_WORDS } from '../../progress';
-import { replacesDrive, wants } from '../evidence/evidence';
 import { lastCopy, latestRun, preparingRun, waitingTargets } from '../evidence/targets';
 import type { JobSnapshot } from '../snapshot/types';
 
 /** Two drives are copied onto one after the other. */
 export function beginTitle(job: JobSnapshot): string {
   const next = waitingTargets(job)[0] ?? 'new';
-  const onto = next === 'added' ? ' onto the added drive' : '';
+  const onto = next === 'new' ? '' : ` onto the ${targetName(next)}`;
   return ['failed', 'ended with losses'].includes(latestRun(job, next)?.outcome ?? '')
     ? `Begin another attempt at the copy${onto}`
     : `Begin the copy${onto}`;
@@ -26,10 +26,4 @@ export function prepareTitle(job: JobSnapshot): string {
   return run?.wants
     ? `Look at the ${run.kind === 'decrypt' ? 'decrypting' : 'file-system check'}: ${WANTS_WORDS[run.wants]}`
     : 'Prepare the device for the copy';
-}
-
-/** What goes in, all in one opening. */
-export function fitTitle(job: JobSnapshot): string {
-  if (!replacesDrive(job)) return 'Fit the memory';
-  return wants(job, 'memory') ? 'Fit the new drive and the memory' : 'Fit the new drive';
 }

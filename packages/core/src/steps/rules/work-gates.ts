@@ -1,46 +1,39 @@
 import { amount } from '../../money';
 import { stripBalance } from '../../strip';
-import type { TargetId } from '../../layout';
+import { targetFacts, targetKey } from '../../facts';
+import { TARGET_IDS, targetName, type TargetId } from '../../layout';
 import {
   copies,
   fittedHolds,
-  identified,
   oldStaysAt,
   planHolds,
   refittedHolds,
   replacesDrive,
+  sourceIdentified,
+  wantedTargets,
   wants,
 } from '../evidence/evidence';
 import { unless, type GateRule } from './gate-rule';
 import { preparationsOf } from '../evidence/preparations';
 import { agreedPrice, jobTotal, overrideCovers, priceHolds } from './price';
-import {
-  copyTargets,
-  latestRun,
-  readBackOf,
-  TARGET_FACTS,
-  TARGET_NAMES,
-  targetTrusted,
-  untoldLosses,
-} from '../evidence/targets';
+import { copyTargets, latestRun, readBackOf, targetIdentified, targetTrusted, untoldLosses } from '../evidence/targets';
 import type { JobSnapshot } from '../snapshot/types';
 
 const always = () => true;
 
 /** Why a drive may not be written to yet. */
 function targetMissing({ facts }: JobSnapshot, on: TargetId): string {
-  const { choice, identified: known } = TARGET_FACTS[on];
-  const serial = facts[choice]?.serial;
-  return serial !== undefined && facts[known]?.serial === serial
-    ? `The ${TARGET_NAMES[on]} holds data: confirm by typing its serial again.`
-    : `The ${TARGET_NAMES[on]} is not identified by its serial.`;
+  const { choice, identified } = targetFacts(facts, on);
+  return choice !== undefined && identified?.serial === choice.serial
+    ? `The ${targetName(on)} holds data: confirm by typing its serial again.`
+    : `The ${targetName(on)} is not identified by its serial.`;
 }
 
 /** Why the copy onto a drive cannot be trusted; none where it can. */
 function copyMissing(job: JobSnapshot, on: TargetId): string[] {
   const run = latestRun(job, on);
   const two = copyTargets(job).length > 1;
-  const name = TARGET_NAMES[on];
+  const name = targetName(on);
   if (!run) return [two ? `Nothing has been copied onto the ${name}.` : 'Nothing has been copied.'];
   if (run.outcome === 'running')
     return [two ? `The copy onto the ${name} is still running.` : 'The copy is still running.'];
@@ -95,10 +88,9 @@ export const WORK_GATES: readonly GateRule[] = [
     overridableBy: null,
     applies: always,
     missing: (job) => [
-      ...(replacesDrive(job) ? unless(job.facts['drive choice'] !== undefined, 'No drive is reserved.') : []),
-      ...(wants(job, 'added drive')
-        ? unless(job.facts['added choice'] !== undefined, 'The drive to be added is not reserved.')
-        : []),
+      ...wantedTargets(job).flatMap((on) =>
+        unless(job.facts[targetKey(on, 'choice')] !== undefined, `The ${targetName(on)} is not reserved.`),
+      ),
       ...(wants(job, 'memory') ? unless(job.facts['memory choice'] !== undefined, 'No memory is reserved.') : []),
     ],
   },
@@ -156,8 +148,8 @@ export const WORK_GATES: readonly GateRule[] = [
     overridableBy: null,
     applies: copies,
     missing: (job) => [
-      ...unless(identified(job).source, 'The old drive is not identified by its serial.'),
-      ...copyTargets(job).flatMap((on) => unless(identified(job)[on], targetMissing(job, on))),
+      ...unless(sourceIdentified(job), 'The old drive is not identified by its serial.'),
+      ...copyTargets(job).flatMap((on) => unless(targetIdentified(job, on), targetMissing(job, on))),
     ],
   },
   {
@@ -176,7 +168,7 @@ export const WORK_GATES: readonly GateRule[] = [
     applies: copies,
     missing: (job) =>
       copyTargets(job).flatMap((on) =>
-        unless(readBackOf(job, on) !== null, `The ${TARGET_NAMES[on]} was not read back against the plan.`),
+        unless(readBackOf(job, on) !== null, `The ${targetName(on)} was not read back against the plan.`),
       ),
   },
   {
@@ -187,7 +179,8 @@ export const WORK_GATES: readonly GateRule[] = [
     applies: always,
     missing: (job) => {
       const trial = job.facts['trial start'];
-      if (job.facts.fitted && !fittedHolds(job)) return ['What is fitted is not the drive that is reserved now.'];
+      const other = TARGET_IDS.find((on) => job.facts[targetKey(on, 'fitted')] && !fittedHolds(job, on));
+      if (other) return [`What is fitted is not the ${targetName(other)} that is reserved now.`];
       if (!trial) return ['No trial start with the cover still loose.'];
       if (!trial.started) return [`The device did not start: ${trial.note || 'no reason noted'}.`];
       return unless(trial.oldDriveDetached, 'It was started with the old drive attached: start it without.');

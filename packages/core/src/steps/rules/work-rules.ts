@@ -1,10 +1,14 @@
+import { targetKey } from '../../facts';
+import { TARGET_IDS, targetName, type TargetId } from '../../layout';
 import { stripBalance } from '../../strip';
 import {
-  addedHolds,
   allIdentified,
+  anyFitted,
   copies,
   fitsDrive,
   fittedHolds,
+  goesIn,
+  memoryHolds,
   oldStaysAt,
   planHolds,
   refittedHolds,
@@ -13,13 +17,12 @@ import {
 } from '../evidence/evidence';
 import { decided, fitsFirst, opensFirst } from '../evidence/on-route';
 import { preparationsOf } from '../evidence/preparations';
-import { beginTitle, endTitle, fitTitle, prepareTitle } from './titles';
+import { beginTitle, endTitle, prepareTitle } from './titles';
 import { always, BOOKED, titled, type StepRule } from './step-rule';
 import { copyTargets, copyTrusted, lastCopy, latestRun, readBackOf, untoldLosses } from '../evidence/targets';
 import type { JobSnapshot } from '../snapshot/types';
 
 const addsMemory = (job: JobSnapshot) => wants(job, 'memory');
-const addsDrive = (job: JobSnapshot) => wants(job, 'added drive');
 const installs = (job: JobSnapshot) => wants(job, 'fresh installation');
 
 /** What has to be read of the drives in the device: all of the one that is copied, only its label when nothing is. */
@@ -35,15 +38,49 @@ function openedBeforeCopy(job: JobSnapshot): boolean {
   return route !== undefined && opensFirst(route);
 }
 
-/** The new drive sits in the device while it is copied to. */
+/** The drives sit in the device while they are copied to. */
 function fittedBeforeCopy(job: JobSnapshot): boolean {
   const route = decided(job)?.route;
   return copies(job) && route !== undefined && fitsFirst(route);
 }
 
-/** The added drive too sits in the device while data is copied onto it. */
-function addedFittedBeforeCopy(job: JobSnapshot): boolean {
-  return fittedBeforeCopy(job) && copyTargets(job).includes('added');
+/** The same of one of them: nothing may go onto it at all. */
+function targetFittedBeforeCopy(job: JobSnapshot, on: TargetId): boolean {
+  return fittedBeforeCopy(job) && copyTargets(job).includes(on);
+}
+
+/** The step of a kind for each of the drives that go in. */
+const reserve = TARGET_IDS.map((on) => `reserve ${targetName(on)}` as const);
+const fit = TARGET_IDS.map((on) => `fit ${targetName(on)}` as const);
+
+/** Rules of thumb, minutes: what takes over is chosen and fitted with what hangs on the old drive. */
+const MINUTES: Readonly<Record<TargetId, number>> = { new: 6, added: 5 };
+
+function reserveRule(on: TargetId): StepRule {
+  return {
+    id: `reserve ${targetName(on)}`,
+    title: titled(on === 'new' ? 'Choose and reserve the drive' : `Choose and reserve the ${targetName(on)}`),
+    minutes: 4,
+    applies: (job) => goesIn(job, on),
+    done: ({ facts }) => facts[targetKey(on, 'choice')] !== undefined,
+    after: () => ['read drive', 'receive part'],
+    gates: [],
+  };
+}
+
+function fitRule(on: TargetId): StepRule {
+  return {
+    id: `fit ${targetName(on)}`,
+    title: titled(`Fit the ${targetName(on)}`),
+    minutes: MINUTES[on],
+    applies: (job) => goesIn(job, on),
+    done: (job) => fittedHolds(job, on),
+    after: (job) => ['strip down', targetFittedBeforeCopy(job, on) ? 'identify' : 'end copy'],
+    gates: (job) => {
+      if (targetFittedBeforeCopy(job, on)) return ['identified'];
+      return copyTargets(job).includes(on) ? ['copied'] : [];
+    },
+  };
 }
 
 /** Every drive was copied onto, however that went: what was read back as planned is trusted all the same. */
@@ -109,24 +146,7 @@ export const WORK_RULES: readonly StepRule[] = [
     after: () => ['book in'],
     gates: [],
   },
-  {
-    id: 'reserve drive',
-    title: titled('Choose and reserve the drive'),
-    minutes: 4,
-    applies: replacesDrive,
-    done: ({ facts }) => facts['drive choice'] !== undefined,
-    after: () => ['read drive', 'receive part'],
-    gates: [],
-  },
-  {
-    id: 'reserve added',
-    title: titled('Choose and reserve the drive to be added'),
-    minutes: 4,
-    applies: addsDrive,
-    done: ({ facts }) => facts['added choice'] !== undefined,
-    after: () => ['read drive', 'receive part'],
-    gates: [],
-  },
+  ...TARGET_IDS.map(reserveRule),
   {
     id: 'reserve memory',
     title: titled('Choose and reserve the memory'),
@@ -142,7 +162,7 @@ export const WORK_RULES: readonly StepRule[] = [
     minutes: 5,
     applies: copies,
     done: planHolds,
-    after: () => ['reserve drive', 'grade health', 'agree price'],
+    after: () => [...reserve, 'grade health', 'agree price'],
     gates: ['reserved'],
   },
   {
@@ -183,8 +203,7 @@ export const WORK_RULES: readonly StepRule[] = [
     after: (job) => [
       'identify',
       'prepare',
-      ...(fittedBeforeCopy(job) ? (['fit'] as const) : []),
-      ...(addedFittedBeforeCopy(job) ? (['fit added'] as const) : []),
+      ...TARGET_IDS.filter((on) => targetFittedBeforeCopy(job, on)).map((on) => `fit ${targetName(on)}` as const),
     ],
     gates: ['assessed', 'planned', 'prepared', 'identified'],
   },
@@ -214,34 +233,23 @@ export const WORK_RULES: readonly StepRule[] = [
     title: titled('Power off, open and strip down'),
     minutes: ({ opening }) => opening ?? 20,
     applies: always,
-    done: (job) =>
-      stripBalance(job.strip).fullyOut || job.facts.fitted !== undefined || job.facts['added fitted'] !== undefined,
+    done: (job) => stripBalance(job.strip).fullyOut || anyFitted(job),
     after: (job) => [
       'agree price',
-      ...(openedBeforeCopy(job)
-        ? (['accept plan'] as const)
-        : (['end copy', 'reserve drive', 'reserve added', 'reserve memory'] as const)),
+      ...(openedBeforeCopy(job) ? (['accept plan'] as const) : (['end copy', ...reserve, 'reserve memory'] as const)),
     ],
     gates: ['assessed', 'described', 'reserved'],
   },
+  ...TARGET_IDS.map(fitRule),
   {
-    id: 'fit',
-    title: fitTitle,
-    minutes: 6,
-    applies: (job) => replacesDrive(job) || addsMemory(job),
-    done: fittedHolds,
+    id: 'fit memory',
+    title: titled('Fit the memory'),
+    // It goes in with the drive in one opening: the minutes of that are for both.
+    minutes: (job) => (replacesDrive(job) ? 0 : 6),
+    applies: addsMemory,
+    done: memoryHolds,
     after: (job) => ['strip down', fittedBeforeCopy(job) ? 'identify' : 'end copy'],
     gates: (job) => (fittedBeforeCopy(job) ? ['identified'] : ['copied']),
-  },
-  {
-    id: 'fit added',
-    title: titled('Fit the added drive'),
-    minutes: 5,
-    applies: addsDrive,
-    done: addedHolds,
-    after: (job) => ['strip down', addedFittedBeforeCopy(job) ? 'identify' : 'end copy'],
-    gates: (job) =>
-      addedFittedBeforeCopy(job) ? ['identified'] : copyTargets(job).includes('added') ? ['copied'] : [],
   },
   {
     id: 'install',
@@ -249,7 +257,7 @@ export const WORK_RULES: readonly StepRule[] = [
     minutes: 40,
     applies: installs,
     done: ({ facts }) => facts.installed !== undefined,
-    after: () => ['fit'],
+    after: () => ['fit new drive'],
     gates: [],
   },
   {
@@ -259,7 +267,7 @@ export const WORK_RULES: readonly StepRule[] = [
     minutes: 6,
     applies: always,
     done: ({ facts }) => facts['trial start']?.started === true && facts['trial start'].oldDriveDetached,
-    after: () => ['fit', 'fit added', 'install', 'end copy'],
+    after: () => [...fit, 'fit memory', 'install', 'end copy'],
     gates: (job) => (fittedBeforeCopy(job) ? ['copied'] : []),
   },
   {

@@ -1,5 +1,6 @@
 import { AroundThePath1780560000000 } from './around-the-path';
 import { CopyPerDrive1795800000000 } from './copy-per-drive';
+import { DrivesByRole1795970000000 } from './drives-by-role';
 import { EventsTyped1795950000000 } from './events-typed';
 import { FitAndPrice1795400000000 } from './fit-and-price';
 import { FirstSchema1780300800000 } from './first-schema';
@@ -17,4 +18,5 @@ export const migrations = [
   Mended1795900000000,
   EventsTyped1795950000000,
   TrialsIndex1795960000000,
+  DrivesByRole1795970000000,
 ];

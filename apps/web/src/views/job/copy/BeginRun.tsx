@@ -4,8 +4,9 @@ import { useCallback, useMemo, useState } from 'react';
 import type { BerthView, JobView, RunView } from '@udrel/contract/types';
 import { binary } from '@udrel/core/capacity';
 import { adviceOn } from '@udrel/core/progress';
-import type { TargetId } from '@udrel/core/layout';
-import { copiesAtBerth, TARGET_FACTS, TARGET_NAMES, waitingTargets } from '@udrel/core/steps';
+import { targetKey } from '@udrel/core/facts';
+import { targetName, type TargetId } from '@udrel/core/layout';
+import { copiesAtBerth, waitingTargets } from '@udrel/core/steps';
 import { useBerthsQuery } from '../../../api/api';
 import { fieldTrouble } from '../../../api/problem';
 import { range } from '../../../format/time';
@@ -63,7 +64,7 @@ export function BeginRun({ job }: { job: JobView }) {
           >
             {waiting.map((on) => (
               <option key={on} value={on}>
-                {TARGET_NAMES[on]}, {job.snapshot.facts[TARGET_FACTS[on].choice]?.serial}
+                {targetName(on)}, {job.snapshot.facts[targetKey(on, 'choice')]?.serial}
               </option>
             ))}
           </TextField>

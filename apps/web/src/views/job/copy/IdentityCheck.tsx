@@ -2,9 +2,10 @@ import Button from '@mui/material/Button';
 import { useCallback, useState } from 'react';
 import type { JobView } from '@udrel/contract/types';
 import { binary, soldName, type SectorSize } from '@udrel/core/capacity';
-import { alike, normaliseSerial, ownLabel, readOwnLabel } from '@udrel/core/identity';
-import type { TargetId } from '@udrel/core/layout';
-import { copyTargets, identified, TARGET_FACTS, TARGET_NAMES } from '@udrel/core/steps';
+import { alike, normaliseSerial, ownLabel, readOwnLabel, type LabelledRole } from '@udrel/core/identity';
+import { targetFacts, targetKey } from '@udrel/core/facts';
+import { targetName, targetTitle, type TargetId } from '@udrel/core/layout';
+import { copyTargets, sourceIdentified, targetIdentified } from '@udrel/core/steps';
 import { fieldTrouble } from '../../../api/problem';
 import { Empty, OutcomeMark, Sheet, TroubleNote } from '../../../ui';
 import { SerialField } from '../../../ui/SerialField';
@@ -14,9 +15,8 @@ import styles from './copy.module.css';
 
 /** No go-ahead until every drive of the copy is identified by what is scanned or typed from their labels. */
 export function IdentityCheck({ job }: { job: JobView }) {
-  const { 'old drive': source, 'drive choice': target, 'added choice': added } = job.snapshot.facts;
+  const { 'old drive': source, 'new drive choice': target } = job.snapshot.facts;
   if (!source || !target) return <Empty>Read the old drive and reserve the new one first.</Empty>;
-  const certain = identified(job.snapshot);
   const mixedUp = alike(source, target);
   return (
     <Sheet title="Which drive is which" aside="by serial from the label, never by its number">
@@ -34,27 +34,26 @@ export function IdentityCheck({ job }: { job: JobView }) {
       <div className={styles.drives}>
         <DriveCheck
           job={job}
-          fact="source identified"
+          role="old"
           title="Old drive: is read"
           drive={source}
-          certain={certain.source}
+          certain={sourceIdentified(job.snapshot)}
         />
-        <DriveCheck
-          job={job}
-          fact="target identified"
-          title="New drive: all on it is wiped"
-          drive={target}
-          certain={certain.new}
-        />
-        {copyTargets(job.snapshot).includes('added') && added && (
-          <DriveCheck
-            job={job}
-            fact="added identified"
-            title="Added drive: all on it is wiped"
-            drive={added}
-            certain={certain.added}
-          />
-        )}
+        {copyTargets(job.snapshot).map((on) => {
+          const drive = job.snapshot.facts[targetKey(on, 'choice')];
+          return (
+            drive && (
+              <DriveCheck
+                key={on}
+                job={job}
+                role={on}
+                title={`${targetTitle(on)}: all on it is wiped`}
+                drive={drive}
+                certain={targetIdentified(job.snapshot, on)}
+              />
+            )
+          );
+        })}
       </div>
       {copyTargets(job.snapshot).map((on) => (
         <Overwrite key={on} job={job} on={on} />
@@ -81,16 +80,14 @@ function Signs({ serial, differAt }: { serial: string; differAt: readonly number
 
 /** A drive to be written to holds something: said with what it is, and confirmed by typing its serial again. */
 function Overwrite({ job, on }: { job: JobView; on: TargetId }) {
-  const keys = TARGET_FACTS[on];
-  const { facts } = job.snapshot;
-  const [holds, target, confirmed] = [facts[keys.holds], facts[keys.choice], facts[keys.confirmed]];
+  const { holds, choice: target, confirmed, identified } = targetFacts(job.snapshot.facts, on);
   const [typed, setTyped] = useState('');
   const { record, busy, error } = useJobChange(job);
-  if (!holds || !target || holds.serial !== target.serial || !facts[keys.identified]) return null;
+  if (!holds || !target || holds.serial !== target.serial || !identified) return null;
   if (confirmed?.serial === target.serial) {
     return (
       <p className="sub" style={{ marginTop: 8 }}>
-        The {TARGET_NAMES[on]} holds {holds.what.join(', ')}: confirmed that it may be overwritten.
+        The {targetName(on)} holds {holds.what.join(', ')}: confirmed that it may be overwritten.
       </p>
     );
   }
@@ -100,13 +97,13 @@ function Overwrite({ job, on }: { job: JobView; on: TargetId }) {
       className={styles.overwrite}
       onSubmit={(event) => {
         event.preventDefault();
-        void record(keys.confirmed, { serial: typed });
+        void record(targetKey(on, 'confirmed'), { serial: typed });
       }}
     >
       <p>
         <OutcomeMark outcome="fail" />{' '}
         <b>
-          The {TARGET_NAMES[on]} holds data: {holds.what.join(', ')}.
+          The {targetName(on)} holds data: {holds.what.join(', ')}.
         </b>{' '}
         All of it is lost.
       </p>
@@ -131,27 +128,22 @@ interface Shown {
   sectorSize: SectorSize;
 }
 
-const ROLES = {
-  'source identified': 'old',
-  'target identified': 'new',
-  'added identified': 'added',
-} as const;
-
 function DriveCheck(props: {
   job: JobView;
-  fact: 'source identified' | 'target identified' | 'added identified';
+  role: LabelledRole;
   title: string;
   drive: Shown & { serial: string };
   certain: boolean;
 }) {
-  const { job, fact, title, drive, certain } = props;
+  const { job, role, title, drive, certain } = props;
+  const fact = role === 'old' ? 'source identified' : targetKey(role, 'identified');
   const [serial, setSerial] = useState('');
   const { record, busy, error } = useJobChange(job);
   const wrong = fieldTrouble(error, 'value.serial');
   // A serial scanned anywhere on this page is the check of the drive that it names.
   const claim = useCallback(
     (text: string) => {
-      const label = readOwnLabel(text) && text.trim().toUpperCase() === ownLabel(job.tag, ROLES[fact]);
+      const label = readOwnLabel(text) && text.trim().toUpperCase() === ownLabel(job.tag, role);
       if (certain || (!label && normaliseSerial(text) !== normaliseSerial(drive.serial))) return false;
       void record(fact, { serial: text });
       return true;

@@ -2,8 +2,8 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import type { JobView } from '@udrel/contract/types';
-import type { TargetId } from '@udrel/core/layout';
-import { latestRun, TARGET_NAMES, untoldLosses } from '@udrel/core/steps';
+import { targetName, type TargetId } from '@udrel/core/layout';
+import { latestRun, untoldLosses } from '@udrel/core/steps';
 import { fieldTrouble } from '../../../api/problem';
 import { Foot, OutcomeMark, Sheet, TroubleNote } from '../../../ui';
 import { LossList } from '../../../ui/LossList';
@@ -17,7 +17,7 @@ export function LossesSheet({ job, on }: { job: JobView; on: TargetId }) {
   const [next] = open;
   return (
     <Sheet
-      title={`Lost in the copy onto the ${TARGET_NAMES[on]}`}
+      title={`Lost in the copy onto the ${targetName(on)}`}
       aside={open.length === 0 ? 'the customer was told' : `${open.length} of ${run.losses.length} to be told`}
     >
       <LossList losses={run.losses} />

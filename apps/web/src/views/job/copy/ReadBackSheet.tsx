@@ -5,8 +5,9 @@ import type { JobView } from '@udrel/contract/types';
 import { normaliseSerial } from '@udrel/core/identity';
 import { readBack, type ReadBack } from '@udrel/core/read-back';
 import type { Outcome } from '@udrel/core/reason';
-import type { TargetId } from '@udrel/core/layout';
-import { latestRun, readBackOf, TARGET_FACTS, TARGET_NAMES } from '@udrel/core/steps';
+import { targetKey } from '@udrel/core/facts';
+import { targetName, type TargetId } from '@udrel/core/layout';
+import { latestRun, readBackOf } from '@udrel/core/steps';
 import { useBerthsQuery } from '../../../api/api';
 import { fieldTrouble } from '../../../api/problem';
 import { Ledger, OutcomeMark, Sheet, TroubleNote } from '../../../ui';
@@ -36,7 +37,7 @@ export function ReadBackSheet({ job, on }: { job: JobView; on: TargetId }) {
   const { snapshot } = job;
   const run = latestRun(snapshot, on);
   const known = readBackOf(snapshot, on);
-  const name = TARGET_NAMES[on];
+  const name = targetName(on);
   const { plan } = snapshot.facts;
   if (!run || run.outcome === 'running' || !plan) return null;
   const judged = known?.seen ? readBack(plan, known.seen, on) : null;
@@ -68,11 +69,11 @@ function AskForIt({ job, on, again, next }: { job: JobView; on: TargetId; again:
   const chosen = String(there?.number ?? '');
   const [whyNot, setWhyNot] = useState('');
   const [typed, setTyped] = useState('');
-  const name = TARGET_NAMES[on];
+  const name = targetName(on);
   const { change, busy, error } = useJobChange(job);
   const { read, begin, putAway } = useReading();
   const input = useRef<HTMLInputElement>(null);
-  const wanted = job.snapshot.facts[TARGET_FACTS[on].choice]?.serial ?? '';
+  const wanted = job.snapshot.facts[targetKey(on, 'choice')]?.serial ?? '';
   const told = job.history
     .filter(({ kind, onto }) => kind.startsWith('read back') && (onto ?? 'new') === on)
     .sort((a, b) => b.seq - a.seq);

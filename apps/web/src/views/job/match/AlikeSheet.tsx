@@ -2,6 +2,7 @@ import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import { useState } from 'react';
+import { CHOICE_KEYS } from '@udrel/core/facts';
 import { may } from '@udrel/contract/permissions';
 import type { JobView } from '@udrel/contract/types';
 import { useSessionQuery } from '../../../api/api';
@@ -15,8 +16,11 @@ export function AlikeSheet({ job }: { job: JobView }) {
   const [out, setOut] = useState<readonly string[]>([]);
   const { change, busy, error } = useJobChange(job);
   const role = useSessionQuery().data?.staff?.role;
-  const { 'drive choice': main, 'added choice': added, 'memory choice': memory } = job.snapshot.facts;
-  const chosen = [main, added, memory].flatMap((one) => (one ? [`${one.maker} ${one.name}`] : []));
+  const { facts } = job.snapshot;
+  const chosen = [...CHOICE_KEYS, 'memory choice' as const].flatMap((key) => {
+    const one = facts[key];
+    return one ? [`${one.maker} ${one.name}`] : [];
+  });
   if (open.length === 0 || chosen.length === 0 || job.closedAt || !may(role, 'work on a job')) return null;
   const tags = open.map((one) => one.tag).filter((tag) => !out.includes(tag));
   return (

@@ -9,7 +9,7 @@ import styles from './order/match.module.css';
 /** With what each drive can be held while it is copied, where it is plugged in best, and which stick starts the device. */
 export function CopyEquipmentPanel({ job, match, side }: { job: JobView; match: MatchView; side: ReactNode }) {
   const { old, fresh, sticks } = match.copying;
-  const { 'old drive': oldDrive, 'drive choice': choice } = job.snapshot.facts;
+  const { 'old drive': oldDrive, 'new drive choice': choice } = job.snapshot.facts;
   return (
     <div className={styles.grid}>
       <div className={styles.column}>{side}</div>

@@ -1,4 +1,5 @@
-import { ALTERATION_CONSENT, CONSENTS } from '@udrel/core/facts';
+import { ALTERATION_CONSENT, CONSENTS, targetKey } from '@udrel/core/facts';
+import type { TargetId } from '@udrel/core/layout';
 import Button from '@mui/material/Button';
 import { useState, type ReactNode } from 'react';
 import { may } from '@udrel/contract/permissions';
@@ -19,14 +20,14 @@ import { CompareSheet, MOST_COMPARED } from './CompareSheet';
 import styles from './order/match.module.css';
 
 /** The sites as a drawing, the candidates for the chosen one ranked, and the check ledger of one of them. */
-export function DriveMatchPanel(props: { job: JobView; match: MatchView; side: ReactNode; added: boolean }) {
-  const { job, match, side, added } = props;
-  const { 'drive choice': main, 'added choice': beside, 'old drive': old } = job.snapshot.facts;
-  const joins = added || oldStaysAt(job.snapshot) === old?.siteId;
-  const taken = added ? beside : main;
-  const sites = added ? match.added : match.drives;
+export function DriveMatchPanel(props: { job: JobView; match: MatchView; side: ReactNode; on: TargetId }) {
+  const { job, match, side, on } = props;
+  const { [targetKey(on, 'choice')]: taken, 'old drive': old } = job.snapshot.facts;
+  const takesOver = on === 'new';
+  const joins = !takesOver || oldStaysAt(job.snapshot) === old?.siteId;
+  const sites = match.drives[on];
   const [siteId, setSiteId] = useState(
-    taken?.siteId ?? (joins ? freeSite(job, sites) : old?.siteId) ?? sites[0]?.siteId ?? '',
+    taken?.siteId ?? (joins ? freeSite(job, sites, on) : old?.siteId) ?? sites[0]?.siteId ?? '',
   );
   const [partId, setPartId] = useState(taken?.partId ?? undefined);
   const { candidates = [], of = 0 } = sites.find((one) => one.siteId === siteId) ?? {};
@@ -41,8 +42,8 @@ export function DriveMatchPanel(props: { job: JobView; match: MatchView; side: R
     <div className={styles.grid}>
       <div className={styles.column}>
         <Schematic job={job} chosen={siteId} choose={setSiteId} />
-        <p className="sub">{added ? 'for data: it need not be one to start from' : match.need.sentence}</p>
-        {!added && <ComesAlong job={job} />}
+        <p className="sub">{takesOver ? match.need.sentence : 'for data: it need not be one to start from'}</p>
+        {takesOver && <ComesAlong job={job} />}
         {site && may(role, 'describe models') && (
           <Foot>
             <Button onClick={() => setMeasuring(true)}>Measured or seen at {site.name} …</Button>
@@ -54,7 +55,7 @@ export function DriveMatchPanel(props: { job: JobView; match: MatchView; side: R
       <div className={styles.column}>
         <CandidateTable candidates={candidates} of={of} chosen={chosen} choose={setPartId} />
         {chosen && (
-          <ChosenCandidate {...{ job, added, siteName, siteId }} candidate={chosen}>
+          <ChosenCandidate {...{ job, on, siteName, siteId }} candidate={chosen}>
             <Button
               disabled={compared.length >= MOST_COMPARED || compared.includes(chosen.offer.partId)}
               onClick={() => setCompared([...compared, chosen.offer.partId])}
@@ -63,7 +64,7 @@ export function DriveMatchPanel(props: { job: JobView; match: MatchView; side: R
             </Button>
           </ChosenCandidate>
         )}
-        {!added && main && <MoveOldDrive job={job} />}
+        {takesOver && taken && <MoveOldDrive job={job} />}
         {compared.length > 0 && (
           <CompareSheet
             candidates={candidates.filter((one) => compared.includes(one.offer.partId))}
@@ -76,9 +77,9 @@ export function DriveMatchPanel(props: { job: JobView; match: MatchView; side: R
 }
 
 /** A site where nothing sits yet, for a drive that joins the others. */
-function freeSite(job: JobView, sites: MatchView['added']): string | undefined {
+function freeSite(job: JobView, sites: MatchView['drives'][TargetId], on: TargetId): string | undefined {
   const { facts } = job.snapshot;
-  return sites.find(({ siteId }) => !occupant(job.snapshot, siteId, 'added') && facts['old drive']?.siteId !== siteId)
+  return sites.find(({ siteId }) => !occupant(job.snapshot, siteId, on) && facts['old drive']?.siteId !== siteId)
     ?.siteId;
 }
 
@@ -87,16 +88,16 @@ function ChosenCandidate(props: {
   candidate: Candidate;
   siteName: string;
   siteId: string;
-  added: boolean;
+  on: TargetId;
   children: ReactNode;
 }) {
-  const { job, candidate, siteName, siteId, added } = props;
+  const { job, candidate, siteName, siteId, on } = props;
   const { change, record, busy, error } = useJobChange(job);
   const consents = job.snapshot.facts.consents?.given ?? [];
   const asks = candidate.alteration !== null && !consents.includes(ALTERATION_CONSENT);
   const { drive, partId, stock } = candidate.offer;
-  const taken = job.snapshot.facts[added ? 'added choice' : 'drive choice'];
-  const stays = occupant(job.snapshot, siteId, added ? 'added' : 'main');
+  const taken = job.snapshot.facts[targetKey(on, 'choice')];
+  const stays = occupant(job.snapshot, siteId, on);
   const [ordering, setOrdering] = useState(false);
   const isTaken = taken !== undefined && taken.siteId === siteId && taken.partId === (candidate.own ? null : partId);
   const unfit = candidate.verdict === 'no' || candidate.verdict === 'cannot tell' || !candidate.needMet;
@@ -142,14 +143,14 @@ function ChosenCandidate(props: {
           <OrderDialog
             job={job}
             what={lacking.join(' and ')}
-            choice={{ kind: 'drive', partId: candidate.own ? null : partId, siteId, added }}
+            choice={{ kind: 'drive', partId: candidate.own ? null : partId, siteId, on }}
             close={() => setOrdering(false)}
           />
         )}
         <Button
           variant={lacking.length > 0 ? 'outlined' : 'contained'}
           disabled={busy || unfit || lacking.length > 0 || asks || isTaken || stays !== null}
-          onClick={() => void change('reserveDrive', { partId: candidate.own ? null : partId, siteId, added })}
+          onClick={() => void change('reserveDrive', { partId: candidate.own ? null : partId, siteId, on })}
         >
           {isTaken ? 'Reserved' : `${candidate.own ? 'Choose theirs' : 'Choose and reserve'} for ${siteName}`}
         </Button>

@@ -1,6 +1,8 @@
 import { useState, type ReactNode } from 'react';
 import type { JobView, MatchView } from '@udrel/contract/types';
-import { copies, priceHolds, replacesDrive, wants } from '@udrel/core/steps';
+import { targetKey } from '@udrel/core/facts';
+import { TARGET_IDS, targetTitle, type TargetId } from '@udrel/core/layout';
+import { copies, goesIn, priceHolds, wantedTargets, wants } from '@udrel/core/steps';
 import { useMatchQuery } from '../../../api/api';
 import { Loaded } from '../../../ui';
 import { PageTabs } from '../../../ui/PageTabs';
@@ -13,8 +15,9 @@ import { OrderedSheet } from './order/OrderedSheet';
 import { QuotePanel } from './order/QuotePanel';
 import jobStyles from '../../../features/job/job.module.css';
 
-const PAGES = ['Drive', 'Added drive', 'Memory', 'For the copy', 'Quote'] as const;
-type Page = (typeof PAGES)[number];
+/** The page for each of the drives that go in. */
+const DRIVES: Readonly<Record<TargetId, string>> = { new: 'Drive', added: targetTitle('added') };
+const PAGES = [...TARGET_IDS.map((on) => DRIVES[on]), 'Memory', 'For the copy', 'Quote'];
 
 /**
  * What fits, why, how fast it will be there and what it costs, a page for each question; it opens at the one that is
@@ -23,7 +26,7 @@ type Page = (typeof PAGES)[number];
 export function MatchStation({ job, side, disabled }: { job: JobView; side: ReactNode; disabled: boolean }) {
   const { currentData: data, error } = useMatchQuery({ tag: job.tag });
   const pages = PAGES.filter((page) => has(job, page));
-  const [chosen, choose] = useState<Page>(() => nextPage(job));
+  const [chosen, choose] = useState(() => nextPage(job));
   const page = pages.includes(chosen) ? chosen : (pages[0] ?? 'Quote');
   return (
     <PageTabs pages={pages} page={page} choose={choose} name="Questions of the match">
@@ -53,39 +56,32 @@ export function MatchStation({ job, side, disabled }: { job: JobView; side: Reac
   );
 }
 
-function has({ snapshot }: JobView, page: Page): boolean {
+const driveOn = (page: string) => TARGET_IDS.find((on) => DRIVES[on] === page);
+
+function has({ snapshot }: JobView, page: string): boolean {
+  const on = driveOn(page);
+  if (on) return goesIn(snapshot, on);
   switch (page) {
-    case 'Drive':
-      return replacesDrive(snapshot);
-    case 'Added drive':
-      return wants(snapshot, 'added drive');
     case 'Memory':
       return wants(snapshot, 'memory');
     case 'For the copy':
       return copies(snapshot);
-    case 'Quote':
+    default:
       return true;
   }
 }
 
-function nextPage(job: JobView): Page {
+function nextPage(job: JobView): string {
   const { facts } = job.snapshot;
-  if (has(job, 'Drive') && !facts['drive choice']) return 'Drive';
-  if (has(job, 'Added drive') && !facts['added choice']) return 'Added drive';
+  const open = wantedTargets(job.snapshot).find((on) => !facts[targetKey(on, 'choice')]);
+  if (open) return DRIVES[open];
   if (has(job, 'Memory') && !facts['memory choice']) return 'Memory';
   if (!priceHolds(job.snapshot)) return 'Quote';
   return PAGES.find((page) => has(job, page)) ?? 'Quote';
 }
 
-function panelOf(page: Exclude<Page, 'Quote'>, props: { job: JobView; match: MatchView; side: ReactNode }): ReactNode {
-  switch (page) {
-    case 'Drive':
-      return <DriveMatchPanel key={page} {...props} added={false} />;
-    case 'Added drive':
-      return <DriveMatchPanel key={page} {...props} added />;
-    case 'Memory':
-      return <MemoryMatchPanel {...props} />;
-    case 'For the copy':
-      return <CopyEquipmentPanel {...props} />;
-  }
+function panelOf(page: string, props: { job: JobView; match: MatchView; side: ReactNode }): ReactNode {
+  const on = driveOn(page);
+  if (on) return <DriveMatchPanel key={page} {...props} on={on} />;
+  return page === 'Memory' ? <MemoryMatchPanel {...props} /> : <CopyEquipmentPanel {...props} />;
 }

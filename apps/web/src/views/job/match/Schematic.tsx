@@ -1,5 +1,6 @@
 import type { JobView } from '@udrel/contract/types';
 import { soldName } from '@udrel/core/capacity';
+import { drivesOf, type Becomes } from '@udrel/core/steps';
 import type { Site } from '@udrel/core/fit';
 import { DeviceSchematic } from '../../../features/device/DeviceSchematic';
 
@@ -22,16 +23,19 @@ export function Schematic(props: { job: JobView; chosen: string; choose?: (siteI
 }
 
 /** What sits at a site now, and what is to sit there. */
-function heldAt({ snapshot: { facts } }: JobView, site: Site): string {
-  const { 'old drive': old, 'drive choice': main, 'added choice': added, 'other drives': others } = facts;
-  const at = (one: { siteId: string } | undefined) => one?.siteId === site.id;
-  const stays = others?.drives.find(at);
-  const now = old && at(old) ? `now: ${old.maker} ${old.name}, ${soldName(old.bytes, old.sectorSize)}` : '';
-  if (now) return now;
-  if (stays) return `stays: ${stays.name}`;
-  if (main && at(main)) return `chosen: ${main.maker} ${main.name}`;
-  if (added && at(added)) return `added: ${added.maker} ${added.name}`;
-  if (old && at(facts['old drive moves'])) return `then: the old ${old.maker} ${old.name}`;
+function heldAt({ snapshot }: JobView, site: Site): string {
+  const old = snapshot.facts['old drive'];
+  if (old?.siteId === site.id) return `now: ${old.maker} ${old.name}, ${soldName(old.bytes, old.sectorSize)}`;
+  const drive = drivesOf(snapshot).find((one) => one.siteId === site.id);
+  if (drive) return `${HELD[drive.becomes]} ${`${drive.maker} ${drive.name}`.trim()}`;
   if (site.unconfirmed) return 'free, not confirmed';
   return site.needs ? `free, needs ${site.needs}` : 'free';
 }
+
+const HELD: Readonly<Record<Becomes, string>> = {
+  'takes over': 'chosen:',
+  joins: 'added:',
+  stays: 'stays:',
+  moves: 'then: the old',
+  leaves: 'leaves:',
+};

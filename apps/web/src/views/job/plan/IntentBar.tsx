@@ -20,7 +20,7 @@ export function IntentBar({ job, plan }: { job: JobView; plan: Plan }) {
       isResizable({ ...one, encrypted: one.encrypted && !intent.decrypted.includes(one.id) }) &&
       !intent.leftOut.includes(one.id),
   );
-  const volumes = intent.added.filter(({ kind }) => kind === 'data');
+  const volumes = intent.made.filter(({ kind }) => kind === 'data');
   return (
     <div className={styles.intents}>
       <label>

@@ -39,7 +39,7 @@ export function MapPage({ job, plan }: { job: JobView; plan: Plan }) {
             disabled={plan.table.partitions.length === 0}
             onClick={() => {
               const volume = newVolume(plan);
-              plan.change({ added: [...plan.draft.intent.added, volume] });
+              plan.change({ made: [...plan.draft.intent.made, volume] });
               select(volume.id);
             }}
           >
@@ -75,9 +75,9 @@ export function MapPage({ job, plan }: { job: JobView; plan: Plan }) {
 
 /** A volume for data with a name that no other has; it gets the room that nobody has, else a size to be typed. */
 function newVolume({ layout, draft: { intent } }: Plan) {
-  const taken = intent.added.map(({ id }) => id);
+  const taken = intent.made.map(({ id }) => id);
   const number = [1, 2, 3, 4, 5, 6, 7, 8].find((one) => !taken.includes(`new-${one}`)) ?? 1;
-  const placed = [...layout.partitions, ...layout.added].flatMap(({ target }) =>
+  const placed = [...layout.partitions, ...layout.made].flatMap(({ target }) =>
     target?.on === 'new' ? target.bytes : [],
   );
   const free = (layout.targets[0]?.room ?? 0) - placed.reduce((sum, bytes) => sum + bytes, 0);

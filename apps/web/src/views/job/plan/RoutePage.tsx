@@ -1,10 +1,11 @@
 import type { PlannedRun } from '@udrel/core/facts';
+import { targetName } from '@udrel/core/layout';
 import Button from '@mui/material/Button';
 import { Link } from 'react-router';
 import { binary } from '@udrel/core/capacity';
 import type { PacedStage } from '@udrel/core/estimate';
 import { afreshInstead, handsOf, runsOf, type RouteOption } from '@udrel/core/routes';
-import { TARGET_NAMES } from '@udrel/core/steps';
+import {} from '@udrel/core/steps';
 import { endOf, range, spanOf } from '../../../format/time';
 import { rate } from '../../../format/units';
 import { stationPath } from '../../../paths/station-path';
@@ -166,7 +167,7 @@ export function RouteInShort({ plan, promisedAt }: { plan: Plan; promisedAt: str
 
 function nameOf({ table, route }: Plan, { about, onto, estimate }: PlannedRun): string {
   const partition = table.partitions.find(({ id }) => id === about)?.name;
-  const drive = onto && route?.onAdded ? `(${TARGET_NAMES[onto]})` : null;
+  const drive = onto && route?.onAdded ? `(${targetName(onto)})` : null;
   return [RUN_WORDS[estimate.kind] ?? estimate.kind, partition ?? drive].filter(Boolean).join(' ');
 }
 

@@ -61,7 +61,7 @@ function Remedy({ tag, plan, action }: { tag: string; plan: Plan; action: PlanAc
 function OnTheShelf({ job, plan }: { job: JobView; plan: Plan }) {
   const { currentData } = useMatchQuery({ tag: job.tag });
   const least = plan.layout.targets[0]?.smallestBytes ?? 0;
-  const there = currentData?.drives
+  const there = currentData?.drives.new
     .find(({ siteId }) => siteId === plan.target.siteId)
     ?.candidates.filter(({ offer, verdict }) => offer.stock > 0 && offer.drive.bytes >= least && verdict !== 'no')
     .slice(0, 2);

@@ -9,7 +9,7 @@ const CompareChart = lazy(() => import('./CompareChart'));
 
 /** Before against after, against the rating and against what the link can carry. */
 export function Compared({ job }: { job: JobView }) {
-  const { before, after, 'drive choice': drive } = job.snapshot.facts;
+  const { before, after, 'new drive choice': drive } = job.snapshot.facts;
   if (!before?.set || !after?.set) return null;
   const fitted = drive ? { link: drive.link, ratedRead: drive.ratedRead, ratedWrite: drive.ratedWrite } : null;
   const { rows, findings } = compareSets(before.set, after.set, fitted);

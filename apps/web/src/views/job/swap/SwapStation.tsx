@@ -1,4 +1,5 @@
 import { SEEN_INSIDE, type SeenInside } from '@udrel/core/facts';
+import { TARGET_IDS, targetName } from '@udrel/core/layout';
 import type { StepId } from '@udrel/core/stations';
 import type { JobView } from '@udrel/contract/types';
 import Button from '@mui/material/Button';
@@ -11,8 +12,8 @@ import { useTypedFact } from '../../../features/typed/typed-fact';
 import { tellFact } from '../../../format/facts';
 import { Foot, Sheet, TroubleNote } from '../../../ui';
 import { PutBackForm } from '../end/EndForms';
-import { FitAddedForm } from './FitAddedForm';
-import { FitForm } from './FitForm';
+import { FitDriveForm } from './FitDriveForm';
+import { FitMemoryForm } from './FitMemoryForm';
 import { RefitForm } from './RefitForm';
 import { StripSheet } from './StripSheet';
 
@@ -24,8 +25,10 @@ export function SwapStation({ job }: { job: JobView }) {
       {job.snapshot.end && <PutBackForm job={job} />}
       <StripSheet job={job} />
       {has('strip down') && <SeenInsideForm job={job} />}
-      {has('fit') && <FitForm job={job} />}
-      {has('fit added') && <FitAddedForm job={job} />}
+      {TARGET_IDS.filter((on) => has(`fit ${targetName(on)}`)).map((on) => (
+        <FitDriveForm key={on} job={job} on={on} />
+      ))}
+      {has('fit memory') && <FitMemoryForm job={job} />}
       {has('refit old') && <RefitForm job={job} />}
       <JobLessons job={job} />
     </>

@@ -1,5 +1,5 @@
 import { binary } from '@udrel/core/capacity';
-import type { NewVolume, PlannedPartition } from '@udrel/core/layout';
+import { targetName, type NewVolume, type PlannedPartition } from '@udrel/core/layout';
 import { ribbonPath, tornPath, type Block } from './map-geometry';
 
 /** The drawing's measures: width of the whole and of a column, and where the right column begins. */
@@ -39,7 +39,7 @@ export function changeWords({ change, target, source, sourceBytes }: PlannedPart
     case 'shrunk':
       return `shrunk by ${difference}`;
     case 'moved':
-      if (target?.on === 'added') return 'to the added drive';
+      if (target && target.on !== 'new') return `to the ${targetName(target.on)}`;
       return (target?.startSector ?? 0) < source.startSector ? 'starts earlier, same size' : 'starts later, same size';
     default:
       return change;

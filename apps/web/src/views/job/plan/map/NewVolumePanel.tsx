@@ -31,7 +31,7 @@ export function NewVolumePanel({
   const [text, setText] = useState(size);
   const [wrong, setWrong] = useState<string>();
   const put = (over: Partial<NewVolume>) =>
-    plan.change({ added: intent.added.map((one) => (one.id === volume.id ? { ...one, ...over } : one)) });
+    plan.change({ made: intent.made.map((one) => (one.id === volume.id ? { ...one, ...over } : one)) });
 
   function takeSize(): void {
     const drive = plan.layout.targets.find(({ id }) => id === volume.on);
@@ -85,7 +85,7 @@ export function NewVolumePanel({
       <div className={styles.buttons}>
         <Button
           onClick={() => {
-            plan.change({ added: intent.added.filter(({ id }) => id !== volume.id) });
+            plan.change({ made: intent.made.filter(({ id }) => id !== volume.id) });
             select('');
           }}
         >

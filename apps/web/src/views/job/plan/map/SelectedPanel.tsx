@@ -15,7 +15,7 @@ export function SelectedPanel({ tag, plan }: { tag: string; plan: Plan }) {
   const { selected, select } = useSelected(tag, plan.layout);
   const one = plan.layout.partitions.find(({ source }) => source.id === selected);
   if (one) return <Selected key={one.source.id} plan={plan} one={one} />;
-  const made = plan.layout.added.find(({ volume }) => volume.id === selected);
+  const made = plan.layout.made.find(({ volume }) => volume.id === selected);
   return made ? <NewVolumePanel key={made.volume.id} plan={plan} made={made} select={select} /> : null;
 }
 

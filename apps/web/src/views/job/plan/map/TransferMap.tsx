@@ -25,7 +25,7 @@ export function TransferMap({ plan, selected, select, nudge, typeSize }: Props) 
   const { layout, added } = plan;
   const map = mapGeometry(layout, HEIGHT);
   const frame = useRef<SVGSVGElement>(null);
-  const ids = [...layout.partitions.map(({ source }) => source.id), ...layout.added.map(({ volume }) => volume.id)];
+  const ids = [...layout.partitions.map(({ source }) => source.id), ...layout.made.map(({ volume }) => volume.id)];
 
   function press(event: KeyboardEvent, id: string): void {
     const at = ids.indexOf(id);
@@ -87,7 +87,7 @@ export function TransferMap({ plan, selected, select, nudge, typeSize }: Props) 
           </>,
         );
       })}
-      {layout.added.map(({ volume, target }) => {
+      {layout.made.map(({ volume, target }) => {
         const block = map.target.get(volume.id);
         if (!block || !target) return null;
         const label = `${volume.name}: made anew, ${binary(target.bytes)}`;

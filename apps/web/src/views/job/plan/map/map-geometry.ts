@@ -39,7 +39,7 @@ interface Stacked {
  */
 export function mapGeometry(layout: LayoutPlan, height: number): MapGeometry {
   const left = layout.partitions.map(({ source, sourceBytes }): Stacked => ({ id: source.id, bytes: sourceBytes }));
-  const placed = [...layout.partitions, ...layout.added]
+  const placed = [...layout.partitions, ...layout.made]
     .flatMap(({ target }) => target ?? [])
     .sort((a, b) => a.startSector - b.startSector);
   const columns = layout.targets.map(({ id, leftFree }) => ({

@@ -51,8 +51,8 @@ export function usePlan(job: JobView): Plan | null {
   const { snapshot } = job;
   const {
     'old drive': source,
-    'drive choice': target,
-    'added choice': added,
+    'new drive choice': target,
+    'added drive choice': added,
     'partition table': table,
   } = snapshot.facts;
   const before = written(job);

@@ -8,9 +8,9 @@ import { chosen } from '../../../../features/plan-draft/plan-slice';
 export function useSelected(tag: string, layout: LayoutPlan): { selected: string; select: (id: string) => void } {
   const dispatch = useAppDispatch();
   const wanted = useSelector((state: ReturnType<typeof store.getState>) => state.plans.selected[tag]);
-  const { partitions, added } = layout;
+  const { partitions, made } = layout;
   const usual = partitions.find((one) => one.source.kind === 'system') ?? partitions[0];
-  const known = [...partitions.map(({ source }) => source), ...added.map(({ volume }) => volume)];
+  const known = [...partitions.map(({ source }) => source), ...made.map(({ volume }) => volume)];
   return {
     selected: known.find(({ id }) => id === wanted)?.id ?? usual?.source.id ?? '',
     select: (id) => void dispatch(chosen({ tag, id })),
