@@ -18,7 +18,7 @@ test('a changed drive opens the plan again; what was reserved before goes back o
   await page.goto('/jobs/U-2411/plan');
   await page.getByRole('button', { name: 'Accept plan' }).click();
   await expect(gate(page, 'planned')).toHaveAttribute('data-holds', 'true');
-  await expect(sheet(page, 'History')).toContainText('Released: drive');
+  await expect(sheet(page, 'History')).toContainText('Released: new drive');
   await page.goto(`/shelf?find=${first}`);
   await page.getByText(/^\d+ serials$/).click();
   await expect(page.getByText(first, { exact: true })).toBeVisible();

@@ -5,14 +5,17 @@ interface Floor {
   hands: { tag: string; slack: number | null; step: { station: string } }[];
 }
 interface Match {
-  drives: {
-    candidates: {
-      verdict: string;
-      needMet: boolean;
-      link: object | null;
-      reasons: { outcome: string; rule: string }[];
-    }[];
-  }[];
+  drives: Record<
+    string,
+    {
+      candidates: {
+        verdict: string;
+        needMet: boolean;
+        link: object | null;
+        reasons: { outcome: string; rule: string }[];
+      }[];
+    }[]
+  >;
   memory: { refused: boolean; reachesWish: boolean }[];
 }
 interface Job {
@@ -34,7 +37,9 @@ test('the demo shop shows every station, verdict and trouble at least once', asy
   const { rows } = await get<{ rows: { tag: string }[] }>('/jobs?all=yes');
   const jobs = await Promise.all(rows.map(({ tag }) => get<Job>(`/jobs/${tag}`)));
   const matches = await Promise.all(rows.map(({ tag }) => get<Match>(`/jobs/${tag}/match`)));
-  const candidates = matches.flatMap((match) => match.drives.flatMap((site) => site.candidates));
+  const candidates = matches.flatMap((match) =>
+    Object.values(match.drives).flatMap((sites) => sites.flatMap((site) => site.candidates)),
+  );
 
   expect(new Set(candidates.map((one) => one.verdict))).toEqual(
     new Set(['fits', 'fits with parts', 'fits with alteration', 'no', 'cannot tell']),

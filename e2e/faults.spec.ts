@@ -123,7 +123,7 @@ async function tenRuns(request: APIRequestContext): Promise<string[]> {
     );
     const { version } = (await (await request.get(`/api/v1/jobs/${tag}`)).json()) as { version: number };
     const source = await send('PUT', `/jobs/${tag}/facts/source%20identified`, { version, value: { serial: old } });
-    const target = await send('PUT', `/jobs/${tag}/facts/target%20identified`, {
+    const target = await send('PUT', `/jobs/${tag}/facts/new%20drive%20identified`, {
       version: source.version,
       value: { serial: drive },
     });

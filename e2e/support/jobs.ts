@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { Page } from '@playwright/test';
-import { defaultIntent, type SourceTable } from '../../packages/core/src/layout';
+import { defaultIntent } from '../../packages/core/src/layout';
+import { OLD_DRIVE, tableOf } from '../../packages/core/src/samples';
 import type { JobView } from '../../packages/contract/src/types';
 
 interface Job {
@@ -10,47 +11,10 @@ interface Job {
   procedure: { preparations: { id: string; run: object | null }[] };
 }
 
-const GIB = 1024 ** 3;
-const sectors = (bytes: number) => bytes / 512;
-
 /** What a technician would have read of a 500 GB disk with two partitions. */
-const read = (serial: string, used: number) => ({
-  'old drive': {
-    serial,
-    maker: 'Kestrin',
-    name: 'D7',
-    bytes: 500_107_862_016,
-    sectorSize: 512,
-    class: 'disk 5400',
-    link: { kind: 'sata', generation: 3 },
-    siteId: 'a',
-  },
-  'partition table': {
-    scheme: 'gpt',
-    sectorSize: 512,
-    partitions: [
-      {
-        id: 'p1',
-        name: 'EFI system',
-        kind: 'EFI system',
-        fileSystem: 'FAT32',
-        startSector: 2048,
-        sectors: 204_800,
-        used: 30_000_000,
-        encrypted: false,
-      },
-      {
-        id: 'p2',
-        name: 'System',
-        kind: 'system',
-        fileSystem: 'NTFS',
-        startSector: 206_848,
-        sectors: sectors(200 * GIB),
-        used,
-        encrypted: false,
-      },
-    ],
-  },
+const read = (serial: string, used?: number) => ({
+  'old drive': { ...OLD_DRIVE, serial },
+  'partition table': tableOf(200, used),
   health: { grade: 'good', note: '' },
   before: { set: null, whyNot: 'does not start' },
 });
@@ -59,7 +23,7 @@ const read = (serial: string, used: number) => ({
 export async function plannedJob(
   page: Pick<Page, 'request'>,
   serial: string,
-  used = 2 * GIB,
+  used?: number,
 ): Promise<{ tag: string; old: string; drive: string }> {
   const send = async (method: 'POST' | 'PUT', path: string, data: object): Promise<Job> => {
     const headers = { 'idempotency-key': randomUUID() };
@@ -98,7 +62,7 @@ export async function plannedJob(
     siteId: 'a',
     on: 'new',
   });
-  const intent = defaultIntent(read(old, used)['partition table'] as SourceTable);
+  const intent = defaultIntent(read(old, used)['partition table']);
   const value = { intent, route: 'new drive in an enclosure', startedFrom: 'its own system' };
   job = await send('PUT', `/jobs/${job.tag}/facts/plan%20draft`, { version: job.version, value });
   job = await send('POST', `/jobs/${job.tag}/plan`, { version: job.version });

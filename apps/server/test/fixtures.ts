@@ -1,8 +1,9 @@
 import { expect } from 'vitest';
 import type { JobFacts } from '@udrel/core/facts';
 import type { BookIn, JobBooking, JobView, OrderView, Problem } from '@udrel/contract/types';
-import { bytesOfNominal, GIB, MIB } from '@udrel/core/capacity';
-import { defaultIntent, type SourceTable } from '@udrel/core/layout';
+import { bytesOfNominal, GIB } from '@udrel/core/capacity';
+import { defaultIntent } from '@udrel/core/layout';
+import { MEASURED, OLD_DRIVE, tableOf } from '@udrel/core/samples';
 import { addModel, Part, receive, type CommandContext } from '../src/app/services';
 import { TEST_CONFIG, type Caller, type Shop } from './harness';
 
@@ -134,64 +135,17 @@ export function deviceBooking(stock: Stock, over: Partial<JobBooking> = {}): Job
   };
 }
 
-const measured = {
-  set: {
-    sequentialRead: 90,
-    sequentialWrite: 85,
-    randomRead: 0.5,
-    randomWrite: 0.9,
-    startUps: [96, 101, 98],
-    method: '1 MiB QD8',
-    attached: 'inside' as const,
-  },
-  whyNot: '',
-};
-
-const TABLE: SourceTable = {
-  scheme: 'gpt',
-  sectorSize: 512,
-  partitions: [
-    {
-      id: 'p1',
-      name: 'EFI system',
-      kind: 'EFI system',
-      fileSystem: 'FAT32',
-      startSector: 2048,
-      sectors: (100 * MIB) / 512,
-      used: 30 * MIB,
-      encrypted: false,
-    },
-    {
-      id: 'p2',
-      name: 'System',
-      kind: 'system',
-      fileSystem: 'NTFS',
-      startSector: 206_848,
-      sectors: (400 * GIB) / 512,
-      used: 2 * GIB,
-      encrypted: false,
-    },
-  ],
-};
+const TABLE = tableOf();
 
 /** Facts as a technician would record them, by key. */
 export const FACTS = {
-  'old drive': {
-    serial: 'KD7-55Q0-2218',
-    maker: 'Kestrin',
-    name: 'D7',
-    bytes: bytesOfNominal(500),
-    sectorSize: 512,
-    class: 'disk 5400',
-    link: { kind: 'sata', generation: 3 },
-    siteId: 'a',
-  },
+  'old drive': OLD_DRIVE,
   'partition table': TABLE,
   health: { grade: 'good', note: '' },
   memory: { modules: [] },
-  before: measured,
-  after: measured,
-  'source identified': { serial: 'KD7-55Q0-2218' },
+  before: MEASURED,
+  after: MEASURED,
+  'source identified': { serial: OLD_DRIVE.serial },
   'new drive identified': { serial: 'PW-0001' },
   'new drive fitted': { serial: 'PW-0001' },
   'memory fitted': { modules: 1 },

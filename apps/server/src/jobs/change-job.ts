@@ -2,12 +2,11 @@ import { changedRows } from '../platform/database/database';
 import type { StepId } from '@udrel/core/stations';
 import type { JobEvent } from '@udrel/contract/events';
 import type { JobView } from '@udrel/contract/types';
-import { nextStep } from '@udrel/core/steps';
+import { nextStep, procedureOf } from '@udrel/core/steps';
 import { insertRows } from '../platform/database/insert';
 import { gateClosed, notFound, Refusal } from '../platform/errors';
 import type { CommandContext } from '../platform/command-context';
 import { lockJobs } from './lock-jobs';
-import { procedureFor } from './procedure';
 import type { JobRecord } from './job-record';
 import { readJob, viewJob, viewRecord } from './view-job';
 
@@ -77,7 +76,7 @@ export async function writeEvents(
     })),
   );
   const after = known ?? (await readJob(manager, job.tag, now));
-  const next = nextStep(procedureFor(after.snapshot));
+  const next = nextStep(procedureOf(after.snapshot));
   const version = job.version + happened.length;
   const written = await changedRows(
     manager,
@@ -90,7 +89,7 @@ export async function writeEvents(
 
 /** Refuses unless the step may be recorded now; the sentences say what is missing. */
 export function requireStep(job: JobRecord, id: StepId): void {
-  const step = procedureFor(job.snapshot).steps.find((one) => one.id === id);
+  const step = procedureOf(job.snapshot).steps.find((one) => one.id === id);
   if (!step) throw new Refusal(409, 'step-absent', 'This job has no such step.');
   if (step.state === 'waiting') throw gateClosed(step.waitsFor);
 }

@@ -1,11 +1,10 @@
 import type { JobEvent } from '@udrel/contract/events';
 import type { EventView, HistoryPage, JobView } from '@udrel/contract/types';
-import { canTakeBack, deliveryIn } from '@udrel/core/steps';
+import { canTakeBack, deliveryIn, procedureOf } from '@udrel/core/steps';
 import type { EntityManager } from 'typeorm';
 import { firstRow, rows } from '../platform/database/database';
 import { notFound } from '../platform/errors';
 import { sentenceOf } from './event-sentences';
-import { procedureFor } from './procedure';
 import { readJobs, type JobRecord } from './job-record';
 
 /** The job with that tag. Throws a refusal when there is none. */
@@ -60,7 +59,7 @@ async function eventsBefore(manager: EntityManager, jobId: string, before: numbe
 
 function present(record: JobRecord, now: Date): Omit<JobView, 'history'> {
   const { snapshot, runs, origins, things, holding, secrets, earlier, together, alike } = record;
-  const procedure = procedureFor(snapshot);
+  const procedure = procedureOf(snapshot);
   const readyIn = procedure.handsLeft + procedure.unattendedLeft + deliveryIn(snapshot, now.getTime());
   return {
     id: record.id,

@@ -47,9 +47,16 @@ export const serialOf = (key: SerialKey) => FACTS[key].serialOf;
 export const isHeldByRun = (key: FactKey): boolean => ROWS[key].heldByRun;
 
 /** The facts that are the stamp of a step. */
-export function stampsOfStep(step: StepId): FactKey[] {
-  return FACT_KEYS.filter((key) => ROWS[key].stamp && ROWS[key].evidenceOf.includes(step));
+export function stampsOfStep(step: StepId): readonly FactKey[] {
+  return STAMPS.get(step) ?? [];
 }
+
+const STAMPS = new Map(
+  (Object.keys(STEPS) as StepId[]).map((step) => [
+    step,
+    FACT_KEYS.filter((key) => ROWS[key].stamp && ROWS[key].evidenceOf.includes(step)),
+  ]),
+);
 
 /** These facts with everything that rests on them, and on that. */
 export function withWhatRests(keys: readonly FactKey[]): FactKey[] {

@@ -32,9 +32,16 @@ export type TargetKey<A extends TargetAspect = TargetAspect, T extends TargetId 
 /** What is known of all drives that go in, flat: each fact of each of them has a key of its own. */
 export type FactsOfTargets = { [A in TargetAspect as TargetKey<A>]?: NonNullable<TargetFacts[A]> };
 
+type Keys = { readonly [T in TargetId]: { readonly [A in TargetAspect]: TargetKey<A, T> } };
+
+/** The keys are asked for by every rule: each is put together once. */
+const KEYS = Object.fromEntries(
+  TARGET_IDS.map((on) => [on, Object.fromEntries(TARGET_ASPECTS.map((one) => [one, `${targetName(on)} ${one}`]))]),
+) as unknown as Keys;
+
 /** The key under which an aspect of a drive is kept. */
-export function targetKey<A extends TargetAspect, T extends TargetId>(on: T, aspect: A): TargetKey<A, T> {
-  return `${targetName(on)} ${aspect}` as TargetKey<A, T>;
+export function targetKey<A extends TargetAspect, T extends TargetId>(on: T, aspect: A): Keys[T][A] {
+  return KEYS[on][aspect];
 }
 
 /** The keys of what is chosen of each of them. */
@@ -42,6 +49,10 @@ export const CHOICE_KEYS = TARGET_IDS.map((on) => targetKey(on, 'choice'));
 
 /** What is known of one of the drives that go in. */
 export function targetFacts(facts: JobFacts, on: TargetId): TargetFacts {
-  const known = (aspect: TargetAspect) => [aspect, facts[targetKey(on, aspect)]] as const;
-  return Object.fromEntries(TARGET_ASPECTS.map(known).filter(([, value]) => value !== undefined)) as TargetFacts;
+  const known: Partial<Record<TargetAspect, unknown>> = {};
+  for (const aspect of TARGET_ASPECTS) {
+    const value = facts[targetKey(on, aspect)];
+    if (value !== undefined) known[aspect] = value;
+  }
+  return known as TargetFacts;
 }

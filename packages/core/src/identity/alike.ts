@@ -14,8 +14,12 @@ export interface Alike {
   differAt: number[];
 }
 
-/** Two drives that are easily taken for each other: same model, same size, or serials that hardly differ; else null. */
-export function alike(first: Looked, second: Looked): Alike | null {
+/**
+ * Two drives that are easily taken for each other: same model, same size, or serials that hardly differ; else null.
+ *
+ * @param mark which of them to mark, as it is called
+ */
+export function alike(first: Looked, second: Looked, mark = 'old drive'): Alike | null {
   const [one, other] = [normaliseSerial(first.serial), normaliseSerial(second.serial)];
   const sameModel = first.maker === second.maker && first.name === second.name;
   const sameSize = first.bytes === second.bytes;
@@ -27,7 +31,7 @@ export function alike(first: Looked, second: Looked): Alike | null {
   const what = [...(sameModel ? ['same model'] : []), ...(sameSize ? ['same size'] : [])];
   const numbers = closeSerials ? [`serials that differ in ${differAt.length} signs only`] : [];
   return {
-    sentence: `These two are easily mixed up: ${[...what, ...numbers].join(', ')}. Mark the old one before both lie side by side.`,
+    sentence: `These two are easily mixed up: ${[...what, ...numbers].join(', ')}. Mark the ${mark} before both lie side by side.`,
     differAt,
   };
 }

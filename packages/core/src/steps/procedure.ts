@@ -4,6 +4,7 @@ import { END_RULES } from './rules/end-rules';
 import { gatePassed, gatesOf } from './gates';
 import { preparationsOf } from './evidence/preparations';
 import { PRICE_RULE } from './rules/price-rule';
+import { perSnapshot } from './snapshot/per-snapshot';
 import { gatesFor, minutesOf, type StepRule } from './rules/step-rule';
 import { lastCopy, preparingRun } from './evidence/targets';
 import {
@@ -21,7 +22,7 @@ import { WORK_RULES } from './rules/work-rules';
  * for; its gates; the state of the eight stations. A step that was recorded stays done even when one before it
  * opens again; it is the gates that then refuse to go on. After an end without work the steps are the way back.
  */
-export function procedureOf(job: JobSnapshot): Procedure {
+export const procedureOf = perSnapshot((job): Procedure => {
   const gates = gatesOf(job);
   const rules = ordered(
     (job.end ? END_RULES : DOING).filter((rule) => rule.applies(job)),
@@ -56,7 +57,7 @@ export function procedureOf(job: JobSnapshot): Procedure {
     handsLeft: steps.filter((step) => step.state !== 'done').reduce((total, step) => total + step.minutes, 0),
     unattendedLeft: unattendedMinutes(job, doneIds),
   };
-}
+});
 
 /** What of the step goes on by itself at the moment; null where nothing does. */
 function runOf(id: StepId, job: JobSnapshot): RunSummary | null {

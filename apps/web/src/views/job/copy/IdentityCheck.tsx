@@ -5,7 +5,7 @@ import { binary, soldName, type SectorSize } from '@udrel/core/capacity';
 import { alike, normaliseSerial, ownLabel, readOwnLabel, type LabelledRole } from '@udrel/core/identity';
 import { targetFacts, targetKey } from '@udrel/core/facts';
 import { targetName, targetTitle, type TargetId } from '@udrel/core/layout';
-import { copyTargets, sourceIdentified, targetIdentified } from '@udrel/core/steps';
+import { copyTargets, drivesOf, sourceIdentified, targetIdentified } from '@udrel/core/steps';
 import { fieldTrouble } from '../../../api/problem';
 import { Empty, OutcomeMark, Sheet, TroubleNote } from '../../../ui';
 import { SerialField } from '../../../ui/SerialField';
@@ -17,20 +17,9 @@ import styles from './copy.module.css';
 export function IdentityCheck({ job }: { job: JobView }) {
   const { 'old drive': source, 'new drive choice': target } = job.snapshot.facts;
   if (!source || !target) return <Empty>Read the old drive and reserve the new one first.</Empty>;
-  const mixedUp = alike(source, target);
   return (
     <Sheet title="Which drive is which" aside="by serial from the label, never by its number">
-      {mixedUp && (
-        <p className={styles.mixedUp}>
-          <OutcomeMark outcome="limit" /> {mixedUp.sentence}
-          {mixedUp.differAt.length <= 2 && (
-            <span className={styles.signs}>
-              <Signs serial={source.serial} differAt={mixedUp.differAt} /> is read,{' '}
-              <Signs serial={target.serial} differAt={mixedUp.differAt} /> is wiped
-            </span>
-          )}
-        </p>
-      )}
+      <MixedUp job={job} />
       <div className={styles.drives}>
         <DriveCheck
           job={job}
@@ -67,6 +56,33 @@ export function IdentityCheck({ job }: { job: JobView }) {
       </p>
     </Sheet>
   );
+}
+
+/** Any two of the drives that are easily taken for each other, with the signs by which their serials differ. */
+function MixedUp({ job: { snapshot } }: { job: JobView }) {
+  const roles = ['old', ...copyTargets(snapshot)];
+  const copied = roles.flatMap((role) => drivesOf(snapshot).filter((drive) => drive.role === role));
+  const pairs = copied.flatMap((first, at) => copied.slice(at + 1).map((second) => [first, second] as const));
+  return pairs.map(([first, second]) => {
+    const marked = first.role === 'old' ? first : second;
+    const found = alike(first, second, marked.called);
+    return (
+      found && (
+        <p key={`${first.role} ${second.role}`} className={styles.mixedUp}>
+          <OutcomeMark outcome="limit" /> {found.sentence}
+          {found.differAt.length <= 2 && (
+            <span className={styles.signs}>
+              {[first, second].map(({ role, serial }) => (
+                <span key={role}>
+                  <Signs serial={serial} differAt={found.differAt} /> is {role === 'old' ? 'read' : 'wiped'}{' '}
+                </span>
+              ))}
+            </span>
+          )}
+        </p>
+      )
+    );
+  });
 }
 
 /** A serial with the signs marked by which it differs from the other. */

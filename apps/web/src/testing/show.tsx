@@ -1,0 +1,57 @@
+import { configureStore } from '@reduxjs/toolkit';
+import { cleanup, render, screen } from '@testing-library/react';
+import { userEvent } from '@testing-library/user-event';
+import type { ReactNode } from 'react';
+import { Provider } from 'react-redux';
+import { createMemoryRouter, RouterProvider } from 'react-router';
+import { onTestFinished, vi } from 'vitest';
+import type { JobView } from '@udrel/contract/types';
+import { job, OLD_DRIVE } from '@udrel/core/samples';
+import { procedureOf, type JobSnapshot } from '@udrel/core/steps';
+import { api } from '../api/api';
+import { connectionSlice } from '../api/connection-slice';
+import { outboxSlice } from '../outbox/outbox-slice';
+
+/** A job as its page has it, with this snapshot. */
+export function jobView(over: Partial<JobSnapshot>): JobView {
+  const snapshot = job({ ...over, facts: { 'old drive': OLD_DRIVE, ...over.facts } });
+  return { tag: 'U-1', version: 3, history: [], origins: [], snapshot, procedure: procedureOf(snapshot) } as never;
+}
+
+/** What was sent to the server, and what it answers. */
+export interface Sent {
+  method: string;
+  url: string;
+  body: unknown;
+}
+
+/** Shows a part of a page in a shop whose server answers like that. */
+export function show(part: ReactNode, answer: (sent: Sent) => { status: number; data: unknown }) {
+  // Files share a process: what is shown is taken away by the test that showed it.
+  onTestFinished(() => {
+    cleanup();
+    vi.unstubAllGlobals();
+  });
+  const sent: Sent[] = [];
+  vi.stubGlobal('fetch', (url: string, { method = 'GET', body }: { method?: string; body?: string } = {}) => {
+    const one = { method, url, body: body === undefined ? undefined : (JSON.parse(body) as unknown) };
+    sent.push(one);
+    const { status, data } = answer(one);
+    return Promise.resolve(new Response(JSON.stringify(data), { status }));
+  });
+  const store = configureStore({
+    reducer: {
+      [api.reducerPath]: api.reducer,
+      [connectionSlice.name]: connectionSlice.reducer,
+      [outboxSlice.name]: outboxSlice.reducer,
+    },
+    middleware: (defaults) => defaults().concat(api.middleware),
+  });
+  const router = createMemoryRouter([{ path: '*', element: part }]);
+  render(
+    <Provider store={store}>
+      <RouterProvider router={router} />
+    </Provider>,
+  );
+  return { sent, router, user: userEvent.setup(), screen };
+}
