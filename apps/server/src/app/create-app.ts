@@ -13,6 +13,7 @@ import { refuseCrossSite } from '../platform/http/cross-site';
 import { poolOf } from '../platform/database/database';
 import { refusalOfDatabase } from '../platform/database/database-errors';
 import { Refusal } from '../platform/errors';
+import { inTurn } from '../platform/http/in-turn';
 import { knownHosts, refuseForeignHost } from '../platform/http/hosts';
 import { loggedError, loggedRequest } from '../platform/http/request-log';
 import { serveRoutes } from '../platform/http/serve-route';
@@ -35,21 +36,41 @@ export function createApp({ database, config, log, hints, clock = () => new Date
   app.disable('x-powered-by');
   // Answers are never stored (see below), so there is nothing to compare a tag with.
   app.set('etag', false);
-  app.use(helmet({ contentSecurityPolicy: { directives: policy } }));
-  app.use(API_BASE, (_request, response, next) => {
-    response.set('cache-control', 'no-store');
-    next();
-  });
-  app.use(API_BASE, refuseForeignHost(knownHosts(config.host, config.hosts)), refuseCrossSite);
   const { agentToken, masterKey, demo } = config;
   const serving: Serving = { database, agentToken, masterKey, clock, demo, demoAllowed: demoAllowedOn(config) };
-  app.use(API_BASE, sessions(database, config), bodies(serving));
-  const api = serveRoutes(routesOf(config, hints), serving);
-  app.use(API_BASE, api, (_request, _response, next) => next(new Refusal(404, 'not-found', 'There is nothing here.')));
+  const api = inTurn(
+    asData,
+    neverStored,
+    refuseForeignHost(knownHosts(config.host, config.hosts)),
+    refuseCrossSite,
+    sessions(database, config),
+    bodies(serving),
+    serveRoutes(routesOf(config, hints), serving),
+    (_request, _response, next) => next(new Refusal(404, 'not-found', 'There is nothing here.')),
+  );
+  app.use(API_BASE, api);
+  app.use(helmet({ contentSecurityPolicy: { directives: policy } }));
   if (config.webRoot) serveWeb(app, config.webRoot);
   app.use(problems(log));
   return app;
 }
+
+/** An answer of the interface is no page: nothing of it runs, and nothing frames it. What only pages heed is left out. */
+const asData = helmet({
+  contentSecurityPolicy: { useDefaults: false, directives: { defaultSrc: ["'none'"], frameAncestors: ["'none'"] } },
+  crossOriginOpenerPolicy: false,
+  originAgentCluster: false,
+  referrerPolicy: false,
+  xDnsPrefetchControl: false,
+  xDownloadOptions: false,
+  xPermittedCrossDomainPolicies: false,
+  xXssProtection: false,
+});
+
+const neverStored: RequestHandler = (_request, response, next) => {
+  response.setHeader('cache-control', 'no-store');
+  next();
+};
 
 const policy = {
   defaultSrc: ["'self'"],

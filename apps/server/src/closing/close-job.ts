@@ -1,6 +1,6 @@
 import type { JobView } from '@udrel/contract/types';
 import { CHOICE_KEYS } from '@udrel/core/facts';
-import { firstRow } from '../platform/database/database';
+import { changedRows, firstRow } from '../platform/database/database';
 import { eraseSecrets } from '../secrets/job-secrets';
 import type { CommandContext } from '../platform/command-context';
 import { keepDrive, keepTheirDrive } from '../shelf/drives';
@@ -29,7 +29,10 @@ export function closeJob(context: CommandContext, tag: string, version: number):
     for (const drive of fitted) await keepTheirDrive(manager, drive, job.customerId, "fitted in the customer's device");
     if (oldDrive && stays) await manager.update(Drive, { serial: oldDrive.serial }, { custody: stays.where });
     if (!kept) {
-      await manager.query('update thing set returned_at = $2 where job_id = $1 and returned_at is null', [job.id, now]);
+      await changedRows(manager, 'update thing set returned_at = $2 where job_id = $1 and returned_at is null', [
+        job.id,
+        now,
+      ]);
     }
     const erased = await eraseSecrets(context, job.id);
     const guaranteeUntil = job.snapshot.end ? null : guaranteeFrom(now);

@@ -5,7 +5,7 @@ import { targetName, type TargetId } from '@udrel/core/layout';
 import { advanceAll, resumeProgress, type ProgressState, type Sample } from '@udrel/core/progress';
 import {} from '@udrel/core/steps';
 import type { EntityManager } from 'typeorm';
-import { firstRow, rows } from '../platform/database/database';
+import { changedRows, firstRow, rows } from '../platform/database/database';
 import { Refusal } from '../platform/errors';
 import { insertRows } from '../platform/database/insert';
 import type { CommandContext } from '../platform/command-context';
@@ -14,7 +14,8 @@ import type { CommandContext } from '../platform/command-context';
 export async function hello({ manager, now, demo }: CommandContext, given: AgentHello): Promise<{ berths: number }> {
   if (given.berths.some(({ simulated }) => simulated)) requireDemo(demo);
   for (const berth of given.berths) {
-    await manager.query(
+    await changedRows(
+      manager,
       `insert into berth (id, number, watched, agent, boot, heard_at, simulated_speed)
        values ($1, $2, true, $3, $4, $5, $6)
        on conflict (number) do update set watched = true, agent = excluded.agent, boot = excluded.boot,
@@ -108,18 +109,19 @@ export async function takeSamples({ manager, now, demo }: CommandContext, batch:
     [agent, boot, berth, runId],
   );
   const taken = Number(feed?.acknowledged ?? 0);
-  await manager.query('update berth set heard_at = $2 where number = $1', [berth, now]);
+  await changedRows(manager, 'update berth set heard_at = $2 where number = $1', [berth, now]);
   if (firstSeq > taken + 1 || last <= taken) return { acknowledged: taken, raised: [] };
   const fresh = batch.samples.slice(taken + 1 - firstSeq);
   const from = feed ? run.progress : resumeProgress(run.progress);
   const progress = advanceAll(from, fresh.map(toSample));
   await insertRows(manager, 'sample_chunk', [{ agent, boot, berth, runId, firstSeq: taken + 1, samples: fresh }]);
-  await manager.query(
+  await changedRows(
+    manager,
     `insert into feed (agent, boot, berth, run_id, acknowledged) values ($1, $2, $3, $4, $5)
      on conflict (agent, boot, berth, run_id) do update set acknowledged = excluded.acknowledged`,
     [agent, boot, berth, runId, last],
   );
-  await manager.query('update run set progress = $2 where id = $1', [runId, JSON.stringify(progress)]);
+  await changedRows(manager, 'update run set progress = $2 where id = $1', [runId, JSON.stringify(progress)]);
   return { acknowledged: last, raised: raisedBy(run, batch, progress) };
 }
 

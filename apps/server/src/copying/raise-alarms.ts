@@ -2,7 +2,7 @@ import type { Alarm } from '@udrel/core/identity';
 import type { AgentSamples } from '@udrel/contract/types';
 import { writeEvents } from '../jobs/change-job';
 import { lockJobs } from '../jobs/lock-jobs';
-import { firstRow } from '../platform/database/database';
+import { changedRows, firstRow } from '../platform/database/database';
 import type { CommandContext } from '../platform/command-context';
 
 interface AlarmedRun {
@@ -40,7 +40,7 @@ export async function raiseAlarms(
   const fresh = raised.filter(({ kind }) => !run?.alarms.some((known) => known.kind === kind));
   if (!run || fresh.length === 0) return;
   const alarms = [...run.alarms, ...fresh.map((alarm) => ({ ...alarm, at: now.toISOString() }))];
-  await manager.query('update run set alarms = $2 where id = $1', [runId, JSON.stringify(alarms)]);
+  await changedRows(manager, 'update run set alarms = $2 where id = $1', [runId, JSON.stringify(alarms)]);
   await writeEvents(
     { ...context, actor: { ...context.actor, id: run.by } },
     { id: run.jobId, tag: run.tag, version: run.version },

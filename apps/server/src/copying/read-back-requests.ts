@@ -12,7 +12,7 @@ import { changeJob } from '../jobs/change-job';
 import { keepFact } from '../facts/record-fact';
 import type { JobRecord } from '../jobs/job-record';
 import { readJob } from '../jobs/view-job';
-import { firstRow, rows } from '../platform/database/database';
+import { changedRows, firstRow, rows } from '../platform/database/database';
 import { fieldWrong, Refusal } from '../platform/errors';
 import type { CommandContext } from '../platform/command-context';
 import { freeBerth } from './berths';
@@ -25,7 +25,7 @@ export function askLook(context: CommandContext, tag: string, given: AskLook): P
     const { attempt } = readable(job, onto);
     const berth = await freeBerth(context, given.berth, tag);
     if (!berth.watched) throw fieldWrong('berth', `No agent watches berth ${given.berth}: read the drive by a file.`);
-    await context.manager.query('delete from look where job_id = $1 and answered_at is null', [job.id]);
+    await changedRows(context.manager, 'delete from look where job_id = $1 and answered_at is null', [job.id]);
     const at = { askedBy: context.actor.id, askedAt: context.now, answeredAt: null, trouble: '' };
     await context.manager.insert(Look, { id: randomUUID(), jobId: job.id, berthId: berth.id, onto, attempt, ...at });
     return [{ kind: 'read back asked', data: { berth: given.berth, onto } }];
@@ -78,7 +78,7 @@ export async function answerLook(context: CommandContext, result: LookResult): P
   if (!asked) return { taken: false };
   const actor = { id: asked.by, name: asked.name, role: asked.role };
   await changeJob({ ...context, actor }, asked.tag, null, async (job) => {
-    await manager.query('update look set answered_at = $2, trouble = $3 where id = $1', [
+    await changedRows(manager, 'update look set answered_at = $2, trouble = $3 where id = $1', [
       result.id,
       now,
       result.trouble,

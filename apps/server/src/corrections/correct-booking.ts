@@ -3,7 +3,7 @@ import type { BookIn } from '@udrel/contract/types';
 import type { Consequence } from '@udrel/core/steps';
 import { stampsOf, without, type JobSnapshot } from '@udrel/core/steps';
 import { deviceOf } from '../models/devices';
-import { rows } from '../platform/database/database';
+import { changedRows, rows } from '../platform/database/database';
 import { fieldWrong } from '../platform/errors';
 import type { CommandContext } from '../platform/command-context';
 import { writeEvents } from '../jobs/change-job';
@@ -40,16 +40,19 @@ export async function customerCorrection(
     event: { kind: 'customer corrected', data: { from: job.customerId } },
     carryOut: async () => {
       const to = await customerOf(context, given);
-      await manager.query(
+      await changedRows(
+        manager,
         'update shop_order set customer_id = $2 where id = (select order_id from job where id = $1)',
         [job.id, to],
       );
-      await manager.query(
+      await changedRows(
+        manager,
         `update device set customer_id = $2 where id in (select device_id from job where order_id =
            (select order_id from job where id = $1))`,
         [job.id, to],
       );
-      await manager.query(
+      await changedRows(
+        manager,
         `update drive set customer_id = $2 where id in (select f.drive_id from fact f join job j on j.id = f.job_id
            where j.order_id = (select order_id from job where id = $1)) and owner = 'customer'`,
         [job.id, to],
@@ -89,8 +92,9 @@ export function serialCorrection(context: CommandContext, job: JobRecord, serial
       const wanted = { serial, modelId: job.modelId };
       const deviceId = await deviceOf(context, job.customerId, wanted, 'correction.serial');
       await manager.update(Job, { id: job.id }, { deviceId });
-      await manager.query('update fact set device_id = $2 where job_id = $1', [job.id, deviceId]);
-      await manager.query(
+      await changedRows(manager, 'update fact set device_id = $2 where job_id = $1', [job.id, deviceId]);
+      await changedRows(
+        manager,
         'delete from device d where d.id = $1 and not exists (select 1 from job j where j.device_id = d.id)',
         [job.deviceId],
       );

@@ -6,7 +6,7 @@ import { canTakeBack, procedureOf, stampsFrom, stampsOf, without } from '@udrel/
 import { toGoBack } from '@udrel/core/strip';
 import { layOutSheet } from '../dismantling/lay-out-sheet';
 import { deviceOf } from '../models/devices';
-import { firstRow } from '../platform/database/database';
+import { changedRows, firstRow } from '../platform/database/database';
 import { fieldWrong, Refusal } from '../platform/errors';
 import type { CommandContext } from '../platform/command-context';
 import { freeBerth } from '../copying/berths';
@@ -87,10 +87,11 @@ export async function modelCorrection(context: CommandContext, job: JobRecord, m
     carryOut: async () => {
       const deviceId = await deviceOf(context, job.customerId, { serial: job.serial, modelId }, 'correction.modelId');
       await manager.update(Job, { id: job.id }, { deviceId });
-      await manager.query('update fact set device_id = $2 where job_id = $1', [job.id, deviceId]);
-      await manager.query('delete from strip_item where job_id = $1', [job.id]);
+      await changedRows(manager, 'update fact set device_id = $2 where job_id = $1', [job.id, deviceId]);
+      await changedRows(manager, 'delete from strip_item where job_id = $1', [job.id]);
       await layOutSheet(context, job.id, model.spec, job.snapshot.wishes);
-      await manager.query(
+      await changedRows(
+        manager,
         `delete from device d where d.id = $1 and not exists (select 1 from job j where j.device_id = d.id)
             and not exists (select 1 from fact f where f.device_id = d.id)`,
         [job.deviceId],

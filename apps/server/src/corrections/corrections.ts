@@ -4,7 +4,7 @@ import type { ConsideredView, Correction, JobView } from '@udrel/contract/types'
 import type { Considered, MakeCorrection } from '@udrel/contract/shapes';
 import { TARGET_IDS } from '@udrel/core/layout';
 import { consequencesOf, type JobSnapshot } from '@udrel/core/steps';
-import { rows } from '../platform/database/database';
+import { changedRows, rows } from '../platform/database/database';
 import type { CommandContext } from '../platform/command-context';
 import { rolesOf } from '../shelf/entities';
 import { releaseStock } from '../shelf/reservations';
@@ -83,10 +83,11 @@ async function eventsBehind({ manager }: CommandContext, jobId: string, keys: re
 
 async function letFall(context: CommandContext, jobId: string, keys: readonly FactKey[]): Promise<string[]> {
   if (keys.length === 0) return [];
-  await context.manager.query('update fact set current = false where job_id = $1 and current and key = any ($2)', [
-    jobId,
-    keys,
-  ]);
+  await changedRows(
+    context.manager,
+    'update fact set current = false where job_id = $1 and current and key = any ($2)',
+    [jobId, keys],
+  );
   const released: string[] = [];
   for (const on of TARGET_IDS) {
     if (keys.includes(targetKey(on, 'choice'))) released.push(...(await releaseStock(context, jobId, rolesOf(on))));

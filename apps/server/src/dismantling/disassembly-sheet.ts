@@ -4,6 +4,7 @@ import { fieldWrong, notFound } from '../platform/errors';
 import type { CommandContext } from '../platform/command-context';
 import { changeJob, requireStep } from '../jobs/change-job';
 import { withStrip } from '../jobs/job-after';
+import { changedRows } from '../platform/database/database';
 
 /**
  * Notes how many pieces of one item are out and back, and what differs from the sheet: missing when the device came,
@@ -18,7 +19,8 @@ export function moveItem(context: CommandContext, tag: string, itemId: string, m
     if (back > item.back) requireStep(job, 'close up');
     const doubt = stripDoubt({ ...item, out, back, missing, left, replaced });
     if (doubt) throw fieldWrong(doubt.field, doubt.sentence);
-    await context.manager.query(
+    await changedRows(
+      context.manager,
       `update strip_item set out_count = $2, back_count = $3, missing_count = $4, left_count = $5, replaced_count = $6
         where id = $1`,
       [itemId, out, back, missing, left, replaced],
@@ -44,7 +46,7 @@ export function moveAll(context: CommandContext, tag: string, { version, way }: 
   return changeJob(context, tag, version, async (job) => {
     const [step, change] = AT_ONCE[way];
     requireStep(job, step);
-    await context.manager.query(`update strip_item set ${change} where job_id = $1`, [job.id]);
+    await changedRows(context.manager, `update strip_item set ${change} where job_id = $1`, [job.id]);
     return [{ kind: 'strip all', data: { way } }];
   });
 }

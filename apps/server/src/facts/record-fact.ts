@@ -217,7 +217,7 @@ async function withdrawProof(
   const before = job.snapshot.facts[key] as { serial: string } | undefined;
   if (!before || before.serial === serial) return [];
   const proof = withWhatRests([key]).filter((one) => one !== key);
-  await manager.query('update fact set current = false where job_id = $1 and current and key = any($2)', [
+  await changedRows(manager, 'update fact set current = false where job_id = $1 and current and key = any($2)', [
     job.id,
     proof,
   ]);

@@ -4,6 +4,7 @@ import type { JobEvent } from '@udrel/contract/events';
 import type { JobView } from '@udrel/contract/types';
 import { nextStep, procedureOf } from '@udrel/core/steps';
 import { insertRows } from '../platform/database/insert';
+import { meanwhile } from '../platform/meanwhile';
 import { gateClosed, notFound, Refusal } from '../platform/errors';
 import type { CommandContext } from '../platform/command-context';
 import { lockJobs } from './lock-jobs';
@@ -61,7 +62,7 @@ export async function writeEvents(
 ): Promise<JobRecord | null> {
   const { manager, actor, now } = context;
   if (happened.length === 0) return null;
-  await insertRows(
+  const noted = insertRows(
     manager,
     'event',
     happened.map(({ kind, data, fact, corrects }, index) => ({
@@ -75,8 +76,9 @@ export async function writeEvents(
       at: now,
     })),
   );
-  const after = known ?? (await readJob(manager, job.tag, now));
-  const next = nextStep(procedureOf(after.snapshot));
+  // What is known is looked at while the events are written; what is not is read after them.
+  const [, asKnown] = await meanwhile(noted, () => known && { after: known, next: nextOf(known) });
+  const { after, next } = asKnown ?? (await readNext(manager, job.tag, now));
   const version = job.version + happened.length;
   const written = await changedRows(
     manager,
@@ -85,6 +87,13 @@ export async function writeEvents(
   );
   if (written !== 1) throw new Error(`job ${job.tag} changed under its own lock`);
   return { ...after, version };
+}
+
+const nextOf = ({ snapshot }: JobRecord) => nextStep(procedureOf(snapshot));
+
+async function readNext(manager: CommandContext['manager'], tag: string, now: Date) {
+  const after = await readJob(manager, tag, now);
+  return { after, next: nextOf(after) };
 }
 
 /** Refuses unless the step may be recorded now; the sentences say what is missing. */

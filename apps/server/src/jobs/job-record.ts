@@ -177,13 +177,13 @@ export const OPEN_SQL = `
 /** Most open jobs that are looked at for the Floor: those promised first. */
 const OPEN_LIMIT = 1000;
 
+const BY_TAG = `${JOBS_SQL} where j.tag = $1`;
+const OF_ORDER = `${JOBS_SQL} where o.number = $1 order by j.number`;
+
 /** Reads jobs with all their facts in one statement. */
 export async function readJobs(manager: EntityManager, which: Which, now: Date): Promise<JobRecord[]> {
-  const [condition, value] =
-    'tag' in which
-      ? ['where j.tag = $1', which.tag.toUpperCase()]
-      : ['where o.number = $1 order by j.number', which.order];
-  const jobs = await rows<StoredJob>(manager, `${JOBS_SQL} ${condition}`, [value]);
+  const [sql, value] = 'tag' in which ? [BY_TAG, which.tag.toUpperCase()] : [OF_ORDER, which.order];
+  const jobs = await rows<StoredJob>(manager, sql, [value]);
   return jobs.map((one) => {
     const { wishes, facts, strip, overrides, endedAs, rates, ordered, ...job } = one;
     const runs = one.runs.map((run) => viewRun(run, now));

@@ -4,6 +4,7 @@ import { canTakeBack, deliveryIn, procedureOf } from '@udrel/core/steps';
 import type { EntityManager } from 'typeorm';
 import { firstRow, rows } from '../platform/database/database';
 import { notFound } from '../platform/errors';
+import { meanwhile } from '../platform/meanwhile';
 import { sentenceOf } from './event-sentences';
 import { readJobs, type JobRecord } from './job-record';
 
@@ -27,7 +28,10 @@ export async function viewJob(manager: EntityManager, tag: string, now: Date): P
 
 /** The same of a job just read: only its history is asked for. */
 export async function viewRecord(manager: EntityManager, record: JobRecord, now: Date): Promise<JobView> {
-  return { ...present(record, now), history: await eventsBefore(manager, record.id, END_OF_HISTORY) };
+  const [history, shown] = await meanwhile(eventsBefore(manager, record.id, END_OF_HISTORY), () =>
+    present(record, now),
+  );
+  return { ...shown, history };
 }
 
 const END_OF_HISTORY = 2_147_483_647;

@@ -12,6 +12,7 @@ import { catalogueOf } from './match-parts';
 import { offeredParts } from '../shelf/offered';
 import type { JobRecord } from '../jobs/job-record';
 import { pricesOf, takeSmall } from './reserve-parts';
+import { changedRows } from '../platform/database/database';
 
 /** Nobody measures the underside of a card that works: the highest that the standard has (M.2, D5) is taken. */
 const HIGHEST_BELOW = 1.5;
@@ -57,7 +58,8 @@ export function moveOldDrive(context: CommandContext, tag: string, wanted: MoveO
 /** It does not move after all: it comes out, and its adapters go back. */
 async function stayOut(context: CommandContext, job: JobRecord): Promise<JobEvent[]> {
   await releaseStock(context, job.id, ['moved adapter']);
-  await context.manager.query(
+  await changedRows(
+    context.manager,
     "update fact set current = false where job_id = $1 and current and key = 'old drive moves'",
     [job.id],
   );

@@ -199,9 +199,10 @@ async function movePromise(
 
 /** What is on order for a job that ends without work is wanted no more; what was kept for it goes back. */
 export async function cancelOrders(context: CommandContext, jobId: string): Promise<void> {
-  const [cancelled] = (await context.manager.query(
+  const cancelled = await rows<{ choice: Choice }>(
+    context.manager,
     `update part_order set state = 'cancelled', settled_at = $2 where job_id = $1 and state = 'ordered' returning choice`,
     [jobId, context.now],
-  )) as [{ choice: Choice }[], number];
+  );
   for (const { choice } of cancelled) await releaseStock(context, jobId, rolesFor(choice));
 }

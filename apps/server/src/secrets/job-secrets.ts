@@ -54,7 +54,7 @@ export async function showSecret(context: CommandContext, tag: string, id: strin
     if (!secret) throw notFound('This secret');
     if (!wrapped || !secret.sealed) throw new Refusal(410, 'secret-erased', 'This secret is erased.');
     text = opened(masterKey, wrapped, secret.sealed);
-    await manager.query('update secret set shown = shown + 1 where id = $1', [id]);
+    await changedRows(manager, 'update secret set shown = shown + 1 where id = $1', [id]);
     return [{ kind: 'secret shown', data: { secretId: id, label: secret.label } }];
 
     function opened(master: Buffer, key: string, sealed: string): string {

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { TARGET_IDS, targetName } from '@udrel/core/layout';
-import { firstRow, rows, wordsIn } from '../platform/database/database';
+import { changedRows, firstRow, rows, wordsIn } from '../platform/database/database';
 import { Refusal } from '../platform/errors';
 import type { CommandContext } from '../platform/command-context';
 import { Reservation, type ReservationRow } from './entities';
@@ -94,13 +94,14 @@ export async function releaseStock(
   jobId: string,
   roles: ReservationRow['role'][],
 ): Promise<string[]> {
-  const [released] = (await manager.query(
+  const released = await rows<{ role: string }>(
+    manager,
     `delete from reservation r using stock s
       where s.id = r.stock_id and r.job_id = $1 and r.role = any ($2)
         and not exists (select 1 from run where run.job_id = $1 and run.target_serial = s.serial)
       returning r.role`,
     [jobId, roles],
-  )) as [{ role: string }[], number];
+  );
   return [...new Set(released.map((row) => row.role))];
 }
 
@@ -131,9 +132,10 @@ export async function reservedSerials({ manager }: CommandContext, jobId: string
 
 /** Takes what the job has reserved off the shelf for good. */
 export async function spendStock({ manager }: CommandContext, jobId: string): Promise<void> {
-  await manager.query(
+  await changedRows(
+    manager,
     'update stock s set quantity = s.quantity - r.quantity from reservation r where r.stock_id = s.id and r.job_id = $1',
     [jobId],
   );
-  await manager.query('delete from reservation where job_id = $1', [jobId]);
+  await changedRows(manager, 'delete from reservation where job_id = $1', [jobId]);
 }

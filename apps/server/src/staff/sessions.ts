@@ -37,7 +37,7 @@ export async function endSession(call: Call, id: string): Promise<SignedInView[]
   const found = await rows<{ sid: string }>(manager, 'select sid from session where staff_id = $1', [actor.id]);
   const session = found.find((one) => nameOf(one.sid) === id);
   if (!session) throw notFound('This session');
-  await manager.query('delete from session where sid = $1', [session.sid]);
+  await changedRows(manager, 'delete from session where sid = $1', [session.sid]);
   await noteAudit(call, actor.id, 'session ended');
   await tellSessions(manager, actor.id);
   return listSessions(call);
@@ -58,7 +58,7 @@ export async function endSessions(manager: EntityManager, staffId: string, excep
 }
 
 async function tellSessions(manager: EntityManager, staffId: string): Promise<void> {
-  await manager.query("select pg_notify('udrel_hint', $1)", [JSON.stringify({ kind: 'session', staffId })]);
+  await changedRows(manager, "select pg_notify('udrel_hint', $1)", [JSON.stringify({ kind: 'session', staffId })]);
 }
 
 /** Who can be switched to on this tablet by PIN: everybody with a PIN but the owner and oneself. */

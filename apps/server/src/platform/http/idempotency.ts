@@ -1,7 +1,7 @@
 import { addressOf } from '@udrel/contract/endpoints';
 import { createHash } from 'node:crypto';
 import type { DataSource } from 'typeorm';
-import { firstRow } from '../database/database';
+import { changedRows, firstRow } from '../database/database';
 import { Refusal } from '../errors';
 import type { Call, Route } from './handlers';
 import { inTransaction } from '../database/transaction';
@@ -14,6 +14,8 @@ interface Kept extends Answer {
 interface Answer {
   status: number;
   body: unknown;
+  /** The body as it was put in words to be kept: it is sent as it stands. */
+  text?: string | undefined;
 }
 
 /**
@@ -37,13 +39,11 @@ export async function answerOnce(
     );
     if (!mine) return repeated(await known(manager, key, call.actor.id), address, digest);
     const body = await one.handle({ ...call, manager });
-    await manager.query('update idempotency set status = $3, body = $4 where key = $1 and staff_id = $2', [
-      key,
-      call.actor.id,
-      one.endpoint.status,
-      JSON.stringify(body ?? null),
+    const text = JSON.stringify(body ?? null);
+    await changedRows(manager, 'update idempotency set status = $3, body = $4 where key = $1 and staff_id = $2', [
+      ...[key, call.actor.id, one.endpoint.status, text],
     ]);
-    return { status: one.endpoint.status, body };
+    return { status: one.endpoint.status, body, text };
   });
 }
 

@@ -2,7 +2,7 @@ import { parametersOf, type AnyEndpoint } from '@udrel/contract/endpoints';
 import { PERMISSIONS, may, ROLES } from '@udrel/contract/permissions';
 import { validate } from '@udrel/contract/validate';
 import type { Shape } from '@udrel/contract/shapes';
-import express, { type NextFunction, type Request, type Response, type Router } from 'express';
+import express, { type NextFunction, type Request, type RequestHandler, type Response, type Router } from 'express';
 import { Refusal } from '../errors';
 import { answerOnce } from './idempotency';
 import { agentMay, staffOf } from './access';
@@ -10,37 +10,49 @@ import { STREAMED, type Call, type Route } from './handlers';
 import type { Serving } from './serving';
 
 /**
- * Puts declared routes on a router of their own: access, input, transaction, answer. What begins alike is looked through
+ * Serves declared routes: access, input, transaction, answer. What begins alike and is as long is looked through
  * together, so that a request is held against the few addresses of its kind and not against all of them.
  */
-export function serveRoutes(routes: readonly Route[], serving: Serving): Router {
-  const every = express.Router();
+export function serveRoutes(routes: readonly Route[], serving: Serving): RequestHandler {
   const kinds = new Map<string, Router>();
   for (const one of routes) {
-    const [, kind = '', ...rest] = (one.endpoint.path as string).split('/');
-    const known = kinds.get(kind);
-    const router = known ?? express.Router();
-    if (!known) every.use(`/${kind}`, router);
+    const { method, path } = one.endpoint;
+    const kind = kindOf(method.toUpperCase(), path as string);
+    const router = kinds.get(kind) ?? express.Router();
     kinds.set(kind, router);
-    router[one.endpoint.method](`/${rest.join('/')}`, (request: Request, response: Response, next: NextFunction) => {
-      answer(one, request, response, serving)
-        .then(({ status, body }) => {
+    const places = placesOf(path as string);
+    router[method](path as string, (request: Request, response: Response, next: NextFunction) => {
+      answer(one, places, request, response, serving)
+        .then(({ status, body, text }) => {
           if (body === STREAMED) return;
           if (body === undefined) response.status(204).end();
-          else response.status(status).json(body);
+          else if (text === undefined) response.status(status).json(body);
+          else response.status(status).type('json').send(text);
         })
         .catch(next);
     });
   }
-  return every;
+  return (request, response, next) => {
+    const method = request.method === 'HEAD' ? 'GET' : request.method;
+    const router = kinds.get(kindOf(method, request.path));
+    if (router) router(request, response, next);
+    else next();
+  };
+}
+
+/** By what an address is found: the method, its first part, and how many parts it has. */
+function kindOf(method: string, path: string): string {
+  const [, first = '', ...rest] = path.split('/');
+  return `${method} ${first} ${rest.length - (rest.at(-1) === '' ? 1 : 0)}`;
 }
 
 async function answer(
   one: Route,
+  places: Places,
   request: Request,
   response: Response,
   serving: Serving,
-): Promise<{ status: number; body: unknown }> {
+): Promise<{ status: number; body: unknown; text?: string | undefined }> {
   const { database, clock, masterKey, demo } = serving;
   const { endpoint } = one;
   const call = {
@@ -49,7 +61,7 @@ async function answer(
     now: clock(),
     masterKey,
     demo,
-    params: placed(endpoint, request.params),
+    params: places(request.params),
     body: endpoint.body ? checked(endpoint.body, request.body) : undefined,
     query: endpoint.query ? checked(endpoint.query, request.query) : undefined,
     request,
@@ -76,15 +88,33 @@ function admit({ permission }: AnyEndpoint, request: Request, serving: Serving):
   return staff;
 }
 
-/** What stands in the address; what cannot stand there leads nowhere. */
-function placed({ path }: AnyEndpoint, params: Readonly<Record<string, unknown>>): Record<string, unknown> {
-  const places = parametersOf(path as string).map(([name, shape]): [string, unknown] => {
-    const read = validate(shape, params[name]);
-    if (read.ok) return [name, read.value];
-    const problems = [{ field: name, sentence: read.problems[0]?.sentence ?? 'Check it.' }];
-    throw new Refusal(404, 'not-found', 'There is nothing at this address.', { problems });
-  });
-  return Object.fromEntries(places);
+type Places = (params: Readonly<Record<string, unknown>>) => Record<string, unknown>;
+
+/** Most that is remembered of the places of one address. */
+const REMEMBERED = 1000;
+
+/** What stands in an address; what cannot stand there leads nowhere. The same is asked for again and again: what was right is known. */
+function placesOf(path: string): Places {
+  const places = parametersOf(path).map(([name, shape]) => ({ name, shape, right: new Map<unknown, unknown>() }));
+  return (params) => {
+    const read: Record<string, unknown> = {};
+    for (const { name, shape, right } of places) {
+      const given = params[name];
+      if (!right.has(given)) {
+        if (right.size >= REMEMBERED) right.clear();
+        right.set(given, placed(name, shape, given));
+      }
+      read[name] = right.get(given);
+    }
+    return read;
+  };
+}
+
+function placed(name: string, shape: Shape<unknown>, given: unknown): unknown {
+  const read = validate(shape, given);
+  if (read.ok) return read.value;
+  const problems = [{ field: name, sentence: read.problems[0]?.sentence ?? 'Check it.' }];
+  throw new Refusal(404, 'not-found', 'There is nothing at this address.', { problems });
 }
 
 function checked(shape: Shape<unknown>, value: unknown): unknown {
