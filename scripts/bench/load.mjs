@@ -2,10 +2,10 @@ import { Agent, request } from 'node:http';
 
 /**
  * Loads an address for some seconds over a number of connections, each sending its next request once the last was
- * answered. `next(connection)` gives { path, method, headers, body }; `took(connection, answer)` sees each answer.
+ * answered. `next(connection)` gives { path, method, headers, body }.
  * Answers median and 99th percentile of the time per request in milliseconds. Throws on any refused request.
  */
-export async function load(base, connections, seconds, next, took = () => undefined) {
+export async function load(base, connections, seconds, next) {
   const { hostname, port } = new URL(base);
   const agent = new Agent({ keepAlive: true, maxSockets: connections });
   const times = [];
@@ -23,7 +23,6 @@ export async function load(base, connections, seconds, next, took = () => undefi
       const { status, text } = await send(wanted);
       times.push(performance.now() - began);
       if (status >= 300) throw new Error(`${wanted.method ?? 'GET'} ${wanted.path}: ${status} ${text.slice(0, 300)}`);
-      took(connection, text);
     }
   }
 

@@ -16,6 +16,7 @@ import { copyFigures } from './copy.mjs';
 import { feedFigures } from './feed.mjs';
 import { handsFigures } from './hands.mjs';
 import { load, medianOf, medianTime, round } from './load.mjs';
+import { YOUNG } from '../lib/shop.mjs';
 import { memorySlope } from './memory.mjs';
 import { addModels, wordsOf } from './models.mjs';
 import { pageRatios, runViewFigures } from './pages.mjs';
@@ -42,15 +43,23 @@ tell({ [`${SMALL} jobs by COPY, seconds`]: await addBulk(UDREL_DATABASE_URL, 0, 
 const json = { cookie, 'content-type': 'application/json' };
 const modelId = (await (await fetch(`${UDREL_SERVER}/api/v1/models?find=T15-4820`, { headers: { cookie } })).json())[0]
   .id;
-const appJobs = await bookMany(MOST);
-const bareJobs = await bookMany(MOST);
+// Each job is stamped a few times only: one of a thousand entries is no job that a shop has.
+const STAMPED = 16 * MOST;
+const appJobs = await bookMany(STAMPED);
+const bareJobs = await bookMany(STAMPED);
 const bare = await openBare();
 for (const connections of [1, MOST]) {
   const get = (path) => () => ({ path, headers: { cookie } });
   await against('job list', connections, get('/api/v1/jobs'), get('/list'));
   await against('a job', connections, get(`/api/v1/jobs/${TAG}`), get('/job'));
   await against('booking', connections, booking, () => ({ path: '/booking', method: 'POST' }));
-  await against('a stamp', connections, stamp, (n) => ({ path: `/stamp/${n}`, method: 'PUT' }), stamped);
+  const [appNext, bareNext] = [inTurns(connections), inTurns(connections)];
+  await against(
+    'a stamp',
+    connections,
+    (n) => stamp(appJobs[appNext(n)]),
+    (n) => ({ path: `/stamp/${bareNext(n)}`, method: 'PUT' }),
+  );
 }
 tell(copyFigures());
 tell(handsFigures());
@@ -85,11 +94,11 @@ writeFileSync(`${UDREL_WORK}/report.json`, JSON.stringify(figures));
 process.exit(0);
 
 /** Both in turn, so that neither has the warmer machine; the ratio is the median over the turns. */
-async function against(name, connections, appNext, bareNext, took) {
+async function against(name, connections, appNext, bareNext) {
   const runs = { app: [], bare: [] };
   for (let turn = 0; turn < TURNS; turn++) {
     runs.bare.push(await load(bare.url, connections, SECONDS, bareNext));
-    runs.app.push(await load(UDREL_SERVER, connections, SECONDS, appNext, took));
+    runs.app.push(await load(UDREL_SERVER, connections, SECONDS, appNext));
   }
   const label = `${name}, ${connections} connection${connections > 1 ? 's' : ''}`;
   const of = (key) => [medianOf(runs.app.map((one) => one[key])), medianOf(runs.bare.map((one) => one[key]))];
@@ -144,15 +153,17 @@ function booking() {
   return { path: '/api/v1/orders', method: 'POST', headers, body: orderOf(`M-${randomUUID().slice(0, 12)}`) };
 }
 
-function stamp(connection, job = appJobs[connection]) {
-  const value = { set: null, whyNot: 'measured elsewhere' };
-  const body = JSON.stringify({ version: job.version, value });
-  const headers = { ...json, 'idempotency-key': randomUUID() };
-  return { path: `/api/v1/jobs/${job.tag}/facts/before`, method: 'PUT', headers, body };
+/** The place of the job that a connection stamps next: no other connection stamps it. */
+function inTurns(connections) {
+  const turns = Array.from({ length: connections }, () => 0);
+  return (connection) => (connection + connections * turns[connection]++) % STAMPED;
 }
 
-function stamped(connection) {
-  appJobs[connection].version += 1;
+function stamp(job) {
+  const value = { set: null, whyNot: 'measured elsewhere' };
+  const body = JSON.stringify({ version: job.version++, value });
+  const headers = { ...json, 'idempotency-key': randomUUID() };
+  return { path: `/api/v1/jobs/${job.tag}/facts/before`, method: 'PUT', headers, body };
 }
 
 async function bookMany(count) {
@@ -174,7 +185,7 @@ async function openBare() {
   const keyed = { ...json, 'idempotency-key': key };
   const requests = {
     booking: { path: '/api/v1/orders', method: 'POST', headers: keyed, body: orderOf(serial) },
-    stamp: { ...stamp(0, stampedJob), headers: { ...json, 'idempotency-key': `${key}-2` } },
+    stamp: { ...stamp({ ...stampedJob }), headers: { ...json, 'idempotency-key': `${key}-2` } },
   };
   const captured = await captureStatements(UDREL_DATABASE_URL, requests, cookie, UDREL_SESSION_SECRET);
   const staffId = (await (await fetch(`${UDREL_SERVER}/api/v1/session`, { headers: { cookie } })).json()).staff.id;
@@ -186,7 +197,7 @@ async function openBare() {
     JSON.stringify({ kept: [staffId, modelId, ...stampedJob.existing], statements, jobs: bareJobs }),
   );
   const sid = decodeURIComponent(cookie.split('=')[1]).slice(2).split('.')[0];
-  const child = spawn('tsx', ['scripts/bench/bare-server.mjs'], {
+  const child = spawn('tsx', [YOUNG, 'scripts/bench/bare-server.mjs'], {
     env: { ...process.env, UDREL_SESSION: sid, UDREL_TAG: TAG, UDREL_CAPTURED: `${UDREL_WORK}/captured.json` },
     stdio: ['ignore', 'pipe', 'inherit'],
   });

@@ -15,7 +15,8 @@ export async function readJob(manager: EntityManager, tag: string, now: Date): P
   return record;
 }
 
-const HISTORY = 200;
+/** Entries of a history that come at once: nearly every job has fewer. */
+const HISTORY = 100;
 
 /** The newest events of a job before a number, by its id. */
 export const EVENTS_SQL = `select e.seq, e.kind, e.data, e.corrects, s.name as by, e.at from event e join staff s on s.id = e.by

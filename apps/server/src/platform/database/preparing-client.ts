@@ -18,6 +18,49 @@ function nameOf(text: string): string | undefined {
   return name;
 }
 
+/** What the rows of a statement are put together by: its columns, how each is read, a row without values. */
+interface Columns {
+  fields: readonly unknown[];
+  _parsers: readonly unknown[];
+  _prebuiltEmptyResultObject: object;
+}
+
+/** What of a query of the driver is used here beyond its types. */
+interface Inside {
+  name: string;
+  _result: Columns & { addFields: (fields: readonly unknown[]) => void };
+  _accumulateRows: boolean;
+}
+
+/** By database and statement: the names come anew with each answer, and reading them again takes longer than a short row. */
+const columnsOf = new Map<string, Columns>();
+
+/** A prepared statement whose columns are known from the last time. */
+class PreparedQuery extends pg.Query {
+  constructor(
+    private readonly database: string,
+    config: QueryConfig,
+    done: (error: Error | undefined, result: unknown) => void,
+  ) {
+    super(config, done);
+  }
+
+  handleRowDescription({ fields }: { fields: readonly unknown[] }): void {
+    const inside = this as unknown as Inside;
+    const { _result: result } = inside;
+    const key = `${this.database} ${inside.name}`;
+    const known = columnsOf.get(key);
+    if (known?.fields.length === fields.length) Object.assign(result, known);
+    else {
+      result.addFields(fields);
+      const { _parsers, _prebuiltEmptyResultObject } = result;
+      columnsOf.set(key, { fields: result.fields, _parsers, _prebuiltEmptyResultObject });
+    }
+    inside._accumulateRows = true;
+  }
+}
+
+type Done = (error: Error | undefined, result: unknown) => void;
 type Query = (config: string | QueryConfig, values?: unknown, done?: unknown) => unknown;
 
 /**
@@ -31,7 +74,12 @@ export class PreparingClient extends pg.Client {
       const send: Query = (...all) => (super.query as Query).apply(this, all);
       const name = typeof text === 'string' && Array.isArray(values) && values.length > 0 ? nameOf(text) : undefined;
       if (!name) return send(text, values, done);
-      return send({ name, text: text as string, values: values as unknown[] }, done);
+      const prepared = { name, text: text as string, values: values as unknown[] };
+      const ask = (told: Done) => send(new PreparedQuery(this.database ?? '', prepared, told) as never);
+      if (typeof done === 'function') return ask(done as Done);
+      return new Promise((resolve, reject) => {
+        ask((error, result) => (error ? reject(error) : resolve(result)));
+      });
     };
     this.query = query as typeof this.query;
   }

@@ -1,5 +1,5 @@
 import { EntitySchema } from 'typeorm';
-import { integer, json, reference, text, time } from '../database/columns';
+import { integer, reference, text, time } from '../database/columns';
 
 export interface IdempotencyRow {
   key: string;
@@ -8,7 +8,8 @@ export interface IdempotencyRow {
   /** Of the body that came under the key; empty for what was kept before digests were. */
   digest: string;
   status: number;
-  body: unknown;
+  /** As it was sent: JSON, or null where the answer was empty. */
+  body: string | null;
   at: Date;
 }
 
@@ -21,7 +22,7 @@ export const Idempotency = new EntitySchema<IdempotencyRow>({
     route: text(),
     digest: text({ default: '' }),
     status: integer(),
-    body: json({ nullable: true }),
+    body: text({ nullable: true }),
     at: time(),
   },
 });

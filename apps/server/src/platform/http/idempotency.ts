@@ -1,20 +1,18 @@
 import { addressOf } from '@udrel/contract/endpoints';
 import { createHash } from 'node:crypto';
 import type { DataSource } from 'typeorm';
+import type { IdempotencyRow } from './entities';
 import { changedRows, firstRow } from '../database/database';
 import { Refusal } from '../errors';
 import type { Call, Route } from './handlers';
 import { inTransaction } from '../database/transaction';
 
-interface Kept extends Answer {
-  route: string;
-  digest: string;
-}
+type Kept = Pick<IdempotencyRow, 'route' | 'digest' | 'status' | 'body'>;
 
-interface Answer {
+/** An answer as it is sent: with its body, or with that as it was put in words to be kept; with neither, an empty one. */
+export interface Answer {
   status: number;
-  body: unknown;
-  /** The body as it was put in words to be kept: it is sent as it stands. */
+  body?: unknown;
   text?: string | undefined;
 }
 
@@ -39,11 +37,11 @@ export async function answerOnce(
     );
     if (!mine) return repeated(await known(manager, key, call.actor.id), address, digest);
     const body = await one.handle({ ...call, manager });
-    const text = JSON.stringify(body ?? null);
+    const text = JSON.stringify(body) as string | undefined;
     await changedRows(manager, 'update idempotency set status = $3, body = $4 where key = $1 and staff_id = $2', [
-      ...[key, call.actor.id, one.endpoint.status, text],
+      ...[key, call.actor.id, one.endpoint.status, text ?? null],
     ]);
-    return { status: one.endpoint.status, body, text };
+    return { status: one.endpoint.status, text };
   });
 }
 
@@ -77,5 +75,5 @@ function repeated(earlier: Kept | null, address: string, digest: string): Answer
   if (!earlier || earlier.route !== address || (earlier.digest !== '' && earlier.digest !== digest)) {
     throw new Refusal(422, 'idempotency-key-reused', 'This Idempotency-Key was used for something else.');
   }
-  return { status: earlier.status, body: earlier.body ?? undefined };
+  return { status: earlier.status, text: earlier.body ?? undefined };
 }

@@ -4,7 +4,7 @@ import { validate } from '@udrel/contract/validate';
 import type { Shape } from '@udrel/contract/shapes';
 import express, { type NextFunction, type Request, type RequestHandler, type Response, type Router } from 'express';
 import { Refusal } from '../errors';
-import { answerOnce } from './idempotency';
+import { answerOnce, type Answer } from './idempotency';
 import { agentMay, staffOf } from './access';
 import { STREAMED, type Call, type Route } from './handlers';
 import type { Serving } from './serving';
@@ -23,11 +23,11 @@ export function serveRoutes(routes: readonly Route[], serving: Serving): Request
     const places = placesOf(path as string);
     router[method](path as string, (request: Request, response: Response, next: NextFunction) => {
       answer(one, places, request, response, serving)
-        .then(({ status, body, text }) => {
+        .then(({ status, body, text = textOf(body) }) => {
           if (body === STREAMED) return;
-          if (body === undefined) response.status(204).end();
-          else if (text === undefined) response.status(status).json(body);
-          else response.status(status).type('json').send(text);
+          response.statusCode = text === undefined ? 204 : status;
+          if (text !== undefined) response.setHeader('content-type', 'application/json; charset=utf-8');
+          response.end(text);
         })
         .catch(next);
     });
@@ -39,6 +39,8 @@ export function serveRoutes(routes: readonly Route[], serving: Serving): Request
     else next();
   };
 }
+
+const textOf = (body: unknown) => (typeof body === 'symbol' ? undefined : (JSON.stringify(body) as string | undefined));
 
 /** By what an address is found: the method, its first part, and how many parts it has. */
 function kindOf(method: string, path: string): string {
@@ -52,7 +54,7 @@ async function answer(
   request: Request,
   response: Response,
   serving: Serving,
-): Promise<{ status: number; body: unknown; text?: string | undefined }> {
+): Promise<Answer> {
   const { database, clock, masterKey, demo } = serving;
   const { endpoint } = one;
   const call = {

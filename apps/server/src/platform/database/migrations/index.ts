@@ -1,3 +1,4 @@
+import { AnswersAsSent1795980000000 } from './answers-as-sent';
 import { AroundThePath1780560000000 } from './around-the-path';
 import { CopyPerDrive1795800000000 } from './copy-per-drive';
 import { DrivesByRole1795970000000 } from './drives-by-role';
@@ -19,4 +20,5 @@ export const migrations = [
   EventsTyped1795950000000,
   TrialsIndex1795960000000,
   DrivesByRole1795970000000,
+  AnswersAsSent1795980000000,
 ];
