@@ -70,9 +70,9 @@ describe('a simulated berth', () => {
 
   it('shows after a copy what was planned, or all but the last partition', async () => {
     const partitions = ['System', 'Recovery'].map((name, n) => ({ id: name, name, startSector: 2048 * (n + 1) }));
-    const look = { ...work, id: 'l', expected: { scheme: 'gpt', sectorSize: 512, partitions }, compare: [] };
+    const request = { ...work, id: 'l', expected: { scheme: 'gpt', sectorSize: 512, partitions }, compare: [] };
     const shown = async (scenario: ScenarioName) =>
-      (await simulatedBerth(1, scenario, 1).look(look as never)).table?.partitions.map(({ name }) => name);
+      (await simulatedBerth(1, scenario, 1).readBack(request as never)).table?.partitions.map(({ name }) => name);
     expect(await shown('healthy')).toEqual(['System', 'Recovery']);
     expect(await shown('partition lost')).toEqual(['System']);
   });
@@ -101,7 +101,7 @@ describe('the agent', () => {
         const reach = <T>(answer: T) => (up ? Promise.resolve(answer) : Promise.reject(new Error('away')));
         const server: ServerLink = {
           hello: () => reach(undefined),
-          work: () => reach({ runs: [work], looks: [] }),
+          work: () => reach({ runs: [work], readBacks: [] }),
           answer: () => reach(undefined),
           send: (batch: AgentSamples) => {
             if (!up) return reach({ acknowledged: 0 });

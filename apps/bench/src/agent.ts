@@ -1,13 +1,13 @@
-import type { AgentHello, AgentLook, AgentSamples, AgentWork, LookResult } from '@udrel/contract/types';
+import type { AgentHello, ReadBackRequest, AgentSamples, AgentWork, ReadBackAnswer } from '@udrel/contract/types';
 import type { Berth } from './berth/berth';
 import { acknowledge, keep, newOutbox, nextBatch, type Outbox } from './outbox';
 
 /** What the agent needs of a server. Every call may fail: then it is tried again at the next turn. */
 export interface ServerLink {
   hello: (hello: AgentHello) => Promise<void>;
-  work: () => Promise<{ runs: AgentWork[]; looks: AgentLook[] }>;
+  work: () => Promise<{ runs: AgentWork[]; readBacks: ReadBackRequest[] }>;
   send: (samples: AgentSamples) => Promise<{ acknowledged: number }>;
-  answer: (result: LookResult) => Promise<void>;
+  answer: (result: ReadBackAnswer) => Promise<void>;
 }
 
 export interface Agent {
@@ -63,10 +63,10 @@ export function createAgent(name: string, boot: string, berths: readonly Berth[]
     }
   }
 
-  async function lookAround(looks: readonly AgentLook[]): Promise<void> {
-    for (const look of looks) {
-      const berth = berths.find(({ number }) => number === look.berth);
-      if (berth) await server.answer(await berth.look(look));
+  async function readBackAll(readBacks: readonly ReadBackRequest[]): Promise<void> {
+    for (const request of readBacks) {
+      const berth = berths.find(({ number }) => number === request.berth);
+      if (berth) await server.answer(await berth.readBack(request));
     }
   }
 
@@ -77,9 +77,9 @@ export function createAgent(name: string, boot: string, berths: readonly Berth[]
       try {
         await greet();
         await deliver();
-        const { runs, looks } = await server.work();
+        const { runs, readBacks } = await server.work();
         assign(runs);
-        await lookAround(looks);
+        await readBackAll(readBacks);
         return true;
       } catch {
         turns = 0;

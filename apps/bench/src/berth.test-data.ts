@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest';
-import type { AgentLook, AgentWork } from '@udrel/contract/types';
+import type { ReadBackRequest, AgentWork } from '@udrel/contract/types';
 import type { Berth } from './berth/berth';
 
 /** A berth to be held to what every berth does, and the run that its drives are for. */
@@ -61,17 +61,17 @@ export function holdsToWhatABerthDoes(make: () => BerthUnderTest): void {
     expect(there).toEqual(expect.arrayContaining(serials));
   });
 
-  it('answers every look, with a table or with what stood in the way', async () => {
+  it('answers every request, with a table or with what stood in the way', async () => {
     const { berth, work } = make();
     berth.watch(work);
-    const look: AgentLook = {
+    const request: ReadBackRequest = {
       ...work,
-      id: 'look',
+      id: 'request',
       expected: { scheme: 'gpt', sectorSize: 512, partitions: [] },
       compare: [],
     };
-    const answer = await berth.look(look);
-    expect(answer.id).toBe('look');
+    const answer = await berth.readBack(request);
+    expect(answer.id).toBe('request');
     expect(answer.table !== null || answer.trouble !== '').toBe(true);
   });
 }

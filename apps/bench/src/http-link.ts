@@ -20,6 +20,6 @@ export function httpLink(base: string, token: string): ServerLink {
     hello: async (hello) => void (await call('agentHello', hello)),
     work: () => call('agentWork'),
     send: (samples) => call('agentSamples', samples),
-    answer: async (result) => void (await call('agentLook', result)),
+    answer: async (result) => void (await call('agentReadBack', result)),
   };
 }

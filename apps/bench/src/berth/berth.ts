@@ -1,4 +1,4 @@
-import type { AgentLook, AgentWork, LookResult, SeenDrive } from '@udrel/contract/types';
+import type { ReadBackRequest, AgentWork, ReadBackAnswer, SeenDrive } from '@udrel/contract/types';
 import type { Sample } from '@udrel/core/progress';
 
 /** What a berth reads at one turn: counters since the last, and which drives lie there now. */
@@ -24,5 +24,5 @@ export interface Berth {
   /** Counters since the last call, oldest first; `milliseconds` of real time went by on a clock that never goes back. */
   read: (milliseconds: number) => Promise<BerthReading>;
   /** Reads the table and the volumes of a drive that lies there, and compares samples of both where that is asked. */
-  look: (look: AgentLook) => Promise<LookResult>;
+  readBack: (request: ReadBackRequest) => Promise<ReadBackAnswer>;
 }

@@ -1,9 +1,9 @@
 import { createHash } from 'node:crypto';
-import type { AgentLook, LookResult } from '@udrel/contract/types';
+import type { ReadBackRequest, ReadBackAnswer } from '@udrel/contract/types';
 import { partOf, type Image } from '@udrel/core/image';
 import { allocationOf } from '@udrel/core/volumes';
 
-type Stretch = AgentLook['compare'][number];
+type Stretch = ReadBackRequest['compare'][number];
 /** A stretch of bytes within a partition that must be the same on both drives. */
 interface Sample {
   at: number;
@@ -23,7 +23,11 @@ const MOST_ASKED = 8192;
  * blocks are passed over only where the old drive says that a block is in use. One whose marks cannot be read is left
  * out: nothing was compared of it.
  */
-export function compareSamples({ id, compare }: AgentLook, source: Image, target: Image): LookResult['compared'] {
+export function compareSamples(
+  { id, compare }: ReadBackRequest,
+  source: Image,
+  target: Image,
+): ReadBackAnswer['compared'] {
   return compare.flatMap((stretch) => {
     const { name, sourceStart, targetStart, bytes, blocks } = stretch;
     const seed = `${id} ${name}`;

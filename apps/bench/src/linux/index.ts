@@ -3,7 +3,7 @@ import { normaliseSerial } from '@udrel/core/identity';
 import type { Berth } from '../berth/berth';
 import { countersOf, type Counters } from './counters';
 import { discover, type FoundDrive } from './discover';
-import { lookAt, seenOf } from './look';
+import { readAtBerth, seenOf } from './read-back';
 import { SYSTEM, type SystemTrees } from './system';
 
 interface Watched {
@@ -87,13 +87,13 @@ export function linuxBerth(number: number, sockets: readonly string[], trees: Sy
         target: target && seenOf(target),
       });
     },
-    look(look) {
+    readBack(request) {
       // The old drive may lie at another berth of the machine: it is only read.
       const found = {
-        source: bySerial(discover(trees), look.source.serial),
-        target: bySerial(here(), look.target.serial),
+        source: bySerial(discover(trees), request.source.serial),
+        target: bySerial(here(), request.target.serial),
       };
-      return Promise.resolve(lookAt(trees, look, found));
+      return Promise.resolve(readAtBerth(trees, request, found));
     },
   };
 }

@@ -12,7 +12,7 @@ import { readdirSync, rmSync, statSync, symlinkSync, writeFileSync, writeSync } 
 import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
 import { afterAll, beforeEach, describe, expect, it } from 'vitest';
-import type { AgentLook, AgentWork } from '@udrel/contract/types';
+import type { ReadBackRequest, AgentWork } from '@udrel/contract/types';
 import { GPT_TYPE_OF, stableGuid, writeGpt } from '@udrel/core/tables';
 import { holdsToWhatABerthDoes } from '../berth.test-data';
 import { linuxBerth } from '.';
@@ -148,9 +148,9 @@ describe('drives at a berth of a Linux machine', () => {
     writeFileSync(join(trees.dev, 'nvme0n1'), image);
     image[10_240 * 512 + 5] = 99;
     writeFileSync(join(trees.dev, 'sdb'), image);
-    const look: AgentLook = {
+    const request: ReadBackRequest = {
       ...work,
-      id: 'look',
+      id: 'request',
       expected: { scheme: 'gpt', sectorSize: 512, partitions: [] },
       compare: [0, 1].map((n) => {
         const start = (2048 + n * 8192) * 512;
@@ -165,7 +165,7 @@ describe('drives at a berth of a Linux machine', () => {
       }),
     };
     const before = statSync(join(trees.dev, 'nvme0n1')).mtimeMs;
-    const found = await linuxBerth(1, [], trees).look(look);
+    const found = await linuxBerth(1, [], trees).readBack(request);
     expect(found.trouble).toBe('');
     expect(found.table?.partitions.map(({ name, fileSystem }) => [name, fileSystem])).toEqual([
       ['Swap 0', 'swap'],
@@ -178,11 +178,11 @@ describe('drives at a berth of a Linux machine', () => {
     ]);
     expect(statSync(join(trees.dev, 'nvme0n1')).mtimeMs).toBe(before);
     writeFileSync(join(trees.dev, 'nvme0n1'), new Uint8Array(SECTORS * 512));
-    const empty = await linuxBerth(1, [], trees).look(look);
+    const empty = await linuxBerth(1, [], trees).readBack(request);
     expect([empty.table?.partitions, empty.trouble]).toEqual([[], '']);
-    const gone = await linuxBerth(1, [], trees).look({ ...look, target: { serial: 'NOBODY', bytes: 1 } });
+    const gone = await linuxBerth(1, [], trees).readBack({ ...request, target: { serial: 'NOBODY', bytes: 1 } });
     expect([gone.table, gone.trouble]).toEqual([null, 'The drive to be read is not seen at this berth.']);
-    const alone = await linuxBerth(1, [], trees).look({ ...look, source: { serial: 'NOBODY', bytes: 1 } });
+    const alone = await linuxBerth(1, [], trees).readBack({ ...request, source: { serial: 'NOBODY', bytes: 1 } });
     expect([alone.compared, alone.problems.at(-1)?.rule]).toEqual([[], 'Samples']);
   });
 
@@ -210,15 +210,15 @@ describe('drives at a berth of a Linux machine', () => {
     const copied = volume.slice();
     copied.fill(0, data + 4000 * cluster);
     const compare = [{ id: 'b', name: 'Books', sourceStart: 0, targetStart: 0, bytes, blocks: 'used' as const }];
-    const look: AgentLook = {
+    const request: ReadBackRequest = {
       ...work,
-      id: 'look',
+      id: 'request',
       expected: { scheme: 'gpt', sectorSize: 512, partitions: [] },
       compare,
     };
     const differing = async (content: Uint8Array) => {
       writeFileSync(join(trees.dev, 'nvme0n1'), content);
-      return (await linuxBerth(1, [], trees).look(look)).compared;
+      return (await linuxBerth(1, [], trees).readBack(request)).compared;
     };
     expect(await differing(copied)).toEqual([{ id: 'b', name: 'Books', samples: 64, different: 0, unreadable: 0 }]);
     copied.fill(0, data + 100 * cluster, data + 2100 * cluster);

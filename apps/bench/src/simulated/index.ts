@@ -1,4 +1,4 @@
-import type { AgentLook, AgentWork, LookResult, SeenDrive } from '@udrel/contract/types';
+import type { ReadBackRequest, AgentWork, ReadBackAnswer, SeenDrive } from '@udrel/contract/types';
 import type { Sample } from '@udrel/core/progress';
 import type { Berth } from '../berth/berth';
 import { seededRandom } from './random';
@@ -92,7 +92,7 @@ export function simulatedBerth(number: number, scenario: ScenarioName, speed: nu
       const { source } = run.work;
       return Promise.resolve({ samples, source: seen(source.serial, source.bytes), target: targetOf(run) });
     },
-    look: (look) => Promise.resolve(scenario === 'partition lost' ? lost(look) : asPlanned(look)),
+    readBack: (request) => Promise.resolve(scenario === 'partition lost' ? lost(request) : asPlanned(request)),
   };
 }
 
@@ -105,7 +105,7 @@ const seen = (serial: string, bytes: number): SeenDrive => ({
 });
 
 /** What lies at a simulated berth after a copy is what was planned. */
-function asPlanned({ id, target, expected, compare }: AgentLook): LookResult {
+function asPlanned({ id, target, expected, compare }: ReadBackRequest): ReadBackAnswer {
   return {
     id,
     drive: seen(target.serial, target.bytes),
@@ -117,7 +117,7 @@ function asPlanned({ id, target, expected, compare }: AgentLook): LookResult {
 }
 
 /** The same without the last partition: the tool said nothing of it. */
-function lost(look: AgentLook): LookResult {
-  const { expected } = look;
-  return { ...asPlanned(look), table: { ...expected, partitions: expected.partitions.slice(0, -1) } };
+function lost(request: ReadBackRequest): ReadBackAnswer {
+  const { expected } = request;
+  return { ...asPlanned(request), table: { ...expected, partitions: expected.partitions.slice(0, -1) } };
 }

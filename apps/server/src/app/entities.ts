@@ -6,7 +6,7 @@ import { Fact } from '../facts/entities';
 import { GateOverride, Job, JobEvent, WishEntity } from '../jobs/entities';
 import { Device, DeviceModel, Lesson } from '../models/entities';
 import { PaymentEntity, QuoteVersion, ShopOrder } from '../orders/entities';
-import { Berth, Feed, Look, Run, SampleChunk } from '../copying/entities';
+import { Berth, Feed, ReadBackRequestEntity, Run, SampleChunk } from '../copying/entities';
 import { JobKey, Secret } from '../secrets/entities';
 import { Drive, Part, PartOrder, Place, Reservation, Stock } from '../shelf/entities';
 import { Idempotency } from '../platform/http/entities';
@@ -38,7 +38,7 @@ export const entities = [
   Run,
   Feed,
   SampleChunk,
-  Look,
+  ReadBackRequestEntity,
   JobKey,
   Secret,
   Audit,

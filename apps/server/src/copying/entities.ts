@@ -147,7 +147,7 @@ export const SampleChunk = new EntitySchema<ChunkRow>({
   },
 });
 
-export interface LookRow {
+export interface ReadBackRequestRow {
   id: string;
   jobId: string;
   berthId: string;
@@ -162,8 +162,8 @@ export interface LookRow {
 }
 
 /** A finished drive that the bench agent is asked to read at a berth. */
-export const Look = new EntitySchema<LookRow>({
-  name: 'look',
+export const ReadBackRequestEntity = new EntitySchema<ReadBackRequestRow>({
+  name: 'read_back_request',
   columns: {
     id: key(),
     jobId: reference('job'),
@@ -175,5 +175,5 @@ export const Look = new EntitySchema<LookRow>({
     answeredAt: time({ nullable: true }),
     trouble: text({ default: '' }),
   },
-  indices: [{ name: 'look_open', columns: ['jobId'], unique: true, where: 'answered_at is null' }],
+  indices: [{ name: 'read_back_request_open', columns: ['jobId'], unique: true, where: 'answered_at is null' }],
 });

@@ -1,7 +1,7 @@
 import type { JobEvent } from '@udrel/contract/events';
 import { targetKey, type ReadBackFact, type SeenTarget } from '@udrel/core/facts';
 import { randomUUID } from 'node:crypto';
-import type { AgentLook, AskLook, EnterReadBack, JobView, LookResult } from '@udrel/contract/types';
+import type { ReadBackRequest, AskReadBack, EnterReadBack, JobView, ReadBackAnswer } from '@udrel/contract/types';
 import { identify, normaliseSerial } from '@udrel/core/identity';
 import { targetName, type TargetId } from '@udrel/core/layout';
 import { expectedTable } from '@udrel/core/plan-file';
@@ -16,30 +16,39 @@ import { changedRows, firstRow, rows } from '../platform/database/database';
 import { fieldWrong, Refusal } from '../platform/errors';
 import type { CommandContext } from '../platform/command-context';
 import { freeBerth } from './berths';
-import { Look } from './entities';
+import { ReadBackRequestEntity } from './entities';
 
 /** Asks the bench agent to read the finished drive at a berth against the plan. */
-export function askLook(context: CommandContext, tag: string, given: AskLook): Promise<JobView> {
+export function askReadBack(context: CommandContext, tag: string, given: AskReadBack): Promise<JobView> {
   return changeJob(context, tag, given.version, async (job) => {
     const { onto = 'new' } = given;
     const { attempt } = readable(job, onto);
     const berth = await freeBerth(context, given.berth, tag);
     if (!berth.watched) throw fieldWrong('berth', `No agent watches berth ${given.berth}: read the drive by a file.`);
-    await changedRows(context.manager, 'delete from look where job_id = $1 and answered_at is null', [job.id]);
+    await changedRows(context.manager, 'delete from read_back_request where job_id = $1 and answered_at is null', [
+      job.id,
+    ]);
     const at = { askedBy: context.actor.id, askedAt: context.now, answeredAt: null, trouble: '' };
-    await context.manager.insert(Look, { id: randomUUID(), jobId: job.id, berthId: berth.id, onto, attempt, ...at });
+    await context.manager.insert(ReadBackRequestEntity, {
+      id: randomUUID(),
+      jobId: job.id,
+      berthId: berth.id,
+      onto,
+      attempt,
+      ...at,
+    });
     return [{ kind: 'read back asked', data: { berth: given.berth, onto } }];
   });
 }
 
 /** Drives that berths are asked to look at. */
-export async function openLooks(manager: EntityManager, now: Date): Promise<AgentLook[]> {
+export async function openReadBacks(manager: EntityManager, now: Date): Promise<ReadBackRequest[]> {
   const asked = await rows<{ id: string; berth: number; tag: string; onto: TargetId }>(
     manager,
-    `select l.id, l.onto, b.number as berth, j.tag from look l join berth b on b.id = l.berth_id join job j on j.id = l.job_id
+    `select l.id, l.onto, b.number as berth, j.tag from read_back_request l join berth b on b.id = l.berth_id join job j on j.id = l.job_id
       where l.answered_at is null and j.closed_at is null order by l.asked_at`,
   );
-  const looks = asked.map(async ({ id, berth, tag, onto }): Promise<AgentLook[]> => {
+  const readBacks = asked.map(async ({ id, berth, tag, onto }): Promise<ReadBackRequest[]> => {
     const { snapshot } = await readJob(manager, tag, now);
     const { plan, 'old drive': old } = snapshot.facts;
     const fresh = snapshot.facts[targetKey(onto, 'choice')];
@@ -55,11 +64,11 @@ export async function openLooks(manager: EntityManager, now: Date): Promise<Agen
       },
     ];
   });
-  return (await Promise.all(looks)).flat();
+  return (await Promise.all(readBacks)).flat();
 }
 
 /** What an agent found: recorded in the name of whoever asked. An answer to a question that is closed changes nothing. */
-export async function answerLook(context: CommandContext, result: LookResult): Promise<{ taken: boolean }> {
+export async function answerReadBack(context: CommandContext, result: ReadBackAnswer): Promise<{ taken: boolean }> {
   const { manager, now } = context;
   const asked = await firstRow<{
     tag: string;
@@ -71,14 +80,14 @@ export async function answerLook(context: CommandContext, result: LookResult): P
   }>(
     manager,
     `select j.tag, l.asked_by as by, s.name, s.role, l.onto, l.attempt
-       from look l join job j on j.id = l.job_id join staff s on s.id = l.asked_by
+       from read_back_request l join job j on j.id = l.job_id join staff s on s.id = l.asked_by
       where l.id = $1 and l.answered_at is null and j.closed_at is null`,
     [result.id],
   );
   if (!asked) return { taken: false };
   const actor = { id: asked.by, name: asked.name, role: asked.role };
   await changeJob({ ...context, actor }, asked.tag, null, async (job) => {
-    await changedRows(manager, 'update look set answered_at = $2, trouble = $3 where id = $1', [
+    await changedRows(manager, 'update read_back_request set answered_at = $2, trouble = $3 where id = $1', [
       result.id,
       now,
       result.trouble,
@@ -97,7 +106,7 @@ export async function answerLook(context: CommandContext, result: LookResult): P
 /** Why an answer is not taken: nothing was read, or not of the drive that was copied onto; null where it is. */
 function whyUnread(
   { snapshot }: JobRecord,
-  { drive, trouble }: LookResult,
+  { drive, trouble }: ReadBackAnswer,
   { onto, attempt }: { onto: TargetId; attempt: number },
 ): string | null {
   const run = latestRun(snapshot, onto);

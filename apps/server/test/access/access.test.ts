@@ -19,7 +19,7 @@ beforeAll(async () => {
 });
 /** Who may call what, written out by hand: the declarations must say the same. */
 const PUBLIC = ['session', 'signIn', 'signOut', 'setUp', 'health', 'openApi', 'fileSchema'];
-const AGENT = ['agentHello', 'agentWork', 'agentSamples', 'agentLook'];
+const AGENT = ['agentHello', 'agentWork', 'agentSamples', 'agentReadBack'];
 const EVERY_ROLE = [
   ...['switchTo', 'switchable', 'setPin', 'changePassword', 'sessions', 'endSession', 'signOutEverywhere'],
   ...['rates', 'customers', 'floor', 'find', 'hints', 'berths', 'runs', 'match', 'placing', 'quote'],
@@ -31,7 +31,16 @@ const EVERY_ROLE = [
 const BENCH = [
   ...['recordFact', 'addLesson', 'moveStripItem', 'moveWholeStrip', 'overrideGate', 'takeUp', 'putDown', 'showSecret'],
   ...['considerWorkCorrection', 'correctWork', 'reserveDrive', 'reserveMemory', 'chooseSame', 'moveOldDrive'],
-  ...['orderParts', 'acceptPlan', 'stampPreparation', 'beginRun', 'endRun', 'tellLosses', 'askLook', 'enterReadBack'],
+  ...[
+    'orderParts',
+    'acceptPlan',
+    'stampPreparation',
+    'beginRun',
+    'endRun',
+    'tellLosses',
+    'askReadBack',
+    'enterReadBack',
+  ],
   ...['addModel', 'describeModel', 'correctSite', 'dropLesson', 'considerParts', 'takeParts', 'keepPart'],
 ];
 const OWNER = ['accounts', 'addAccount', 'changeAccount', 'resetPassword', 'setRates', 'audit', 'correctPayment'];

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { beforeAll, describe, expect, it } from 'vitest';
-import type { AgentLook, AgentWork, FloorView, JobView, RunNow } from '@udrel/contract/types';
+import type { ReadBackRequest, AgentWork, FloorView, JobView, RunNow } from '@udrel/contract/types';
 import { bookJob, stockUp, Work, type Stock } from '../fixtures';
 import { caller, TEST_CONFIG, useShop } from '../harness';
 
@@ -62,7 +62,7 @@ describe('the feed of a berth', () => {
     expect((await other.post('/runs', { berth: 1 })).body.detail).toContain('taken by');
     await other.post('/runs', { berth: null });
     await other.post('/runs/end', { outcome: 'failed', note: 'Lead came off' });
-    expect((await other.post('/look', { berth: 1 })).body.detail).toContain('taken by');
+    expect((await other.post('/read-back/requests', { berth: 1 })).body.detail).toContain('taken by');
   });
 
   it('comes to the same figures however batches are doubled, mixed up and late, and whatever the clock says', async () => {
@@ -132,19 +132,22 @@ describe('the feed of a berth', () => {
     await shop.database.query(`update run set progress = jsonb_set(progress, '{done}', planned_bytes::text::jsonb)`);
     expect((await work.post('/runs/end', { outcome: 'ended well', note: '', leftAs: 'shut down' })).status).toBe(200);
     expect(work.step('end copy')).not.toBe('done');
-    await work.post('/look', { berth: 1 });
-    const { body } = await agent().get<{ looks: AgentLook[] }>('/agent/work');
-    const [look] = body.looks;
-    expect(look).toMatchObject({ berth: 1, target: { serial: work.job.snapshot.facts['new drive choice']?.serial } });
+    await work.post('/read-back/requests', { berth: 1 });
+    const { body } = await agent().get<{ readBacks: ReadBackRequest[] }>('/agent/work');
+    const [request] = body.readBacks;
+    expect(request).toMatchObject({
+      berth: 1,
+      target: { serial: work.job.snapshot.facts['new drive choice']?.serial },
+    });
     const serial = work.job.snapshot.facts['new drive choice']?.serial;
     const drive = { serial, model: '', bytes: 1, sectorSize: 512, link: '' };
-    const answer = { id: look?.id, drive, table: look?.expected, problems: [], compared: [], trouble: '' };
-    const missing = { ...look?.expected, partitions: look?.expected.partitions.slice(0, 1) };
-    const alike = look?.compare.map(({ id, name }) => ({ id, name, samples: 64, different: 0 }));
+    const answer = { id: request?.id, drive, table: request?.expected, problems: [], compared: [], trouble: '' };
+    const missing = { ...request?.expected, partitions: request?.expected.partitions.slice(0, 1) };
+    const alike = request?.compare.map(({ id, name }) => ({ id, name, samples: 64, different: 0 }));
     const answerWith = async (table: unknown, seen = drive) => {
-      await work.post('/look', { berth: 1 });
-      const asked = (await agent().get<{ looks: AgentLook[] }>('/agent/work')).body.looks[0];
-      const sent = await agent().send<{ taken: boolean }>('POST', '/agent/looks', {
+      await work.post('/read-back/requests', { berth: 1 });
+      const asked = (await agent().get<{ readBacks: ReadBackRequest[] }>('/agent/work')).body.readBacks[0];
+      const sent = await agent().send<{ taken: boolean }>('POST', '/agent/read-backs', {
         ...answer,
         id: asked?.id,
         drive: seen,
@@ -154,14 +157,14 @@ describe('the feed of a berth', () => {
       work.job = (await shop.as.technician.get<JobView>(`/jobs/${work.job.tag}`)).body;
       return sent.body.taken;
     };
-    expect(await answerWith(look?.expected, { ...drive, serial: 'ANOTHER-1' })).toBe(true);
+    expect(await answerWith(request?.expected, { ...drive, serial: 'ANOTHER-1' })).toBe(true);
     expect(work.job.snapshot.facts['new drive read back']).toBeUndefined();
     expect(work.step('end copy')).not.toBe('done');
     expect(await answerWith(missing)).toBe(true);
     expect(work.job.procedure.gates.find(({ id }) => id === 'copied')?.missing[0]).toContain('other than planned');
-    expect(await answerWith(look?.expected)).toBe(true);
+    expect(await answerWith(request?.expected)).toBe(true);
     expect(work.step('end copy')).toBe('done');
-    expect((await agent().send<{ taken: boolean }>('POST', '/agent/looks', answer)).body.taken).toBe(false);
+    expect((await agent().send<{ taken: boolean }>('POST', '/agent/read-backs', answer)).body.taken).toBe(false);
   });
 
   it('says of what runs why it wants hands, of what no berth watches too', async () => {

@@ -91,20 +91,20 @@ describe('a watched copy that wrote less than planned', () => {
     expect(gate?.missing).toEqual([
       'The berth counted less than was planned: the new drive is not trusted until it is read back.',
     ]);
-    const expected = await work.post('/look', { berth: 7 });
+    const expected = await work.post('/read-back/requests', { berth: 7 });
     expect(expected.status).toBe(200);
-    const { looks } = (
+    const { readBacks } = (
       await agent().get<{
-        looks: { id: string; target: object; expected: object; compare: { id: string; name: string }[] }[];
+        readBacks: { id: string; target: object; expected: object; compare: { id: string; name: string }[] }[];
       }>('/agent/work')
     ).body;
-    const [look] = looks;
-    await agent().send('POST', '/agent/looks', {
-      id: look?.id,
-      drive: { ...look?.target, model: 'x', sectorSize: 512, link: '' },
-      table: look?.expected,
+    const [request] = readBacks;
+    await agent().send('POST', '/agent/read-backs', {
+      id: request?.id,
+      drive: { ...request?.target, model: 'x', sectorSize: 512, link: '' },
+      table: request?.expected,
       problems: [],
-      compared: look?.compare.map(({ id, name }) => ({ id, name, samples: 64, different: 0, unreadable: 2 })),
+      compared: request?.compare.map(({ id, name }) => ({ id, name, samples: 64, different: 0, unreadable: 2 })),
       trouble: '',
     });
     const { body } = await shop.as.technician.get<JobView>(`/jobs/${work.job.tag}`);

@@ -1,5 +1,5 @@
 import { beforeAll, expect, it } from 'vitest';
-import type { AgentLook, AgentWork, JobView } from '@udrel/contract/types';
+import type { ReadBackRequest, AgentWork, JobView } from '@udrel/contract/types';
 import { defaultIntent, type SourceTable } from '@udrel/core/layout';
 import { bookJob, FACTS, stockUp, Work, type Stock } from '../fixtures';
 import { caller, TEST_CONFIG, useShop } from '../harness';
@@ -115,25 +115,25 @@ it('tells by its name which drive is another at the berth', async () => {
 
 it('reads each back against its own part of the plan', async () => {
   const ask = async (onto: 'new' | 'added') => {
-    await work.post('/look', { berth: 1, onto });
-    return (await agent().get<{ looks: AgentLook[] }>('/agent/work')).body.looks[0];
+    await work.post('/read-back/requests', { berth: 1, onto });
+    return (await agent().get<{ readBacks: ReadBackRequest[] }>('/agent/work')).body.readBacks[0];
   };
-  const names = (look: AgentLook | undefined) => look?.expected.partitions.map(({ name }) => name);
+  const names = (request: ReadBackRequest | undefined) => request?.expected.partitions.map(({ name }) => name);
   const first = await ask('new');
   expect(names(first)).toEqual(['EFI system', 'System']);
-  const look = await ask('added');
-  expect([look?.target.serial, names(look)]).toEqual(['PW-0120', ['Books']]);
+  const request = await ask('added');
+  expect([request?.target.serial, names(request)]).toEqual(['PW-0120', ['Books']]);
   const drive = { serial: 'PW-0120', model: '', bytes: 1, sectorSize: 512, link: '' };
-  const compared = look?.compare.map(({ id, name }) => ({ id, name, samples: 64, different: 0 }));
-  await agent().send('POST', '/agent/looks', {
-    ...{ id: look?.id, drive, table: look?.expected, problems: [], compared, trouble: '' },
+  const compared = request?.compare.map(({ id, name }) => ({ id, name, samples: 64, different: 0 }));
+  await agent().send('POST', '/agent/read-backs', {
+    ...{ id: request?.id, drive, table: request?.expected, problems: [], compared, trouble: '' },
   });
   await refresh();
   expect(work.job.snapshot.facts['added drive read back']).toMatchObject({ serial: 'PW-0120', asPlanned: true });
   expect(work.job.snapshot.facts['new drive read back']).toBeUndefined();
   expect(missing('copied')).toEqual([]);
   expect(missing('read back')).toEqual(['The new drive was not read back against the plan.']);
-  const wrong = { onto: 'new', serial: 'PW-0120', table: look?.expected, problems: [], whyNot: '' };
+  const wrong = { onto: 'new', serial: 'PW-0120', table: request?.expected, problems: [], whyNot: '' };
   expect((await work.post('/read-back', wrong)).status).toBe(422);
 });
 

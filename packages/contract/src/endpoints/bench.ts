@@ -1,5 +1,5 @@
-import { agentHello, agentSamples, lookResult } from '../shapes/agent';
-import type { AgentLook, AgentWork } from '../views/agent-views';
+import { agentHello, agentSamples, readBackAnswer } from '../shapes/agent';
+import type { ReadBackRequest, AgentWork } from '../views/agent-views';
 import type { BerthView, RunNow } from '../views/views';
 import { command, query } from './endpoint';
 
@@ -16,15 +16,18 @@ export const agentEndpoints = {
     body: agentHello,
     idempotency: 'own',
   }).answering<{ berths: number }>(),
-  agentWork: query('/agent/work', { permission: 'agent' }).answering<{ runs: AgentWork[]; looks: AgentLook[] }>(),
+  agentWork: query('/agent/work', { permission: 'agent' }).answering<{
+    runs: AgentWork[];
+    readBacks: ReadBackRequest[];
+  }>(),
   agentSamples: command('post /agent/samples', {
     permission: 'agent',
     body: agentSamples,
     idempotency: 'own',
   }).answering<{ acknowledged: number }>(),
-  agentLook: command('post /agent/looks', {
+  agentReadBack: command('post /agent/read-backs', {
     permission: 'agent',
-    body: lookResult,
+    body: readBackAnswer,
     idempotency: 'own',
   }).answering<{ taken: boolean }>(),
 };

@@ -1,5 +1,5 @@
 import {
-  askLook,
+  askReadBack,
   beginRun,
   chooseSame,
   endRun,
@@ -47,6 +47,6 @@ export const copyingEndpoints = {
   beginRun: jobCommand('post /jobs/:tag/runs', { ...WORK, body: beginRun, status: 201 }),
   endRun: jobCommand('post /jobs/:tag/runs/end', { ...WORK, body: endRun }),
   tellLosses: jobCommand('post /jobs/:tag/runs/losses', { ...WORK, body: tellLosses }),
-  askLook: jobCommand('post /jobs/:tag/look', { ...WORK, body: askLook }),
+  askReadBack: jobCommand('post /jobs/:tag/read-back/requests', { ...WORK, body: askReadBack }),
   enterReadBack: jobCommand('post /jobs/:tag/read-back', { ...WORK, body: enterReadBack }),
 };

@@ -43,7 +43,7 @@ export const agentSamples = object({
 export type AgentSamples = Infer<typeof agentSamples>;
 
 /** What was found on a drive that a berth was asked to look at. */
-export const lookResult = object({
+export const readBackAnswer = object({
   id: uuid,
   drive: nullable(seenDrive),
   table: nullable(partitionTable),
@@ -62,4 +62,4 @@ export const lookResult = object({
   /** Why nothing could be read; empty where it could. */
   trouble: text(300, 0),
 });
-export type LookResult = Infer<typeof lookResult>;
+export type ReadBackAnswer = Infer<typeof readBackAnswer>;

@@ -266,8 +266,8 @@ export type PartQuery = Infer<typeof partQuery>;
 export const historyQuery = object({ before: optional(whole(1, 1_000_000_000)) });
 
 /** Asks the bench agent to read the finished drive at a berth. */
-export const askLook = object({ version, berth: whole(1, 999), onto });
-export type AskLook = Infer<typeof askLook>;
+export const askReadBack = object({ version, berth: whole(1, 999), onto });
+export type AskReadBack = Infer<typeof askReadBack>;
 
 /** The finished drive as read from a file, or why it was not read. */
 export const enterReadBack = object({

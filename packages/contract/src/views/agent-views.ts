@@ -14,7 +14,7 @@ export interface AgentWork {
 }
 
 /** A drive at a berth that the bench agent is to look at: its table, its volumes, and samples beside the source's. */
-export interface AgentLook {
+export interface ReadBackRequest {
   id: string;
   berth: number;
   source: { serial: string; bytes: number };

@@ -4,7 +4,7 @@ import { inTransaction } from '../../platform/database/transaction';
 import { hello, runsAtBerths, takeSamples } from '../../copying/agent-feed';
 import { raiseAlarms } from '../../copying/raise-alarms';
 import { listBerths } from '../../copying/berths';
-import { answerLook, openLooks } from '../../copying/read-back-requests';
+import { answerReadBack, openReadBacks } from '../../copying/read-back-requests';
 import { runsNow } from '../../copying/runs-now';
 
 export const benchHandlers = handlers(benchEndpoints, {
@@ -16,7 +16,7 @@ export const agentHandlers = handlers(agentEndpoints, {
   agentHello: (call) => hello(call, call.body),
   agentWork: async ({ manager, now }) => ({
     runs: await runsAtBerths(manager),
-    looks: await openLooks(manager, now),
+    readBacks: await openReadBacks(manager, now),
   }),
   agentSamples: async (call) => {
     const { body } = call;
@@ -28,5 +28,5 @@ export const agentHandlers = handlers(agentEndpoints, {
       await inTransaction(call.manager, (manager) => raiseAlarms({ ...call, manager }, body, raised));
     return { acknowledged };
   },
-  agentLook: (call) => inTransaction(call.manager, (manager) => answerLook({ ...call, manager }, call.body)),
+  agentReadBack: (call) => inTransaction(call.manager, (manager) => answerReadBack({ ...call, manager }, call.body)),
 });

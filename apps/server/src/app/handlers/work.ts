@@ -9,7 +9,7 @@ import { reserveDrive, reserveMemory } from '../../matching/reserve-parts';
 import { chooseSame } from '../../matching/choose-same';
 import { readJob } from '../../jobs/view-job';
 import { handlers } from '../../platform/http/handlers';
-import { askLook, enterReadBack } from '../../copying/read-back-requests';
+import { askReadBack, enterReadBack } from '../../copying/read-back-requests';
 import { beginRun, endRun, tellLosses } from '../../copying/runs';
 
 export const matchingHandlers = handlers(matchingEndpoints, {
@@ -32,6 +32,6 @@ export const copyingHandlers = handlers(copyingEndpoints, {
   beginRun: (call) => beginRun(call, call.params.tag, call.body),
   endRun: (call) => endRun(call, call.params.tag, call.body),
   tellLosses: (call) => tellLosses(call, call.params.tag, call.body),
-  askLook: (call) => askLook(call, call.params.tag, call.body),
+  askReadBack: (call) => askReadBack(call, call.params.tag, call.body),
   enterReadBack: (call) => enterReadBack(call, call.params.tag, call.body),
 });

@@ -119,7 +119,7 @@ function AskForIt({ job, on, again, next }: { job: JobView; on: TargetId; again:
             <Button
               variant={next ? 'contained' : 'outlined'}
               disabled={busy}
-              onClick={() => void change('askLook', { onto: on, berth: Number(chosen) })}
+              onClick={() => void change('askReadBack', { onto: on, berth: Number(chosen) })}
             >
               {waiting ? 'Ask the berth again' : 'Read it there'}
             </Button>

@@ -1,4 +1,4 @@
-import type { AgentLook, LookResult } from '@udrel/contract/types';
+import type { ReadBackRequest, ReadBackAnswer } from '@udrel/contract/types';
 import { readPartitions } from '@udrel/core/reading';
 import { compareSamples } from './compare';
 import type { FoundDrive } from './discover';
@@ -10,7 +10,7 @@ const NOT_COMPARED = {
   sentence: 'The old drive is at no socket of this machine: what is on both was not compared.',
 };
 
-const nothing = (id: string, trouble: string): LookResult => ({
+const nothing = (id: string, trouble: string): ReadBackAnswer => ({
   id,
   drive: null,
   table: null,
@@ -20,32 +20,32 @@ const nothing = (id: string, trouble: string): LookResult => ({
 });
 
 /** A drive on which no table was found holds nothing of what was planned. */
-const nothingOn = ({ expected }: AgentLook, { sectorSize }: FoundDrive) => ({
+const nothingOn = ({ expected }: ReadBackRequest, { sectorSize }: FoundDrive) => ({
   scheme: expected.scheme,
   sectorSize,
   partitions: [],
 });
 
 /** Reads the table and the volumes of the target and compares samples of both drives. Opens both read-only. */
-export function lookAt(
+export function readAtBerth(
   trees: SystemTrees,
-  look: AgentLook,
+  request: ReadBackRequest,
   drives: { source: FoundDrive | null; target: FoundDrive | null },
-): LookResult {
+): ReadBackAnswer {
   const { source, target } = drives;
-  if (!target) return nothing(look.id, 'The drive to be read is not seen at this berth.');
+  if (!target) return nothing(request.id, 'The drive to be read is not seen at this berth.');
   try {
     const device = openReadOnly(trees, target.name);
     try {
       const { table, source: read } = readPartitions({ size: target.bytes, read: device.read }, target.sectorSize);
       const problems = table.problems.slice(0, 60).map(({ rule, outcome, sentence }) => ({ rule, outcome, sentence }));
       const unread = table.problems.find(({ outcome }) => outcome === 'unknown');
-      if (!read && unread) return nothing(look.id, unread.sentence.slice(0, 300));
-      const compared = source ? compare(trees, look, source, { device, target }) : [];
+      if (!read && unread) return nothing(request.id, unread.sentence.slice(0, 300));
+      const compared = source ? compare(trees, request, source, { device, target }) : [];
       return {
-        id: look.id,
+        id: request.id,
         drive: seenOf(target),
-        table: read ?? nothingOn(look, target),
+        table: read ?? nothingOn(request, target),
         problems: source ? problems : [...problems, NOT_COMPARED],
         compared,
         trouble: '',
@@ -55,7 +55,7 @@ export function lookAt(
     }
   } catch (error) {
     return nothing(
-      look.id,
+      request.id,
       `It cannot be read: ${error instanceof Error ? error.message : String(error)}`.slice(0, 300),
     );
   }
@@ -67,13 +67,13 @@ export function seenOf({ serial, model, bytes, sectorSize, link }: FoundDrive) {
 
 function compare(
   trees: SystemTrees,
-  look: AgentLook,
+  request: ReadBackRequest,
   source: FoundDrive,
   { device, target }: { device: OpenDevice; target: FoundDrive },
-): LookResult['compared'] {
+): ReadBackAnswer['compared'] {
   const from = openReadOnly(trees, source.name);
   try {
-    return compareSamples(look, { size: source.bytes, read: from.read }, { size: target.bytes, read: device.read });
+    return compareSamples(request, { size: source.bytes, read: from.read }, { size: target.bytes, read: device.read });
   } finally {
     from.close();
   }
