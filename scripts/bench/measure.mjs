@@ -27,7 +27,9 @@ const MINUTES = Number(process.env.UDREL_BENCH_MINUTES ?? 10);
 const JOBS = Number(process.env.UDREL_BENCH_JOBS ?? 1_000_000);
 const SMALL = 10_000;
 const MODELS = 100_000;
-const TURNS = 5;
+const TURNS = 25;
+/** Of each turn a fifth of that: a machine that is shared changes its speed within seconds. */
+const TURN = SECONDS / 5;
 const TAG = 'U-2408';
 const MOST = 32;
 const figures = {};
@@ -97,8 +99,8 @@ process.exit(0);
 async function against(name, connections, appNext, bareNext) {
   const runs = { app: [], bare: [] };
   for (let turn = 0; turn < TURNS; turn++) {
-    runs.bare.push(await load(bare.url, connections, SECONDS, bareNext));
-    runs.app.push(await load(UDREL_SERVER, connections, SECONDS, appNext));
+    runs.bare.push(await load(bare.url, connections, TURN, bareNext));
+    runs.app.push(await load(UDREL_SERVER, connections, TURN, appNext));
   }
   const label = `${name}, ${connections} connection${connections > 1 ? 's' : ''}`;
   const of = (key) => [medianOf(runs.app.map((one) => one[key])), medianOf(runs.bare.map((one) => one[key]))];

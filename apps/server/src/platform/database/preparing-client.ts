@@ -79,6 +79,10 @@ export class PreparingClient extends pg.Client {
       if (typeof done === 'function') return ask(done as Done);
       return new Promise((resolve, reject) => {
         ask((error, result) => (error ? reject(error) : resolve(result)));
+      }).catch((error: Error) => {
+        // The trace then leads to whoever asked, not to the socket that the answer came by.
+        Error.captureStackTrace(error);
+        throw error;
       });
     };
     this.query = query as typeof this.query;
