@@ -1,4 +1,3 @@
-import { configureStore } from '@reduxjs/toolkit';
 import { cleanup, render, screen } from '@testing-library/react';
 import { userEvent } from '@testing-library/user-event';
 import type { ReactNode } from 'react';
@@ -8,9 +7,7 @@ import { onTestFinished, vi } from 'vitest';
 import type { JobView } from '@udrel/contract/types';
 import { job, OLD_DRIVE } from '@udrel/core/samples';
 import { procedureOf, type JobSnapshot } from '@udrel/core/steps';
-import { api } from '../api/api';
-import { connectionSlice } from '../api/connection-slice';
-import { outboxSlice } from '../outbox/outbox-slice';
+import { makeStore } from '../store/make-store';
 
 /** A job as its page has it, with this snapshot. */
 export function jobView(over: Partial<JobSnapshot>): JobView {
@@ -39,14 +36,7 @@ export function show(part: ReactNode, answer: (sent: Sent) => { status: number; 
     const { status, data } = answer(one);
     return Promise.resolve(new Response(JSON.stringify(data), { status }));
   });
-  const store = configureStore({
-    reducer: {
-      [api.reducerPath]: api.reducer,
-      [connectionSlice.name]: connectionSlice.reducer,
-      [outboxSlice.name]: outboxSlice.reducer,
-    },
-    middleware: (defaults) => defaults().concat(api.middleware),
-  });
+  const store = makeStore();
   const router = createMemoryRouter([{ path: '*', element: part }]);
   render(
     <Provider store={store}>
