@@ -46,7 +46,7 @@ test('a scanned serial is the identity check; a label and then a place put a thi
   await scan(page, drive);
   await expect(gate(page, 'identified')).toHaveAttribute('data-holds', 'true');
   await scan(page, 'U-2419-0');
-  await expect(page).toHaveURL(/\/jobs\/U-2419\/book-in\?thing=0/);
+  await expect(page).toHaveURL(/\/jobs\/U-2419\/book-in\?belonging=0/);
   await expect(page.getByText('scan a place to put it there')).toBeVisible();
   await scan(page, 'RACK B2');
   await expect(sheet(page, 'Here for this job').getByLabel('Place of the device')).toHaveValue('rack B2');

@@ -87,7 +87,7 @@ const TABLES = {
       [id(STRIP, n * 2 + 1), id(JOB, n), 1, 2, 'cable', 'battery lead', 1, 0, 0],
     ],
   },
-  thing: { columns: 'id, job_id, number, name', rows: (n) => [[id(THING, n), id(JOB, n), 0, 'the device']] },
+  belonging: { columns: 'id, job_id, number, name', rows: (n) => [[id(THING, n), id(JOB, n), 0, 'the device']] },
   event: {
     columns: 'job_id, seq, kind, data, by, at',
     rows: (n, { staff }) => [

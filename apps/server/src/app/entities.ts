@@ -1,6 +1,6 @@
 import { Audit, SignInTry } from '../audit/entities';
 import { Customer } from '../customers/entities';
-import { Thing } from '../custody/entities';
+import { Belonging } from '../custody/entities';
 import { StripItemEntity } from '../dismantling/entities';
 import { Fact } from '../facts/entities';
 import { GateOverride, Job, JobEvent, WishEntity } from '../jobs/entities';
@@ -30,7 +30,7 @@ export const entities = [
   WishEntity,
   Fact,
   StripItemEntity,
-  Thing,
+  Belonging,
   GateOverride,
   JobEvent,
   Idempotency,

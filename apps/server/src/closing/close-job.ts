@@ -29,7 +29,7 @@ export function closeJob(context: CommandContext, tag: string, version: number):
     for (const drive of fitted) await keepTheirDrive(manager, drive, job.customerId, "fitted in the customer's device");
     if (oldDrive && stays) await manager.update(Drive, { serial: oldDrive.serial }, { custody: stays.where });
     if (!kept) {
-      await changedRows(manager, 'update thing set returned_at = $2 where job_id = $1 and returned_at is null', [
+      await changedRows(manager, 'update belonging set returned_at = $2 where job_id = $1 and returned_at is null', [
         job.id,
         now,
       ]);

@@ -1,7 +1,7 @@
 import { EntitySchema } from 'typeorm';
 import { integer, key, reference, text, time } from '../platform/database/columns';
 
-export interface ThingRow {
+export interface BelongingRow {
   id: string;
   jobId: string;
   /** Printed on its label after the job's tag; 0 is the device itself. */
@@ -12,8 +12,8 @@ export interface ThingRow {
 }
 
 /** A thing that lies in the shop for a job, the device itself included, with its storage place. */
-export const Thing = new EntitySchema<ThingRow>({
-  name: 'thing',
+export const Belonging = new EntitySchema<BelongingRow>({
+  name: 'belonging',
   columns: {
     id: key(),
     jobId: reference('job'),
@@ -23,7 +23,7 @@ export const Thing = new EntitySchema<ThingRow>({
     returnedAt: time({ nullable: true }),
   },
   indices: [
-    { name: 'thing_number', columns: ['jobId', 'number'], unique: true },
-    { name: 'thing_place', columns: ['placeId'] },
+    { name: 'belonging_number', columns: ['jobId', 'number'], unique: true },
+    { name: 'belonging_place', columns: ['placeId'] },
   ],
 });

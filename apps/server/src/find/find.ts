@@ -24,9 +24,9 @@ export async function find(manager: EntityManager, typed: string): Promise<Found
            or (j.closed_at is null and (c.name ilike '%' || $2 || '%'
                or (length($3) >= 3 and c.phone_digits like '%' || $3 || '%')))
        union all
-       select 'thing', j.tag || '-' || t.number, t.name || coalesce(', at ' || p.code, '') || ', ' || c.name, j.tag, t.id,
+       select 'belonging', j.tag || '-' || t.number, t.name || coalesce(', at ' || p.code, '') || ', ' || c.name, j.tag, t.id,
               case when upper(j.tag || '-' || t.number) = upper($1) then 0 else 1 end
-         from thing t join job j on j.id = t.job_id join shop_order o on o.id = j.order_id
+         from belonging t join job j on j.id = t.job_id join shop_order o on o.id = j.order_id
          join customer c on c.id = o.customer_id left join place p on p.id = t.place_id
         where t.returned_at is null
           and (j.tag || '-' || t.number = upper($1) or upper(p.code) = upper($1))

@@ -108,8 +108,9 @@ const SENTENCES: Sentences = {
       ],
       '; ',
     ),
-  'thing kept': ({ data }) => `Kept: ${data.name}${data.place ? ` (${data.place})` : ''}`,
-  'thing moved': ({ data }) => `${data.name} ${data.back ? 'given back' : `lies at ${data.place || 'no noted place'}`}`,
+  'belonging kept': ({ data }) => `Kept: ${data.name}${data.place ? ` (${data.place})` : ''}`,
+  'belonging moved': ({ data }) =>
+    `${data.name} ${data.back ? 'given back' : `lies at ${data.place || 'no noted place'}`}`,
   'secret kept': ({ data }) => `Secret kept: ${data.label}`,
   'secret shown': ({ data }) => `Secret shown: ${data.label}`,
   'secrets erased': ({ data }) => `Secrets erased: ${data.count}`,

@@ -7,7 +7,7 @@ import type {
   ModelSpec,
   RunView,
   SecretView,
-  ThingView,
+  BelongingView,
   TrialView,
 } from '@udrel/contract/types';
 import { isGrave } from '@udrel/core/identity';
@@ -65,7 +65,7 @@ interface StoredJob extends StoredSteps {
   secrets: SecretView[];
   origins: FactOrigin[];
   trials: TrialView[];
-  things: ThingView[];
+  belongings: BelongingView[];
 }
 
 /** A job with everything its steps and gates are computed from. */
@@ -158,7 +158,7 @@ export const JOBS_SQL = `
          (select coalesce(json_agg(json_build_object('id', g.id, 'number', g.number, 'name', g.name,
                                                      'place', coalesce(l.code, ''), 'back', g.returned_at is not null)
                                    order by g.number), '[]')
-            from thing g left join place l on l.id = g.place_id where g.job_id = j.id) as things
+            from belonging g left join place l on l.id = g.place_id where g.job_id = j.id) as belongings
   ${fromJobs('job')}`;
 
 /**

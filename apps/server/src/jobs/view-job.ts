@@ -63,7 +63,7 @@ async function eventsBefore(manager: EntityManager, jobId: string, before: numbe
 }
 
 function present(record: JobRecord, now: Date): Omit<JobView, 'history'> {
-  const { snapshot, runs, origins, things, holding, secrets, earlier, together, alike } = record;
+  const { snapshot, runs, origins, belongings, holding, secrets, earlier, together, alike } = record;
   const procedure = procedureOf(snapshot);
   const readyIn = procedure.handsLeft + procedure.unattendedLeft + deliveryIn(snapshot, now.getTime());
   return {
@@ -85,7 +85,7 @@ function present(record: JobRecord, now: Date): Omit<JobView, 'history'> {
     closedAt: record.closedAt?.toISOString() ?? null,
     together,
     alike,
-    things,
+    belongings,
     holding,
     secrets,
     earlier,

@@ -7,7 +7,7 @@ import { customerOf } from '../customers/customers';
 import { writeEvents } from '../jobs/change-job';
 import { keepFact, keepOwnDrive } from '../facts/record-fact';
 import { layOutSheet } from '../dismantling/lay-out-sheet';
-import { keepThing } from '../custody/belongings';
+import { keepBelonging } from '../custody/belongings';
 import { viewRecord } from '../jobs/view-job';
 import { deviceOf } from '../models/devices';
 import { addStub } from '../models/library';
@@ -71,8 +71,8 @@ async function bookJob(context: CommandContext, { orderId, customerId, booking, 
     booking.wishes.map((wish) => ({ id: randomUUID(), jobId: job.id, ...wish })),
   );
   await layOutSheet(context, job.id, model.spec, booking.wishes);
-  await keepThing(context, job.id, { name: 'the device', place: booking.device.place });
-  for (const thing of booking.leftWithUs) await keepThing(context, job.id, thing);
+  await keepBelonging(context, job.id, { name: 'the device', place: booking.device.place });
+  for (const belonging of booking.leftWithUs) await keepBelonging(context, job.id, belonging);
   const happened: JobEvent[] = [
     { kind: 'booked', data: { wishes: booking.wishes.map((wish) => wish.kind), deviceId } },
   ];
@@ -93,7 +93,7 @@ async function keepFacts(
   const own = facts['own drive'];
   if (own) {
     await keepOwnDrive(context, bare, own, `${field}.facts.own drive.serial`);
-    await keepThing(context, job.id, { name: `own drive ${own.serial}`, place: '' });
+    await keepBelonging(context, job.id, { name: `own drive ${own.serial}`, place: '' });
   }
   const happened: JobEvent[] = [];
   for (const [key, value] of Object.entries(facts)) {

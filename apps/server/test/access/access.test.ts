@@ -25,7 +25,7 @@ const EVERY_ROLE = [
   ...['rates', 'customers', 'floor', 'find', 'hints', 'berths', 'runs', 'match', 'placing', 'quote'],
   ...['models', 'nearestModels', 'model', 'lessons', 'devices', 'parts', 'places', 'partLines', 'receive'],
   ...['bookIn', 'writeQuote', 'acceptQuote', 'pay', 'settleOrder', 'jobs', 'job', 'history'],
-  ...['recordAtCounter', 'addNote', 'addThing', 'moveThing', 'moveAllThings', 'addSecret', 'closeJob'],
+  ...['recordAtCounter', 'addNote', 'addBelonging', 'moveBelonging', 'moveAllBelongings', 'addSecret', 'closeJob'],
   ...['considerBookingCorrection', 'correctBooking', 'considerEnd', 'correctEnd'],
 ];
 const BENCH = [

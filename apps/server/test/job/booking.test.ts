@@ -106,7 +106,7 @@ describe('a drive that the customer brings', () => {
 
   it('is matched and fitted like one of ours, costs nothing and stays theirs', async () => {
     const work = new Work(shop.as.technician, await booked());
-    expect(work.job.things.map((thing) => thing.name)).toContain('own drive OWN-0001');
+    expect(work.job.belongings.map((belonging) => belonging.name)).toContain('own drive OWN-0001');
     await work.assess();
     const { body } = await shop.as.technician.get<MatchView>(`/jobs/${work.job.tag}/match`);
     const candidate = body.drives.new[0]?.candidates.find((one) => one.own);

@@ -52,7 +52,7 @@ describe('an end without work', () => {
     const signature = { version: work.job.version, value: { name: 'A. Customer', path: 'M0 0L5 5' } };
     work.job = (await shop.as.counter.send<JobView>('PUT', `/jobs/${work.job.tag}/counter/signature`, signature)).body;
     expect((await work.post('/close')).status).toBe(200);
-    expect(work.job.things.map((thing) => thing.back)).toEqual([true, true]);
+    expect(work.job.belongings.map((belonging) => belonging.back)).toEqual([true, true]);
     expect(work.job).toMatchObject({ guaranteedUntil: null, snapshot: { end: { kind: 'declined' } } });
     const { body } = await shop.as.counter.get<JobPage>(`/jobs?all=yes&text=${work.job.tag}`);
     expect(body.rows[0]).toMatchObject({ station: 'closed' });
@@ -104,7 +104,7 @@ describe('an end without work', () => {
     expect((await end(work, { what: 'go on' })).body.code).toBe('not-ended');
   });
 
-  it('of a device that nobody fetches keeps it and its things, with what was fitted', async () => {
+  it('of a device that nobody fetches keeps it and its belongings, with what was fitted', async () => {
     const work = await opened();
     await work.put('trial start');
     await work.post('/strip', { way: 'back' });
@@ -113,7 +113,7 @@ describe('an end without work', () => {
     expect(work.step('keep')).toBe('ready');
     await work.put('kept until' as never, { place: 'rack B2', until: '2026-12-01' });
     expect((await work.post('/close')).status).toBe(200);
-    expect(work.job.things[0]?.back).toBe(false);
+    expect(work.job.belongings[0]?.back).toBe(false);
     const serial = work.job.snapshot.facts['new drive choice']?.serial;
     const [drive] = await shop.database.query('select owner from drive where serial = $1', [serial]);
     expect(drive).toMatchObject({ owner: 'customer' });
@@ -139,14 +139,14 @@ describe('putting down and taking up', () => {
   });
 });
 
-describe('things', () => {
+describe('belongings', () => {
   it('have a label number and a place, and can be found by either', async () => {
     const job = await bookJob(shop.as.counter, stock, { leftWithUs: [{ name: 'dock', place: 'rack Q9' }] });
-    const add = await shop.as.technician.send<JobView>('POST', `/jobs/${job.tag}/things`, {
+    const add = await shop.as.technician.send<JobView>('POST', `/jobs/${job.tag}/belongings`, {
       name: 'old drive in its bag',
       place: 'rack Q9',
     });
-    expect(add.body.things.map((thing) => [thing.number, thing.name])).toEqual([
+    expect(add.body.belongings.map((belonging) => [belonging.number, belonging.name])).toEqual([
       [0, 'the device'],
       [1, 'dock'],
       [2, 'old drive in its bag'],
@@ -157,11 +157,11 @@ describe('things', () => {
           `/find?q=${encodeURIComponent(text)}`,
         )
       ).body;
-    expect((await find(`${job.tag}-2`))[0]).toMatchObject({ kind: 'thing', tag: job.tag });
-    expect((await find('RACK Q9')).map((one) => one.kind)).toEqual(['thing', 'thing']);
-    await shop.as.counter.send('PUT', `/jobs/${job.tag}/things/2`, { place: 'shelf 1', back: false });
+    expect((await find(`${job.tag}-2`))[0]).toMatchObject({ kind: 'belonging', tag: job.tag });
+    expect((await find('RACK Q9')).map((one) => one.kind)).toEqual(['belonging', 'belonging']);
+    await shop.as.counter.send('PUT', `/jobs/${job.tag}/belongings/2`, { place: 'shelf 1', back: false });
     expect(await find('rack q9')).toHaveLength(1);
-    expect((await shop.as.counter.send('PUT', `/jobs/${job.tag}/things/9`, { place: '', back: true })).status).toBe(
+    expect((await shop.as.counter.send('PUT', `/jobs/${job.tag}/belongings/9`, { place: '', back: true })).status).toBe(
       404,
     );
   });
@@ -169,17 +169,17 @@ describe('things', () => {
   it('are put to one place together; what went back, and what lies there, is left alone', async () => {
     const leftWithUs = ['dock', 'charger'].map((name) => ({ name, place: 'rack Q7' }));
     const { tag, version } = await bookJob(shop.as.counter, stock, { leftWithUs });
-    await shop.as.counter.send('PUT', `/jobs/${tag}/things/2`, { place: 'rack Q7', back: true });
-    const { body } = await shop.as.counter.send<JobView>('PUT', `/jobs/${tag}/things`, { place: 'RACK q7' });
-    expect(body.things.map(({ name, place, back }) => [name, place.toUpperCase(), back])).toEqual([
+    await shop.as.counter.send('PUT', `/jobs/${tag}/belongings/2`, { place: 'rack Q7', back: true });
+    const { body } = await shop.as.counter.send<JobView>('PUT', `/jobs/${tag}/belongings`, { place: 'RACK q7' });
+    expect(body.belongings.map(({ name, place, back }) => [name, place.toUpperCase(), back])).toEqual([
       ['the device', 'RACK Q7', false],
       ['dock', 'RACK Q7', false],
       ['charger', 'RACK Q7', true],
     ]);
     // One entry for what was given back before, one for the device.
     expect(body.version).toBe(version + 2);
-    const again = await shop.as.counter.send<JobView>('PUT', `/jobs/${tag}/things`, { place: 'rack Q7' });
+    const again = await shop.as.counter.send<JobView>('PUT', `/jobs/${tag}/belongings`, { place: 'rack Q7' });
     expect(again.body.version).toBe(version + 2);
-    expect((await shop.as.counter.send('PUT', `/jobs/${tag}/things`, { place: ' ' })).status).toBe(422);
+    expect((await shop.as.counter.send('PUT', `/jobs/${tag}/belongings`, { place: ' ' })).status).toBe(422);
   });
 });

@@ -2,13 +2,13 @@ import {
   addLesson,
   addNote,
   addSecret,
-  addThing,
+  addBelonging,
   corrections,
   factEntry,
   historyQuery,
   jobQuery,
   moveStripItem,
-  moveThing,
+  moveBelonging,
   moveWholeStrip,
   overrideGate,
   putDown,
@@ -22,7 +22,7 @@ import { jobCommand } from './job-command';
 
 const LOOK = { permission: 'look at jobs and shelf' } as const;
 const WORK = { permission: 'work on a job' } as const;
-const KEEP = { permission: 'keep notes and things' } as const;
+const KEEP = { permission: 'keep notes and belongings' } as const;
 
 const factSubject = (key: Extract<Subject, { kind: 'fact' }>['key']): Subject | null =>
   factRow(key).offline ? { kind: 'fact', key } : null;
@@ -58,10 +58,10 @@ export const jobEndpoints = {
   overrideGate: jobCommand('post /jobs/:tag/overrides', { permission: 'pass a gate', body: overrideGate }),
   takeUp: jobCommand('post /jobs/:tag/take-up', { ...WORK, body: versionOnly }),
   putDown: jobCommand('post /jobs/:tag/put-down', { ...WORK, body: putDown }),
-  addThing: jobCommand('post /jobs/:tag/things', { ...KEEP, body: addThing }),
+  addBelonging: jobCommand('post /jobs/:tag/belongings', { ...KEEP, body: addBelonging }),
   /** Everything of the job that is here lies at one place now. */
-  moveAllThings: jobCommand('put /jobs/:tag/things', { ...KEEP, body: object({ place: text(20) }) }),
-  moveThing: jobCommand('put /jobs/:tag/things/:number', { ...KEEP, body: moveThing }),
+  moveAllBelongings: jobCommand('put /jobs/:tag/belongings', { ...KEEP, body: object({ place: text(20) }) }),
+  moveBelonging: jobCommand('put /jobs/:tag/belongings/:number', { ...KEEP, body: moveBelonging }),
   addSecret: jobCommand('post /jobs/:tag/secrets', { permission: 'book in', body: addSecret }),
   /** The answer must not be kept for repeats, so this keeps its own books: each showing counts. */
   showSecret: command('post /jobs/:tag/secrets/:id/show', {

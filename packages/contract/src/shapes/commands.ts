@@ -180,10 +180,10 @@ export type MakeCorrection = Considered & { reason: string };
 
 export const putDown = object({ version, batteryOff: boolean(), tried: text(600, 0), next: text(300, 0) });
 export type PutDown = Infer<typeof putDown>;
-export const addThing = object({ name: text(80), place });
-export type AddThing = Infer<typeof addThing>;
-export const moveThing = object({ place, back: boolean() });
-export type MoveThing = Infer<typeof moveThing>;
+export const addBelonging = object({ name: text(80), place });
+export type AddBelonging = Infer<typeof addBelonging>;
+export const moveBelonging = object({ place, back: boolean() });
+export type MoveBelonging = Infer<typeof moveBelonging>;
 export const addSecret = object({ version, ...secret });
 export type AddSecret = Infer<typeof addSecret>;
 

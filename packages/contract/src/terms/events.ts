@@ -71,8 +71,8 @@ export interface JobEventData {
   note: { text: string };
   'taken up': { from?: string };
   'put down': { batteryOff: boolean; tried: string; next: string };
-  'thing kept': { number: number; name: string; place: string };
-  'thing moved': { number: number; name: string; place: string; back: boolean };
+  'belonging kept': { number: number; name: string; place: string };
+  'belonging moved': { number: number; name: string; place: string; back: boolean };
   'secret kept': { secretId: string; label: string };
   'secret shown': { secretId: string; label: string };
   'secrets erased': { count: number };

@@ -14,7 +14,7 @@ export const PERMISSIONS = {
   'book in': ROLES,
   'correct a booking': ROLES,
   'end without work': ROLES,
-  'keep notes and things': ROLES,
+  'keep notes and belongings': ROLES,
   'hand over': ROLES,
   quote: ROLES,
   'take payments': ROLES,

@@ -112,7 +112,7 @@ export interface FactOrigin {
 }
 
 /** Something that lies in the shop for a job; number 0 is the device itself. Its label is tag and number. */
-export interface ThingView {
+export interface BelongingView {
   id: string;
   number: number;
   name: string;
@@ -235,7 +235,7 @@ export interface JobView {
   together: string[];
   /** Those of them on a device of the same model with the same wishes, still open. */
   alike: AlikeJob[];
-  things: ThingView[];
+  belongings: BelongingView[];
   holding: HoldingView;
   secrets: SecretView[];
   earlier: EarlierJob[];
@@ -365,7 +365,7 @@ export interface MatchView {
 
 /** One thing found by the scan or find field. */
 export interface Found {
-  kind: 'job' | 'customer' | 'device' | 'drive' | 'model' | 'thing' | 'place' | 'part' | 'berth';
+  kind: 'job' | 'customer' | 'device' | 'drive' | 'model' | 'belonging' | 'place' | 'part' | 'berth';
   title: string;
   detail: string;
   /** Job to open, where there is one. */

@@ -7,7 +7,7 @@ import { overrideGate } from '../../jobs/override-gate';
 import { putDown, takeUp } from '../../custody/claims';
 import { listJobs } from '../../jobs/list-jobs';
 import { moveAll, moveItem } from '../../dismantling/disassembly-sheet';
-import { addThing, moveAllThings, moveThing } from '../../custody/belongings';
+import { addBelonging, moveAllBelongings, moveBelonging } from '../../custody/belongings';
 import { earlierHistory, viewJob } from '../../jobs/view-job';
 import { addLesson } from '../../models/lessons';
 import { handlers } from '../../platform/http/handlers';
@@ -26,9 +26,9 @@ export const jobHandlers = handlers(jobEndpoints, {
   overrideGate: (call) => overrideGate(call, call.params.tag, call.body),
   takeUp: (call) => takeUp(call, call.params.tag, call.body.version),
   putDown: (call) => putDown(call, call.params.tag, call.body),
-  addThing: (call) => addThing(call, call.params.tag, call.body),
-  moveAllThings: (call) => moveAllThings(call, call.params.tag, call.body.place),
-  moveThing: (call) => moveThing(call, call.params.tag, call.params.number, call.body),
+  addBelonging: (call) => addBelonging(call, call.params.tag, call.body),
+  moveAllBelongings: (call) => moveAllBelongings(call, call.params.tag, call.body.place),
+  moveBelonging: (call) => moveBelonging(call, call.params.tag, call.params.number, call.body),
   addSecret: (call) => addSecret(call, call.params.tag, call.body),
   showSecret: (call) =>
     call.manager.transaction((manager) => showSecret({ ...call, manager }, call.params.tag, call.params.id)),

@@ -20,8 +20,8 @@ export function useScanned(claim: (text: string) => boolean): void {
 
 /** Where something found leads. */
 export function addressOf(found: Found): string {
-  if (found.kind === 'thing' && found.tag)
-    return `/jobs/${found.tag}/book-in?thing=${found.title.split('-').at(-1) ?? ''}`;
+  if (found.kind === 'belonging' && found.tag)
+    return `/jobs/${found.tag}/book-in?belonging=${found.title.split('-').at(-1) ?? ''}`;
   if (found.tag) return `/jobs/${found.tag}`;
   if (found.kind === 'customer') return `/jobs?text=${encodeURIComponent(found.title)}`;
   if (found.kind === 'model') return `/models?find=${encodeURIComponent(found.detail)}`;
@@ -45,8 +45,9 @@ export function useTakeScan(): (text: string) => void {
         .catch((): Found[] => [])
         .then((found) => {
           const [first, second] = found;
-          const alone = first && (!second || first.kind === 'job' || first.kind === 'thing') && found.length < 12;
-          if (first && alone && !(first.kind === 'thing' && second?.kind === 'thing')) void navigate(addressOf(first));
+          const alone = first && (!second || first.kind === 'job' || first.kind === 'belonging') && found.length < 12;
+          if (first && alone && !(first.kind === 'belonging' && second?.kind === 'belonging'))
+            void navigate(addressOf(first));
           else window.dispatchEvent(new CustomEvent(OFFER, { detail: text }));
         });
     },

@@ -5,7 +5,7 @@ import type { DeviceDraft } from './draft';
 import { ModelField } from '../../features/pickers/ModelField';
 import { OwnDriveFields } from './OwnDriveFields';
 import { SecretFields } from './SecretFields';
-import { ThingsFields } from './ThingsFields';
+import { BelongingsFields } from './BelongingsFields';
 import { WishFields } from './WishFields';
 import { SERIAL_SLOTS } from '../../ui/SerialField';
 import columns from '../../ui/columns.module.css';
@@ -82,7 +82,7 @@ export function DeviceForm({
       <div className={columns.full}>
         <ConditionOutline marks={device.marks} change={(marks) => change({ marks })} />
       </div>
-      <ThingsFields things={device.things} change={(things) => change({ things })} />
+      <BelongingsFields belongings={device.belongings} change={(belongings) => change({ belongings })} />
       <OwnDriveFields own={device.own} change={(own) => change({ own })} trouble={trouble} />
       <SecretFields secrets={device.secrets} change={(secrets) => change({ secrets })} />
       <fieldset className={styles.consents}>

@@ -12,7 +12,7 @@ export function SecretFields({ secrets, change }: { secrets: Secrets; change: (s
   return (
     <div className={styles.group}>
       {secrets.map((secret, index) => (
-        <div key={index} className={styles.things}>
+        <div key={index} className={styles.belongings}>
           <TextField
             label="Secret: what it opens"
             placeholder="start-up password"

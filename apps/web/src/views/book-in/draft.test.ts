@@ -5,6 +5,7 @@ import {
   bookingOf,
   emptyDevice,
   emptyDraft,
+  takenUp,
   withoutSecrets,
   type DeviceDraft,
   type Draft,
@@ -17,7 +18,7 @@ const device: DeviceDraft = {
   model: { id: '7b0c6a5e-51d1-4a53-9d43-0d2a4b1a8c11' } as ModelView,
   serial: 'T15-4820-77',
   complaint: 'slow',
-  things: [
+  belongings: [
     { name: 'charger', place: 'rack B2' },
     { name: ' ', place: '' },
   ],
@@ -133,5 +134,12 @@ describe('what lies in the browser meanwhile', () => {
     const draft = withDevice({ secrets: [{ label: 'start-up', text: 'herring' }] });
     expect(JSON.stringify(withoutSecrets(draft))).not.toContain('herring');
     expect(withoutSecrets(draft).devices[0]?.secrets[0]?.label).toBe('start-up');
+  });
+
+  it('is taken up as an earlier page kept it, nothing typed lost', () => {
+    const { belongings, backup: _backup, ...before } = device;
+    const kept = { ...filled, devices: [{ ...before, things: belongings }] } as unknown as Draft;
+    expect(takenUp(kept)).toEqual({ ...filled, devices: [{ ...device, backup: '' }] });
+    expect(takenUp(filled)).toEqual(filled);
   });
 });

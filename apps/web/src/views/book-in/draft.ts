@@ -23,7 +23,7 @@ export interface DeviceDraft extends ChosenModel {
   complaint: string;
   condition: string;
   marks: ConditionMark[];
-  things: { name: string; place: string }[];
+  belongings: { name: string; place: string }[];
   own: OwnDraft | null;
   secrets: { label: string; text: string }[];
   backup: Backup | '';
@@ -50,7 +50,7 @@ export function emptyDevice(): DeviceDraft {
     complaint: '',
     condition: '',
     marks: [],
-    things: [{ name: '', place: '' }],
+    belongings: [{ name: '', place: '' }],
     own: null,
     secrets: [],
     backup: '',
@@ -64,6 +64,15 @@ export function emptyDevice(): DeviceDraft {
 
 export function emptyDraft(): Draft {
   return { customer: null, name: '', phone: '', email: '', devices: [emptyDevice()] };
+}
+
+/** A draft as an earlier page may have kept it, completed with what the form has by now. */
+export function takenUp(draft: Draft): Draft {
+  const devices = draft.devices.map((device: DeviceDraft & { things?: DeviceDraft['belongings'] }) => {
+    const { things, ...rest } = device;
+    return { ...emptyDevice(), ...(things ? { belongings: things } : {}), ...rest };
+  });
+  return { ...draft, devices };
 }
 
 /** The draft as it may lie in the browser: secrets are not kept there, only what they are called. */
@@ -139,7 +148,7 @@ function jobOf(device: DeviceDraft, wrong: (field: string, sentence: string) => 
     wishes,
     complaint: device.complaint,
     condition: device.condition,
-    leftWithUs: device.things.filter((thing) => thing.name.trim() !== ''),
+    leftWithUs: device.belongings.filter((belonging) => belonging.name.trim() !== ''),
     secrets: device.secrets.filter((secret) => secret.label.trim() !== '' && secret.text !== ''),
     facts: {
       ...(device.backup === '' ? {} : { backup: { state: device.backup, irreplaceable: device.irreplaceable } }),

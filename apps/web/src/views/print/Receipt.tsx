@@ -31,7 +31,7 @@ export function Receipt({ job, shop }: { job: JobView; shop: string }) {
   const { facts, strip } = job.snapshot;
   const gone = missingOnArrival(strip);
   const marks = facts['condition marks']?.marks ?? [];
-  const loose = job.things.filter((thing) => thing.number > 0);
+  const loose = job.belongings.filter((belonging) => belonging.number > 0);
   const told = (['backup', 'own drive', 'go-ahead limit', 'consents'] as const).flatMap((key) =>
     facts[key] ? [[NAMES[key], tellFact(key, facts[key])] as const] : [],
   );
@@ -59,7 +59,7 @@ export function Receipt({ job, shop }: { job: JobView; shop: string }) {
           ['Condition on arrival', job.condition || 'nothing noted'],
           ...(gone.length > 0 ? [['Missing on arrival', gone.join('; ')] as const] : []),
           ...(marks.length > 0 ? [['Marks', <ConditionOutline key="marks" marks={marks} />] as const] : []),
-          ['Left with us', loose.map((thing) => thing.name).join(', ') || 'nothing'],
+          ['Left with us', loose.map((belonging) => belonging.name).join(', ') || 'nothing'],
           ...told,
           ['Promised', job.promisedAt ? fullMoment(job.promisedAt) : 'no promise'],
           ['Price told, tax included', job.price === null ? 'none yet' : money(job.price)],

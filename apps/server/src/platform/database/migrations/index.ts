@@ -7,6 +7,7 @@ import { FitAndPrice1795400000000 } from './fit-and-price';
 import { FirstSchema1780300800000 } from './first-schema';
 import { Mended1795900000000 } from './mended';
 import { TrialsIndex1795960000000 } from './trials-index';
+import { NamesOfTheField1795990000000 } from './names-of-the-field';
 import { PlanAndCopy1795600000000 } from './plan-and-copy';
 
 /** Every migration, oldest first. */
@@ -21,4 +22,5 @@ export const migrations = [
   TrialsIndex1795960000000,
   DrivesByRole1795970000000,
   AnswersAsSent1795980000000,
+  NamesOfTheField1795990000000,
 ];

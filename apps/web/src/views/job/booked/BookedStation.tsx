@@ -8,14 +8,14 @@ import { FactList, Foot, Sheet, Tag } from '../../../ui';
 import { ConditionOutline } from '../../../features/device/ConditionOutline';
 import { EarlierJobs } from '../../../features/lessons/EarlierJobs';
 import { SecretsSheet } from './SecretsSheet';
-import { ThingsSheet } from './ThingsSheet';
+import { BelongingsSheet } from './BelongingsSheet';
 
 /** The booking as it was taken, with its papers, what lies here for it, its secrets and what was here before. */
 export function BookedStation({ job }: { job: JobView }) {
   return (
     <>
       <Booking job={job} />
-      <ThingsSheet job={job} />
+      <BelongingsSheet job={job} />
       <SecretsSheet job={job} />
       {job.earlier.length > 0 && (
         <Sheet title="Earlier jobs on this device">

@@ -82,7 +82,7 @@ export function KeptUntilForm({ job }: { job: JobView }) {
   const step = stepOf(job, 'keep');
   const known = job.snapshot.facts['kept until'];
   const [given, setGiven] = useTypedFact(job, 'kept until', 'given', {
-    place: known?.place ?? job.things[0]?.place ?? '',
+    place: known?.place ?? job.belongings[0]?.place ?? '',
     until: known?.until ?? '',
   });
   const { record, busy, error } = useJobChange(job);

@@ -68,8 +68,8 @@ function Given() {
 function Close({ job }: { job: JobView }) {
   const { change, busy, error } = useJobChange(job);
   const step = job.procedure.steps.find((one) => one.id === 'close job');
-  const things = job.things
-    .filter((thing) => !thing.back)
+  const belongings = job.belongings
+    .filter((belonging) => !belonging.back)
     .map(({ name, place }) => (place ? `${name} from ${place}` : name))
     .join(', ');
   const kept = job.snapshot.end?.kind === 'not collected';
@@ -85,7 +85,7 @@ function Close({ job }: { job: JobView }) {
     >
       <FactList
         rows={[
-          [kept ? 'stays here' : 'give back', things || 'nothing is here any more'],
+          [kept ? 'stays here' : 'give back', belongings || 'nothing is here any more'],
           ...(job.guaranteedUntil
             ? [['guaranteed until', fullMoment(job.guaranteedUntil).replace(/ at .*/, '')] as const]
             : []),

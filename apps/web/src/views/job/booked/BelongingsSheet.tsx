@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useCallback, useState } from 'react';
 import { useSearchParams } from 'react-router';
-import type { JobView, ThingView } from '@udrel/contract/types';
+import type { JobView, BelongingView } from '@udrel/contract/types';
 import { usePlacesQuery } from '../../../api/api';
 import { useScanned } from '../../../features/scan/scan';
 import { Foot, Sheet, TroubleNote } from '../../../ui';
@@ -11,59 +11,63 @@ import { useJobChange } from '../../../features/job/useJobChange';
 import styles from '../../../features/job/job.module.css';
 
 /** What lies in the shop for the job: the device and loose items, each with its label and storage place. */
-export function ThingsSheet({ job }: { job: JobView }) {
+export function BelongingsSheet({ job }: { job: JobView }) {
   const { change, busy, error } = useJobChange(job);
   const { data: places } = usePlacesQuery();
   const codes = (places ?? []).filter((place) => place.kind === 'storage').map((place) => place.code);
   const [given, setGiven] = useState({ name: '', place: '' });
   const [params] = useSearchParams();
   // A place is asked for only once the places are known: a scan before that would be looked up elsewhere.
-  const scanned = places === undefined ? null : params.get('thing');
+  const scanned = places === undefined ? null : params.get('belonging');
 
-  const move = (thing: ThingView, place: string, back: boolean) =>
-    void change('moveThing', { place, back }, { number: thing.number });
+  const move = (belonging: BelongingView, place: string, back: boolean) =>
+    void change('moveBelonging', { place, back }, { number: belonging.number });
 
   /** A label was scanned before: a place scanned now is where it lies. */
   const claim = useCallback(
     (text: string) => {
-      const thing = job.things.find((one) => String(one.number) === scanned);
+      const belonging = job.belongings.find((one) => String(one.number) === scanned);
       const place = codes.find((code) => code.toUpperCase() === text.toUpperCase());
-      if (!thing || !place || job.closedAt) return false;
-      void change('moveThing', { place, back: false }, { number: thing.number });
+      if (!belonging || !place || job.closedAt) return false;
+      void change('moveBelonging', { place, back: false }, { number: belonging.number });
       return true;
     },
     // eslint-disable-next-line react-hooks/exhaustive-deps -- `change` is new each time and does the same.
-    [job.things, job.closedAt, scanned, codes.join()],
+    [job.belongings, job.closedAt, scanned, codes.join()],
   );
   useScanned(claim);
 
   const add = async () => {
-    if (await change('addThing', given)) setGiven({ name: '', place: '' });
+    if (await change('addBelonging', given)) setGiven({ name: '', place: '' });
   };
   return (
     <Sheet title="Here for this job" aside={scanned ? 'scan a place to put it there' : 'labels by tag and number'}>
-      {job.things.map((thing) => (
-        <div key={`${thing.id}${thing.place}`} className={styles.thing} data-scanned={String(thing.number) === scanned}>
+      {job.belongings.map((belonging) => (
+        <div
+          key={`${belonging.id}${belonging.place}`}
+          className={styles.belonging}
+          data-scanned={String(belonging.number) === scanned}
+        >
           <span className="mono">
-            {job.tag}-{thing.number}
+            {job.tag}-{belonging.number}
           </span>
-          <span>{thing.name}</span>
+          <span>{belonging.name}</span>
           <Place
-            label={`Place of ${thing.name}`}
-            place={thing.place}
+            label={`Place of ${belonging.name}`}
+            place={belonging.place}
             codes={codes}
-            disabled={busy || thing.back}
-            set={(place) => move(thing, place, false)}
+            disabled={busy || belonging.back}
+            set={(place) => move(belonging, place, false)}
           />
-          <Button disabled={busy} onClick={() => move(thing, thing.place, !thing.back)}>
-            {thing.back ? 'It is here' : 'Given back'}
+          <Button disabled={busy} onClick={() => move(belonging, belonging.place, !belonging.back)}>
+            {belonging.back ? 'It is here' : 'Given back'}
           </Button>
         </div>
       ))}
-      {job.things.filter((thing) => !thing.back).length > 1 && (
-        <div className={styles.thing}>
+      {job.belongings.filter((belonging) => !belonging.back).length > 1 && (
+        <div className={styles.belonging}>
           <span className="sub">all of it</span>
-          <span>{spread(job.things)}</span>
+          <span>{spread(job.belongings)}</span>
           <Place
             key={job.version}
             label="Place of everything"
@@ -71,7 +75,7 @@ export function ThingsSheet({ job }: { job: JobView }) {
             empty="put it at"
             codes={codes}
             disabled={busy}
-            set={(place) => (place ? void change('moveAllThings', { place }) : undefined)}
+            set={(place) => (place ? void change('moveAllBelongings', { place }) : undefined)}
           />
           {/* Keeps the field in line with those above. */}
           <Button sx={{ visibility: 'hidden' }} disabled tabIndex={-1} aria-hidden>
@@ -81,7 +85,7 @@ export function ThingsSheet({ job }: { job: JobView }) {
       )}
       <TroubleNote error={error} />
       <form
-        className={styles.thing}
+        className={styles.belonging}
         style={{ borderBottom: 0, marginTop: 8 }}
         onSubmit={(event) => {
           event.preventDefault();
@@ -113,8 +117,8 @@ export function ThingsSheet({ job }: { job: JobView }) {
 }
 
 /** Whether the things of a job lie together. */
-function spread(things: readonly ThingView[]): string {
-  const places = new Set(things.filter(({ back }) => !back).map(({ place }) => place || 'no noted place'));
+function spread(belongings: readonly BelongingView[]): string {
+  const places = new Set(belongings.filter(({ back }) => !back).map(({ place }) => place || 'no noted place'));
   return places.size === 1 ? `together at ${[...places].join()}` : `at ${places.size} places`;
 }
 
