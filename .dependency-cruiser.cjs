@@ -52,10 +52,15 @@ module.exports = {
       to: { dependencyTypes: ['npm', 'npm-dev', 'core'] },
     },
     {
-      name: 'joi-stays-out-of-the-web',
+      name: 'joi-stays-out-of-the-first-view',
+      comment: 'what checks shapes is loaded with the first thing that is sent',
       severity: 'error',
       from: { path: '^apps/web/src' },
-      to: { path: '^packages/contract/src/(validate|json-schema)', dependencyTypesNot: ['type-only'] },
+      to: {
+        path: '^packages/contract/src/(validate|json-schema)',
+        dependencyTypesNot: ['type-only'],
+        dynamic: false,
+      },
     },
   ],
   options: {

@@ -7,7 +7,8 @@ import type {
 import type { AnswerOf, AnyEndpoint, Topic } from '@udrel/contract/endpoints';
 import type { JobView } from '@udrel/contract/types';
 import { requestOf, type ArgOf } from './request';
-import type { send } from './send';
+import { refused } from './refused';
+import type { send, SendError } from './send';
 import { staleAfter, staleBesideJob, tagOf } from './stale';
 
 type Build = EndpointBuilder<typeof send, Topic, 'api'>;
@@ -58,9 +59,14 @@ function pagesOf(build: Build, endpoint: AnyEndpoint, by: string) {
 }
 
 function mutationOf(build: Build, endpoint: AnyEndpoint, putJob: PutJob) {
-  const { changes, answersJob } = endpoint;
+  const { changes, answersJob, body: shape, permission } = endpoint;
   return build.mutation<unknown, Arg>({
-    query: (arg) => requestOf(endpoint, arg),
+    queryFn: async (arg, _api, _options, ask) => {
+      const request = requestOf(endpoint, arg);
+      // Signing in is the first view, into which what checks shapes does not belong.
+      const error = shape && permission !== 'public' ? await refused(shape, request.body) : null;
+      return error ? { error } : ((await ask(request)) as { data: unknown } | { error: SendError });
+    },
     // Also after a refusal: somebody else may have done it meanwhile. Where no answer came nothing is known to be stale.
     invalidatesTags: (answer, error, arg) => {
       if (error && typeof error.status !== 'number') return [];

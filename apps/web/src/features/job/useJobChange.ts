@@ -1,10 +1,12 @@
 import { isCounterKey, type EntryKey, type JobFacts } from '@udrel/core/facts';
 import { endpoints, type Subject } from '@udrel/contract/endpoints';
+import { factShapes, type Shape } from '@udrel/contract/shapes';
 import type { JobView } from '@udrel/contract/types';
 import type { ThunkAction, UnknownAction } from '@reduxjs/toolkit';
 import { useState } from 'react';
 import type { State } from '../../store/store';
 import { api } from '../../api/api';
+import { refused } from '../../api/refused';
 import { useAppDispatch } from '../../store/dispatch';
 import { versioned, type JobCommand, type PlacesOf, type TakenBy } from '../../api/job-command';
 import { standing } from '../../outbox/entries';
@@ -52,14 +54,25 @@ export function useJobChange(job: Pick<JobView, 'tag' | 'version' | 'snapshot'>)
     places: object,
     body: object,
     kept: { subject: Subject; seen?: string | undefined } | null,
+    value: Shape<unknown> | null = null,
   ) {
     return doing(async () => {
+      // What would be refused is not kept for later either.
+      const wrong = await wrongIn(command, body, value);
+      if (wrong) return { error: wrong };
       if (kept) return dispatch(keepAndSend({ tag, command, places: { ...places }, body: { ...body }, ...kept }));
       const arg = { tag, ...places, body: versioned(command, version, body) };
       const initiate = api.endpoints[command].initiate as Initiate;
       const { data, error } = await dispatch(initiate(arg, { track: false }));
       return data ? { view: data } : { error };
     });
+  }
+
+  /** What the server would refuse of a command, and of the value that a fact has in it. */
+  async function wrongIn(command: JobCommand, body: object, value: Shape<unknown> | null) {
+    const { body: shape } = endpoints[command];
+    const wrong = shape && (await refused(shape, versioned(command, version, body)));
+    return wrong ?? (value && (await refused(value, (body as { value: unknown }).value, 'value.')));
   }
 
   return {
@@ -77,7 +90,8 @@ export function useJobChange(job: Pick<JobView, 'tag' | 'version' | 'snapshot'>)
       const changed = seen !== undefined && seen !== standing(job, subject);
       const mayWait = endpoints[command].subject?.({ tag, ...places } as never) ?? null;
       // What waits, and what somebody else changed while it was typed, goes through what this browser keeps.
-      const view = await run(command, places, { value }, changed || mayWait ? { subject, seen } : null);
+      const kept = changed || mayWait ? { subject, seen } : null;
+      const view = await run(command, places, { value }, kept, factShapes[key]);
       if (view || changed) forgetTyped(typedFact(job, key));
       return view;
     },

@@ -1,7 +1,7 @@
 // @vitest-environment jsdom
 import { complete, drive, OLD_DRIVE } from '@udrel/core/samples';
 import type { JobFacts } from '@udrel/core/facts';
-import { describe, expect, it } from 'vitest';
+import { describe, expect, it, vi } from 'vitest';
 import { jobView, show, type Sent } from '../../../testing/show';
 import { IdentityCheck } from './IdentityCheck';
 
@@ -38,10 +38,19 @@ describe('the identity check', () => {
     expect(check?.disabled).toBe(true);
     await user.type(target as HTMLElement, 'PW-0001');
     await user.click(check as HTMLElement);
+    await vi.waitFor(() => expect(sent).toHaveLength(1));
     expect(sent).toMatchObject([
       { method: 'PUT', url: expect.stringContaining('new%20drive%20identified') as string, body: { version: 3 } },
     ]);
     expect(sent[0]?.body).toMatchObject({ value: { serial: 'PW-0001' } });
+  });
+
+  it('sends nothing that the server would refuse by its shape, and says so at the field', async () => {
+    const { screen, user, sent } = checked({});
+    const [, target] = screen.getAllByRole('textbox', SERIAL);
+    await user.type(target as HTMLElement, 'P{Enter}');
+    expect(await screen.findByText(/at least 3/)).toBeTruthy();
+    expect(sent).toEqual([]);
   });
 
   it('says at the field what is wrong with a serial, and keeps what was typed', async () => {
@@ -70,7 +79,7 @@ describe('the identity check', () => {
     expect(button.disabled).toBe(true);
     await user.type(screen.getByRole('textbox', { name: 'Type its serial again to overwrite it' }), NEW.serial);
     await user.click(button);
-    expect(sent[0]?.url).toContain('new%20drive%20confirmed');
+    await vi.waitFor(() => expect(sent[0]?.url).toContain('new%20drive%20confirmed'));
   });
 
   it('marks the signs by which two alike serials differ', () => {
