@@ -26,7 +26,7 @@ async function signedIn(url: string) {
     /** All of it, page by page. */
     history: async (tag: string) => {
       const sentences: string[] = [];
-      for (let before: number | null = 2_147_483_647; before !== null;) {
+      for (let before: number | null = 1_000_000_000; before !== null;) {
         const page = await fetch(`${url}/api/v1/jobs/${tag}/history?before=${before}`, { headers });
         const read = (await page.json()) as { events: { sentence: string }[]; before: number | null };
         sentences.push(...read.events.map((event) => event.sentence));
