@@ -53,7 +53,7 @@ module.exports = {
     },
     {
       name: 'joi-stays-out-of-the-first-view',
-      comment: 'what checks shapes is loaded with the first thing that is sent',
+      comment: 'what checks shapes is loaded by the forms, when they open',
       severity: 'error',
       from: { path: '^apps/web/src' },
       to: {

@@ -59,12 +59,11 @@ function pagesOf(build: Build, endpoint: AnyEndpoint, by: string) {
 }
 
 function mutationOf(build: Build, endpoint: AnyEndpoint, putJob: PutJob) {
-  const { changes, answersJob, body: shape, permission } = endpoint;
+  const { changes, answersJob, body: shape } = endpoint;
   return build.mutation<unknown, Arg>({
     queryFn: async (arg, _api, _options, ask) => {
       const request = requestOf(endpoint, arg);
-      // Signing in is the first view, into which what checks shapes does not belong.
-      const error = shape && permission !== 'public' ? await refused(shape, request.body) : null;
+      const error = shape && refused(shape, request.body);
       return error ? { error } : ((await ask(request)) as { data: unknown } | { error: SendError });
     },
     // Also after a refusal: somebody else may have done it meanwhile. Where no answer came nothing is known to be stale.

@@ -2,15 +2,23 @@ import type { Problem } from '@udrel/contract/types';
 import type { Shape } from '@udrel/contract/shapes';
 import type { SendError } from './send';
 
+type Checks = typeof import('@udrel/contract/validate');
+
+let checks: Checks | null = null;
+
+/** Loads what checks shapes: forms ask for it when they open, so that it is there when they are sent. */
+export async function loadChecks(): Promise<void> {
+  checks ??= await import('@udrel/contract/validate').catch(() => null);
+}
+
 /**
  * What the server would refuse of something that is about to be sent, by the same shape and in the same words; null where
- * nothing is wrong with it. What checks shapes is loaded with the first thing that is sent: where it cannot be had, the
- * server says it.
+ * nothing is wrong with it, or where what checks it is not there (yet): then the server says it. It never makes anybody
+ * wait: what is pressed twice counts twice.
  *
  * @param within where the value stands in what is sent, such as `value.`
  */
-export async function refused(shape: Shape<unknown>, value: unknown, within = ''): Promise<SendError | null> {
-  const checks = await import('@udrel/contract/validate').catch(() => null);
+export function refused(shape: Shape<unknown>, value: unknown, within = ''): SendError | null {
   const result = checks?.validate(shape, value);
   if (!result || result.ok) return null;
   const problems = result.problems.map((one) => ({ ...one, field: within + one.field }));

@@ -3,10 +3,10 @@ import { endpoints, type Subject } from '@udrel/contract/endpoints';
 import { factShapes, type Shape } from '@udrel/contract/shapes';
 import type { JobView } from '@udrel/contract/types';
 import type { ThunkAction, UnknownAction } from '@reduxjs/toolkit';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import type { State } from '../../store/store';
 import { api } from '../../api/api';
-import { refused } from '../../api/refused';
+import { loadChecks, refused } from '../../api/refused';
 import { useAppDispatch } from '../../store/dispatch';
 import { versioned, type JobCommand, type PlacesOf, type TakenBy } from '../../api/job-command';
 import { standing } from '../../outbox/entries';
@@ -40,6 +40,7 @@ export function useJobChange(job: Pick<JobView, 'tag' | 'version' | 'snapshot'>)
   const dispatch = useAppDispatch();
   const [state, setState] = useState<{ busy: boolean; error: unknown }>({ busy: false, error: undefined });
   const { tag, version } = job;
+  useEffect(() => void loadChecks(), []);
 
   async function doing(work: () => Promise<Done>): Promise<JobView | null> {
     setState({ busy: true, error: undefined });
@@ -58,7 +59,7 @@ export function useJobChange(job: Pick<JobView, 'tag' | 'version' | 'snapshot'>)
   ) {
     return doing(async () => {
       // What would be refused is not kept for later either.
-      const wrong = await wrongIn(command, body, value);
+      const wrong = wrongIn(command, body, value);
       if (wrong) return { error: wrong };
       if (kept) return dispatch(keepAndSend({ tag, command, places: { ...places }, body: { ...body }, ...kept }));
       const arg = { tag, ...places, body: versioned(command, version, body) };
@@ -69,10 +70,10 @@ export function useJobChange(job: Pick<JobView, 'tag' | 'version' | 'snapshot'>)
   }
 
   /** What the server would refuse of a command, and of the value that a fact has in it. */
-  async function wrongIn(command: JobCommand, body: object, value: Shape<unknown> | null) {
+  function wrongIn(command: JobCommand, body: object, value: Shape<unknown> | null) {
     const { body: shape } = endpoints[command];
-    const wrong = shape && (await refused(shape, versioned(command, version, body)));
-    return wrong ?? (value && (await refused(value, (body as { value: unknown }).value, 'value.')));
+    const wrong = shape && refused(shape, versioned(command, version, body));
+    return wrong ?? (value && refused(value, (body as { value: unknown }).value, 'value.'));
   }
 
   return {

@@ -3,6 +3,7 @@ import { complete, drive, OLD_DRIVE } from '@udrel/core/samples';
 import type { JobFacts } from '@udrel/core/facts';
 import { describe, expect, it, vi } from 'vitest';
 import { jobView, show, type Sent } from '../../../testing/show';
+import { loadChecks } from '../../../api/refused';
 import { IdentityCheck } from './IdentityCheck';
 
 const NEW = { ...complete['new drive choice'], serial: 'PW-0001', maker: 'Palewood', name: 'C1' };
@@ -46,6 +47,7 @@ describe('the identity check', () => {
   });
 
   it('sends nothing that the server would refuse by its shape, and says so at the field', async () => {
+    await loadChecks();
     const { screen, user, sent } = checked({});
     const [, target] = screen.getAllByRole('textbox', SERIAL);
     await user.type(target as HTMLElement, 'P{Enter}');
