@@ -1,10 +1,9 @@
 import type { Problem } from '@udrel/contract/types';
 import type { Shape } from '@udrel/contract/shapes';
+import type * as Checks from '@udrel/contract/validate';
 import type { SendError } from './send';
 
-type Checks = typeof import('@udrel/contract/validate');
-
-let checks: Checks | null = null;
+let checks: typeof Checks | null = null;
 
 /** Loads what checks shapes: forms ask for it when they open, so that it is there when they are sent. */
 export async function loadChecks(): Promise<void> {
