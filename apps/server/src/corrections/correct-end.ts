@@ -1,5 +1,4 @@
-import type { FactKey } from '@udrel/core/facts';
-import { TARGET_IDS, targetName } from '@udrel/core/layout';
+import { FITTED_KEYS, stepOfFact, type FactKey } from '@udrel/core/facts';
 import { endedAs, procedureOf, stampsOf, without, type End } from '@udrel/core/steps';
 import { Refusal } from '../platform/errors';
 import type { CommandContext } from '../platform/command-context';
@@ -29,15 +28,14 @@ export function ending(context: CommandContext, job: JobRecord, kind: End['kind'
   });
 }
 
-/** The steps at which something goes in. */
-const FITTING = [...TARGET_IDS.map((on) => `fit ${targetName(on)}` as const), 'fit memory' as const];
-
 /** The customer wants it done after all: parts must be reserved again. */
 export function goingOn({ manager }: CommandContext, job: JobRecord): Promise<Prepared> {
   if (!job.snapshot.end) throw new Refusal(409, 'not-ended', 'This job has not ended.');
   const { snapshot } = job;
   // What came out again was fitted no more, and what was proven with it in the device falls too.
-  const unfitted = snapshot.facts['put back'] ? FITTING.flatMap((step) => stampsOf(snapshot, step)) : [];
+  const unfitted = snapshot.facts['put back']
+    ? FITTED_KEYS.flatMap((key) => stampsOf(snapshot, stepOfFact(key, false)))
+    : [];
   const fallen: FactKey[] = ['put back', 'as it came', 'kept until', 'signature', 'document given', ...unfitted];
   return Promise.resolve({
     after: { ...without(snapshot, fallen), end: null },

@@ -3,14 +3,14 @@ import { TARGET_IDS, targetName, targetTitle, type TargetId } from '../layout';
 import { linkName } from '../links';
 import { amount } from '../money';
 import type { FactRow } from './fact-row';
-import { targetKey, type TargetAspect, type TargetKey } from './target-facts';
+import { FITTED_KEYS, targetKey, type TargetAspect, type TargetKey } from './target-facts';
 import type { DriveChoice, FactKey, JobFacts } from './types';
 
 /** A fact noted when the device is booked in: it is put right with the booking, not taken back. */
 const BOOKED = { evidenceOf: ['book in'], stamp: false, atCounter: true } as const;
 
 /** What is proven of the device as it stands rests on everything that was done to it. */
-const PROVEN_ON = [...TARGET_IDS.map((on) => targetKey(on, 'fitted')), 'memory fitted', 'installed'] as const;
+const PROVEN_ON = [...FITTED_KEYS, 'installed'] as const;
 
 /**
  * The one place that says what a fact's key means: each row holds only what differs from `ORDINARY`. A new fact is a

@@ -47,6 +47,9 @@ export function targetKey<A extends TargetAspect, T extends TargetId>(on: T, asp
 /** The keys of what is chosen of each of them. */
 export const CHOICE_KEYS = TARGET_IDS.map((on) => targetKey(on, 'choice'));
 
+/** The keys that say that something went in. */
+export const FITTED_KEYS = [...TARGET_IDS.map((on) => targetKey(on, 'fitted')), 'memory fitted' as const];
+
 /** What is known of one of the drives that go in. */
 export function targetFacts(facts: JobFacts, on: TargetId): TargetFacts {
   const known: Partial<Record<TargetAspect, unknown>> = {};

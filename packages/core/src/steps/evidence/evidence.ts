@@ -1,5 +1,5 @@
 import { perSnapshot } from '../snapshot/per-snapshot';
-import { targetKey } from '../../facts';
+import { FITTED_KEYS, targetKey } from '../../facts';
 import { TARGET_IDS, type TargetId } from '../../layout';
 import { copyTargets, sameSerial, targetIdentified } from './targets';
 import type { JobSnapshot, WishKind } from '../snapshot/types';
@@ -97,10 +97,7 @@ export function memoryHolds({ facts }: Pick<JobSnapshot, 'facts'>): boolean {
   return facts['memory fitted'] !== undefined && facts['memory fitted'].modules === facts['memory choice']?.count;
 }
 
-/** The facts that say that something went in. */
-const FITTED = [...TARGET_IDS.map((on) => targetKey(on, 'fitted')), 'memory fitted' as const];
-
 /** Whether anything was fitted. */
 export function anyFitted({ facts }: Pick<JobSnapshot, 'facts'>): boolean {
-  return FITTED.some((key) => facts[key] !== undefined);
+  return FITTED_KEYS.some((key) => facts[key] !== undefined);
 }
