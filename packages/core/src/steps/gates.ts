@@ -23,6 +23,10 @@ export function gatesOf(job: JobSnapshot): Gate[] {
 
 /** Whether work that depends on the gate may go on. A gate that the job does not have is passed. */
 export function gatePassed(gates: readonly Gate[], id: GateId): boolean {
-  const gate = gates.find((one) => one.id === id);
+  return isPassed(gates.find((one) => one.id === id));
+}
+
+/** The same of a gate that was looked up; undefined for one that the job does not have. */
+export function isPassed(gate: Gate | undefined): boolean {
   return !gate || gate.holds || (gate.overridden !== null && gate.overridableBy !== null);
 }

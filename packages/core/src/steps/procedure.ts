@@ -1,7 +1,7 @@
 import type { PlannedRun } from '../facts';
 import { STATIONS, STEPS, type StepId } from '../stations';
 import { END_RULES } from './rules/end-rules';
-import { gatePassed, gatesOf } from './gates';
+import { gatesOf, isPassed } from './gates';
 import { preparationsOf } from './evidence/preparations';
 import { PRICE_RULE } from './rules/price-rule';
 import { perSnapshot } from './snapshot/per-snapshot';
@@ -24,16 +24,17 @@ import { WORK_RULES } from './rules/work-rules';
  */
 export const procedureOf = perSnapshot((job): Procedure => {
   const gates = gatesOf(job);
-  const rules = ordered(
+  const placed = ordered(
     (job.end ? END_RULES : DOING).filter((rule) => rule.applies(job)),
     job,
   );
+  const rules = placed.map(({ rule }) => rule);
   const doneIds = new Set(rules.filter((rule) => rule.done(job)).map((rule) => rule.id));
-  const present = new Set(rules.map((rule) => rule.id));
   const titles = new Map(rules.map((rule) => [rule.id, rule.title(job)]));
-  const steps = rules.map((rule): Step => {
+  const around: Around = { gates: new Map(gates.map((gate) => [gate.id, gate])), done: doneIds, titles };
+  const steps = placed.map(({ rule, after }): Step => {
     const done = doneIds.has(rule.id);
-    const { missing, first } = done ? NOTHING : waiting(rule, job, gates, present, doneIds, titles);
+    const { missing, first } = done ? NOTHING : waiting(gatesFor(rule, job), after, around);
     const waitsFor = [...missing, ...first.map((title) => `First: ${title}.`)];
     const run = done ? null : runOf(rule.id, job);
     const byHands = waitsFor.length > 0 ? 'waiting' : 'ready';
@@ -51,7 +52,7 @@ export const procedureOf = perSnapshot((job): Procedure => {
   });
   return {
     steps,
-    preparations: present.has('prepare') ? preparationsOf(job) : [],
+    preparations: titles.has('prepare') ? preparationsOf(job) : [],
     gates,
     stations: stationStates(steps, job),
     handsLeft: steps.filter((step) => step.state !== 'done').reduce((total, step) => total + step.minutes, 0),
@@ -76,32 +77,45 @@ function handsBefore(job: JobSnapshot, run: RunSummary): boolean {
   return all.slice(0, Math.max(0, at)).some((one) => one.run === null && !one.done);
 }
 
+/** A rule with what comes before it in a job. */
+interface Placed {
+  rule: StepRule;
+  after: readonly StepId[];
+}
+
+/** What a step waits for is looked up in. */
+interface Around {
+  gates: ReadonlyMap<Gate['id'], Gate>;
+  done: ReadonlySet<StepId>;
+  /** Of the steps that the job has. */
+  titles: ReadonlyMap<StepId, string>;
+}
+
 /** Stable order in which no step stands before one that must come first. Throws for a circle in the rules. */
-function ordered(rules: readonly StepRule[], job: JobSnapshot): StepRule[] {
+function ordered(rules: readonly StepRule[], job: JobSnapshot): Placed[] {
   const left = rules.map((rule) => ({ rule, after: rule.after(job) }));
   const open = new Set(rules.map(({ id }) => id));
-  const placed: StepRule[] = [];
+  const placed: Placed[] = [];
   while (left.length > 0) {
     const next = left.find(({ after }) => !after.some((id) => open.has(id)));
     if (!next) throw new Error('the step rules refer to each other in a circle');
     left.splice(left.indexOf(next), 1);
     open.delete(next.rule.id);
-    placed.push(next.rule);
+    placed.push(next);
   }
   return placed;
 }
 
 function waiting(
-  rule: StepRule,
-  job: JobSnapshot,
-  gates: readonly Gate[],
-  present: ReadonlySet<StepId>,
-  done: ReadonlySet<StepId>,
-  titles: ReadonlyMap<StepId, string>,
+  needed: readonly Gate['id'][],
+  after: readonly StepId[],
+  { gates, done, titles }: Around,
 ): { missing: string[]; first: string[] } {
-  const closed = gatesFor(rule, job).filter((id) => !gatePassed(gates, id));
-  const missing = closed.flatMap((id) => gates.find((gate) => gate.id === id)?.missing ?? []);
-  const before = rule.after(job).filter((id) => present.has(id) && !done.has(id) && !passedByOverride(id, gates));
+  const missing = needed.flatMap((id) => {
+    const gate = gates.get(id);
+    return gate && !isPassed(gate) ? gate.missing : [];
+  });
+  const before = after.filter((id) => titles.has(id) && !done.has(id) && !passedByOverride(id, gates));
   return { missing, first: before.map((id) => titles.get(id) ?? id) };
 }
 
@@ -127,9 +141,10 @@ const EVIDENCE_OF: Readonly<Partial<Record<StepId, Gate['id']>>> = {
   'give back': 'given back',
 };
 
-function passedByOverride(id: StepId, gates: readonly Gate[]): boolean {
-  const gate = gates.find((one) => one.id === EVIDENCE_OF[id]);
-  return gate !== undefined && !gate.holds && gatePassed(gates, gate.id);
+function passedByOverride(id: StepId, gates: Around['gates']): boolean {
+  const evidence = EVIDENCE_OF[id];
+  const gate = evidence && gates.get(evidence);
+  return gate !== undefined && !gate.holds && isPassed(gate);
 }
 
 /** Whether it is an attempt at what was planned. */
