@@ -12,7 +12,7 @@ const BEGAN = Date.UTC(2016, 0, 1);
 const hex = (value, length) => value.toString(16).padStart(length, '0');
 /** The id of a row of a kind of thing: the same at every run. */
 const id = (kind, n) => `${hex(kind, 8)}-0000-4000-8000-${hex(n, 12)}`;
-const [CUSTOMER, DEVICE, ORDER, JOB, WISH, FACT, STRIP, THING] = [0xc1, 0xd1, 0x01, 0x0b, 0x15, 0xfa, 0x51, 0x71];
+const [CUSTOMER, DEVICE, ORDER, JOB, WISH, FACT, STRIP, BELONGING] = [0xc1, 0xd1, 0x01, 0x0b, 0x15, 0xfa, 0x51, 0x71];
 const time = (n) => new Date(BEGAN + n * 300_000).toISOString();
 const before = JSON.stringify({
   set: {
@@ -87,7 +87,7 @@ const TABLES = {
       [id(STRIP, n * 2 + 1), id(JOB, n), 1, 2, 'cable', 'battery lead', 1, 0, 0],
     ],
   },
-  belonging: { columns: 'id, job_id, number, name', rows: (n) => [[id(THING, n), id(JOB, n), 0, 'the device']] },
+  belonging: { columns: 'id, job_id, number, name', rows: (n) => [[id(BELONGING, n), id(JOB, n), 0, 'the device']] },
   event: {
     columns: 'job_id, seq, kind, data, by, at',
     rows: (n, { staff }) => [
