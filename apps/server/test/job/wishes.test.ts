@@ -1,5 +1,5 @@
 import { beforeAll, describe, expect, it } from 'vitest';
-import type { JobView, LessonsView, MatchView, OrderView } from '@udrel/contract/types';
+import type { Found, JobView, LessonsView, MatchView, OrderView } from '@udrel/contract/types';
 import { driveOf } from '@udrel/core/plan-file';
 import { booking, bookJob, deviceBooking, FACTS, stockUp, Work, type Stock } from '../fixtures';
 import { useShop } from '../harness';
@@ -52,6 +52,8 @@ describe('a drive added beside the one there', () => {
     expect(work.job.closedAt).not.toBeNull();
     const [drive] = (await shop.database.query('select owner from drive where serial = $1', [serial])) as unknown[];
     expect(drive).toEqual({ owner: 'customer' });
+    const { body: found } = await shop.as.technician.get<Found[]>(`/find?q=${serial}`);
+    expect(found.find(({ kind }) => kind === 'drive')?.tag).toBe(work.job.tag);
   });
 
   it('cannot be wished for where there is one site, nor beside a fresh installation and a copy at once', async () => {
