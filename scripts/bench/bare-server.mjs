@@ -10,8 +10,9 @@ import { PreparingClient } from '../../apps/server/src/platform/database/prepari
 import { SESSION_SQL } from '../../apps/server/src/platform/http/session-store';
 
 /**
- * What the work costs at least: Express and pg, the same session query, the same SQL, prepared as ours is, JSON. Writes replay the
- * statements that the application was seen to send, with ids, numbers and versions of their own. Prints its port.
+ * What the work costs at least: Express and pg, the same session query, the same SQL, prepared as ours is, JSON. Writes
+ * replay the statements that the application was seen to send, with ids, numbers and versions of their own, and answer
+ * the text that is kept under the key, as the application does. Prints its port.
  */
 const { UDREL_DATABASE_URL, UDREL_SESSION, UDREL_TAG, UDREL_CAPTURED } = process.env;
 const pool = new pg.Pool({ connectionString: UDREL_DATABASE_URL, max: 16, Client: PreparingClient });
@@ -53,7 +54,7 @@ app.post('/booking', async (_request, response) => {
     for (const [drawn, now] of numbers) swapped = swapped.replaceAll(`U-${drawn}`, `U-${now}`);
     return swapped.replaceAll(statements.serial, serial).replaceAll(statements.key, fresh.get('key') ?? keyOf(fresh));
   };
-  response.status(201).json(await replay(statements.booking, swapper(text, numbers), numbers));
+  answer(response.status(201), await replay(statements.booking, swapper(text, numbers), numbers));
 });
 
 /** Each connection stamps its own job, whose version it counts. */
@@ -66,15 +67,19 @@ app.put('/stamp/:job', async (request, response) => {
       .replaceAll(statements.stamped.tag, job.tag)
       .replace(UUID, (one) => (one === job.id || kept.includes(one) ? one : known(fresh, one, randomUUID)))
       .replaceAll(statements.key, fresh.get('key') ?? keyOf(fresh));
-  const rows = await replay(statements.stamp, (values, sql) => {
+  const answered = await replay(statements.stamp, (values, sql) => {
     const swapped = swapper(text, new Map())(values);
     if (/^update job set version/i.test(sql)) [swapped[1], swapped[2]] = [job.version, job.version + 1];
     if (/^insert into "event"/i.test(sql)) swapped[1] = job.version + 1;
     return swapped;
   });
   job.version += 1;
-  response.json(rows);
+  answer(response, answered);
 });
+
+function answer(response, text) {
+  response.type('json').end(text);
+}
 
 function keyOf(fresh) {
   fresh.set('key', randomUUID());
@@ -86,25 +91,29 @@ function known(map, key, make) {
   return map.get(key);
 }
 
+/** What is larger than this is the answer that is kept: it may name another job, and looking through it takes time. */
+const LARGE = 4000;
+
 function swapper(text, numbers) {
   return (values) =>
     values.map((value) => {
-      if (typeof value === 'string') return text(value);
+      if (typeof value === 'string') return value.length > LARGE ? value : text(value);
       if (typeof value === 'number' && numbers.has(String(value))) return Number(numbers.get(String(value)));
       return value;
     });
 }
 
-/** Runs the statements on one connection in their order; answers the rows of the last reading ones. */
+/** Runs the statements on one connection in their order; answers what was kept under the key. */
 async function replay(list, swap, numbers = new Map()) {
   await admit();
   const client = await pool.connect();
-  let last = [];
+  let answered = '';
   try {
     for (const { text, values, drew } of list) {
-      const { rows } = await client.query(text, swap(values, text));
+      const swapped = swap(values, text);
+      const { rows } = await client.query(text, swapped);
       if (drew) numbers.set(drew, String(rows[0].next));
-      if (rows.length > 0) last = rows;
+      if (/^update idempotency/.test(text)) answered = swapped[3];
     }
   } catch (error) {
     await client.query('rollback');
@@ -112,7 +121,7 @@ async function replay(list, swap, numbers = new Map()) {
   } finally {
     client.release();
   }
-  return last;
+  return answered;
 }
 
 const server = app.listen(0, '127.0.0.1', () => console.log(server.address().port));

@@ -54,13 +54,13 @@ for (const connections of [1, MOST]) {
   const get = (path) => () => ({ path, headers: { cookie } });
   await against('job list', connections, get('/api/v1/jobs'), get('/list'));
   await against('a job', connections, get(`/api/v1/jobs/${TAG}`), get('/job'));
-  await against('booking', connections, booking, () => ({ path: '/booking', method: 'POST' }));
+  await against('booking', connections, booking, () => ({ ...booking(), path: '/booking' }));
   const [appNext, bareNext] = [inTurns(connections), inTurns(connections)];
   await against(
     'a stamp',
     connections,
     (n) => stamp(appJobs[appNext(n)]),
-    (n) => ({ path: `/stamp/${bareNext(n)}`, method: 'PUT' }),
+    (n) => ({ ...stamp({ tag: '', version: 0 }), path: `/stamp/${bareNext(n)}` }),
   );
 }
 tell(copyFigures());

@@ -19,6 +19,7 @@ import { loggedError, loggedRequest } from '../platform/http/request-log';
 import { serveRoutes } from '../platform/http/serve-route';
 import type { Serving } from '../platform/http/serving';
 import { SessionStore } from '../platform/http/session-store';
+import { lookUpSession, sessionKnown } from '../platform/http/who-asks';
 import { serveWeb } from './serve-web';
 import { routesOf } from './routes';
 
@@ -43,7 +44,7 @@ export function createApp({ database, config, log, hints, clock = () => new Date
     neverStored,
     refuseForeignHost(knownHosts(config.host, config.hosts)),
     refuseCrossSite,
-    sessions(database, config),
+    lookUpSession(sessions(database, config)),
     bodies(serving),
     serveRoutes(routesOf(config, hints), serving),
     (_request, _response, next) => next(new Refusal(404, 'not-found', 'There is nothing here.')),
@@ -92,12 +93,19 @@ function sessions(database: DataSource, config: Config) {
   });
 }
 
-/** How large a body may be: strangers send no more than what signs them in. */
+/** Most bytes of a body from somebody who is not known: no more than what signs him in. */
+const STRANGERS = 16 * 1024;
+
+/** Reads bodies. What a stranger may send is read at once, whoever sent it; with more it waits until that is known. */
 function bodies(serving: Serving): RequestHandler {
-  const [small, large] = [express.json({ limit: '16kb' }), express.json({ limit: '1mb' })];
+  const [small, large] = [express.json({ limit: STRANGERS }), express.json({ limit: '1mb' })];
   return (request, response, next) => {
-    const known = staffOf(request, serving) !== null || agentMay(request, serving.agentToken);
-    (known ? large : small)(request, response, next);
+    const { 'content-length': length = '0', 'transfer-encoding': coding } = request.headers;
+    if (coding === undefined && Number(length) <= STRANGERS) return small(request, response, next);
+    sessionKnown(request).then(() => {
+      const known = staffOf(request, serving) !== null || agentMay(request, serving.agentToken);
+      (known ? large : small)(request, response, next);
+    }, next);
   };
 }
 

@@ -20,13 +20,14 @@ import { validate } from '@udrel/contract/validate';
 import { identify } from '@udrel/core/identity';
 import { layoutAnywhere, TARGET_IDS, type TargetId } from '@udrel/core/layout';
 import { aroundOf } from '@udrel/core/plan-file';
-import { anyFitted, copies, replacesDrive, wants } from '@udrel/core/steps';
+import { anyFitted, copies, procedureOf, replacesDrive, wants } from '@udrel/core/steps';
 import { fieldWrong, Refusal } from '../platform/errors';
+import { meanwhile } from '../platform/meanwhile';
 import { changedRows, firstRow } from '../platform/database/database';
 import type { CommandContext } from '../platform/command-context';
 import { driveIdOf, isOurs, keepTheirDrive } from '../shelf/drives';
 import { changeJob, requireNoRun, requireStep } from '../jobs/change-job';
-import { withFacts, withoutFacts, type KeptFact } from '../jobs/job-after';
+import { snapshotWith, withFacts, withoutFacts, type KeptFact } from '../jobs/job-after';
 import type { JobRecord } from '../jobs/job-record';
 import { examineConfirmed, examineSerial, knownToHold } from './serials';
 
@@ -53,11 +54,18 @@ export async function enterFact(
     if (isHeldByRun(key)) requireNoRun(job);
     const value = await examine(context, job, key, checked.value);
     const fallen = factRow(key).withdraws ? await withdrawProof(context, job, key, value as { serial: string }) : [];
-    const kept = await keepFact(context, job, key, value, originOf(key, body));
+    const { now } = context;
+    const before = fallen.length > 0 ? withoutFacts(job, fallen, now) : job;
+    // The steps are worked out anew while the value is written.
+    const [kept, snapshot] = await meanwhile(keepFact(context, job, key, value, originOf(key, body)), () => {
+      const known = snapshotWith(before, [{ key, value: asStored(value) }], now);
+      procedureOf(known);
+      return known;
+    });
     const on = TARGET_IDS.find((one) => targetKey(one, 'identified') === key);
     const held = on ? await noteWhatItHolds(context, job, on, value as { serial: string }) : [];
-    const after = withFacts(withoutFacts(job, fallen, context.now), [kept.fact, ...held], context.now);
-    return { events: [kept.event], after };
+    const facts = [kept.fact, ...held];
+    return { events: [kept.event], after: withFacts(before, facts, now, held.length > 0 ? undefined : snapshot) };
   });
 }
 
@@ -239,6 +247,14 @@ export interface Kept {
   fact: KeptFact;
 }
 
+const KEEP_FACT = `
+  with replaced as (update fact set current = false where job_id = $2 and key = $5 and current returning 1),
+       counted as (select count(*)::int as replaced from replaced)
+  insert into fact (id, job_id, device_id, drive_id, key, value, origin, by, at, current)
+  select $1::uuid, $2::uuid, $3::uuid, $4::uuid, $5::text, $6::jsonb, $7::text, $8::uuid, $9::timestamptz, true
+    from counted
+  returning to_json(at) as at, (select replaced from counted) as replaced`;
+
 /** Makes a value the current one of its key; earlier ones stay on record. */
 export async function keepFact(
   { manager, actor, now }: CommandContext,
@@ -247,26 +263,22 @@ export async function keepFact(
   value: unknown,
   origin: string,
 ): Promise<Kept> {
-  const replaced = await changedRows(
-    manager,
-    'update fact set current = false where job_id = $1 and key = $2 and current',
-    [job.id, key],
-  );
   const driveId = factRow(key).ofOldDrive ? await driveIdOf(manager, serialNow(job, key, value)) : null;
-  // As it is stored: the database keeps the names of a value in an order of its own.
-  const stored = await firstRow<Pick<KeptFact, 'value' | 'at'>>(
-    manager,
-    `insert into fact (id, job_id, device_id, drive_id, key, value, origin, by, at, current)
-     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, true) returning value, to_json(at) as at`,
-    [randomUUID(), job.id, job.deviceId, driveId, key, JSON.stringify(value), origin, actor.id, now],
-  );
+  const stored = await firstRow<{ at: string; replaced: number }>(manager, KEEP_FACT, [
+    ...[randomUUID(), job.id, job.deviceId, driveId, key, JSON.stringify(value), origin, actor.id, now],
+  ]);
   if (!stored) throw new Error(`the fact “${key}” was not kept`);
   return {
     event: {
-      kind: replaced > 0 ? 'fact corrected' : 'fact recorded',
+      kind: stored.replaced > 0 ? 'fact corrected' : 'fact recorded',
       fact: key,
       data: { key, ...serialIn(key, value) },
     },
-    fact: { ...stored, key, origin, by: actor.name },
+    fact: { key, value: asStored(value), origin, by: actor.name, at: stored.at },
   };
+}
+
+/** A value as it is read when it was stored: what is not there is left out. */
+function asStored(value: unknown): unknown {
+  return JSON.parse(JSON.stringify(value));
 }

@@ -2,14 +2,16 @@ import { changedRows } from '../platform/database/database';
 import type { StepId } from '@udrel/core/stations';
 import type { JobEvent } from '@udrel/contract/events';
 import type { JobView } from '@udrel/contract/types';
-import { nextStep, procedureOf } from '@udrel/core/steps';
+import { nextStep, procedureOf, type Step } from '@udrel/core/steps';
 import { insertRows } from '../platform/database/insert';
 import { meanwhile } from '../platform/meanwhile';
+import { joined } from '../platform/words';
 import { gateClosed, notFound, Refusal } from '../platform/errors';
 import type { CommandContext } from '../platform/command-context';
 import { lockJobs } from './lock-jobs';
 import type { JobRecord } from './job-record';
-import { readJob, viewJob, viewRecord } from './view-job';
+import { rememberSteps } from './stored-steps';
+import { newestHistory, readJob, shownOf, viewJob, viewRecord } from './view-job';
 
 /** What was done to a job, and the job as it is then: so it is not read again. */
 export interface Changed {
@@ -41,7 +43,7 @@ export async function changeJob(
   if (job.closedAt) throw new Refusal(409, 'job-closed', 'This job is closed.');
   const changed = await change(job);
   const { events, after } = 'events' in changed ? changed : { events: changed, after: null };
-  return viewRecord(manager, (await writeEvents(context, job, events, after)) ?? job, now);
+  return viewAfter(context, job, events, after ?? (events.length === 0 ? job : null));
 }
 
 /** Notes what happened to a job in its history, closed or not: what is not of its work goes on after that. */
@@ -51,18 +53,54 @@ export async function noteAtJob(context: CommandContext, tag: string, happened: 
 }
 
 /**
- * Appends events and keeps what lists show of the job: version, station and next step. Answers the job as it is now
- * (read, where it is not known), null when nothing happened.
+ * Appends events and keeps what lists show of the job: version, station and next step. Does nothing where nothing
+ * happened.
  */
 export async function writeEvents(
   context: CommandContext,
   job: Pick<JobRecord, 'id' | 'tag' | 'version'>,
   happened: JobEvent[],
+): Promise<void> {
+  if (happened.length === 0) return;
+  await appendEvents(context, job, happened);
+  await noteNext(context, job, happened, nextOf(await readJob(context.manager, job.tag, context.now)));
+}
+
+/**
+ * The same, and the job as it is then: as it is known to be, else as it is read. What the database is not needed for is
+ * done while it is at work.
+ */
+export async function viewAfter(
+  context: CommandContext,
+  job: Pick<JobRecord, 'id' | 'tag' | 'version'>,
+  happened: JobEvent[],
   known: JobRecord | null = null,
-): Promise<JobRecord | null> {
-  const { manager, actor, now } = context;
-  if (happened.length === 0) return null;
-  const noted = insertRows(
+): Promise<JobView> {
+  const { manager, now } = context;
+  if (happened.length === 0) return viewRecord(manager, known ?? (await readJob(manager, job.tag, now)), now);
+  const version = job.version + happened.length;
+  const noted = appendEvents(context, job, happened);
+  if (known) {
+    const [, { next, shown }] = await meanwhile(noted, () => {
+      rememberSteps(job.tag, known);
+      return { next: nextOf(known), shown: shownOf({ ...known, version }, now) };
+    });
+    await noteNext(context, job, happened, next);
+    return joined(shown, { history: await newestHistory(manager, job.id) });
+  }
+  await noted;
+  const after = await readJob(manager, job.tag, now);
+  const [history, next] = await meanwhile(newestHistory(manager, job.id), () => nextOf(after));
+  const [, shown] = await meanwhile(noteNext(context, job, happened, next), () => shownOf({ ...after, version }, now));
+  return joined(shown, { history });
+}
+
+function appendEvents(
+  { manager, actor, now }: CommandContext,
+  job: Pick<JobRecord, 'id' | 'version'>,
+  happened: readonly JobEvent[],
+): Promise<void> {
+  return insertRows(
     manager,
     'event',
     happened.map(({ kind, data, fact, corrects }, index) => ({
@@ -76,25 +114,23 @@ export async function writeEvents(
       at: now,
     })),
   );
-  // What is known is looked at while the events are written; what is not is read after them.
-  const [, asKnown] = await meanwhile(noted, () => known && { after: known, next: nextOf(known) });
-  const { after, next } = asKnown ?? (await readNext(manager, job.tag, now));
-  const version = job.version + happened.length;
+}
+
+async function noteNext(
+  { manager }: CommandContext,
+  job: Pick<JobRecord, 'id' | 'tag' | 'version'>,
+  happened: readonly JobEvent[],
+  next: Step | null,
+): Promise<void> {
   const written = await changedRows(
     manager,
     'update job set version = $3, station = $4, next = $5 where id = $1 and version = $2',
-    [job.id, job.version, version, next?.station ?? 'closed', next?.title ?? ''],
+    [job.id, job.version, job.version + happened.length, next?.station ?? 'closed', next?.title ?? ''],
   );
   if (written !== 1) throw new Error(`job ${job.tag} changed under its own lock`);
-  return { ...after, version };
 }
 
 const nextOf = ({ snapshot }: JobRecord) => nextStep(procedureOf(snapshot));
-
-async function readNext(manager: CommandContext['manager'], tag: string, now: Date) {
-  const after = await readJob(manager, tag, now);
-  return { after, next: nextOf(after) };
-}
 
 /** Refuses unless the step may be recorded now; the sentences say what is missing. */
 export function requireStep(job: JobRecord, id: StepId): void {

@@ -1,7 +1,8 @@
 import type { FactKey, JobFacts } from '@udrel/core/facts';
-import { summarise, type JobRecord } from './job-record';
+import type { JobRecord } from './job-record';
+import { summarise } from './stored-steps';
 
-/** A value that a fact got, as it is stored now. */
+/** A value that a fact got. */
 export interface KeptFact {
   key: FactKey;
   value: unknown;
@@ -10,10 +11,27 @@ export interface KeptFact {
   at: string;
 }
 
-/** The job once facts got these values: what a look at it would read, without reading it again. */
-export function withFacts(job: JobRecord, kept: readonly KeptFact[], now: Date): JobRecord {
+/** What the steps are computed from once facts got these values. */
+export function snapshotWith(
+  job: JobRecord,
+  kept: readonly Pick<KeptFact, 'key' | 'value'>[],
+  now: Date,
+): JobRecord['snapshot'] {
   const facts: Record<string, unknown> = { ...job.snapshot.facts };
   for (const { key, value } of kept) facts[key] = value;
+  return withKnown(job, facts, now);
+}
+
+/**
+ * The job once facts got these values: what a look at it would read, without reading it again. Its snapshot may be known
+ * by then.
+ */
+export function withFacts(
+  job: JobRecord,
+  kept: readonly KeptFact[],
+  now: Date,
+  snapshot = snapshotWith(job, kept, now),
+): JobRecord {
   const keys = kept.map(({ key }) => key);
   const stay = job.origins.filter(({ key }) => !keys.includes(key as FactKey));
   const origins = [...stay, ...kept.map(({ key, origin, by, at }) => ({ key, origin, by, at }))];
@@ -24,7 +42,7 @@ export function withFacts(job: JobRecord, kept: readonly KeptFact[], now: Date):
     ...job,
     origins: origins.sort((a, b) => (`${a.at} ${a.key}` < `${b.at} ${b.key}` ? -1 : 1)),
     trials: [...job.trials, ...trials],
-    snapshot: withKnown(job, facts, now),
+    snapshot,
   };
 }
 

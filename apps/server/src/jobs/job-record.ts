@@ -1,4 +1,4 @@
-import { CHOICE_KEYS, type JobFacts } from '@udrel/core/facts';
+import { CHOICE_KEYS } from '@udrel/core/facts';
 import type {
   AlikeJob,
   EarlierJob,
@@ -10,46 +10,32 @@ import type {
   BelongingView,
   TrialView,
 } from '@udrel/contract/types';
-import { isGrave } from '@udrel/core/identity';
-import { completePlan } from '@udrel/core/plan-file';
-import type { End, JobSnapshot, OrderedPart, Override, Rates, RunSummary, Wish } from '@udrel/core/steps';
-import type { StripItem } from '@udrel/core/strip';
+import type { JobSnapshot } from '@udrel/core/steps';
 import type { EntityManager } from 'typeorm';
 import { earlierSql } from './earlier-jobs';
 import { firstRow, rows, wordsIn } from '../platform/database/database';
-import { RUN_JSON, viewRun, wantsAt, type StoredRun } from './run-view';
+import { STEPS_TEXT, stepsOf, type SteppedModel } from './stored-steps';
 
-/** What of a model its jobs' steps are computed from, and what it is called. */
-const OF_MODEL = ['maker', 'name', 'kind', 'firmware', 'battery', 'opening'] as const;
-type SteppedModel = Pick<ModelSpec, (typeof OF_MODEL)[number]>;
-
-/** What a snapshot is put together from, and what a job is called by. */
-interface StoredSteps {
+/** Columns that every reading of jobs has. */
+interface StoredOpen {
   tag: string;
-  price: number | null;
-  rates: Rates;
-  ordered: OrderedPart[];
   promisedAt: Date | null;
-  closedAt: Date | null;
-  endedAs: End['kind'] | null;
   holding: HoldingView;
   customer: string;
-  model: SteppedModel;
-  stub: boolean;
-  wishes: Wish[];
-  facts: JobFacts;
-  strip: StripItem[];
-  overrides: Override[];
-  runs: StoredRun[];
+  /** What the steps are computed from, as it is stored. */
+  steps: string;
 }
 
-interface StoredJob extends StoredSteps {
+interface StoredJob extends StoredOpen {
   id: string;
   number: number;
   version: number;
   orderNumber: number;
   complaint: string;
   condition: string;
+  price: number | null;
+  closedAt: Date | null;
+  stub: boolean;
   bookedAt: Date;
   guaranteedUntil: Date | null;
   together: string[];
@@ -69,56 +55,28 @@ interface StoredJob extends StoredSteps {
 }
 
 /** A job with everything its steps and gates are computed from. */
-export interface JobRecord extends Omit<
-  StoredJob,
-  'rates' | 'ordered' | 'runs' | 'wishes' | 'facts' | 'strip' | 'overrides' | 'endedAs'
-> {
-  runs: RunView[];
-  snapshot: JobSnapshot;
+export interface JobRecord extends Omit<StoredJob, 'steps'> {
+  readonly runs: readonly RunView[];
+  readonly snapshot: JobSnapshot;
 }
 
 /** A job as the Floor needs it. */
-export interface OpenJob extends Pick<StoredSteps, 'tag' | 'promisedAt' | 'holding' | 'customer' | 'model'> {
+export interface OpenJob extends Omit<StoredOpen, 'steps'> {
+  model: SteppedModel;
   snapshot: JobSnapshot;
 }
 
 /** Which jobs to read: by tag, or those of an order. */
 type Which = { tag: string } | { order: number };
 
-/** Columns of `StoredSteps` but its model. */
-const STEPS_COLUMNS = `
-         j.tag, j.price, j.promised_at as "promisedAt", j.closed_at as "closedAt", j.ended_as as "endedAs",
-         c.name as customer, m.stub,
+/** Columns of `StoredOpen`. */
+const OPEN_COLUMNS = `
+         j.tag, j.promised_at as "promisedAt", c.name as customer, ${STEPS_TEXT} as steps,
          json_build_object(
            'takenUp', case when t.id is null then null
              else json_build_object('id', t.id, 'name', t.name, 'at', j.taken_at) end,
            'putDown', case when j.put_down is null then null
-             else j.put_down || jsonb_build_object('by', p.name) end) as holding,
-         coalesce((select s.value from setting s where s.key = 'rates'), '{"hourly":0,"taxPercent":0}') as rates,
-         (select coalesce(json_agg(json_build_object('id', q.id, 'partId', q.part_id, 'name', p.maker || ' ' || p.name || ', ' || p.part_number,
-                                                     'count', q.count, 'serialised', p.serialised,
-                                                     'supplier', q.supplier, 'expected', q.expected,
-                                                     'dueAt', extract(epoch from q.expected::date) * 1000,
-                                                     'quoted', q.quoted)
-                                   order by q.ordered_at, q.id), '[]')
-            from part_order q join part p on p.id = q.part_id
-           where q.job_id = j.id and q.state = 'ordered') as ordered,
-         (select coalesce(json_agg(json_build_object('kind', w.kind, 'least', w.least)), '[]')
-            from wish w where w.job_id = j.id) as wishes,
-         (select coalesce(json_object_agg(f.key, f.value), '{}')
-            from fact f where f.job_id = j.id and f.current) as facts,
-         (select coalesce(json_agg(json_build_object('id', i.id, 'stage', i.stage, 'kind', i.kind, 'name', i.name,
-                                                     'count', i.count, 'out', i.out_count, 'back', i.back_count,
-                                                     'missing', i.missing_count, 'left', i.left_count,
-                                                     'replaced', i.replaced_count)
-                                   order by i.position), '[]')
-            from strip_item i where i.job_id = j.id) as strip,
-         (select coalesce(json_agg(json_build_object('gate', g.gate, 'reason', g.reason, 'by', s.name, 'at', g.at,
-                                                     'amount', g.amount)
-                                   order by g.at), '[]')
-            from gate_override g join staff s on s.id = g.by where g.job_id = j.id) as overrides,
-         (select coalesce(json_agg(${RUN_JSON} order by r.began_at, r.attempt), '[]')
-            from run r left join berth b on b.id = r.berth_id where r.job_id = j.id) as runs`;
+             else j.put_down || jsonb_build_object('by', p.name) end) as holding`;
 
 const fromJobs = (jobs: string) => `
     from ${jobs} j
@@ -131,9 +89,9 @@ const fromJobs = (jobs: string) => `
 
 /** One job or many with everything known of them; a condition on `j` follows. */
 export const JOBS_SQL = `
-  select ${STEPS_COLUMNS},
-         j.id, j.number, j.version, o.number as "orderNumber", j.complaint, j.condition,
-         j.booked_at as "bookedAt", j.guarantee_until as "guaranteedUntil",
+  select ${OPEN_COLUMNS},
+         j.id, j.number, j.version, o.number as "orderNumber", j.complaint, j.condition, j.price, m.stub,
+         j.closed_at as "closedAt", j.booked_at as "bookedAt", j.guarantee_until as "guaranteedUntil",
          (select coalesce(json_agg(x.tag order by x.number), '[]')
             from job x where x.order_id = j.order_id and x.id <> j.id) as together,
          (select coalesce(json_agg(json_build_object('tag', x.tag, 'serial', y.serial, 'chosen', exists (
@@ -169,8 +127,7 @@ const FIRST_PROMISED = `(select * from job where closed_at is null order by prom
 
 /** Every open job with no more than its steps are computed from: a model's drawing alone is larger than all of that. */
 export const OPEN_SQL = `
-  select ${STEPS_COLUMNS},
-         (select json_object_agg(s.key, s.value) from jsonb_each(m.spec) s where s.key = any ($2)) as model
+  select ${OPEN_COLUMNS}
   ${fromJobs(FIRST_PROMISED)}
    order by j.promised_at nulls last, j.number`;
 
@@ -184,21 +141,18 @@ const OF_ORDER = `${JOBS_SQL} where o.number = $1 order by j.number`;
 export async function readJobs(manager: EntityManager, which: Which, now: Date): Promise<JobRecord[]> {
   const [sql, value] = 'tag' in which ? [BY_TAG, which.tag.toUpperCase()] : [OF_ORDER, which.order];
   const jobs = await rows<StoredJob>(manager, sql, [value]);
-  return jobs.map((one) => {
-    const { wishes, facts, strip, overrides, endedAs, rates, ordered, ...job } = one;
-    const runs = one.runs.map((run) => viewRun(run, now));
-    const stored = { ...job, wishes, facts, strip, overrides, endedAs, rates, ordered };
-    return { ...job, runs, snapshot: snapshotOf(stored, runs, now) };
+  return jobs.map(({ steps, ...job }) => {
+    const { runs, snapshot } = stepsOf(job.tag, steps, now);
+    return { ...job, runs, snapshot };
   });
 }
 
 /** Reads what the steps of the open jobs are computed from, and how many are open in all. */
 export async function readOpenJobs(manager: EntityManager, now: Date): Promise<{ jobs: OpenJob[]; open: number }> {
-  const stored = await rows<StoredSteps>(manager, OPEN_SQL, [OPEN_LIMIT, OF_MODEL]);
-  const jobs = stored.map((one): OpenJob => {
-    const { tag, promisedAt, holding, customer, model } = one;
-    const runs = one.runs.map((run) => viewRun(run, now));
-    return { tag, promisedAt, holding, customer, model, snapshot: snapshotOf(one, runs, now) };
+  const stored = await rows<StoredOpen>(manager, OPEN_SQL, [OPEN_LIMIT]);
+  const jobs = stored.map(({ steps, ...job }): OpenJob => {
+    const { model, snapshot } = stepsOf(job.tag, steps, now);
+    return { ...job, model, snapshot };
   });
   if (jobs.length < OPEN_LIMIT) return { jobs, open: jobs.length };
   const counted = await firstRow<{ open: number }>(
@@ -206,62 +160,4 @@ export async function readOpenJobs(manager: EntityManager, now: Date): Promise<{
     'select count(*)::int as open from job where closed_at is null',
   );
   return { jobs, open: counted?.open ?? jobs.length };
-}
-
-/** The one place where a job's snapshot is put together. */
-function snapshotOf(stored: StoredSteps, runs: readonly RunView[], now: Date): JobSnapshot {
-  const snapshot = asStored(stored, runs, now);
-  const { plan } = snapshot.facts;
-  return plan ? { ...snapshot, facts: { ...snapshot.facts, plan: completePlan(snapshot, plan) } } : snapshot;
-}
-
-function asStored(stored: StoredSteps, runs: readonly RunView[], now: Date): JobSnapshot {
-  const { wishes, facts, strip, overrides, endedAs, rates, ordered, model, stub, price, closedAt } = stored;
-  return {
-    wishes,
-    modelKnown: !stub,
-    device: { uefi: model.firmware.uefi, battery: batteryOf(model) },
-    opening: model.opening ?? null,
-    end: endedAs === null ? null : { kind: endedAs },
-    facts,
-    runs: runs.map((run) => summarise(run, facts, now)),
-    strip,
-    overrides,
-    told: price,
-    rates,
-    ordered,
-    closed: closedAt !== null,
-  };
-}
-
-/** What no berth watches is timed by hand: its estimate less the time gone by. */
-export function summarise(run: RunView, { health }: JobFacts, now: Date): RunSummary {
-  const { id, kind, about, onto, attempt, sourceSerial, targetSerial, outcome, estimate } = run;
-  const gone = (now.getTime() - Date.parse(run.beganAt)) / 1000;
-  const byEstimate = { low: Math.max(0, estimate.low - gone), high: Math.max(0, estimate.high - gone) };
-  const left = outcome === 'running' ? (run.berth === null ? byEstimate : run.progress.left) : null;
-  const alarmed = run.alarms.some(isGrave);
-  const wants = outcome === 'running' ? wantsAt(run, health?.grade === 'failing', now) : null;
-  const short = outcome === 'ended well' && run.berth !== null && run.progress.done < run.plannedBytes;
-  return {
-    id,
-    kind,
-    about,
-    onto,
-    attempt,
-    sourceSerial,
-    targetSerial,
-    outcome,
-    left,
-    alarmed,
-    short,
-    losses: run.losses,
-    wants,
-  };
-}
-
-/** Whether the device runs from a battery; null where its model does not say. */
-function batteryOf({ battery, kind }: SteppedModel): boolean | null {
-  if (battery !== undefined) return battery !== 'none';
-  return kind === 'laptop' || kind === 'handheld' ? true : null;
 }

@@ -8,10 +8,10 @@ export interface StoredRun extends Omit<RunView, 'progress' | 'curve' | 'silentF
   progress: ProgressState;
 }
 
-/** A run `r` at a berth `b`, if any, as one value. */
+/** A run `r` at a berth `b`, if any, as one value. When its berth was heard last matters only while it runs. */
 export const RUN_JSON = `json_build_object(
   'id', r.id, 'kind', r.kind, 'about', r.about, 'onto', r.onto, 'attempt', r.attempt, 'berth', b.number,
-  'losses', r.losses, 'learn', r.learn, 'took', r.took, 'simulatedSpeed', b.simulated_speed, 'heardAt', b.heard_at, 'outcome', r.outcome, 'beganAt', r.began_at,
+  'losses', r.losses, 'learn', r.learn, 'took', r.took, 'simulatedSpeed', b.simulated_speed, 'heardAt', case r.outcome when 'running' then b.heard_at end, 'outcome', r.outcome, 'beganAt', r.began_at,
   'endedAt', r.ended_at, 'note', r.note, 'changed', r.changed, 'leftAs', r.left_as, 'alarms', r.alarms,
   'sourceSerial', r.source_serial, 'targetSerial', r.target_serial, 'plannedBytes', r.planned_bytes,
   'estimate', r.estimate, 'progress', r.progress)`;

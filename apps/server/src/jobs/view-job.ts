@@ -5,6 +5,7 @@ import type { EntityManager } from 'typeorm';
 import { firstRow, rows } from '../platform/database/database';
 import { notFound } from '../platform/errors';
 import { meanwhile } from '../platform/meanwhile';
+import { joined, worded } from '../platform/words';
 import { sentenceOf } from './event-sentences';
 import { readJobs, type JobRecord } from './job-record';
 
@@ -29,11 +30,15 @@ export async function viewJob(manager: EntityManager, tag: string, now: Date): P
 
 /** The same of a job just read: only its history is asked for. */
 export async function viewRecord(manager: EntityManager, record: JobRecord, now: Date): Promise<JobView> {
-  const [history, shown] = await meanwhile(eventsBefore(manager, record.id, END_OF_HISTORY), () =>
-    present(record, now),
-  );
-  return { ...shown, history };
+  const [history, shown] = await meanwhile(newestHistory(manager, record.id), () => shownOf(record, now));
+  return joined(shown, { history });
 }
+
+/** What a job's page shows but its history, in words already. */
+export const shownOf = (record: JobRecord, now: Date) => worded(present(record, now));
+
+/** The newest entries of a job's history, by its id. */
+export const newestHistory = (manager: EntityManager, jobId: string) => eventsBefore(manager, jobId, END_OF_HISTORY);
 
 const END_OF_HISTORY = 2_147_483_647;
 
@@ -98,7 +103,7 @@ function present(record: JobRecord, now: Date): Omit<JobView, 'history'> {
     procedure,
     readyIn,
     slack: record.promisedAt ? (record.promisedAt.getTime() - now.getTime()) / 60_000 - readyIn : null,
-    runs,
+    runs: [...runs],
     trials: record.trials,
   };
 }

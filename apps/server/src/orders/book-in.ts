@@ -4,11 +4,10 @@ import { randomUUID } from 'node:crypto';
 import type { BookIn, JobBooking, JobView, ModelSpec, OrderView } from '@udrel/contract/types';
 import { excludeEachOther } from '@udrel/core/steps';
 import { customerOf } from '../customers/customers';
-import { writeEvents } from '../jobs/change-job';
+import { viewAfter } from '../jobs/change-job';
 import { keepFact, keepOwnDrive } from '../facts/record-fact';
 import { layOutSheet } from '../dismantling/lay-out-sheet';
 import { keepBelonging } from '../custody/belongings';
-import { viewRecord } from '../jobs/view-job';
 import { deviceOf } from '../models/devices';
 import { addStub } from '../models/library';
 import { firstRow } from '../platform/database/database';
@@ -78,9 +77,7 @@ async function bookJob(context: CommandContext, { orderId, customerId, booking, 
   ];
   happened.push(...(await keepFacts(context, { ...job, deviceId, customerId }, booking, field)));
   for (const secret of booking.secrets) happened.push(await keepSecret(context, job.id, secret));
-  const booked = await writeEvents(context, job, happened);
-  if (!booked) throw new Error(`the booking of ${job.tag} left no entry`);
-  return viewRecord(manager, booked, now);
+  return viewAfter(context, job, happened);
 }
 
 async function keepFacts(

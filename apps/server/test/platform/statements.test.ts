@@ -82,10 +82,9 @@ describe('a shop in its third year', () => {
   });
 
   it('chooses the open jobs of the Floor before it joins anything to them', async () => {
-    const [{ 'QUERY PLAN': plan }] = (await shop.database.query(`explain (format json) ${OPEN_SQL}`, [
-      10,
-      ['kind'],
-    ])) as [{ 'QUERY PLAN': [{ Plan: PlanNode }] }];
+    const [{ 'QUERY PLAN': plan }] = (await shop.database.query(`explain (format json) ${OPEN_SQL}`, [10])) as [
+      { 'QUERY PLAN': [{ Plan: PlanNode }] },
+    ];
     const limit = nodesOf(plan[0].Plan).find((node) => node['Node Type'] === 'Limit');
     expect(limit).toBeDefined();
     expect(nodesOf(limit as PlanNode).filter((node) => /Join|Nested Loop/.test(node['Node Type']))).toEqual([]);

@@ -4,6 +4,7 @@ import type { DataSource } from 'typeorm';
 import type { IdempotencyRow } from './entities';
 import { changedRows, firstRow } from '../database/database';
 import { Refusal } from '../errors';
+import { inWords } from '../words';
 import type { Call, Route } from './handlers';
 import { inTransaction } from '../database/transaction';
 
@@ -37,7 +38,7 @@ export async function answerOnce(
     );
     if (!mine) return repeated(await known(manager, key, call.actor.id), address, digest);
     const body = await one.handle({ ...call, manager });
-    const text = JSON.stringify(body) as string | undefined;
+    const text = inWords(body);
     await changedRows(manager, 'update idempotency set status = $3, body = $4 where key = $1 and staff_id = $2', [
       ...[key, call.actor.id, one.endpoint.status, text ?? null],
     ]);

@@ -4,8 +4,10 @@ import { validate } from '@udrel/contract/validate';
 import type { Shape } from '@udrel/contract/shapes';
 import express, { type NextFunction, type Request, type RequestHandler, type Response, type Router } from 'express';
 import { Refusal } from '../errors';
+import { inWords } from '../words';
 import { answerOnce, type Answer } from './idempotency';
 import { agentMay, staffOf } from './access';
+import { sessionKnown } from './who-asks';
 import { STREAMED, type Call, type Route } from './handlers';
 import type { Serving } from './serving';
 
@@ -23,7 +25,7 @@ export function serveRoutes(routes: readonly Route[], serving: Serving): Request
     const places = placesOf(path as string);
     router[method](path as string, (request: Request, response: Response, next: NextFunction) => {
       answer(one, places, request, response, serving)
-        .then(({ status, body, text = textOf(body) }) => {
+        .then(({ status, body, text = inWords(body) }) => {
           if (body === STREAMED) return;
           response.statusCode = text === undefined ? 204 : status;
           if (text !== undefined) response.setHeader('content-type', 'application/json; charset=utf-8');
@@ -40,8 +42,6 @@ export function serveRoutes(routes: readonly Route[], serving: Serving): Request
   };
 }
 
-const textOf = (body: unknown) => (typeof body === 'symbol' ? undefined : (JSON.stringify(body) as string | undefined));
-
 /** By what an address is found: the method, its first part, and how many parts it has. */
 function kindOf(method: string, path: string): string {
   const [, first = '', ...rest] = path.split('/');
@@ -57,20 +57,32 @@ async function answer(
 ): Promise<Answer> {
   const { database, clock, masterKey, demo } = serving;
   const { endpoint } = one;
-  const call = {
-    manager: database.manager,
-    actor: admit(endpoint, request, serving),
-    now: clock(),
-    masterKey,
-    demo,
+  // Checked while the session is looked up; whoever may not ask is not told what is wrong with it.
+  const input = attempted(() => ({
     params: places(request.params),
     body: endpoint.body ? checked(endpoint.body, request.body) : undefined,
     query: endpoint.query ? checked(endpoint.query, request.query) : undefined,
-    request,
-    response,
+  }));
+  await sessionKnown(request);
+  const actor = admit(endpoint, request, serving);
+  const call = {
+    ...{ manager: database.manager, actor, now: clock(), masterKey, demo, request, response },
+    ...input(),
   } as unknown as Call<never, never, never>;
   if (endpoint.idempotency === 'own') return { status: endpoint.status, body: await one.handle(call) };
   return answerOnce(database, keyOf(request), call, one);
+}
+
+/** Does it now; what came of it, or what it threw, comes when it is asked for. */
+function attempted<T>(work: () => T): () => T {
+  try {
+    const done = work();
+    return () => done;
+  } catch (error) {
+    return () => {
+      throw error;
+    };
+  }
 }
 
 /** Who asks, if the endpoint lets them. */

@@ -1,0 +1,162 @@
+import type { JobFacts } from '@udrel/core/facts';
+import { isGrave } from '@udrel/core/identity';
+import { completePlan } from '@udrel/core/plan-file';
+import type { End, JobSnapshot, OrderedPart, Override, Rates, RunSummary, Wish } from '@udrel/core/steps';
+import type { StripItem } from '@udrel/core/strip';
+import type { ModelSpec, RunView } from '@udrel/contract/types';
+import { dequal } from 'dequal';
+import { wordsIn } from '../platform/database/database';
+import { RUN_JSON, viewRun, wantsAt, type StoredRun } from './run-view';
+
+/** What of a model its jobs' steps are computed from, and what it is called. */
+const OF_MODEL = ['maker', 'name', 'kind', 'firmware', 'battery', 'opening'] as const;
+export type SteppedModel = Pick<ModelSpec, (typeof OF_MODEL)[number]>;
+
+/** What a snapshot is put together from. */
+interface StoredSteps {
+  price: number | null;
+  closed: boolean;
+  endedAs: End['kind'] | null;
+  stub: boolean;
+  model: SteppedModel;
+  rates: Rates;
+  ordered: OrderedPart[];
+  wishes: Wish[];
+  facts: JobFacts;
+  strip: StripItem[];
+  overrides: Override[];
+  runs: StoredRun[];
+}
+
+/**
+ * `StoredSteps` of a job `j` of a model `m` as one text: it is compared with what was read before, and read only when
+ * it is another.
+ */
+export const STEPS_TEXT = `json_build_object(
+           'price', j.price, 'closed', j.closed_at is not null, 'endedAs', j.ended_as, 'stub', m.stub,
+           'model', (select json_object_agg(s.key, s.value) from jsonb_each(m.spec) s where s.key in ${wordsIn(OF_MODEL)}),
+           'rates', coalesce((select s.value from setting s where s.key = 'rates'), '{"hourly":0,"taxPercent":0}'),
+           'ordered', (select coalesce(json_agg(json_build_object('id', q.id, 'partId', q.part_id,
+                          'name', p.maker || ' ' || p.name || ', ' || p.part_number, 'count', q.count,
+                          'serialised', p.serialised, 'supplier', q.supplier, 'expected', q.expected,
+                          'dueAt', extract(epoch from q.expected::date) * 1000, 'quoted', q.quoted)
+                          order by q.ordered_at, q.id), '[]')
+              from part_order q join part p on p.id = q.part_id where q.job_id = j.id and q.state = 'ordered'),
+           'wishes', (select coalesce(json_agg(json_build_object('kind', w.kind, 'least', w.least)), '[]')
+              from wish w where w.job_id = j.id),
+           'facts', (select coalesce(json_object_agg(f.key, f.value), '{}')
+              from fact f where f.job_id = j.id and f.current),
+           'strip', (select coalesce(json_agg(json_build_object('id', i.id, 'stage', i.stage, 'kind', i.kind,
+                        'name', i.name, 'count', i.count, 'out', i.out_count, 'back', i.back_count,
+                        'missing', i.missing_count, 'left', i.left_count, 'replaced', i.replaced_count)
+                        order by i.position), '[]')
+              from strip_item i where i.job_id = j.id),
+           'overrides', (select coalesce(json_agg(json_build_object('gate', g.gate, 'reason', g.reason, 'by', s.name,
+                            'at', g.at, 'amount', g.amount) order by g.at), '[]')
+              from gate_override g join staff s on s.id = g.by where g.job_id = j.id),
+           'runs', (select coalesce(json_agg(${RUN_JSON} order by r.began_at, r.attempt), '[]')
+              from run r left join berth b on b.id = r.berth_id where r.job_id = j.id))::text`;
+
+/** What is computed from, as it was read. */
+interface Steps {
+  model: SteppedModel;
+  runs: readonly RunView[];
+  snapshot: JobSnapshot;
+}
+
+/** Most jobs whose steps are remembered: more than a shop has open. */
+const REMEMBERED = 2000;
+
+/** By tag: the text that was read last and what it says; while something runs it says something else each moment. */
+const remembered = new Map<string, { text: string; steps: Steps }>();
+
+/**
+ * What a text of `STEPS_TEXT` says. What says the same as before is the same snapshot, so that nothing is worked out
+ * from it again.
+ */
+export function stepsOf(tag: string, text: string, now: Date): Steps {
+  const known = remembered.get(tag);
+  if (known?.text === text) return known.steps;
+  const stored = JSON.parse(text) as StoredSteps;
+  const runs = stored.runs.map((run) => viewRun(run, now));
+  const read: Steps = { model: stored.model, runs, snapshot: snapshotOf(stored, runs, now) };
+  if (runs.some(({ outcome }) => outcome === 'running')) {
+    remembered.delete(tag);
+    return read;
+  }
+  const same = known !== undefined && dequal(known.steps.snapshot, read.snapshot);
+  const steps = same ? { ...read, snapshot: known.steps.snapshot } : read;
+  remember(tag, text, steps);
+  return steps;
+}
+
+/** Remembers what a change of a job left: most often it is what is read next. */
+export function rememberSteps(tag: string, { model, runs, snapshot }: Steps): void {
+  if (remembered.has(tag)) remember(tag, '', { model, runs, snapshot });
+}
+
+function remember(tag: string, text: string, steps: Steps): void {
+  // Those that were read longest ago go first.
+  remembered.delete(tag);
+  remembered.set(tag, { text, steps });
+  const [oldest] = remembered.keys();
+  if (remembered.size > REMEMBERED && oldest !== undefined) remembered.delete(oldest);
+}
+
+/** The one place where a job's snapshot is put together. */
+function snapshotOf(stored: StoredSteps, runs: readonly RunView[], now: Date): JobSnapshot {
+  const snapshot = asStored(stored, runs, now);
+  const { plan } = snapshot.facts;
+  return plan ? { ...snapshot, facts: { ...snapshot.facts, plan: completePlan(snapshot, plan) } } : snapshot;
+}
+
+function asStored(stored: StoredSteps, runs: readonly RunView[], now: Date): JobSnapshot {
+  const { wishes, facts, strip, overrides, endedAs, rates, ordered, model, stub, price, closed } = stored;
+  return {
+    wishes,
+    modelKnown: !stub,
+    device: { uefi: model.firmware.uefi, battery: batteryOf(model) },
+    opening: model.opening ?? null,
+    end: endedAs === null ? null : { kind: endedAs },
+    facts,
+    runs: runs.map((run) => summarise(run, facts, now)),
+    strip,
+    overrides,
+    told: price,
+    rates,
+    ordered,
+    closed,
+  };
+}
+
+/** What no berth watches is timed by hand: its estimate less the time gone by. */
+export function summarise(run: RunView, { health }: JobFacts, now: Date): RunSummary {
+  const { id, kind, about, onto, attempt, sourceSerial, targetSerial, outcome, estimate } = run;
+  const gone = (now.getTime() - Date.parse(run.beganAt)) / 1000;
+  const byEstimate = { low: Math.max(0, estimate.low - gone), high: Math.max(0, estimate.high - gone) };
+  const left = outcome === 'running' ? (run.berth === null ? byEstimate : run.progress.left) : null;
+  const alarmed = run.alarms.some(isGrave);
+  const wants = outcome === 'running' ? wantsAt(run, health?.grade === 'failing', now) : null;
+  const short = outcome === 'ended well' && run.berth !== null && run.progress.done < run.plannedBytes;
+  return {
+    id,
+    kind,
+    about,
+    onto,
+    attempt,
+    sourceSerial,
+    targetSerial,
+    outcome,
+    left,
+    alarmed,
+    short,
+    losses: run.losses,
+    wants,
+  };
+}
+
+/** Whether the device runs from a battery; null where its model does not say. */
+function batteryOf({ battery, kind }: SteppedModel): boolean | null {
+  if (battery !== undefined) return battery !== 'none';
+  return kind === 'laptop' || kind === 'handheld' ? true : null;
+}
