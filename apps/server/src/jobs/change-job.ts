@@ -81,11 +81,11 @@ export async function viewAfter(
   const version = job.version + happened.length;
   const noted = appendEvents(context, job, happened);
   if (known) {
-    const [, { next, shown }] = await meanwhile(noted, () => {
-      rememberSteps(job.tag, known);
-      return { next: nextOf(known), shown: shownOf({ ...known, version }, now) };
-    });
-    await noteNext(context, job, happened, next);
+    rememberSteps(job.tag, known);
+    const [, next] = await meanwhile(noted, () => nextOf(known));
+    const [, shown] = await meanwhile(noteNext(context, job, happened, next), () =>
+      shownOf({ ...known, version }, now),
+    );
     return joined(shown, { history: await newestHistory(manager, job.id) });
   }
   await noted;
