@@ -1,10 +1,14 @@
 import type { Hint as TellableHint } from '@udrel/contract/endpoints';
+import { placeOf, saidAfter, type Placed } from '@udrel/contract/hint-order';
+import { randomUUID } from 'node:crypto';
 import type { Logger } from 'pino';
 import pg from 'pg';
 import { loggedError } from '../platform/http/request-log';
 
 /** The channel on which the database tells every server what changed. */
 const CHANNEL = 'udrel_hint';
+/** Hints that are kept for who comes back: those of some minutes on a busy day. */
+const KEPT = 2000;
 const RETRY_FIRST = 200;
 const RETRY_MOST = 5000;
 
@@ -12,8 +16,13 @@ const RETRY_MOST = 5000;
 type Hint = Exclude<TellableHint, { kind: 'session' }> | { kind: 'session'; staffId: string };
 
 export interface HintHub {
-  /** Calls back with every hint until the returned function is called. */
-  subscribe: (take: (hint: Hint) => void) => () => void;
+  /** The place after what was heard so far. */
+  place: () => string;
+  /**
+   * Calls back with every hint until the returned function is called, and at once with what was said after `since`;
+   * when that cannot be told, with that everything may have changed. `since` is null for who wants none of it.
+   */
+  subscribe: (since: string | null, take: (said: Placed<Hint>) => void) => () => void;
   close: () => Promise<void>;
 }
 
@@ -22,13 +31,24 @@ export interface HintHub {
  * again; once it is back, everything may have changed meanwhile, and that is what is said.
  */
 export async function openHints(databaseUrl: string, log: Logger): Promise<HintHub> {
-  const takers = new Set<(hint: Hint) => void>();
+  const takers = new Set<(said: Placed<Hint>) => void>();
+  const server = randomUUID().slice(0, 8);
+  const kept: Placed<Hint>[] = [];
+  let number = 0;
   let client: pg.Client | null = null;
   let closed = false;
   let retry: NodeJS.Timeout | null = null;
   let pause = RETRY_FIRST;
 
-  const tell = (hint: Hint) => takers.forEach((take) => take(hint));
+  const place = () => placeOf(server, number);
+
+  function tell(hint: Hint): void {
+    number += 1;
+    const said = { at: place(), hint };
+    kept.push(said);
+    if (kept.length > KEPT) kept.shift();
+    takers.forEach((take) => take(said));
+  }
 
   async function listen(again: boolean): Promise<void> {
     const fresh = new pg.Client({ connectionString: databaseUrl, application_name: 'udrel hints', keepAlive: true });
@@ -56,7 +76,12 @@ export async function openHints(databaseUrl: string, log: Logger): Promise<HintH
 
   await listen(false);
   return {
-    subscribe: (take) => {
+    place,
+    subscribe: (since, take) => {
+      if (since !== null) {
+        const missed = saidAfter(since, kept, place()) ?? [{ at: place(), hint: { kind: 'everything' } as const }];
+        missed.forEach(take);
+      }
       takers.add(take);
       return () => void takers.delete(take);
     },
@@ -69,4 +94,8 @@ export async function openHints(databaseUrl: string, log: Logger): Promise<HintH
 }
 
 /** A hub that says nothing, for where nobody listens. */
-export const silentHints: HintHub = { subscribe: () => () => undefined, close: () => Promise.resolve() };
+export const silentHints: HintHub = {
+  place: () => '',
+  subscribe: () => () => undefined,
+  close: () => Promise.resolve(),
+};

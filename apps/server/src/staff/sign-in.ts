@@ -15,8 +15,11 @@ export interface SignInConfig {
   sessionSecret: string;
 }
 
-/** Sign-in, switching by PIN, sign-out, and making the first account of an empty shop. */
-export function signingIn(config: SignInConfig) {
+/**
+ * Sign-in, switching by PIN, sign-out, and making the first account of an empty shop. `heard` is the place in the stream
+ * of hints.
+ */
+export function signingIn(config: SignInConfig, heard: () => string) {
   const demoAllowed = demoAllowedOn(config);
   const devices = knownDevices(config.sessionSecret);
 
@@ -27,6 +30,7 @@ export function signingIn(config: SignInConfig) {
       shop: shop.name,
       demo: shop.demo,
       needsSetUp: await needsSetUp(manager),
+      heard: heard(),
       demoAccounts: shop.demo && demoAllowed(request) ? [...DEMO_ACCOUNTS] : [],
     };
   }

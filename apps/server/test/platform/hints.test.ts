@@ -4,6 +4,7 @@ import type { AddressInfo } from 'node:net';
 import type { Server } from 'node:http';
 import { createApp } from '../../src/app/create-app';
 import type { Hint } from '@udrel/contract/endpoints';
+import type { SessionView } from '@udrel/contract/types';
 import { openHints, type HintHub } from '../../src/hints/hub';
 import { bookJob, stockUp, Work, type Stock } from '../fixtures';
 import { caller, TEST_CONFIG, useShop, type Caller } from '../harness';
@@ -38,12 +39,17 @@ afterAll(async () => {
 });
 
 /** Reads a stream until a hint is as wanted; `act` is done once the stream is open. */
-async function heard(from: Caller, wanted: (hint: Hint) => boolean, act: () => Promise<unknown>): Promise<Hint> {
+async function heard(
+  from: Caller,
+  wanted: (hint: Hint) => boolean,
+  act: () => Promise<unknown>,
+  since?: string,
+): Promise<Hint> {
   const left = new AbortController();
   let acted: Promise<unknown> | null = null;
   let rest = '';
   try {
-    for await (const text of from.stream('/hints', left.signal)) {
+    for await (const text of from.stream(since === undefined ? '/hints' : `/hints?since=${since}`, left.signal)) {
       acted ??= act();
       rest += text;
       const hints = [...rest.matchAll(/^data: (\{"kind".*)$/gm)].map(([, json]) => JSON.parse(json ?? '') as Hint);
@@ -55,6 +61,11 @@ async function heard(from: Caller, wanted: (hint: Hint) => boolean, act: () => P
     await acted;
     left.abort();
   }
+}
+
+/** Waits until something is so; hints come by themselves. */
+async function settled(is: () => Promise<boolean>): Promise<void> {
+  while (!(await is())) await new Promise((resolve) => setTimeout(resolve, 20));
 }
 
 describe('hints', () => {
@@ -93,6 +104,21 @@ describe('hints', () => {
       () => shop.as.counter.send('POST', '/stock', receive),
     );
     expect(hint).toEqual({ kind: 'shelf' });
+  });
+
+  it('that came between the reading of a page and its stream are said first', async () => {
+    const place = async () => (await shop.as.counter.get<SessionView>('/session')).body.heard;
+    const work = new Work(shop.as.technician, await bookJob(shop.as.counter, stock));
+    const since = await place();
+    await work.put('before');
+    await settled(async () => (await place()) !== since);
+    const { tag, version } = work.job;
+    const nothing = () => Promise.resolve();
+    const same = (one: Hint) => one.kind === 'job' && one.tag === tag && one.version === version;
+    expect(await heard(shop.as.counter, same, nothing, since)).toMatchObject({ tag, version });
+    // Of another server, or of long ago, nobody can tell.
+    const everything = (one: Hint) => one.kind === 'everything';
+    expect(await heard(shop.as.counter, everything, nothing, 'another.4')).toEqual({ kind: 'everything' });
   });
 
   it('say that everything may have changed after the connection to the database was lost', async () => {

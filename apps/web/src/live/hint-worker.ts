@@ -1,21 +1,48 @@
+import type { Hint } from '@udrel/contract/endpoints';
+import { saidAfter, type Placed } from '@udrel/contract/hint-order';
 import { openStream, type Heard } from './hints';
+
+/** What a page asks of the worker: to hear what was said after a place, to begin the stream anew, or no more. */
+export type Asked = { kind: 'join'; since: string } | { kind: 'anew' | 'leave' };
+
+/** Hints that are kept for a page that opens a moment after another. */
+const KEPT = 200;
 
 /** One stream of hints for all pages of this browser: each page would else take one of its six connections. */
 const pages = new Set<MessagePort>();
-let last: Heard | null = null;
+const kept: Placed<Hint>[] = [];
+let stream: ReturnType<typeof openStream> | null = null;
+/** The place that the stream has reached. */
+let place = '';
+let state: Heard | null = null;
 
-const stream = openStream(self.name, (heard) => {
-  if (heard.kind === 'open' || heard.kind === 'lost') last = heard;
+function take(heard: Heard): void {
+  if (heard.kind === 'said') {
+    place = heard.at;
+    kept.push({ at: heard.at, hint: heard.hint });
+    if (kept.length > KEPT) kept.shift();
+  } else state = heard;
   for (const page of pages) page.postMessage(heard);
-});
+}
+
+function join(page: MessagePort, since: string): void {
+  pages.add(page);
+  if (!stream) {
+    place = since;
+    stream = openStream(self.name, since, take);
+    return;
+  }
+  if (state) page.postMessage(state);
+  const missed = saidAfter(since, kept, place) ?? [{ at: place, hint: { kind: 'everything' } as const }];
+  for (const said of missed) page.postMessage({ kind: 'said', ...said } satisfies Heard);
+}
 
 self.addEventListener('connect', (event) => {
   const page = (event as MessageEvent).ports[0];
   if (!page) return;
-  pages.add(page);
-  page.onmessage = ({ data }) => {
-    if (data === 'anew') stream.anew();
-    else pages.delete(page);
+  page.onmessage = ({ data }: MessageEvent<Asked>) => {
+    if (data.kind === 'join') join(page, data.since);
+    else if (data.kind === 'leave') pages.delete(page);
+    else stream?.anew();
   };
-  if (last) page.postMessage(last);
 });

@@ -21,8 +21,8 @@ class FakeSource {
     this.readyState = FakeSource.CLOSED;
   }
 
-  say(kind: 'open' | 'error' | 'message', hint?: Hint) {
-    this.heard.get(kind)?.({ data: JSON.stringify(hint) });
+  say(kind: 'open' | 'error' | 'message', hint?: Hint, lastEventId = '') {
+    this.heard.get(kind)?.({ data: JSON.stringify(hint), lastEventId });
   }
 }
 
@@ -30,7 +30,7 @@ const dispatched: { type: string; payload?: unknown }[] = [];
 const stale = () =>
   dispatched.filter((action) => action.type.endsWith('invalidateTags')).map((action) => action.payload);
 const listen = (shown: number | null = null) =>
-  listenToHints({ dispatch: ((action: never) => dispatched.push(action)) as never, versionShown: () => shown });
+  listenToHints({ dispatch: ((action: never) => dispatched.push(action)) as never, versionShown: () => shown }, 'a1.7');
 
 beforeEach(() => {
   vi.useFakeTimers();
@@ -82,7 +82,7 @@ describe('hints of runs', () => {
 });
 
 describe('a stream that breaks', () => {
-  it('is lost only after a while, and everything is read again when it is back', () => {
+  it('is lost only after a while, and nothing is read again when it is back: what was missed is said then', () => {
     listen();
     FakeSource.last.say('open');
     FakeSource.last.say('error');
@@ -92,18 +92,23 @@ describe('a stream that breaks', () => {
     expect(dispatched.at(-1)?.type).toBe('connection/lost');
     FakeSource.last.say('open');
     vi.runAllTimers();
-    expect(stale()).toHaveLength(1);
+    expect(stale()).toEqual([]);
+    FakeSource.last.say('message', { kind: 'everything' }, 'b2.1');
+    vi.runAllTimers();
     expect(stale()[0]).toContain('Job');
   });
 
-  it('is asked for again when it was refused, and at once after signing in', () => {
+  it('is asked for again where it was left when it was refused, and at once after signing in', () => {
     const stream = listen();
     const first = FakeSource.last;
+    expect(first.url).toMatch(/\?since=a1\.7$/);
+    first.say('message', { kind: 'shelf' }, 'a1.8');
     first.readyState = FakeSource.CLOSED;
     first.say('error');
     vi.advanceTimersByTime(5000);
     expect(FakeSource.last).not.toBe(first);
     const second = FakeSource.last;
+    expect(second.url).toMatch(/\?since=a1\.8$/);
     stream.anew();
     expect(FakeSource.last).not.toBe(second);
     expect(second.readyState).toBe(FakeSource.CLOSED);

@@ -3,11 +3,12 @@ import { interfaceEndpoints, urlOf, type Hint } from '@udrel/contract/endpoints'
 import { api } from '../api/api';
 import { staleAfter, staleBesideJob, type Tag } from '../api/stale';
 import { found, lost } from '../api/connection-slice';
+import type { Asked } from './hint-worker';
 import { openStream, type Heard } from './hints';
 
-/** What is read anew on a hint; when the stream was lost meanwhile, everything may have changed. */
-function staleBy(heard: Hint | { kind: 'open' }): Tag[] {
-  return staleAfter([heard.kind === 'open' ? 'everything' : heard.kind], 'tag' in heard ? heard.tag : undefined);
+/** What is read anew on a hint. */
+function staleBy(hint: Hint): Tag[] {
+  return staleAfter([hint.kind], 'tag' in hint ? hint.tag : undefined);
 }
 
 /** Where the stream is; a worker knows it by its name, so that it carries nothing of the contract. */
@@ -26,13 +27,15 @@ interface Store {
   versionShown: (tag: string) => number | null;
 }
 
-/** Listens to hints and has stale queries read anew. Answers how to begin anew, as after signing in. */
-export function listenToHints({ dispatch, versionShown }: Store): { anew: () => void } {
+/**
+ * Listens to hints from a place on, which is that of the session's answer: what is on the screen was read after it. Has
+ * stale queries read anew. Answers how to begin anew, as after signing in.
+ */
+export function listenToHints({ dispatch, versionShown }: Store, since: string): { anew: () => void } {
   let stale: Tag[] = [];
   let reading: { timer: ReturnType<typeof setTimeout>; due: number } | null = null;
   let readAt = 0;
   let losing: ReturnType<typeof setTimeout> | null = null;
-  let open = false;
 
   function take(heard: Heard): void {
     if (heard.kind === 'lost') {
@@ -43,15 +46,13 @@ export function listenToHints({ dispatch, versionShown }: Store): { anew: () => 
     losing = null;
     if (heard.kind === 'open') {
       dispatch(found());
-      // What was said while nobody listened is not said again; the first time there was nothing before.
-      if (open) later(staleBy(heard));
-      open = true;
       return;
     }
-    const known = heard.kind === 'job' ? versionShown(heard.tag) : null;
-    if (known !== null && heard.kind === 'job' && known >= heard.version) later(staleBesideJob(['job'], heard.tag));
-    else if (heard.kind === 'run') later(staleBy(heard), Math.max(TOGETHER, readAt + RUNS_EVERY - Date.now()));
-    else later(staleBy(heard));
+    const { hint } = heard;
+    const known = hint.kind === 'job' ? versionShown(hint.tag) : null;
+    if (known !== null && hint.kind === 'job' && known >= hint.version) later(staleBesideJob(['job'], hint.tag));
+    else if (hint.kind === 'run') later(staleBy(hint), Math.max(TOGETHER, readAt + RUNS_EVERY - Date.now()));
+    else later(staleBy(hint));
   }
 
   function later(tags: readonly Tag[], wait = TOGETHER): void {
@@ -70,9 +71,11 @@ export function listenToHints({ dispatch, versionShown }: Store): { anew: () => 
     dispatch(api.util.invalidateTags(all));
   }
 
-  if (typeof SharedWorker === 'undefined') return openStream(ADDRESS, take);
+  if (typeof SharedWorker === 'undefined') return openStream(ADDRESS, since, take);
   const worker = new SharedWorker(new URL('./hint-worker.ts', import.meta.url), { type: 'module', name: ADDRESS });
   worker.port.onmessage = ({ data }: MessageEvent<Heard>) => take(data);
-  window.addEventListener('pagehide', () => worker.port.postMessage('leave'));
-  return { anew: () => worker.port.postMessage('anew') };
+  const ask = (asked: Asked) => worker.port.postMessage(asked);
+  ask({ kind: 'join', since });
+  window.addEventListener('pagehide', () => ask({ kind: 'leave' }));
+  return { anew: () => ask({ kind: 'anew' }) };
 }

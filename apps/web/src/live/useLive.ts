@@ -17,13 +17,14 @@ export function useLive(): void {
   const store = useStore<State>();
   const dispatch = useAppDispatch();
   const staffId = useSessionQuery().data?.staff?.id;
-  const stream = useRef<{ anew: () => void } | null>(null);
+  const stream = useRef<ReturnType<typeof listenToHints> | null>(null);
 
   useEffect(() => {
     if (!staffId) return;
     const versionShown = (tag: string) => api.endpoints.job.select({ tag })(store.getState()).data?.version ?? null;
+    const since = api.endpoints.session.select()(store.getState()).data?.heard ?? '';
     if (stream.current) stream.current.anew();
-    else stream.current = listenToHints({ dispatch, versionShown });
+    else stream.current = listenToHints({ dispatch, versionShown }, since);
   }, [staffId, dispatch, store]);
 
   useEffect(() => {

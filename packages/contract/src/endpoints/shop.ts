@@ -1,4 +1,4 @@
-import { auditQuery, customerQuery, findQuery } from '../shapes/commands';
+import { auditQuery, customerQuery, findQuery, hintsQuery } from '../shapes/commands';
 import { shopRates, type ShopRates } from '../shapes/orders';
 import type { AuditPage, CustomerView, FloorView, Found, HealthView } from '../views/views';
 import { command, query } from './endpoint';
@@ -24,8 +24,11 @@ export const shopEndpoints = {
 /** The interface itself: its state, its stream of hints, its description and that of its files. */
 export const interfaceEndpoints = {
   health: query('/health', { permission: 'public' }).answering<HealthView>(),
-  /** Server-sent events (HTML Living Standard, section 9.2), each a `Hint`. */
-  hints: query('/hints', { permission: 'look at jobs and shelf' }).answering<undefined>(),
+  /**
+   * Server-sent events (HTML Living Standard, section 9.2), each a `Hint` with its place as its id. `since` is the place
+   * up to which somebody knows: what was said after it comes first.
+   */
+  hints: query('/hints', { permission: 'look at jobs and shelf', query: hintsQuery }).answering<undefined>(),
   openApi: query('/openapi.json', { permission: 'public' }).answering<OpenApi>(),
   fileSchema: query('/schemas/:file', { permission: 'public' }).answering<Record<string, unknown>>(),
 };

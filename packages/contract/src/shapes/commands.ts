@@ -258,6 +258,9 @@ export const jobQuery = object({
 });
 export type JobQuery = Infer<typeof jobQuery>;
 export const findQuery = object({ q: text(80) });
+
+/** From where a stream of hints is taken up. */
+export const hintsQuery = object({ since: optional(text(40)) });
 export const customerQuery = object({ find: text(80, 0) });
 /** Parts after one of them; `low`: only what is to be ordered again. */
 export const partQuery = object({ find: text(80, 0), after: optional(uuid), low: optional(oneOf('yes')) });

@@ -26,6 +26,8 @@ export interface SessionView {
   shop: string;
   demo: boolean;
   needsSetUp: boolean;
+  /** Place in the stream of hints: what is read from now on holds what was said up to there. */
+  heard: string;
   demoAccounts: { login: string; password: string; name: string; role: Role }[];
 }
 

@@ -2,7 +2,7 @@ import { interfaceEndpoints, type Hint } from '@udrel/contract/endpoints';
 import { jsonSchemaOf } from '@udrel/contract/json-schema';
 import { modelSpec, probeFile } from '@udrel/contract/shapes';
 import type { HintHub } from '../../hints/hub';
-import { handlers, STREAMED, type Call, type Route } from '../../platform/http/handlers';
+import { handlers, STREAMED, type CallOf, type Route } from '../../platform/http/handlers';
 import { describeInterface } from './describe-interface';
 
 /** The files that are read and written, by the name under which their JSON Schema is told. */
@@ -29,7 +29,10 @@ export function interfaceHandlers(hints: HintHub, all: () => readonly Route[]): 
 const HEARTBEAT = 20_000;
 
 /** Streams hints on as server-sent events (HTML Living Standard, section 9.2). */
-function stream(hints: HintHub, { actor, request, response }: Call): Promise<typeof STREAMED> {
+function stream(
+  hints: HintHub,
+  { actor, query, request, response }: CallOf<typeof interfaceEndpoints.hints>,
+): Promise<typeof STREAMED> {
   response.status(200).set({
     'content-type': 'text/event-stream',
     'cache-control': 'no-store',
@@ -38,10 +41,12 @@ function stream(hints: HintHub, { actor, request, response }: Call): Promise<typ
   response.flushHeaders();
   response.write('retry: 1000\n\nevent: open\ndata: {}\n\n');
   const heartbeat = setInterval(() => response.write(': \n\n'), HEARTBEAT);
-  const leave = hints.subscribe((hint) => {
+  // A browser that takes a broken stream up again says itself what it heard last.
+  const since = request.get('last-event-id') ?? query.since ?? null;
+  const leave = hints.subscribe(since, ({ at, hint }) => {
     if (hint.kind === 'session' && hint.staffId !== actor.id) return;
     const told: Hint = hint.kind === 'session' ? { kind: 'session' } : hint;
-    response.write(`data: ${JSON.stringify(told)}\n\n`);
+    response.write(`id: ${at}\ndata: ${JSON.stringify(told)}\n\n`);
     // Whoever was signed out must come back with a session of their own.
     if (hint.kind === 'session') response.end();
   });

@@ -4,8 +4,9 @@ import { changeAccount, changePassword, listAccounts, makeAccount, resetPassword
 import { endSession, listSessions, signOutEverywhere, switchable } from '../../staff/sessions';
 import { signingIn, type SignInConfig } from '../../staff/sign-in';
 
-export function sessionHandlers(config: SignInConfig) {
-  const { viewSession, signIn, signOut, switchTo, setUp } = signingIn(config);
+/** Sessions; `heard` is the place in the stream of hints. */
+export function sessionHandlers(config: SignInConfig, heard: () => string) {
+  const { viewSession, signIn, signOut, switchTo, setUp } = signingIn(config, heard);
   return handlers(sessionEndpoints, { session: viewSession, signIn, signOut, switchTo, setUp });
 }
 
