@@ -26,8 +26,8 @@ test('a changed drive opens the plan again; what was reserved before goes back o
 
 test('a copy that no berth watches is timed by hand, and ends by word of the technician', async ({ page }) => {
   await enter(page, 'ilse');
-  const strip = page.getByRole('listitem').filter({ hasText: 'timed by hand' }).filter({ hasText: 'U-2416' });
-  await expect(strip).toContainText('estimated in all');
+  const disassembly = page.getByRole('listitem').filter({ hasText: 'timed by hand' }).filter({ hasText: 'U-2416' });
+  await expect(disassembly).toContainText('estimated in all');
   await page.goto('/jobs/U-2416/copy');
   await expect(page.getByText('No berth watches it.')).toBeVisible();
   await expect(page.getByRole('img', { name: 'Rate over time' })).toHaveCount(0);

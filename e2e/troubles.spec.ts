@@ -42,22 +42,24 @@ test('the strip-down sheet takes what was missing, says what contradicts it, and
   page,
 }) => {
   await enter(page, 'ilse', '/jobs/U-2438/swap');
-  const strip = sheet(page, 'Strip-down sheet');
-  await expect(strip).toContainText('2 missing on arrival');
-  await strip.getByRole('button', { name: 'What differs: base screw M2.5×6', exact: true }).click();
-  const more = strip.getByRole('button', { name: 'One more: base screw M2.5×6 missing on arrival' });
+  const disassembly = sheet(page, 'Strip-down sheet');
+  await expect(disassembly).toContainText('2 missing on arrival');
+  await disassembly.getByRole('button', { name: 'What differs: base screw M2.5×6', exact: true }).click();
+  const more = disassembly.getByRole('button', { name: 'One more: base screw M2.5×6 missing on arrival' });
   await more.focus();
   await page.keyboard.press('Enter');
-  await expect(strip).toContainText('at most 2 can be missing');
+  await expect(disassembly).toContainText('at most 2 can be missing');
   await expect(more).toBeFocused();
   expect(await more.evaluate((button) => getComputedStyle(button).outlineStyle)).toBe('solid');
-  const replaced = strip.getByRole('button', { name: 'One more: base screw M2.5×6 missing, replaced from the shelf' });
+  const replaced = disassembly.getByRole('button', {
+    name: 'One more: base screw M2.5×6 missing, replaced from the shelf',
+  });
   await replaced.focus();
   await page.keyboard.press('Enter');
   await page.keyboard.press('Enter');
-  await expect(strip).toContainText('2 missing on arrival, 2 replaced');
+  await expect(disassembly).toContainText('2 missing on arrival, 2 replaced');
   await expect(replaced).toBeFocused();
-  await expect.poll(async () => (await jobAt(page, 'U-2438')).snapshot.strip[0]?.replaced).toBe(2);
+  await expect.poll(async () => (await jobAt(page, 'U-2438')).snapshot.disassembly[0]?.replaced).toBe(2);
   await page.goto('/print/receipt/U-2438');
   await expect(page.getByText('2 × base screw M2.5×6, 2 of them replaced')).toBeVisible();
 });

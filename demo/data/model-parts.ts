@@ -46,20 +46,20 @@ export const LAPTOP = ['Keyboard', 'Touchpad', 'Display', 'Sound', 'Camera', 'Wi
 export const DESKTOP = ['Front USB', 'Network', 'Sound', 'Display', 'Fans', 'Power button'];
 export const modern = { uefi: true, startsNvme: true };
 
-export const strip = (screws: number, more: ModelSpec['strip'] = []): ModelSpec['strip'] => [
+export const disassembly = (screws: number, more: ModelSpec['disassembly'] = []): ModelSpec['disassembly'] => [
   { stage: 1, kind: 'screw', name: 'base screw M2.5×6', count: screws },
   ...more,
 ];
-export const laptopInside: ModelSpec['strip'] = [
+export const laptopInside: ModelSpec['disassembly'] = [
   { stage: 1, kind: 'screw', name: 'base screw M2.5×4, front edge', count: 2 },
   { stage: 2, kind: 'cable', name: 'battery lead', count: 1 },
 ];
-export const trayParts: ModelSpec['strip'] = [
+export const trayParts: ModelSpec['disassembly'] = [
   { stage: 3, kind: 'screw', name: 'tray screw M3×3', count: 4 },
   { stage: 3, kind: 'part', name: 'drive tray with rubber', count: 1 },
   { stage: 3, kind: 'cable', name: 'drive ribbon', count: 1 },
 ];
-export const cardParts: ModelSpec['strip'] = [
+export const cardParts: ModelSpec['disassembly'] = [
   { stage: 3, kind: 'screw', name: 'card screw M2×3', count: 1 },
   { stage: 3, kind: 'part', name: 'thermal pad 0.5 mm', count: 1 },
 ];

@@ -1,7 +1,18 @@
 import type { ModelSpec } from '@udrel/contract/types';
 import { GIB } from '@udrel/core/capacity';
 import { PORTS } from './equipment';
-import { bay, cardParts, DESKTOP, laptopInside, LAPTOP, m2, memory, modern, strip, trayParts } from './model-parts';
+import {
+  bay,
+  cardParts,
+  DESKTOP,
+  laptopInside,
+  LAPTOP,
+  m2,
+  memory,
+  modern,
+  disassembly,
+  trayParts,
+} from './model-parts';
 import { moreModels } from './more-models';
 
 /** Models that show a rule of fit, a trap or a trouble. */
@@ -21,7 +32,7 @@ const chosen: ModelSpec[] = [
     firmware: { uefi: false, startsNvme: false },
     ports: PORTS.old,
     functions: LAPTOP,
-    strip: strip(12, [...laptopInside, ...trayParts]),
+    disassembly: disassembly(12, [...laptopInside, ...trayParts]),
     note: 'Site D is the wireless card’s. The Mini Card slot has no SATA lines.',
   },
   {
@@ -34,7 +45,7 @@ const chosen: ModelSpec[] = [
     firmware: modern,
     ports: PORTS.middle,
     functions: LAPTOP,
-    strip: strip(10, [...laptopInside, ...trayParts]),
+    disassembly: disassembly(10, [...laptopInside, ...trayParts]),
     note: 'Two of the base screws sit under the rear feet.',
   },
   {
@@ -47,7 +58,7 @@ const chosen: ModelSpec[] = [
     firmware: modern,
     ports: PORTS.middle,
     functions: LAPTOP,
-    strip: strip(8, [...laptopInside, ...cardParts]),
+    disassembly: disassembly(8, [...laptopInside, ...cardParts]),
     note: '',
   },
   {
@@ -60,7 +71,7 @@ const chosen: ModelSpec[] = [
     firmware: modern,
     ports: PORTS.modern,
     functions: [...LAPTOP, 'Fingerprint reader'],
-    strip: strip(5, [...laptopInside, ...cardParts]),
+    disassembly: disassembly(5, [...laptopInside, ...cardParts]),
     note: 'The cover screws are captive: loosen, do not pull out.',
   },
   {
@@ -76,7 +87,7 @@ const chosen: ModelSpec[] = [
     firmware: modern,
     ports: PORTS.modern,
     functions: [...LAPTOP, 'Card reader'],
-    strip: strip(9, [...laptopInside, ...cardParts]),
+    disassembly: disassembly(9, [...laptopInside, ...cardParts]),
     note: '',
   },
   {
@@ -89,7 +100,7 @@ const chosen: ModelSpec[] = [
     firmware: { uefi: true, startsNvme: null },
     ports: PORTS.middle,
     functions: [...DESKTOP, 'Camera', 'Brightness keys'],
-    strip: strip(14, [
+    disassembly: disassembly(14, [
       { stage: 2, kind: 'clip', name: 'stand cover clip', count: 4 },
       { stage: 3, kind: 'screw', name: 'tray screw 6-32×5', count: 4 },
       { stage: 3, kind: 'part', name: 'drive tray', count: 1 },
@@ -112,7 +123,7 @@ const chosen: ModelSpec[] = [
     firmware: modern,
     ports: PORTS.middle,
     functions: DESKTOP,
-    strip: strip(2, [
+    disassembly: disassembly(2, [
       { stage: 2, kind: 'screw', name: 'drive screw 6-32×5', count: 4 },
       { stage: 2, kind: 'cable', name: 'SATA data and power', count: 2 },
     ]),
@@ -128,7 +139,7 @@ const chosen: ModelSpec[] = [
     firmware: modern,
     ports: PORTS.middle,
     functions: DESKTOP,
-    strip: strip(4, cardParts),
+    disassembly: disassembly(4, cardParts),
     note: '',
   },
   {
@@ -141,7 +152,7 @@ const chosen: ModelSpec[] = [
     firmware: { uefi: true, startsNvme: false },
     ports: PORTS.middle,
     functions: LAPTOP,
-    strip: strip(7),
+    disassembly: disassembly(7),
     note: 'All storage and memory is soldered: no upgrade. Say so at booking.',
   },
   {
@@ -160,7 +171,7 @@ const chosen: ModelSpec[] = [
     firmware: { uefi: false, startsNvme: false },
     ports: PORTS.old,
     functions: LAPTOP,
-    strip: strip(11, [...laptopInside, ...trayParts]),
+    disassembly: disassembly(11, [...laptopInside, ...trayParts]),
     note: 'Starts in legacy mode only.',
   },
   {
@@ -173,7 +184,7 @@ const chosen: ModelSpec[] = [
     firmware: modern,
     ports: PORTS.middle,
     functions: ['Sticks and buttons', 'Touch screen', 'Sound', 'Wireless', 'Charging'],
-    strip: strip(8, cardParts),
+    disassembly: disassembly(8, cardParts),
     note: '',
   },
 ];

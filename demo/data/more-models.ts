@@ -1,6 +1,17 @@
 import type { ModelSpec } from '@udrel/contract/types';
 import { GIB } from '@udrel/core/capacity';
-import { bay, DESKTOP, laptopInside, LAPTOP, m2, memory, modern, strip, trayParts, cardParts } from './model-parts';
+import {
+  bay,
+  DESKTOP,
+  laptopInside,
+  LAPTOP,
+  m2,
+  memory,
+  modern,
+  disassembly,
+  trayParts,
+  cardParts,
+} from './model-parts';
 import { PORTS } from './equipment';
 
 type Row = [
@@ -153,7 +164,7 @@ export const moreModels: ModelSpec[] = ROWS.map(([maker, name, code, kind, sites
     firmware: modern,
     ports: over.generation === 'DDR3L' ? PORTS.old : PORTS.modern,
     functions: carried ? LAPTOP : DESKTOP,
-    strip: strip(carried ? 9 : 4, [...(carried ? laptopInside : []), ...(boxed ? trayParts : cardParts)]),
+    disassembly: disassembly(carried ? 9 : 4, [...(carried ? laptopInside : []), ...(boxed ? trayParts : cardParts)]),
     note,
   };
 });

@@ -158,7 +158,7 @@ function driveSteps(job: DemoJob, stage: Stage): Steps {
 
 /** What was not there when it came is noted before anything is counted out. */
 function noteMissing({ missing }: DemoJob, context: CommandContext, view: JobView): Promise<JobView> {
-  const [item] = view.snapshot.strip;
+  const [item] = view.snapshot.disassembly;
   if (!missing || !item) return Promise.resolve(view);
   const { out, back, left, replaced } = item;
   return moveItem(context, view.tag, item.id, { version: view.version, out, back, left, replaced, missing });

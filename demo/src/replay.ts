@@ -5,9 +5,9 @@ import {
   correct,
   enterFact,
   orderParts,
-  putDown,
+  handOff,
   takePayment,
-  takeUp,
+  claim,
   writeQuote,
   type CommandContext,
 } from '@udrel/server/services';
@@ -79,10 +79,10 @@ function doneBeside(stage: Stage, context: CommandContext, view: JobView, one: A
     case 'deposit':
       return afterQuote(context, view, () => takePayment(context, view.order, { amount: one.amount, how: one.how }));
     case 'take up':
-      return takeUp(context, tag, version);
+      return claim(context, tag, version);
     case 'put down': {
       const { act: _act, ...state } = one;
-      return putDown(context, tag, { version, ...state });
+      return handOff(context, tag, { version, ...state });
     }
     case 'end':
       return correct(context, tag, { version, correction: { what: 'end', kind: one.kind }, reason: one.reason });

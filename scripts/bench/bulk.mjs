@@ -80,7 +80,7 @@ const TABLES = {
       [id(FACT, n * 2 + 1), id(JOB, n), id(DEVICE, n), 'health', health, 'typed', staff, time(n), true],
     ],
   },
-  strip_item: {
+  disassembly_item: {
     columns: 'id, job_id, position, stage, kind, name, count, out_count, back_count',
     rows: (n) => [
       [id(STRIP, n * 2), id(JOB, n), 0, 1, 'screw', 'base screw', 10, 0, 0],

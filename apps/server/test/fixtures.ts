@@ -44,7 +44,7 @@ export async function stockUp(shop: Shop): Promise<Stock> {
     },
     firmware: { uefi: true, startsNvme: true },
     functions: ['Keyboard', 'Sound'],
-    strip: [
+    disassembly: [
       { stage: 1, kind: 'screw', name: 'base screw', count: 10 },
       { stage: 2, kind: 'cable', name: 'battery lead', count: 1 },
     ],

@@ -1,7 +1,7 @@
 import { Audit, SignInTry } from '../audit/entities';
 import { Customer } from '../customers/entities';
 import { Belonging } from '../custody/entities';
-import { StripItemEntity } from '../dismantling/entities';
+import { DisassemblyItemEntity } from '../dismantling/entities';
 import { Fact } from '../facts/entities';
 import { GateOverride, Job, JobEvent, WishEntity } from '../jobs/entities';
 import { Device, DeviceModel, Lesson } from '../models/entities';
@@ -29,7 +29,7 @@ export const entities = [
   Job,
   WishEntity,
   Fact,
-  StripItemEntity,
+  DisassemblyItemEntity,
   Belonging,
   GateOverride,
   JobEvent,

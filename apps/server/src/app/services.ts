@@ -5,7 +5,7 @@ export { closeJob } from '../closing/close-job';
 export { correct } from '../corrections/corrections';
 export { enterFact } from '../facts/record-fact';
 export { overrideGate } from '../jobs/override-gate';
-export { putDown, takeUp } from '../custody/claims';
+export { handOff, claim } from '../custody/claims';
 export { orderParts } from '../matching/part-orders';
 export { viewPlacing } from '../planning/placing';
 export { acceptPlan } from '../planning/accept-plan';

@@ -36,7 +36,7 @@ export function closeJob(context: CommandContext, tag: string, version: number):
     }
     const erased = await eraseSecrets(context, job.id);
     const guaranteeUntil = job.snapshot.end ? null : guaranteeFrom(now);
-    await manager.update(Job, { id: job.id }, { closedAt: now, guaranteeUntil, takenBy: null, takenAt: null });
+    await manager.update(Job, { id: job.id }, { closedAt: now, guaranteeUntil, claimedBy: null, claimedAt: null });
     return [...erased, { kind: 'closed', data: job.snapshot.end ? { end: job.snapshot.end.kind } : {} }];
   });
 }

@@ -2,8 +2,8 @@ import { CHOICE_KEYS, type FactKey } from '@udrel/core/facts';
 import type { Station } from '@udrel/core/stations';
 import type { JobEvent } from '@udrel/contract/events';
 import type { ModelSpec } from '@udrel/contract/types';
-import { canTakeBack, procedureOf, stampsFrom, stampsOf, without } from '@udrel/core/steps';
-import { toGoBack } from '@udrel/core/strip';
+import { canRetract, procedureOf, stampsFrom, stampsOf, without } from '@udrel/core/steps';
+import { toGoBack } from '@udrel/core/disassembly';
 import { layOutSheet } from '../dismantling/lay-out-sheet';
 import { deviceOf } from '../models/devices';
 import { changedRows, firstRow } from '../platform/database/database';
@@ -18,11 +18,11 @@ import type { JobRecord } from '../jobs/job-record';
 const nothing = () => Promise.resolve();
 
 /** Takes back the stamp of one step with what rests on it. A copy that had ended counts as running again. */
-export async function stampTakenBack(context: CommandContext, job: JobRecord, id: string): Promise<Prepared> {
+export async function retractedStamp(context: CommandContext, job: JobRecord, id: string): Promise<Prepared> {
   const { snapshot } = job;
   const step = procedureOf(snapshot).steps.find((one) => one.id === id);
-  if (!step || !canTakeBack(snapshot, step.id)) {
-    throw new Refusal(409, 'nothing-to-take-back', 'There is no stamp here that could be taken back.');
+  if (!step || !canRetract(snapshot, step.id)) {
+    throw new Refusal(409, 'nothing-to-retract', 'There is no stamp here that could be taken back.');
   }
   const event = { kind: 'stamp taken back' as const, data: { step: step.id, title: step.title } };
   if (step.id === 'end copy') return runReopened(context, job, event);
@@ -58,7 +58,7 @@ async function runReopened(
 export function backToStation(job: JobRecord, station: Station): Promise<Prepared> {
   const keys = stampsFrom(job.snapshot, station);
   if (keys.length === 0) {
-    throw new Refusal(409, 'nothing-to-take-back', `Nothing is recorded at ${station} or after it.`);
+    throw new Refusal(409, 'nothing-to-retract', `Nothing is recorded at ${station} or after it.`);
   }
   const event = { kind: 'went back' as const, data: { station } };
   return Promise.resolve({ after: without(job.snapshot, keys), besides: [], event, carryOut: nothing });
@@ -74,21 +74,21 @@ export async function modelCorrection(context: CommandContext, job: JobRecord, m
   );
   if (!model) throw fieldWrong('correction.modelId', 'Choose a model from the list.');
   if (modelId === job.modelId) throw fieldWrong('correction.modelId', 'It is booked in as this model already.');
-  const out = job.snapshot.strip.filter((item) => item.back !== toGoBack(item));
+  const out = job.snapshot.disassembly.filter((item) => item.back !== toGoBack(item));
   if (out.length > 0) {
     const pieces = out.map((item) => `${toGoBack(item) - item.back} × ${item.name}`).join(', ');
     throw new Refusal(409, 'opened', `Still out by the sheet of the model noted: ${pieces}. Note them back first.`);
   }
   const sheet = { about: 'steps' as const, sentence: 'The strip-down sheet is laid out anew for the other model.' };
   return {
-    after: { ...without(job.snapshot, groundLost(job, model.spec)), modelKnown: !model.stub, strip: [] },
+    after: { ...without(job.snapshot, groundLost(job, model.spec)), modelKnown: !model.stub, disassembly: [] },
     besides: [papers, sheet],
     event: { kind: 'model corrected', data: { from: job.modelId, to: modelId } },
     carryOut: async () => {
       const deviceId = await deviceOf(context, job.customerId, { serial: job.serial, modelId }, 'correction.modelId');
       await manager.update(Job, { id: job.id }, { deviceId });
       await changedRows(manager, 'update fact set device_id = $2 where job_id = $1', [job.id, deviceId]);
-      await changedRows(manager, 'delete from strip_item where job_id = $1', [job.id]);
+      await changedRows(manager, 'delete from disassembly_item where job_id = $1', [job.id]);
       await layOutSheet(context, job.id, model.spec, job.snapshot.wishes);
       await changedRows(
         manager,

@@ -11,7 +11,7 @@ import { releaseStock } from '../shelf/reservations';
 import { changeJob, requireNoRun } from '../jobs/change-job';
 import { customerCorrection, detailsCorrection, rebooking, serialCorrection } from './correct-booking';
 import { ending, goingOn } from './correct-end';
-import { backToStation, modelCorrection, stampTakenBack } from './correct-work';
+import { backToStation, modelCorrection, retractedStamp } from './correct-work';
 import { lockJobs } from '../jobs/lock-jobs';
 import type { Prepared } from './considered';
 import type { JobRecord } from '../jobs/job-record';
@@ -48,7 +48,7 @@ export async function correct(context: CommandContext, tag: string, given: MakeC
 function prepare(context: CommandContext, job: JobRecord, correction: Correction): Promise<Prepared> {
   switch (correction.what) {
     case 'stamp':
-      return stampTakenBack(context, job, correction.step);
+      return retractedStamp(context, job, correction.step);
     case 'station':
       return backToStation(job, correction.station);
     case 'model':

@@ -1,35 +1,40 @@
-import type { JobView, MoveStripItem, MoveWholeStrip } from '@udrel/contract/types';
-import { stripDoubt } from '@udrel/core/strip';
+import type { JobView, MoveDisassemblyItem, MoveWholeDisassembly } from '@udrel/contract/types';
+import { disassemblyDoubt } from '@udrel/core/disassembly';
 import { fieldWrong, notFound } from '../platform/errors';
 import type { CommandContext } from '../platform/command-context';
 import { changeJob, requireStep } from '../jobs/change-job';
-import { withStrip } from '../jobs/job-after';
+import { withDisassembly } from '../jobs/job-after';
 import { changedRows } from '../platform/database/database';
 
 /**
  * Notes how many pieces of one item are out and back, and what differs from the sheet: missing when the device came,
  * not taken out, replaced. Going back waits for the trial start.
  */
-export function moveItem(context: CommandContext, tag: string, itemId: string, move: MoveStripItem): Promise<JobView> {
+export function moveItem(
+  context: CommandContext,
+  tag: string,
+  itemId: string,
+  move: MoveDisassemblyItem,
+): Promise<JobView> {
   return changeJob(context, tag, move.version, async (job) => {
-    const item = job.snapshot.strip.find((one) => one.id === itemId);
+    const item = job.snapshot.disassembly.find((one) => one.id === itemId);
     if (!item) throw notFound('This item of the strip-down sheet');
     const { out, back, missing, left, replaced } = move;
     if (out > item.out || missing > item.missing || left > item.left) requireStep(job, 'strip down');
     if (back > item.back) requireStep(job, 'close up');
-    const doubt = stripDoubt({ ...item, out, back, missing, left, replaced });
+    const doubt = disassemblyDoubt({ ...item, out, back, missing, left, replaced });
     if (doubt) throw fieldWrong(doubt.field, doubt.sentence);
     await changedRows(
       context.manager,
-      `update strip_item set out_count = $2, back_count = $3, missing_count = $4, left_count = $5, replaced_count = $6
+      `update disassembly_item set out_count = $2, back_count = $3, missing_count = $4, left_count = $5, replaced_count = $6
         where id = $1`,
       [itemId, out, back, missing, left, replaced],
     );
     const counts = { out, back, missing, left, replaced };
-    const strip = job.snapshot.strip.map((one) => (one.id === itemId ? { ...one, ...counts } : one));
+    const disassembly = job.snapshot.disassembly.map((one) => (one.id === itemId ? { ...one, ...counts } : one));
     return {
-      events: [{ kind: 'strip moved', data: { itemId, name: item.name, ...counts } }],
-      after: withStrip(job, strip),
+      events: [{ kind: 'disassembly counted', data: { itemId, name: item.name, ...counts } }],
+      after: withDisassembly(job, disassembly),
     };
   });
 }
@@ -42,11 +47,15 @@ const AT_ONCE = {
 } as const;
 
 /** Notes that all of the sheet that is still in is out, that none of it has to come out, or that everything is back. */
-export function moveAll(context: CommandContext, tag: string, { version, way }: MoveWholeStrip): Promise<JobView> {
+export function moveAll(
+  context: CommandContext,
+  tag: string,
+  { version, way }: MoveWholeDisassembly,
+): Promise<JobView> {
   return changeJob(context, tag, version, async (job) => {
     const [step, change] = AT_ONCE[way];
     requireStep(job, step);
-    await changedRows(context.manager, `update strip_item set ${change} where job_id = $1`, [job.id]);
-    return [{ kind: 'strip all', data: { way } }];
+    await changedRows(context.manager, `update disassembly_item set ${change} where job_id = $1`, [job.id]);
+    return [{ kind: 'whole disassembly counted', data: { way } }];
   });
 }

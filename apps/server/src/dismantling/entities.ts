@@ -1,13 +1,13 @@
-import type { StripKind } from '@udrel/core/strip';
+import type { DisassemblyKind } from '@udrel/core/disassembly';
 import { EntitySchema } from 'typeorm';
 import { integer, key, reference, text } from '../platform/database/columns';
 
-export interface StripRow {
+export interface DisassemblyRow {
   id: string;
   jobId: string;
   position: number;
   stage: number;
-  kind: StripKind;
+  kind: DisassemblyKind;
   name: string;
   count: number;
   outCount: number;
@@ -18,8 +18,8 @@ export interface StripRow {
   replacedCount: number;
 }
 
-export const StripItemEntity = new EntitySchema<StripRow>({
-  name: 'strip_item',
+export const DisassemblyItemEntity = new EntitySchema<DisassemblyRow>({
+  name: 'disassembly_item',
   columns: {
     id: key(),
     jobId: reference('job'),
@@ -34,5 +34,5 @@ export const StripItemEntity = new EntitySchema<StripRow>({
     leftCount: integer({ default: 0 }),
     replacedCount: integer({ default: 0 }),
   },
-  indices: [{ name: 'strip_job', columns: ['jobId'] }],
+  indices: [{ name: 'disassembly_job', columns: ['jobId'] }],
 });

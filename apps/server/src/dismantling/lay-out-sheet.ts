@@ -11,11 +11,11 @@ export async function layOutSheet(
   spec: ModelSpec,
   wishes: Wish[],
 ): Promise<void> {
-  const items = spec.strip.filter((item) => replacesDrive({ wishes }) || item.kind !== 'part');
+  const items = spec.disassembly.filter((item) => replacesDrive({ wishes }) || item.kind !== 'part');
   if (items.length === 0) return;
   await insertRows(
     manager,
-    'strip_item',
+    'disassembly_item',
     items.map((item, position) => ({ id: randomUUID(), jobId, position, ...item, outCount: 0, backCount: 0 })),
   );
 }

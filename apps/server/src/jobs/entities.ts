@@ -5,7 +5,7 @@ import { EntitySchema } from 'typeorm';
 import { bytes, integer, json, key, reference, text, time } from '../platform/database/columns';
 
 /** The state in which a job was put down. */
-export interface PutDownNote {
+export interface HandOffNote {
   at: string;
   batteryOff: boolean;
   tried: string;
@@ -30,10 +30,10 @@ export interface JobEntity {
   endedAs: End['kind'] | null;
   guaranteeUntil: Date | null;
   /** Who has it in hand; null while nobody has, or once it was put down. */
-  takenBy: string | null;
-  takenAt: Date | null;
-  putDownBy: string | null;
-  putDown: PutDownNote | null;
+  claimedBy: string | null;
+  claimedAt: Date | null;
+  handedOffBy: string | null;
+  handOff: HandOffNote | null;
   /** Station and title of the next step, as last computed, for lists. */
   station: string;
   next: string;
@@ -56,10 +56,10 @@ export const Job = new EntitySchema<JobEntity>({
     closedAt: time({ nullable: true }),
     endedAs: text({ nullable: true }),
     guaranteeUntil: time({ nullable: true }),
-    takenBy: reference('staff', { nullable: true }),
-    takenAt: time({ nullable: true }),
-    putDownBy: reference('staff', { nullable: true }),
-    putDown: json({ nullable: true }),
+    claimedBy: reference('staff', { nullable: true }),
+    claimedAt: time({ nullable: true }),
+    handedOffBy: reference('staff', { nullable: true }),
+    handOff: json({ nullable: true }),
     station: text(),
     next: text(),
   },

@@ -36,7 +36,7 @@ function because({ data, corrects = [] }: { data: { reason?: string }; corrects?
 }
 
 /** What was noted of an item of the strip-down sheet besides what came out and went back. */
-function beside({ missing, left, replaced }: JobEventData['strip moved']): string[] {
+function beside({ missing, left, replaced }: JobEventData['disassembly counted']): string[] {
   const noted = [
     [missing, 'missing on arrival'],
     [left, 'not removed'],
@@ -93,12 +93,13 @@ const SENTENCES: Sentences = {
   'read back asked': ({ data }) => `Berth ${data.berth} is asked to read the ${driveNamed(data.onto)}`,
   'read back failed': ({ data }) => `${targetTitle(data.onto ?? 'new')} not read back: ${data.trouble}`,
   'read back': ({ data }) => `${targetTitle(data.onto ?? 'new')} read back: ${data.verdict}`,
-  'strip moved': ({ data }) => [`${data.name}: ${data.out} out, ${data.back} back`, ...beside(data)].join(', '),
-  'strip all': ({ data }) => (data.way === 'none' ? 'Nothing more has to come out' : `Everything ${data.way}`),
+  'disassembly counted': ({ data }) => [`${data.name}: ${data.out} out, ${data.back} back`, ...beside(data)].join(', '),
+  'whole disassembly counted': ({ data }) =>
+    data.way === 'none' ? 'Nothing more has to come out' : `Everything ${data.way}`,
   'gate overridden': ({ data }) => `Passed “${data.gate}” with a reason: ${data.reason}`,
   note: ({ data }) => `Note: ${data.text}`,
-  'taken up': ({ data }) => (data.from ? 'Taken over' : 'Taken up'),
-  'put down': ({ data }) =>
+  claimed: ({ data }) => (data.from ? 'Taken over' : 'Taken up'),
+  'handed off': ({ data }) =>
     listed(
       [
         'Put down',

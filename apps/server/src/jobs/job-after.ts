@@ -61,6 +61,6 @@ function withKnown(job: JobRecord, facts: JobFacts, now: Date): JobRecord['snaps
 }
 
 /** The same once counts of its strip-down sheet changed. */
-export function withStrip(job: JobRecord, strip: JobRecord['snapshot']['strip']): JobRecord {
-  return { ...job, snapshot: { ...job.snapshot, strip } };
+export function withDisassembly(job: JobRecord, disassembly: JobRecord['snapshot']['disassembly']): JobRecord {
+  return { ...job, snapshot: { ...job.snapshot, disassembly } };
 }

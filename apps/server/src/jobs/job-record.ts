@@ -73,10 +73,10 @@ type Which = { tag: string } | { order: number };
 const OPEN_COLUMNS = `
          j.tag, j.promised_at as "promisedAt", c.name as customer, ${STEPS_TEXT} as steps,
          json_build_object(
-           'takenUp', case when t.id is null then null
-             else json_build_object('id', t.id, 'name', t.name, 'at', j.taken_at) end,
-           'putDown', case when j.put_down is null then null
-             else j.put_down || jsonb_build_object('by', p.name) end) as holding`;
+           'claimed', case when t.id is null then null
+             else json_build_object('id', t.id, 'name', t.name, 'at', j.claimed_at) end,
+           'handOff', case when j.hand_off is null then null
+             else j.hand_off || jsonb_build_object('by', p.name) end) as holding`;
 
 const fromJobs = (jobs: string) => `
     from ${jobs} j
@@ -84,8 +84,8 @@ const fromJobs = (jobs: string) => `
     join customer c on c.id = o.customer_id
     join device d on d.id = j.device_id
     join device_model m on m.id = d.model_id
-    left join staff t on t.id = j.taken_by
-    left join staff p on p.id = j.put_down_by`;
+    left join staff t on t.id = j.claimed_by
+    left join staff p on p.id = j.handed_off_by`;
 
 /** One job or many with everything known of them; a condition on `j` follows. */
 export const JOBS_SQL = `

@@ -2,7 +2,7 @@ import type { JobFacts } from '@udrel/core/facts';
 import { isGrave } from '@udrel/core/identity';
 import { completePlan } from '@udrel/core/plan-file';
 import type { End, JobSnapshot, OrderedPart, Override, Rates, RunSummary, Wish } from '@udrel/core/steps';
-import type { StripItem } from '@udrel/core/strip';
+import type { DisassemblyItem } from '@udrel/core/disassembly';
 import type { ModelSpec, RunView } from '@udrel/contract/types';
 import { dequal } from 'dequal';
 import { wordsIn } from '../platform/database/database';
@@ -23,7 +23,7 @@ interface StoredSteps {
   ordered: OrderedPart[];
   wishes: Wish[];
   facts: JobFacts;
-  strip: StripItem[];
+  disassembly: DisassemblyItem[];
   overrides: Override[];
   runs: StoredRun[];
 }
@@ -46,11 +46,11 @@ export const STEPS_TEXT = `json_build_object(
               from wish w where w.job_id = j.id),
            'facts', (select coalesce(json_object_agg(f.key, f.value), '{}')
               from fact f where f.job_id = j.id and f.current),
-           'strip', (select coalesce(json_agg(json_build_object('id', i.id, 'stage', i.stage, 'kind', i.kind,
+           'disassembly', (select coalesce(json_agg(json_build_object('id', i.id, 'stage', i.stage, 'kind', i.kind,
                         'name', i.name, 'count', i.count, 'out', i.out_count, 'back', i.back_count,
                         'missing', i.missing_count, 'left', i.left_count, 'replaced', i.replaced_count)
                         order by i.position), '[]')
-              from strip_item i where i.job_id = j.id),
+              from disassembly_item i where i.job_id = j.id),
            'overrides', (select coalesce(json_agg(json_build_object('gate', g.gate, 'reason', g.reason, 'by', s.name,
                             'at', g.at, 'amount', g.amount) order by g.at), '[]')
               from gate_override g join staff s on s.id = g.by where g.job_id = j.id),
@@ -111,7 +111,7 @@ function snapshotOf(stored: StoredSteps, runs: readonly RunView[], now: Date): J
 }
 
 function asStored(stored: StoredSteps, runs: readonly RunView[], now: Date): JobSnapshot {
-  const { wishes, facts, strip, overrides, endedAs, rates, ordered, model, stub, price, closed } = stored;
+  const { wishes, facts, disassembly, overrides, endedAs, rates, ordered, model, stub, price, closed } = stored;
   return {
     wishes,
     modelKnown: !stub,
@@ -120,7 +120,7 @@ function asStored(stored: StoredSteps, runs: readonly RunView[], now: Date): Job
     end: endedAs === null ? null : { kind: endedAs },
     facts,
     runs: runs.map((run) => summarise(run, facts, now)),
-    strip,
+    disassembly,
     overrides,
     told: price,
     rates,

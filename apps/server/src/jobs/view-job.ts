@@ -1,6 +1,6 @@
 import type { JobEvent } from '@udrel/contract/events';
 import type { EventView, HistoryPage, JobView } from '@udrel/contract/types';
-import { canTakeBack, deliveryIn, procedureOf } from '@udrel/core/steps';
+import { canRetract, deliveryIn, procedureOf } from '@udrel/core/steps';
 import type { EntityManager } from 'typeorm';
 import { firstRow, rows } from '../platform/database/database';
 import { notFound } from '../platform/errors';
@@ -95,9 +95,9 @@ function present(record: JobRecord, now: Date): Omit<JobView, 'history'> {
     secrets,
     earlier,
     guaranteedUntil: record.guaranteedUntil?.toISOString() ?? null,
-    takeBack: record.closedAt
+    retractable: record.closedAt
       ? []
-      : procedure.steps.filter((step) => canTakeBack(snapshot, step.id)).map((step) => step.id),
+      : procedure.steps.filter((step) => canRetract(snapshot, step.id)).map((step) => step.id),
     snapshot,
     origins,
     procedure,

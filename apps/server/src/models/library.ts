@@ -126,7 +126,7 @@ async function describeStub(context: CommandContext, id: string, spec: ModelSpec
   await lockJobs(manager, { tags: open.map(({ tag }) => tag) });
   for (const { tag } of open) {
     await changeJob(context, tag, null, async (job) => {
-      if (job.snapshot.strip.length === 0) await layOutSheet(context, job.id, spec, job.snapshot.wishes);
+      if (job.snapshot.disassembly.length === 0) await layOutSheet(context, job.id, spec, job.snapshot.wishes);
       return [{ kind: 'model described', data: { code } }];
     });
   }
@@ -175,7 +175,7 @@ export async function addStub(
     },
     firmware: { uefi: null, startsNvme: null },
     functions: [],
-    strip: [],
+    disassembly: [],
     note: 'Only a name from the counter: nothing is known of its sites.',
   };
   const id = randomUUID();

@@ -42,7 +42,7 @@ export async function showSecret(context: CommandContext, tag: string, id: strin
   let text = '';
   await changeJob(context, tag, null, async (job) => {
     // The owner may look without the job in hand; the showing stands in the history all the same.
-    if (actor.role !== 'owner' && job.holding.takenUp?.id !== actor.id) {
+    if (actor.role !== 'owner' && job.holding.claimed?.id !== actor.id) {
       throw new Refusal(403, 'not-in-hand', 'Take the job up first: secrets are for the one who works on it.');
     }
     const secret = await firstRow<{ label: string; sealed: string | null }>(

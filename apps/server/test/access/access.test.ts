@@ -29,7 +29,16 @@ const EVERY_ROLE = [
   ...['considerBookingCorrection', 'correctBooking', 'considerEnd', 'correctEnd'],
 ];
 const BENCH = [
-  ...['recordFact', 'addLesson', 'moveStripItem', 'moveWholeStrip', 'overrideGate', 'takeUp', 'putDown', 'showSecret'],
+  ...[
+    'recordFact',
+    'addLesson',
+    'moveDisassemblyItem',
+    'moveWholeDisassembly',
+    'overrideGate',
+    'claim',
+    'handOff',
+    'showSecret',
+  ],
   ...['considerWorkCorrection', 'correctWork', 'reserveDrive', 'reserveMemory', 'chooseSame', 'moveOldDrive'],
   ...[
     'orderParts',

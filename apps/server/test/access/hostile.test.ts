@@ -63,7 +63,13 @@ describe('a body that cannot be kept', () => {
       },
       'expected',
     ],
-    ['a number beyond the column', 'PUT', '/strip/' + randomUUID(), { version: 1e12, out: 1, back: 0 }, 'version'],
+    [
+      'a number beyond the column',
+      'PUT',
+      '/disassembly/' + randomUUID(),
+      { version: 1e12, out: 1, back: 0 },
+      'version',
+    ],
     ['NUL in a fact', 'PUT', '/facts/health', { version: 1, value: { grade: 'good', note: '\u0000' } }, 'value.note'],
   ];
   it.each(cases)('%s', async (_name, method, path, body, field) => {

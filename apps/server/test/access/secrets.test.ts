@@ -48,7 +48,7 @@ describe('the vault', () => {
 describe('a secret of a job', () => {
   it('stands nowhere in the database in the clear, not even in answers kept for repeats', async () => {
     const job = await withSecret();
-    await new Work(shop.as.technician, job).post('/take-up');
+    await new Work(shop.as.technician, job).post('/claim');
     expect((await show('technician', job)).body.text).toBe(PLAIN);
     const dump = await everything();
     expect(dump).toContain('start-up password');
@@ -60,9 +60,7 @@ describe('a secret of a job', () => {
     expect((await show('counter', job)).status).toBe(403);
     expect((await show('technician', job)).body.code).toBe('not-in-hand');
     expect((await show('owner', job)).body.text).toBe(PLAIN);
-    await new Work(shop.as.technician, (await shop.as.technician.get<JobView>(`/jobs/${job.tag}`)).body).post(
-      '/take-up',
-    );
+    await new Work(shop.as.technician, (await shop.as.technician.get<JobView>(`/jobs/${job.tag}`)).body).post('/claim');
     expect((await show('technician', job)).body.text).toBe(PLAIN);
     const after = (await shop.as.counter.get<JobView>(`/jobs/${job.tag}`)).body;
     expect(after.secrets[0]).toMatchObject({ label: 'start-up password', shown: 2, erased: false });

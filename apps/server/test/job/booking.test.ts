@@ -90,7 +90,7 @@ describe('a model that the library does not have', () => {
     expect((await put(spec)).body.problems?.[0]?.field).toBe('code');
     expect((await put({ ...spec, code: 'F9', name: 'Fulmar 9' })).body).toMatchObject({ stub: false, code: 'F9' });
     work.job = (await shop.as.technician.get<JobView>(`/jobs/${work.job.tag}`)).body;
-    expect(work.job.snapshot.strip).toHaveLength(2);
+    expect(work.job.snapshot.disassembly).toHaveLength(2);
     expect((await work.put('old drive', { ...FACTS['old drive'], serial: 'F9-OLD' })).status).toBe(200);
     const nothing = await shop.as.counter.send<Refused>(
       'POST',
@@ -124,10 +124,10 @@ describe('a drive that the customer brings', () => {
     await work.post('/runs', { berth: null });
     await work.post('/runs/end', { outcome: 'ended well', note: '' });
     await work.readBack();
-    await work.post('/strip', { way: 'out' });
+    await work.post('/disassembly', { way: 'out' });
     await work.put('new drive fitted', { serial: 'OWN-0001' });
     await work.put('trial start');
-    await work.post('/strip', { way: 'back' });
+    await work.post('/disassembly', { way: 'back' });
     for (const key of ['after', 'functions', 'old drive stays', 'document given', 'signature'] as const)
       await work.put(key);
     expect((await work.post('/close')).status).toBe(200);
@@ -183,10 +183,10 @@ describe('a device that was here before', () => {
     await first.put('memory');
     await first.put('before');
     await first.post('/memory', { partId: stock.moduleId, count: 1 });
-    await first.post('/strip', { way: 'out' });
+    await first.post('/disassembly', { way: 'out' });
     await first.put('memory fitted');
     await first.put('trial start');
-    await first.post('/strip', { way: 'back' });
+    await first.post('/disassembly', { way: 'back' });
     for (const key of ['after', 'functions', 'document given', 'signature'] as const) await first.put(key);
     expect((await first.post('/close')).status).toBe(200);
     expect(first.job.guaranteedUntil).toBe('2028-06-01T09:00:00.000Z');

@@ -60,7 +60,7 @@ describe('taking back a stamp', () => {
 
   it('refuses where there is no stamp, without a reason, and for a stale version', async () => {
     const work = await begin();
-    expect((await make(work, 'work', { what: 'stamp', step: 'fit new drive' })).body.code).toBe('nothing-to-take-back');
+    expect((await make(work, 'work', { what: 'stamp', step: 'fit new drive' })).body.code).toBe('nothing-to-retract');
     await work.put('before');
     expect((await make(work, 'work', { what: 'stamp', step: 'measure before' }, '')).status).toBe(422);
     const stale = {
@@ -91,7 +91,7 @@ describe('going back', () => {
       'partition table',
       'plan draft',
     ]);
-    expect((await make(work, 'work', { what: 'station', station: 'Match' })).body.code).toBe('nothing-to-take-back');
+    expect((await make(work, 'work', { what: 'station', station: 'Match' })).body.code).toBe('nothing-to-retract');
   });
 });
 
@@ -152,8 +152,8 @@ describe('another model', () => {
       ...spec
     } = (await shop.as.counter.get<ModelView[]>('/models?find=T15')).body[0] as ModelView;
     const sites = spec.sites.map((site) => ({ ...site, id: `${site.id}2` }));
-    const strip = [{ stage: 1, kind: 'screw', name: 'foot screw', count: 4 }];
-    const given = { ...spec, code: 'T16', sites, strip };
+    const disassembly = [{ stage: 1, kind: 'screw', name: 'foot screw', count: 4 }];
+    const given = { ...spec, code: 'T16', sites, disassembly };
     other = (await shop.as.technician.send<ModelView>('POST', '/models', given)).body;
   });
 
@@ -167,7 +167,7 @@ describe('another model', () => {
     expect(work.job.device.model.code).toBe('T16');
     expect(work.job.snapshot.facts['old drive']).toBeUndefined();
     expect(work.job.snapshot.facts.before).toBeDefined();
-    expect(work.job.snapshot.strip.map((item) => item.name)).toEqual(['foot screw']);
+    expect(work.job.snapshot.disassembly.map((item) => item.name)).toEqual(['foot screw']);
     expect(await reserved(work.job)).toBe(0);
   });
 
@@ -181,7 +181,7 @@ describe('another model', () => {
       startedFrom: null,
     });
     await work.post('/plan');
-    await work.post('/strip', { way: 'out' });
+    await work.post('/disassembly', { way: 'out' });
     const answer = await make(work, 'work', { what: 'model', modelId: other.id });
     expect(answer.body).toMatchObject({ code: 'opened' });
     expect(answer.body.detail).toContain('10 × base screw');

@@ -28,7 +28,7 @@ async function opened(): Promise<Work> {
   await work.post('/runs', { berth: null });
   await work.post('/runs/end', { outcome: 'ended well', note: '' });
   await work.readBack();
-  await work.post('/strip', { way: 'out' });
+  await work.post('/disassembly', { way: 'out' });
   await work.put('new drive fitted', { serial: work.job.snapshot.facts['new drive choice']?.serial });
   return work;
 }
@@ -65,7 +65,7 @@ describe('an end without work', () => {
     expect(work.step('close up')).toBe('waiting');
     expect((await work.put('put back' as never, { serial })).body.detail).toBeTruthy();
     expect((await work.put('put back' as never, { serial: 'KD7-55Q0-2218' })).status).toBe(200);
-    await work.post('/strip', { way: 'back' });
+    await work.post('/disassembly', { way: 'back' });
     expect((await work.put('as it came' as never, { starts: false, note: '' })).status).toBe(422);
     await work.put('as it came' as never, { starts: true, note: '' });
     await work.put('signature');
@@ -107,7 +107,7 @@ describe('an end without work', () => {
   it('of a device that nobody fetches keeps it and its belongings, with what was fitted', async () => {
     const work = await opened();
     await work.put('trial start');
-    await work.post('/strip', { way: 'back' });
+    await work.post('/disassembly', { way: 'back' });
     await end(work, { what: 'end', kind: 'not collected' });
     await work.put('as it came' as never, { starts: true, note: '' });
     expect(work.step('keep')).toBe('ready');
@@ -123,18 +123,18 @@ describe('an end without work', () => {
 describe('putting down and taking up', () => {
   it('carries the state to whoever goes on', async () => {
     const work = new Work(shop.as.technician, await bookJob(shop.as.counter, stock));
-    await work.post('/take-up');
-    expect(work.job.holding.takenUp?.name).toBe('The technician');
-    expect((await work.post('/take-up')).body.code).toBe('in-hand');
+    await work.post('/claim');
+    expect(work.job.holding.claimed?.name).toBe('The technician');
+    expect((await work.post('/claim')).body.code).toBe('in-hand');
     const state = { batteryOff: true, tried: 'another cable', next: 'measure again' };
-    await work.post('/put-down', state);
-    expect(work.job.holding).toMatchObject({ takenUp: null, putDown: { ...state, by: 'The technician' } });
+    await work.post('/hand-off', state);
+    expect(work.job.holding).toMatchObject({ claimed: null, handOff: { ...state, by: 'The technician' } });
     expect(work.job.history[0]?.sentence).toBe('Put down; battery off; tried: another cable; next: measure again');
     const owner = new Work(shop.as.owner, work.job);
-    await owner.post('/take-up');
-    expect(owner.job.holding).toMatchObject({ takenUp: { name: 'The owner' }, putDown: null });
+    await owner.post('/claim');
+    expect(owner.job.holding).toMatchObject({ claimed: { name: 'The owner' }, handOff: null });
     const back = new Work(shop.as.technician, owner.job);
-    await back.post('/take-up');
+    await back.post('/claim');
     expect(back.job.history[0]?.sentence).toBe('Taken over');
   });
 });

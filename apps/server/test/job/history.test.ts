@@ -38,7 +38,7 @@ describe('trial starts', () => {
     await work.post('/runs', { berth: null });
     await work.post('/runs/end', { outcome: 'ended well', note: '' });
     await work.readBack();
-    await work.post('/strip', { way: 'out' });
+    await work.post('/disassembly', { way: 'out' });
     await work.put('new drive fitted', { serial: work.job.snapshot.facts['new drive choice']?.serial });
     await start({ started: false, note: 'black screen' });
     shop.clock.now = new Date(shop.clock.now.getTime() + 60_000);

@@ -27,14 +27,14 @@ describe('a job with a new drive, from the counter to the signature', () => {
     await work.post('/runs/end', { outcome: 'ended well', note: '' });
     await work.readBack();
     expect(work.job.runs.map((run) => run.outcome)).toEqual(['failed', 'ended well']);
-    await work.post('/strip', { way: 'out' });
+    await work.post('/disassembly', { way: 'out' });
     const serial = work.job.snapshot.facts['new drive choice']?.serial ?? '';
     expect((await work.put('new drive fitted', { serial: 'KD7-55Q0-2218' })).body.detail).toContain('other drive');
     await work.put('new drive fitted', { serial });
-    expect((await work.post('/strip', { way: 'back' })).body.detail).toContain('trial start');
+    expect((await work.post('/disassembly', { way: 'back' })).body.detail).toContain('trial start');
     await work.put('trial start', { started: false, oldDriveDetached: true, note: 'no system found' });
     await work.put('trial start');
-    await work.post('/strip', { way: 'back' });
+    await work.post('/disassembly', { way: 'back' });
     for (const key of ['after', 'functions', 'old drive stays', 'document given', 'signature'] as const)
       await work.put(key);
     expect((await work.post('/close')).status).toBe(200);
@@ -72,10 +72,10 @@ describe('a memory job', () => {
     await work.put('before');
     await work.post('/memory', { partId: stock.moduleId, count: 1 });
     expect(work.job.snapshot.facts['memory choice']).toMatchObject({ total: 12 * GIB, speed: 2400 });
-    await work.post('/strip', { way: 'out' });
+    await work.post('/disassembly', { way: 'out' });
     await work.put('memory fitted');
     await work.put('trial start');
-    await work.post('/strip', { way: 'back' });
+    await work.post('/disassembly', { way: 'back' });
     for (const key of ['after', 'functions', 'document given', 'signature'] as const) await work.put(key);
     expect((await work.post('/close')).status).toBe(200);
   });
@@ -331,10 +331,10 @@ describe('a drive that a failed attempt wrote to', () => {
     const shelf = async () => (await shop.as.counter.get<PartPage>('/parts?find=PW-480')).body.rows[0]?.stock ?? [];
     const held = (await shelf()).filter((piece) => piece.reservedFor === work.job.tag).map((piece) => piece.serial);
     expect(held.sort()).toEqual([good, spoiled].sort());
-    await work.post('/strip', { way: 'out' });
+    await work.post('/disassembly', { way: 'out' });
     await work.put('new drive fitted', { serial: good });
     await work.put('trial start');
-    await work.post('/strip', { way: 'back' });
+    await work.post('/disassembly', { way: 'back' });
     for (const key of ['after', 'functions', 'old drive stays', 'document given', 'signature'] as const)
       await work.put(key);
     expect((await work.post('/close')).status).toBe(200);
@@ -360,7 +360,7 @@ describe('another drive after one was fitted and started', () => {
       await work.post('/runs', { berth: null });
       await work.post('/runs/end', { outcome: 'ended well', note: '' });
       await work.readBack();
-      await work.post('/strip', { way: 'out' });
+      await work.post('/disassembly', { way: 'out' });
       await work.put('new drive fitted', { serial });
     };
     await copyAndFit();

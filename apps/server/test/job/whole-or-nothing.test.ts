@@ -14,7 +14,17 @@ beforeAll(async () => {
 
 /** How many rows every table that a booking touches has. */
 async function counts(): Promise<Record<string, number>> {
-  const tables = ['customer', 'device', 'shop_order', 'job', 'wish', 'strip_item', 'belonging', 'event', 'idempotency'];
+  const tables = [
+    'customer',
+    'device',
+    'shop_order',
+    'job',
+    'wish',
+    'disassembly_item',
+    'belonging',
+    'event',
+    'idempotency',
+  ];
   const rows = await Promise.all(tables.map((table) => shop.database.query(`select count(*)::int as n from ${table}`)));
   return Object.fromEntries(tables.map((table, index) => [table, rows[index][0].n as number]));
 }

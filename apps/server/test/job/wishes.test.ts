@@ -24,7 +24,7 @@ async function opened(wishes: ReturnType<typeof wish>[]): Promise<Work> {
 /** From the fitted drive to the closed job. */
 async function finish(work: Work): Promise<void> {
   await work.put('trial start');
-  await work.post('/strip', { way: 'back' });
+  await work.post('/disassembly', { way: 'back' });
   await work.put('after');
   await work.put('functions');
   if (work.step('place old drive')) await work.put('old drive stays');
@@ -44,7 +44,7 @@ describe('a drive added beside the one there', () => {
     expect(taken.body.detail).toContain('which stays');
     await work.post('/drive', { partId: stock.driveId, siteId: 'b', on: 'added' });
     const serial = work.job.snapshot.facts['added drive choice']?.serial;
-    await work.post('/strip', { way: 'out' });
+    await work.post('/disassembly', { way: 'out' });
     expect(work.step('accept plan')).toBeUndefined();
     expect((await work.put('added drive fitted' as never, { serial: 'KD7-0000' })).status).toBe(422);
     await work.put('added drive fitted' as never, { serial });
@@ -87,7 +87,7 @@ describe('a fresh installation', () => {
     await work.put('old drive');
     await work.put('before');
     await work.reserve(stock);
-    await work.post('/strip', { way: 'out' });
+    await work.post('/disassembly', { way: 'out' });
     const serial = work.job.snapshot.facts['new drive choice']?.serial;
     const early = await work.put('installed' as keyof typeof FACTS, {
       system: 'a desktop system',
@@ -137,7 +137,7 @@ describe('a new drive to start from, the old one staying', () => {
     await work.put('new drive identified', { serial });
     await work.post('/runs', { berth: null });
     await work.post('/runs/end', { outcome: 'ended well', note: '' });
-    await work.post('/strip', { way: 'out' });
+    await work.post('/disassembly', { way: 'out' });
     await work.put('new drive fitted', { serial });
     const refit = (startsFromNew: boolean, note = '', old = FACTS['old drive'].serial) =>
       work.put('old drive refitted' as keyof typeof FACTS, { serial: old, startsFromNew, note });

@@ -6,6 +6,7 @@ import { openDatabase } from '../../src/app/open-database';
 import { entities } from '../../src/app/entities';
 import { migrations } from '../../src/platform/database/migrations';
 import { CopyPerDrive1795800000000 } from '../../src/platform/database/migrations/copy-per-drive';
+import { NamesOfTheBench1796100000000 } from '../../src/platform/database/migrations/names-of-the-bench';
 import { DrivesByRole1795970000000 } from '../../src/platform/database/migrations/drives-by-role';
 import { SnakeNaming } from '../../src/platform/database/naming';
 
@@ -160,4 +161,32 @@ it('an older shop’s facts of both drives have one set of keys each, and memory
     ]);
     expect(await shop.query('select role from reservation')).toEqual([{ role: 'new drive adapter' }]);
   }
+});
+
+it('an older shop’s models and histories are called as they are now', async () => {
+  await upgraded(
+    NamesOfTheBench1796100000000,
+    async (old) => {
+      const spec = JSON.stringify({
+        maker: 'Varrick',
+        strip: [{ stage: 1, kind: 'screw', name: 'base screw', count: 4 }],
+      });
+      const id = randomUUID();
+      await old.query(
+        "insert into device_model (id, maker, name, code, spec, stub) values ($1, 'Varrick', 'F', 'F1', $2, false)",
+        [id, spec],
+      );
+      for (const [index, kind] of ['taken up', 'put down', 'strip moved', 'strip all', 'note'].entries())
+        await old.query("insert into event (job_id, seq, kind, data, by, at) values ($1, $2, $3, '{}', $1, now())", [
+          ...[id, index + 1, kind],
+        ]);
+    },
+    async (shop) => {
+      const [model] = (await shop.query('select spec from device_model')) as { spec: Record<string, unknown> }[];
+      expect(Object.keys(model?.spec ?? {}).sort()).toEqual(['disassembly', 'maker']);
+      expect(await shop.query('select array_agg(kind order by seq) as kinds from event')).toEqual([
+        { kinds: ['claimed', 'handed off', 'disassembly counted', 'whole disassembly counted', 'note'] },
+      ]);
+    },
+  );
 });

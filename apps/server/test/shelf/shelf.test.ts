@@ -186,9 +186,9 @@ describe('the counter', () => {
     expect((await shop.as.counter.get<Refused>('/jobs/U-0')).body.detail).toContain('U-0');
     const body = { version: 1, value: {} };
     expect((await shop.as.owner.send<Refused>('PUT', `/jobs/${tag}/facts/mood`, body)).status).toBe(404);
-    expect((await shop.as.owner.send('PUT', `/jobs/${tag}/strip/none`, { version: 1, out: 1, back: 0 })).status).toBe(
-      404,
-    );
+    expect(
+      (await shop.as.owner.send('PUT', `/jobs/${tag}/disassembly/none`, { version: 1, out: 1, back: 0 })).status,
+    ).toBe(404);
     expect((await shop.as.owner.get('/nowhere')).status).toBe(404);
   });
 });

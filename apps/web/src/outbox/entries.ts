@@ -38,11 +38,26 @@ export function keptEntries(): Entry[] {
     .sort()
     .flatMap((key) => {
       try {
-        return [asCommand(JSON.parse(localStorage.getItem(key) ?? '') as Entry | Earlier)];
+        return [asCommand(renamed(JSON.parse(localStorage.getItem(key) ?? '') as Entry | Earlier))];
       } catch {
         return [];
       }
     });
+}
+
+/** What commands and subjects were called by an earlier version of this application. */
+const NAMES: Readonly<Record<string, string>> = {
+  moveStripItem: 'moveDisassemblyItem',
+  moveWholeStrip: 'moveWholeDisassembly',
+  strip: 'disassembly',
+  'whole strip': 'whole disassembly',
+};
+
+const nameOf = <N extends string>(name: N): N => (NAMES[name] ?? name) as N;
+
+function renamed<E extends Entry | Earlier>(entry: E): E {
+  const subject = { ...entry.subject, kind: nameOf(entry.subject.kind) } as Subject;
+  return 'command' in entry ? { ...entry, subject, command: nameOf(entry.command) } : { ...entry, subject };
 }
 
 /** An entry as an earlier version of this application kept it: by address instead of by command. */
@@ -55,10 +70,10 @@ function asCommand(entry: Entry | Earlier): Entry {
   switch (subject.kind) {
     case 'note':
       return { ...rest, command: 'addNote', places: {} };
-    case 'strip':
-      return { ...rest, command: 'moveStripItem', places: { item: subject.item } };
-    case 'whole strip':
-      return { ...rest, command: 'moveWholeStrip', places: {} };
+    case 'disassembly':
+      return { ...rest, command: 'moveDisassemblyItem', places: { item: subject.item } };
+    case 'whole disassembly':
+      return { ...rest, command: 'moveWholeDisassembly', places: {} };
     case 'fact':
       return path.startsWith('/counter/')
         ? { ...rest, command: 'recordAtCounter', places: { counterKey: subject.key } }
@@ -84,9 +99,9 @@ export function drop(entry: Pick<Entry, 'at' | 'id'>): void {
 export function standing({ snapshot }: Pick<JobView, 'snapshot'>, subject: Subject): string {
   if (subject.kind === 'note') return 'null';
   if (subject.kind === 'fact') return JSON.stringify(snapshot.facts[subject.key] ?? null);
-  const counts = snapshot.strip.map(
+  const counts = snapshot.disassembly.map(
     ({ stage: _stage, kind: _kind, name: _name, count: _count, ...counted }) => counted,
   );
-  if (subject.kind === 'whole strip') return JSON.stringify(counts);
+  if (subject.kind === 'whole disassembly') return JSON.stringify(counts);
   return JSON.stringify(counts.find((one) => one.id === subject.item) ?? null);
 }

@@ -8,7 +8,7 @@ import { giveUp, keepAndSend, sendAnyway, sendKept, type Doing } from './outbox'
 import { outboxSlice } from './outbox-slice';
 import { withKept } from './overlay';
 
-const strip = [
+const disassembly = [
   {
     id: 's1',
     stage: 1,
@@ -23,7 +23,12 @@ const strip = [
   },
 ];
 const jobAt = (version: number, over: Partial<JobView['snapshot']> = {}): JobView =>
-  ({ tag: 'U-1', version, history: [{ by: 'Odo' }], snapshot: { facts: {}, strip, ...over } }) as unknown as JobView;
+  ({
+    tag: 'U-1',
+    version,
+    history: [{ by: 'Odo' }],
+    snapshot: { facts: {}, disassembly, ...over },
+  }) as unknown as JobView;
 const BEFORE = { set: null, whyNot: 'does not start' };
 const measuring: Doing = {
   tag: 'U-1',
@@ -88,8 +93,8 @@ const stale = (current: JobView) => () => ({ status: 409, data: { detail: 'stale
 describe('what an earlier version kept', () => {
   it.each([
     ['/notes', { kind: 'note' }, 'addNote', {}],
-    ['/strip/s1', { kind: 'strip', item: 's1' }, 'moveStripItem', { item: 's1' }],
-    ['/strip', { kind: 'whole strip' }, 'moveWholeStrip', {}],
+    ['/strip/s1', { kind: 'strip', item: 's1' }, 'moveDisassemblyItem', { item: 's1' }],
+    ['/strip', { kind: 'whole strip' }, 'moveWholeDisassembly', {}],
     ['/facts/trial%20start', { kind: 'fact', key: 'trial start' }, 'recordFact', { key: 'trial start' }],
     [
       '/counter/document-given',
@@ -110,7 +115,20 @@ describe('what an earlier version kept', () => {
       state: 'waiting',
     };
     localStorage.setItem('udrel.outbox.000000000000001.a', JSON.stringify(kept));
-    expect(keptEntries()).toMatchObject([{ command, places, subject }]);
+    expect(keptEntries()).toMatchObject([{ command, places }]);
+  });
+
+  it('is sent as what a command is called now', () => {
+    const kept = {
+      id: 'a',
+      at: 1,
+      command: 'moveStripItem',
+      subject: { kind: 'strip', item: 's1' },
+      places: { item: 's1' },
+    };
+    localStorage.setItem('udrel.outbox.000000000000001.a', JSON.stringify(kept));
+    const subject = { kind: 'disassembly', item: 's1' };
+    expect(keptEntries()).toMatchObject([{ command: 'moveDisassemblyItem', places: { item: 's1' }, subject }]);
   });
 });
 
@@ -236,21 +254,21 @@ describe('my own earlier entry', () => {
     answers = [away, away];
     const whole: Doing = {
       tag: 'U-1',
-      command: 'moveWholeStrip',
+      command: 'moveWholeDisassembly',
       places: {},
       body: { way: 'out' },
-      subject: { kind: 'whole strip' },
+      subject: { kind: 'whole disassembly' },
     };
     const row: Doing = {
       tag: 'U-1',
-      command: 'moveStripItem',
+      command: 'moveDisassemblyItem',
       places: { item: 's1' },
       body: { out: 9, back: 0 },
-      subject: { kind: 'strip', item: 's1' },
+      subject: { kind: 'disassembly', item: 's1' },
     };
     await dispatch(keepAndSend(whole));
     await dispatch(keepAndSend(row));
-    const after = jobAt(4, { strip: strip.map((item) => ({ ...item, out: 10 })) as never });
+    const after = jobAt(4, { disassembly: disassembly.map((item) => ({ ...item, out: 10 })) as never });
     answers = [() => ({ status: 200, data: after }), stale(after), taken(5)];
     await dispatch(sendKept());
     expect(keptEntries()).toEqual([]);
@@ -263,12 +281,12 @@ describe('what is shown of a change', () => {
     const out: number[] = [];
     watch(() => {
       const job = api.endpoints.job.select({ tag: 'U-1' })(state()).data;
-      if (job) out.push(withKept(job, state().outbox.entries).snapshot.strip[0]?.out ?? -1);
+      if (job) out.push(withKept(job, state().outbox.entries).snapshot.disassembly[0]?.out ?? -1);
     });
-    answers = [() => ({ status: 200, data: jobAt(4, { strip: [{ ...strip[0], out: 1 }] as never }) })];
-    const command = 'moveStripItem' as const;
+    answers = [() => ({ status: 200, data: jobAt(4, { disassembly: [{ ...disassembly[0], out: 1 }] as never }) })];
+    const command = 'moveDisassemblyItem' as const;
     const move = { tag: 'U-1', command, places: { item: 's1' }, body: { out: 1, back: 0 } };
-    await dispatch(keepAndSend({ ...move, subject: { kind: 'strip', item: 's1' } }));
+    await dispatch(keepAndSend({ ...move, subject: { kind: 'disassembly', item: 's1' } }));
     expect(out.slice(out.indexOf(1))).toEqual(out.slice(out.indexOf(1)).map(() => 1));
     expect(out.at(-1)).toBe(1);
   });
@@ -283,18 +301,18 @@ describe('several kept changes', () => {
     answers = [away, away];
     const move = (out: number): Doing => ({
       tag: 'U-1',
-      command: 'moveStripItem',
+      command: 'moveDisassemblyItem',
       places: { item: 's1' },
       body: { out, back: 0 },
-      subject: { kind: 'strip', item: 's1' },
+      subject: { kind: 'disassembly', item: 's1' },
     });
     await dispatch(keepAndSend(move(1)));
     await dispatch(keepAndSend(move(2)));
     now.mockRestore();
     const [first, second] = keptEntries() as [Entry, Entry];
     expect(second.seen).toBe(JSON.stringify({ id: 's1', out: 1, back: 0, missing: 0, left: 0, replaced: 0 }));
-    expect(withKept(jobAt(3), keptEntries()).snapshot.strip[0]?.out).toBe(2);
-    const after = jobAt(4, { strip: strip.map((item) => ({ ...item, out: 1 })) as never });
+    expect(withKept(jobAt(3), keptEntries()).snapshot.disassembly[0]?.out).toBe(2);
+    const after = jobAt(4, { disassembly: disassembly.map((item) => ({ ...item, out: 1 })) as never });
     answers = [() => ({ status: 200, data: after }), stale(after), taken(5)];
     await dispatch(sendKept());
     expect(sent.slice(-3).map((one) => one.key)).toEqual([first.id, second.id, second.id]);

@@ -1,6 +1,6 @@
 import type { JobFacts } from '@udrel/core/facts';
 import type { JobView } from '@udrel/contract/types';
-import { toComeOut, toGoBack, type StripCounts } from '@udrel/core/strip';
+import { toComeOut, toGoBack, type DisassemblyCounts } from '@udrel/core/disassembly';
 import type { Entry } from './entries';
 
 /** The job as the person left it: what is kept and not sent yet lies over what the server last said. */
@@ -29,20 +29,20 @@ function laidOver(job: JobView, { subject, body, at }: Entry): JobView {
       const trial = body['value'] as NonNullable<JobFacts['trial start']>;
       return { ...shown, trials: [...job.trials, { ...trial, by: 'kept here', at: new Date(at).toISOString() }] };
     }
-    case 'strip': {
-      const strip = snapshot.strip.map((item) =>
-        item.id === subject.item ? { ...item, ...(body as unknown as StripCounts) } : item,
+    case 'disassembly': {
+      const disassembly = snapshot.disassembly.map((item) =>
+        item.id === subject.item ? { ...item, ...(body as unknown as DisassemblyCounts) } : item,
       );
-      return { ...job, snapshot: { ...snapshot, strip } };
+      return { ...job, snapshot: { ...snapshot, disassembly } };
     }
-    case 'whole strip': {
-      const strip = snapshot.strip.map((item) => {
+    case 'whole disassembly': {
+      const disassembly = snapshot.disassembly.map((item) => {
         if (body['way'] === 'out') return { ...item, out: item.out + toComeOut(item) };
         return body['way'] === 'none'
           ? { ...item, left: item.left + toComeOut(item) }
           : { ...item, back: toGoBack(item) };
       });
-      return { ...job, snapshot: { ...snapshot, strip } };
+      return { ...job, snapshot: { ...snapshot, disassembly } };
     }
   }
 }

@@ -33,8 +33,8 @@ export type ParamsOf<P extends string> = { [K in Names<P> & ParameterName]: Infe
 /** The one thing in a job that a command is about which waits for the connection. */
 export type Subject =
   | { kind: 'fact'; key: (typeof ENTRY_KEYS)[number] }
-  | { kind: 'strip'; item: string }
-  | { kind: 'whole strip' }
+  | { kind: 'disassembly'; item: string }
+  | { kind: 'whole disassembly' }
   | { kind: 'note' };
 
 /** A query or a command, declared once for server, web, agent and the description of the interface. */

@@ -41,7 +41,7 @@ describe('what may wait for the connection', () => {
 
   it('is written out by hand: ticks, measurements, remarks and what came out', () => {
     const waits = every.filter(([, { subject }]) => subject !== null).map(([name]) => name);
-    expect(waits).toEqual(['recordFact', 'recordAtCounter', 'addNote', 'moveStripItem', 'moveWholeStrip']);
+    expect(waits).toEqual(['recordFact', 'recordAtCounter', 'addNote', 'moveDisassemblyItem', 'moveWholeDisassembly']);
     const facts = ENTRY_KEYS.filter((key) => subjectOf('recordFact', { key }) !== null);
     expect(facts.sort()).toEqual(
       [
@@ -53,12 +53,12 @@ describe('what may wait for the connection', () => {
 
   it('needs nothing of what others do', () => {
     expect(subjectOf('recordAtCounter', { counterKey: 'signature' })).toBeNull();
-    expect(subjectOf('moveStripItem', { item: 's1' })).toEqual({ kind: 'strip', item: 's1' });
+    expect(subjectOf('moveDisassemblyItem', { item: 's1' })).toEqual({ kind: 'disassembly', item: 's1' });
   });
 
   it('is sent with the version that was on the screen, but for a note', () => {
     const versioned = every.filter(([, one]) => one.subject !== null && carriesVersion(one)).map(([name]) => name);
-    expect(versioned).toEqual(['recordFact', 'recordAtCounter', 'moveStripItem', 'moveWholeStrip']);
+    expect(versioned).toEqual(['recordFact', 'recordAtCounter', 'moveDisassemblyItem', 'moveWholeDisassembly']);
   });
 });
 

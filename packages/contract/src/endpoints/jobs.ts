@@ -7,11 +7,11 @@ import {
   factEntry,
   historyQuery,
   jobQuery,
-  moveStripItem,
+  moveDisassemblyItem,
   moveBelonging,
-  moveWholeStrip,
+  moveWholeDisassembly,
   overrideGate,
-  putDown,
+  handOff,
   versionOnly,
 } from '../shapes/commands';
 import { factRow } from '@udrel/core/facts';
@@ -45,19 +45,19 @@ export const jobEndpoints = {
   }),
   addNote: jobCommand('post /jobs/:tag/notes', { ...KEEP, body: addNote, subject: () => ({ kind: 'note' }) }),
   addLesson: jobCommand('post /jobs/:tag/lessons', { ...WORK, body: addLesson, changes: ['job', 'lessons'] }),
-  moveStripItem: jobCommand('put /jobs/:tag/strip/:item', {
+  moveDisassemblyItem: jobCommand('put /jobs/:tag/disassembly/:item', {
     ...WORK,
-    body: moveStripItem,
-    subject: ({ item }) => ({ kind: 'strip', item }),
+    body: moveDisassemblyItem,
+    subject: ({ item }) => ({ kind: 'disassembly', item }),
   }),
-  moveWholeStrip: jobCommand('post /jobs/:tag/strip', {
+  moveWholeDisassembly: jobCommand('post /jobs/:tag/disassembly', {
     ...WORK,
-    body: moveWholeStrip,
-    subject: () => ({ kind: 'whole strip' }),
+    body: moveWholeDisassembly,
+    subject: () => ({ kind: 'whole disassembly' }),
   }),
   overrideGate: jobCommand('post /jobs/:tag/overrides', { permission: 'pass a gate', body: overrideGate }),
-  takeUp: jobCommand('post /jobs/:tag/take-up', { ...WORK, body: versionOnly }),
-  putDown: jobCommand('post /jobs/:tag/put-down', { ...WORK, body: putDown }),
+  claim: jobCommand('post /jobs/:tag/claim', { ...WORK, body: versionOnly }),
+  handOff: jobCommand('post /jobs/:tag/hand-off', { ...WORK, body: handOff }),
   addBelonging: jobCommand('post /jobs/:tag/belongings', { ...KEEP, body: addBelonging }),
   /** Everything of the job that is here lies at one place now. */
   moveAllBelongings: jobCommand('put /jobs/:tag/belongings', { ...KEEP, body: object({ place: text(20) }) }),

@@ -1,7 +1,7 @@
 import { PREPARATION_IDS } from '@udrel/core/facts';
 import { STATIONS } from '@udrel/core/stations';
 import { PREPARING_RUNS } from '@udrel/core/facts';
-import { STRIP_WAYS } from '@udrel/core/strip';
+import { DISASSEMBLY_WAYS } from '@udrel/core/disassembly';
 import { ENDS, GATES, LEFT_AS, RUN_ENDS, WISH_KINDS } from '@udrel/core/steps';
 import type { Infer, Shape } from './shape';
 import {
@@ -178,8 +178,8 @@ export const corrections = {
 export type Considered = { version: number; correction: Correction };
 export type MakeCorrection = Considered & { reason: string };
 
-export const putDown = object({ version, batteryOff: boolean(), tried: text(600, 0), next: text(300, 0) });
-export type PutDown = Infer<typeof putDown>;
+export const handOff = object({ version, batteryOff: boolean(), tried: text(600, 0), next: text(300, 0) });
+export type HandOff = Infer<typeof handOff>;
 export const addBelonging = object({ name: text(80), place });
 export type AddBelonging = Infer<typeof addBelonging>;
 export const moveBelonging = object({ place, back: boolean() });
@@ -216,7 +216,7 @@ export const addLesson = object({ text: text(300, 3) });
 export const chooseSame = object({ tags: list(text(20), 12, 1) });
 export type ChooseSame = Infer<typeof chooseSame>;
 const pieces = whole(0, 60);
-export const moveStripItem = object({
+export const moveDisassemblyItem = object({
   version,
   out: pieces,
   back: pieces,
@@ -224,9 +224,9 @@ export const moveStripItem = object({
   left: pieces,
   replaced: pieces,
 });
-export type MoveStripItem = Infer<typeof moveStripItem>;
-export const moveWholeStrip = object({ version, way: oneOf(...STRIP_WAYS) });
-export type MoveWholeStrip = Infer<typeof moveWholeStrip>;
+export type MoveDisassemblyItem = Infer<typeof moveDisassemblyItem>;
+export const moveWholeDisassembly = object({ version, way: oneOf(...DISASSEMBLY_WAYS) });
+export type MoveWholeDisassembly = Infer<typeof moveWholeDisassembly>;
 export const overrideGate = object({
   version,
   gate: oneOf(...GATES),

@@ -1,5 +1,5 @@
 import { BATTERY_LEADS, DEVICE_KINDS } from '@udrel/core/device';
-import { STRIP_KINDS } from '@udrel/core/strip';
+import { DISASSEMBLY_KINDS } from '@udrel/core/disassembly';
 import type { Infer } from './shape';
 import { boolean, list, nullable, object, oneOf, optional, text, whole } from './shape';
 import { byteCount, site } from './drives';
@@ -30,10 +30,10 @@ export const modelSpec = object({
   firmware: object({ uefi: nullable(boolean()), startsNvme: nullable(boolean()) }),
   ports: optional(list(port, 20)),
   functions: list(text(40), 40),
-  strip: list(
+  disassembly: list(
     object({
       stage: whole(1, 20),
-      kind: oneOf(...STRIP_KINDS),
+      kind: oneOf(...DISASSEMBLY_KINDS),
       name: text(80),
       count: whole(1, 60),
     }),

@@ -4,7 +4,7 @@ import type { Alarm } from '@udrel/core/identity';
 import type { TargetId } from '@udrel/core/layout';
 import type { PaymentWay } from '@udrel/core/quote';
 import type { Station, StepId } from '@udrel/core/stations';
-import type { StripWay } from '@udrel/core/strip';
+import type { DisassemblyWay } from '@udrel/core/disassembly';
 import type { End, GateId, RunEnd, WishKind } from '@udrel/core/steps';
 
 /** Why something on record was put right, and the facts that fell with it. */
@@ -57,7 +57,7 @@ export interface JobEventData {
   'read back asked': OntoDrive & { berth: number };
   'read back failed': OntoDrive & { trouble: string };
   'read back': OntoDrive & { attempt: number; verdict: string };
-  'strip moved': {
+  'disassembly counted': {
     itemId: string;
     name: string;
     out: number;
@@ -66,11 +66,11 @@ export interface JobEventData {
     left: number;
     replaced: number;
   };
-  'strip all': { way: StripWay };
+  'whole disassembly counted': { way: DisassemblyWay };
   'gate overridden': { gate: GateId; reason: string };
   note: { text: string };
-  'taken up': { from?: string };
-  'put down': { batteryOff: boolean; tried: string; next: string };
+  claimed: { from?: string };
+  'handed off': { batteryOff: boolean; tried: string; next: string };
   'belonging kept': { number: number; name: string; place: string };
   'belonging moved': { number: number; name: string; place: string; back: boolean };
   'secret kept': { secretId: string; label: string };

@@ -124,8 +124,8 @@ export interface BelongingView {
 
 /** Who has the job in hand, or with what state it was put down. */
 export interface HoldingView {
-  takenUp: { id: string; name: string; at: string } | null;
-  putDown: { by: string; at: string; batteryOff: boolean; tried: string; next: string } | null;
+  claimed: { id: string; name: string; at: string } | null;
+  handOff: { by: string; at: string; batteryOff: boolean; tried: string; next: string } | null;
 }
 
 /** A secret is known by its label; its text is only shown on its own, and each showing is kept. */
@@ -243,7 +243,7 @@ export interface JobView {
   earlier: EarlierJob[];
   guaranteedUntil: string | null;
   /** Steps whose stamp can be taken back now. */
-  takeBack: StepId[];
+  retractable: StepId[];
   snapshot: JobSnapshot;
   origins: FactOrigin[];
   procedure: Procedure;

@@ -3,7 +3,7 @@ import { TARGET_IDS, targetName, type TargetId } from '../layout';
 import { binary, soldName } from '../capacity';
 import type { Holding } from '../equipment';
 import { linkName, type Link } from '../links';
-import type { StripItem } from '../strip';
+import type { DisassemblyItem } from '../disassembly';
 
 export const KIT_GROUPS = ['to be fitted', 'parts for it', 'for the copy', 'tools', 'for screws and leads'] as const;
 export type KitGroup = (typeof KIT_GROUPS)[number];
@@ -20,7 +20,7 @@ export interface KitItem {
 /** What of a job the kit follows from. */
 export interface KitFor {
   facts: JobFacts;
-  strip: readonly Pick<StripItem, 'stage' | 'kind' | 'name' | 'count'>[];
+  disassembly: readonly Pick<DisassemblyItem, 'stage' | 'kind' | 'name' | 'count'>[];
   /** What of the shop holds the new drive best, where that is known; else the kit says what it must be able to do. */
   holding?: Pick<Holding, 'offer' | 'best'> | undefined;
   /** A stick that the device starts from, by name. */
@@ -31,8 +31,14 @@ export interface KitFor {
  * What to have on the bench before opening: from the match, the route of the copy, and the model's strip-down sheet.
  * Rules of thumb of the trade; only what follows from recorded facts is named.
  */
-export function kitOf({ facts, strip, holding, stick }: KitFor): KitItem[] {
-  return [...fitted(facts), ...parts(facts), ...copy(facts, { holding, stick }), ...tools(strip), ...holders(strip)];
+export function kitOf({ facts, disassembly, holding, stick }: KitFor): KitItem[] {
+  return [
+    ...fitted(facts),
+    ...parts(facts),
+    ...copy(facts, { holding, stick }),
+    ...tools(disassembly),
+    ...holders(disassembly),
+  ];
 }
 
 const item = (group: KitGroup, name: string, note = '', count = 1): KitItem => ({ group, name, count, note });
@@ -124,14 +130,14 @@ function copy(
 
 const speaks = ({ kind }: Link) => (kind === 'pcie' ? 'NVMe' : 'SATA');
 
-function tools(strip: KitFor['strip']): KitItem[] {
-  if (strip.length === 0) return [];
+function tools(disassembly: KitFor['disassembly']): KitItem[] {
+  if (disassembly.length === 0) return [];
   const group = 'tools';
   const threads = new Set(
-    strip.filter(({ kind }) => kind === 'screw').flatMap(({ name }) => /M\d(?:\.\d)?|6-32/.exec(name)?.[0] ?? []),
+    disassembly.filter(({ kind }) => kind === 'screw').flatMap(({ name }) => /M\d(?:\.\d)?|6-32/.exec(name)?.[0] ?? []),
   );
-  const pried = strip.some(({ kind }) => kind === 'clip' || kind === 'cable');
-  const pads = strip.filter(({ name }) => name.includes('thermal pad'));
+  const pried = disassembly.some(({ kind }) => kind === 'clip' || kind === 'cable');
+  const pads = disassembly.filter(({ name }) => name.includes('thermal pad'));
   return [
     item(group, 'wrist strap and mat'),
     ...[...threads].sort().map((thread) => item(group, `driver for ${thread}`)),
@@ -142,10 +148,10 @@ function tools(strip: KitFor['strip']): KitItem[] {
 }
 
 /** One field for each stage, so that screws of different lengths never lie together. */
-function holders(strip: KitFor['strip']): KitItem[] {
-  const stages = [...new Set(strip.map(({ stage }) => stage))].sort((a, b) => a - b);
+function holders(disassembly: KitFor['disassembly']): KitItem[] {
+  const stages = [...new Set(disassembly.map(({ stage }) => stage))].sort((a, b) => a - b);
   return stages.map((stage) => {
-    const out = strip.filter((one) => one.stage === stage && one.kind !== 'clip');
+    const out = disassembly.filter((one) => one.stage === stage && one.kind !== 'clip');
     const note = out.map(({ name, count }) => `${count} × ${name}`).join(', ');
     return item('for screws and leads', `tray field for stage ${stage}`, note);
   });

@@ -23,7 +23,7 @@ const drive: NonNullable<JobFacts['new drive choice']> = {
   partsNeeded: ['optical bay caddy 9.5 mm', 'screw M2×3'],
   price: 5500,
 };
-const strip: KitFor['strip'] = [
+const disassembly: KitFor['disassembly'] = [
   { stage: 1, kind: 'screw', name: 'base screw M2.5×6', count: 10 },
   { stage: 2, kind: 'cable', name: 'battery lead', count: 1 },
   { stage: 2, kind: 'screw', name: 'tray screw M3×3', count: 4 },
@@ -36,7 +36,7 @@ const names = (job: KitFor, group?: string) =>
 
 describe('the kit', () => {
   it('names what is fitted, by serial, and every part for it', () => {
-    const kit = kitOf({ facts: { 'new drive choice': drive }, strip: [] });
+    const kit = kitOf({ facts: { 'new drive choice': drive }, disassembly: [] });
     expect(kit.map(({ name, note }) => [name, note])).toEqual([
       ['Palewood C1, 480 GB', 'PW-0001'],
       ['optical bay caddy 9.5 mm', ''],
@@ -50,7 +50,7 @@ describe('the kit', () => {
         'new drive choice': drive,
         'plan draft': { intent: defaultIntent({ scheme: 'gpt', sectorSize: 512, partitions: [] }), route, startedFrom },
       },
-      strip: [],
+      disassembly: [],
     });
     expect(names(routed('both at the bench'), 'for the copy')).toEqual(['berth that takes SATA']);
     expect(names(routed('new drive in an enclosure'), 'for the copy')).toEqual([
@@ -71,24 +71,24 @@ describe('the kit', () => {
     expect(names(routed('old drive outside', 'a boot stick'), 'for the copy')).toContain('boot stick');
     expect(names(routed('second site', 'its own system'), 'for the copy')).toEqual(['power adapter of the device']);
     expect(names(routed('stand-alone duplicator'), 'for the copy')).toEqual(['dock that copies by itself']);
-    expect(names({ facts: { 'new drive choice': drive }, strip: [] }, 'for the copy')).toEqual([]);
+    expect(names({ facts: { 'new drive choice': drive }, disassembly: [] }, 'for the copy')).toEqual([]);
   });
 
   it('has a driver for every thread, a pad where one may tear, a field for every stage', () => {
-    expect(names({ facts: {}, strip }, 'tools')).toEqual([
+    expect(names({ facts: {}, disassembly }, 'tools')).toEqual([
       'wrist strap and mat',
       'driver for M2.5',
       'driver for M3',
       'plastic pry tool',
     ]);
-    expect(names({ facts: {}, strip }, 'parts for it')).toEqual(['thermal pad 0.5 mm']);
-    expect(names({ facts: {}, strip }, 'for screws and leads')).toHaveLength(3);
+    expect(names({ facts: {}, disassembly }, 'parts for it')).toEqual(['thermal pad 0.5 mm']);
+    expect(names({ facts: {}, disassembly }, 'for screws and leads')).toHaveLength(3);
   });
 
   it('has the tool for an alteration', () => {
     const altered = { ...drive, alteration: 'cut the rib' };
     expect(
-      kitOf({ facts: { 'new drive choice': altered }, strip: [] }).find(({ group }) => group === 'tools')?.note,
+      kitOf({ facts: { 'new drive choice': altered }, disassembly: [] }).find(({ group }) => group === 'tools')?.note,
     ).toBe('cut the rib');
   });
 
@@ -101,7 +101,7 @@ describe('the kit', () => {
     });
     fc.assert(
       fc.property(fc.array(anyItem, { maxLength: 20 }), (items) => {
-        const fields = kitOf({ facts: {}, strip: items }).filter(({ group }) => group === 'for screws and leads');
+        const fields = kitOf({ facts: {}, disassembly: items }).filter(({ group }) => group === 'for screws and leads');
         const held = fields.flatMap(({ note }) => [...note.matchAll(/(\d+) ×/g)].map(([, count]) => Number(count)));
         expect(held.reduce((sum, one) => sum + one, 0)).toBe(items.reduce((sum, { count }) => sum + count, 0));
       }),

@@ -13,7 +13,7 @@ export interface ModelDraft {
   memory: DeviceMemory;
   firmware: Firmware;
   functions: string[];
-  strip: never[];
+  disassembly: never[];
   note: string;
 }
 
@@ -53,7 +53,7 @@ export function draftModel(reading: Reading): { ok: true; model: ModelDraft } | 
         startsNvme: nvmeStarts || null,
       },
       functions: kind === 'laptop' || kind === 'handheld' ? CARRIED : STANDING,
-      strip: [],
+      disassembly: [],
       note: 'Made from a probe file: look inside, confirm each site, note the screws.',
     },
   };

@@ -3,7 +3,7 @@ import { STATIONS } from '../stations';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {
-  canTakeBack,
+  canRetract,
   consequencesOf,
   endedAs,
   procedureOf,
@@ -15,7 +15,7 @@ import {
 import { complete, factsOf, job, keys, run, screws } from './samples.test-data';
 import { type ENDS } from './snapshot/types';
 
-const done = job({ facts: complete, runs: [run('ended well')], strip: screws(4, 4) });
+const done = job({ facts: complete, runs: [run('ended well')], disassembly: screws(4, 4) });
 const sentences = (before: JobSnapshot, after: JobSnapshot) =>
   consequencesOf(before, after).map(({ about, sentence }) => `${about}: ${sentence}`);
 const state = (snapshot: JobSnapshot, id: string) => procedureOf(snapshot).steps.find((step) => step.id === id)?.state;
@@ -30,11 +30,11 @@ describe('taking back a stamp', () => {
   });
 
   it('is offered only where there is a stamp, and for a copy only once it has ended', () => {
-    expect(canTakeBack(done, 'fit new drive')).toBe(true);
-    expect(canTakeBack(job({}), 'fit new drive')).toBe(false);
-    expect(canTakeBack(done, 'strip down')).toBe(false);
-    expect(canTakeBack(done, 'end copy')).toBe(true);
-    expect(canTakeBack(job({ runs: [run('running')] }), 'end copy')).toBe(false);
+    expect(canRetract(done, 'fit new drive')).toBe(true);
+    expect(canRetract(job({}), 'fit new drive')).toBe(false);
+    expect(canRetract(done, 'strip down')).toBe(false);
+    expect(canRetract(done, 'end copy')).toBe(true);
+    expect(canRetract(job({ runs: [run('running')] }), 'end copy')).toBe(false);
   });
 
   it('says what it means for reservation, quote, plan, gates and steps', () => {
@@ -100,7 +100,7 @@ describe('an end without work', () => {
   });
 
   it('leads back to an assembled device that somebody has seen start', () => {
-    const open = ended({ facts: factsOf(['old drive', 'new drive fitted']), strip: screws(4, 0) });
+    const open = ended({ facts: factsOf(['old drive', 'new drive fitted']), disassembly: screws(4, 0) });
     expect(ids(open)).toEqual(['book in', 'put back', 'close up', 'see as it came', 'give back', 'close job']);
     expect(state(open, 'close up')).toBe('waiting');
     const back = { ...open, facts: { ...open.facts, 'put back': { serial: 'old' } } };
@@ -113,16 +113,16 @@ describe('an end without work', () => {
   });
 
   it('leaves what was fitted in a device that nobody fetched', () => {
-    const finished = ended({ facts: complete, strip: screws(4, 4) }, 'not collected');
+    const finished = ended({ facts: complete, disassembly: screws(4, 4) }, 'not collected');
     expect(ids(finished)).not.toContain('put back');
     expect(finished.facts['new drive choice']).toBeDefined();
     expect(state(finished, 'close job')).toBe('ready');
   });
 
   it('closes only when everything is together, seen and signed', () => {
-    const ready = ended({ facts: complete, strip: screws(4, 4) });
+    const ready = ended({ facts: complete, disassembly: screws(4, 4) });
     expect(state(ready, 'close job')).toBe('ready');
-    expect(state({ ...ready, strip: screws(4, 3) }, 'close job')).toBe('waiting');
+    expect(state({ ...ready, disassembly: screws(4, 3) }, 'close job')).toBe('waiting');
     for (const key of ['as it came', 'signature', 'put back'] satisfies FactKey[]) {
       expect(state(without(ready, [key]), 'close job'), key).toBe('waiting');
     }

@@ -9,7 +9,7 @@ import { copyTrusted, lastCopy } from './evidence/targets';
 import { type End, type JobSnapshot } from './snapshot/types';
 
 /** Whether a stamp of that step can be taken back: what is kept elsewhere (runs, screws) is put right there. */
-export function canTakeBack(job: JobSnapshot, step: StepId): boolean {
+export function canRetract(job: JobSnapshot, step: StepId): boolean {
   if (step === 'end copy') return reopenable(job);
   return stampsOfStep(step).some((key) => job.facts[key] !== undefined);
 }

@@ -13,7 +13,10 @@ const DEEDS: Partial<Record<StepId, (snapshot: JobSnapshot) => JobSnapshot>> = {
     runs: snapshot.runs.map((one) => (one.outcome === 'running' ? { ...one, outcome: 'failed' as const } : one)),
   }),
   'put back': (snapshot) => known(snapshot, 'put back', { serial: snapshot.facts['old drive']?.serial ?? '' }),
-  'close up': (snapshot) => ({ ...snapshot, strip: snapshot.strip.map((item) => ({ ...item, back: item.out })) }),
+  'close up': (snapshot) => ({
+    ...snapshot,
+    disassembly: snapshot.disassembly.map((item) => ({ ...item, back: item.out })),
+  }),
   'see as it came': (snapshot) => known(snapshot, 'as it came', { starts: true, note: '' }),
   'give back': (snapshot) => known(snapshot, 'signature', { name: 'A', path: '' }),
   keep: (snapshot) => known(snapshot, 'kept until', { place: 'rack', until: '2027-01-01' }),
@@ -57,7 +60,7 @@ const anyEnd = fc
         facts: factsOf(facts),
         wishes: [{ kind: wish, least: 1 }],
         runs: outcome ? [run(outcome)] : [],
-        strip: screws(out, back),
+        disassembly: screws(out, back),
       }),
       { kind },
     ),
@@ -75,7 +78,7 @@ describe('the way back', () => {
         expect(end.closed).toBe(true);
         expect(new Set(done).size).toBe(done.length);
         expect(end.runs.some((one) => one.outcome === 'running')).toBe(false);
-        for (const item of end.strip) expect(item.back).toBe(item.out);
+        for (const item of end.disassembly) expect(item.back).toBe(item.out);
         if (sound.end?.kind === 'not collected') expect(end.facts['kept until']).toBeDefined();
         else expect(end.facts.signature).toBeDefined();
       }),

@@ -14,7 +14,7 @@ const empty: JobSnapshot = {
   end: null,
   facts: {},
   runs: [],
-  strip: [],
+  disassembly: [],
   overrides: [],
   told: null,
   rates: { hourly: 0, taxPercent: 0 },

@@ -180,7 +180,7 @@ export const job = (over: Partial<JobSnapshot>): JobSnapshot => ({
   end: null,
   facts: {},
   runs: [],
-  strip: screws(0, 0),
+  disassembly: screws(0, 0),
   overrides: [],
   told: null,
   rates: { hourly: 0, taxPercent: 0 },

@@ -42,12 +42,12 @@ describe('the procedure', () => {
 
   it('trusts a target only after an attempt that ended well', () => {
     const facts = factsOf(keys.slice(0, keys.indexOf('new drive fitted')));
-    expect(state(job({ facts, runs: [run('failed')], strip: screws(4, 0) }), 'fit new drive')).toBe('waiting');
+    expect(state(job({ facts, runs: [run('failed')], disassembly: screws(4, 0) }), 'fit new drive')).toBe('waiting');
     expect(
-      state(job({ facts, runs: [run('failed'), run('ended well', 2)], strip: screws(4, 0) }), 'fit new drive'),
+      state(job({ facts, runs: [run('failed'), run('ended well', 2)], disassembly: screws(4, 0) }), 'fit new drive'),
     ).toBe('ready');
     const again = [run('ended well'), run('failed', 2)];
-    expect(state(job({ facts, runs: again, strip: screws(4, 0) }), 'fit new drive')).toBe('waiting');
+    expect(state(job({ facts, runs: again, disassembly: screws(4, 0) }), 'fit new drive')).toBe('waiting');
   });
 
   it('asks for no hands at a station while its copy runs by itself', () => {
@@ -63,16 +63,16 @@ describe('the procedure', () => {
 
   it('closes up only after a trial start without the old drive', () => {
     const facts: JobFacts = { ...complete, 'trial start': { started: true, oldDriveDetached: false, note: '' } };
-    const snapshot = job({ facts, runs: [run('ended well')], strip: screws(4, 0) });
+    const snapshot = job({ facts, runs: [run('ended well')], disassembly: screws(4, 0) });
     expect(state(snapshot, 'close up')).toBe('waiting');
     const override = [{ gate: 'started' as const, reason: 'customer waits', by: 'x', at: '', amount: null }];
     expect(state({ ...snapshot, overrides: override }, 'close up')).toBe('ready');
   });
 
   it('hands over only when every gate holds', () => {
-    const ready = job({ facts: complete, runs: [run('ended well')], strip: screws(4, 4) });
+    const ready = job({ facts: complete, runs: [run('ended well')], disassembly: screws(4, 4) });
     expect(state(ready, 'close job')).toBe('ready');
-    expect(state({ ...ready, strip: screws(4, 3) }, 'close job')).toBe('waiting');
+    expect(state({ ...ready, disassembly: screws(4, 3) }, 'close job')).toBe('waiting');
     const missing: FactKey[] = ['before', 'after', 'functions', 'old drive stays', 'document given', 'signature'];
     for (const key of missing) {
       expect(state({ ...ready, facts: factsOf(keys.filter((one) => one !== key)) }, 'close job'), key).toBe('waiting');
@@ -98,7 +98,7 @@ const anyJob = fc
       facts: known,
       wishes: memory ? [{ kind: 'memory', least: 1 }] : [{ kind: 'new drive', least: 1 }],
       runs: outcomes.map((outcome, n) => run(outcome, n + 1)),
-      strip: screws(out, back),
+      disassembly: screws(out, back),
       end: end === null ? null : { kind: end },
       modelKnown,
     });

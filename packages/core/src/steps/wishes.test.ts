@@ -21,7 +21,7 @@ const state = (snapshot: Parameters<typeof procedureOf>[0], id: StepId) =>
   procedureOf(snapshot).steps.find((step) => step.id === id)?.state;
 
 describe('a job that is ready', () => {
-  const ready = (facts: JobFacts) => job({ wishes: of('memory'), facts, strip: screws(4, 4), told: 1_000_000 });
+  const ready = (facts: JobFacts) => job({ wishes: of('memory'), facts, disassembly: screws(4, 4), told: 1_000_000 });
   const all = factsOf(keys);
 
   it('leaves the hands only when what is open is done with the customer there', () => {
@@ -69,7 +69,7 @@ describe('what a job asks for', () => {
     const fitted = job({
       wishes: of('new drive', 'added drive', 'memory'),
       facts: factsOf(['new drive choice', 'new drive fitted']),
-      strip: screws(4, 0),
+      disassembly: screws(4, 0),
     });
     expect(state(fitted, 'trial start')).toBe('waiting');
   });
@@ -98,7 +98,7 @@ describe('what a job asks for', () => {
       wishes: of('new drive beside'),
       facts: factsOf(keys),
       runs: [run('ended well')],
-      strip: screws(4, 0),
+      disassembly: screws(4, 0),
     };
     const before = job({ ...beside, facts: { ...without(job(beside), ['trial start', 'old drive refitted']).facts } });
     expect(steps(of('new drive beside'))).toEqual(expect.arrayContaining(['begin copy', 'fit new drive', 'refit old']));
@@ -135,7 +135,12 @@ describe('what a job asks for', () => {
     const wishes = fc.subarray([...WISH_KINDS], { minLength: 1 }).map((kinds) => of(...kinds));
     fc.assert(
       fc.property(wishes, (wanted) => {
-        const done = job({ wishes: wanted, facts: factsOf(keys), runs: [run('ended well')], strip: screws(4, 4) });
+        const done = job({
+          wishes: wanted,
+          facts: factsOf(keys),
+          runs: [run('ended well')],
+          disassembly: screws(4, 4),
+        });
         expect(state(done, 'close job')).toBe('ready');
       }),
     );

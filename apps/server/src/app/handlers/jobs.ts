@@ -4,7 +4,7 @@ import { closeJob } from '../../closing/close-job';
 import { consider, correct } from '../../corrections/corrections';
 import { enterFact } from '../../facts/record-fact';
 import { overrideGate } from '../../jobs/override-gate';
-import { putDown, takeUp } from '../../custody/claims';
+import { handOff, claim } from '../../custody/claims';
 import { listJobs } from '../../jobs/list-jobs';
 import { moveAll, moveItem } from '../../dismantling/disassembly-sheet';
 import { addBelonging, moveAllBelongings, moveBelonging } from '../../custody/belongings';
@@ -21,11 +21,11 @@ export const jobHandlers = handlers(jobEndpoints, {
   recordAtCounter: (call) => enterFact(call, call.params.tag, call.params.counterKey, call.body),
   addNote: (call) => addNote(call, call.params.tag, call.body.text),
   addLesson: (call) => addLesson(call, call.params.tag, call.body.text),
-  moveStripItem: (call) => moveItem(call, call.params.tag, call.params.item, call.body),
-  moveWholeStrip: (call) => moveAll(call, call.params.tag, call.body),
+  moveDisassemblyItem: (call) => moveItem(call, call.params.tag, call.params.item, call.body),
+  moveWholeDisassembly: (call) => moveAll(call, call.params.tag, call.body),
   overrideGate: (call) => overrideGate(call, call.params.tag, call.body),
-  takeUp: (call) => takeUp(call, call.params.tag, call.body.version),
-  putDown: (call) => putDown(call, call.params.tag, call.body),
+  claim: (call) => claim(call, call.params.tag, call.body.version),
+  handOff: (call) => handOff(call, call.params.tag, call.body),
   addBelonging: (call) => addBelonging(call, call.params.tag, call.body),
   moveAllBelongings: (call) => moveAllBelongings(call, call.params.tag, call.body.place),
   moveBelonging: (call) => moveBelonging(call, call.params.tag, call.params.number, call.body),

@@ -54,7 +54,7 @@ export function KeptEntry({ entry, mine }: { entry: Entry; mine: boolean }) {
 
 function nameOf({ subject }: Entry): string {
   if (subject.kind === 'fact') return subject.key;
-  return { note: 'note', strip: 'screws and parts', 'whole strip': 'the whole sheet' }[subject.kind];
+  return { note: 'note', disassembly: 'screws and parts', 'whole disassembly': 'the whole sheet' }[subject.kind];
 }
 
 function yours({ subject, body }: Entry): string {
@@ -63,9 +63,9 @@ function yours({ subject, body }: Entry): string {
       return String(body['text']);
     case 'fact':
       return tellFact(subject.key, body['value']);
-    case 'strip':
+    case 'disassembly':
       return `${String(body['out'])} out, ${String(body['back'])} back`;
-    case 'whole strip':
+    case 'whole disassembly':
       return `everything ${String(body['way'])}`;
   }
 }

@@ -8,14 +8,14 @@ import { Foot, Key, Sheet, TroubleNote } from '../../ui';
 import { useTyped } from '../../features/typed/typed';
 import { CustomerField } from '../../features/pickers/CustomerField';
 import { DeviceForm } from './DeviceForm';
-import { bookingOf, emptyDevice, emptyDraft, takenUp, withoutSecrets, type DeviceDraft, type Draft } from './draft';
+import { bookingOf, emptyDevice, emptyDraft, completed, withoutSecrets, type DeviceDraft, type Draft } from './draft';
 import { Glance } from './Glance';
 import styles from './book-in.module.css';
 
 /** Booking in on one page, by keyboard alone. What is typed stays when the page is left; secrets do not. */
 export default function BookInPage() {
   const [kept, setKept, forget] = useTyped<Draft>({ address: '/book-in', what: 'Booking' }, emptyDraft);
-  const [draft, setDraft] = useState(() => takenUp(kept));
+  const [draft, setDraft] = useState(() => completed(kept));
   const [at, setAt] = useState(0);
   useEffect(() => void loadChecks(), []);
   const [missing, setMissing] = useState<Record<string, string>>({});

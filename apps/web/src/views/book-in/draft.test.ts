@@ -5,7 +5,7 @@ import {
   bookingOf,
   emptyDevice,
   emptyDraft,
-  takenUp,
+  completed,
   withoutSecrets,
   type DeviceDraft,
   type Draft,
@@ -139,7 +139,7 @@ describe('what lies in the browser meanwhile', () => {
   it('is taken up as an earlier page kept it, nothing typed lost', () => {
     const { belongings, backup: _backup, ...before } = device;
     const kept = { ...filled, devices: [{ ...before, things: belongings }] } as unknown as Draft;
-    expect(takenUp(kept)).toEqual({ ...filled, devices: [{ ...device, backup: '' }] });
-    expect(takenUp(filled)).toEqual(filled);
+    expect(completed(kept)).toEqual({ ...filled, devices: [{ ...device, backup: '' }] });
+    expect(completed(filled)).toEqual(filled);
   });
 });

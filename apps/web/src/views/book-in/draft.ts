@@ -67,7 +67,7 @@ export function emptyDraft(): Draft {
 }
 
 /** A draft as an earlier page may have kept it, completed with what the form has by now. */
-export function takenUp(draft: Draft): Draft {
+export function completed(draft: Draft): Draft {
   const devices = draft.devices.map((device: DeviceDraft & { things?: DeviceDraft['belongings'] }) => {
     const { things, ...rest } = device;
     return { ...emptyDevice(), ...(things ? { belongings: things } : {}), ...rest };

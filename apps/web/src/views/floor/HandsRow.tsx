@@ -7,13 +7,13 @@ import { Tag } from '../../ui';
 import styles from './floor.module.css';
 
 /** Who has the job in hand, or that it was put down and how. */
-function Held({ holding: { takenUp, putDown } }: Pick<HandsView, 'holding'>) {
-  if (takenUp) return <>, in hand: {takenUp.name}</>;
-  if (!putDown) return null;
+function Held({ holding: { claimed, handOff } }: Pick<HandsView, 'holding'>) {
+  if (claimed) return <>, in hand: {claimed.name}</>;
+  if (!handOff) return null;
   return (
     <b>
-      , put down by {putDown.by}
-      {putDown.next ? `: ${putDown.next}` : ''}
+      , put down by {handOff.by}
+      {handOff.next ? `: ${handOff.next}` : ''}
     </b>
   );
 }

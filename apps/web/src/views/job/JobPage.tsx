@@ -10,7 +10,7 @@ import { stationPath } from '../../paths/station-path';
 import type { State } from '../../store/store';
 import { Loaded } from '../../ui';
 import { EndNotice } from './around/EndNotice';
-import { PutDownNote } from './around/Holding';
+import { HandOffNote } from './around/Holding';
 import { FactsPanel } from './FactsPanel';
 import { History } from './History';
 import { JobHead } from './JobHead';
@@ -54,7 +54,7 @@ function Opened({ job, wanted }: { job: JobView; wanted: string | undefined }) {
       <JobHead job={job} station={here} />
       <Track tag={job.tag} stations={job.procedure.stations.filter(present)} here={here} />
       {!job.closedAt && <EndNotice job={job} />}
-      {!job.closedAt && <PutDownNote job={job} />}
+      {!job.closedAt && <HandOffNote job={job} />}
       <StationPage job={job} station={here} />
       <div className={styles.below}>
         <FactsPanel job={job} />

@@ -2,7 +2,7 @@ import type { Station } from '@udrel/core/stations';
 import type { JobView } from '@udrel/contract/types';
 import type { Gate, Step } from '@udrel/core/steps';
 import { Sheet, StateMark } from '../../ui';
-import { TakeBack } from './around/TakeBack';
+import { RetractStamp } from './around/RetractStamp';
 import { GateRow } from './GateRow';
 import styles from '../../features/job/job.module.css';
 
@@ -36,7 +36,11 @@ export function StationSide({ job, station }: { job: JobView; station: Station }
                 ))}
               </span>
               <span className="figure sub">
-                {step.state === 'done' ? <TakeBack job={job} step={step} /> : step.minutes > 0 && `${step.minutes} min`}
+                {step.state === 'done' ? (
+                  <RetractStamp job={job} step={step} />
+                ) : (
+                  step.minutes > 0 && `${step.minutes} min`
+                )}
               </span>
             </li>
           ))}

@@ -11,7 +11,7 @@ import { useTyped } from '../../features/typed/typed';
 import { copyOf, draftOfModel, emptyDraft, modelOf, shownSite, type ModelDraft, type Problem } from './model-draft';
 import { ModelFields, ModelMore } from './ModelFields';
 import { SiteEditor } from './SiteEditor';
-import { StripEditor } from './StripEditor';
+import { DisassemblyEditor } from './DisassemblyEditor';
 import styles from './editor.module.css';
 
 /** Describing a model: new, changed, or copied from another one that is near; the drawing follows what is typed. */
@@ -91,7 +91,7 @@ function Editor({ known, near }: { known: ModelView | null; near: ModelView | nu
         <ModelFields draft={draft} change={change} wrong={wrong} />
         <SiteEditor draft={draft} change={change} wrong={wrong} index={siteIndex} choose={setSiteIndex} />
         <ModelMore draft={draft} change={change} wrong={wrong} />
-        <StripEditor items={draft.strip} change={(strip) => change({ strip })} wrong={wrong} />
+        <DisassemblyEditor items={draft.disassembly} change={(disassembly) => change({ disassembly })} wrong={wrong} />
         {told.length > 0 && (
           <ul className="danger" role="alert">
             {told.map(({ field, sentence }) => (
@@ -124,6 +124,7 @@ function Editor({ known, near }: { known: ModelView | null; near: ModelView | nu
 function nameOf(field: string, draft: ModelDraft): string {
   const [group, index, ...rest] = field.split('.');
   if (group === 'sites') return [draft.sites[Number(index)]?.name ?? `site ${index}`, ...rest].join(', ');
-  if (group === 'strip') return [draft.strip[Number(index)]?.name || `line ${Number(index) + 1}`, ...rest].join(', ');
+  if (group === 'disassembly')
+    return [draft.disassembly[Number(index)]?.name || `line ${Number(index) + 1}`, ...rest].join(', ');
   return field.replaceAll('.', ', ');
 }

@@ -28,7 +28,7 @@ const model: ModelSpec = {
     { kind: 'esata', name: 'rear', generation: 2 },
   ],
   functions: ['Keyboard', 'Sound'],
-  strip: [{ stage: 1, kind: 'screw', name: 'base screw', count: 10 }],
+  disassembly: [{ stage: 1, kind: 'screw', name: 'base screw', count: 10 }],
   opening: 35,
   battery: 'inside',
   note: 'two screws under the feet',
@@ -62,7 +62,7 @@ describe('a model in its form', () => {
       code: 'STUB-1',
       sites: [],
       functions: [],
-      strip: [],
+      disassembly: [],
     };
     const { spec, problems } = modelOf(copyOf(model, stub));
     expect(problems).toEqual([]);
@@ -83,7 +83,7 @@ describe('a model in its form', () => {
     draft.sites = [newSite('m2', [])];
     draft.memory.maximum = 'plenty';
     draft.opening = 'long';
-    draft.strip = [{ stage: '1', kind: 'screw', name: 'base screw', count: 'ten' }];
+    draft.disassembly = [{ stage: '1', kind: 'screw', name: 'base screw', count: 'ten' }];
     const [site] = draft.sites;
     if (!site) throw new Error('no site');
     site.fields['posts'] = '55';
@@ -93,7 +93,7 @@ describe('a model in its form', () => {
       'code',
       'sites.0.posts',
       'memory.maximum',
-      'strip.0.count',
+      'disassembly.0.count',
       'opening',
     ]);
     expect(shownSite(site)).toMatchObject({ name: 'Site A', posts: [80] });

@@ -39,7 +39,7 @@ export interface ModelDraft {
   ports: { kind: Port['kind']; name: string; plug: 'A' | 'C'; rate: string }[];
   /** One a line. */
   functions: string;
-  strip: { stage: string; kind: ModelSpec['strip'][number]['kind']; name: string; count: string }[];
+  disassembly: { stage: string; kind: ModelSpec['disassembly'][number]['kind']; name: string; count: string }[];
 }
 
 export interface Problem {
@@ -83,7 +83,7 @@ export function draftOfModel(spec: ModelSpec): ModelDraft {
       rate: port.kind === 'usb' ? port.mode : String(port.generation),
     })),
     functions: spec.functions.join('\n'),
-    strip: spec.strip.map((item) => ({ ...item, stage: String(item.stage), count: String(item.count) })),
+    disassembly: spec.disassembly.map((item) => ({ ...item, stage: String(item.stage), count: String(item.count) })),
   };
 }
 
@@ -112,7 +112,7 @@ const EMPTY: ModelSpec = {
   },
   firmware: { uefi: true, startsNvme: true },
   functions: ['Keyboard', 'Touchpad', 'Display', 'Sound', 'Camera', 'Wireless', 'Charging'],
-  strip: [],
+  disassembly: [],
   note: '',
 };
 export const emptyDraft = (): ModelDraft => draftOfModel(EMPTY);
@@ -210,10 +210,10 @@ export function modelOf(draft: ModelDraft): { spec: ModelSpec; problems: Problem
         : { kind, name, generation: Number(rate) as 1 | 2 | 3 },
     ),
     functions: listed(draft.functions, '\n'),
-    strip: draft.strip.map((item, index) => ({
+    disassembly: draft.disassembly.map((item, index) => ({
       ...item,
-      stage: whole(`strip.${index}.stage`, item.stage, 1),
-      count: whole(`strip.${index}.count`, item.count, 1),
+      stage: whole(`disassembly.${index}.stage`, item.stage, 1),
+      count: whole(`disassembly.${index}.count`, item.count, 1),
     })),
     ...(draft.opening.trim() === '' ? {} : { opening: whole('opening', draft.opening, 1) }),
     ...(draft.battery === '' ? {} : { battery: draft.battery }),

@@ -4,7 +4,7 @@ import { binary, soldName } from '@udrel/core/capacity';
 import { targetKey } from '@udrel/core/facts';
 import { TARGET_IDS, targetTitle } from '@udrel/core/layout';
 import { lossesOf, oldStaysAt } from '@udrel/core/steps';
-import { missingOnArrival } from '@udrel/core/strip';
+import { missingOnArrival } from '@udrel/core/disassembly';
 import { tellFact } from '../../format/facts';
 import { LossList } from '../../ui/LossList';
 import { fullMoment } from '../../format/time';
@@ -14,8 +14,8 @@ import styles from './print.module.css';
 
 /** What was done, before and after side by side, in words the customer understands. */
 export function CustomerDocument({ job, shop }: { job: JobView; shop: string }) {
-  const { facts, strip } = job.snapshot;
-  const gone = missingOnArrival(strip);
+  const { facts, disassembly } = job.snapshot;
+  const gone = missingOnArrival(disassembly);
   const lost = lossesOf(job.snapshot);
   const stays = oldStaysAt(job.snapshot) !== null;
   const { 'old drive': old, 'memory choice': memory } = facts;

@@ -8,7 +8,7 @@ import styles from './print.module.css';
 
 /** What to have on the bench before the device is opened, to be ticked off. */
 export function KitList({ job }: { job: JobView }) {
-  const { facts, strip } = job.snapshot;
+  const { facts, disassembly } = job.snapshot;
   const { currentData: match, isLoading } = useMatchQuery({ tag: job.tag });
   const copying = match?.copying;
   if (![...CHOICE_KEYS, 'memory choice' as const].some((key) => facts[key])) {
@@ -16,7 +16,7 @@ export function KitList({ job }: { job: JobView }) {
   }
   const holding = copying?.fresh?.find((one) => one.holds);
   const stick = copying?.sticks.find((one) => one.starts)?.name;
-  const kit = kitOf({ facts, strip, holding, stick });
+  const kit = kitOf({ facts, disassembly, holding, stick });
   if (isLoading) return <Empty>Reading what holds the drives …</Empty>;
   const { device } = job;
   return (

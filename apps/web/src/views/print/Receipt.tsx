@@ -1,6 +1,6 @@
 import type { JobView } from '@udrel/contract/types';
 import { binary, soldName } from '@udrel/core/capacity';
-import { missingOnArrival } from '@udrel/core/strip';
+import { missingOnArrival } from '@udrel/core/disassembly';
 import { tellFact } from '../../format/facts';
 import { fullMoment } from '../../format/time';
 import { money } from '../../format/units';
@@ -28,8 +28,8 @@ export function Receipt({ job, shop }: { job: JobView; shop: string }) {
   const wishes = job.snapshot.wishes.map(({ kind, least }) =>
     kind === 'memory' ? `memory, at least ${binary(least)} in all` : `${DRIVES[kind]} of at least ${soldName(least)}`,
   );
-  const { facts, strip } = job.snapshot;
-  const gone = missingOnArrival(strip);
+  const { facts, disassembly } = job.snapshot;
+  const gone = missingOnArrival(disassembly);
   const marks = facts['condition marks']?.marks ?? [];
   const loose = job.belongings.filter((belonging) => belonging.number > 0);
   const told = (['backup', 'own drive', 'go-ahead limit', 'consents'] as const).flatMap((key) =>

@@ -120,7 +120,7 @@ describe('routes decide the order of hands', () => {
       ...factsOf(keys.filter((key) => !['new drive fitted', 'plan'].includes(key))),
       plan: planBy(route),
     };
-    const steps = procedureOf(job({ facts, strip: screws(0, 0) })).steps.map(({ id }) => id);
+    const steps = procedureOf(job({ facts, disassembly: screws(0, 0) })).steps.map(({ id }) => id);
     return (['strip down', 'fit new drive', 'begin copy'] as const).map((id) => steps.indexOf(id));
   };
 
@@ -132,9 +132,9 @@ describe('routes decide the order of hands', () => {
     ['second site', 'strip down, fit new drive, begin copy'],
     ['old drive outside', 'strip down, fit new drive, begin copy'],
   ])('%s: %s', (route, words) => {
-    const [strip = 0, fit = 0, begin = 0] = order(route);
+    const [disassembly = 0, fit = 0, begin = 0] = order(route);
     const sorted = [
-      [strip, 'strip down'],
+      [disassembly, 'strip down'],
       [fit, 'fit new drive'],
       [begin, 'begin copy'],
     ] as const;
@@ -152,7 +152,7 @@ describe('routes decide the order of hands', () => {
   it('starts nothing from a new drive that was fitted before its copy ended well', () => {
     const facts = { ...complete, plan: planBy('second site'), 'trial start': undefined } as unknown as JobFacts;
     const trial = (runs: RunSummary[]) =>
-      procedureOf(job({ facts, runs, strip: screws(4, 0) })).steps.find(({ id }) => id === 'trial start');
+      procedureOf(job({ facts, runs, disassembly: screws(4, 0) })).steps.find(({ id }) => id === 'trial start');
     expect(trial([run('failed')])?.state).toBe('waiting');
     expect(trial([run('ended well')])?.state).toBe('ready');
   });

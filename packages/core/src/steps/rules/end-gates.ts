@@ -1,4 +1,4 @@
-import { stripBalance } from '../../strip';
+import { disassemblyBalance } from '../../disassembly';
 import { comesOut, putBackHolds, stripped, touched } from './end-rules';
 import { unless, type GateRule } from './gate-rule';
 
@@ -12,7 +12,7 @@ export const END_GATES: readonly GateRule[] = [
     applies: (job) => stripped(job) || comesOut(job),
     missing: (job) => [
       ...unless(!comesOut(job) || putBackHolds(job), 'What was fitted is still in the device.'),
-      ...stripBalance(job.strip).sentences,
+      ...disassemblyBalance(job.disassembly).sentences,
     ],
   },
   {

@@ -1,5 +1,5 @@
 import { normaliseSerial } from '../../identity';
-import { stripBalance } from '../../strip';
+import { disassemblyBalance } from '../../disassembly';
 import { anyFitted, fitsDrive, replacesDrive } from '../evidence/evidence';
 import { always, BOOKED, titled, type StepRule } from './step-rule';
 import type { JobSnapshot } from '../snapshot/types';
@@ -24,7 +24,7 @@ export function putBackHolds(job: JobSnapshot): boolean {
 
 /** Whether anything of the strip-down sheet was moved. */
 export function stripped(job: JobSnapshot): boolean {
-  const { opened, balanced } = stripBalance(job.strip);
+  const { opened, balanced } = disassemblyBalance(job.disassembly);
   return opened || !balanced;
 }
 
@@ -66,7 +66,7 @@ export const END_RULES: readonly StepRule[] = [
     title: titled('Put everything back and close'),
     minutes: 15,
     applies: stripped,
-    done: (job) => stripBalance(job.strip).balanced,
+    done: (job) => disassemblyBalance(job.disassembly).balanced,
     after: () => ['put back'],
     gates: [],
   },

@@ -1,5 +1,5 @@
 import { amount } from '../../money';
-import { stripBalance } from '../../strip';
+import { disassemblyBalance } from '../../disassembly';
 import { targetFacts, targetKey } from '../../facts';
 import { TARGET_IDS, targetName, type TargetId } from '../../layout';
 import {
@@ -191,8 +191,8 @@ export const WORK_GATES: readonly GateRule[] = [
     station: 'Swap',
     title: 'Everything that came out is back',
     overridableBy: 'technician',
-    applies: (job) => job.strip.length > 0,
-    missing: (job) => stripBalance(job.strip).sentences,
+    applies: (job) => job.disassembly.length > 0,
+    missing: (job) => disassemblyBalance(job.disassembly).sentences,
   },
   {
     id: 'measured',

@@ -1,6 +1,6 @@
 import { targetKey } from '../../facts';
 import { TARGET_IDS, targetName, type TargetId } from '../../layout';
-import { stripBalance } from '../../strip';
+import { disassemblyBalance } from '../../disassembly';
 import {
   allIdentified,
   anyFitted,
@@ -233,7 +233,7 @@ export const WORK_RULES: readonly StepRule[] = [
     title: titled('Power off, open and strip down'),
     minutes: ({ opening }) => opening ?? 20,
     applies: always,
-    done: (job) => stripBalance(job.strip).fullyOut || anyFitted(job),
+    done: (job) => disassemblyBalance(job.disassembly).fullyOut || anyFitted(job),
     after: (job) => [
       'agree price',
       ...(openedBeforeCopy(job) ? (['accept plan'] as const) : (['end copy', ...reserve, 'reserve memory'] as const)),
@@ -287,9 +287,9 @@ export const WORK_RULES: readonly StepRule[] = [
     id: 'close up',
     title: titled('Put everything back and close'),
     minutes: 15,
-    applies: (job) => job.strip.length > 0,
-    done: ({ strip }) => {
-      const { opened, fullyOut, balanced } = stripBalance(strip);
+    applies: (job) => job.disassembly.length > 0,
+    done: ({ disassembly }) => {
+      const { opened, fullyOut, balanced } = disassemblyBalance(disassembly);
       // Where nothing of the sheet came out there is nothing to put back.
       return (opened || fullyOut) && balanced;
     },

@@ -1,6 +1,6 @@
 import type { JobFacts, Preparation } from '../../facts';
 import type { Station, StepId } from '../../stations';
-import type { StripItem } from '../../strip';
+import type { DisassemblyItem } from '../../disassembly';
 import type { RunSummary } from './run-types';
 
 export * from './run-types';
@@ -107,7 +107,7 @@ export interface JobSnapshot {
   facts: JobFacts;
   /** In the order in which they began. */
   runs: RunSummary[];
-  strip: StripItem[];
+  disassembly: DisassemblyItem[];
   overrides: Override[];
   /** Price said when it was booked in, minor currency units, tax included. */
   told: number | null;

@@ -7,6 +7,7 @@ import { FitAndPrice1795400000000 } from './fit-and-price';
 import { FirstSchema1780300800000 } from './first-schema';
 import { Mended1795900000000 } from './mended';
 import { TrialsIndex1795960000000 } from './trials-index';
+import { NamesOfTheBench1796100000000 } from './names-of-the-bench';
 import { NamesOfTheField1795990000000 } from './names-of-the-field';
 import { PlanAndCopy1795600000000 } from './plan-and-copy';
 
@@ -23,4 +24,5 @@ export const migrations = [
   DrivesByRole1795970000000,
   AnswersAsSent1795980000000,
   NamesOfTheField1795990000000,
+  NamesOfTheBench1796100000000,
 ];

@@ -7,7 +7,7 @@ import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { may } from '@udrel/contract/permissions';
 import type { JobView } from '@udrel/contract/types';
-import { toGoBack } from '@udrel/core/strip';
+import { toGoBack } from '@udrel/core/disassembly';
 import { useSessionQuery } from '../../../api/api';
 import { moment } from '../../../format/time';
 import { TroubleNote } from '../../../ui';
@@ -20,60 +20,60 @@ export function Holding({ job }: { job: JobView }) {
   const staff = useSessionQuery().data?.staff;
   const [putting, setPutting] = useState(false);
   const { change, busy, error } = useJobChange(job);
-  const { takenUp, putDown } = job.holding;
-  const mine = takenUp?.id === staff?.id;
-  if (!may(staff?.role, 'work on a job')) return takenUp ? <span className="sub">in hand: {takenUp.name}</span> : null;
+  const { claimed, handOff } = job.holding;
+  const mine = claimed?.id === staff?.id;
+  if (!may(staff?.role, 'work on a job')) return claimed ? <span className="sub">in hand: {claimed.name}</span> : null;
   return (
     <>
-      {takenUp && !mine && <span className="sub">in hand: {takenUp.name}</span>}
+      {claimed && !mine && <span className="sub">in hand: {claimed.name}</span>}
       {mine ? (
         <Button onClick={() => setPutting(true)}>Put down …</Button>
       ) : (
-        <Button disabled={busy} onClick={() => void change('takeUp', {})}>
-          {takenUp ? 'Take over' : 'Take up'}
+        <Button disabled={busy} onClick={() => void change('claim', {})}>
+          {claimed ? 'Take over' : 'Take up'}
         </Button>
       )}
       <TroubleNote error={error} />
-      {putting && <PutDownDialog job={job} close={() => setPutting(false)} />}
-      {putDown && <span className="unseen">put down by {putDown.by}</span>}
+      {putting && <HandOffDialog job={job} close={() => setPutting(false)} />}
+      {handOff && <span className="unseen">put down by {handOff.by}</span>}
     </>
   );
 }
 
 /** The state in which a job was put down, for whoever goes on. */
-export function PutDownNote({ job }: { job: JobView }) {
-  const { putDown } = job.holding;
-  if (!putDown) return null;
-  const out = job.snapshot.strip.reduce((total, item) => total + Math.max(0, toGoBack(item) - item.back), 0);
+export function HandOffNote({ job }: { job: JobView }) {
+  const { handOff } = job.holding;
+  if (!handOff) return null;
+  const out = job.snapshot.disassembly.reduce((total, item) => total + Math.max(0, toGoBack(item) - item.back), 0);
   const words = [
     out > 0 && `${out} pieces out`,
-    putDown.batteryOff && 'battery off',
-    putDown.tried && `tried so far: ${putDown.tried}`,
-    putDown.next && `next: ${putDown.next}`,
+    handOff.batteryOff && 'battery off',
+    handOff.tried && `tried so far: ${handOff.tried}`,
+    handOff.next && `next: ${handOff.next}`,
   ].filter(Boolean);
   return (
     <p className={styles.notice}>
-      <b>Put down</b> by {putDown.by}, {moment(putDown.at)}
+      <b>Put down</b> by {handOff.by}, {moment(handOff.at)}
       {words.length > 0 && `: ${words.join('; ')}`}
     </p>
   );
 }
 
-function PutDownDialog({ job, close }: { job: JobView; close: () => void }) {
+function HandOffDialog({ job, close }: { job: JobView; close: () => void }) {
   const [state, setState, forget] = useTyped(
     { address: `/jobs/${job.tag}`, what: 'putting down' },
     { batteryOff: false, tried: '', next: '' },
   );
   const { change, busy, error } = useJobChange(job);
   const put = async () => {
-    if (!(await change('putDown', state))) return;
+    if (!(await change('handOff', state))) return;
     forget();
     close();
   };
-  const still = job.snapshot.strip.filter((item) => toGoBack(item) > item.back);
+  const still = job.snapshot.disassembly.filter((item) => toGoBack(item) > item.back);
   return (
-    <Dialog open onClose={close} maxWidth="sm" fullWidth aria-labelledby="put-down-title">
-      <DialogTitle id="put-down-title">Put {job.tag} down</DialogTitle>
+    <Dialog open onClose={close} maxWidth="sm" fullWidth aria-labelledby="hand-off-title">
+      <DialogTitle id="hand-off-title">Put {job.tag} down</DialogTitle>
       <form
         onSubmit={(event) => {
           event.preventDefault();

@@ -3,7 +3,7 @@ import TextField from '@mui/material/TextField';
 import { useRef, type PointerEvent } from 'react';
 import type { JobView } from '@udrel/contract/types';
 import { lossesOf } from '@udrel/core/steps';
-import { missingOnArrival } from '@udrel/core/strip';
+import { missingOnArrival } from '@udrel/core/disassembly';
 import { tellFact } from '../../../format/facts';
 import { FactList, Foot, Sheet, TroubleNote } from '../../../ui';
 import { LossList } from '../../../ui/LossList';
@@ -73,7 +73,7 @@ export function Signature({ job }: { job: JobView }) {
 /** What the customer has to know before signing: what was lost in the copy, how the old drive is, what was missing. */
 function SignedFor({ job: { snapshot } }: { job: JobView }) {
   const lost = lossesOf(snapshot);
-  const gone = missingOnArrival(snapshot.strip);
+  const gone = missingOnArrival(snapshot.disassembly);
   const { health } = snapshot.facts;
   const told = health ? tellFact('health', health) : '';
   if (lost.length === 0 && gone.length === 0 && told === '') return null;

@@ -15,7 +15,7 @@ import { PutBackForm } from '../end/EndForms';
 import { FitDriveForm } from './FitDriveForm';
 import { FitMemoryForm } from './FitMemoryForm';
 import { RefitForm } from './RefitForm';
-import { StripSheet } from './StripSheet';
+import { DisassemblySheet } from './DisassemblySheet';
 
 /** Screws, cables and moved parts, out and back; in between the new part goes in. */
 export function SwapStation({ job }: { job: JobView }) {
@@ -23,7 +23,7 @@ export function SwapStation({ job }: { job: JobView }) {
   return (
     <>
       {job.snapshot.end && <PutBackForm job={job} />}
-      <StripSheet job={job} />
+      <DisassemblySheet job={job} />
       {has('strip down') && <SeenInsideForm job={job} />}
       {TARGET_IDS.filter((on) => has(`fit ${targetName(on)}`)).map((on) => (
         <FitDriveForm key={on} job={job} on={on} />

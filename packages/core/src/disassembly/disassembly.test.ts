@@ -1,8 +1,16 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { missingOnArrival, stripBalance, stripDoubt, stripRemarks, toComeOut, toGoBack, type StripItem } from './index';
+import {
+  missingOnArrival,
+  disassemblyBalance,
+  disassemblyDoubt,
+  disassemblyRemarks,
+  toComeOut,
+  toGoBack,
+  type DisassemblyItem,
+} from './index';
 
-const item = (over: Partial<StripItem>): StripItem => ({
+const item = (over: Partial<DisassemblyItem>): DisassemblyItem => ({
   id: 'x',
   stage: 1,
   kind: 'screw',
@@ -19,8 +27,8 @@ const item = (over: Partial<StripItem>): StripItem => ({
 describe('strip-down balance', () => {
   it('names what is still out and what is left over', () => {
     const sheet = [item({ out: 4, back: 3 }), item({ id: 'y', name: 'long screw', out: 2, back: 3 })];
-    expect(stripBalance(sheet)).toMatchObject({ opened: true, balanced: false });
-    expect(stripBalance(sheet).sentences).toEqual([
+    expect(disassemblyBalance(sheet)).toMatchObject({ opened: true, balanced: false });
+    expect(disassemblyBalance(sheet).sentences).toEqual([
       '1 × cover screw (stage 1) still out',
       '1 × long screw (stage 1) more back than came out: wrong place?',
     ]);
@@ -28,14 +36,14 @@ describe('strip-down balance', () => {
 
   it('accounts for what was missing, is not removed, or is one more than noted, without any false entry', () => {
     const nine = { name: 'base screw', count: 9, out: 7, missing: 2 };
-    expect(stripBalance([item(nine)])).toMatchObject({ opened: true, fullyOut: true });
-    expect(stripBalance([item({ ...nine, back: 7 })]).sentences).toEqual([]);
+    expect(disassemblyBalance([item(nine)])).toMatchObject({ opened: true, fullyOut: true });
+    expect(disassemblyBalance([item({ ...nine, back: 7 })]).sentences).toEqual([]);
     const replaced = item({ ...nine, back: 7, replaced: 1 });
-    expect(stripBalance([replaced]).sentences).toEqual(['1 × base screw (stage 1) still out']);
+    expect(disassemblyBalance([replaced]).sentences).toEqual(['1 × base screw (stage 1) still out']);
     expect(missingOnArrival([replaced])).toEqual(['2 × base screw, 1 of them replaced']);
-    expect(stripRemarks(replaced)).toEqual(['2 missing on arrival', '1 replaced']);
-    expect(stripRemarks(item({ out: 4, left: 1 }))).toEqual(['1 not removed', '1 more than noted']);
-    expect(stripBalance([item({ left: 4 }), item({ left: 4 })])).toMatchObject({
+    expect(disassemblyRemarks(replaced)).toEqual(['2 missing on arrival', '1 replaced']);
+    expect(disassemblyRemarks(item({ out: 4, left: 1 }))).toEqual(['1 not removed', '1 more than noted']);
+    expect(disassemblyBalance([item({ left: 4 }), item({ left: 4 })])).toMatchObject({
       opened: false,
       fullyOut: true,
       balanced: true,
@@ -43,13 +51,13 @@ describe('strip-down balance', () => {
   });
 
   it('says what contradicts itself', () => {
-    expect(stripDoubt(item({ out: 4, missing: 1 }))).toEqual({
+    expect(disassemblyDoubt(item({ out: 4, missing: 1 }))).toEqual({
       field: 'missing',
       sentence: 'Of 4 there are 4 out and 0 not removed: at most 0 can be missing.',
     });
-    expect(stripDoubt(item({ out: 3, missing: 1, replaced: 2 }))?.field).toBe('replaced');
-    expect(stripDoubt(item({ back: 1 }))?.field).toBe('back');
-    expect(stripDoubt(item({ out: 5, back: 5 }))).toBeNull();
+    expect(disassemblyDoubt(item({ out: 3, missing: 1, replaced: 2 }))?.field).toBe('replaced');
+    expect(disassemblyDoubt(item({ back: 1 }))?.field).toBe('back');
+    expect(disassemblyDoubt(item({ out: 5, back: 5 }))).toBeNull();
   });
 
   it('is fully out once all that is to come out did, whatever was missing or stays in', () => {
@@ -57,8 +65,8 @@ describe('strip-down balance', () => {
     fc.assert(
       fc.property(fc.array(some, { minLength: 1 }), (sheet) => {
         const all = sheet.map((one) => ({ ...one, out: one.out + toComeOut(one) }));
-        expect(stripBalance(all).fullyOut).toBe(true);
-        expect(stripBalance(all.map((one) => ({ ...one, back: toGoBack(one) }))).balanced).toBe(true);
+        expect(disassemblyBalance(all).fullyOut).toBe(true);
+        expect(disassemblyBalance(all.map((one) => ({ ...one, back: toGoBack(one) }))).balanced).toBe(true);
       }),
     );
   });
@@ -67,8 +75,8 @@ describe('strip-down balance', () => {
     const anyItem = fc.record({ out: fc.nat(5), back: fc.nat(5) }).map((over) => item(over));
     fc.assert(
       fc.property(fc.array(anyItem), (sheet) => {
-        expect(stripBalance(sheet).balanced).toBe(sheet.every((one) => one.out === one.back));
-        expect(stripBalance(sheet.map((one) => ({ ...one, back: one.out }))).balanced).toBe(true);
+        expect(disassemblyBalance(sheet).balanced).toBe(sheet.every((one) => one.out === one.back));
+        expect(disassemblyBalance(sheet.map((one) => ({ ...one, back: one.out }))).balanced).toBe(true);
       }),
     );
   });

@@ -1,22 +1,28 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import type { JobView } from '@udrel/contract/types';
-import { stripBalance, stripRemarks, toGoBack, type StripCounts, type StripItem } from '@udrel/core/strip';
+import {
+  disassemblyBalance,
+  disassemblyRemarks,
+  toGoBack,
+  type DisassemblyCounts,
+  type DisassemblyItem,
+} from '@udrel/core/disassembly';
 import { Empty, Foot, OutcomeMark, Sheet, TroubleNote } from '../../../ui';
 import { useJobChange, type JobChange } from '../../../features/job/useJobChange';
 import styles from './swap.module.css';
 
 /** Screws, cables and parts as they come out and go back, and what differs from what the sheet notes of them. */
-export function StripSheet({ job }: { job: JobView }) {
+export function DisassemblySheet({ job }: { job: JobView }) {
   const { change, busy, error } = useJobChange(job);
-  const { strip } = job.snapshot;
-  const balance = stripBalance(strip);
+  const { disassembly } = job.snapshot;
+  const balance = disassemblyBalance(disassembly);
   const step = (id: string) => job.procedure.steps.find((one) => one.id === id);
   const opening = step('strip down')?.state;
   const closing = step('close up')?.state;
-  if (strip.length === 0) return <Empty>This model has no strip-down sheet: nothing has to come out.</Empty>;
+  if (disassembly.length === 0) return <Empty>This model has no strip-down sheet: nothing has to come out.</Empty>;
   return (
-    <Sheet title="Strip-down sheet" aside={job.device.model.note || `${strip.length} items in order`}>
+    <Sheet title="Strip-down sheet" aside={job.device.model.note || `${disassembly.length} items in order`}>
       <table>
         <thead>
           <tr>
@@ -30,7 +36,7 @@ export function StripSheet({ job }: { job: JobView }) {
           </tr>
         </thead>
         <tbody>
-          {strip.map((item) => (
+          {disassembly.map((item) => (
             <ItemRows
               key={item.id}
               item={item}
@@ -46,18 +52,18 @@ export function StripSheet({ job }: { job: JobView }) {
         <p className="sub">Going back waits: {step('close up')?.waitsFor[0]}</p>
       )}
       <div style={{ marginTop: 10 }}>
-        <Foot note={<Standing balance={balance} of={strip.length} />}>
+        <Foot note={<Standing balance={balance} of={disassembly.length} />}>
           <Button
             variant={closing === 'ready' ? 'contained' : 'outlined'}
             disabled={busy || closing === 'waiting' || !balance.opened || balance.balanced}
-            onClick={() => void change('moveWholeStrip', { way: 'back' })}
+            onClick={() => void change('moveWholeDisassembly', { way: 'back' })}
           >
             All back, closed
           </Button>
           {!balance.fullyOut && (
             <Button
               disabled={busy || opening !== 'ready'}
-              onClick={() => void change('moveWholeStrip', { way: 'none' })}
+              onClick={() => void change('moveWholeDisassembly', { way: 'none' })}
             >
               {balance.opened ? 'The rest stays in' : 'Nothing has to come out'}
             </Button>
@@ -66,7 +72,7 @@ export function StripSheet({ job }: { job: JobView }) {
             <Button
               variant={opening === 'ready' ? 'contained' : 'outlined'}
               disabled={busy || opening !== 'ready'}
-              onClick={() => void change('moveWholeStrip', { way: 'out' })}
+              onClick={() => void change('moveWholeDisassembly', { way: 'out' })}
             >
               {balance.opened ? 'All the rest out' : 'All out'}
             </Button>
@@ -77,7 +83,7 @@ export function StripSheet({ job }: { job: JobView }) {
   );
 }
 
-function Standing({ balance, of }: { balance: ReturnType<typeof stripBalance>; of: number }) {
+function Standing({ balance, of }: { balance: ReturnType<typeof disassemblyBalance>; of: number }) {
   if (!balance.opened) return balance.fullyOut ? 'nothing has to come out' : 'nothing is out';
   if (!balance.balanced) return `${balance.sentences.length} of ${of} items not balanced`;
   return (
@@ -94,13 +100,13 @@ const DIFFERENCES = [
   ['left', 'not removed: captive, or left in'],
 ] as const;
 
-function ItemRows(props: { item: StripItem; change: JobChange['change']; outOpen: boolean; backOpen: boolean }) {
+function ItemRows(props: { item: DisassemblyItem; change: JobChange['change']; outOpen: boolean; backOpen: boolean }) {
   const { item, change, outOpen, backOpen } = props;
-  const remarks = stripRemarks(item);
+  const remarks = disassemblyRemarks(item);
   const [open, setOpen] = useState(false);
-  const note = (counted: Partial<StripCounts>) => {
+  const note = (counted: Partial<DisassemblyCounts>) => {
     const { out, back, missing, left, replaced } = item;
-    void change('moveStripItem', { out, back, missing, left, replaced, ...counted }, { item: item.id });
+    void change('moveDisassemblyItem', { out, back, missing, left, replaced, ...counted }, { item: item.id });
   };
   return (
     <>

@@ -1,11 +1,11 @@
-export const STRIP_KINDS = ['screw', 'cable', 'clip', 'part'] as const;
-export type StripKind = (typeof STRIP_KINDS)[number];
+export const DISASSEMBLY_KINDS = ['screw', 'cable', 'clip', 'part'] as const;
+export type DisassemblyKind = (typeof DISASSEMBLY_KINDS)[number];
 
 /** One kind of thing that comes out at a stage, with how many went out and how many are back. */
-export interface StripItem {
+export interface DisassemblyItem {
   id: string;
   stage: number;
-  kind: StripKind;
+  kind: DisassemblyKind;
   name: string;
   /** How many there are according to the sheet. */
   count: number;
@@ -20,13 +20,13 @@ export interface StripItem {
 }
 
 /** What can be counted of a whole sheet at once: all is out, all is back, none of it has to come out. */
-export const STRIP_WAYS = ['out', 'back', 'none'] as const;
-export type StripWay = (typeof STRIP_WAYS)[number];
+export const DISASSEMBLY_WAYS = ['out', 'back', 'none'] as const;
+export type DisassemblyWay = (typeof DISASSEMBLY_WAYS)[number];
 
 /** How the pieces of an item differ from what the sheet notes, counted. */
-export type StripCounts = Pick<StripItem, 'out' | 'back' | 'missing' | 'left' | 'replaced'>;
+export type DisassemblyCounts = Pick<DisassemblyItem, 'out' | 'back' | 'missing' | 'left' | 'replaced'>;
 
-export interface StripBalance {
+export interface DisassemblyBalance {
   opened: boolean;
   /** Each piece that the sheet notes is accounted for: out, missing on arrival, or not taken out. */
   fullyOut: boolean;
@@ -36,17 +36,17 @@ export interface StripBalance {
 }
 
 /** How many pieces of an item are still to come out. */
-export function toComeOut({ count, out, missing, left }: StripItem): number {
+export function toComeOut({ count, out, missing, left }: DisassemblyItem): number {
   return Math.max(0, count - missing - left - out);
 }
 
 /** How many pieces of an item go back in: what came out, and new ones for those that were missing. */
-export function toGoBack({ out, replaced }: StripItem): number {
+export function toGoBack({ out, replaced }: DisassemblyItem): number {
   return out + replaced;
 }
 
 /** What differs from what the sheet notes of an item, a few words each; none where it is as noted. */
-export function stripRemarks({ count, out, missing, left, replaced }: StripItem): string[] {
+export function disassemblyRemarks({ count, out, missing, left, replaced }: DisassemblyItem): string[] {
   const more = out + left - count;
   return [
     ...(missing > 0 ? [`${missing} missing on arrival`] : []),
@@ -57,7 +57,7 @@ export function stripRemarks({ count, out, missing, left, replaced }: StripItem)
 }
 
 /** What was not there when the device came, a sentence each, for the papers that the customer gets. */
-export function missingOnArrival(items: readonly StripItem[]): string[] {
+export function missingOnArrival(items: readonly DisassemblyItem[]): string[] {
   return items
     .filter(({ missing }) => missing > 0)
     .map(
@@ -66,7 +66,7 @@ export function missingOnArrival(items: readonly StripItem[]): string[] {
 }
 
 /** What contradicts itself in what is counted of an item: the field it is in and what to do; null where nothing does. */
-export function stripDoubt(item: StripItem): { field: keyof StripCounts; sentence: string } | null {
+export function disassemblyDoubt(item: DisassemblyItem): { field: keyof DisassemblyCounts; sentence: string } | null {
   const { count, out, back, missing, left, replaced } = item;
   if (missing > 0 && out + left + missing > count) {
     const seen = `${out} out and ${left} not removed`;
@@ -82,7 +82,7 @@ export function stripDoubt(item: StripItem): { field: keyof StripCounts; sentenc
 }
 
 /** Out against back: per item, so that a screw in the wrong place shows as one short here and one over there. */
-export function stripBalance(items: readonly StripItem[]): StripBalance {
+export function disassemblyBalance(items: readonly DisassemblyItem[]): DisassemblyBalance {
   const opened = items.some((item) => item.out > 0);
   const sentences = items.flatMap((item) => {
     const still = toGoBack(item) - item.back;

@@ -21,12 +21,12 @@ async function opening(): Promise<Work> {
 }
 
 const counts = (work: Work, name: string, over: object) => {
-  const item = work.job.snapshot.strip.find((one) => one.name === name);
+  const item = work.job.snapshot.disassembly.find((one) => one.name === name);
   const { out = 0, back = 0, missing = 0, left = 0, replaced = 0 } = item ?? {};
   const body = { version: work.job.version, out, back, missing, left, replaced, ...over };
   return work.caller.send<Work['job'] & { problems?: { field: string }[] }>(
     'PUT',
-    `/jobs/${work.job.tag}/strip/${item?.id}`,
+    `/jobs/${work.job.tag}/disassembly/${item?.id}`,
     body,
   );
 };
@@ -47,8 +47,8 @@ it('goes on with two screws missing on arrival, one replaced and one lead that s
   expect(work.step('strip down')).toBe('done');
   await work.put('memory fitted');
   await work.put('trial start');
-  await work.post('/strip', { way: 'back' });
-  expect(work.job.snapshot.strip).toMatchObject([
+  await work.post('/disassembly', { way: 'back' });
+  expect(work.job.snapshot.disassembly).toMatchObject([
     { out: 8, back: 9, missing: 2, replaced: 1, left: 0 },
     { out: 0, back: 0, left: 1 },
   ]);
@@ -61,11 +61,11 @@ it('goes on with two screws missing on arrival, one replaced and one lead that s
 it('leaves what was noted of single items where the rest is counted out at once, and closes where nothing came out', async () => {
   const work = await opening();
   await noted(work, 'base screw', { missing: 3 });
-  await work.post('/strip', { way: 'out' });
-  expect(work.job.snapshot.strip[0]).toMatchObject({ out: 7, missing: 3 });
+  await work.post('/disassembly', { way: 'out' });
+  expect(work.job.snapshot.disassembly[0]).toMatchObject({ out: 7, missing: 3 });
   const closed = await opening();
-  await closed.post('/strip', { way: 'none' });
-  expect(closed.job.snapshot.strip).toMatchObject([
+  await closed.post('/disassembly', { way: 'none' });
+  expect(closed.job.snapshot.disassembly).toMatchObject([
     { out: 0, left: 10 },
     { out: 0, left: 1 },
   ]);

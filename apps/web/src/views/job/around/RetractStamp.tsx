@@ -7,10 +7,10 @@ import { useSessionQuery } from '../../../api/api';
 import { CorrectionDialog } from './CorrectionDialog';
 
 /** Takes the stamp of a step back, where there is one. */
-export function TakeBack({ job, step }: { job: JobView; step: Step }) {
+export function RetractStamp({ job, step }: { job: JobView; step: Step }) {
   const [open, setOpen] = useState(false);
   const role = useSessionQuery().data?.staff?.role;
-  if (!job.takeBack.includes(step.id) || !may(role, 'correct the work')) return null;
+  if (!job.retractable.includes(step.id) || !may(role, 'correct the work')) return null;
   return (
     <>
       <Button size="small" onClick={() => setOpen(true)} aria-label={`Take back: ${step.title}`}>

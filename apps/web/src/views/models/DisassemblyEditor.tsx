@@ -1,14 +1,14 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import { STRIP_KINDS } from '@udrel/core/strip';
+import { DISASSEMBLY_KINDS } from '@udrel/core/disassembly';
 import { Empty, Sheet } from '../../ui';
 import type { ModelDraft } from './model-draft';
 import styles from './editor.module.css';
 
-type Item = ModelDraft['strip'][number];
+type Item = ModelDraft['disassembly'][number];
 
 /** The strip-down template: what comes out in which stage, counted, so that it can be counted back. */
-export function StripEditor(props: {
+export function DisassemblyEditor(props: {
   items: readonly Item[];
   change: (items: Item[]) => void;
   wrong: (field: string) => string | undefined;
@@ -21,8 +21,8 @@ export function StripEditor(props: {
       label={label}
       value={items[index]?.[name] ?? ''}
       onChange={(event) => set(index, { [name]: event.target.value })}
-      error={wrong(`strip.${index}.${name}`) !== undefined}
-      helperText={wrong(`strip.${index}.${name}`)}
+      error={wrong(`disassembly.${index}.${name}`) !== undefined}
+      helperText={wrong(`disassembly.${index}.${name}`)}
       {...(width ? { sx: { width } } : { sx: { flex: 1 } })}
     />
   );
@@ -40,7 +40,7 @@ export function StripEditor(props: {
             slotProps={{ select: { native: true } }}
             sx={{ width: 100 }}
           >
-            {STRIP_KINDS.map((kind) => (
+            {DISASSEMBLY_KINDS.map((kind) => (
               <option key={kind} value={kind}>
                 {kind}
               </option>
