@@ -50,7 +50,7 @@ const systemHereDataThere = {
   health: 'good',
   take: { partNumber: 'EB-N2-500-80', siteId: 'c' },
   takeAdded: { partNumber: 'KE-D8ARCHIVE-2000-25', siteId: 'b' },
-  intent: { elsewhere: ['p5'], extent: 'whole device' },
+  intent: { onto: { p5: 'added' }, extent: 'whole device' },
   before: slow,
 } satisfies Partial<DemoJob>;
 

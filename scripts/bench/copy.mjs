@@ -87,7 +87,7 @@ function shopOf() {
     old: { name: 'old drive', held: held(bytesOfNominal(1000)), class: 'disk 5400', link, siteId: 'a', health: 'good' },
     fresh: { name: 'new drive', held: held(bytesOfNominal(1000)), class: 'SATA SSD', link, siteId: 'a' },
     freeSites: [],
-    added: null,
+    joining: [],
     holders: Array.from({ length: 40 }, (_none, n) => ({
       partId: `h${n}`,
       name: `holder ${n}`,

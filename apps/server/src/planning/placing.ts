@@ -1,9 +1,9 @@
 import type { PlacingView } from '@udrel/contract/types';
 import { fitDrive, type DriveClass } from '@udrel/core/fit';
 import type { FinishedRun } from '@udrel/core/estimate';
-import type { FreeSite, Placing } from '@udrel/core/routes';
+import type { FreeSite, JoiningDrive, Placing } from '@udrel/core/routes';
 import { targetKey } from '@udrel/core/facts';
-import { targetName, type TargetId } from '@udrel/core/layout';
+import { JOINING_IDS, TAKES_OVER, targetName, type TargetId } from '@udrel/core/layout';
 import { occupant } from '@udrel/core/steps';
 import type { EntityManager } from 'typeorm';
 import { firstRow, rows } from '../platform/database/database';
@@ -24,7 +24,7 @@ export async function placingOf(manager: EntityManager, job: JobRecord, now: Dat
   const parts = await offeredParts(manager, job.id, ['drive', 'equipment']);
   const { 'old drive': old, health } = job.snapshot.facts;
   const held = heldForCopy(job, parts, now);
-  const fresh = target('new', held, job, parts);
+  const fresh = target(TAKES_OVER, held, job, parts);
   if (!old || !held.old || !fresh) return null;
   const { freeSites, ...drive } = fresh;
   return {
@@ -38,7 +38,10 @@ export async function placingOf(manager: EntityManager, job: JobRecord, now: Dat
     },
     fresh: drive,
     freeSites,
-    added: target('added', held, job, parts),
+    joining: JOINING_IDS.flatMap((on) => {
+      const drive = target(on, held, job, parts);
+      return drive ? [{ ...drive, on }] : [];
+    }),
     holders: held.holders,
     deviceSockets: held.sockets.filter(({ at }) => at === 'the device'),
     benchSockets: held.sockets.filter(({ at }) => at !== 'the device'),
@@ -49,7 +52,12 @@ export async function placingOf(manager: EntityManager, job: JobRecord, now: Dat
 }
 
 /** A drive that is written to, with the sites where it fits; null while it is not chosen. */
-function target(on: TargetId, held: HeldForCopy, job: JobRecord, parts: readonly OfferedPart[]): Placing['added'] {
+function target(
+  on: TargetId,
+  held: HeldForCopy,
+  job: JobRecord,
+  parts: readonly OfferedPart[],
+): Omit<JoiningDrive, 'on'> | null {
   const choice = job.snapshot.facts[targetKey(on, 'choice')];
   const drive = held[on];
   if (!choice || !drive) return null;
@@ -66,7 +74,7 @@ function freeSites(on: TargetId, job: JobRecord, parts: readonly OfferedPart[]):
     if (site.id === old?.siteId) return [];
     if (choice && site.id === choice.siteId) return [{ siteId: site.id, name: site.name, link: choice.link }];
     if (!drive || occupant(snapshot, site.id, on)) return [];
-    const use = on === 'new' ? 'system' : 'data';
+    const use = on === TAKES_OVER ? 'system' : 'data';
     const { verdict, link } = fitDrive(site, drive, { firmware: model.firmware, use });
     return verdict === 'fits' && link ? [{ siteId: site.id, name: site.name, link }] : [];
   });

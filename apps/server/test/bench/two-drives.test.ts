@@ -40,7 +40,7 @@ beforeAll(async () => {
   await work.put('before');
   await work.reserve(stock);
   await work.post('/drive', { partId: stock.smallDriveId, siteId: 'b', on: 'added' });
-  const intent = { ...defaultIntent(TABLE), elsewhere: ['p3'] };
+  const intent = { ...defaultIntent(TABLE), onto: { p3: 'added' as const } };
   await put('plan draft', { intent, route: 'new drive in an enclosure', startedFrom: 'its own system' });
   await work.post('/plan');
   await work.prepareDevice();

@@ -163,7 +163,8 @@ it('an older shop’s facts of both drives have one set of keys each, and memory
   }
 });
 
-it('an older shop’s models and histories are called as they are now', async () => {
+it('an older shop’s models, plans and histories are called as they are now', async () => {
+  const job = randomUUID();
   await upgraded(
     NamesOfTheBench1796100000000,
     async (old) => {
@@ -176,6 +177,8 @@ it('an older shop’s models and histories are called as they are now', async ()
         "insert into device_model (id, maker, name, code, spec, stub) values ($1, 'Varrick', 'F', 'F1', $2, false)",
         [id, spec],
       );
+      await keep(old, job, 'plan', { planner: 1, intent: { elsewhere: ['p3', 'p4'], order: [] } });
+      await keep(old, job, 'plan draft', { intent: { elsewhere: [], order: [] } });
       for (const [index, kind] of ['taken up', 'put down', 'strip moved', 'strip all', 'note'].entries())
         await old.query("insert into event (job_id, seq, kind, data, by, at) values ($1, $2, $3, '{}', $1, now())", [
           ...[id, index + 1, kind],
@@ -184,6 +187,10 @@ it('an older shop’s models and histories are called as they are now', async ()
     async (shop) => {
       const [model] = (await shop.query('select spec from device_model')) as { spec: Record<string, unknown> }[];
       expect(Object.keys(model?.spec ?? {}).sort()).toEqual(['disassembly', 'maker']);
+      expect(await shop.query('select value from fact order by key')).toEqual([
+        { value: { planner: 1, intent: { onto: { p3: 'added', p4: 'added' }, order: [] } } },
+        { value: { intent: { onto: {}, order: [] } } },
+      ]);
       expect(await shop.query('select array_agg(kind order by seq) as kinds from event')).toEqual([
         { kinds: ['claimed', 'handed off', 'disassembly counted', 'whole disassembly counted', 'note'] },
       ]);

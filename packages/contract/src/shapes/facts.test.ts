@@ -62,7 +62,7 @@ const CASES: Record<EntryKey, { right: object; wrong: object; field: string }> =
         spare: { to: 'partition', id: 'p1' },
         keepFree: 0,
         order: [],
-        elsewhere: [],
+        onto: {},
         decrypted: [],
         scheme: null,
         made: [],

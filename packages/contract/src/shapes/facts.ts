@@ -95,7 +95,7 @@ const layoutIntent = object({
   ),
   keepFree: number(0, 50),
   order: ids,
-  elsewhere: ids,
+  onto: record(oneOf(...TARGET_IDS), 128),
   decrypted: ids,
   asItIs: optional(list(text(40), 129)),
   scheme: nullable(oneOf(...SCHEMES)),

@@ -1,6 +1,14 @@
 import { binary } from '../capacity';
 import { fail, limit, type Bare } from './point';
-import type { LayoutIntent, PlannedPartition, PlanPoint, SourceRemark, SourceTable } from './types';
+import { goesOnto, sentOnto } from './intent';
+import {
+  TAKES_OVER,
+  type LayoutIntent,
+  type PlannedPartition,
+  type PlanPoint,
+  type SourceRemark,
+  type SourceTable,
+} from './types';
 
 /** The place in `asItIs` of what is wrong with the table itself. */
 export const TABLE_AS_IT_IS = 'table';
@@ -71,19 +79,19 @@ function systemPoints({ partitions }: Bare, intent: LayoutIntent): PlanPoint[] {
 /** What the system is started from: leaving it out of a drive that is to start leaves one that does not. */
 export function loaderPoints({ partitions }: Bare, intent: LayoutIntent): PlanPoint[] {
   const starts = partitions.some(({ source, target }) => {
-    return target?.on === 'new' && (source.kind === 'system' || source.kind === 'not known');
+    return target?.on === TAKES_OVER && (source.kind === 'system' || source.kind === 'not known');
   });
   // Where an EFI system partition is made anew, its loaders are too.
   if (!starts || intent.made.some(({ kind }) => kind === 'EFI system')) return [];
   return partitions.flatMap(({ source, target }): PlanPoint[] => {
-    if ((source.kind !== 'EFI system' && source.kind !== 'loader') || target?.on === 'new') return [];
+    if ((source.kind !== 'EFI system' && source.kind !== 'loader') || target?.on === TAKES_OVER) return [];
     if (target === null && !isOut(source.id, intent)) return [];
     const { id, name } = source;
     const bring = {
       label: 'Bring it',
       intent: {
         leftOut: intent.leftOut.filter((one) => one !== id),
-        elsewhere: intent.elsewhere.filter((one) => one !== id),
+        onto: sentOnto(intent, id, TAKES_OVER),
       },
     };
     const sentence = `${name} is what the system is started from: without it the new drive does not start.`;
@@ -91,4 +99,4 @@ export function loaderPoints({ partitions }: Bare, intent: LayoutIntent): PlanPo
   });
 }
 
-const isOut = (id: string, { leftOut, elsewhere }: LayoutIntent) => leftOut.includes(id) || elsewhere.includes(id);
+const isOut = (id: string, intent: LayoutIntent) => intent.leftOut.includes(id) || goesOnto(id, intent) !== TAKES_OVER;

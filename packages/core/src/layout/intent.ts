@@ -1,5 +1,12 @@
 import { isResizable } from './volume-facts';
-import type { Circumstances, LayoutIntent, SourcePartition, SourceTable } from './types';
+import {
+  TAKES_OVER,
+  type Circumstances,
+  type LayoutIntent,
+  type SourcePartition,
+  type SourceTable,
+  type TargetId,
+} from './types';
 
 /** Order on the source; the same place twice is told apart by the id. */
 export function byPlace(a: SourcePartition, b: SourcePartition): number {
@@ -22,7 +29,7 @@ export function defaultIntent(table: SourceTable): LayoutIntent {
     spare: taker ? { to: 'partition', id: taker.id } : { to: 'nobody' },
     keepFree: 0,
     order: [],
-    elsewhere: [],
+    onto: {},
     decrypted: [],
     scheme: null,
     made: [],
@@ -31,6 +38,17 @@ export function defaultIntent(table: SourceTable): LayoutIntent {
 
 /** Nothing known besides the drives. */
 export const NOTHING_KNOWN: Circumstances = { uefi: null, oldStays: false, mayWrite: null };
+
+/** Which drive a partition goes to where it comes along. */
+export function goesOnto(id: string, { onto }: Pick<LayoutIntent, 'onto'>): TargetId {
+  return onto[id] ?? TAKES_OVER;
+}
+
+/** What goes to other drives once this partition goes to that one. */
+export function sentOnto({ onto }: Pick<LayoutIntent, 'onto'>, id: string, to: TargetId): LayoutIntent['onto'] {
+  const others = Object.entries(onto).filter(([other]) => other !== id);
+  return Object.fromEntries(to === TAKES_OVER ? others : [...others, [id, to]]);
+}
 
 /** Whether a name was typed as it stands, to say of the thing that is meant: it may stay behind, its loss is known. */
 export function sameName(typed: string, name: string): boolean {

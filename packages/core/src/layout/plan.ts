@@ -1,8 +1,9 @@
 import { ALIGNMENT, smallestSold } from '../capacity';
-import { asCopied, byPlace, inOrder, NOTHING_KNOWN, staysOut } from './intent';
+import { asCopied, byPlace, goesOnto, inOrder, NOTHING_KNOWN, staysOut } from './intent';
 import { findProblems } from './problems';
 import { shareRoom, type Wanted } from './sizes';
 import {
+  TAKES_OVER,
   TARGET_IDS,
   type Change,
   type Circumstances,
@@ -33,7 +34,7 @@ interface Item extends Wanted {
  * Everything comes along unless taken out; the order of the source is kept unless another was asked for; starts lie
  * on 1 MiB, but what keeps its size may keep its place to the byte where that lies on 4096 bytes. Never throws for content: what does not go becomes a problem with a remedy.
  *
- * @param targets the drive that takes over, and the added one where there is one
+ * @param targets the drive that takes over, and those that join
  * @source alignment and usable range: UEFI specification 5.3; reach of an MBR entry: 2^32 sectors
  */
 export function planLayout(
@@ -42,7 +43,7 @@ export function planLayout(
   wanted: LayoutIntent,
   around: Circumstances = NOTHING_KNOWN,
 ): LayoutPlan {
-  const intent = targets.some(({ id }) => id === 'added') ? wanted : { ...wanted, elsewhere: [] };
+  const intent = withDrives(wanted, targets);
   const sorted = [...table.partitions].sort(byPlace);
   const coming = sorted.filter((partition) => !staysOut(partition, intent));
   const bytesOf = (partition: SourcePartition) => partition.sectors * table.sectorSize;
@@ -52,7 +53,7 @@ export function planLayout(
     const sourceBytes = bytesOf(source);
     const to = placed.get(source.id) ?? null;
     const sectorSize = targets.find(({ id }) => id === to?.on)?.sectorSize ?? table.sectorSize;
-    const elsewhere = to !== null && to.startSector * sectorSize !== source.startSector * table.sectorSize;
+    const moved = to !== null && to.startSector * sectorSize !== source.startSector * table.sectorSize;
     return {
       source,
       sourceBytes,
@@ -63,12 +64,12 @@ export function planLayout(
         ? around.oldStays
           ? 'stays'
           : 'left behind'
-        : changeOf(to, keptBytes(sourceBytes), elsewhere),
+        : changeOf(to, keptBytes(sourceBytes), moved),
     };
   });
   const bytesOnto = Object.fromEntries(TARGET_IDS.map((id) => [id, 0])) as Record<TargetId, number>;
   for (const one of coming) {
-    bytesOnto[driveOf(one.id, intent)] += bytesToCopy(asCopied(one, intent), bytesOf(one));
+    bytesOnto[goesOnto(one.id, intent)] += bytesToCopy(asCopied(one, intent), bytesOf(one));
   }
   const plan = {
     partitions,
@@ -89,12 +90,13 @@ export function layoutAnywhere(
   intent: LayoutIntent,
   around: Circumstances = NOTHING_KNOWN,
 ): LayoutPlan {
-  return planLayout(table, [{ id: 'new', sectors: AMPLE_SECTORS, sectorSize: table.sectorSize }], intent, around);
+  return planLayout(table, [{ id: TAKES_OVER, sectors: AMPLE_SECTORS, sectorSize: table.sectorSize }], intent, around);
 }
 
-/** Which drive a partition goes to: the added one where that was decided and there is one. */
-function driveOf(id: string, { elsewhere }: LayoutIntent): TargetId {
-  return elsewhere.includes(id) ? 'added' : 'new';
+/** What was decided, as far as the drives for it are there. */
+function withDrives(wanted: LayoutIntent, targets: readonly TargetDrive[]): LayoutIntent {
+  const there = Object.entries(wanted.onto).filter(([, to]) => targets.some(({ id }) => id === to));
+  return { ...wanted, onto: Object.fromEntries(there) };
 }
 
 function layOut(
@@ -103,8 +105,8 @@ function layOut(
   coming: readonly SourcePartition[],
   intent: LayoutIntent,
 ): { layout: TargetLayout; placed: Map<string, TargetPartition> } {
-  const scheme = drive.id === 'new' ? (intent.scheme ?? table.scheme) : addedScheme(drive, table);
-  const here = coming.filter(({ id }) => driveOf(id, intent) === drive.id);
+  const scheme = drive.id === TAKES_OVER ? (intent.scheme ?? table.scheme) : joiningScheme(drive, table);
+  const here = coming.filter(({ id }) => goesOnto(id, intent) === drive.id);
   const items = sequence(here, drive.id, scheme, table, intent);
   const range = usableRange(scheme, drive);
   const within = roomWithin(range, intent.keepFree);
@@ -171,8 +173,8 @@ function smallestFor(items: readonly Item[], scheme: Scheme, { sectorSize }: Tar
   return leastDrive(end, keepFree, tableTail(scheme, sectorSize));
 }
 
-/** The added drive holds data only: nothing starts from it, so it may have a GPT unless the shop's source is older. */
-function addedScheme(drive: TargetDrive, table: SourceTable): Scheme {
+/** A drive that joins holds data only: nothing starts from it, so it may have a GPT unless the shop's source is older. */
+function joiningScheme(drive: TargetDrive, table: SourceTable): Scheme {
   return drive.sectors > 2 ** 32 ? 'gpt' : table.scheme;
 }
 
@@ -221,9 +223,9 @@ function shares(here: readonly SourcePartition[], on: TargetId, intent: LayoutIn
       ? [...may, ...made.filter((one) => one.on === on)].find(({ id }) => id === spare.id)
       : undefined;
   if (taker) return new Map([[taker.id, 1]]);
-  // On the added drive the largest volume grows: nothing else asks for the room there.
+  // On a drive that joins the largest volume grows: nothing else asks for the room there.
   const largest =
-    on === 'added' && spare.to !== 'nobody' ? [...may].sort((a, b) => b.sectors - a.sectors)[0] : undefined;
+    on !== TAKES_OVER && spare.to !== 'nobody' ? [...may].sort((a, b) => b.sectors - a.sectors)[0] : undefined;
   return new Map(largest ? [[largest.id, 1]] : []);
 }
 
@@ -256,9 +258,9 @@ function place(list: readonly Item[], sizes: ReadonlyMap<string, number>, { firs
 const endOf = (placed: ReadonlyMap<string, Span>) =>
   [...placed.values()].reduce((end, { start, bytes }) => Math.max(end, start + bytes), 0);
 
-function changeOf(target: TargetPartition | null, sourceBytes: number, elsewhere: boolean): Change {
+function changeOf(target: TargetPartition | null, sourceBytes: number, moved: boolean): Change {
   if (!target) return 'no room';
   if (target.bytes > sourceBytes) return 'grown';
   if (target.bytes < sourceBytes) return 'shrunk';
-  return elsewhere ? 'moved' : 'same';
+  return moved ? 'moved' : 'same';
 }

@@ -2,15 +2,18 @@ import { binary } from '../capacity';
 import { asReadPoints, loaderPoints } from './as-read';
 import { fail, limit, type Bare } from './point';
 import { schemePoints } from './scheme';
-import type {
-  Circumstances,
-  LayoutIntent,
-  LayoutPlan,
-  PlanAction,
-  PlannedPartition,
-  PlanPoint,
-  SourceTable,
-  TargetDrive,
+import { goesOnto, sentOnto } from './intent';
+import {
+  TAKES_OVER,
+  targetName,
+  type Circumstances,
+  type LayoutIntent,
+  type LayoutPlan,
+  type PlanAction,
+  type PlannedPartition,
+  type PlanPoint,
+  type SourceTable,
+  type TargetDrive,
 } from './types';
 import { alignUp } from './volume-facts';
 
@@ -60,15 +63,17 @@ function tooSmall(
   around: Circumstances,
 ): PlanPoint[] {
   const outside = [
-    ...plan.partitions.flatMap(({ source, change }) => (change === 'no room' ? [source] : [])),
+    ...plan.partitions.flatMap(({ source: { id, name }, change }) =>
+      change === 'no room' ? [{ name, on: goesOnto(id, intent) }] : [],
+    ),
     ...plan.made.flatMap(({ volume, target }) => (target ? [] : [volume])),
   ];
   return plan.targets.flatMap(({ id, smallestSold }) => {
-    const here = outside.filter((one) => (intent.elsewhere.includes(one.id) ? 'added' : 'new') === id);
+    const here = outside.filter(({ on }) => on === id);
     if (here.length === 0) return [];
     const names = here.map((one) => one.name).join(', ');
     const sold = smallestSold === null ? 'a larger drive' : `a drive of ${smallestSold} GB or more`;
-    const which = id === 'added' ? 'The added drive' : 'The drive';
+    const which = id === TAKES_OVER ? 'The drive' : `The ${targetName(id)}`;
     return [
       fail(
         'Room',
@@ -89,7 +94,7 @@ function waysToRoom(
 ): PlanAction[] {
   const coming = plan.partitions.filter(({ change }) => change !== 'left behind' && change !== 'stays');
   const locked = coming.filter(({ source }) => source.encrypted && !intent.decrypted.includes(source.id));
-  const data = coming.filter(({ source }) => source.kind === 'data' && !intent.elsewhere.includes(source.id));
+  const data = coming.filter(({ source }) => source.kind === 'data' && goesOnto(source.id, intent) === TAKES_OVER);
   const typed = coming.filter(({ source }) => intent.sizes[source.id] !== undefined);
   const largest = [...data].sort((a, b) => b.minimum - a.minimum)[0];
   return [
@@ -101,14 +106,16 @@ function waysToRoom(
         label: `Decrypt ${source.name} first`,
         intent: { decrypted: [...intent.decrypted, source.id] },
       })),
-    ...(largest && targets.some(({ id }) => id === 'added')
-      ? [
-          {
-            label: `${largest.source.name} to the added drive`,
-            intent: { elsewhere: [...intent.elsewhere, largest.source.id] },
-          },
-        ]
-      : []),
+    ...targets.flatMap(({ id }) =>
+      largest && id !== TAKES_OVER
+        ? [
+            {
+              label: `${largest.source.name} to the ${targetName(id)}`,
+              intent: { onto: sentOnto(intent, largest.source.id, id) },
+            },
+          ]
+        : [],
+    ),
     ...(largest && intent.extent === 'whole device'
       ? [{ label: 'System only', intent: { extent: 'system only' as const } }]
       : []),
@@ -118,11 +125,10 @@ function waysToRoom(
 
 function sectorSize(table: SourceTable, target: TargetDrive): PlanPoint[] {
   if (table.sectorSize === target.sectorSize) return [];
-  const which = target.id === 'added' ? 'the added one' : 'the new one';
   return [
     fail(
       'Sector size',
-      `The old drive has ${table.sectorSize}-byte sectors, ${which} ${target.sectorSize}: a copy by blocks would not be readable.`,
+      `The old drive has ${table.sectorSize}-byte sectors, the ${target.id} one ${target.sectorSize}: a copy by blocks would not be readable.`,
       `a drive with ${table.sectorSize}-byte sectors, or a fresh installation with the files brought over`,
       [
         { label: 'Choose another drive', go: 'Match' },

@@ -72,9 +72,14 @@ export interface SourceTable {
   partitions: SourcePartition[];
 }
 
-/** The drives that go in: the one that takes over, and one that joins for data. */
+/** The drives that go in: the one that takes over, then what joins for data. */
 export const TARGET_IDS = ['new', 'added'] as const;
 export type TargetId = (typeof TARGET_IDS)[number];
+
+/** The drive that the system starts from. */
+export const TAKES_OVER = TARGET_IDS[0];
+export type JoiningId = Exclude<TargetId, typeof TAKES_OVER>;
+export const JOINING_IDS = TARGET_IDS.filter((id): id is JoiningId => id !== TAKES_OVER);
 
 /** What such a drive is called in a sentence, and where something is kept of it. */
 export const targetName = <T extends TargetId>(on: T) => `${on} drive` as const;
@@ -122,8 +127,8 @@ export interface LayoutIntent {
   keepFree: number;
   /** Ids in the order wanted on the new drive; empty: as on the source. */
   order: string[];
-  /** Partitions that go to the added drive, by id. */
-  elsewhere: string[];
+  /** Partitions that go to another drive than the one that takes over, by id. */
+  onto: Record<string, TargetId>;
   /** Encrypted volumes that are decrypted before the copy, by id. */
   decrypted: string[];
   /**

@@ -118,14 +118,14 @@ describe('the partition table image of a plan', () => {
   });
 
   it('is completed with the same places where it was accepted before it kept them all', () => {
-    const { snapshot, plan } = planned(gpt, { elsewhere: ['Books'] });
+    const { snapshot, plan } = planned(gpt, { onto: { Books: 'added' } });
     const { planner: _planner, drives, changes: _changes, made: _made, ...rest } = plan;
     const before = { ...rest, targets: drives, targetSerial: 'NEW', addedSerial: 'ADD' } as unknown as AcceptedPlan;
     expect(completePlan(snapshot, before)).toEqual(plan);
   });
 
   it('is made for each of two drives', () => {
-    const two = planned(gpt, { elsewhere: ['Books'] });
+    const two = planned(gpt, { onto: { Books: 'added' } });
     expect(readBackFrom(two, 'new', bytesOfNominal(480)).entries.map(({ name }) => name)).toEqual(['EFI', 'System']);
     const added = readBackFrom(two, 'added', bytesOfNominal(1000));
     expect(added.entries.map(({ name }) => name)).toEqual(['Books']);

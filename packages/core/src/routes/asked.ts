@@ -1,8 +1,9 @@
-import type { LayoutPlan, SourceTable } from '../layout';
+import { JOINING_IDS, TAKES_OVER, type LayoutPlan, type SourceTable, type TargetId } from '../layout';
 import type { CopyAsked } from './types';
 
-function goesToAdded({ partitions, made }: LayoutPlan): boolean {
-  return [...partitions, ...made].some(({ target }) => target?.on === 'added');
+/** Whether the plan puts anything on that drive. */
+function goesTo(on: TargetId, { partitions, made }: LayoutPlan): boolean {
+  return [...partitions, ...made].some(({ target }) => target?.on === on);
 }
 
 /** What a copy plan asks of a route. @param driveBytes size of the old drive */
@@ -18,12 +19,12 @@ export function askedOf(
   const changed = plan.partitions.flatMap(({ change, source, target }): CopyAsked['changes'] => {
     if (change === 'left behind' || change === 'stays') return ['left behind'];
     if (change === 'shrunk') return ['shrunk'];
-    const elsewhere = target !== null && target.startSector !== source.startSector;
-    return elsewhere && (change === 'moved' || target.on === 'added') ? ['moved'] : [];
+    const moved = target !== null && target.startSector !== source.startSector;
+    return moved && (change === 'moved' || target.on !== TAKES_OVER) ? ['moved'] : [];
   });
   return {
-    used: plan.bytesOnto.new,
-    usedOntoAdded: goesToAdded(plan) ? plan.bytesOnto.added : null,
+    used: plan.bytesOnto[TAKES_OVER],
+    usedOnto: Object.fromEntries(JOINING_IDS.filter((on) => goesTo(on, plan)).map((on) => [on, plan.bytesOnto[on]])),
     whole: driveBytes,
     crowded: room > 0 ? used / room : null,
     locked: plan.partitions.flatMap(({ source, target }) =>
@@ -31,7 +32,7 @@ export function askedOf(
     ),
     changes: [
       ...changed,
-      ...(plan.targets.some(({ id, scheme }) => id === 'new' && scheme !== table.scheme)
+      ...(plan.targets.some(({ id, scheme }) => id === TAKES_OVER && scheme !== table.scheme)
         ? (['another scheme'] as const)
         : []),
     ],

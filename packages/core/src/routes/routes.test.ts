@@ -3,9 +3,18 @@ import { describe, expect, it } from 'vitest';
 import { bytesOfNominal, GIB, MIB, sectorsOfNominal } from '../capacity';
 import type { HeldDrive, Holder, Socket } from '../equipment';
 import { linkStage, type HealthGrade } from '../estimate';
-import { defaultIntent, planLayout, type SourceTable } from '../layout';
+import { defaultIntent, planLayout, targetName, type JoiningId, type SourceTable } from '../layout';
 import type { Link, UsbMode } from '../links';
-import { afreshInstead, askedOf, routesFor, runsOf, type CopyAsked, type Placing, type RouteOption } from './index';
+import {
+  afreshInstead,
+  askedOf,
+  handsOf,
+  routesFor,
+  runsOf,
+  type CopyAsked,
+  type Placing,
+  type RouteOption,
+} from './index';
 
 const sata: Link = { kind: 'sata', generation: 3 };
 const nvme: Link = { kind: 'pcie', generation: 3, lanes: 4 };
@@ -55,7 +64,7 @@ const placing: Placing = {
     link: sata,
     siteId: 'bay',
   },
-  added: null,
+  joining: [],
   freeSites: [],
   holders: [
     { partId: 'b', name: 'Brine box', stock: 1, holder: box },
@@ -69,7 +78,7 @@ const placing: Placing = {
 };
 const asked: CopyAsked = {
   used: 190e9,
-  usedOntoAdded: null,
+  usedOnto: {},
   whole: bytesOfNominal(500),
   crowded: 0.4,
   locked: [],
@@ -176,6 +185,38 @@ describe('ways to place both drives', () => {
     expect(one.get('both in one dock, none')?.reasons[0]?.sentence).toBe('no dock has a bay for each of them');
     const wide = byKey({ fresh: slot, holders: [{ partId: 'd', name: 'Twin dock', stock: 1, holder: twin }] });
     expect(wide.get('both in one dock, none')?.reasons[0]?.sentence).toContain('does not take the new drive');
+  });
+
+  it('copies onto every drive that joins, one after the other, the same way; then reads each back', () => {
+    const third = 'third' as JoiningId;
+    const join = (on: JoiningId, over: Partial<HeldDrive> = {}) => {
+      return { ...placing.fresh, on, name: targetName(on), held: held(over), freeSites: [] };
+    };
+    const usedOnto: CopyAsked['usedOnto'] = Object.fromEntries([
+      ['added', 40e9],
+      [third, 10e9],
+    ]);
+    const key = 'new drive in an enclosure, a boot stick';
+    const two = byKey({ joining: [join('added'), join(third)] }, { usedOnto }).get(key);
+    const alone = byKey().get(key);
+    expect(two?.further.map(({ onto, bytes }) => [onto, bytes])).toEqual([
+      ['added', 40e9],
+      [third, 10e9],
+    ]);
+    expect(handsOf(two as RouteOption)).toBe(handsOf(alone as RouteOption) + 8);
+    const plan = planLayout(
+      table,
+      [{ id: 'new', sectors: sectorsOfNominal(480), sectorSize: 512 }],
+      defaultIntent(table),
+    );
+    const runs = runsOf({ ...placing, joining: [join('added'), join(third)] }, plan, [], two as RouteOption);
+    const kinds = runs.flatMap(({ onto, estimate: { kind } }) => (onto ? [`${kind} ${onto}`] : []));
+    const each = (kind: string) => ['new', 'added', third].map((on) => `${kind} ${on}`);
+    expect(kinds).toEqual([...each('copy'), ...each('read back')]);
+    // A drive that joins and has no holder stands against the whole route; one to which nothing goes does not.
+    const unheld = [join('added', { form: '3.5' })];
+    expect(byKey({ joining: unheld }, { usedOnto: { added: 1 } }).get(key)?.feasible).toBe(false);
+    expect(byKey({ joining: unheld }).get(key)?.feasible).toBe(true);
   });
 
   it('says of a locked volume that it stays locked away from its own system', () => {

@@ -1,5 +1,6 @@
 import type { StartedFrom } from '../facts';
 import { estimateRun, linkStage, type PacedStage } from '../estimate';
+import { targetTitle } from '../layout';
 import { linkName } from '../links';
 import type { Socket } from '../equipment';
 import type { Reason } from '../reason';
@@ -16,7 +17,7 @@ import {
   throughHolder,
   type Placed,
 } from './place';
-import type { CopyAsked, Placing, RouteOption } from './types';
+import type { CopyAsked, JoiningDrive, Placing, RouteOption } from './types';
 
 /** What a minute of hands and a risk count against a minute of waiting when routes are ranked. */
 const HANDS_WEIGHT = 3;
@@ -28,15 +29,18 @@ const RISK_WEIGHT = 10;
  * `links`, rates of drives by `estimate`.
  */
 export function routesFor(placing: Placing, asked: CopyAsked): RouteOption[] {
-  const first = optionsFor(placing, asked);
-  const { added } = placing;
-  const { usedOntoAdded: used } = asked;
-  const second =
-    added && used !== null
-      ? optionsFor({ ...placing, fresh: added, freeSites: added.freeSites }, { ...asked, used })
-      : [];
-  return first
-    .map((option, index) => ({ option: together(option, second[index]), index }))
+  const further = placing.joining.flatMap((drive) => {
+    const used = asked.usedOnto[drive.on];
+    const { freeSites } = drive;
+    return used === undefined
+      ? []
+      : [{ drive, ways: optionsFor({ ...placing, fresh: drive, freeSites }, { ...asked, used }) }];
+  });
+  return optionsFor(placing, asked)
+    .map((first, index) => {
+      const option = further.reduce((one, { drive, ways }) => together(one, ways[index], drive), first);
+      return { option, index };
+    })
     .sort((a, b) => weight(a.option) - weight(b.option) || a.index - b.index)
     .map(({ option }) => option);
 }
@@ -58,14 +62,14 @@ function optionsFor(placing: Placing, asked: CopyAsked): RouteOption[] {
 }
 
 /** The same way taken twice, onto one drive after the other: what both ask for is asked for once. */
-function together(first: RouteOption, second: RouteOption | undefined): RouteOption {
+function together(first: RouteOption, second: RouteOption | undefined, { on }: JoiningDrive): RouteOption {
   if (!second) return first;
   const { bytes, stages, estimate } = second;
   const said = new Set(first.reasons.map(({ sentence }) => sentence));
   const hands = second.hands.filter(({ sentence }) => !first.hands.some((one) => one.sentence === sentence));
   return {
     ...first,
-    onAdded: { bytes, stages, estimate },
+    further: [...first.further, { onto: on, bytes, stages, estimate }],
     feasible: first.feasible && second.feasible,
     hands: [...first.hands, ...hands],
     kit: [...new Set([...first.kit, ...second.kit])],
@@ -73,7 +77,7 @@ function together(first: RouteOption, second: RouteOption | undefined): RouteOpt
       ...first.reasons,
       ...second.reasons
         .filter(({ sentence }) => !said.has(sentence))
-        .map((reason) => ({ ...reason, rule: `Added drive, ${reason.rule.toLowerCase()}` })),
+        .map((reason) => ({ ...reason, rule: `${targetTitle(on)}, ${reason.rule.toLowerCase()}` })),
     ],
   };
 }
@@ -88,7 +92,7 @@ function optionOf(one: Placed, placing: Placing, asked: CopyAsked): RouteOption 
     ...one,
     bytes,
     estimate,
-    onAdded: null,
+    further: [],
     feasible: one.reasons.every(({ outcome }) => outcome !== 'fail' && outcome !== 'unknown'),
     hands: one.hands.map(([minutes, sentence]) => ({ minutes, sentence })),
   };
@@ -104,8 +108,9 @@ export function handsOf({ hands }: Pick<RouteOption, 'hands'>): number {
 }
 
 function weight(option: RouteOption): number {
-  const { feasible, estimate, onAdded, reasons } = option;
-  const waiting = (estimate.middle + (onAdded?.estimate.middle ?? 0)) / 60;
+  const { feasible, estimate, further, reasons } = option;
+  const copies = [estimate, ...further.map((copy) => copy.estimate)];
+  const waiting = copies.reduce((sum, { middle }) => sum + middle, 0) / 60;
   const risks = reasons.filter(({ outcome }) => outcome !== 'pass').length;
   const stopped = reasons.some(({ outcome }) => outcome === 'fail');
   return (feasible ? 0 : stopped ? 1e9 : 1e6) + waiting + handsOf(option) * HANDS_WEIGHT + risks * RISK_WEIGHT;

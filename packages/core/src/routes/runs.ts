@@ -1,6 +1,6 @@
 import type { PlannedRun } from '../facts';
 import { estimateRun, linkStage, readStage, writeStage, type PacedStage } from '../estimate';
-import type { LayoutPlan } from '../layout';
+import { TAKES_OVER, type LayoutPlan } from '../layout';
 import type { Placing, RoutedDrive, RouteOption } from './types';
 
 /** A shared link once only one drive is read over it. */
@@ -18,7 +18,7 @@ export function runsOf(
   decrypted: readonly string[],
   route: RouteOption,
 ): PlannedRun[] {
-  const { old, fresh, added, finished } = placing;
+  const { old, fresh, joining, finished } = placing;
   const source = old.class;
   const inPlace = [
     readStage('old drive', { class: source, health: old.health, crowded: null, whole: false }),
@@ -47,12 +47,15 @@ export function runsOf(
     ];
     return estimateRun({ kind: 'read back', bytes, stages: way, source: drive.class }, finished);
   };
-  const { onAdded } = route;
+  const { further } = route;
   return [
     ...ahead,
-    { about: null, onto: 'new', estimate: route.estimate },
-    ...(onAdded ? [{ about: null, onto: 'added' as const, estimate: onAdded.estimate }] : []),
-    { about: null, onto: 'new', estimate: readBack(fresh, route) },
-    ...(onAdded && added ? [{ about: null, onto: 'added' as const, estimate: readBack(added, onAdded) }] : []),
+    { about: null, onto: TAKES_OVER, estimate: route.estimate },
+    ...further.map(({ onto, estimate }) => ({ about: null, onto, estimate })),
+    { about: null, onto: TAKES_OVER, estimate: readBack(fresh, route) },
+    ...further.flatMap((copy) => {
+      const drive = joining.find(({ on }) => on === copy.onto);
+      return drive ? [{ about: null, onto: copy.onto, estimate: readBack(drive, copy) }] : [];
+    }),
   ];
 }

@@ -2,13 +2,14 @@ import type { Route, StartedFrom } from '../facts';
 import type { HeldDrive, HolderOffer, Socket } from '../equipment';
 import type { FinishedRun, HealthGrade, PacedStage, RunEstimate } from '../estimate';
 import type { DriveClass } from '../fit';
+import type { JoiningId, TargetId, targetName } from '../layout';
 import type { Link } from '../links';
 import type { Reason } from '../reason';
 
 /** A drive of the copy: what holds it can be asked, and what it does where it belongs. */
 export interface RoutedDrive {
   /** What it is called in the sentences of a route. */
-  name: 'old drive' | 'new drive' | 'added drive';
+  name: 'old drive' | ReturnType<typeof targetName<TargetId>>;
   held: HeldDrive;
   class: DriveClass;
   /** The link at its own site in the device. */
@@ -32,14 +33,20 @@ export interface FreeSite {
   link: Link;
 }
 
-/** What of device and shop decides how both drives can be placed. */
+/** A drive that joins, and the sites where it fits. */
+export interface JoiningDrive extends RoutedDrive {
+  on: JoiningId;
+  freeSites: FreeSite[];
+}
+
+/** What of device and shop decides how the drives can be placed. */
 export interface Placing {
   old: RoutedDrive & { health: HealthGrade };
   fresh: RoutedDrive;
   /** Sites besides the old drive's; the new drive's own among them where it is another. */
   freeSites: FreeSite[];
-  /** The drive that is added, and the sites where it fits; null where none is. */
-  added: (RoutedDrive & { freeSites: FreeSite[] }) | null;
+  /** Drives that join, in their order. */
+  joining: JoiningDrive[];
   holders: HolderOffer[];
   deviceSockets: Socket[];
   /** Sockets of the shop's own computers. */
@@ -52,10 +59,10 @@ export interface Placing {
 
 /** What the plan asks of a route, bytes. */
 export interface CopyAsked {
-  /** Bytes that travel to the new drive when used blocks are copied. */
+  /** Bytes that travel to the drive that takes over when used blocks are copied. */
   used: number;
-  /** The same to the added drive; null where nothing goes there. */
-  usedOntoAdded: number | null;
+  /** The same to each drive that joins to which anything goes. */
+  usedOnto: Partial<Record<JoiningId, number>>;
   /** All of the old drive. */
   whole: number;
   /** Used share of its volumes, 0 to 1; null where not known. */
@@ -64,6 +71,14 @@ export interface CopyAsked {
   locked: string[];
   /** What the plan makes of the partitions that a copy sector by sector cannot. */
   changes: ('shrunk' | 'left behind' | 'moved' | 'another scheme')[];
+}
+
+/** A copy onto a drive that joins. */
+export interface FurtherCopy {
+  onto: JoiningId;
+  bytes: number;
+  stages: PacedStage[];
+  estimate: RunEstimate;
 }
 
 export interface RouteOption {
@@ -76,8 +91,8 @@ export interface RouteOption {
   /** What the data passes, from the old drive to the new one. */
   stages: PacedStage[];
   estimate: RunEstimate;
-  /** The copy onto the added drive, which comes after it the same way; null where there is none. */
-  onAdded: { bytes: number; stages: PacedStage[]; estimate: RunEstimate } | null;
+  /** The copies onto drives that join, which come after it the same way. */
+  further: FurtherCopy[];
   /** What hands do beyond what the job asks for anyway, each with its minutes. */
   hands: { minutes: number; sentence: string }[];
   /** What it takes from the shelf. */

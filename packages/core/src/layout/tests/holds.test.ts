@@ -82,7 +82,7 @@ const anyCase: fc.Arbitrary<Case> = fc
         sizes: gib % 2 ? { [one]: gib * GIB } : {},
         leftOut: gib % 3 === 0 ? [one] : [],
         spare: spareTo === 'partition' ? { to: 'partition', id: one } : { to: spareTo },
-        elsewhere: ids(parts),
+        onto: Object.fromEntries(ids(parts).map((id) => [id, 'added' as const])),
         decrypted: ids(parts),
         order,
         made: newData
@@ -177,7 +177,7 @@ describe('what always holds of a plan', () => {
   it('fits the smallest drive it names', () => {
     fc.assert(
       fc.property(anyCase, (given) => {
-        const first = { ...given, targets: given.targets.slice(0, 1), intent: { ...given.intent, elsewhere: [] } };
+        const first = { ...given, targets: given.targets.slice(0, 1), intent: { ...given.intent, onto: {} } };
         const smallest = planned(first).targets[0]?.smallestSold ?? null;
         fc.pre(smallest !== null && smallest < 2000);
         const targets: TargetDrive[] = [{ id: 'new', sectors: sectorsOfNominal(smallest ?? 0), sectorSize: 512 }];

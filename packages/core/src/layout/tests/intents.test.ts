@@ -80,11 +80,11 @@ describe('what comes along', () => {
   });
 
   it('sends data to the added drive', () => {
-    const two = plan({ elsewhere: ['Photos'] }, [drive(240), drive(1000, 'added')]);
+    const two = plan({ onto: { Photos: 'added' } }, [drive(240), drive(1000, 'added')]);
     expect(two.problems).toEqual([]);
     expect(two.partitions[3]?.target).toMatchObject({ on: 'added', startSector: 2048 });
     expect(size(two, 'Photos')).toBeGreaterThan(900 * GIB);
-    expect(plan({ elsewhere: ['Photos'] }).partitions[3]?.target?.on).toBe('new');
+    expect(plan({ onto: { Photos: 'added' } }).partitions[3]?.target?.on).toBe('new');
   });
 
   it('offers what makes room: the added drive, the system only, another drive', () => {

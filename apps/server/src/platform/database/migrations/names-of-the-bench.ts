@@ -1,6 +1,9 @@
 import type { MigrationInterface, QueryRunner } from 'typeorm';
 
-/** A job is claimed and handed off, and what comes apart stands on a disassembly sheet: in the database too. */
+/**
+ * A job is claimed and handed off, what comes apart stands on a disassembly sheet, and a plan says of each
+ * partition to which drive it goes: in the database too.
+ */
 export class NamesOfTheBench1796100000000 implements MigrationInterface {
   name = 'NamesOfTheBench1796100000000';
 
@@ -33,5 +36,10 @@ const RENAMED = [
   'alter table job rename constraint "FK_35617013dff74a4d3bc889e3d12" to "FK_3341c98cc07b1fe6343060e5267"',
   'alter table disassembly_item rename constraint "FK_3c56b131e1482078c11d4fba5a8" to "FK_ec16a33b77037547dabba63472e"',
   `update device_model set spec = (spec - 'strip') || jsonb_build_object('disassembly', spec -> 'strip') where spec ? 'strip'`,
+  // Each partition that goes to another drive says to which.
+  `update fact set value = jsonb_set(value #- '{intent,elsewhere}', '{intent,onto}', coalesce(
+     (select jsonb_object_agg(gone.part, 'added')
+        from jsonb_array_elements_text(fact.value #> '{intent,elsewhere}') as gone(part)), '{}'))
+    where key in ('plan', 'plan draft') and value #> '{intent,elsewhere}' is not null`,
   ...KINDS.map(([was, now]) => `update event set kind = '${now}' where kind = '${was}'`),
 ];

@@ -62,7 +62,8 @@ function Instead({ tag, plan: { placing, layout } }: { tag: string; plan: Plan }
 }
 
 function Option({ option, chosen, choose }: { option: RouteOption; chosen: boolean; choose: () => void }) {
-  const { route, startedFrom, reasons, estimate, onAdded } = option;
+  const { route, startedFrom, reasons } = option;
+  const estimates = [option, ...option.further].map((copy) => copy.estimate);
   const hands = handsOf(option);
   const stopped = reasons.filter(({ outcome }) => outcome === 'fail');
   const unknown = reasons.filter(({ outcome }) => outcome === 'unknown');
@@ -80,7 +81,7 @@ function Option({ option, chosen, choose }: { option: RouteOption; chosen: boole
         <span className="figure">
           {stopped.length > 0
             ? ''
-            : range(estimate.low + (onAdded?.estimate.low ?? 0), estimate.high + (onAdded?.estimate.high ?? 0))}
+            : range(sumOf(estimates.map(({ low }) => low)), sumOf(estimates.map(({ high }) => high)))}
         </span>
         <span className="figure sub">{hands > 0 && stopped.length === 0 ? `hands ${hands} min` : ''}</span>
       </label>
@@ -90,17 +91,24 @@ function Option({ option, chosen, choose }: { option: RouteOption; chosen: boole
   );
 }
 
+const sumOf = (numbers: readonly number[]) => numbers.reduce((sum, one) => sum + one, 0);
+
 function Details({ option }: { option: RouteOption }) {
-  const { stages, estimate, onAdded, kit, hands, reasons, method, bytes } = option;
+  const { stages, estimate, further, kit, hands, reasons, method, bytes } = option;
   return (
     <div className={styles.routeDetails}>
       <Chain stages={stages} limitedBy={estimate.limitedBy} />
-      {onAdded && <Chain stages={onAdded.stages} limitedBy={onAdded.estimate.limitedBy} />}
+      {further.map((copy) => (
+        <Chain key={copy.onto} stages={copy.stages} limitedBy={copy.estimate.limitedBy} />
+      ))}
       <FactList
         rows={[
           [
             'copies',
-            `${method}, ${binary(bytes)}${onAdded ? `, then ${binary(onAdded.bytes)} to the added drive` : ''}`,
+            [
+              `${method}, ${binary(bytes)}`,
+              ...further.map((copy) => `then ${binary(copy.bytes)} to the ${targetName(copy.onto)}`),
+            ].join(', '),
           ],
           ['hands', hands.map(({ sentence }) => sentence).join('; ') || 'nothing more than the swap itself'],
           ['from the shelf', kit.join(', ') || 'nothing'],
@@ -167,7 +175,7 @@ export function RouteInShort({ plan, promisedAt }: { plan: Plan; promisedAt: str
 
 function nameOf({ table, route }: Plan, { about, onto, estimate }: PlannedRun): string {
   const partition = table.partitions.find(({ id }) => id === about)?.name;
-  const drive = onto && route?.onAdded ? `(${targetName(onto)})` : null;
+  const drive = onto && route && route.further.length > 0 ? `(${targetName(onto)})` : null;
   return [RUN_WORDS[estimate.kind] ?? estimate.kind, partition ?? drive].filter(Boolean).join(' ');
 }
 

@@ -2,7 +2,15 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { binary } from '@udrel/core/capacity';
-import { reordered, sameName, type LayoutIntent, type PlannedPartition } from '@udrel/core/layout';
+import {
+  goesOnto,
+  reordered,
+  sameName,
+  sentOnto,
+  targetName,
+  type LayoutIntent,
+  type PlannedPartition,
+} from '@udrel/core/layout';
 import { FactList, Key, Sheet } from '../../../../ui';
 import { NewVolumePanel } from './NewVolumePanel';
 import { restTo, sized, typedSize } from './sizes';
@@ -111,11 +119,15 @@ function Decisions({ plan, one, out }: { plan: Plan; one: PlannedPartition; out:
           {intent.decrypted.includes(id) ? 'Copy it encrypted' : 'Decrypt it first'}
         </Button>
       )}
-      {plan.added && kind === 'data' && !out && (
-        <Button onClick={() => plan.change({ elsewhere: toggled(intent.elsewhere) })}>
-          {intent.elsewhere.includes(id) ? 'To the new drive' : 'To the added drive'}
-        </Button>
-      )}
+      {kind === 'data' &&
+        !out &&
+        plan.drives
+          .filter(({ on }) => on !== goesOnto(id, intent))
+          .map(({ on }) => (
+            <Button key={on} onClick={() => plan.change({ onto: sentOnto(intent, id, on) })}>
+              To the {targetName(on)}
+            </Button>
+          ))}
       {!out && (up ?? down) && (
         <span className={styles.pair}>
           <Button disabled={!up} onClick={() => up && plan.change({ order: up })} aria-label="Before the one above it">

@@ -1,6 +1,7 @@
 import { useRef, type KeyboardEvent, type ReactNode } from 'react';
 import { binary, soldName } from '@udrel/core/capacity';
-import type { PlannedPartition } from '@udrel/core/layout';
+import type { DriveChoice } from '@udrel/core/facts';
+import type { PlannedPartition, TargetId } from '@udrel/core/layout';
 import { LeftFree, NewBlock, Ribbon, RIGHT, SourceBlock, TargetBlock, WIDTH } from './MapBlocks';
 import { mapGeometry } from './map-geometry';
 import type { Plan } from './usePlan';
@@ -22,7 +23,8 @@ interface Props {
  * Ctrl+Z takes the last change back and Ctrl+Y brings it again.
  */
 export function TransferMap({ plan, selected, select, nudge, typeSize }: Props) {
-  const { layout, added } = plan;
+  const { layout } = plan;
+  const driveOf = (id: TargetId) => plan.drives.find(({ on }) => on === id)?.drive;
   const map = mapGeometry(layout, HEIGHT);
   const frame = useRef<SVGSVGElement>(null);
   const ids = [...layout.partitions.map(({ source }) => source.id), ...layout.made.map(({ volume }) => volume.id)];
@@ -99,18 +101,24 @@ export function TransferMap({ plan, selected, select, nudge, typeSize }: Props) 
       })}
       {map.drives.map(({ id, heading, leftFree }) => (
         <g key={id}>
-          {heading !== null && added && (
-            <text x={RIGHT} y={heading} fontWeight="700">
-              To: {added.name}, {soldName(added.bytes, added.sectorSize)}
-              <tspan x={RIGHT} dy="16" fontWeight="400" fontSize="12" fontFamily="var(--mono)" fill="var(--ink-2)">
-                {added.serial}
-              </tspan>
-            </text>
-          )}
+          {heading !== null && <Heading y={heading} drive={driveOf(id)} />}
           {leftFree && <LeftFree block={leftFree} bytes={layout.targets.find((one) => one.id === id)?.leftFree ?? 0} />}
         </g>
       ))}
     </svg>
+  );
+}
+
+/** What a further drive is, above what goes there. */
+function Heading({ y, drive }: { y: number; drive: DriveChoice | undefined }) {
+  if (!drive) return null;
+  return (
+    <text x={RIGHT} y={y} fontWeight="700">
+      To: {drive.name}, {soldName(drive.bytes, drive.sectorSize)}
+      <tspan x={RIGHT} dy="16" fontWeight="400" fontSize="12" fontFamily="var(--mono)" fill="var(--ink-2)">
+        {drive.serial}
+      </tspan>
+    </text>
   );
 }
 

@@ -1,8 +1,16 @@
-import type { DriveChoice, OldDrive, PlanDraft } from '@udrel/core/facts';
+import { targetKey, type DriveChoice, type OldDrive, type PlanDraft } from '@udrel/core/facts';
 import { useMemo } from 'react';
 import { useSelector } from 'react-redux';
 import type { JobView } from '@udrel/contract/types';
-import { defaultIntent, planLayout, type LayoutIntent, type LayoutPlan, type SourceTable } from '@udrel/core/layout';
+import {
+  TARGET_IDS,
+  defaultIntent,
+  planLayout,
+  type LayoutIntent,
+  type LayoutPlan,
+  type SourceTable,
+  type TargetId,
+} from '@udrel/core/layout';
 import { aroundOf, targetsOf } from '@udrel/core/plan-file';
 import { askedOf, routesFor, type Placing, type RouteOption } from '@udrel/core/routes';
 import { usePlacingQuery } from '../../../../api/api';
@@ -16,8 +24,8 @@ type State = ReturnType<typeof store.getState>;
 export interface Plan {
   source: OldDrive;
   target: DriveChoice;
-  /** The drive that is added, where there is one. */
-  added: DriveChoice | null;
+  /** The drives that partitions can go to, as they are reserved. */
+  drives: readonly { on: TargetId; drive: DriveChoice }[];
   table: SourceTable;
   draft: PlanDraft;
   layout: LayoutPlan;
@@ -49,12 +57,7 @@ export function usePlan(job: JobView): Plan | null {
   const drawing = useSelector((state: State) => state.plans.drawings[job.tag]);
   const placing = usePlacingQuery({ tag: job.tag }).currentData?.placing ?? null;
   const { snapshot } = job;
-  const {
-    'old drive': source,
-    'new drive choice': target,
-    'added drive choice': added,
-    'partition table': table,
-  } = snapshot.facts;
+  const { 'old drive': source, 'new drive choice': target, 'partition table': table } = snapshot.facts;
   const before = written(job);
   const intent = useMemo(
     () => drawing?.present.intent ?? before?.intent ?? (table ? defaultIntent(table) : null),
@@ -85,7 +88,10 @@ export function usePlan(job: JobView): Plan | null {
   return {
     source,
     target,
-    added: added ?? null,
+    drives: TARGET_IDS.flatMap((on) => {
+      const drive = snapshot.facts[targetKey(on, 'choice')];
+      return drive ? [{ on, drive }] : [];
+    }),
     table,
     draft,
     layout,
