@@ -1,6 +1,6 @@
 import { PREPARATION_IDS } from '@udrel/core/facts';
 import { STATIONS } from '@udrel/core/stations';
-import { PREPARING_RUNS } from '@udrel/core/facts';
+import { BEGUN_RUNS, READ_FROM } from '@udrel/core/facts';
 import { DISASSEMBLY_WAYS } from '@udrel/core/disassembly';
 import { ENDS, GATES, LEFT_AS, RUN_ENDS, WISH_KINDS } from '@udrel/core/steps';
 import type { Infer, Shape } from './shape';
@@ -86,7 +86,7 @@ export const partLines = object({
 });
 export type PartLines = Infer<typeof partLines>;
 /** Where a value came from, when it was not typed. */
-export const factEntry = object({ version, value: anything(), origin: optional(oneOf('probe file', 'file')) });
+export const factEntry = object({ version, value: anything(), origin: optional(oneOf(...READ_FROM)) });
 export type FactEntry = Infer<typeof factEntry>;
 export const versionOnly = object({ version });
 /** Without a part: the drive that the customer brought. `on`: which of the drives that go in it is to be. */
@@ -109,7 +109,7 @@ const onto = optional(target);
 export const beginRun = object({
   version,
   berth: nullable(whole(1, 999)),
-  kind: optional(oneOf('copy', ...PREPARING_RUNS)),
+  kind: optional(oneOf(...BEGUN_RUNS)),
   about: optional(nullable(text(40))),
   onto,
   /** What was changed since the attempt before; asked for after one that failed. */

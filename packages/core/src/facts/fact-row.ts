@@ -2,6 +2,11 @@ import type { LabelledRole } from '../identity';
 import type { StepId } from '../stations';
 import type { FactKey, JobFacts } from './types';
 
+/** How a value comes from a person. */
+type ByHand = 'typed' | 'scanned' | 'measured';
+/** Where a value is read from that nobody typed. */
+export const READ_FROM = ['probe file', 'file'] as const;
+
 /** Everything that is known of a fact's key; what a row leaves out is as `ORDINARY` has it. */
 export interface FactRow<K extends FactKey> {
   /** The step that it is evidence of; a second one is that of the way back, in a job that ends without work. */
@@ -23,7 +28,7 @@ export interface FactRow<K extends FactKey> {
   /** Whether it is about the old drive itself and holds beyond the job. */
   ofOldDrive: boolean;
   /** How its value comes to be where nothing else is said. */
-  origin: 'typed' | 'scanned' | 'measured';
+  origin: ByHand;
   /** Of one that holds a scanned serial: which drive that must be, and the one it is most easily taken for. */
   serialOf: readonly [meant: LabelledRole, taken: LabelledRole] | null;
   /** What was done with the drive whose serial it holds, as the history says it; null for any other. */

@@ -1,7 +1,7 @@
 export * from './types';
 export * from './plan-types';
 export * from './target-facts';
-export type { FactRow } from './fact-row';
+export { READ_FROM, type FactRow } from './fact-row';
 export {
   BOOKED_KEYS,
   COUNTER_KEYS,

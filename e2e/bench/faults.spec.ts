@@ -2,10 +2,10 @@ import { randomUUID } from 'node:crypto';
 import { rmSync } from 'node:fs';
 import { expect, request as playwright, test, type APIRequestContext, type Page } from '@playwright/test';
 import pg from 'pg';
-import { freePort } from '../scripts/lib/cluster.mjs';
-import { openShop, type RunningShop } from '../scripts/lib/shop.mjs';
-import { dataFolder } from './support/folder';
-import { plannedJob } from './support/jobs';
+import { freePort } from '../../scripts/lib/cluster.mjs';
+import { openShop, type RunningShop } from '../../scripts/lib/shop.mjs';
+import { dataFolder } from '../support/folder';
+import { plannedJob } from '../support/jobs';
 
 interface Running {
   tag: string;

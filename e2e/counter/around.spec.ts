@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { agree, bookIn, enter, gate, sheet, station } from './support/bench';
+import { agree, bookIn, enter, gate, sheet, station } from '../support/bench';
 
 test('a changed drive opens the plan again; what was reserved before goes back on the shelf', async ({ page }) => {
   await enter(page, 'ilse', '/jobs/U-2411/match');

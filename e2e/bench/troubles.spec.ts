@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
-import { enter, gate, sheet } from './support/bench';
-import { jobAt } from './support/jobs';
+import { enter, gate, sheet } from '../support/bench';
+import { jobAt } from '../support/jobs';
 
 test('what a copy lost is told name by name before the job goes on, and stands on the customer’s paper', async ({
   page,

@@ -1,7 +1,7 @@
 import AxeBuilder from '@axe-core/playwright';
 import { gzipSync } from 'node:zlib';
 import { expect, test, type Page } from '@playwright/test';
-import { enter, scan, sheet } from './support/bench';
+import { enter, scan, sheet } from '../support/bench';
 
 const STATIONS = ['book-in', 'assess', 'match', 'plan', 'copy', 'swap', 'prove', 'hand-over'];
 const VIEWS = [

@@ -3,8 +3,8 @@ import { chmodSync, mkdirSync, rmSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { join } from 'node:path';
 import { expect, test } from '@playwright/test';
-import { freePort } from '../scripts/lib/cluster.mjs';
-import { dataFolder } from './support/folder';
+import { freePort } from '../../scripts/lib/cluster.mjs';
+import { dataFolder } from '../support/folder';
 
 interface Started {
   child: ChildProcess;
@@ -15,7 +15,10 @@ interface Started {
 /** `npm start` as a stranger would call it, with its settings. */
 function start(settings: Record<string, string>): Started {
   const env = { ...process.env, UDREL_BENCH_SPEED: '20', ...settings };
-  const child = spawn(process.execPath, ['scripts/start.mjs'], { cwd: new URL('..', import.meta.url).pathname, env });
+  const child = spawn(process.execPath, ['scripts/start.mjs'], {
+    cwd: new URL('../..', import.meta.url).pathname,
+    env,
+  });
   let text = '';
   for (const stream of [child.stdout, child.stderr]) stream.on('data', (part) => (text += String(part)));
   const ended = new Promise<number | null>((resolve) => child.once('exit', resolve));

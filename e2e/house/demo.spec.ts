@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { enter } from './support/bench';
+import { enter } from '../support/bench';
 
 interface Floor {
   hands: { tag: string; slack: number | null; step: { station: string } }[];

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { enter, gate, sheet } from './support/bench';
+import { enter, gate, sheet } from '../support/bench';
 
 /** The tag of the demo job of a device. */
 async function tagOf(page: Page, serial: string): Promise<string> {

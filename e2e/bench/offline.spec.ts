@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { bookIn, enter, gate, sheet, station } from './support/bench';
+import { bookIn, enter, gate, sheet, station } from '../support/bench';
 
 test('without a connection notes, ticks, measurements and screws are kept, survive a dead tab, and are sent later', async ({
   page,

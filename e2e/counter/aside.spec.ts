@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
-import { bookIn, enter, gate, sheet, station } from './support/bench';
-import { plannedJob } from './support/jobs';
+import { bookIn, enter, gate, sheet, station } from '../support/bench';
+import { plannedJob } from '../support/jobs';
 
 test('a wrong stamp is taken back: what that means is said first', async ({ page }) => {
   await enter(page, 'ilse');

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { bookIn, enter, gate, sheet, station } from './support/bench';
+import { bookIn, enter, gate, sheet, station } from '../support/bench';
 
 const openPage = (page: Page, name: string) => page.getByRole('tab', { name, exact: true }).click();
 

@@ -1,5 +1,5 @@
 import { expect, test, type Locator, type Page } from '@playwright/test';
-import { enter, gate, sheet } from './support/bench';
+import { enter, gate, sheet } from '../support/bench';
 
 /** Reaches a target by Tab alone, forwards from where the focus is. */
 async function tabTo(page: Page, target: Locator): Promise<void> {

@@ -1,7 +1,7 @@
 import { expect, test } from '@playwright/test';
-import { agree, enter, sheet } from './support/bench';
+import { agree, enter, sheet } from '../support/bench';
 
-const PROBE = new URL('../demo/files/T15-4820-66.probe.json', import.meta.url).pathname;
+const PROBE = new URL('../../demo/files/T15-4820-66.probe.json', import.meta.url).pathname;
 
 test('a probe file is dropped, its facts are taken, drive and adapter reserved, kit list and quote printed', async ({
   page,

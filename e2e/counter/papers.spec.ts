@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { enter } from './support/bench';
+import { enter } from '../support/bench';
 
 const rowsOf = async (page: Page) =>
   (await page.getByRole('row').allInnerTexts()).slice(1).map((row) => row.split('\t').map((cell) => cell.trim()));

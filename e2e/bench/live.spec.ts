@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
-import { bookIn, enter, gate, scan, sheet, station } from './support/bench';
-import { plannedJob } from './support/jobs';
+import { bookIn, enter, gate, scan, sheet, station } from '../support/bench';
+import { plannedJob } from '../support/jobs';
 
 test('two people in one job see each other’s work, and the Floor follows', async ({ page, browser }) => {
   await enter(page, 'ilse');

@@ -1,9 +1,9 @@
 import { gzipSync } from 'node:zlib';
 import { expect, test, type Locator, type Page } from '@playwright/test';
-import { expectedTable } from '../packages/core/src/plan-file';
-import { GPT_TYPE_OF, stableGuid, writeGpt } from '../packages/core/src/tables';
-import { endAtOnce, enter, gate, prepare, readBack, sheet, station } from './support/bench';
-import { jobAt, plannedJob } from './support/jobs';
+import { expectedTable } from '../../packages/core/src/plan-file';
+import { GPT_TYPE_OF, stableGuid, writeGpt } from '../../packages/core/src/tables';
+import { endAtOnce, enter, gate, prepare, readBack, sheet, station } from '../support/bench';
+import { jobAt, plannedJob } from '../support/jobs';
 
 test('an encrypted volume that is too large for the new drive is decrypted first, as a run of its own', async ({
   page,

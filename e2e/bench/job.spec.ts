@@ -11,7 +11,7 @@ import {
   readBack,
   sheet,
   station,
-} from './support/bench';
+} from '../support/bench';
 
 test('a new drive from the counter to the signature', async ({ page }) => {
   await enter(page);

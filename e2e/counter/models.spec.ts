@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { bookIn, enter, sheet, station } from './support/bench';
+import { bookIn, enter, sheet, station } from '../support/bench';
 
 test('a model is copied from the nearest, drawn as it is typed, and waits for somebody to look', async ({ page }) => {
   await enter(page, 'ilse', '/models?find=T15');

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
-import { enter, sheet } from './support/bench';
+import { enter, sheet } from '../support/bench';
 
 test('candidates are left out by words and ticks, and up to three stand side by side', async ({ page }) => {
   await enter(page, 'ilse', '/jobs/U-2425/match');
@@ -117,7 +117,7 @@ const PORTABLE =
 test('a model is made from a probe file; its sites wait until somebody has looked', async ({ page }) => {
   await enter(page, 'ilse', '/models');
   const probe = JSON.parse(
-    readFileSync(new URL('../demo/files/T15-4820-66.probe.json', import.meta.url), 'utf8'),
+    readFileSync(new URL('../../demo/files/T15-4820-66.probe.json', import.meta.url), 'utf8'),
   ) as object;
   const choose = (file: object) =>
     page

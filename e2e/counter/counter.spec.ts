@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { enter, sheet, station } from './support/bench';
+import { enter, sheet, station } from '../support/bench';
 
 test('one page takes everything down: two wishes, own drive, secret, marks, two devices; all of it stays over a reload', async ({
   page,
