@@ -23,6 +23,7 @@ import { aroundOf } from '@udrel/core/plan-file';
 import { anyFitted, copies, procedureOf, replacesDrive, wants } from '@udrel/core/steps';
 import { fieldWrong, Refusal } from '../platform/errors';
 import { meanwhile } from '../platform/meanwhile';
+import { asStored } from '../platform/database/as-stored';
 import { changedRows, firstRow } from '../platform/database/database';
 import type { CommandContext } from '../platform/command-context';
 import { driveIdOf, isOurs, keepTheirDrive } from '../shelf/drives';
@@ -276,9 +277,4 @@ export async function keepFact(
     },
     fact: { key, value: asStored(value), origin, by: actor.name, at: stored.at },
   };
-}
-
-/** A value as it is read when it was stored: what is not there is left out. */
-function asStored(value: unknown): unknown {
-  return JSON.parse(JSON.stringify(value));
 }
