@@ -85,7 +85,7 @@ function shopOf() {
   };
   return {
     old: { name: 'old drive', held: held(bytesOfNominal(1000)), class: 'disk 5400', link, siteId: 'a', health: 'good' },
-    fresh: { name: 'new drive', held: held(bytesOfNominal(1000)), class: 'SATA SSD', link, siteId: 'a' },
+    target: { name: 'new drive', held: held(bytesOfNominal(1000)), class: 'SATA SSD', link, siteId: 'a' },
     freeSites: [],
     joining: [],
     holders: Array.from({ length: 40 }, (_none, n) => ({

@@ -59,8 +59,8 @@ function anywhere(seed: string, bytes: number): Sample[] {
   if (bytes <= 0) return [];
   const slots = Math.max(1, Math.floor(bytes / SAMPLE_BYTES));
   const others = Array.from({ length: Math.min(SAMPLES, slots) - 2 }, (_none, n) => drawn(seed, n, slots));
-  const places = new Set([0, slots - 1, ...others].map((slot) => slot * SAMPLE_BYTES));
-  return inPlace([...places].map((at) => ({ at, length: Math.min(SAMPLE_BYTES, bytes - at) })));
+  const offsets = new Set([0, slots - 1, ...others].map((slot) => slot * SAMPLE_BYTES));
+  return inPlace([...offsets].map((at) => ({ at, length: Math.min(SAMPLE_BYTES, bytes - at) })));
 }
 
 /** Blocks of the volume on the old drive that it marks as in use. */

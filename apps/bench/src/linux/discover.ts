@@ -65,31 +65,31 @@ function serialOf({ sys, udev }: SystemTrees, name: string): string {
 /** The link in words, as far as the kernel tells it: found on the way from the drive up to its controller. */
 function linkOf(at: string): string {
   const device = realPath(join(at, 'device'));
-  const nvme = [device, join(device, 'device')].find((place) => textOf(join(place, 'current_link_speed')) !== '');
+  const nvme = [device, join(device, 'device')].find((folder) => textOf(join(folder, 'current_link_speed')) !== '');
   if (nvme) {
     const width = textOf(join(nvme, 'current_link_width'));
     return `x${width} at ${textOf(join(nvme, 'current_link_speed')).replace(/ PCIe$/, '')}`;
   }
   const parts = device.split('/');
   for (let depth = parts.length; depth > 2; depth--) {
-    const place = parts.slice(0, depth).join('/');
-    const spoken = sataOf(place) || usbOf(place);
+    const folder = parts.slice(0, depth).join('/');
+    const spoken = sataOf(folder) || usbOf(folder);
     if (spoken) return spoken;
   }
   return '';
 }
 
-function sataOf(place: string): string {
-  for (const link of namesIn(place).filter((name) => /^link\d/.test(name))) {
-    const speed = textOf(join(place, link, 'ata_link', link, 'sata_spd'));
+function sataOf(folder: string): string {
+  for (const link of namesIn(folder).filter((name) => /^link\d/.test(name))) {
+    const speed = textOf(join(folder, link, 'ata_link', link, 'sata_spd'));
     if (speed && speed !== '<unknown>') return `SATA ${speed}`;
   }
   return '';
 }
 
-function usbOf(place: string): string {
-  if (!/\/\d+-[\d.]+$/.test(place)) return '';
-  const speed = Number(textOf(join(place, 'speed')));
+function usbOf(folder: string): string {
+  if (!/\/\d+-[\d.]+$/.test(folder)) return '';
+  const speed = Number(textOf(join(folder, 'speed')));
   if (!(speed > 0)) return '';
   return speed >= 1000 ? `USB ${speed / 1000} Gb/s` : `USB ${speed} Mb/s`;
 }

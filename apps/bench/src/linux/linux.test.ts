@@ -35,7 +35,7 @@ const counters = (read: number, written: number, busy = 0) => `1 0 ${read / 512}
 beforeEach(() => {
   const at = mkdtempSync(join(root, 'machine-'));
   trees = { sys: join(at, 'sys'), dev: join(at, 'dev'), udev: join(at, 'udev') };
-  stat = { old: join(at, 'sys/block/sdb/stat'), fresh: join(at, 'sys/block/nvme0n1/stat') };
+  stat = { old: join(at, 'sys/block/sdb/stat'), target: join(at, 'sys/block/nvme0n1/stat') };
   const sata = join(at, 'sys/devices/pci0/ata3/host2/target2/2:0:0:0');
   put(join(sata, 'vpd_pg80'), '\0\x80\0\x08KD7-0001');
   put(join(sata, 'model'), 'KESTREL D7  ');
@@ -87,7 +87,7 @@ describe('a berth of a Linux machine', () => {
     let written = 2e6;
     const copyOn = () => {
       written += 512_000;
-      writeFileSync(stat['fresh'] ?? '', counters(1e6, written, written / 1e4));
+      writeFileSync(stat['target'] ?? '', counters(1e6, written, written / 1e4));
     };
     return { berth: linuxBerth(1, [], trees), work, copyOn };
   });
@@ -110,7 +110,7 @@ describe('drives at a berth of a Linux machine', () => {
     const berth = linuxBerth(1, [], trees);
     berth.watch(work);
     writeFileSync(stat['old'] ?? '', counters(1e6 + 512_000, 2e6, 900));
-    writeFileSync(stat['fresh'] ?? '', counters(1e6, 2e6 + 409_600, 400));
+    writeFileSync(stat['target'] ?? '', counters(1e6, 2e6 + 409_600, 400));
     const { samples, source, target } = await berth.read(1000);
     expect(samples).toEqual([{ t: 1, read: 512_000, written: 409_600, errors: 0, sourceWritten: 0, busy: 0.9 }]);
     expect([source?.serial, target?.serial]).toEqual(['KD7-0001', 'PW-0001']);
@@ -125,7 +125,7 @@ describe('drives at a berth of a Linux machine', () => {
     writeFileSync(join(card, 'size'), '0');
     expect(await berth.read(1000)).toMatchObject({ samples: [], target: null, source: { serial: 'KD7-0001' } });
     writeFileSync(join(card, 'size'), String(SECTORS));
-    writeFileSync(stat['fresh'] ?? '', counters(0, 51_200));
+    writeFileSync(stat['target'] ?? '', counters(0, 51_200));
     expect((await berth.read(1000)).samples[0]).toMatchObject({ t: 2, written: 51_200 });
   });
 
@@ -249,8 +249,8 @@ const kernel = kernelCounters(root);
 
 describe('the counters of this machine', () => {
   it.skipIf(kernel === null)('rise by at least what is written and flushed', async () => {
-    rmSync(stat['fresh'] ?? '');
-    symlinkSync(kernel ?? '', stat['fresh'] ?? '');
+    rmSync(stat['target'] ?? '');
+    symlinkSync(kernel ?? '', stat['target'] ?? '');
     const berth = linuxBerth(1, [], trees);
     berth.watch(work);
     const bytes = 8 * 1024 * 1024;

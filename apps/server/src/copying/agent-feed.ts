@@ -111,10 +111,10 @@ export async function takeSamples({ manager, now, demo }: CommandContext, batch:
   const taken = Number(feed?.acknowledged ?? 0);
   await changedRows(manager, 'update berth set heard_at = $2 where number = $1', [berth, now]);
   if (firstSeq > taken + 1 || last <= taken) return { acknowledged: taken, raised: [] };
-  const fresh = batch.samples.slice(taken + 1 - firstSeq);
+  const untaken = batch.samples.slice(taken + 1 - firstSeq);
   const from = feed ? run.progress : resumeProgress(run.progress);
-  const progress = advanceAll(from, fresh.map(toSample));
-  await insertRows(manager, 'sample_chunk', [{ agent, boot, berth, runId, firstSeq: taken + 1, samples: fresh }]);
+  const progress = advanceAll(from, untaken.map(toSample));
+  await insertRows(manager, 'sample_chunk', [{ agent, boot, berth, runId, firstSeq: taken + 1, samples: untaken }]);
   await changedRows(
     manager,
     `insert into feed (agent, boot, berth, run_id, acknowledged) values ($1, $2, $3, $4, $5)

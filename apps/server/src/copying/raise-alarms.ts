@@ -37,13 +37,13 @@ export async function raiseAlarms(
       where r.id = $1 and r.outcome = 'running'`,
     [runId],
   );
-  const fresh = raised.filter(({ kind }) => !run?.alarms.some((known) => known.kind === kind));
-  if (!run || fresh.length === 0) return;
-  const alarms = [...run.alarms, ...fresh.map((alarm) => ({ ...alarm, at: now.toISOString() }))];
+  const unheard = raised.filter(({ kind }) => !run?.alarms.some((known) => known.kind === kind));
+  if (!run || unheard.length === 0) return;
+  const alarms = [...run.alarms, ...unheard.map((alarm) => ({ ...alarm, at: now.toISOString() }))];
   await changedRows(manager, 'update run set alarms = $2 where id = $1', [runId, JSON.stringify(alarms)]);
   await writeEvents(
     { ...context, actor: { ...context.actor, id: run.by } },
     { id: run.jobId, tag: run.tag, version: run.version },
-    fresh.map(({ kind, sentence }) => ({ kind: 'run alarm', data: { alarm: kind, sentence, berth } })),
+    unheard.map(({ kind, sentence }) => ({ kind: 'run alarm', data: { alarm: kind, sentence, berth } })),
   );
 }

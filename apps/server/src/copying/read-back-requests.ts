@@ -51,14 +51,14 @@ export async function openReadBacks(manager: EntityManager, now: Date): Promise<
   const readBacks = asked.map(async ({ id, berth, tag, onto }): Promise<ReadBackRequest[]> => {
     const { snapshot } = await readJob(manager, tag, now);
     const { plan, 'old drive': old } = snapshot.facts;
-    const fresh = snapshot.facts[targetKey(onto, 'choice')];
-    if (!plan || !old || !fresh) return [];
+    const choice = snapshot.facts[targetKey(onto, 'choice')];
+    if (!plan || !old || !choice) return [];
     return [
       {
         id,
         berth,
         source: { serial: old.serial, bytes: old.bytes },
-        target: { serial: fresh.serial, bytes: fresh.bytes },
+        target: { serial: choice.serial, bytes: choice.bytes },
         expected: expectedTable(plan, onto),
         compare: comparable(plan, onto),
       },

@@ -133,8 +133,8 @@ function durationOf(
   if (outcome === 'failed') return { took: null, learn: false };
   if (run.berth !== null) return { took: null, learn: outcome === 'ended well' && run.alarms.length === 0 };
   if (minutes === null) return { took: null, learn: false };
-  const { 'old drive': old, [targetKey(run.onto ?? 'new', 'choice')]: fresh } = job.snapshot.facts;
-  const links = [old?.link, run.onto ? fresh?.link : undefined].filter((link) => link !== undefined);
+  const { 'old drive': old, [targetKey(run.onto ?? 'new', 'choice')]: choice } = job.snapshot.facts;
+  const links = [old?.link, run.onto ? choice?.link : undefined].filter((link) => link !== undefined);
   const ceiling = links.length > 0 ? Math.min(...links.map(linkCeiling)) : null;
   const seconds = minutes === undefined ? (now.getTime() - Date.parse(run.beganAt)) / 1000 : minutes * 60;
   const doubt = durationDoubt({ ...run.estimate, bytes: run.plannedBytes }, seconds, ceiling);

@@ -7,7 +7,7 @@ import { changedRows, rows } from '../platform/database/database';
 import { fieldWrong } from '../platform/errors';
 import type { CommandContext } from '../platform/command-context';
 import { writeEvents } from '../jobs/change-job';
-import { papers, type Prepared } from './considered';
+import { papers, type Proposed } from './considered';
 import { Job } from '../jobs/entities';
 import type { JobRecord } from '../jobs/job-record';
 
@@ -19,7 +19,7 @@ export async function customerCorrection(
   context: CommandContext,
   job: JobRecord,
   given: BookIn['customer'],
-): Promise<Prepared> {
+): Promise<Proposed> {
   const { manager } = context;
   if (given.id === job.customerId)
     throw fieldWrong('correction.customer.name', 'It is booked in for this customer already.');
@@ -71,7 +71,7 @@ export function detailsCorrection(
   context: CommandContext,
   job: JobRecord,
   { name, phone, email }: { name: string; phone: string; email: string },
-): Promise<Prepared> {
+): Promise<Proposed> {
   return Promise.resolve({
     after: name === job.customer ? job.snapshot : unsigned(job.snapshot),
     besides: [{ about: 'record', sentence: 'All orders of this customer show it.' }, papers],
@@ -81,7 +81,7 @@ export function detailsCorrection(
 }
 
 /** The device has another serial: its earlier jobs are those of that device. */
-export function serialCorrection(context: CommandContext, job: JobRecord, serial: string): Promise<Prepared> {
+export function serialCorrection(context: CommandContext, job: JobRecord, serial: string): Promise<Proposed> {
   const { manager } = context;
   if (serial.toUpperCase() === job.serial) throw fieldWrong('correction.serial', 'This is the serial noted already.');
   return Promise.resolve({
@@ -107,7 +107,7 @@ export function rebooking(
   context: CommandContext,
   job: JobRecord,
   given: { complaint: string; condition: string; promisedAt: string | null; price: number | null },
-): Promise<Prepared> {
+): Promise<Proposed> {
   const { complaint, condition, price } = given;
   const promisedAt = given.promisedAt === null ? null : new Date(given.promisedAt);
   const moved = (promisedAt?.getTime() ?? null) !== (job.promisedAt?.getTime() ?? null);

@@ -3,12 +3,12 @@ import { endedAs, procedureOf, stampsOf, without, type End } from '@udrel/core/s
 import { Refusal } from '../platform/errors';
 import type { CommandContext } from '../platform/command-context';
 import { cancelOrders } from '../matching/part-orders';
-import type { Prepared } from './considered';
+import type { Proposed } from './considered';
 import { Job } from '../jobs/entities';
 import type { JobRecord } from '../jobs/job-record';
 
 /** Ends the job without its work: the steps that are left are the way back. */
-export function ending(context: CommandContext, job: JobRecord, kind: End['kind']): Promise<Prepared> {
+export function ending(context: CommandContext, job: JobRecord, kind: End['kind']): Promise<Proposed> {
   const { manager } = context;
   if (job.snapshot.end?.kind === kind) throw new Refusal(409, 'ended-so', `This job ends as “${kind}” already.`);
   const after = endedAs(job.snapshot, { kind });
@@ -29,7 +29,7 @@ export function ending(context: CommandContext, job: JobRecord, kind: End['kind'
 }
 
 /** The customer wants it done after all: parts must be reserved again. */
-export function goingOn({ manager }: CommandContext, job: JobRecord): Promise<Prepared> {
+export function goingOn({ manager }: CommandContext, job: JobRecord): Promise<Proposed> {
   if (!job.snapshot.end) throw new Refusal(409, 'not-ended', 'This job has not ended.');
   const { snapshot } = job;
   // What came out again was fitted no more, and what was proven with it in the device falls too.

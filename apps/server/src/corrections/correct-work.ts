@@ -11,14 +11,14 @@ import { fieldWrong, Refusal } from '../platform/errors';
 import type { CommandContext } from '../platform/command-context';
 import { freeBerth } from '../copying/berths';
 import { Run } from '../copying/entities';
-import { papers, type Prepared } from './considered';
+import { papers, type Proposed } from './considered';
 import { Job } from '../jobs/entities';
 import type { JobRecord } from '../jobs/job-record';
 
 const nothing = () => Promise.resolve();
 
 /** Takes back the stamp of one step with what rests on it. A copy that had ended counts as running again. */
-export async function retractedStamp(context: CommandContext, job: JobRecord, id: string): Promise<Prepared> {
+export async function retractedStamp(context: CommandContext, job: JobRecord, id: string): Promise<Proposed> {
   const { snapshot } = job;
   const step = procedureOf(snapshot).steps.find((one) => one.id === id);
   if (!step || !canRetract(snapshot, step.id)) {
@@ -33,7 +33,7 @@ async function runReopened(
   context: CommandContext,
   job: JobRecord,
   event: JobEvent<'stamp taken back'>,
-): Promise<Prepared> {
+): Promise<Proposed> {
   const run = job.runs.findLast(({ kind }) => kind === 'copy');
   if (!run) throw new Refusal(409, 'no-run', 'No copy of this job was made.');
   const runs = job.snapshot.runs.map((one) => (one.id === run.id ? { ...one, outcome: 'running' as const } : one));
@@ -55,7 +55,7 @@ async function runReopened(
 }
 
 /** Goes back to a station: its stamps and those after it fall. */
-export function backToStation(job: JobRecord, station: Station): Promise<Prepared> {
+export function backToStation(job: JobRecord, station: Station): Promise<Proposed> {
   const keys = stampsFrom(job.snapshot, station);
   if (keys.length === 0) {
     throw new Refusal(409, 'nothing-to-retract', `Nothing is recorded at ${station} or after it.`);
@@ -65,7 +65,7 @@ export function backToStation(job: JobRecord, station: Station): Promise<Prepare
 }
 
 /** The device is another model: what was read and chosen for sites that it does not have falls. */
-export async function modelCorrection(context: CommandContext, job: JobRecord, modelId: string): Promise<Prepared> {
+export async function modelCorrection(context: CommandContext, job: JobRecord, modelId: string): Promise<Proposed> {
   const { manager } = context;
   const model = await firstRow<{ spec: ModelSpec; stub: boolean }>(
     manager,

@@ -13,7 +13,7 @@ import { customerCorrection, detailsCorrection, rebooking, serialCorrection } fr
 import { ending, goingOn } from './correct-end';
 import { backToStation, modelCorrection, retractedStamp } from './correct-work';
 import { lockJobs } from '../jobs/lock-jobs';
-import type { Prepared } from './considered';
+import type { Proposed } from './considered';
 import type { JobRecord } from '../jobs/job-record';
 import { readJob } from '../jobs/view-job';
 
@@ -45,7 +45,7 @@ export async function correct(context: CommandContext, tag: string, given: MakeC
   });
 }
 
-function prepare(context: CommandContext, job: JobRecord, correction: Correction): Promise<Prepared> {
+function prepare(context: CommandContext, job: JobRecord, correction: Correction): Promise<Proposed> {
   switch (correction.what) {
     case 'stamp':
       return retractedStamp(context, job, correction.step);

@@ -1,5 +1,5 @@
 import type { Hint as TellableHint } from '@udrel/contract/endpoints';
-import { placeOf, saidAfter, type Placed } from '@udrel/contract/hint-order';
+import { positionOf, saidAfter, type Positioned } from '@udrel/contract/hint-order';
 import { randomUUID } from 'node:crypto';
 import type { Logger } from 'pino';
 import pg from 'pg';
@@ -16,13 +16,13 @@ const RETRY_MOST = 5000;
 type Hint = Exclude<TellableHint, { kind: 'session' }> | { kind: 'session'; staffId: string };
 
 export interface HintHub {
-  /** The place after what was heard so far. */
-  place: () => string;
+  /** The position after what was heard so far. */
+  position: () => string;
   /**
    * Calls back with every hint until the returned function is called, and at once with what was said after `since`;
    * when that cannot be told, with that everything may have changed. `since` is null for who wants none of it.
    */
-  subscribe: (since: string | null, take: (said: Placed<Hint>) => void) => () => void;
+  subscribe: (since: string | null, take: (said: Positioned<Hint>) => void) => () => void;
   close: () => Promise<void>;
 }
 
@@ -31,33 +31,33 @@ export interface HintHub {
  * again; once it is back, everything may have changed meanwhile, and that is what is said.
  */
 export async function openHints(databaseUrl: string, log: Logger): Promise<HintHub> {
-  const takers = new Set<(said: Placed<Hint>) => void>();
+  const takers = new Set<(said: Positioned<Hint>) => void>();
   const server = randomUUID().slice(0, 8);
-  const kept: Placed<Hint>[] = [];
+  const kept: Positioned<Hint>[] = [];
   let number = 0;
   let client: pg.Client | null = null;
   let closed = false;
   let retry: NodeJS.Timeout | null = null;
   let pause = RETRY_FIRST;
 
-  const place = () => placeOf(server, number);
+  const position = () => positionOf(server, number);
 
   function tell(hint: Hint): void {
     number += 1;
-    const said = { at: place(), hint };
+    const said = { at: position(), hint };
     kept.push(said);
     if (kept.length > KEPT) kept.shift();
     takers.forEach((take) => take(said));
   }
 
   async function listen(again: boolean): Promise<void> {
-    const fresh = new pg.Client({ connectionString: databaseUrl, application_name: 'udrel hints', keepAlive: true });
-    fresh.on('error', () => undefined);
-    fresh.on('end', () => lost(fresh));
-    fresh.on('notification', ({ payload }) => payload && tell(JSON.parse(payload) as Hint));
-    client = fresh;
-    await fresh.connect();
-    await fresh.query(`listen ${CHANNEL}`);
+    const next = new pg.Client({ connectionString: databaseUrl, application_name: 'udrel hints', keepAlive: true });
+    next.on('error', () => undefined);
+    next.on('end', () => lost(next));
+    next.on('notification', ({ payload }) => payload && tell(JSON.parse(payload) as Hint));
+    client = next;
+    await next.connect();
+    await next.query(`listen ${CHANNEL}`);
     pause = RETRY_FIRST;
     if (again) tell({ kind: 'everything' });
   }
@@ -76,10 +76,12 @@ export async function openHints(databaseUrl: string, log: Logger): Promise<HintH
 
   await listen(false);
   return {
-    place,
+    position,
     subscribe: (since, take) => {
       if (since !== null) {
-        const missed = saidAfter(since, kept, place()) ?? [{ at: place(), hint: { kind: 'everything' } as const }];
+        const missed = saidAfter(since, kept, position()) ?? [
+          { at: position(), hint: { kind: 'everything' } as const },
+        ];
         missed.forEach(take);
       }
       takers.add(take);
@@ -95,7 +97,7 @@ export async function openHints(databaseUrl: string, log: Logger): Promise<HintH
 
 /** A hub that says nothing, for where nobody listens. */
 export const silentHints: HintHub = {
-  place: () => '',
+  position: () => '',
   subscribe: () => () => undefined,
   close: () => Promise.resolve(),
 };

@@ -46,9 +46,9 @@ export function heldForCopy(job: JobRecord, parts: readonly OfferedPart[], now: 
 
 /** With what the old drive and the chosen one can be held while copying, and which sticks the device starts from. */
 export function copyingWith(job: JobRecord, parts: readonly OfferedPart[], now: Date): MatchView['copying'] {
-  const { old, new: fresh, holders, sockets, sticks } = heldForCopy(job, parts, now);
+  const { old, new: target, holders, sockets, sticks } = heldForCopy(job, parts, now);
   const held = (drive: HeldDrive | null) => drive && holdings(drive, holders, sockets);
-  return { old: held(old), fresh: held(fresh), sticks };
+  return { old: held(old), target: held(target), sticks };
 }
 
 /** The device's own sockets first, then those of the shop's bench. */

@@ -24,9 +24,9 @@ export async function placingOf(manager: EntityManager, job: JobRecord, now: Dat
   const parts = await offeredParts(manager, job.id, ['drive', 'equipment']);
   const { 'old drive': old, health } = job.snapshot.facts;
   const held = heldForCopy(job, parts, now);
-  const fresh = target(TAKES_OVER, held, job, parts);
-  if (!old || !held.old || !fresh) return null;
-  const { freeSites, ...drive } = fresh;
+  const main = target(TAKES_OVER, held, job, parts);
+  if (!old || !held.old || !main) return null;
+  const { freeSites, ...drive } = main;
   return {
     old: {
       name: 'old drive',
@@ -36,7 +36,7 @@ export async function placingOf(manager: EntityManager, job: JobRecord, now: Dat
       siteId: old.siteId,
       health: health?.grade ?? 'unknown',
     },
-    fresh: drive,
+    target: drive,
     freeSites,
     joining: JOINING_IDS.flatMap((on) => {
       const drive = target(on, held, job, parts);

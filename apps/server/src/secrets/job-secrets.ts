@@ -23,9 +23,9 @@ export async function keepSecret(
   async function keyOf(job: string): Promise<Buffer> {
     const known = await wrappedKey(manager, job);
     if (known) return unseal(masterKey, known, job);
-    const fresh = newJobKey();
-    await manager.insert(JobKey, { jobId: job, wrapped: seal(masterKey, fresh, job) });
-    return fresh;
+    const made = newJobKey();
+    await manager.insert(JobKey, { jobId: job, wrapped: seal(masterKey, made, job) });
+    return made;
   }
 }
 

@@ -34,8 +34,8 @@ export async function takeLines({ manager }: CommandContext, { lines }: PartLine
   if (wrong.length > 0) {
     throw new Refusal(422, 'lines-wrong', `${wrong.length} of ${lines.length} lines are wrong: nothing was taken.`);
   }
-  const fresh = examined.filter(({ view }) => view.what === 'new');
-  const made = fresh.map(({ part }) => ({
+  const newOnes = examined.filter(({ view }) => view.what === 'new');
+  const made = newOnes.map(({ part }) => ({
     id: randomUUID(),
     serialised: part.kind === 'drive',
     ...part,

@@ -16,7 +16,7 @@ export interface SignInConfig {
 }
 
 /**
- * Sign-in, switching by PIN, sign-out, and making the first account of an empty shop. `heard` is the place in the stream
+ * Sign-in, switching by PIN, sign-out, and making the first account of an empty shop. `heard` is the position in the stream
  * of hints.
  */
 export function signingIn(config: SignInConfig, heard: () => string) {

@@ -20,7 +20,7 @@ export type JobCommand = {
 }[EndpointName];
 
 /** What stands in its address besides the job's tag. */
-export type PlacesOf<N extends JobCommand> = Omit<ParamsOf<PathOf<Endpoints[N]>>, 'tag'>;
+export type ParamsBesideTag<N extends JobCommand> = Omit<ParamsOf<PathOf<Endpoints[N]>>, 'tag'>;
 
 /** What it takes; the version that is on the screen goes with it by itself. */
 export type TakenBy<N extends JobCommand> = Omit<BodyOf<Endpoints[N]>, 'version'> & { version?: number };

@@ -25,15 +25,15 @@ export function keyOfWrite(
   url: string,
   body: string | undefined,
 ): { key: string; answered: () => void } {
-  const fresh = crypto.randomUUID();
-  if (KEPT_OUT.test(url)) return { key: fresh, answered: () => undefined };
+  const made = crypto.randomUUID();
+  if (KEPT_OUT.test(url)) return { key: made, answered: () => undefined };
   const name = `${PREFIX}${method} ${url} ${outlineOf(body ?? '')}`;
   try {
-    const key = sessionStorage.getItem(name) ?? fresh;
+    const key = sessionStorage.getItem(name) ?? made;
     sessionStorage.setItem(name, key);
     return { key, answered: () => sessionStorage.removeItem(name) };
   } catch {
     // Without a storage the key holds for the tries of one press.
-    return { key: fresh, answered: () => undefined };
+    return { key: made, answered: () => undefined };
   }
 }

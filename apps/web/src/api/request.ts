@@ -14,7 +14,7 @@ type Given<E> = Plain<
   ParamsOf<PathOf<E>> & Known<QueryOf<E>> & (BodyOf<E> extends undefined ? unknown : { body: BodyOf<E> })
 >;
 
-/** What is asked for with an endpoint: its places and its query by their names, and its body; nothing where it has none. */
+/** What is asked for with an endpoint: its params and its query by their names, and its body; nothing where it has none. */
 export type ArgOf<E> = keyof Given<E> extends never ? void : Given<E>;
 
 /** The request that an endpoint makes of what is asked for; a field of the query that is undefined is left out. */

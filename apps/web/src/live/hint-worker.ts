@@ -1,8 +1,8 @@
 import type { Hint } from '@udrel/contract/endpoints';
-import { saidAfter, type Placed } from '@udrel/contract/hint-order';
+import { saidAfter, type Positioned } from '@udrel/contract/hint-order';
 import { openStream, type Heard } from './hints';
 
-/** What a page asks of the worker: to hear what was said after a place, to begin the stream anew, or no more. */
+/** What a page asks of the worker: to hear what was said after a position, to begin the stream anew, or no more. */
 export type Asked = { kind: 'join'; since: string } | { kind: 'anew' | 'leave' };
 
 /** Hints that are kept for a page that opens a moment after another. */
@@ -10,15 +10,15 @@ const KEPT = 200;
 
 /** One stream of hints for all pages of this browser: each page would else take one of its six connections. */
 const pages = new Set<MessagePort>();
-const kept: Placed<Hint>[] = [];
+const kept: Positioned<Hint>[] = [];
 let stream: ReturnType<typeof openStream> | null = null;
-/** The place that the stream has reached. */
-let place = '';
+/** The position that the stream has reached. */
+let position = '';
 let state: Heard | null = null;
 
 function take(heard: Heard): void {
   if (heard.kind === 'said') {
-    place = heard.at;
+    position = heard.at;
     kept.push({ at: heard.at, hint: heard.hint });
     if (kept.length > KEPT) kept.shift();
   } else state = heard;
@@ -28,12 +28,12 @@ function take(heard: Heard): void {
 function join(page: MessagePort, since: string): void {
   pages.add(page);
   if (!stream) {
-    place = since;
+    position = since;
     stream = openStream(self.name, since, take);
     return;
   }
   if (state) page.postMessage(state);
-  const missed = saidAfter(since, kept, place) ?? [{ at: place, hint: { kind: 'everything' } as const }];
+  const missed = saidAfter(since, kept, position) ?? [{ at: position, hint: { kind: 'everything' } as const }];
   for (const said of missed) page.postMessage({ kind: 'said', ...said } satisfies Heard);
 }
 

@@ -28,7 +28,7 @@ interface Store {
 }
 
 /**
- * Listens to hints from a place on, which is that of the session's answer: what is on the screen was read after it. Has
+ * Listens to hints from a position on, which is that of the session's answer: what is on the screen was read after it. Has
  * stale queries read anew. Answers how to begin anew, as after signing in.
  */
 export function listenToHints({ dispatch, versionShown }: Store, since: string): { anew: () => void } {

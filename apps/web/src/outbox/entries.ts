@@ -12,7 +12,7 @@ export interface Entry {
   tag: string;
   /** The command of the contract, what its address says besides the tag, and its body without a version. */
   command: JobCommand;
-  places: Readonly<Record<string, unknown>>;
+  params: Readonly<Record<string, unknown>>;
   body: Readonly<Record<string, unknown>>;
   subject: Subject;
   /** The version of the job that was on the screen, and the subject as it stood there, as JSON. */
@@ -55,13 +55,15 @@ const NAMES: Readonly<Record<string, string>> = {
 
 const nameOf = <N extends string>(name: N): N => (NAMES[name] ?? name) as N;
 
-function renamed<E extends Entry | Earlier>(entry: E): E {
+function renamed(kept: (Entry | Earlier) & { places?: Entry['params'] }): Entry | Earlier {
+  const { places, ...rest } = kept;
+  const entry = places ? { ...rest, params: places } : rest;
   const subject = { ...entry.subject, kind: nameOf(entry.subject.kind) } as Subject;
   return 'command' in entry ? { ...entry, subject, command: nameOf(entry.command) } : { ...entry, subject };
 }
 
 /** An entry as an earlier version of this application kept it: by address instead of by command. */
-type Earlier = Omit<Entry, 'command' | 'places'> & { path: string };
+type Earlier = Omit<Entry, 'command' | 'params'> & { path: string };
 
 function asCommand(entry: Entry | Earlier): Entry {
   if ('command' in entry) return entry;
@@ -69,15 +71,15 @@ function asCommand(entry: Entry | Earlier): Entry {
   const { subject } = rest;
   switch (subject.kind) {
     case 'note':
-      return { ...rest, command: 'addNote', places: {} };
+      return { ...rest, command: 'addNote', params: {} };
     case 'disassembly':
-      return { ...rest, command: 'moveDisassemblyItem', places: { item: subject.item } };
+      return { ...rest, command: 'moveDisassemblyItem', params: { item: subject.item } };
     case 'whole disassembly':
-      return { ...rest, command: 'moveWholeDisassembly', places: {} };
+      return { ...rest, command: 'moveWholeDisassembly', params: {} };
     case 'fact':
       return path.startsWith('/counter/')
-        ? { ...rest, command: 'recordAtCounter', places: { counterKey: subject.key } }
-        : { ...rest, command: 'recordFact', places: { key: subject.key } };
+        ? { ...rest, command: 'recordAtCounter', params: { counterKey: subject.key } }
+        : { ...rest, command: 'recordFact', params: { key: subject.key } };
   }
 }
 

@@ -33,14 +33,14 @@ const BEFORE = { set: null, whyNot: 'does not start' };
 const measuring: Doing = {
   tag: 'U-1',
   command: 'recordFact',
-  places: { key: 'before' },
+  params: { key: 'before' },
   body: { value: BEFORE },
   subject: { kind: 'fact', key: 'before' },
 };
 const noting: Doing = {
   tag: 'U-1',
   command: 'addNote',
-  places: {},
+  params: {},
   body: { text: 'called' },
   subject: { kind: 'note' },
 };
@@ -102,7 +102,7 @@ describe('what an earlier version kept', () => {
       'recordAtCounter',
       { counterKey: 'document given' },
     ],
-  ])('%s is sent as the command that it is', (path, subject, command, places) => {
+  ])('%s is sent as the command that it is', (path, subject, command, params) => {
     const kept = {
       id: 'a',
       at: 1,
@@ -115,7 +115,7 @@ describe('what an earlier version kept', () => {
       state: 'waiting',
     };
     localStorage.setItem('udrel.outbox.000000000000001.a', JSON.stringify(kept));
-    expect(keptEntries()).toMatchObject([{ command, places }]);
+    expect(keptEntries()).toMatchObject([{ command, params }]);
   });
 
   it('is sent as what a command is called now', () => {
@@ -128,7 +128,7 @@ describe('what an earlier version kept', () => {
     };
     localStorage.setItem('udrel.outbox.000000000000001.a', JSON.stringify(kept));
     const subject = { kind: 'disassembly', item: 's1' };
-    expect(keptEntries()).toMatchObject([{ command: 'moveDisassemblyItem', places: { item: 's1' }, subject }]);
+    expect(keptEntries()).toMatchObject([{ command: 'moveDisassemblyItem', params: { item: 's1' }, subject }]);
   });
 });
 
@@ -255,14 +255,14 @@ describe('my own earlier entry', () => {
     const whole: Doing = {
       tag: 'U-1',
       command: 'moveWholeDisassembly',
-      places: {},
+      params: {},
       body: { way: 'out' },
       subject: { kind: 'whole disassembly' },
     };
     const row: Doing = {
       tag: 'U-1',
       command: 'moveDisassemblyItem',
-      places: { item: 's1' },
+      params: { item: 's1' },
       body: { out: 9, back: 0 },
       subject: { kind: 'disassembly', item: 's1' },
     };
@@ -285,7 +285,7 @@ describe('what is shown of a change', () => {
     });
     answers = [() => ({ status: 200, data: jobAt(4, { disassembly: [{ ...disassembly[0], out: 1 }] as never }) })];
     const command = 'moveDisassemblyItem' as const;
-    const move = { tag: 'U-1', command, places: { item: 's1' }, body: { out: 1, back: 0 } };
+    const move = { tag: 'U-1', command, params: { item: 's1' }, body: { out: 1, back: 0 } };
     await dispatch(keepAndSend({ ...move, subject: { kind: 'disassembly', item: 's1' } }));
     expect(out.slice(out.indexOf(1))).toEqual(out.slice(out.indexOf(1)).map(() => 1));
     expect(out.at(-1)).toBe(1);
@@ -302,7 +302,7 @@ describe('several kept changes', () => {
     const move = (out: number): Doing => ({
       tag: 'U-1',
       command: 'moveDisassemblyItem',
-      places: { item: 's1' },
+      params: { item: 's1' },
       body: { out, back: 0 },
       subject: { kind: 'disassembly', item: 's1' },
     });

@@ -19,7 +19,7 @@ type Thunk<T> = ThunkAction<Promise<T>, KeptState, unknown, UnknownAction>;
 export interface Doing {
   tag: string;
   command: Entry['command'];
-  places: Entry['places'];
+  params: Entry['params'];
   body: Entry['body'];
   subject: Subject;
   /** How the subject stood when typing began, as JSON; without it, as it stands on the screen now. */

@@ -26,7 +26,7 @@ async function once(entry: Entry, version: number): Promise<Posted> {
   const endpoint = endpoints[entry.command];
   const body = carriesVersion(endpoint) ? { ...entry.body, version } : entry.body;
   try {
-    const response = await fetch(urlOf(endpoint, { tag: entry.tag, ...entry.places }), {
+    const response = await fetch(urlOf(endpoint, { tag: entry.tag, ...entry.params }), {
       method: endpoint.method.toUpperCase(),
       headers: { accept: 'application/json', 'content-type': 'application/json', 'idempotency-key': entry.id },
       body: JSON.stringify(body),

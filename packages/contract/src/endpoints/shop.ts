@@ -25,7 +25,7 @@ export const shopEndpoints = {
 export const interfaceEndpoints = {
   health: query('/health', { permission: 'public' }).answering<HealthView>(),
   /**
-   * Server-sent events (HTML Living Standard, section 9.2), each a `Hint` with its place as its id. `since` is the place
+   * Server-sent events (HTML Living Standard, section 9.2), each a `Hint` with its position as its id. `since` is the position
    * up to which somebody knows: what was said after it comes first.
    */
   hints: query('/hints', { permission: 'look at jobs and shelf', query: hintsQuery }).answering<undefined>(),

@@ -1,9 +1,9 @@
 import fc from 'fast-check';
 import { expect, it } from 'vitest';
-import { placeOf, saidAfter, type Placed } from './hint-order';
+import { positionOf, saidAfter, type Positioned } from './hint-order';
 
-const heard = (from: number, to: number, server = 'a1'): Placed<number>[] =>
-  Array.from({ length: to - from + 1 }, (_none, n) => ({ at: placeOf(server, from + n), hint: from + n }));
+const heard = (from: number, to: number, server = 'a1'): Positioned<number>[] =>
+  Array.from({ length: to - from + 1 }, (_none, n) => ({ at: positionOf(server, from + n), hint: from + n }));
 
 it('tells what was said since, nothing to who heard it all, and admits when it cannot tell', () => {
   const kept = heard(11, 20);
@@ -23,7 +23,7 @@ it('never leaves out one that was said since', () => {
   fc.assert(
     fc.property(fc.nat(60), fc.nat(60), fc.nat(60), (said, keeps, since) => {
       const kept = heard(Math.max(1, said - keeps + 1), said);
-      const missed = saidAfter(placeOf('a1', since), kept, placeOf('a1', said));
+      const missed = saidAfter(positionOf('a1', since), kept, positionOf('a1', said));
       if (missed) expect(missed.map(({ hint }) => hint)).toEqual(heard(since + 1, said).map(({ hint }) => hint));
       else expect(since).toBeLessThan(said - keeps);
     }),

@@ -26,7 +26,7 @@ export interface SessionView {
   shop: string;
   demo: boolean;
   needsSetUp: boolean;
-  /** Place in the stream of hints: what is read from now on holds what was said up to there. */
+  /** Position in the stream of hints: what is read from now on holds what was said up to there. */
   heard: string;
   demoAccounts: { login: string; password: string; name: string; role: Role }[];
 }
@@ -348,7 +348,7 @@ export interface DriveMatch {
 /** With what each drive can be held while it is copied, and which sticks the device starts from. */
 export interface CopyingView {
   old: Holding[] | null;
-  fresh: Holding[] | null;
+  target: Holding[] | null;
   sticks: JudgedStick[];
 }
 

@@ -59,10 +59,10 @@ interface Shape {
 }
 
 /** Where a drive stands: lower is better, number by number. */
-type Place = readonly [usefulness: number, faults: number, outOfStock: number, value: number];
+type Rank = readonly [usefulness: number, faults: number, outOfStock: number, value: number];
 
 interface Waiting {
-  place: Place;
+  rank: Rank;
   /** Breaks ties; empty for what is not opened yet, which comes first. */
   partId: string;
   /** What comes out when its turn comes: a candidate, and what waits behind it. */
@@ -111,9 +111,10 @@ export class DriveCatalogue {
     for (const shape of this.shapes) {
       const result = fitDrive(site, shape.sample, setting, this.adapters);
       examined += 1;
-      const look = (offer: Offer) => this.candidate(fitDrive(site, offer.drive, setting, this.adapters), offer, need);
+      const examine = (offer: Offer) =>
+        this.candidate(fitDrive(site, offer.drive, setting, this.adapters), offer, need);
       const seen = () => (examined += 1);
-      for (const waiting of this.opened(shape, result, need, look, seen)) queue.add(waiting);
+      for (const waiting of this.opened(shape, result, need, examine, seen)) queue.add(waiting);
     }
     const candidates: Candidate[] = [];
     while (candidates.length < most) {
@@ -132,7 +133,7 @@ export class DriveCatalogue {
     shape: Shape,
     result: FitResult,
     need: Need,
-    look: (offer: Offer) => Candidate,
+    examine: (offer: Offer) => Candidate,
     seen: () => void,
   ): Generator<Waiting> {
     const faults = result.reasons.filter(({ outcome }) => outcome === 'fail').length;
@@ -140,25 +141,25 @@ export class DriveCatalogue {
       const offer = group.offers[index];
       if (!offer) return [];
       seen();
-      const place = placeOf(result, faults, group, offer, need);
+      const rank = rankOf(result, faults, group, offer, need);
       // The next of the group waits until this one is taken.
-      return [{ place, partId: offer.partId, open: () => [look(offer), ...ofGroup(group, index + 1)] }];
+      return [{ rank, partId: offer.partId, open: () => [examine(offer), ...ofGroup(group, index + 1)] }];
     };
-    const byPlace = new Map<string, { place: Place; groups: Group[] }>();
+    const byRank = new Map<string, { rank: Rank; groups: Group[] }>();
     for (const group of shape.groups) {
       const [first] = group.offers;
       if (!first) continue;
-      const place = placeOf(result, faults, group, first, need);
-      const key = place.slice(0, 3).join();
-      const held = byPlace.get(key);
-      if (!held) byPlace.set(key, { place, groups: [group] });
+      const rank = rankOf(result, faults, group, first, need);
+      const key = rank.slice(0, 3).join();
+      const held = byRank.get(key);
+      if (!held) byRank.set(key, { rank, groups: [group] });
       else {
         held.groups.push(group);
-        if (place[3] < held.place[3]) held.place = place;
+        if (rank[3] < held.rank[3]) held.rank = rank;
       }
     }
-    for (const { place, groups } of byPlace.values()) {
-      yield { place, partId: '', open: () => groups.flatMap((group) => ofGroup(group, 0)) };
+    for (const { rank, groups } of byRank.values()) {
+      yield { rank, partId: '', open: () => groups.flatMap((group) => ofGroup(group, 0)) };
     }
   }
 
@@ -205,7 +206,7 @@ function distinct(adapters: readonly FitAdapter[]): FitAdapter[] {
   return [...best.values()].sort((a, b) => (a.partId < b.partId ? -1 : 1));
 }
 
-function placeOf(result: FitResult, faults: number, group: Group, offer: Offer, need: Need): Place {
+function rankOf(result: FitResult, faults: number, group: Group, offer: Offer, need: Need): Rank {
   const speed = result.link && result.verdict !== 'no' ? speedIn(result, group) : 0;
   const value = speed > 0 ? offer.price / speed : offer.price;
   return [usefulness(result, group.bytes >= need.bytes), faults, Number(!group.inStock), value];
@@ -232,7 +233,7 @@ function because(result: FitResult, offer: Offer, needMet: boolean, need: Need, 
   return `${result.verdict}: ${altered}${fixing?.sentence ?? ''}${offer.stock > 0 ? '' : '; none on the shelf'}`;
 }
 
-/** What waits, best place first: a binary heap. */
+/** What waits, best rank first: a binary heap. */
 class Queue {
   private readonly heap: Waiting[] = [];
 
@@ -271,7 +272,7 @@ class Queue {
 
 function before(a: Waiting, b: Waiting): boolean {
   for (let n = 0; n < 4; n++) {
-    const [x, y] = [a.place[n] ?? 0, b.place[n] ?? 0];
+    const [x, y] = [a.rank[n] ?? 0, b.rank[n] ?? 0];
     if (x !== y) return x < y;
   }
   return a.partId < b.partId;

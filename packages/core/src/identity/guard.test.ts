@@ -4,7 +4,7 @@ import { alarmsOf, alike, identify, isGrave, ownLabel } from './index';
 import { readOwnLabel } from './own-label';
 
 const old = { serial: 'KD7-55Q0-2218', label: 'U-7/OLD', name: 'Kestrel D7' };
-const fresh = { serial: 'PW-0001', partNumber: 'PW-480', label: 'U-7/NEW', name: 'Palewood C1' };
+const target = { serial: 'PW-0001', partNumber: 'PW-480', label: 'U-7/NEW', name: 'Palewood C1' };
 
 describe('what is scanned from a drive', () => {
   it.each([
@@ -24,7 +24,7 @@ describe('what is scanned from a drive', () => {
     ['KD7-55Q0-2219', 'not known'],
     ['  ', 'empty'],
   ])('%s: %s', (text, outcome) => {
-    expect(identify(text, old, fresh).outcome).toBe(outcome);
+    expect(identify(text, old, target).outcome).toBe(outcome);
   });
 
   it('never matches what is neither the serial nor its printed label', () => {
@@ -32,7 +32,7 @@ describe('what is scanned from a drive', () => {
       fc.property(fc.string({ maxLength: 30 }), (text) => {
         const plain = text.toUpperCase().replace(/\s/g, '');
         fc.pre(!plain.endsWith(old.serial) && plain !== old.label);
-        expect(identify(text, old, fresh).outcome).not.toBe('match');
+        expect(identify(text, old, target).outcome).not.toBe('match');
       }),
     );
   });

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { identify, normaliseSerial } from './index';
 
 const old = { serial: 'KD7-55Q0-2218', partNumber: 'KD7-750' };
-const fresh = { serial: 'PW-M2-0093-771' };
+const target = { serial: 'PW-M2-0093-771' };
 
 describe('identity by serial', () => {
   it.each([
@@ -16,7 +16,7 @@ describe('identity by serial', () => {
     ['PW-M2-0093-772', 'not known'],
     ['  ', 'empty'],
   ])('%j is %s', (scanned, outcome) => {
-    expect(identify(scanned, fresh, old).outcome).toBe(outcome);
+    expect(identify(scanned, target, old).outcome).toBe(outcome);
   });
 
   it('never takes one serial for another', () => {

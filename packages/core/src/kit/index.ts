@@ -88,11 +88,11 @@ function parts(facts: JobFacts): KitItem[] {
 }
 
 function copy(
-  { plan, 'plan draft': draft, 'new drive choice': fresh, 'old drive': old }: KitFor['facts'],
+  { plan, 'plan draft': draft, 'new drive choice': target, 'old drive': old }: KitFor['facts'],
   { holding, stick }: Pick<KitFor, 'holding' | 'stick'>,
 ): KitItem[] {
   const { route, startedFrom } = plan ?? draft ?? {};
-  if (!route || !fresh) return [];
+  if (!route || !target) return [];
   const group = 'for the copy';
   const start = startedFrom === 'a boot stick' ? [item(group, stick ?? 'boot stick', 'to start the device from')] : [];
   const power = item(group, 'power adapter of the device', 'a copy does not run on the battery');
@@ -109,12 +109,12 @@ function copy(
   if (route === 'both at the bench') {
     return [
       ...(old ? [item(group, `berth that takes ${speaks(old.link)}`, `the old drive, ${old.serial}`)] : []),
-      item(group, `berth that takes ${speaks(fresh.link)}`, `the new drive, ${fresh.serial}`),
+      item(group, `berth that takes ${speaks(target.link)}`, `the new drive, ${target.serial}`),
     ];
   }
   const held = holding?.best
     ? [
-        item(group, holding.offer.name, `the new drive, ${fresh.serial}`),
+        item(group, holding.offer.name, `the new drive, ${target.serial}`),
         item(
           group,
           `USB lead for ${linkName(holding.best.link)}`,
@@ -122,7 +122,7 @@ function copy(
         ),
       ]
     : [
-        item(group, `enclosure that takes ${speaks(fresh.link)}`, `the new drive, ${fresh.serial}`),
+        item(group, `enclosure that takes ${speaks(target.link)}`, `the new drive, ${target.serial}`),
         item(group, 'USB lead of 10 Gb/s', 'a USB 2.0 lead takes ten times as long'),
       ];
   return [...held, ...start, power];

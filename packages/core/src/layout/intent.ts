@@ -9,7 +9,7 @@ import {
 } from './types';
 
 /** Order on the source; the same place twice is told apart by the id. */
-export function byPlace(a: SourcePartition, b: SourcePartition): number {
+export function byStart(a: SourcePartition, b: SourcePartition): number {
   return a.startSector - b.startSector || a.id.localeCompare(b.id);
 }
 
@@ -18,7 +18,7 @@ export function defaultIntent(table: SourceTable): LayoutIntent {
   const largest = [...table.partitions]
     .filter(isResizable)
     .sort(
-      (a, b) => Number(b.kind === 'system') - Number(a.kind === 'system') || b.sectors - a.sectors || byPlace(a, b),
+      (a, b) => Number(b.kind === 'system') - Number(a.kind === 'system') || b.sectors - a.sectors || byStart(a, b),
     );
   const taker = largest[0];
   return {
@@ -72,7 +72,7 @@ const IN_FRONT: readonly SourcePartition['kind'][] = ['EFI system', 'reserved', 
 
 /** The order with a partition one place up or down; null where it may not go there. */
 export function reordered(table: SourceTable, { order }: LayoutIntent, id: string, by: 1 | -1): string[] | null {
-  const now = inOrder([...table.partitions].sort(byPlace), order);
+  const now = inOrder([...table.partitions].sort(byStart), order);
   const at = now.findIndex((one) => one.id === id);
   const [here, there] = [now[at], now[at + by]];
   if (!here || !there || [here, there].some(({ kind }) => IN_FRONT.includes(kind))) return null;

@@ -1,5 +1,5 @@
 import { ALIGNMENT, smallestSold } from '../capacity';
-import { asCopied, byPlace, goesOnto, inOrder, NOTHING_KNOWN, staysOut } from './intent';
+import { asCopied, byStart, goesOnto, inOrder, NOTHING_KNOWN, staysOut } from './intent';
 import { findProblems } from './problems';
 import { shareRoom, type Wanted } from './sizes';
 import {
@@ -44,14 +44,14 @@ export function planLayout(
   around: Circumstances = NOTHING_KNOWN,
 ): LayoutPlan {
   const intent = withDrives(wanted, targets);
-  const sorted = [...table.partitions].sort(byPlace);
+  const sorted = [...table.partitions].sort(byStart);
   const coming = sorted.filter((partition) => !staysOut(partition, intent));
   const bytesOf = (partition: SourcePartition) => partition.sectors * table.sectorSize;
   const drives = targets.map((drive) => layOut(drive, table, coming, intent));
-  const placed = new Map(drives.flatMap((drive) => [...drive.placed]));
+  const laid = new Map(drives.flatMap((drive) => [...drive.laid]));
   const partitions = sorted.map((source): PlannedPartition => {
     const sourceBytes = bytesOf(source);
-    const to = placed.get(source.id) ?? null;
+    const to = laid.get(source.id) ?? null;
     const sectorSize = targets.find(({ id }) => id === to?.on)?.sectorSize ?? table.sectorSize;
     const moved = to !== null && to.startSector * sectorSize !== source.startSector * table.sectorSize;
     return {
@@ -73,7 +73,7 @@ export function planLayout(
   }
   const plan = {
     partitions,
-    made: intent.made.map((volume) => ({ volume, target: placed.get(volume.id) ?? null })),
+    made: intent.made.map((volume) => ({ volume, target: laid.get(volume.id) ?? null })),
     targets: drives.map(({ layout }) => layout),
     bytesToCopy: Object.values(bytesOnto).reduce((sum, bytes) => sum + bytes, 0),
     bytesOnto,
@@ -104,14 +104,14 @@ function layOut(
   table: SourceTable,
   coming: readonly SourcePartition[],
   intent: LayoutIntent,
-): { layout: TargetLayout; placed: Map<string, TargetPartition> } {
+): { layout: TargetLayout; laid: Map<string, TargetPartition> } {
   const scheme = drive.id === TAKES_OVER ? (intent.scheme ?? table.scheme) : joiningScheme(drive, table);
   const here = coming.filter(({ id }) => goesOnto(id, intent) === drive.id);
   const items = sequence(here, drive.id, scheme, table, intent);
   const range = usableRange(scheme, drive);
   const within = roomWithin(range, intent.keepFree);
-  const spans = place(items, sizesIn(items, within), within);
-  const placed = new Map(
+  const spans = layInRow(items, sizesIn(items, within), within);
+  const laid = new Map(
     [...spans]
       .filter(([, { start, bytes }]) => start + bytes <= within.end)
       .map(([id, { start, bytes }]): [string, TargetPartition] => {
@@ -119,7 +119,7 @@ function layOut(
         return [id, { id, on: drive.id, startSector: start / sectorSize, sectors: bytes / sectorSize, bytes }];
       }),
   );
-  const used = [...placed.values()].reduce((total, one) => total + one.bytes, 0);
+  const used = [...laid.values()].reduce((total, one) => total + one.bytes, 0);
   const smallestBytes = smallestFor(items, scheme, drive, intent.keepFree);
   return {
     layout: {
@@ -131,7 +131,7 @@ function layOut(
       smallestBytes,
       smallestSold: smallestSold(smallestBytes, drive.sectorSize),
     },
-    placed,
+    laid,
   };
 }
 
@@ -145,7 +145,7 @@ function sizesIn(items: readonly Item[], within: UsableRange): Map<string, numbe
   let room = within.end - ALIGNMENT - records;
   let sizes = shareRoom(items, room);
   for (let tries = 0; tries < MOST_TRIES; tries++) {
-    const over = endOf(place(items, sizes, within)) - within.end;
+    const over = endOf(layInRow(items, sizes, within)) - within.end;
     if (over <= 0) break;
     room -= alignUp(over);
     sizes = shareRoom(items, room);
@@ -154,7 +154,7 @@ function sizesIn(items: readonly Item[], within: UsableRange): Map<string, numbe
     const [size, kept] = [sizes.get(id) ?? 0, source ? keptBytes(source.bytes) : 0];
     if (!source || !(yields || share > 0) || size === kept || Math.abs(size - kept) >= NEARLY) continue;
     const asBefore = new Map(sizes).set(id, kept);
-    if (endOf(place(items, asBefore, within)) <= within.end) sizes = asBefore;
+    if (endOf(layInRow(items, asBefore, within)) <= within.end) sizes = asBefore;
   }
   return sizes;
 }
@@ -169,7 +169,7 @@ const MOST_TRIES = 4;
 function smallestFor(items: readonly Item[], scheme: Scheme, { sectorSize }: TargetDrive, keepFree: number): number {
   const least = new Map(items.map((one) => [one.id, one.yields || one.share > 0 ? one.minimum : one.wanted]));
   const range = usableRange(scheme, { sectors: Number.MAX_SAFE_INTEGER / sectorSize, sectorSize });
-  const end = Math.max(endOf(place(items, least, range)), ALIGNMENT);
+  const end = Math.max(endOf(layInRow(items, least, range)), ALIGNMENT);
   return leastDrive(end, keepFree, tableTail(scheme, sectorSize));
 }
 
@@ -239,8 +239,8 @@ interface Span {
  * One item behind the other from the first usable byte on, each on the alignment step, or exactly where it lay when
  * that is nearer. What does not fit before the end is passed over by those behind it.
  */
-function place(list: readonly Item[], sizes: ReadonlyMap<string, number>, { first, end }: UsableRange) {
-  const placed = new Map<string, Span>();
+function layInRow(list: readonly Item[], sizes: ReadonlyMap<string, number>, { first, end }: UsableRange) {
+  const laid = new Map<string, Span>();
   let at = first;
   for (const { id, minimum, logical, source } of list) {
     const bytes = sizes.get(id) ?? minimum;
@@ -248,15 +248,15 @@ function place(list: readonly Item[], sizes: ReadonlyMap<string, number>, { firs
     const aligned = alignUp(Math.max(from, ALIGNMENT));
     const kept = source && mayStay(source.start) && source.start >= from && source.start < aligned;
     const start = kept ? source.start : aligned;
-    placed.set(id, { start, bytes });
+    laid.set(id, { start, bytes });
     if (start + bytes <= end) at = start + bytes;
   }
-  return placed;
+  return laid;
 }
 
 /** Where the last of them ends, bytes. */
-const endOf = (placed: ReadonlyMap<string, Span>) =>
-  [...placed.values()].reduce((end, { start, bytes }) => Math.max(end, start + bytes), 0);
+const endOf = (laid: ReadonlyMap<string, Span>) =>
+  [...laid.values()].reduce((end, { start, bytes }) => Math.max(end, start + bytes), 0);
 
 function changeOf(target: TargetPartition | null, sourceBytes: number, moved: boolean): Change {
   if (!target) return 'no room';

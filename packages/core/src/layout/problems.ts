@@ -141,10 +141,10 @@ function sectorSize(table: SourceTable, target: TargetDrive): PlanPoint[] {
 /** Logical partitions of an MBR lie in one extended partition, side by side. */
 function logicalOrder({ partitions, targets }: Bare): PlanPoint[] {
   if (targets[0]?.scheme !== 'mbr') return [];
-  const placed = partitions
+  const laid = partitions
     .filter(({ target }) => target?.on === 'new')
     .sort((a, b) => (a.target?.startSector ?? 0) - (b.target?.startSector ?? 0));
-  const turns = placed.filter(({ source }, at) => Boolean(source.logical) !== Boolean(placed[at - 1]?.source.logical));
+  const turns = laid.filter(({ source }, at) => Boolean(source.logical) !== Boolean(laid[at - 1]?.source.logical));
   const stretches = turns.filter(({ source }) => source.logical).length;
   if (stretches < 2) return [];
   return [

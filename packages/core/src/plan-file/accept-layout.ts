@@ -4,7 +4,7 @@ import type { JobSnapshot } from '../steps';
 import { stableGuid } from '../tables';
 import { aroundOf, targetsOf } from './layout-of';
 
-/** Of how plans are laid out: it goes up when the same decisions would lead to other places or identifiers. */
+/** Of how plans are laid out: it goes up when the same decisions would lead to other withTargets or identifiers. */
 export const PLANNER = 1;
 
 type Laid = Pick<AcceptedPlan, 'planner' | 'drives' | 'changes' | 'made' | 'partitions'>;
@@ -47,7 +47,7 @@ export function acceptedLayout(snapshot: JobSnapshot, table: SourceTable, layout
   };
 }
 
-/** What a plan kept before it kept all that it came to: the rest of it is laid out once more, at the places accepted. */
+/** What a plan kept before it kept all that it came to: the rest of it is laid out once more, at the withTargets accepted. */
 type EarlierPlan = Omit<AcceptedPlan, keyof Laid> & {
   targetSerial: string;
   /** Of the drive that joins, where something was planned to go there. */
@@ -61,15 +61,15 @@ export function completePlan(snapshot: JobSnapshot, plan: AcceptedPlan | Earlier
   if ('planner' in plan) return plan;
   const layout = planLayout(plan.table, targetsOf(snapshot.facts), plan.intent, aroundOf(snapshot));
   const accepted = new Map(plan.partitions.map((one) => [one.id, one]));
-  const places = <T extends { target: TargetPartition | null }>(list: readonly T[], idOf: (one: T) => string) =>
+  const withTargets = <T extends { target: TargetPartition | null }>(list: readonly T[], idOf: (one: T) => string) =>
     list.map((one): T => ({ ...one, target: accepted.get(idOf(one)) ?? null }));
   const { targets, targetSerial, addedSerial, ...rest } = plan;
   const serials: Partial<Record<TargetId, string | null>> = { new: targetSerial, added: addedSerial };
   const asAccepted = {
     ...layout,
     targets: layout.targets.map((one) => ({ ...one, ...targets.find(({ id }) => id === one.id) })),
-    partitions: places(layout.partitions, ({ source }) => source.id),
-    made: places(layout.made, ({ volume }) => volume.id),
+    partitions: withTargets(layout.partitions, ({ source }) => source.id),
+    made: withTargets(layout.made, ({ volume }) => volume.id),
   };
   const laid = acceptedLayout(snapshot, plan.table, asAccepted);
   // It was accepted for the drives of then, whatever is reserved by now.

@@ -13,7 +13,7 @@ export interface TablePiece {
   bytes: Uint8Array;
 }
 
-type Placed<T> = T & { target: TargetPartition };
+type Targeted<T> = T & { target: TargetPartition };
 
 /**
  * The partition table of an accepted plan for one of its drives, ready to be written to an empty drive: a GPT with its
@@ -26,15 +26,15 @@ export function tableImage(plan: AcceptedPlan, on: TargetId): TablePiece[] {
   const drive = driveOf(plan, on);
   if (!drive) return [];
   const layout = layoutOf(plan);
-  const copied = placedOn(layout.partitions, on);
-  const made = placedOn(layout.made, on);
+  const copied = targetedOn(layout.partitions, on);
+  const made = targetedOn(layout.made, on);
   const identifiers = new Map(plan.partitions.map(({ id, uniqueId }) => [id, uniqueId]));
   return drive.scheme === 'gpt' ? gpt(plan, drive, identifiers, copied, made) : mbr(plan, drive, copied, made);
 }
 
-function placedOn<T extends { target: TargetPartition | null }>(list: readonly T[], on: TargetId): Placed<T>[] {
+function targetedOn<T extends { target: TargetPartition | null }>(list: readonly T[], on: TargetId): Targeted<T>[] {
   return list
-    .filter((one): one is Placed<T> => one.target?.on === on)
+    .filter((one): one is Targeted<T> => one.target?.on === on)
     .sort((a, b) => a.target.startSector - b.target.startSector);
 }
 
@@ -42,8 +42,8 @@ function gpt(
   { table }: AcceptedPlan,
   { sectors, sectorSize, diskId }: AcceptedDrive,
   identifiers: ReadonlyMap<string, string>,
-  copied: readonly Placed<PlannedPartition>[],
-  made: readonly Placed<PlannedVolume>[],
+  copied: readonly Targeted<PlannedPartition>[],
+  made: readonly Targeted<PlannedVolume>[],
 ): TablePiece[] {
   const kept = copied.map(({ source, target }) => {
     const entry = table.scheme === 'gpt' ? source.entry : undefined;
@@ -80,8 +80,8 @@ const ACTIVE = '80';
 function mbr(
   { table }: AcceptedPlan,
   { sectorSize, diskId }: AcceptedDrive,
-  copied: readonly Placed<PlannedPartition>[],
-  made: readonly Placed<PlannedVolume>[],
+  copied: readonly Targeted<PlannedPartition>[],
+  made: readonly Targeted<PlannedVolume>[],
 ): TablePiece[] {
   const before = table.scheme === 'mbr';
   const kept = copied.map(({ source, target }) => ({

@@ -115,7 +115,7 @@ function judge(
   const { name } = source;
   const against = [
     ...size(name, target, found, sectorSize),
-    ...place(name, target, found, sectorSize),
+    ...whereItLies(name, target, found, sectorSize),
     ...kind(source, found),
     ...identifiers(source, found, kept),
     ...used(source, found, slack),
@@ -144,7 +144,7 @@ function size(name: string, target: TargetPartition, found: SourcePartition, sec
       ];
 }
 
-function place(name: string, target: TargetPartition, found: SourcePartition, sectorSize: number): Reason[] {
+function whereItLies(name: string, target: TargetPartition, found: SourcePartition, sectorSize: number): Reason[] {
   const aligned = (found.startSector * sectorSize) % 4096 === 0;
   if (!aligned)
     return [

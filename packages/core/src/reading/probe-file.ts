@@ -36,7 +36,7 @@ export async function readProbeFile(text: string): Promise<ReadFile> {
   try {
     parsed = JSON.parse(text);
   } catch (error) {
-    return { ok: false, sentence: `The file breaks off or was changed: ${placeOf(text, error)}. Make it again.` };
+    return { ok: false, sentence: `The file breaks off or was changed: ${whereOf(text, error)}. Make it again.` };
   }
   const file = fieldsOf(parsed);
   if (file['format'] !== 'udrel-probe') return { ok: false, sentence: 'This JSON file is no probe file.' };
@@ -65,7 +65,7 @@ export async function readProbeFile(text: string): Promise<ReadFile> {
 }
 
 /** Where a text stops being JSON, in words. */
-function placeOf(text: string, error: unknown): string {
+function whereOf(text: string, error: unknown): string {
   const message = error instanceof Error ? error.message : '';
   const at = Number(/position (\d+)/.exec(message)?.[1] ?? text.length);
   const before = text.slice(0, at).split('\n');

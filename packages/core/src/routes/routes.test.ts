@@ -57,7 +57,7 @@ const placing: Placing = {
     siteId: 'bay',
     health: 'good',
   },
-  fresh: {
+  target: {
     name: 'new drive',
     held: held({ bytes: bytesOfNominal(480) }),
     class: 'SATA SSD',
@@ -123,12 +123,14 @@ describe('ways to place both drives', () => {
   });
 
   it('copies to the second site where the new drive belongs there', () => {
-    const fresh = {
-      ...placing.fresh,
+    const target = {
+      ...placing.target,
       held: held({ form: 'm2', protocol: 'NVMe', link: nvme, length: 80 }),
       link: nvme,
     };
-    const second = byKey({ fresh: { ...fresh, siteId: 'slot', class: 'NVMe gen 3' } }).get('second site, a boot stick');
+    const second = byKey({ target: { ...target, siteId: 'slot', class: 'NVMe gen 3' } }).get(
+      'second site, a boot stick',
+    );
     expect(second?.feasible).toBe(true);
     expect(second?.kit).toEqual(['boot stick 1']);
   });
@@ -142,11 +144,11 @@ describe('ways to place both drives', () => {
   });
 
   it('duplicates only onto a drive that is no smaller, with nothing changed', () => {
-    const large = { ...placing.fresh, held: held({ bytes: bytesOfNominal(1000) }) };
+    const large = { ...placing.target, held: held({ bytes: bytesOfNominal(1000) }) };
     const dock = [{ partId: 'd', name: 'Twin dock', stock: 1, holder: twin }];
-    const able = byKey({ fresh: large, holders: dock }, { changes: [] }).get('stand-alone duplicator, none');
+    const able = byKey({ target: large, holders: dock }, { changes: [] }).get('stand-alone duplicator, none');
     expect([able?.feasible, able?.method, able?.bytes]).toEqual([true, 'every sector', asked.whole]);
-    const planned = byKey({ fresh: large, holders: dock }).get('stand-alone duplicator, none');
+    const planned = byKey({ target: large, holders: dock }).get('stand-alone duplicator, none');
     expect(against(planned)).toEqual(['Plan']);
     expect(against(byKey({ holders: dock }, { changes: [] }).get('stand-alone duplicator, none'))).toEqual(['Size']);
   });
@@ -177,20 +179,20 @@ describe('ways to place both drives', () => {
     const one = byKey({ holders: [{ partId: 'd', name: 'Odd dock', stock: 1, holder: single }] }, { changes: [] });
     expect(against(one.get('both in one dock, none'))).toEqual(['Dock']);
     expect(against(one.get('stand-alone duplicator, none'))).toContain('Duplicator');
-    const slot = { ...placing.fresh, held: held({ form: 'm2', protocol: 'NVMe', link: nvme, length: 80 }) };
-    const mixed = byKey({ fresh: slot, holders: [{ partId: 'd', name: 'Odd dock', stock: 1, holder: single }] });
+    const slot = { ...placing.target, held: held({ form: 'm2', protocol: 'NVMe', link: nvme, length: 80 }) };
+    const mixed = byKey({ target: slot, holders: [{ partId: 'd', name: 'Odd dock', stock: 1, holder: single }] });
     expect(mixed.get('both in one dock, none')?.feasible).toBe(true);
     const dockless = byKey({ benchSockets: [], holders: [{ partId: 'd', name: 'Twin dock', stock: 1, holder: twin }] });
     expect(dockless.get('both in one dock, none')?.reasons[0]?.outcome).toBe('unknown');
     expect(one.get('both in one dock, none')?.reasons[0]?.sentence).toBe('no dock has a bay for each of them');
-    const wide = byKey({ fresh: slot, holders: [{ partId: 'd', name: 'Twin dock', stock: 1, holder: twin }] });
+    const wide = byKey({ target: slot, holders: [{ partId: 'd', name: 'Twin dock', stock: 1, holder: twin }] });
     expect(wide.get('both in one dock, none')?.reasons[0]?.sentence).toContain('does not take the new drive');
   });
 
   it('copies onto every drive that joins, one after the other, the same way; then reads each back', () => {
     const third = 'third' as JoiningId;
     const join = (on: JoiningId, over: Partial<HeldDrive> = {}) => {
-      return { ...placing.fresh, on, name: targetName(on), held: held(over), freeSites: [] };
+      return { ...placing.target, on, name: targetName(on), held: held(over), freeSites: [] };
     };
     const usedOnto: CopyAsked['usedOnto'] = Object.fromEntries([
       ['added', 40e9],
@@ -240,7 +242,7 @@ describe('ways to place both drives', () => {
           ...placing,
           ...shop,
           old: { ...placing.old, health },
-          fresh: { ...placing.fresh, held: held({ bytes }) },
+          target: { ...placing.target, held: held({ bytes }) },
         };
         const all = routesFor(given, asked);
         const firstNo = all.findIndex(({ feasible }) => !feasible);

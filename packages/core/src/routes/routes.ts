@@ -5,18 +5,7 @@ import { linkName } from '../links';
 import type { Socket } from '../equipment';
 import type { Reason } from '../reason';
 import { inOneHolder, type HeldTogether } from './one-holder';
-import {
-  bestHolder,
-  ends,
-  fail,
-  limit,
-  notOnRecord,
-  pass,
-  queueing,
-  started,
-  throughHolder,
-  type Placed,
-} from './place';
+import { bestHolder, ends, fail, limit, notOnRecord, pass, queueing, started, throughHolder, type Way } from './way';
 import type { CopyAsked, JoiningDrive, Placing, RouteOption } from './types';
 
 /** What a minute of hands and a risk count against a minute of waiting when routes are ranked. */
@@ -34,7 +23,7 @@ export function routesFor(placing: Placing, asked: CopyAsked): RouteOption[] {
     const { freeSites } = drive;
     return used === undefined
       ? []
-      : [{ drive, ways: optionsFor({ ...placing, fresh: drive, freeSites }, { ...asked, used }) }];
+      : [{ drive, ways: optionsFor({ ...placing, target: drive, freeSites }, { ...asked, used }) }];
   });
   return optionsFor(placing, asked)
     .map((first, index) => {
@@ -47,7 +36,7 @@ export function routesFor(placing: Placing, asked: CopyAsked): RouteOption[] {
 
 /** Every way to place the old drive and one that is written to, in a fixed order. */
 function optionsFor(placing: Placing, asked: CopyAsked): RouteOption[] {
-  const placed = [
+  const ways = [
     enclosure(placing, asked, 'its own system'),
     enclosure(placing, asked, 'a boot stick'),
     secondSite(placing, asked, 'its own system'),
@@ -58,7 +47,7 @@ function optionsFor(placing: Placing, asked: CopyAsked): RouteOption[] {
     dock(placing, asked, 'a boot stick'),
     duplicator(placing, asked),
   ];
-  return placed.map((one) => optionOf(one, placing, asked));
+  return ways.map((one) => optionOf(one, placing, asked));
 }
 
 /** The same way taken twice, onto one drive after the other: what both ask for is asked for once. */
@@ -82,7 +71,7 @@ function together(first: RouteOption, second: RouteOption | undefined, { on }: J
   };
 }
 
-function optionOf(one: Placed, placing: Placing, asked: CopyAsked): RouteOption {
+function optionOf(one: Way, placing: Placing, asked: CopyAsked): RouteOption {
   const bytes = bytesOf(one, asked);
   const estimate = estimateRun(
     { kind: 'copy', bytes, stages: one.stages, source: placing.old.class },
@@ -98,7 +87,7 @@ function optionOf(one: Placed, placing: Placing, asked: CopyAsked): RouteOption 
   };
 }
 
-function bytesOf({ method }: Pick<Placed, 'method'>, asked: CopyAsked): number {
+function bytesOf({ method }: Pick<Way, 'method'>, asked: CopyAsked): number {
   return method === 'every sector' ? asked.whole : asked.used;
 }
 
@@ -128,9 +117,9 @@ function comesOut({ old }: Placing): Reason[] {
   return old.class === 'eMMC' ? [fail('Old drive', 'the old drive is soldered in: it cannot come out')] : [];
 }
 
-function enclosure(placing: Placing, asked: CopyAsked, from: StartedFrom): Placed {
-  const { old, fresh } = placing;
-  const { holding, reasons } = bestHolder(fresh, placing, placing.deviceSockets);
+function enclosure(placing: Placing, asked: CopyAsked, from: StartedFrom): Way {
+  const { old, target } = placing;
+  const { holding, reasons } = bestHolder(target, placing, placing.deviceSockets);
   const [read, write] = ends(placing, asked, asked.used, false);
   const start = started(from, placing, asked);
   return {
@@ -140,44 +129,44 @@ function enclosure(placing: Placing, asked: CopyAsked, from: StartedFrom): Place
     stages: [
       read,
       linkStage('old drive’s link', old.link),
-      ...(holding ? throughHolder(fresh.name, holding, fresh.held.link) : []),
+      ...(holding ? throughHolder(target.name, holding, target.held.link) : []),
       write,
     ],
-    hands: [[4, `put the ${fresh.name} into its holder and plug it in`], ...start.hands],
+    hands: [[4, `put the ${target.name} into its holder and plug it in`], ...start.hands],
     kit: [...(holding ? [holding.offer.name] : []), ...start.kit],
     reasons: [...reasons, ...(holding ? queueing(holding) : []), ...start.reasons],
   };
 }
 
-function secondSite(placing: Placing, asked: CopyAsked, from: StartedFrom): Placed {
-  const { old, fresh } = placing;
-  const own = placing.freeSites.find(({ siteId }) => siteId === fresh.siteId);
+function secondSite(placing: Placing, asked: CopyAsked, from: StartedFrom): Way {
+  const { old, target } = placing;
+  const own = placing.freeSites.find(({ siteId }) => siteId === target.siteId);
   const [read, write] = ends(placing, asked, asked.used, false);
   const start = started(from, placing, asked);
   const site: Reason[] =
-    fresh.siteId === old.siteId
+    target.siteId === old.siteId
       ? [fail('Second site', secondSiteMissing(placing), 'choose another site in Match')]
       : [pass('Second site', `it stays at ${own?.name ?? 'its own site'}, where it belongs`)];
   return {
     route: 'second site',
     startedFrom: from,
     method: 'used blocks',
-    stages: [read, linkStage('old drive’s link', old.link), linkStage(`${fresh.name}’s link`, fresh.link), write],
+    stages: [read, linkStage('old drive’s link', old.link), linkStage(`${target.name}’s link`, target.link), write],
     hands: start.hands,
     kit: start.kit,
     reasons: [...site, ...start.reasons],
   };
 }
 
-function secondSiteMissing({ freeSites, fresh }: Placing): string {
+function secondSiteMissing({ freeSites, target }: Placing): string {
   const [other] = freeSites;
   return other
-    ? `the ${fresh.name} is to take the old one’s place; it would fit at ${other.name} too`
-    : `the ${fresh.name} takes the old one’s place, and no other site takes it`;
+    ? `the ${target.name} is to take the old one’s place; it would fit at ${other.name} too`
+    : `the ${target.name} takes the old one’s place, and no other site takes it`;
 }
 
-function outside(placing: Placing, asked: CopyAsked): Placed {
-  const { old, fresh } = placing;
+function outside(placing: Placing, asked: CopyAsked): Way {
+  const { old, target } = placing;
   const { holding, reasons } = bestHolder(old, placing, placing.deviceSockets);
   const [read, write] = ends(placing, asked, asked.used, false);
   const start = started('a boot stick', placing, asked);
@@ -188,7 +177,7 @@ function outside(placing: Placing, asked: CopyAsked): Placed {
     stages: [
       read,
       ...(holding ? throughHolder('old drive', holding, old.held.link) : []),
-      linkStage(`${fresh.name}’s link`, fresh.link),
+      linkStage(`${target.name}’s link`, target.link),
       write,
     ],
     hands: [[4, 'put the old drive into its holder and plug it in'], ...start.hands],
@@ -199,13 +188,13 @@ function outside(placing: Placing, asked: CopyAsked): Placed {
       ...(holding ? queueing(holding) : []),
       ...failingOverUsb(placing),
       ...start.reasons,
-      ...(fresh.siteId === old.siteId ? [pass('Done', 'nothing is touched again once the copy is done')] : []),
+      ...(target.siteId === old.siteId ? [pass('Done', 'nothing is touched again once the copy is done')] : []),
     ],
   };
 }
 
-function bench(placing: Placing, asked: CopyAsked): Placed {
-  const { old, fresh, freeBerths } = placing;
+function bench(placing: Placing, asked: CopyAsked): Way {
+  const { old, target, freeBerths } = placing;
   const [read, write] = ends(placing, asked, asked.used, false);
   const berth: Reason[] =
     freeBerths === null
@@ -220,20 +209,20 @@ function bench(placing: Placing, asked: CopyAsked): Placed {
     stages: [
       read,
       linkStage(`old drive on ${linkName(old.held.link)}`, old.held.link),
-      linkStage(`${fresh.name} on ${linkName(fresh.held.link)}`, fresh.held.link),
+      linkStage(`${target.name} on ${linkName(target.held.link)}`, target.held.link),
       write,
     ],
-    hands: [[6, `connect old drive and ${fresh.name} at the berth`]],
+    hands: [[6, `connect old drive and ${target.name} at the berth`]],
     kit: [],
     reasons: [...comesOut(placing), ...berth, ...stayLocked(asked)],
   };
 }
 
 /** Old drive and new one in one dock, on a computer of the shop or on the customer's device: its lead carries both. */
-function dock(placing: Placing, asked: CopyAsked, from: StartedFrom): Placed {
-  const { old, fresh } = placing;
+function dock(placing: Placing, asked: CopyAsked, from: StartedFrom): Way {
+  const { old, target } = placing;
   const sockets = from === null ? placing.benchSockets : placing.deviceSockets;
-  const held = inOneHolder([old, fresh], placing.holders, () => sockets);
+  const held = inOneHolder([old, target], placing.holders, () => sockets);
   const lead = held?.first.best?.link;
   const [read, write] = ends(placing, asked, asked.used, false);
   const start = from === null ? null : started(from, placing, asked);
@@ -246,10 +235,10 @@ function dock(placing: Placing, asked: CopyAsked, from: StartedFrom): Placed {
       read,
       linkStage('old drive’s own link', old.held.link),
       ...shared,
-      linkStage(`${fresh.name}’s own link`, fresh.held.link),
+      linkStage(`${target.name}’s own link`, target.held.link),
       write,
     ],
-    hands: [[5, `put old drive and ${fresh.name} into the dock`], ...(start?.hands ?? [])],
+    hands: [[5, `put old drive and ${target.name} into the dock`], ...(start?.hands ?? [])],
     kit: [...(held ? [held.offer.name] : []), ...(start?.kit ?? [])],
     reasons: [
       ...comesOut(placing),
@@ -280,7 +269,7 @@ function noDock(placing: Placing, sockets: readonly Socket[]): Reason {
       'enter the ports, or a computer',
     );
   }
-  for (const drive of [placing.old, placing.fresh]) {
+  for (const drive of [placing.old, placing.target]) {
     const { holding, reasons } = bestHolder(drive, { ...placing, holders: docks }, sockets);
     const [against] = reasons;
     if (!holding && against) return fail('Dock', `it does not take the ${drive.name}: ${against.sentence}`);
@@ -293,15 +282,15 @@ function stayLocked({ locked }: CopyAsked): Reason[] {
   return locked.map((name) => limit('Locked', `${name} stays locked outside its device: it is copied whole`));
 }
 
-function duplicator(placing: Placing, asked: CopyAsked): Placed {
-  const { old, fresh } = placing;
+function duplicator(placing: Placing, asked: CopyAsked): Way {
+  const { old, target } = placing;
   const machines = placing.holders.filter(({ holder }) => holder.duplicates);
-  const machine = inOneHolder([old, fresh], machines, (part) => [{ at: 'itself', port: anySocket(part) }])?.offer;
+  const machine = inOneHolder([old, target], machines, (part) => [{ at: 'itself', port: anySocket(part) }])?.offer;
   const [read, write] = ends(placing, asked, asked.whole, true);
   const stages: PacedStage[] = [
     read,
     linkStage('old drive’s own link', old.held.link),
-    linkStage(`${fresh.name}’s own link`, fresh.held.link),
+    linkStage(`${target.name}’s own link`, target.held.link),
     write,
   ];
   return {
@@ -309,7 +298,7 @@ function duplicator(placing: Placing, asked: CopyAsked): Placed {
     startedFrom: null,
     method: 'every sector',
     stages,
-    hands: [[5, `put old drive and ${fresh.name} into the duplicator, the right way round`]],
+    hands: [[5, `put old drive and ${target.name} into the duplicator, the right way round`]],
     kit: machine ? [machine.name] : [],
     reasons: [
       ...comesOut(placing),
@@ -332,13 +321,13 @@ function anySocket({ holder }: Placing['holders'][number]): Placing['deviceSocke
 }
 
 /** A copy of every sector makes the new drive like the old one: it can neither be smaller nor planned otherwise. */
-function sectorBySector({ old, fresh }: Placing, { changes }: CopyAsked): Reason[] {
+function sectorBySector({ old, target }: Placing, { changes }: CopyAsked): Reason[] {
   const reasons: Reason[] = [];
-  if (fresh.held.bytes < old.held.bytes)
+  if (target.held.bytes < old.held.bytes)
     reasons.push(
       fail(
         'Size',
-        `the ${fresh.name} is smaller than the old one: a copy of every sector does not go`,
+        `the ${target.name} is smaller than the old one: a copy of every sector does not go`,
         'another route',
       ),
     );
@@ -346,7 +335,7 @@ function sectorBySector({ old, fresh }: Placing, { changes }: CopyAsked): Reason
     reasons.push(fail('Failing', 'a duplicator stops at the first sector that cannot be read', 'another route'));
   if (changes.length > 0)
     reasons.push(fail('Plan', `a copy of every sector cannot carry out the plan: ${[...new Set(changes)].join(', ')}`));
-  else if (fresh.held.bytes > old.held.bytes)
+  else if (target.held.bytes > old.held.bytes)
     reasons.push(limit('Plan', 'volumes grow afterwards, and the backup table moves to the end'));
   return reasons;
 }

@@ -18,7 +18,7 @@ export function runsOf(
   decrypted: readonly string[],
   route: RouteOption,
 ): PlannedRun[] {
-  const { old, fresh, joining, finished } = placing;
+  const { old, target, joining, finished } = placing;
   const source = old.class;
   const inPlace = [
     readStage('old drive', { class: source, health: old.health, crowded: null, whole: false }),
@@ -52,7 +52,7 @@ export function runsOf(
     ...ahead,
     { about: null, onto: TAKES_OVER, estimate: route.estimate },
     ...further.map(({ onto, estimate }) => ({ about: null, onto, estimate })),
-    { about: null, onto: TAKES_OVER, estimate: readBack(fresh, route) },
+    { about: null, onto: TAKES_OVER, estimate: readBack(target, route) },
     ...further.flatMap((copy) => {
       const drive = joining.find(({ on }) => on === copy.onto);
       return drive ? [{ about: null, onto: copy.onto, estimate: readBack(drive, copy) }] : [];

@@ -42,7 +42,7 @@ export interface JoiningDrive extends RoutedDrive {
 /** What of device and shop decides how the drives can be placed. */
 export interface Placing {
   old: RoutedDrive & { health: HealthGrade };
-  fresh: RoutedDrive;
+  target: RoutedDrive;
   /** Sites besides the old drive's; the new drive's own among them where it is another. */
   freeSites: FreeSite[];
   /** Drives that join, in their order. */

@@ -24,15 +24,15 @@ import { WORK_RULES } from './rules/work-rules';
  */
 export const procedureOf = perSnapshot((job): Procedure => {
   const gates = gatesOf(job);
-  const placed = ordered(
+  const ordering = ordered(
     (job.end ? END_RULES : DOING).filter((rule) => rule.applies(job)),
     job,
   );
-  const rules = placed.map(({ rule }) => rule);
+  const rules = ordering.map(({ rule }) => rule);
   const doneIds = new Set(rules.filter((rule) => rule.done(job)).map((rule) => rule.id));
   const titles = new Map(rules.map((rule) => [rule.id, rule.title(job)]));
   const around: Around = { gates: new Map(gates.map((gate) => [gate.id, gate])), done: doneIds, titles };
-  const steps = placed.map(({ rule, after }): Step => {
+  const steps = ordering.map(({ rule, after }): Step => {
     const done = doneIds.has(rule.id);
     const { missing, first } = done ? NOTHING : waiting(gatesFor(rule, job), after, around);
     const waitsFor = [...missing, ...first.map((title) => `First: ${title}.`)];
@@ -78,7 +78,7 @@ function handsBefore(job: JobSnapshot, run: RunSummary): boolean {
 }
 
 /** A rule with what comes before it in a job. */
-interface Placed {
+interface OrderedRule {
   rule: StepRule;
   after: readonly StepId[];
 }
@@ -92,18 +92,18 @@ interface Around {
 }
 
 /** Stable order in which no step stands before one that must come first. Throws for a circle in the rules. */
-function ordered(rules: readonly StepRule[], job: JobSnapshot): Placed[] {
+function ordered(rules: readonly StepRule[], job: JobSnapshot): OrderedRule[] {
   const left = rules.map((rule) => ({ rule, after: rule.after(job) }));
   const open = new Set(rules.map(({ id }) => id));
-  const placed: Placed[] = [];
+  const ordering: OrderedRule[] = [];
   while (left.length > 0) {
     const next = left.find(({ after }) => !after.some((id) => open.has(id)));
     if (!next) throw new Error('the step rules refer to each other in a circle');
     left.splice(left.indexOf(next), 1);
     open.delete(next.rule.id);
-    placed.push(next);
+    ordering.push(next);
   }
-  return placed;
+  return ordering;
 }
 
 function waiting(

@@ -46,11 +46,11 @@ describe('what a job asks for', () => {
   });
 
   it('is an installation instead of a copy, after fitting and before the trial start', () => {
-    const fresh = steps(of('fresh installation'));
-    expect(fresh).not.toContain('begin copy');
-    expect(fresh.indexOf('install')).toBeGreaterThan(fresh.indexOf('fit new drive'));
-    expect(fresh.indexOf('install')).toBeLessThan(fresh.indexOf('trial start'));
-    expect(fresh).toContain('place old drive');
+    const installing = steps(of('fresh installation'));
+    expect(installing).not.toContain('begin copy');
+    expect(installing.indexOf('install')).toBeGreaterThan(installing.indexOf('fit new drive'));
+    expect(installing.indexOf('install')).toBeLessThan(installing.indexOf('trial start'));
+    expect(installing).toContain('place old drive');
   });
 
   it('is one opening for a drive to the system, one to the data, and memory', () => {

@@ -82,10 +82,10 @@ function check(slots: readonly Slot[], gap: number): void {
 function writeEntries(bytes: Uint8Array, at: number, slots: readonly Slot[]): void {
   const view = new DataView(bytes.buffer);
   slots.forEach(({ startSector, sectors, type, active }, index) => {
-    const place = at + 16 * index;
-    bytes.set([active ? 0x80 : 0, 0xfe, 0xff, 0xff, Number.parseInt(type, 16), 0xfe, 0xff, 0xff], place);
-    view.setUint32(place + 8, startSector, true);
-    view.setUint32(place + 12, sectors, true);
+    const entryAt = at + 16 * index;
+    bytes.set([active ? 0x80 : 0, 0xfe, 0xff, 0xff, Number.parseInt(type, 16), 0xfe, 0xff, 0xff], entryAt);
+    view.setUint32(entryAt + 8, startSector, true);
+    view.setUint32(entryAt + 12, sectors, true);
   });
   bytes.set([0x55, 0xaa], at + 16 * SLOTS);
 }

@@ -22,9 +22,9 @@ export function serveRoutes(routes: readonly Route[], serving: Serving): Request
     const kind = kindOf(method.toUpperCase(), path as string);
     const router = kinds.get(kind) ?? express.Router();
     kinds.set(kind, router);
-    const places = placesOf(path as string);
+    const readParams = paramsOf(path as string);
     router[method](path as string, (request: Request, response: Response, next: NextFunction) => {
-      answer(one, places, request, response, serving)
+      answer(one, readParams, request, response, serving)
         .then(({ status, body, text = inWords(body) }) => {
           if (body === STREAMED) return;
           response.statusCode = text === undefined ? 204 : status;
@@ -50,7 +50,7 @@ function kindOf(method: string, path: string): string {
 
 async function answer(
   one: Route,
-  places: Places,
+  readParams: ReadParams,
   request: Request,
   response: Response,
   serving: Serving,
@@ -59,7 +59,7 @@ async function answer(
   const { endpoint } = one;
   // Checked while the session is looked up; whoever may not ask is not told what is wrong with it.
   const input = attempted(() => ({
-    params: places(request.params),
+    params: readParams(request.params),
     body: endpoint.body ? checked(endpoint.body, request.body) : undefined,
     query: endpoint.query ? checked(endpoint.query, request.query) : undefined,
   }));
@@ -102,21 +102,21 @@ function admit({ permission }: AnyEndpoint, request: Request, serving: Serving):
   return staff;
 }
 
-type Places = (params: Readonly<Record<string, unknown>>) => Record<string, unknown>;
+type ReadParams = (params: Readonly<Record<string, unknown>>) => Record<string, unknown>;
 
-/** Most that is remembered of the places of one address. */
+/** Most that is remembered of what stands in one address. */
 const REMEMBERED = 1000;
 
 /** What stands in an address; what cannot stand there leads nowhere. The same is asked for again and again: what was right is known. */
-function placesOf(path: string): Places {
-  const places = parametersOf(path).map(([name, shape]) => ({ name, shape, right: new Map<unknown, unknown>() }));
+function paramsOf(path: string): ReadParams {
+  const shaped = parametersOf(path).map(([name, shape]) => ({ name, shape, right: new Map<unknown, unknown>() }));
   return (params) => {
     const read: Record<string, unknown> = {};
-    for (const { name, shape, right } of places) {
+    for (const { name, shape, right } of shaped) {
       const given = params[name];
       if (!right.has(given)) {
         if (right.size >= REMEMBERED) right.clear();
-        right.set(given, placed(name, shape, given));
+        right.set(given, readParam(name, shape, given));
       }
       read[name] = right.get(given);
     }
@@ -124,7 +124,7 @@ function placesOf(path: string): Places {
   };
 }
 
-function placed(name: string, shape: Shape<unknown>, given: unknown): unknown {
+function readParam(name: string, shape: Shape<unknown>, given: unknown): unknown {
   const read = validate(shape, given);
   if (read.ok) return read.value;
   const problems = [{ field: name, sentence: read.problems[0]?.sentence ?? 'Check it.' }];

@@ -1,5 +1,5 @@
 import { NavLink } from 'react-router';
-import { PLACES } from '../../paths/places';
+import { DESTINATIONS } from '../../paths/destinations';
 import styles from './shell.module.css';
 
 /** The slim rail of views. `lettered` shows the letters that lead there. */
@@ -7,7 +7,7 @@ export function Rail({ lettered }: { lettered: boolean }) {
   return (
     <nav className={styles.rail} aria-label="Views">
       <span className={styles.name}>Udrel</span>
-      {PLACES.map(({ path, name, letter, icon }) => (
+      {DESTINATIONS.map(({ path, name, letter, icon }) => (
         <NavLink key={path} to={path} end={path === '/'} className={styles.place ?? ''}>
           <svg viewBox="0 0 20 20" aria-hidden>
             <path d={icon} />

@@ -38,11 +38,11 @@ export function useCallForHands(): void {
     const before = known.current;
     known.current = new Set(wanting.map(nameOf));
     // What wants hands when the page is opened is on the screen already.
-    const fresh = before === null ? [] : wanting.filter((run) => !before.has(nameOf(run)));
-    if (fresh.length === 0) return;
+    const newly = before === null ? [] : wanting.filter((run) => !before.has(nameOf(run)));
+    if (newly.length === 0) return;
     sound();
     if ('Notification' in window && Notification.permission === 'granted') {
-      for (const run of fresh) {
+      for (const run of newly) {
         const where = run.berth === null ? 'timed by hand' : `berth ${run.berth}`;
         const body = `${runKind(run)}, ${where}${run.wants ? `: ${WANTS_WORDS[run.wants]}` : ''}`;
         new Notification(`${run.tag} wants hands`, { body, tag: nameOf(run) });

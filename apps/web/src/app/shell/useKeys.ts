@@ -2,7 +2,7 @@ import { STATIONS } from '@udrel/core/stations';
 import { useEffect, useRef, useState } from 'react';
 import { useLocation, useNavigate } from 'react-router';
 import { stationPath } from '../../paths/station-path';
-import { PLACES } from '../../paths/places';
+import { DESTINATIONS } from '../../paths/destinations';
 
 /** Fields keep their keys to themselves. */
 function typing(target: EventTarget | null): boolean {
@@ -32,7 +32,7 @@ export function useKeys(showKeys: () => void, quiet: (act: () => void) => void):
 
   useEffect(() => {
     function go(key: string): void {
-      const place = PLACES.find((one) => one.letter === key);
+      const place = DESTINATIONS.find((one) => one.letter === key);
       const station = STATIONS[Number(key) - 1];
       const job = /^\/jobs\/([^/]+)/.exec(pathname);
       if (place) void navigate(place.path);

@@ -8,7 +8,7 @@ import type { State } from '../../store/store';
 import { api } from '../../api/api';
 import { loadChecks, refused } from '../../api/refused';
 import { useAppDispatch } from '../../store/dispatch';
-import { versioned, type JobCommand, type PlacesOf, type TakenBy } from '../../api/job-command';
+import { versioned, type JobCommand, type ParamsBesideTag, type TakenBy } from '../../api/job-command';
 import { standing } from '../../outbox/entries';
 import { keepAndSend } from '../../outbox/outbox';
 import { forgetTyped } from '../typed/typed';
@@ -20,17 +20,17 @@ export interface JobChange {
   error: unknown;
   /** Records a fact; answers with the job anew, null when it was not taken. */
   record: <K extends EntryKey>(key: K, value: NonNullable<JobFacts[K]>) => Promise<JobView | null>;
-  /** Any other command at the job; `places` is what its address says besides the tag. */
+  /** Any other command at the job; `params` is what its address says besides the tag. */
   change: <N extends JobCommand>(
     name: N,
     body: TakenBy<N>,
-    ...places: keyof PlacesOf<N> extends never ? [] : [PlacesOf<N>]
+    ...params: keyof ParamsBesideTag<N> extends never ? [] : [ParamsBesideTag<N>]
   ) => Promise<JobView | null>;
 }
 
 type Done = { view: JobView } | { error: unknown };
 
-/** Sends any of the commands: all of them take their places and a body, and answer with the job. */
+/** Sends any of the commands: all of them take their params and a body, and answer with the job. */
 type Initiate = (
   arg: object,
   how: { track: false },
@@ -52,7 +52,7 @@ export function useJobChange(job: Pick<JobView, 'tag' | 'version' | 'snapshot'>)
   /** Keeps it in this browser first where it may wait for the connection, or where it must be held against what stands. */
   function run(
     command: JobCommand,
-    places: object,
+    params: object,
     body: object,
     kept: { subject: Subject; seen?: string | undefined } | null,
     value: Shape<unknown> | null = null,
@@ -61,8 +61,8 @@ export function useJobChange(job: Pick<JobView, 'tag' | 'version' | 'snapshot'>)
       // What would be refused is not kept for later either.
       const wrong = wrongIn(command, body, value);
       if (wrong) return { error: wrong };
-      if (kept) return dispatch(keepAndSend({ tag, command, places: { ...places }, body: { ...body }, ...kept }));
-      const arg = { tag, ...places, body: versioned(command, version, body) };
+      if (kept) return dispatch(keepAndSend({ tag, command, params: { ...params }, body: { ...body }, ...kept }));
+      const arg = { tag, ...params, body: versioned(command, version, body) };
       const initiate = api.endpoints[command].initiate as Initiate;
       const { data, error } = await dispatch(initiate(arg, { track: false }));
       return data ? { view: data } : { error };
@@ -78,21 +78,21 @@ export function useJobChange(job: Pick<JobView, 'tag' | 'version' | 'snapshot'>)
 
   return {
     ...state,
-    change: (name, body, ...[places]) => {
-      const subject = endpoints[name].subject?.({ tag, ...places } as never) ?? null;
-      return run(name, places ?? {}, body, subject && { subject });
+    change: (name, body, ...[params]) => {
+      const subject = endpoints[name].subject?.({ tag, ...params } as never) ?? null;
+      return run(name, params ?? {}, body, subject && { subject });
     },
     record: async (key, value) => {
-      const [command, places] = isCounterKey(key)
+      const [command, params] = isCounterKey(key)
         ? (['recordAtCounter', { counterKey: key }] as const)
         : (['recordFact', { key }] as const);
       const seen = seenWhenBegun(job, key);
       const subject = { kind: 'fact' as const, key };
       const changed = seen !== undefined && seen !== standing(job, subject);
-      const mayWait = endpoints[command].subject?.({ tag, ...places } as never) ?? null;
+      const mayWait = endpoints[command].subject?.({ tag, ...params } as never) ?? null;
       // What waits, and what somebody else changed while it was typed, goes through what this browser keeps.
       const kept = changed || mayWait ? { subject, seen } : null;
-      const view = await run(command, places, { value }, kept, factShapes[key]);
+      const view = await run(command, params, { value }, kept, factShapes[key]);
       if (view || changed) forgetTyped(typedFact(job, key));
       return view;
     },

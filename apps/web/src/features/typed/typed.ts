@@ -64,11 +64,11 @@ export function useTyped<T>(
 ): [value: T, set: (value: T) => void, forget: () => void, show: (value: T) => void] {
   const key = keyOf(typed);
   const [value, setValue] = useState<T>(() => {
-    const fresh = begun(initial);
+    const blank = begun(initial);
     const kept = read<T>(key);
-    if (kept === null) return fresh;
-    const record = typeof fresh === 'object' && fresh !== null && !Array.isArray(fresh);
-    return record ? { ...fresh, ...kept } : kept;
+    if (kept === null) return blank;
+    const record = typeof blank === 'object' && blank !== null && !Array.isArray(blank);
+    return record ? { ...blank, ...kept } : kept;
   });
   const set = useCallback(
     (next: T) => {

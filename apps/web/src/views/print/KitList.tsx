@@ -14,7 +14,7 @@ export function KitList({ job }: { job: JobView }) {
   if (![...CHOICE_KEYS, 'memory choice' as const].some((key) => facts[key])) {
     return <Empty>Nothing is reserved yet: the kit list follows from the match.</Empty>;
   }
-  const holding = copying?.fresh?.find((one) => one.holds);
+  const holding = copying?.target?.find((one) => one.holds);
   const stick = copying?.sticks.find((one) => one.starts)?.name;
   const kit = kitOf({ facts, disassembly, holding, stick });
   if (isLoading) return <Empty>Reading what holds the drives …</Empty>;

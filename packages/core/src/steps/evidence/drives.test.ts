@@ -5,7 +5,12 @@ import { complete, job } from '../samples.test-data';
 import { WISH_KINDS, type JobSnapshot, type WishKind } from '../snapshot/types';
 import { drivesOf, occupant } from '../index';
 
-const { 'old drive': old, 'new drive choice': fresh, 'added drive choice': added, 'old drive moves': moves } = complete;
+const {
+  'old drive': old,
+  'new drive choice': target,
+  'added drive choice': added,
+  'old drive moves': moves,
+} = complete;
 const others = { drives: [{ serial: 'THIRD', name: 'Fernlea D1', bytes: 1, siteId: 'c' }] };
 const of = (kinds: WishKind[], facts: JobSnapshot['facts']) =>
   drivesOf(job({ wishes: kinds.map((kind) => ({ kind, least: 1 })), facts })).map(
@@ -17,19 +22,19 @@ describe('the drives of a device', () => {
     [
       'one takes over',
       ['new drive'],
-      { 'old drive': old, 'new drive choice': fresh },
+      { 'old drive': old, 'new drive choice': target },
       ['new takes over a', 'old leaves away'],
     ],
     [
       'the old one stays beside it',
       ['new drive beside'],
-      { 'old drive': old, 'new drive choice': { ...fresh, siteId: 'b' } },
+      { 'old drive': old, 'new drive choice': { ...target, siteId: 'b' } },
       ['new takes over b', 'old stays a'],
     ],
     [
       'the old one moves',
       ['new drive'],
-      { 'old drive': old, 'new drive choice': fresh, 'old drive moves': moves },
+      { 'old drive': old, 'new drive choice': target, 'old drive moves': moves },
       ['new takes over a', 'old moves b'],
     ],
     [
@@ -47,7 +52,7 @@ describe('the drives of a device', () => {
     const facts = fc.record(
       {
         'old drive': fc.constant(old),
-        'new drive choice': fc.constant(fresh),
+        'new drive choice': fc.constant(target),
         'added drive choice': fc.constant(added),
         'old drive moves': fc.constant(moves),
         'other drives': fc.constant(others),

@@ -7,7 +7,7 @@ import { useTypedFact } from '../../../features/typed/typed-fact';
 import { useJobChange } from '../../../features/job/useJobChange';
 import styles from '../../../features/job/job.module.css';
 
-const PLACES = [
+const DESTINATIONS = [
   'returned in its bag, labelled',
   'kept here as a fallback for 14 days',
   'in an enclosure as a spare, returned',
@@ -19,7 +19,7 @@ export function OldDriveStays({ job }: { job: JobView }) {
   const known = job.snapshot.facts['old drive stays'];
   const staysAt = oldStaysAt(job.snapshot);
   const site = job.device.model.sites.find(({ id }) => id === staysAt)?.name;
-  const usual = staysAt === null ? PLACES[0] : `in the device, at ${site ?? staysAt}, for data`;
+  const usual = staysAt === null ? DESTINATIONS[0] : `in the device, at ${site ?? staysAt}, for data`;
   const [where, setWhere] = useTypedFact<string>(job, 'old drive stays', 'where', known?.where ?? usual);
   const [consent, setConsent] = useTypedFact(job, 'old drive stays', 'consent', known?.consent ?? false);
   const { record, busy, error } = useJobChange(job);
@@ -37,7 +37,7 @@ export function OldDriveStays({ job }: { job: JobView }) {
           onChange={(event) => setWhere(event.target.value)}
           slotProps={{ select: { native: true } }}
         >
-          {[...new Set<string>([usual, ...PLACES, where])].map((place) => (
+          {[...new Set<string>([usual, ...DESTINATIONS, where])].map((place) => (
             <option key={place}>{place}</option>
           ))}
         </TextField>

@@ -8,7 +8,7 @@ import styles from './order/match.module.css';
 
 /** With what each drive can be held while it is copied, where it is plugged in best, and which stick starts the device. */
 export function CopyEquipmentPanel({ job, match, side }: { job: JobView; match: MatchView; side: ReactNode }) {
-  const { old, fresh, sticks } = match.copying;
+  const { old, target, sticks } = match.copying;
   const { 'old drive': oldDrive, 'new drive choice': choice } = job.snapshot.facts;
   return (
     <div className={styles.grid}>
@@ -18,8 +18,8 @@ export function CopyEquipmentPanel({ job, match, side }: { job: JobView; match: 
           title="To hold the new drive"
           aside={choice ? `${choice.maker} ${choice.name}, ${linkName(choice.link)} inside` : undefined}
         >
-          {fresh ? (
-            <Holdings all={fresh} />
+          {target ? (
+            <Holdings all={target} />
           ) : (
             <Empty>Choose a drive first: it follows from its form and protocol.</Empty>
           )}

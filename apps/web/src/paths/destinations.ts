@@ -1,5 +1,5 @@
 /** The views on the rail, with the letter that `.` makes lead there. */
-export const PLACES = [
+export const DESTINATIONS = [
   { path: '/', name: 'Floor', letter: 'f', icon: 'M3 16V8l7-5 7 5v8M3 16h14M7.5 16v-5h5v5' },
   { path: '/jobs', name: 'Jobs', letter: 'j', icon: 'M3 5h14M3 10h14M3 15h9' },
   { path: '/book-in', name: 'Book in', letter: 'b', icon: 'M10 4v12M4 10h12' },

@@ -6,7 +6,7 @@ import type { Reason } from '../reason';
 import type { CopyAsked, JudgedStick, Placing } from './types';
 
 /** One way to place both drives, before its time is estimated. */
-export interface Placed {
+export interface Way {
   route: Route;
   startedFrom: StartedFrom;
   method: 'used blocks' | 'every sector';
@@ -30,16 +30,16 @@ export const fail = (rule: string, sentence: string, remedy?: string): Reason =>
 
 /** The old drive read, and the new one written, at both ends of every chain. */
 export function ends(placing: Placing, asked: CopyAsked, bytes: number, whole: boolean): [PacedStage, PacedStage] {
-  const { old, fresh } = placing;
+  const { old, target } = placing;
   return [
     readStage('old drive', { class: old.class, health: old.health, crowded: asked.crowded, whole }),
-    writeStage(fresh.name, fresh.class, bytes, fresh.held.bytes),
+    writeStage(target.name, target.class, bytes, target.held.bytes),
   ];
 }
 
 /** The holder that takes the drive best at these sockets, or why none does. */
 export function bestHolder(
-  drive: Placing['old' | 'fresh'],
+  drive: Placing['old' | 'target'],
   placing: Placing,
   sockets: readonly Socket[],
 ): { holding: Holding | null; reasons: Reason[] } {
@@ -80,11 +80,7 @@ export function queueing({ offer }: Pick<Holding, 'offer'>): Reason[] {
 }
 
 /** Starting the device for a copy: from its own system, which then changes under the copy, or from a stick. */
-export function started(
-  from: StartedFrom,
-  placing: Placing,
-  asked: CopyAsked,
-): Pick<Placed, 'reasons' | 'hands' | 'kit'> {
+export function started(from: StartedFrom, placing: Placing, asked: CopyAsked): Pick<Way, 'reasons' | 'hands' | 'kit'> {
   const failing = placing.old.health === 'failing';
   if (from === 'its own system')
     return {
