@@ -74,6 +74,8 @@ test('a plan with two new drives: system here, data there, each copied onto, wat
   test.setTimeout(120_000);
   await enter(page, 'ilse', '/jobs/U-2431/plan');
   await expect(page.getByText('To: D8 Archive, 2 TB')).toBeVisible();
+  await page.getByRole('button', { name: /^Timetables:/ }).click();
+  await expect(page.getByLabel('Size on the added drive')).toHaveValue(/GiB/);
   await page.getByLabel('kept free').fill('5');
   await page.getByLabel('kept free').press('Enter');
   await page.getByRole('button', { name: 'Keep as draft' }).click();

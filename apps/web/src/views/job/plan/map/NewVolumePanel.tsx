@@ -2,7 +2,7 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { binary } from '@udrel/core/capacity';
-import { FILE_SYSTEMS, parseSize, type NewVolume, type PlannedVolume } from '@udrel/core/layout';
+import { FILE_SYSTEMS, parseSize, targetName, type NewVolume, type PlannedVolume } from '@udrel/core/layout';
 import { Sheet } from '../../../../ui';
 import type { Plan } from './usePlan';
 import styles from './plan.module.css';
@@ -54,7 +54,7 @@ export function NewVolumePanel({
         helperText={name.trim() === '' ? 'A volume has a name.' : undefined}
       />
       <div className={styles.sizeRow} style={{ marginTop: 10 }}>
-        <label htmlFor="plan-size">Size on the new drive</label>
+        <label htmlFor="plan-size">Size on the {targetName(volume.on)}</label>
         <input
           id="plan-size"
           className={styles.size}

@@ -75,7 +75,7 @@ function SizeField({ plan, one }: { plan: Plan; one: PlannedPartition }) {
   return (
     <>
       <div className={styles.sizeRow}>
-        <label htmlFor="plan-size">Size on the new drive</label>
+        <label htmlFor="plan-size">Size on the {targetName(goesOnto(one.source.id, intent))}</label>
         <input
           id="plan-size"
           className={styles.size}
