@@ -1,4 +1,3 @@
-import type { JobEvent } from '@udrel/contract/events';
 import { targetKey, type ReadBackFact, type SeenTarget } from '@udrel/core/facts';
 import { randomUUID } from 'node:crypto';
 import type { ReadBackRequest, AskReadBack, EnterReadBack, JobView, ReadBackAnswer } from '@udrel/contract/types';
@@ -8,7 +7,8 @@ import { expectedTable } from '@udrel/core/plan-file';
 import { comparable, readBack } from '@udrel/core/read-back';
 import { latestRun } from '@udrel/core/steps';
 import type { EntityManager } from 'typeorm';
-import { changeJob } from '../jobs/change-job';
+import { changeJob, type Changed } from '../jobs/change-job';
+import { withFacts } from '../jobs/job-after';
 import { keepFact } from '../facts/record-fact';
 import type { JobRecord } from '../jobs/job-record';
 import { readJob } from '../jobs/view-job';
@@ -95,10 +95,11 @@ export async function answerReadBack(context: CommandContext, result: ReadBackAn
     const { table, problems, compared } = result;
     const trouble = whyUnread(job, result, asked);
     if (!table || trouble) {
-      return [{ kind: 'read back failed', data: { onto: asked.onto, trouble: trouble ?? 'Nothing was read.' } }];
+      const told = { onto: asked.onto, trouble: trouble ?? 'Nothing was read.' };
+      return { events: [{ kind: 'read back failed', data: told }], after: job };
     }
     const seen = { table, problems, compared };
-    return [await keepReadBack({ ...context, actor }, job, { onto: asked.onto, seen, origin: 'read at the berth' })];
+    return keepReadBack({ ...context, actor }, job, { onto: asked.onto, seen, origin: 'read at the berth' });
   });
   return { taken: true };
 }
@@ -124,7 +125,7 @@ export function enterReadBack(context: CommandContext, tag: string, given: Enter
     readable(job, onto);
     if (!table) {
       if (whyNot === '') throw fieldWrong('whyNot', 'Read the drive, or say why it is not read.');
-      return [await keepReadBack(context, job, { onto, seen: null, origin: 'typed', whyNot })];
+      return keepReadBack(context, job, { onto, seen: null, origin: 'typed', whyNot });
     }
     const choice = job.snapshot.facts[targetKey(onto, 'choice')];
     const old = job.snapshot.facts['old drive'];
@@ -133,7 +134,7 @@ export function enterReadBack(context: CommandContext, tag: string, given: Enter
       throw fieldWrong('serial', found ? found.sentence : `The ${targetName(onto)} is not known yet.`);
     }
     const seen = { table, problems, compared: [] };
-    return [await keepReadBack(context, job, { onto, seen, origin: 'read from a file' })];
+    return keepReadBack(context, job, { onto, seen, origin: 'read from a file' });
   });
 }
 
@@ -152,7 +153,7 @@ async function keepReadBack(
   context: CommandContext,
   job: JobRecord,
   { onto, seen, origin, whyNot = '' }: { onto: TargetId; seen: SeenTarget | null; origin: string; whyNot?: string },
-): Promise<JobEvent> {
+): Promise<Changed> {
   const run = latestRun(job.snapshot, onto);
   const { plan } = job.snapshot.facts;
   if (!run || !plan) throw new Refusal(409, 'gate-closed', 'The copy plan is not accepted.');
@@ -160,7 +161,10 @@ async function keepReadBack(
   const asPlanned = judged !== null && judged !== 'other than planned';
   const proven = judged === 'as planned';
   const fact: ReadBackFact = { serial: run.targetSerial, attempt: run.attempt, seen, asPlanned, proven, whyNot };
-  await keepFact(context, job, targetKey(onto, 'read back'), fact, origin);
+  const kept = await keepFact(context, job, targetKey(onto, 'read back'), fact, origin);
   const verdict = judged ?? `not read: ${whyNot}`;
-  return { kind: 'read back', data: { onto, attempt: run.attempt, verdict } };
+  return {
+    events: [{ kind: 'read back', data: { onto, attempt: run.attempt, verdict } }],
+    after: withFacts(job, [kept.fact], context.now),
+  };
 }

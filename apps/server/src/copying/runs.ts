@@ -9,6 +9,7 @@ import { beginProgress } from '@udrel/core/progress';
 import { latestRun, targetTrusted, untoldLosses } from '@udrel/core/steps';
 import { changeJob, requireStep } from '../jobs/change-job';
 import { keepFact } from '../facts/record-fact';
+import { withFacts } from '../jobs/job-after';
 import type { JobRecord } from '../jobs/job-record';
 import { fieldWrong, Refusal } from '../platform/errors';
 import type { CommandContext } from '../platform/command-context';
@@ -176,7 +177,10 @@ export function tellLosses(context: CommandContext, tag: string, given: TellLoss
       ...before.filter((one) => one !== own),
       { serial, attempt, names: [...new Set([...(own?.names ?? []), ...names])] },
     ];
-    await keepFact(context, job, 'losses told', { told }, 'typed');
-    return [{ kind: 'losses told', data: { onto, attempt, names } }];
+    const { fact } = await keepFact(context, job, 'losses told', { told }, 'typed');
+    return {
+      events: [{ kind: 'losses told', data: { onto, attempt, names } }],
+      after: withFacts(job, [fact], context.now),
+    };
   });
 }

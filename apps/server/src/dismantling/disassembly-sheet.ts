@@ -1,5 +1,11 @@
 import type { JobView, MoveDisassemblyItem, MoveWholeDisassembly } from '@udrel/contract/types';
-import { disassemblyDoubt } from '@udrel/core/disassembly';
+import {
+  disassemblyDoubt,
+  toComeOut,
+  toGoBack,
+  type DisassemblyItem,
+  type DisassemblyWay,
+} from '@udrel/core/disassembly';
 import { fieldWrong, notFound } from '../platform/errors';
 import type { CommandContext } from '../platform/command-context';
 import { changeJob, requireStep } from '../jobs/change-job';
@@ -40,11 +46,11 @@ export function moveItem(
 }
 
 /** What is counted at once, in what is still open of each item: nothing that was noted of single ones is undone. */
-const AT_ONCE = {
-  out: ['strip down', 'out_count = greatest(out_count, count - missing_count - left_count)'],
-  none: ['strip down', 'left_count = greatest(left_count, count - missing_count - out_count)'],
-  back: ['close up', 'back_count = out_count + replaced_count'],
-} as const;
+const AT_ONCE: Readonly<Record<DisassemblyWay, (item: DisassemblyItem) => Partial<DisassemblyItem>>> = {
+  out: (item) => ({ out: item.out + toComeOut(item) }),
+  none: (item) => ({ left: item.left + toComeOut(item) }),
+  back: (item) => ({ back: toGoBack(item) }),
+};
 
 /** Notes that all of the sheet that is still in is out, that none of it has to come out, or that everything is back. */
 export function moveAll(
@@ -53,9 +59,18 @@ export function moveAll(
   { version, way }: MoveWholeDisassembly,
 ): Promise<JobView> {
   return changeJob(context, tag, version, async (job) => {
-    const [step, change] = AT_ONCE[way];
-    requireStep(job, step);
-    await changedRows(context.manager, `update disassembly_item set ${change} where job_id = $1`, [job.id]);
-    return [{ kind: 'whole disassembly counted', data: { way } }];
+    requireStep(job, way === 'back' ? 'close up' : 'strip down');
+    const counted = job.snapshot.disassembly.map((item) => ({ ...item, ...AT_ONCE[way](item) }));
+    await changedRows(
+      context.manager,
+      `update disassembly_item i set out_count = c.out, back_count = c.back, left_count = c."left"
+         from jsonb_to_recordset($2) as c (id uuid, out integer, back integer, "left" integer)
+        where i.job_id = $1 and i.id = c.id`,
+      [job.id, JSON.stringify(counted)],
+    );
+    return {
+      events: [{ kind: 'whole disassembly counted', data: { way } }],
+      after: withDisassembly(job, counted),
+    };
   });
 }

@@ -40,10 +40,16 @@ export function withFacts(
   );
   return {
     ...job,
-    origins: origins.sort((a, b) => (`${a.at} ${a.key}` < `${b.at} ${b.key}` ? -1 : 1)),
+    origins: byTime(origins, ({ key }) => key),
     trials: [...job.trials, ...trials],
     snapshot,
   };
+}
+
+/** In the order in which they are read: by the time, at the same time by their names. */
+export function byTime<T extends { at: string }>(list: readonly T[], nameOf: (one: T) => string): T[] {
+  const order = (one: T) => `${one.at} ${nameOf(one)}`;
+  return [...list].sort((a, b) => (order(a) < order(b) ? -1 : 1));
 }
 
 /** The same once these facts fell. */

@@ -52,7 +52,7 @@ export const STEPS_TEXT = `json_build_object(
                         order by i.position), '[]')
               from disassembly_item i where i.job_id = j.id),
            'overrides', (select coalesce(json_agg(json_build_object('gate', g.gate, 'reason', g.reason, 'by', s.name,
-                            'at', g.at, 'amount', g.amount) order by g.at), '[]')
+                            'at', g.at, 'amount', g.amount) order by g.at, g.gate), '[]')
               from gate_override g join staff s on s.id = g.by where g.job_id = j.id),
            'runs', (select coalesce(json_agg(${RUN_JSON} order by r.began_at, r.attempt), '[]')
               from run r left join berth b on b.id = r.berth_id where r.job_id = j.id))::text`;

@@ -50,7 +50,7 @@ export function addLesson(context: CommandContext, tag: string, text: string): P
       by: actor.id,
       at: now,
     });
-    return [{ kind: 'lesson kept', data: { text } }];
+    return { events: [{ kind: 'lesson kept', data: { text } }], after: job };
   });
 }
 

@@ -76,7 +76,7 @@ async function bookJob(context: CommandContext, { orderId, customerId, booking, 
     { kind: 'booked', data: { wishes: booking.wishes.map((wish) => wish.kind), deviceId } },
   ];
   happened.push(...(await keepFacts(context, { ...job, deviceId, customerId }, booking, field)));
-  for (const secret of booking.secrets) happened.push(await keepSecret(context, job.id, secret));
+  for (const secret of booking.secrets) happened.push((await keepSecret(context, job.id, secret)).event);
   return viewAfter(context, job, happened);
 }
 

@@ -1,11 +1,12 @@
 import type { JobEvent } from '@udrel/contract/events';
 import { randomUUID } from 'node:crypto';
-import type { AddSecret, JobView } from '@udrel/contract/types';
+import type { AddSecret, JobView, SecretView } from '@udrel/contract/types';
 import { changeJob } from '../jobs/change-job';
+import { byTime } from '../jobs/job-after';
 import { changedRows, firstRow } from '../platform/database/database';
 import { notFound, Refusal } from '../platform/errors';
 import type { CommandContext } from '../platform/command-context';
-import { JobKey, Secret } from './entities';
+import { JobKey } from './entities';
 import { newJobKey, seal, unseal } from './vault';
 
 /** Keeps a secret of a job, encrypted under the job's own key, which is made with the first one. */
@@ -13,12 +14,20 @@ export async function keepSecret(
   { manager, actor, now, masterKey }: CommandContext,
   jobId: string,
   given: { label: string; text: string },
-): Promise<JobEvent> {
+): Promise<{ event: JobEvent; secret: SecretView }> {
   const id = randomUUID();
-  const key = await keyOf(jobId);
-  const sealed = seal(key, Buffer.from(given.text), id);
-  await manager.insert(Secret, { id, jobId, label: given.label, sealed, by: actor.id, at: now, shown: 0 });
-  return { kind: 'secret kept', data: { secretId: id, label: given.label } };
+  const { label, text } = given;
+  const sealed = seal(await keyOf(jobId), Buffer.from(text), id);
+  const kept = await firstRow<{ at: string }>(
+    manager,
+    `insert into secret (id, job_id, label, sealed, by, at, shown) values ($1, $2, $3, $4, $5, $6, 0)
+     returning to_json(at) as at`,
+    [id, jobId, label, sealed, actor.id, now],
+  );
+  return {
+    event: { kind: 'secret kept', data: { secretId: id, label } },
+    secret: { id, label, by: actor.name, at: kept?.at ?? '', shown: 0, erased: false },
+  };
 
   async function keyOf(job: string): Promise<Buffer> {
     const known = await wrappedKey(manager, job);
@@ -30,7 +39,10 @@ export async function keepSecret(
 }
 
 export function addSecret(context: CommandContext, tag: string, given: AddSecret): Promise<JobView> {
-  return changeJob(context, tag, given.version, async (job) => [await keepSecret(context, job.id, given)]);
+  return changeJob(context, tag, given.version, async (job) => {
+    const { event, secret } = await keepSecret(context, job.id, given);
+    return { events: [event], after: { ...job, secrets: byTime([...job.secrets, secret], (one) => one.label) } };
+  });
 }
 
 /**
@@ -55,7 +67,11 @@ export async function showSecret(context: CommandContext, tag: string, id: strin
     if (!wrapped || !secret.sealed) throw new Refusal(410, 'secret-erased', 'This secret is erased.');
     text = opened(masterKey, wrapped, secret.sealed);
     await changedRows(manager, 'update secret set shown = shown + 1 where id = $1', [id]);
-    return [{ kind: 'secret shown', data: { secretId: id, label: secret.label } }];
+    const secrets = job.secrets.map((one) => (one.id === id ? { ...one, shown: one.shown + 1 } : one));
+    return {
+      events: [{ kind: 'secret shown', data: { secretId: id, label: secret.label } }],
+      after: { ...job, secrets },
+    };
 
     function opened(master: Buffer, key: string, sealed: string): string {
       try {

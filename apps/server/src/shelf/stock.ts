@@ -64,14 +64,22 @@ export function listPlaces(manager: EntityManager): Promise<{ code: string; kind
   return rows(manager, 'select code, kind from place order by kind, code');
 }
 
-/** The id of a place by its code; a new code makes a new place. Empty: nowhere in particular. */
-export async function placeOf(manager: EntityManager, code: string, kind: 'shelf' | 'storage'): Promise<string | null> {
+/** A place by its code, as that is written there; a new code makes a new place. Empty: nowhere in particular. */
+export async function placeOf(
+  manager: EntityManager,
+  code: string,
+  kind: 'shelf' | 'storage',
+): Promise<{ id: string; code: string } | null> {
   if (code === '') return null;
-  const known = await firstRow<{ id: string }>(manager, 'select id from place where upper(code) = upper($1)', [code]);
-  if (known) return known.id;
+  const known = await firstRow<{ id: string; code: string }>(
+    manager,
+    'select id, code from place where upper(code) = upper($1)',
+    [code],
+  );
+  if (known) return known;
   const id = randomUUID();
   await manager.insert(Place, { id, code, kind });
-  return id;
+  return { id, code };
 }
 
 /** Takes pieces onto the shelf: by serial where the part has them, else by count. */
@@ -87,13 +95,13 @@ export async function receive(context: CommandContext, given: ReceiveStock): Pro
   if (part.serialised && serials.length === 0) throw fieldWrong('serials', 'Scan or type the serial of each piece.');
   if (!part.serialised && given.count < 1) throw fieldWrong('count', 'Type how many pieces came in.');
   await refuseKnown(manager, serials);
-  const placeId = await placeOf(manager, given.place, 'shelf');
+  const place = await placeOf(manager, given.place, 'shelf');
   const pieces = part.serialised
     ? serials.map((serial) => ({ serial, quantity: 1 }))
     : [{ serial: null, quantity: given.count }];
   await manager.insert(
     Stock,
-    pieces.map((piece) => ({ id: randomUUID(), partId: given.partId, placeId, ...piece })),
+    pieces.map((piece) => ({ id: randomUUID(), partId: given.partId, placeId: place?.id ?? null, ...piece })),
   );
   return partView(manager, given.partId);
 }
