@@ -37,7 +37,19 @@ export function closeJob(context: CommandContext, tag: string, version: number):
     const erased = await eraseSecrets(context, job.id);
     const guaranteeUntil = job.snapshot.end ? null : guaranteeFrom(now);
     await manager.update(Job, { id: job.id }, { closedAt: now, guaranteeUntil, claimedBy: null, claimedAt: null });
-    return [...erased, { kind: 'closed', data: job.snapshot.end ? { end: job.snapshot.end.kind } : {} }];
+    const { snapshot, belongings, secrets, holding } = job;
+    return {
+      events: [...erased, { kind: 'closed', data: snapshot.end ? { end: snapshot.end.kind } : {} }],
+      after: {
+        ...job,
+        closedAt: now,
+        guaranteedUntil: guaranteeUntil,
+        holding: { ...holding, claimed: null },
+        belongings: kept ? belongings : belongings.map((one) => ({ ...one, back: true })),
+        secrets: secrets.map((one) => ({ ...one, erased: true })),
+        snapshot: { ...snapshot, closed: true },
+      },
+    };
   });
 }
 

@@ -37,7 +37,7 @@ export function askReadBack(context: CommandContext, tag: string, given: AskRead
       attempt,
       ...at,
     });
-    return [{ kind: 'read back asked', data: { berth: given.berth, onto } }];
+    return { events: [{ kind: 'read back asked', data: { berth: given.berth, onto } }], after: job };
   });
 }
 

@@ -9,7 +9,7 @@ import { beginProgress } from '@udrel/core/progress';
 import { latestRun, targetTrusted, untoldLosses } from '@udrel/core/steps';
 import { changeJob, requireStep } from '../jobs/change-job';
 import { keepFact } from '../facts/record-fact';
-import { withFacts } from '../jobs/job-after';
+import { withFacts, withRuns } from '../jobs/job-after';
 import type { JobRecord } from '../jobs/job-record';
 import { fieldWrong, Refusal } from '../platform/errors';
 import type { CommandContext } from '../platform/command-context';
@@ -72,9 +72,8 @@ export function beginRun(context: CommandContext, tag: string, given: BeginRun):
       endedAt: null,
       progress: beginProgress(),
     });
-    return [
-      { kind: 'run began', data: { kind, about, onto, attempt, changed, berth: given.berth, target: target.serial } },
-    ];
+    const began = { kind, about, onto, attempt, changed, berth: given.berth, target: target.serial };
+    return { events: [{ kind: 'run began', data: began }], after: await withRuns(context, job) };
   });
 }
 
@@ -117,7 +116,8 @@ export function endRun(context: CommandContext, tag: string, given: EndRun): Pro
     );
     const { kind, onto, attempt } = run;
     const lost = losses.length > 0 ? { losses: losses.map(({ what }) => what) } : {};
-    return [{ kind: 'run ended', data: { kind, onto, attempt, outcome: given.outcome, note: given.note, ...lost } }];
+    const ended = { kind, onto, attempt, outcome: given.outcome, note: given.note, ...lost };
+    return { events: [{ kind: 'run ended', data: ended }], after: await withRuns(context, job) };
   });
 }
 

@@ -1,6 +1,8 @@
 import type { FactKey, JobFacts } from '@udrel/core/facts';
+import type { CommandContext } from '../platform/command-context';
 import type { JobRecord } from './job-record';
-import { summarise } from './stored-steps';
+import { readRuns } from './run-view';
+import { readOrdered, summarise } from './stored-steps';
 
 /** A value that a fact got. */
 export interface KeptFact {
@@ -59,6 +61,23 @@ export function withoutFacts(job: JobRecord, keys: readonly FactKey[], now: Date
   );
   const origins = job.origins.filter(({ key }) => !keys.includes(key as FactKey));
   return { ...job, origins, snapshot: withKnown(job, facts, now) };
+}
+
+/** The same once something began or ended: its runs are read, and nothing else. */
+export async function withRuns({ manager, now }: CommandContext, job: JobRecord): Promise<JobRecord> {
+  const runs = await readRuns(manager, job.id, now);
+  return { ...job, runs, snapshot: withKnown({ ...job, runs }, job.snapshot.facts, now) };
+}
+
+/** The same once something was ordered, came or will not come; the promise may have moved with it. */
+export async function withOrdered(
+  { manager }: CommandContext,
+  job: JobRecord,
+  promisedAt: string | undefined,
+): Promise<JobRecord> {
+  const ordered = await readOrdered(manager, job.id);
+  const promise = promisedAt === undefined ? job.promisedAt : new Date(promisedAt);
+  return { ...job, promisedAt: promise, snapshot: { ...job.snapshot, ordered } };
 }
 
 /** What runs want depends on what is known of the drive's health. */

@@ -1,5 +1,7 @@
 import type { RunView } from '@udrel/contract/types';
 import { isGrave, type Alarm } from '@udrel/core/identity';
+import type { EntityManager } from 'typeorm';
+import { rows } from '../platform/database/database';
 import { progressOf, wantsOf, type Condition, type ProgressState, type RunWants } from '@udrel/core/progress';
 
 /** A run as `RUN_JSON` reads it. */
@@ -15,6 +17,14 @@ export const RUN_JSON = `json_build_object(
   'endedAt', r.ended_at, 'note', r.note, 'changed', r.changed, 'leftAs', r.left_as, 'alarms', r.alarms,
   'sourceSerial', r.source_serial, 'targetSerial', r.target_serial, 'plannedBytes', r.planned_bytes,
   'estimate', r.estimate, 'progress', r.progress)`;
+
+const RUNS_SQL = `select ${RUN_JSON} as run from run r left join berth b on b.id = r.berth_id
+  where r.job_id = $1 order by r.began_at, r.attempt`;
+
+/** The runs of a job as they stand. */
+export async function readRuns(manager: EntityManager, jobId: string, now: Date): Promise<RunView[]> {
+  return (await rows<{ run: StoredRun }>(manager, RUNS_SQL, [jobId])).map(({ run }) => viewRun(run, now));
+}
 
 /** Whether the old drive of run `r` is known to fail: reads are expected to, then. */
 export const FAILING_SOURCE = `coalesce((select f.value ->> 'grade' = 'failing' from fact f

@@ -5,7 +5,8 @@ import type { End, JobSnapshot, OrderedPart, Override, Rates, RunSummary, Wish }
 import type { DisassemblyItem } from '@udrel/core/disassembly';
 import type { ModelSpec, RunView } from '@udrel/contract/types';
 import { dequal } from 'dequal';
-import { wordsIn } from '../platform/database/database';
+import type { EntityManager } from 'typeorm';
+import { firstRow, wordsIn } from '../platform/database/database';
 import { RUN_JSON, viewRun, wantsAt, type StoredRun } from './run-view';
 
 /** What of a model its jobs' steps are computed from, and what it is called. */
@@ -28,6 +29,20 @@ interface StoredSteps {
   runs: StoredRun[];
 }
 
+/** What is on order for a job `j`. */
+const ORDERED = `(select coalesce(json_agg(json_build_object('id', q.id, 'partId', q.part_id,
+                          'name', p.maker || ' ' || p.name || ', ' || p.part_number, 'count', q.count,
+                          'serialised', p.serialised, 'supplier', q.supplier, 'expected', q.expected,
+                          'dueAt', extract(epoch from q.expected::date) * 1000, 'quoted', q.quoted)
+                          order by q.ordered_at, q.id), '[]')
+              from part_order q join part p on p.id = q.part_id where q.job_id = j.id and q.state = 'ordered')`;
+
+/** What is on order for a job now. */
+export async function readOrdered(manager: EntityManager, jobId: string): Promise<OrderedPart[]> {
+  const sql = `select ${ORDERED} as ordered from job j where j.id = $1`;
+  return (await firstRow<{ ordered: OrderedPart[] }>(manager, sql, [jobId]))?.ordered ?? [];
+}
+
 /**
  * `StoredSteps` of a job `j` of a model `m` as one text: it is compared with what was read before, and read only when
  * it is another.
@@ -36,12 +51,7 @@ export const STEPS_TEXT = `json_build_object(
            'price', j.price, 'closed', j.closed_at is not null, 'endedAs', j.ended_as, 'stub', m.stub,
            'model', (select json_object_agg(s.key, s.value) from jsonb_each(m.spec) s where s.key in ${wordsIn(OF_MODEL)}),
            'rates', coalesce((select s.value from setting s where s.key = 'rates'), '{"hourly":0,"taxPercent":0}'),
-           'ordered', (select coalesce(json_agg(json_build_object('id', q.id, 'partId', q.part_id,
-                          'name', p.maker || ' ' || p.name || ', ' || p.part_number, 'count', q.count,
-                          'serialised', p.serialised, 'supplier', q.supplier, 'expected', q.expected,
-                          'dueAt', extract(epoch from q.expected::date) * 1000, 'quoted', q.quoted)
-                          order by q.ordered_at, q.id), '[]')
-              from part_order q join part p on p.id = q.part_id where q.job_id = j.id and q.state = 'ordered'),
+           'ordered', ${ORDERED},
            'wishes', (select coalesce(json_agg(json_build_object('kind', w.kind, 'least', w.least)), '[]')
               from wish w where w.job_id = j.id),
            'facts', (select coalesce(json_object_agg(f.key, f.value), '{}')

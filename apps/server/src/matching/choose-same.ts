@@ -1,10 +1,9 @@
-import type { JobEvent } from '@udrel/contract/events';
 import type { ChooseSame, JobView } from '@udrel/contract/types';
 import { targetKey } from '@udrel/core/facts';
 import { TARGET_IDS } from '@udrel/core/layout';
 import { Refusal } from '../platform/errors';
 import type { CommandContext } from '../platform/command-context';
-import { changeJob, requireNoRun } from '../jobs/change-job';
+import { changeJob, requireNoRun, type Changed } from '../jobs/change-job';
 import { lockJobs } from '../jobs/lock-jobs';
 import type { JobRecord } from '../jobs/job-record';
 import { choosableDrive, choosableMemory, takeDrive, takeMemory } from './reserve-parts';
@@ -27,26 +26,34 @@ export async function chooseSame(context: CommandContext, tag: string, { tags }:
   return viewJob(manager, tag, now);
 }
 
-async function chooseAs(context: CommandContext, job: JobRecord, twin: JobRecord): Promise<JobEvent[]> {
+async function chooseAs(context: CommandContext, job: JobRecord, twin: JobRecord): Promise<Changed> {
   requireNoRun(twin);
   const { facts } = job.snapshot;
   const memory = facts['memory choice'];
-  const happened: JobEvent[] = [];
+  let changed: Changed = { events: [], after: twin };
   for (const on of TARGET_IDS) {
     const choice = facts[targetKey(on, 'choice')];
     if (!choice) continue;
     const { partId, siteId } = choice;
     if (partId === null)
       throw new Refusal(409, 'not-alike', 'what is chosen is the customer’s own drive, of which there is one.');
-    happened.push(...(await takeDrive(context, twin, await choosableDrive(context, twin, { partId, siteId, on }))));
+    const choosable = await choosableDrive(context, changed.after, { partId, siteId, on });
+    changed = then(changed, await takeDrive(context, changed.after, choosable));
   }
   if (memory && memory.partId !== null) {
     const { partId, count } = memory;
-    happened.push(...(await takeMemory(context, twin, await choosableMemory(context, twin, { partId, count }))));
+    const set = await choosableMemory(context, changed.after, { partId, count });
+    changed = then(changed, await takeMemory(context, changed.after, set));
   }
-  if (happened.length === 0) throw new Refusal(409, 'gate-closed', 'nothing is chosen yet.');
-  return happened;
+  if (changed.events.length === 0) throw new Refusal(409, 'gate-closed', 'nothing is chosen yet.');
+  return changed;
 }
+
+/** One thing after the other. */
+const then = (first: Changed, { events, after }: Changed): Changed => ({
+  events: [...first.events, ...events],
+  after,
+});
 
 /** Says of which device it is that something was refused. */
 async function naming<T>(tag: string, work: () => Promise<T>): Promise<T> {

@@ -1,4 +1,3 @@
-import type { JobEvent } from '@udrel/contract/events';
 import type { OldDrive, OldDriveMove } from '@udrel/core/facts';
 import type { JobView, MoveOldDrive } from '@udrel/contract/types';
 import type { Drive, M2Length, Site } from '@udrel/core/fit';
@@ -6,7 +5,8 @@ import { occupant } from '@udrel/core/steps';
 import { fieldWrong, notFound, Refusal } from '../platform/errors';
 import type { CommandContext } from '../platform/command-context';
 import { releaseStock, takeStock } from '../shelf/reservations';
-import { changeJob, requireStep } from '../jobs/change-job';
+import { changeJob, requireStep, type Changed } from '../jobs/change-job';
+import { withFacts, withoutFacts } from '../jobs/job-after';
 import { keepFact } from '../facts/record-fact';
 import { catalogueOf } from './match-parts';
 import { offeredParts } from '../shelf/offered';
@@ -50,20 +50,26 @@ export function moveOldDrive(context: CommandContext, tag: string, wanted: MoveO
       partsNeeded: candidate.partsNeeded,
       adapters: pricesOf(candidate).adapters,
     };
-    await keepFact(context, job, 'old drive moves', move, 'chosen');
-    return [{ kind: 'old drive moved', fact: 'old drive moves', data: { siteId: to.id } }];
+    const { fact } = await keepFact(context, job, 'old drive moves', move, 'chosen');
+    return {
+      events: [{ kind: 'old drive moved', fact: 'old drive moves', data: { siteId: to.id } }],
+      after: withFacts(job, [fact], context.now),
+    };
   });
 }
 
 /** It does not move after all: it comes out, and its adapters go back. */
-async function stayOut(context: CommandContext, job: JobRecord): Promise<JobEvent[]> {
+async function stayOut(context: CommandContext, job: JobRecord): Promise<Changed> {
   await releaseStock(context, job.id, ['moved adapter']);
   await changedRows(
     context.manager,
     "update fact set current = false where job_id = $1 and current and key = 'old drive moves'",
     [job.id],
   );
-  return [{ kind: 'old drive moved', fact: 'old drive moves', data: { siteId: '' } }];
+  return {
+    events: [{ kind: 'old drive moved', fact: 'old drive moves', data: { siteId: '' } }],
+    after: withoutFacts(job, ['old drive moves'], context.now),
+  };
 }
 
 /** The old drive as the rules of fit look at one; refused while a measure is missing that they rest on. */

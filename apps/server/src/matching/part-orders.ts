@@ -9,11 +9,11 @@ import type { CommandContext } from '../platform/command-context';
 import { PartOrder, rolesOf, type PartOrderRow } from '../shelf/entities';
 import { releaseStock, takeIfThere } from '../shelf/reservations';
 import { receive } from '../shelf/stock';
-import { changeJob, requireNoRun } from '../jobs/change-job';
+import { changeJob, requireNoRun, type Changed } from '../jobs/change-job';
+import { withOrdered } from '../jobs/job-after';
 import { Job } from '../jobs/entities';
 import type { JobRecord } from '../jobs/job-record';
 import { choosableDrive, choosableMemory, pricesOf, takeDrive, takeMemory } from './reserve-parts';
-import { readJob } from '../jobs/view-job';
 
 type Choice = OrderParts['choice'];
 type Needed = Pick<PartOrderRow, 'partId' | 'count' | 'role'>;
@@ -41,10 +41,11 @@ export function orderParts(context: CommandContext, tag: string, given: OrderPar
     }
     if (lacking.length === 0) throw new Refusal(409, 'on-the-shelf', 'All of it is on the shelf: reserve it instead.');
     for (const needed of lacking) await order(context, job, { ...needed, choice, quoted, supplier, expected });
-    return [
+    const events: JobEvent[] = [
       { kind: 'part ordered', data: { count: lacking.length, supplier, expected } },
       ...(await movePromise(context, job, given.promisedAt)),
     ];
+    return { events, after: await withOrdered(context, job, given.promisedAt) };
   });
 }
 
@@ -107,29 +108,41 @@ export function settleOrder(context: CommandContext, tag: string, id: string, gi
     if (!row) throw notFound('This order');
     if (row.state !== 'ordered') throw new Refusal(409, 'order-settled', 'This order is settled already.');
     const { state: _state, ...ordered } = row;
-    switch (outcome.what) {
-      case 'late':
-        await context.manager.update(PartOrder, { id }, { expected: outcome.expected });
-        return [
-          { kind: 'part late', data: { expected: outcome.expected } },
-          ...(await movePromise(context, job, outcome.promisedAt)),
-        ];
-      case 'arrived':
-        return arrived(context, job, id, ordered, outcome);
-      case 'cancelled':
-        await settle(context, id, 'cancelled', outcome.note);
-        await releaseWhenLast(context, job, ordered.choice);
-        return [{ kind: 'order cancelled', data: { note: outcome.note } }];
-      default:
-        await settle(context, id, outcome.what, outcome.note);
-        if (outcome.expected !== null) await order(context, job, { ...ordered, expected: outcome.expected });
-        else await releaseWhenLast(context, job, ordered.choice);
-        return [
-          { kind: 'part not good', data: { what: outcome.what, note: outcome.note, expected: outcome.expected ?? '' } },
-          ...(await movePromise(context, job, outcome.promisedAt)),
-        ];
-    }
+    if (outcome.what === 'arrived') return arrived(context, job, id, ordered, outcome);
+    const events = await notArrived(context, job, id, ordered, outcome);
+    const promisedAt = 'promisedAt' in outcome ? outcome.promisedAt : undefined;
+    return { events, after: await withOrdered(context, job, promisedAt) };
   });
+}
+
+/** Records that an ordered part is late, does not come, or is no good. */
+async function notArrived(
+  context: CommandContext,
+  job: JobRecord,
+  id: string,
+  ordered: Needed & Pick<PartOrderRow, 'choice' | 'quoted' | 'supplier'>,
+  outcome: Exclude<Outcome, { what: 'arrived' }>,
+): Promise<JobEvent[]> {
+  switch (outcome.what) {
+    case 'late':
+      await context.manager.update(PartOrder, { id }, { expected: outcome.expected });
+      return [
+        { kind: 'part late', data: { expected: outcome.expected } },
+        ...(await movePromise(context, job, outcome.promisedAt)),
+      ];
+    case 'cancelled':
+      await settle(context, id, 'cancelled', outcome.note);
+      await releaseWhenLast(context, job, ordered.choice);
+      return [{ kind: 'order cancelled', data: { note: outcome.note } }];
+    default:
+      await settle(context, id, outcome.what, outcome.note);
+      if (outcome.expected !== null) await order(context, job, { ...ordered, expected: outcome.expected });
+      else await releaseWhenLast(context, job, ordered.choice);
+      return [
+        { kind: 'part not good', data: { what: outcome.what, note: outcome.note, expected: outcome.expected ?? '' } },
+        ...(await movePromise(context, job, outcome.promisedAt)),
+      ];
+  }
 }
 
 /** What was kept meanwhile goes back once nothing more is to come for it. */
@@ -152,7 +165,7 @@ async function arrived(
   id: string,
   { partId, count, role, choice }: Needed & Pick<PartOrderRow, 'choice'>,
   { serials, place }: Extract<Outcome, { what: 'arrived' }>,
-): Promise<JobEvent[]> {
+): Promise<Changed> {
   await receive(context, { partId, serials, count: serials.length > 0 ? 0 : count, place });
   const came = await rows<{ id: string }>(context.manager, 'select id from stock where serial = any ($1)', [
     serials.map((serial) => serial.toUpperCase()),
@@ -167,8 +180,10 @@ async function arrived(
   );
   await settle(context, id, 'arrived', '');
   const event: JobEvent = { kind: 'part arrived', data: { serials: serials.join(', ') } };
-  const after = await readJob(context.manager, job.tag, context.now);
-  return after.snapshot.ordered.length > 0 ? [event] : [event, ...(await reserveChoice(context, after, choice))];
+  const now = await withOrdered(context, job, undefined);
+  if (now.snapshot.ordered.length > 0) return { events: [event], after: now };
+  const { events, after } = await reserveChoice(context, now, choice);
+  return { events: [event, ...events], after };
 }
 
 /** Reserves what everything was ordered for. Where it does not do any more, the parts stay and somebody has to choose. */
@@ -176,14 +191,14 @@ async function reserveChoice(
   context: CommandContext,
   job: JobRecord,
   choice: PartOrderRow['choice'],
-): Promise<JobEvent[]> {
+): Promise<Changed> {
   try {
     return choice.kind === 'drive'
       ? await takeDrive(context, job, await choosableDrive(context, job, choice))
       : await takeMemory(context, job, await choosableMemory(context, job, choice));
   } catch (error) {
     if (!(error instanceof Refusal)) throw error;
-    return [{ kind: 'not reserved', data: { why: error.message } }];
+    return { events: [{ kind: 'not reserved', data: { why: error.message } }], after: job };
   }
 }
 

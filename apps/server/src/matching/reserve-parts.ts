@@ -1,4 +1,3 @@
-import type { JobEvent } from '@udrel/contract/events';
 import { ALTERATION_CONSENT, targetKey, type DriveChoice, type MemoryChoice } from '@udrel/core/facts';
 import type { JobView, ReserveDrive, ReserveMemory } from '@udrel/contract/types';
 import type { Candidate } from '@udrel/core/fit';
@@ -10,7 +9,8 @@ import { notFound, Refusal } from '../platform/errors';
 import type { CommandContext } from '../platform/command-context';
 import { rolesOf, type ReservationRow } from '../shelf/entities';
 import { heldPieces, releaseStock, takeIfThere, takeStock } from '../shelf/reservations';
-import { changeJob, requireNoRun, requireStep } from '../jobs/change-job';
+import { changeJob, requireNoRun, requireStep, type Changed } from '../jobs/change-job';
+import { withFacts } from '../jobs/job-after';
 import { keepFact } from '../facts/record-fact';
 import { catalogueOf, memorySets, needFor, OWN } from './match-parts';
 import { offeredParts } from '../shelf/offered';
@@ -64,7 +64,7 @@ export async function takeDrive(
   context: CommandContext,
   job: JobRecord,
   { on, siteId, partNumber, candidate }: Choosable,
-): Promise<JobEvent[]> {
+): Promise<Changed> {
   const { drive } = candidate.offer;
   const partId = candidate.offer.partId === OWN ? null : candidate.offer.partId;
   const [driveRole, adapterRole] = rolesOf(on);
@@ -94,12 +94,15 @@ export async function takeDrive(
     ...(candidate.alteration ? { alteration: candidate.alteration } : {}),
     ...pricesOf(candidate),
   };
-  const fact = targetKey(on, 'choice');
-  await keepFact(context, job, fact, choice, 'chosen');
-  return [
-    ...released.map((role) => ({ kind: 'reservation released' as const, data: { role } })),
-    { kind: 'drive reserved', fact, data: { on, serial: choice.serial, siteId, partId } },
-  ];
+  const key = targetKey(on, 'choice');
+  const { fact } = await keepFact(context, job, key, choice, 'chosen');
+  return {
+    events: [
+      ...released.map((role) => ({ kind: 'reservation released' as const, data: { role } })),
+      { kind: 'drive reserved', fact: key, data: { on, serial: choice.serial, siteId, partId } },
+    ],
+    after: withFacts(job, [fact], context.now),
+  };
 }
 
 /** Keeps screws, spacers and ribbons for the job as far as the shelf has them: one that is missing holds nobody up. */
@@ -159,7 +162,7 @@ export function reserveMemory(context: CommandContext, tag: string, wanted: Rese
 }
 
 /** Takes the modules of a set that was found to fit, and keeps the choice. */
-export async function takeMemory(context: CommandContext, job: JobRecord, set: MemorySet): Promise<JobEvent[]> {
+export async function takeMemory(context: CommandContext, job: JobRecord, set: MemorySet): Promise<Changed> {
   const { module, price, stock } = set.offer;
   const partId = set.offer.partId === OWN ? null : set.offer.partId;
   const released = await releaseStock(context, job.id, ['memory']);
@@ -176,11 +179,14 @@ export async function takeMemory(context: CommandContext, job: JobRecord, set: M
     channels: set.channels,
     price: price * set.count,
   };
-  await keepFact(context, job, 'memory choice', choice, 'chosen');
-  return [
-    ...released.map((role) => ({ kind: 'reservation released' as const, data: { role } })),
-    { kind: 'memory reserved', fact: 'memory choice', data: { partId, count: set.count } },
-  ];
+  const { fact } = await keepFact(context, job, 'memory choice', choice, 'chosen');
+  return {
+    events: [
+      ...released.map((role) => ({ kind: 'reservation released' as const, data: { role } })),
+      { kind: 'memory reserved', fact: 'memory choice', data: { partId, count: set.count } },
+    ],
+    after: withFacts(job, [fact], context.now),
+  };
 }
 
 function refused(why: string): Refusal {

@@ -3,6 +3,7 @@ import type { AcceptQuote, PaymentView, QuoteVersionView, QuoteView, WriteQuote 
 import { changedSince, duesOf, quoteOf, type Quote } from '@udrel/core/quote';
 import { partsKnown } from '@udrel/core/steps';
 import type { EntityManager } from 'typeorm';
+import { withFacts } from '../jobs/job-after';
 import { changeJob } from '../jobs/change-job';
 import { keepFact } from '../facts/record-fact';
 import { lockJobs } from '../jobs/lock-jobs';
@@ -79,7 +80,9 @@ function quoteNow(jobs: readonly JobRecord[]): Quote {
 export async function writeQuote(context: CommandContext, order: number, { total }: WriteQuote): Promise<QuoteView> {
   const { id, jobs } = await lockOpenOrder(context, order);
   const { version } = await nextVersion(context, id, asSeen(jobs, total));
-  await changeOpen(context, jobs.slice(0, 1), async () => [{ kind: 'quote written', data: { version, total } }]);
+  await changeOpen(context, jobs.slice(0, 1), (job) =>
+    Promise.resolve({ events: [{ kind: 'quote written', data: { version, total } }], after: job }),
+  );
   return viewQuote(context.manager, order, context.now);
 }
 
@@ -109,8 +112,12 @@ export async function acceptQuote(
   );
   await changeOpen(context, jobs, async (job) => {
     const share = quote.jobs.find(({ tag }) => tag === job.tag)?.total ?? 0;
-    await keepFact(context, job, 'quote accepted', { version: told.version, total: share, how, note }, how);
-    return [{ kind: 'quote accepted', data: { version: told.version, total, how } }];
+    const value = { version: told.version, total: share, how, note };
+    const { fact } = await keepFact(context, job, 'quote accepted', value, how);
+    return {
+      events: [{ kind: 'quote accepted', data: { version: told.version, total, how } }],
+      after: withFacts(job, [fact], now),
+    };
   });
   return viewQuote(manager, order, now);
 }
