@@ -1,5 +1,5 @@
 import { STATIONS } from '@udrel/core/stations';
-import { useEffect, useRef, useState } from 'react';
+import { useLayoutEffect, useRef, useState } from 'react';
 import { useLocation, useNavigate } from 'react-router';
 import { stationPath } from '../../paths/station-path';
 import { DESTINATIONS } from '../../paths/destinations';
@@ -30,7 +30,8 @@ export function useKeys(showKeys: () => void, quiet: (act: () => void) => void):
   const navigate = useNavigate();
   const { pathname } = useLocation();
 
-  useEffect(() => {
+  // With the drawing itself: a key that is pressed as soon as something is seen would else be lost.
+  useLayoutEffect(() => {
     function go(key: string): void {
       const place = DESTINATIONS.find((one) => one.letter === key);
       const station = STATIONS[Number(key) - 1];

@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useRef } from 'react';
+import { useCallback, useLayoutEffect, useRef } from 'react';
 
 /** A scanner types faster than anybody: the time from one key to the next, milliseconds. */
 const GAP = 70;
@@ -58,7 +58,8 @@ export function useScanBurst(take: (text: string) => void): { quiet: (act: () =>
   const burst = useRef<Burst>(NONE);
   const waiting = useRef<Waiting | null>(null);
 
-  useEffect(() => {
+  // With the drawing itself, as the keys: nothing that is pressed or scanned at once is lost.
+  useLayoutEffect(() => {
     function press(event: KeyboardEvent): void {
       const now = event.timeStamp;
       const { current } = burst;
