@@ -22,8 +22,7 @@ export interface Changed {
 /**
  * Changes a job under its row lock: refuses a stale version with the job as it stands now, lets `change` do its
  * work, writes the events in the same transaction and returns the job anew: as the change says that it is then, else as
- * it is read. `version` is null for what may be
- * added whatever happened meanwhile, such as a note.
+ * it is read. `version` is null for what may be added whatever happened meanwhile, such as a note.
  */
 export async function changeJob(
   context: CommandContext,

@@ -106,7 +106,7 @@ export function rememberSteps(tag: string, { model, runs, snapshot }: Steps): vo
 }
 
 function remember(tag: string, text: string, steps: Steps): void {
-  // Those that were read longest ago go first.
+  // Those that said something new longest ago go first.
   remembered.delete(tag);
   remembered.set(tag, { text, steps });
   const [oldest] = remembered.keys();
@@ -115,14 +115,8 @@ function remember(tag: string, text: string, steps: Steps): void {
 
 /** The one place where a job's snapshot is put together. */
 function snapshotOf(stored: StoredSteps, runs: readonly RunView[], now: Date): JobSnapshot {
-  const snapshot = asStored(stored, runs, now);
-  const { plan } = snapshot.facts;
-  return plan ? { ...snapshot, facts: { ...snapshot.facts, plan: completePlan(snapshot, plan) } } : snapshot;
-}
-
-function asStored(stored: StoredSteps, runs: readonly RunView[], now: Date): JobSnapshot {
   const { wishes, facts, disassembly, overrides, endedAs, rates, ordered, model, stub, price, closed } = stored;
-  return {
+  const snapshot: JobSnapshot = {
     wishes,
     modelKnown: !stub,
     device: { uefi: model.firmware.uefi, battery: batteryOf(model) },
@@ -137,6 +131,8 @@ function asStored(stored: StoredSteps, runs: readonly RunView[], now: Date): Job
     ordered,
     closed,
   };
+  const { plan } = facts;
+  return plan ? { ...snapshot, facts: { ...facts, plan: completePlan(snapshot, plan) } } : snapshot;
 }
 
 /** What no berth watches is timed by hand: its estimate less the time gone by. */
