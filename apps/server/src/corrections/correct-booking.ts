@@ -6,7 +6,7 @@ import { deviceOf } from '../models/devices';
 import { changedRows, rows } from '../platform/database/database';
 import { fieldWrong } from '../platform/errors';
 import type { CommandContext } from '../platform/command-context';
-import { writeEvents } from '../jobs/change-job';
+import { noteAtJob } from '../jobs/change-job';
 import { papers, type Proposed } from './considered';
 import { Job } from '../jobs/entities';
 import type { JobRecord } from '../jobs/job-record';
@@ -58,10 +58,9 @@ export async function customerCorrection(
         [job.id, to],
       );
       for (const one of open) {
-        await writeEvents(context, one, [
-          { kind: 'customer corrected', data: { from: job.customerId, with: job.tag } },
-        ]);
+        await noteAtJob(context, one, [{ kind: 'customer corrected', data: { from: job.customerId, with: job.tag } }]);
       }
+      return null;
     },
   };
 }
@@ -76,7 +75,10 @@ export function detailsCorrection(
     after: name === job.customer ? job.snapshot : unsigned(job.snapshot),
     besides: [{ about: 'record', sentence: 'All orders of this customer show it.' }, papers],
     event: { kind: 'customer details corrected', data: { customerId: job.customerId } },
-    carryOut: () => updateDetails(context, job.customerId, { name, phone, email }),
+    carryOut: async () => {
+      await updateDetails(context, job.customerId, { name, phone, email });
+      return null;
+    },
   });
 }
 
@@ -98,6 +100,7 @@ export function serialCorrection(context: CommandContext, job: JobRecord, serial
         'delete from device d where d.id = $1 and not exists (select 1 from job j where j.device_id = d.id)',
         [job.deviceId],
       );
+      return null;
     },
   });
 }
@@ -126,6 +129,7 @@ export function rebooking(
     event: { kind: 'booking corrected', data: { changed } },
     carryOut: async () => {
       await context.manager.update(Job, { id: job.id }, { complaint, condition, promisedAt, price });
+      return { complaint, condition, promisedAt, price };
     },
   });
 }

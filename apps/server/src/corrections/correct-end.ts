@@ -11,7 +11,7 @@ import type { JobRecord } from '../jobs/job-record';
 export function ending(context: CommandContext, job: JobRecord, kind: End['kind']): Promise<Proposed> {
   const { manager } = context;
   if (job.snapshot.end?.kind === kind) throw new Refusal(409, 'ended-so', `This job ends as “${kind}” already.`);
-  const after = endedAs(job.snapshot, { kind });
+  const after = { ...endedAs(job.snapshot, { kind }), ordered: [] };
   const left = procedureOf(after).steps.filter((step) => step.state !== 'done');
   const secrets = job.secrets.some((secret) => !secret.erased);
   return Promise.resolve({
@@ -24,6 +24,7 @@ export function ending(context: CommandContext, job: JobRecord, kind: End['kind'
     carryOut: async () => {
       await manager.update(Job, { id: job.id }, { endedAs: kind });
       await cancelOrders(context, job.id);
+      return {};
     },
   });
 }
@@ -43,6 +44,7 @@ export function goingOn({ manager }: CommandContext, job: JobRecord): Promise<Pr
     event: { kind: 'gone on', data: {} },
     carryOut: async () => {
       await manager.update(Job, { id: job.id }, { endedAs: null });
+      return {};
     },
   });
 }

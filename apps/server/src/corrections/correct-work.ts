@@ -14,8 +14,9 @@ import { Run } from '../copying/entities';
 import { papers, type Proposed } from './considered';
 import { Job } from '../jobs/entities';
 import type { JobRecord } from '../jobs/job-record';
+import { readRuns } from '../jobs/run-view';
 
-const nothing = () => Promise.resolve();
+const nothing = () => Promise.resolve({});
 
 /** Takes back the stamp of one step with what rests on it. A copy that had ended counts as running again. */
 export async function retractedStamp(context: CommandContext, job: JobRecord, id: string): Promise<Proposed> {
@@ -50,6 +51,7 @@ async function runReopened(
         { id: run.id },
         { outcome: 'running', note: '', endedAt: null, losses: [], took: null, learn: true },
       );
+      return { runs: await readRuns(context.manager, job.id, context.now) };
     },
   };
 }
@@ -96,6 +98,7 @@ export async function modelCorrection(context: CommandContext, job: JobRecord, m
             and not exists (select 1 from fact f where f.device_id = d.id)`,
         [job.deviceId],
       );
+      return null;
     },
   };
 }

@@ -14,6 +14,7 @@ import { ending, goingOn } from './correct-end';
 import { backToStation, modelCorrection, retractedStamp } from './correct-work';
 import { lockJobs } from '../jobs/lock-jobs';
 import type { Proposed } from './considered';
+import { withSteps } from '../jobs/job-after';
 import type { JobRecord } from '../jobs/job-record';
 import { readJob } from '../jobs/view-job';
 
@@ -37,11 +38,12 @@ export async function correct(context: CommandContext, tag: string, given: MakeC
     const fallen = keysOf(job.snapshot).filter((key) => after.facts[key] === undefined);
     if (fallen.some((key) => isHeldByRun(key)) && given.correction.what !== 'end') requireNoRun(job);
     const corrects = await eventsBehind(context, job.id, fallen);
-    await carryOut();
+    const changed = await carryOut();
     const released = await letFall(context, job.id, fallen);
     const data = { ...event.data, reason: given.reason, ...(fallen.length > 0 ? { facts: fallen } : {}) };
     const made = { ...event, data, corrects } as JobEvent;
-    return [made, ...released.map((role) => ({ kind: 'reservation released' as const, data: { role } }))];
+    const events = [made, ...released.map((role) => ({ kind: 'reservation released' as const, data: { role } }))];
+    return changed ? { events, after: withSteps({ ...job, ...changed }, after, fallen, context.now) } : events;
   });
 }
 

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { ModelSpec } from '@udrel/contract/types';
+import type { DisassemblyItem } from '@udrel/core/disassembly';
 import { replacesDrive, type Wish } from '@udrel/core/steps';
 import { insertRows } from '../platform/database/insert';
 import type { CommandContext } from '../platform/command-context';
@@ -10,12 +11,15 @@ export async function layOutSheet(
   jobId: string,
   spec: ModelSpec,
   wishes: Wish[],
-): Promise<void> {
-  const items = spec.disassembly.filter((item) => replacesDrive({ wishes }) || item.kind !== 'part');
-  if (items.length === 0) return;
+): Promise<DisassemblyItem[]> {
+  const items = spec.disassembly
+    .filter((item) => replacesDrive({ wishes }) || item.kind !== 'part')
+    .map((item) => ({ id: randomUUID(), ...item }));
+  if (items.length === 0) return [];
   await insertRows(
     manager,
     'disassembly_item',
-    items.map((item, position) => ({ id: randomUUID(), jobId, position, ...item, outCount: 0, backCount: 0 })),
+    items.map((item, position) => ({ jobId, position, ...item, outCount: 0, backCount: 0 })),
   );
+  return items.map((item) => ({ ...item, out: 0, back: 0, missing: 0, left: 0, replaced: 0 }));
 }

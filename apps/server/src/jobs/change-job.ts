@@ -8,7 +8,7 @@ import { meanwhile } from '../platform/meanwhile';
 import { joined } from '../platform/words';
 import { gateClosed, notFound, Refusal } from '../platform/errors';
 import type { CommandContext } from '../platform/command-context';
-import { lockJobs } from './lock-jobs';
+import { lockJobs, type LockedJob } from './lock-jobs';
 import type { JobRecord } from './job-record';
 import { rememberSteps } from './stored-steps';
 import { newestHistory, readJob, shownOf, viewJob, viewRecord } from './view-job';
@@ -45,24 +45,36 @@ export async function changeJob(
   return viewAfter(context, job, events, after ?? (events.length === 0 ? job : null));
 }
 
-/** Notes what happened to a job in its history, closed or not: what is not of its work goes on after that. */
-export async function noteAtJob(context: CommandContext, tag: string, happened: JobEvent[]): Promise<void> {
-  await lockJobs(context.manager, { tag });
-  await writeEvents(context, await readJob(context.manager, tag, context.now), happened);
+/**
+ * Notes what happened to a job in its history, closed or not, where nothing changed that its steps are computed from:
+ * its next step stays. The job is locked already.
+ */
+export async function noteAtJob(context: CommandContext, job: LockedJob, happened: JobEvent[]): Promise<void> {
+  await appendEvents(context, job, happened);
+  requireOne(
+    job,
+    await changedRows(context.manager, 'update job set version = $3 where id = $1 and version = $2', [
+      job.id,
+      job.version,
+      job.version + happened.length,
+    ]),
+  );
 }
 
 /**
- * Appends events and keeps what lists show of the job: version, station and next step. Does nothing where nothing
- * happened.
+ * Appends events and keeps what lists show of the job: version, station and next step, of the job as it is known to be
+ * then, else as it is read. Does nothing where nothing happened.
  */
 export async function writeEvents(
   context: CommandContext,
-  job: Pick<JobRecord, 'id' | 'tag' | 'version'>,
+  job: LockedJob,
   happened: JobEvent[],
+  known?: JobRecord,
 ): Promise<void> {
   if (happened.length === 0) return;
   await appendEvents(context, job, happened);
-  await noteNext(context, job, happened, nextOf(await readJob(context.manager, job.tag, context.now)));
+  const after = known ?? (await readJob(context.manager, job.tag, context.now));
+  await noteNext(context, job, happened, nextOf(after));
 }
 
 /**
@@ -71,7 +83,7 @@ export async function writeEvents(
  */
 export async function viewAfter(
   context: CommandContext,
-  job: Pick<JobRecord, 'id' | 'tag' | 'version'>,
+  job: LockedJob,
   happened: JobEvent[],
   known: JobRecord | null = null,
 ): Promise<JobView> {
@@ -117,7 +129,7 @@ function appendEvents(
 
 async function noteNext(
   { manager }: CommandContext,
-  job: Pick<JobRecord, 'id' | 'tag' | 'version'>,
+  job: LockedJob,
   happened: readonly JobEvent[],
   next: Step | null,
 ): Promise<void> {
@@ -126,7 +138,11 @@ async function noteNext(
     'update job set version = $3, station = $4, next = $5 where id = $1 and version = $2',
     [job.id, job.version, job.version + happened.length, next?.station ?? 'closed', next?.title ?? ''],
   );
-  if (written !== 1) throw new Error(`job ${job.tag} changed under its own lock`);
+  requireOne(job, written);
+}
+
+function requireOne({ tag }: Pick<LockedJob, 'tag'>, written: number): void {
+  if (written !== 1) throw new Error(`job ${tag} changed under its own lock`);
 }
 
 const nextOf = ({ snapshot }: JobRecord) => nextStep(procedureOf(snapshot));

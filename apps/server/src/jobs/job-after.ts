@@ -1,8 +1,10 @@
 import type { FactKey, JobFacts } from '@udrel/core/facts';
+import type { ModelSpec } from '@udrel/contract/types';
+import { without, type JobSnapshot } from '@udrel/core/steps';
 import type { CommandContext } from '../platform/command-context';
 import type { JobRecord } from './job-record';
 import { readRuns } from './run-view';
-import { readOrdered, summarise } from './stored-steps';
+import { readOrdered, stepsOfModel, summarise } from './stored-steps';
 
 /** A value that a fact got. */
 export interface KeptFact {
@@ -56,11 +58,13 @@ export function byTime<T extends { at: string }>(list: readonly T[], nameOf: (on
 
 /** The same once these facts fell. */
 export function withoutFacts(job: JobRecord, keys: readonly FactKey[], now: Date): JobRecord {
-  const facts = Object.fromEntries(
-    Object.entries(job.snapshot.facts).filter(([key]) => !keys.includes(key as FactKey)),
-  );
-  const origins = job.origins.filter(({ key }) => !keys.includes(key as FactKey));
-  return { ...job, origins, snapshot: withKnown(job, facts, now) };
+  return withSteps(job, without(job.snapshot, keys), keys, now);
+}
+
+/** The same once its steps are computed from this, in which these facts fell. */
+export function withSteps(job: JobRecord, snapshot: JobSnapshot, fallen: readonly FactKey[], now: Date): JobRecord {
+  const origins = job.origins.filter(({ key }) => !fallen.includes(key as FactKey));
+  return { ...job, origins, snapshot: withKnown({ ...job, snapshot }, snapshot.facts, now) };
 }
 
 /** The same once something began or ended: its runs are read, and nothing else. */
@@ -83,6 +87,11 @@ export async function withOrdered(
 /** What runs want depends on what is known of the drive's health. */
 function withKnown(job: JobRecord, facts: JobFacts, now: Date): JobRecord['snapshot'] {
   return { ...job.snapshot, facts, runs: job.runs.map((run) => summarise(run, facts, now)) };
+}
+
+/** The same once its model was described and its sheet laid out. */
+export function withModel(job: JobRecord, model: ModelSpec, disassembly: JobSnapshot['disassembly']): JobRecord {
+  return { ...job, stub: false, model, snapshot: { ...job.snapshot, ...stepsOfModel(model, false), disassembly } };
 }
 
 /** The same once counts of its strip-down sheet changed. */

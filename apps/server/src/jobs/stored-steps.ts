@@ -118,9 +118,7 @@ function snapshotOf(stored: StoredSteps, runs: readonly RunView[], now: Date): J
   const { wishes, facts, disassembly, overrides, endedAs, rates, ordered, model, stub, price, closed } = stored;
   const snapshot: JobSnapshot = {
     wishes,
-    modelKnown: !stub,
-    device: { uefi: model.firmware.uefi, battery: batteryOf(model) },
-    opening: model.opening ?? null,
+    ...stepsOfModel(model, stub),
     end: endedAs === null ? null : { kind: endedAs },
     facts,
     runs: runs.map((run) => summarise(run, facts, now)),
@@ -133,6 +131,18 @@ function snapshotOf(stored: StoredSteps, runs: readonly RunView[], now: Date): J
   };
   const { plan } = facts;
   return plan ? { ...snapshot, facts: { ...facts, plan: completePlan(snapshot, plan) } } : snapshot;
+}
+
+/** What a model has to say to the steps of its devices' jobs. */
+export function stepsOfModel(
+  model: SteppedModel,
+  stub: boolean,
+): Pick<JobSnapshot, 'modelKnown' | 'device' | 'opening'> {
+  return {
+    modelKnown: !stub,
+    device: { uefi: model.firmware.uefi, battery: batteryOf(model) },
+    opening: model.opening ?? null,
+  };
 }
 
 /** What no berth watches is timed by hand: its estimate less the time gone by. */

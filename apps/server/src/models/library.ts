@@ -4,6 +4,7 @@ import type { ModelSpec, ModelView } from '@udrel/contract/types';
 import type { EntityManager } from 'typeorm';
 import { escapeLike } from '../customers/customers';
 import { changeJob } from '../jobs/change-job';
+import { withModel } from '../jobs/job-after';
 import { lockJobs } from '../jobs/lock-jobs';
 import { layOutSheet } from '../dismantling/lay-out-sheet';
 import { CHOICE_KEYS } from '@udrel/core/facts';
@@ -126,8 +127,9 @@ async function describeStub(context: CommandContext, id: string, spec: ModelSpec
   await lockJobs(manager, { tags: open.map(({ tag }) => tag) });
   for (const { tag } of open) {
     await changeJob(context, tag, null, async (job) => {
-      if (job.snapshot.disassembly.length === 0) await layOutSheet(context, job.id, spec, job.snapshot.wishes);
-      return [{ kind: 'model described', data: { code } }];
+      const { disassembly, wishes } = job.snapshot;
+      const sheet = disassembly.length > 0 ? disassembly : await layOutSheet(context, job.id, spec, wishes);
+      return { events: [{ kind: 'model described', data: { code } }], after: withModel(job, spec, sheet) };
     });
   }
   return { id, stub: false, ...spec };

@@ -1,18 +1,19 @@
 import { amount as written } from '@udrel/core/money';
 import { randomUUID } from 'node:crypto';
+import type { JobEvent } from '@udrel/contract/events';
 import type { CorrectPayment, QuoteView, TakePayment } from '@udrel/contract/types';
 import { noteAtJob } from '../jobs/change-job';
+import type { JobRecord } from '../jobs/job-record';
 import { fieldWrong, notFound, Refusal } from '../platform/errors';
 import type { CommandContext } from '../platform/command-context';
 import { PaymentEntity, type PaymentRow } from './entities';
-import { lockOrder, viewQuote } from './quotes';
+import { lockOrder, quoteFor } from './quotes';
 
 /** Takes money for an order, closed or not. More than is due only when that is meant. */
 export async function takePayment(context: CommandContext, order: number, given: TakePayment): Promise<QuoteView> {
-  const { manager, now } = context;
   const { amount, how, moreThanDue } = given;
   const { id, jobs } = await lockOrder(context, order);
-  const { due, open } = await viewQuote(manager, order, now);
+  const { due, open } = await quoteFor(context.manager, order, jobs);
   // While parts are still to be chosen, a deposit may well be more than what stands on the quote.
   if (amount > due && open.length === 0 && moreThanDue !== true) {
     throw new Refusal(409, 'more-than-due', `Due is ${written(due)}: is ${written(amount)} meant?`, {
@@ -20,8 +21,7 @@ export async function takePayment(context: CommandContext, order: number, given:
     });
   }
   await keep(context, id, { amount, how, corrects: null, reason: '' });
-  await noteAtJob(context, jobs[0]?.tag ?? '', [{ kind: 'payment taken', data: { amount, how } }]);
-  return viewQuote(manager, order, now);
+  return noted(context, order, jobs, { kind: 'payment taken', data: { amount, how } });
 }
 
 /**
@@ -34,9 +34,8 @@ export async function correctPayment(
   paymentId: string,
   given: CorrectPayment,
 ): Promise<QuoteView> {
-  const { manager, now } = context;
   const { id, jobs } = await lockOrder(context, order);
-  const { payments } = await viewQuote(manager, order, now);
+  const { payments } = await quoteFor(context.manager, order, jobs);
   const payment = payments.find((one) => one.id === paymentId && one.amount > 0);
   if (!payment) throw notFound('This payment');
   const { what, amount, how, reason } = given;
@@ -49,13 +48,22 @@ export async function correctPayment(
     await keep(context, id, { ...back, amount: -payment.left, how: payment.how });
     if (amount > 0) await keep(context, id, { ...back, amount, how });
   }
-  await noteAtJob(context, jobs[0]?.tag ?? '', [
-    {
-      kind: what === 'corrected' ? 'payment corrected' : 'payment refunded',
-      data: { amount, how, reason, was: payment.left },
-    },
-  ]);
-  return viewQuote(manager, order, now);
+  return noted(context, order, jobs, {
+    kind: what === 'corrected' ? 'payment corrected' : 'payment refunded',
+    data: { amount, how, reason, was: payment.left },
+  });
+}
+
+/** Money changes no step of a job: it is noted at the first of the order, closed or not. */
+async function noted(
+  context: CommandContext,
+  order: number,
+  jobs: readonly JobRecord[],
+  event: JobEvent,
+): Promise<QuoteView> {
+  const [first] = jobs;
+  if (first) await noteAtJob(context, first, [event]);
+  return quoteFor(context.manager, order, jobs);
 }
 
 async function keep(

@@ -4,7 +4,7 @@ import { changedSince, duesOf, quoteOf, type Quote } from '@udrel/core/quote';
 import { partsKnown } from '@udrel/core/steps';
 import type { EntityManager } from 'typeorm';
 import { withFacts } from '../jobs/job-after';
-import { changeJob } from '../jobs/change-job';
+import { writeEvents } from '../jobs/change-job';
 import { keepFact } from '../facts/record-fact';
 import { lockJobs } from '../jobs/lock-jobs';
 import { readJobs, type JobRecord } from '../jobs/job-record';
@@ -15,7 +15,11 @@ import { QuoteVersion } from './entities';
 
 /** The quote of an order as it stands now, its versions newest first, and what was paid. */
 export async function viewQuote(manager: EntityManager, order: number, now: Date): Promise<QuoteView> {
-  const jobs = await jobsOf(manager, order, now);
+  return quoteFor(manager, order, await jobsOf(manager, order, now));
+}
+
+/** The same of jobs that were read already. */
+export async function quoteFor(manager: EntityManager, order: number, jobs: readonly JobRecord[]): Promise<QuoteView> {
   const quote = quoteNow(jobs);
   const versions = await rows<QuoteVersionView>(
     manager,
@@ -80,10 +84,11 @@ function quoteNow(jobs: readonly JobRecord[]): Quote {
 export async function writeQuote(context: CommandContext, order: number, { total }: WriteQuote): Promise<QuoteView> {
   const { id, jobs } = await lockOpenOrder(context, order);
   const { version } = await nextVersion(context, id, asSeen(jobs, total));
-  await changeOpen(context, jobs.slice(0, 1), (job) =>
-    Promise.resolve({ events: [{ kind: 'quote written', data: { version, total } }], after: job }),
-  );
-  return viewQuote(context.manager, order, context.now);
+  const [first] = jobs;
+  if (first && !first.closedAt) {
+    await writeEvents(context, first, [{ kind: 'quote written', data: { version, total } }], first);
+  }
+  return quoteFor(context.manager, order, jobs);
 }
 
 /**
@@ -110,16 +115,21 @@ export async function acceptQuote(
     { id: told.id },
     { acceptedAt: now, acceptedHow: how, acceptedBy: actor.id, note },
   );
-  await changeOpen(context, jobs, async (job) => {
+  const after: JobRecord[] = [];
+  for (const job of jobs) {
+    if (job.closedAt) {
+      after.push(job);
+      continue;
+    }
     const share = quote.jobs.find(({ tag }) => tag === job.tag)?.total ?? 0;
     const value = { version: told.version, total: share, how, note };
     const { fact } = await keepFact(context, job, 'quote accepted', value, how);
-    return {
-      events: [{ kind: 'quote accepted', data: { version: told.version, total, how } }],
-      after: withFacts(job, [fact], now),
-    };
-  });
-  return viewQuote(manager, order, now);
+    const agreed = withFacts(job, [fact], now);
+    const event = { kind: 'quote accepted' as const, data: { version: told.version, total, how } };
+    await writeEvents(context, job, [event], agreed);
+    after.push(agreed);
+  }
+  return quoteFor(manager, order, after);
 }
 
 /** The order under its lock, with its jobs. */
@@ -164,14 +174,4 @@ async function nextVersion(
   const row = { id: randomUUID(), version: (last?.version ?? 0) + 1 };
   await manager.insert(QuoteVersion, { ...row, orderId, quote, by: actor.id, at: now });
   return row;
-}
-
-async function changeOpen(
-  context: CommandContext,
-  jobs: readonly JobRecord[],
-  change: Parameters<typeof changeJob>[3],
-): Promise<void> {
-  for (const { tag, closedAt } of jobs) {
-    if (!closedAt) await changeJob(context, tag, null, change);
-  }
 }
