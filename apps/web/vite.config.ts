@@ -1,5 +1,6 @@
 import react from '@vitejs/plugin-react';
 import { readFileSync } from 'node:fs';
+import { compression } from 'vite-plugin-compression2';
 import { defineConfig, type Plugin } from 'vite';
 
 const PROBE = new URL('../../packages/core/src/reading/udrel-probe.sh', import.meta.url);
@@ -19,7 +20,11 @@ function probe(): Plugin {
 }
 
 export default defineConfig({
-  plugins: [react(), probe()],
+  plugins: [
+    react(),
+    probe(),
+    compression({ algorithms: ['brotliCompress', 'gzip'], exclude: /\.woff2$/, threshold: 1024 }),
+  ],
   build: {
     target: 'es2022',
     manifest: true,

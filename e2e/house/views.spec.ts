@@ -1,5 +1,4 @@
 import AxeBuilder from '@axe-core/playwright';
-import { gzipSync } from 'node:zlib';
 import { expect, test, type Page } from '@playwright/test';
 import { enter, scan, sheet } from '../support/bench';
 
@@ -156,17 +155,4 @@ test('booking by keyboard alone; what is typed survives a reload', async ({ page
   await page.getByLabel('Complaint, in the customer’s words').fill('Full.');
   await page.keyboard.press('Control+Enter');
   await expect(page).toHaveURL(/\/jobs\/U-\d+\/book-in/);
-});
-
-test('the first view carries at most 250 kB of JavaScript', async ({ page }) => {
-  const scripts: Promise<Buffer>[] = [];
-  page.on('response', (response) => {
-    if (/\.js$/.test(new URL(response.url()).pathname)) scripts.push(response.body());
-  });
-  await enter(page);
-  await expect(page.getByRole('heading', { name: 'Hands next' })).toBeVisible();
-  const sizes = (await Promise.all(scripts)).map((body) => gzipSync(body).length);
-  const kilobytes = sizes.reduce((sum, size) => sum + size, 0) / 1000;
-  expect(sizes.length).toBeGreaterThan(1);
-  expect(kilobytes).toBeLessThanOrEqual(250);
 });

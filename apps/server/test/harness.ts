@@ -16,6 +16,7 @@ import { addStaff } from '../src/staff/people';
 export interface Answer<T = Record<string, unknown>> {
   status: number;
   body: T;
+  headers: Headers;
 }
 
 export interface Caller {
@@ -122,7 +123,7 @@ export function caller(base: string, always: Record<string, string> = {}): Calle
       ...(body === undefined ? {} : { body: JSON.stringify(body) }),
     });
     const text = await response.text();
-    return { status: response.status, body: (text ? JSON.parse(text) : null) as T };
+    return { status: response.status, body: (text ? JSON.parse(text) : null) as T, headers: response.headers };
   }
   return {
     get: (path) => call('GET', path, undefined, {}),

@@ -1,5 +1,6 @@
-import { API_BASE } from '@udrel/contract/endpoints';
+import { API_BASE, HEARD_HEADER } from '@udrel/contract/endpoints';
 import type { ErrorRequestHandler, Express, RequestHandler } from 'express';
+import compression from 'compression';
 import express from 'express';
 import session from 'express-session';
 import helmet from 'helmet';
@@ -20,7 +21,7 @@ import { serveRoutes } from '../platform/http/serve-route';
 import type { Serving } from '../platform/http/serving';
 import { SessionStore } from '../platform/http/session-store';
 import { lookUpSession, sessionKnown } from '../platform/http/who-asks';
-import { serveWeb } from './serve-web';
+import { NO_PAGE, serveWeb } from './serve-web';
 import { routesOf } from './routes';
 
 export interface Deps {
@@ -41,7 +42,8 @@ export function createApp({ database, config, log, hints, clock = () => new Date
   const serving: Serving = { database, agentToken, masterKey, clock, demo, demoAllowed: demoAllowedOn(config) };
   const api = inTurn(
     asData,
-    neverStored,
+    readNow(hints),
+    compressed,
     refuseForeignHost(knownHosts(config.host, config.hosts)),
     refuseCrossSite,
     lookUpSession(sessions(database, config)),
@@ -50,36 +52,32 @@ export function createApp({ database, config, log, hints, clock = () => new Date
     (_request, _response, next) => next(new Refusal(404, 'not-found', 'There is nothing here.')),
   );
   app.use(API_BASE, api);
-  app.use(helmet({ contentSecurityPolicy: { directives: policy } }));
-  if (config.webRoot) serveWeb(app, config.webRoot);
+  serveWeb(app, config.webRoot);
   app.use(problems(log));
   return app;
 }
 
-/** An answer of the interface is no page: nothing of it runs, and nothing frames it. What only pages heed is left out. */
+/** An answer of the interface is no page: nothing of it runs, and nothing frames it. */
 const asData = helmet({
+  ...NO_PAGE,
   contentSecurityPolicy: { useDefaults: false, directives: { defaultSrc: ["'none'"], frameAncestors: ["'none'"] } },
-  crossOriginOpenerPolicy: false,
-  originAgentCluster: false,
-  referrerPolicy: false,
-  xDnsPrefetchControl: false,
-  xDownloadOptions: false,
-  xPermittedCrossDomainPolicies: false,
-  xXssProtection: false,
 });
 
-const neverStored: RequestHandler = (_request, response, next) => {
-  response.setHeader('cache-control', 'no-store');
-  next();
-};
+/** Answers of any length are compressed for whoever reads that; a stream of hints is not held back for it. */
+const compressed = compression({
+  filter: (request, response) =>
+    !String(response.getHeader('content-type')).startsWith('text/event-stream') &&
+    compression.filter(request, response),
+});
 
-const policy = {
-  defaultSrc: ["'self'"],
-  // The component library writes its rules into style elements; marks come as data images.
-  styleSrc: ["'self'", "'unsafe-inline'"],
-  imgSrc: ["'self'", 'data:'],
-  upgradeInsecureRequests: null,
-};
+/** What is read is read now: it is never stored, and says where the hints stood before. */
+function readNow(hints: HintHub): RequestHandler {
+  return (_request, response, next) => {
+    response.setHeader('cache-control', 'no-store');
+    response.setHeader(HEARD_HEADER, hints.position());
+    next();
+  };
+}
 
 function sessions(database: DataSource, config: Config) {
   return session({

@@ -13,7 +13,7 @@ import { copyingHandlers, matchingHandlers, planningHandlers } from './handlers/
 /** Every endpoint with what answers it. */
 export function routesOf(config: SignInConfig, hints: HintHub): Route[] {
   const routes: Route[] = [
-    ...sessionHandlers(config, hints.position),
+    ...sessionHandlers(config),
     ...staffHandlers,
     ...shopHandlers,
     ...modelHandlers,

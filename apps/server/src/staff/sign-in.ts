@@ -15,11 +15,8 @@ export interface SignInConfig {
   sessionSecret: string;
 }
 
-/**
- * Sign-in, switching by PIN, sign-out, and making the first account of an empty shop. `heard` is the position in the stream
- * of hints.
- */
-export function signingIn(config: SignInConfig, heard: () => string) {
+/** Sign-in, switching by PIN, sign-out, and making the first account of an empty shop. */
+export function signingIn(config: SignInConfig) {
   const demoAllowed = demoAllowedOn(config);
   const devices = knownDevices(config.sessionSecret);
 
@@ -30,7 +27,6 @@ export function signingIn(config: SignInConfig, heard: () => string) {
       shop: shop.name,
       demo: shop.demo,
       needsSetUp: await needsSetUp(manager),
-      heard: heard(),
       demoAccounts: shop.demo && demoAllowed(request) ? [...DEMO_ACCOUNTS] : [],
     };
   }

@@ -3,8 +3,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { AddressInfo } from 'node:net';
 import type { Server } from 'node:http';
 import { createApp } from '../../src/app/create-app';
-import type { Hint } from '@udrel/contract/endpoints';
-import type { SessionView } from '@udrel/contract/types';
+import { HEARD_HEADER, type Hint } from '@udrel/contract/endpoints';
 import { openHints, type HintHub } from '../../src/hints/hub';
 import { bookJob, stockUp, Work, type Stock } from '../fixtures';
 import { caller, TEST_CONFIG, useShop, type Caller } from '../harness';
@@ -107,7 +106,7 @@ describe('hints', () => {
   });
 
   it('that came between the reading of a page and its stream are said first', async () => {
-    const place = async () => (await shop.as.counter.get<SessionView>('/session')).body.heard;
+    const place = async () => (await shop.as.counter.get('/session')).headers.get(HEARD_HEADER) ?? '';
     const work = new Work(shop.as.technician, await bookJob(shop.as.counter, stock));
     const since = await place();
     await work.put('before');

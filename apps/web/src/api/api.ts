@@ -13,13 +13,16 @@ const asked = Object.fromEntries(
   ),
 ) as unknown as Asked;
 
+/** Within this time, seconds, the same is not asked for twice: a page asks ahead of its views. */
+const JUST_NOW = 5;
+
 /** The server's state as the views see it: its endpoints are the contract's. */
 export const api = createApi({
   baseQuery: send,
   tagTypes: TOPICS,
   refetchOnFocus: true,
-  // What was open a minute ago may have changed at another bench meanwhile.
-  refetchOnMountOrArgChange: true,
+  // What was open a minute ago may have changed at another bench meanwhile; what was asked for just now did not.
+  refetchOnMountOrArgChange: JUST_NOW,
   endpoints: (build) => definitionsOf(build, asked, putJob),
 });
 

@@ -8,7 +8,8 @@ import type { AnswerOf, AnyEndpoint, Topic } from '@udrel/contract/endpoints';
 import type { JobView } from '@udrel/contract/types';
 import { requestOf, type ArgOf } from './request';
 import { refused } from './refused';
-import type { send, SendError } from './send';
+import type { SendError } from './ask';
+import type { send } from './send';
 import { staleAfter, staleBesideJob, tagOf } from './stale';
 
 type Build = EndpointBuilder<typeof send, Topic, 'api'>;

@@ -1,11 +1,25 @@
 import type { Problem } from '@udrel/contract/types';
 import type { Shape } from '@udrel/contract/shapes';
 import type * as Checks from '@udrel/contract/validate';
-import type { SendError } from './send';
+import type { SendError } from './ask';
 
 let checks: typeof Checks | null = null;
 
-/** Loads what checks shapes: forms ask for it when they open, so that it is there when they are sent. */
+/**
+ * Loads what checks shapes once something is typed or chosen in a view, so that it is there when it is sent; who only
+ * looks does without.
+ */
+export function loadChecksOnTyping(): () => void {
+  const begun = ({ target }: Event) => {
+    if (!(target instanceof Element && target.closest('main, [role=dialog]'))) return;
+    leave();
+    void loadChecks();
+  };
+  const leave = () => document.removeEventListener('input', begun);
+  document.addEventListener('input', begun);
+  return leave;
+}
+
 export async function loadChecks(): Promise<void> {
   checks ??= await import('@udrel/contract/validate').catch(() => null);
 }

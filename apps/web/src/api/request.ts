@@ -6,7 +6,7 @@ import {
   type PathOf,
   type QueryOf,
 } from '@udrel/contract/endpoints';
-import type { Sent } from './send';
+import type { Sent } from './ask';
 
 type Known<T> = T extends undefined ? unknown : T;
 type Plain<T> = { [K in keyof T]: T[K] };

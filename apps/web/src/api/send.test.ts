@@ -1,5 +1,6 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { fieldTrouble, troubleOf } from './problem';
+import { answering, type Sent } from '../testing/server/answering';
 import { send } from './send';
 
 const answer = (status: number, body: unknown) => new Response(body === null ? null : JSON.stringify(body), { status });
@@ -9,14 +10,13 @@ const ask = (args: Parameters<typeof send>[0]) =>
     { signal: new AbortController().signal, dispatch: () => undefined } as unknown as Parameters<typeof send>[1],
     {},
   );
-const keyOf = (call: unknown[]) => (call[1] as { headers: Record<string, string> }).headers['idempotency-key'];
+const keyOf = ([sent]: unknown[]) => (sent as Sent).key;
 
 function stub(...answers: (Response | Error)[]) {
   const calls = vi.fn();
-  vi.stubGlobal('fetch', (...args: unknown[]) => {
-    calls(...args);
-    const next = answers.shift();
-    return next instanceof Error ? Promise.reject(next) : Promise.resolve(next);
+  answering((sent) => {
+    calls(sent);
+    return answers.shift() ?? new Error('nothing answers');
   });
   return calls;
 }
@@ -52,7 +52,7 @@ describe('sending', () => {
     await ask({ url: '/a' });
     const [first, second, third] = calls.mock.calls.map(keyOf);
     expect(first).not.toBe(second);
-    expect(third).toBeUndefined();
+    expect(third).toBeNull();
   });
 
   it('does not repeat what was refused', async () => {

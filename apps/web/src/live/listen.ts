@@ -28,13 +28,13 @@ interface Store {
 }
 
 /**
- * Listens to hints from a position on, which is that of the session's answer: what is on the screen was read after it. Has
- * stale queries read anew. Answers how to begin anew, as after signing in.
+ * Listens to hints from a position on: what is on the screen was read after it. Has stale queries read anew. Answers how to begin anew, as after signing in.
  */
 export function listenToHints({ dispatch, versionShown }: Store, since: string): { anew: () => void } {
   let stale: Tag[] = [];
   let reading: { timer: ReturnType<typeof setTimeout>; due: number } | null = null;
-  let readAt = 0;
+  // What a page that begins shows was read just now.
+  let readAt = Date.now();
   let losing: ReturnType<typeof setTimeout> | null = null;
 
   function take(heard: Heard): void {

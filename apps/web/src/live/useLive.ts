@@ -4,6 +4,7 @@ import { api, useSessionQuery } from '../api/api';
 import { useAppDispatch } from '../store/dispatch';
 import { readOutbox, sendKept } from '../outbox/outbox';
 import type { State } from '../store/store';
+import { hearSince, readNothing } from '../api/read-since';
 import { listenToHints } from './listen';
 
 /** How often what is kept is tried again while nothing else says that the server is back. */
@@ -16,16 +17,18 @@ const RETRY = 5000;
 export function useLive(): void {
   const store = useStore<State>();
   const dispatch = useAppDispatch();
-  const staffId = useSessionQuery().data?.staff?.id;
+  const { data: session } = useSessionQuery();
+  const staffId = session?.staff?.id;
+  const nobody = session?.staff === null;
   const stream = useRef<ReturnType<typeof listenToHints> | null>(null);
 
   useEffect(() => {
+    if (nobody) readNothing();
     if (!staffId) return;
     const versionShown = (tag: string) => api.endpoints.job.select({ tag })(store.getState()).data?.version ?? null;
-    const since = api.endpoints.session.select()(store.getState()).data?.heard ?? '';
     if (stream.current) stream.current.anew();
-    else stream.current = listenToHints({ dispatch, versionShown }, since);
-  }, [staffId, dispatch, store]);
+    else stream.current = listenToHints({ dispatch, versionShown }, hearSince());
+  }, [nobody, staffId, dispatch, store]);
 
   useEffect(() => {
     if (!staffId) return;

@@ -1,5 +1,6 @@
 import type { Subject } from '@udrel/contract/endpoints';
 import type { JobView } from '@udrel/contract/types';
+import { dequal } from 'dequal';
 import type { JobCommand } from '../api/job-command';
 
 /** A change kept in this browser until the server has it. */
@@ -36,13 +37,15 @@ export function keptEntries(): Entry[] {
   return keys
     .filter((key) => key.startsWith(PREFIX))
     .sort()
-    .flatMap((key) => {
-      try {
-        return [asCommand(renamed(JSON.parse(localStorage.getItem(key) ?? '') as Entry | Earlier))];
-      } catch {
-        return [];
-      }
-    });
+    .flatMap((key) => read(key) ?? []);
+}
+
+function read(key: string): Entry | null {
+  try {
+    return asCommand(renamed(JSON.parse(localStorage.getItem(key) ?? '') as Entry | Earlier));
+  } catch {
+    return null;
+  }
 }
 
 /** What commands and subjects were called by an earlier version of this application. */
@@ -88,6 +91,11 @@ export function timeOfNext(): number {
   return Math.max(Date.now(), (keptEntries().at(-1)?.at ?? 0) + 1);
 }
 
+/** An entry as it is kept now; null when it is gone. */
+export function keptNow(entry: Pick<Entry, 'at' | 'id'>): Entry | null {
+  return read(keyOf(entry));
+}
+
 /** Keeps an entry, or its new state. Written before anything is sent: a tab that dies loses nothing. */
 export function keep(entry: Entry): void {
   localStorage.setItem(keyOf(entry), JSON.stringify(entry));
@@ -95,6 +103,19 @@ export function keep(entry: Entry): void {
 
 export function drop(entry: Pick<Entry, 'at' | 'id'>): void {
   localStorage.removeItem(keyOf(entry));
+}
+
+/** Whether a subject stands the same in both, each as JSON. */
+export const standsSame = (one: string, other: string): boolean =>
+  one === other || dequal(JSON.parse(one), JSON.parse(other));
+
+/** Whether what was done to one subject may change how the other stands. */
+export function touches(one: Subject, other: Subject): boolean {
+  if (one.kind === 'note' || other.kind === 'note') return false;
+  if (one.kind === 'fact' || other.kind === 'fact') {
+    return one.kind === 'fact' && other.kind === 'fact' && one.key === other.key;
+  }
+  return one.kind !== 'disassembly' || other.kind !== 'disassembly' || one.item === other.item;
 }
 
 /** How the subject of an entry stands in a job, as JSON. A note is added whatever stands there. */

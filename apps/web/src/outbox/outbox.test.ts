@@ -2,6 +2,7 @@ import { configureStore } from '@reduxjs/toolkit';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import type { JobView } from '@udrel/contract/types';
 import { api } from '../api/api';
+import { answering } from '../testing/server/answering';
 import { connectionSlice } from '../api/connection-slice';
 import { keep, keptEntries, standing, type Entry } from './entries';
 import { giveUp, keepAndSend, sendAnyway, sendKept, type Doing } from './outbox';
@@ -77,12 +78,10 @@ beforeEach(() => {
   vi.stubGlobal('navigator', { locks: { request: (_name: string, act: () => Promise<void>) => act() } });
   sent.length = 0;
   answers = [];
-  vi.stubGlobal('fetch', (url: string, init: { body: string; headers: Record<string, string> }) => {
-    const body = JSON.parse(init.body) as { version?: number };
-    sent.push({ url, body, key: init.headers['idempotency-key'] ?? '' });
-    const answer = answers.shift()?.(body) ?? new Error('no connection');
-    if (answer instanceof Error) return Promise.reject(answer);
-    return Promise.resolve(new Response(JSON.stringify(answer.data), { status: answer.status }));
+  answering(({ url, body, key }) => {
+    const given = body as { version?: number };
+    sent.push({ url, body: given, key: key ?? '' });
+    return answers.shift()?.(given) ?? new Error('no connection');
   });
 });
 
@@ -272,6 +271,20 @@ describe('my own earlier entry', () => {
     answers = [() => ({ status: 200, data: after }), stale(after), taken(5)];
     await dispatch(sendKept());
     expect(keptEntries()).toEqual([]);
+  });
+});
+
+describe('an earlier entry of mine', () => {
+  it('does not make what somebody else changed meanwhile count as seen', async () => {
+    const { dispatch, state } = await open();
+    answers = [away, away];
+    await dispatch(keepAndSend(noting));
+    await dispatch(keepAndSend(measuring));
+    const theirs = { set: null, whyNot: 'customer in a hurry' };
+    answers = [() => ({ status: 200, data: jobAt(6, { facts: { before: theirs } }) }), taken(7)];
+    await dispatch(sendKept());
+    expect(sent).toHaveLength(3);
+    expect(state().outbox.entries).toMatchObject([{ subject: { key: 'before' }, state: 'conflict' }]);
   });
 });
 

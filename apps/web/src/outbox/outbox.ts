@@ -2,10 +2,10 @@ import type { ThunkAction, UnknownAction } from '@reduxjs/toolkit';
 import type { JobView, Problem } from '@udrel/contract/types';
 import { endpoints, type Subject } from '@udrel/contract/endpoints';
 import { api, putJob } from '../api/api';
-import type { SendError } from '../api/send';
-import { staleBesideJob } from '../api/stale';
+import type { SendError } from '../api/ask';
+import { staleBesideJob, type Tag } from '../api/stale';
 import { found, lost } from '../api/connection-slice';
-import { drop, keep, keptEntries, standing, timeOfNext, type Entry } from './entries';
+import { drop, keep, keptEntries, keptNow, standing, standsSame, timeOfNext, touches, type Entry } from './entries';
 import { outboxSlice } from './outbox-slice';
 import { withKept } from './overlay';
 import { post, type Posted } from './post';
@@ -50,7 +50,7 @@ export function keepAndSend(doing: Doing): Thunk<Done> {
       seen: begunOn ?? stands,
       state: 'waiting',
     };
-    if (entry.seen !== stands) {
+    if (!standsSame(entry.seen, stands)) {
       // Somebody else's change came onto the screen while this was being typed.
       keep(conflicting(entry, job));
       dispatch(readOutbox());
@@ -86,7 +86,12 @@ function conflicting(entry: Entry, current: JobView): Entry {
   };
 }
 
-/** Sends everything that waits, oldest first, one tab at a time. Answers how each came out. */
+/** Jobs whose entries are under way at once; those of one job go one after the other. */
+const AT_ONCE = 4;
+/** How often what was answered is put on the screen while much is sent, ms. */
+const SHOWN_EVERY = 250;
+
+/** Sends everything that waits, of each job oldest first, one tab at a time. Answers how each came out. */
 export function sendKept(): Thunk<Map<string, Posted>> {
   return async (dispatch, getState) => {
     dispatch(readOutbox());
@@ -94,51 +99,93 @@ export function sendKept(): Thunk<Map<string, Posted>> {
     await navigator.locks.request('udrel.outbox', async () => {
       const staffId = api.endpoints.session.select()(getState()).data?.staff?.id;
       const mine = keptEntries().filter((one) => one.state === 'waiting' && one.staffId === staffId);
-      for (const { at, id } of mine) {
-        // As it is kept now: an earlier one may have moved what it stands on.
-        const entry = keptEntries().find((one) => one.at === at && one.id === id);
-        if (!entry) continue;
-        const posted = await post(entry);
-        outcome.set(entry.id, posted);
-        if (posted.kind === 'later') {
-          if (!posted.reached) dispatch(lost(Date.now()));
-          break;
+      const jobs = [...new Set(mine.map(({ tag }) => tag))].map((tag) => mine.filter((one) => one.tag === tag));
+      let away = false;
+      const answered: Answered = { views: new Map(), unseen: new Set(), stale: [] };
+      const sendJob = async (entries: readonly Entry[]) => {
+        for (const { at, id } of entries) {
+          // As it is kept now: an earlier one may have moved what it stands on, or somebody gave it up.
+          const entry = keptNow({ at, id });
+          if (away) return;
+          if (entry?.state !== 'waiting') continue;
+          const posted = await post(entry, answered.views.get(entry.tag) ?? null);
+          outcome.set(entry.id, posted);
+          if (posted.kind === 'later') {
+            if (!posted.reached) dispatch(lost(Date.now()));
+            away = true;
+            return;
+          }
+          settle(entry, posted, answered);
         }
-        dispatch(found());
-        await dispatch(settle(entry, posted));
-        if (posted.kind === 'sent') seenAnew(entry, posted.view);
-      }
+      };
+      const lanes = Array.from({ length: AT_ONCE }, async () => {
+        for (let next = jobs.shift(); next && !away; next = jobs.shift()) await sendJob(next);
+      });
+      const timer = setInterval(() => void dispatch(show(answered)), SHOWN_EVERY);
+      await Promise.all(lanes).finally(() => clearInterval(timer));
+      if ([...outcome.values()].some(({ kind }) => kind !== 'later') && !away) dispatch(found());
+      await dispatch(show(answered));
     });
     dispatch(readOutbox());
     return outcome;
   };
 }
 
-/**
- * What was done here afterwards was done on what this entry led to: that stands now as the server took it, which may
- * be otherwise in its letters.
- */
-function seenAnew({ tag, at }: Entry, view: JobView): void {
-  const later = keptEntries().filter((one) => one.tag === tag && one.at > at && one.state === 'waiting');
-  for (const [index, one] of later.entries()) {
-    keep({ ...one, seen: standing(withKept(view, later.slice(0, index)), one.subject) });
+/** The jobs as they were answered last, and what of that is not on the screen yet. */
+interface Answered {
+  views: Map<string, JobView>;
+  unseen: Set<string>;
+  stale: Tag[];
+}
+
+/** What an answer means for the entry, and for those that were done on what it led to. */
+function settle(entry: Entry, posted: Exclude<Posted, { kind: 'later' }>, answered: Answered): void {
+  switch (posted.kind) {
+    case 'sent':
+      seenAnew(entry, posted.view);
+      drop(entry);
+      answered.views.set(entry.tag, posted.view);
+      answered.unseen.add(entry.tag);
+      answered.stale.push(...staleBesideJob(endpoints[entry.command].changes, entry.tag));
+      return;
+    case 'refused':
+      keep({ ...entry, state: 'refused', sentence: posted.problem.detail });
+      return;
+    case 'conflict':
+      keep(conflicting(entry, posted.current));
+      answered.views.set(entry.tag, posted.current);
+      answered.unseen.add(entry.tag);
   }
 }
 
-/** What an answer means for the entry and for what is on the screen: what it answers stands there before the entry goes. */
-function settle(entry: Entry, posted: Posted): Thunk<void> {
+/**
+ * What was done here afterwards to the same thing was done on what this entry led to: that stands now as the server took
+ * it, which may be otherwise in its letters. What somebody else did to other things meanwhile is not taken for seen.
+ */
+function seenAnew({ tag, at, subject }: Entry, view: JobView): void {
+  const later = keptEntries().filter((one) => one.tag === tag && one.at > at && one.state === 'waiting');
+  let shown = view;
+  for (const one of later) {
+    if (!touches(subject, one.subject)) continue;
+    const seen = standing(shown, one.subject);
+    if (!standsSame(seen, one.seen)) keep({ ...one, seen });
+    shown = withKept(shown, [one]);
+  }
+}
+
+/** Puts what was answered on the screen: it stands there before its entries go, so that nothing falls back. */
+function show(answered: Answered): Thunk<void> {
   return async (dispatch) => {
-    if (posted.kind === 'sent') {
-      await dispatch(putJob(entry.tag, posted.view));
-      drop(entry);
-      dispatch(api.util.invalidateTags(staleBesideJob(endpoints[entry.command].changes, entry.tag)));
+    const { stale, unseen, views } = answered;
+    if (unseen.size === 0) return;
+    answered.stale = [];
+    answered.unseen = new Set();
+    for (const tag of unseen) {
+      const view = views.get(tag);
+      if (view) await dispatch(putJob(tag, view));
     }
-    if (posted.kind === 'refused') keep({ ...entry, state: 'refused', sentence: posted.problem.detail });
-    if (posted.kind === 'conflict') {
-      const { current } = posted;
-      keep(conflicting(entry, current));
-      await dispatch(putJob(entry.tag, current));
-    }
+    dispatch(readOutbox());
+    dispatch(api.util.invalidateTags(stale));
   };
 }
 

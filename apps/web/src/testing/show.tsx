@@ -8,18 +8,12 @@ import type { JobView } from '@udrel/contract/types';
 import { job, OLD_DRIVE } from '@udrel/core/samples';
 import { procedureOf, type JobSnapshot } from '@udrel/core/steps';
 import { makeStore } from '../store/make-store';
+import { answering, type Sent } from './server/answering';
 
 /** A job as its page has it, with this snapshot. */
 export function jobView(over: Partial<JobSnapshot>): JobView {
   const snapshot = job({ ...over, facts: { 'old drive': OLD_DRIVE, ...over.facts } });
   return { tag: 'U-1', version: 3, history: [], origins: [], snapshot, procedure: procedureOf(snapshot) } as never;
-}
-
-/** What was sent to the server, and what it answers. */
-export interface Sent {
-  method: string;
-  url: string;
-  body: unknown;
 }
 
 /** Shows a part of a page in a shop whose server answers like that. */
@@ -30,11 +24,9 @@ export function show(part: ReactNode, answer: (sent: Sent) => { status: number; 
     vi.unstubAllGlobals();
   });
   const sent: Sent[] = [];
-  vi.stubGlobal('fetch', (url: string, { method = 'GET', body }: { method?: string; body?: string } = {}) => {
-    const one = { method, url, body: body === undefined ? undefined : (JSON.parse(body) as unknown) };
+  answering((one) => {
     sent.push(one);
-    const { status, data } = answer(one);
-    return Promise.resolve(new Response(JSON.stringify(data), { status }));
+    return answer(one);
   });
   const store = makeStore();
   const router = createMemoryRouter([{ path: '*', element: part }]);

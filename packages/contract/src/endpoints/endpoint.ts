@@ -158,6 +158,9 @@ export function addressOf({ path }: Pick<AnyEndpoint, 'path'>, params: Readonly<
 /** Where the interface begins on a server. */
 export const API_BASE = '/api/v1';
 
+/** A header of each answer: where the stream of hints stood before anything of it was read. */
+export const HEARD_HEADER = 'udrel-heard';
+
 /** The whole address of an endpoint on its server. */
 export function urlOf(endpoint: Pick<AnyEndpoint, 'path'>, params: Readonly<Record<string, unknown>> = {}): string {
   return API_BASE + addressOf(endpoint, params);

@@ -26,8 +26,6 @@ export interface SessionView {
   shop: string;
   demo: boolean;
   needsSetUp: boolean;
-  /** Position in the stream of hints: what is read from now on holds what was said up to there. */
-  heard: string;
   demoAccounts: { login: string; password: string; name: string; role: Role }[];
 }
 

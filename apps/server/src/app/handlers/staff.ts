@@ -4,9 +4,8 @@ import { changeAccount, changePassword, listAccounts, makeAccount, resetPassword
 import { endSession, listSessions, signOutEverywhere, switchable } from '../../staff/sessions';
 import { signingIn, type SignInConfig } from '../../staff/sign-in';
 
-/** Sessions; `heard` is the position in the stream of hints. */
-export function sessionHandlers(config: SignInConfig, heard: () => string) {
-  const { viewSession, signIn, signOut, switchTo, setUp } = signingIn(config, heard);
+export function sessionHandlers(config: SignInConfig) {
+  const { viewSession, signIn, signOut, switchTo, setUp } = signingIn(config);
   return handlers(sessionEndpoints, { session: viewSession, signIn, signOut, switchTo, setUp });
 }
 

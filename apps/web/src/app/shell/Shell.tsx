@@ -1,6 +1,7 @@
-import { useCallback, useState } from 'react';
+import { useCallback, useEffect, useState } from 'react';
 import { Outlet } from 'react-router';
 import { useSessionQuery } from '../../api/api';
+import { loadChecksOnTyping } from '../../api/refused';
 import { Account } from './Account';
 import { BenchLights } from './BenchLights';
 import { KeysDialog } from './KeysDialog';
@@ -19,6 +20,7 @@ export function Shell() {
   const [keysShown, setKeysShown] = useState(false);
   const showKeys = useCallback(() => setKeysShown(true), []);
   useLive();
+  useEffect(loadChecksOnTyping, []);
   const { quiet } = useScanBurst(useTakeScan());
   const lettered = useKeys(showKeys, quiet);
   return (

@@ -3,13 +3,13 @@ import { endpoints, type Subject } from '@udrel/contract/endpoints';
 import { factShapes, type Shape } from '@udrel/contract/shapes';
 import type { JobView } from '@udrel/contract/types';
 import type { ThunkAction, UnknownAction } from '@reduxjs/toolkit';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import type { State } from '../../store/store';
 import { api } from '../../api/api';
-import { loadChecks, refused } from '../../api/refused';
+import { refused } from '../../api/refused';
 import { useAppDispatch } from '../../store/dispatch';
 import { versioned, type JobCommand, type ParamsBesideTag, type TakenBy } from '../../api/job-command';
-import { standing } from '../../outbox/entries';
+import { standing, standsSame } from '../../outbox/entries';
 import { keepAndSend } from '../../outbox/outbox';
 import { forgetTyped } from '../typed/typed';
 import { seenWhenBegun, typedFact } from '../typed/typed-fact';
@@ -40,7 +40,6 @@ export function useJobChange(job: Pick<JobView, 'tag' | 'version' | 'snapshot'>)
   const dispatch = useAppDispatch();
   const [state, setState] = useState<{ busy: boolean; error: unknown }>({ busy: false, error: undefined });
   const { tag, version } = job;
-  useEffect(() => void loadChecks(), []);
 
   async function doing(work: () => Promise<Done>): Promise<JobView | null> {
     setState({ busy: true, error: undefined });
@@ -88,7 +87,7 @@ export function useJobChange(job: Pick<JobView, 'tag' | 'version' | 'snapshot'>)
         : (['recordFact', { key }] as const);
       const seen = seenWhenBegun(job, key);
       const subject = { kind: 'fact' as const, key };
-      const changed = seen !== undefined && seen !== standing(job, subject);
+      const changed = seen !== undefined && !standsSame(seen, standing(job, subject));
       const mayWait = endpoints[command].subject?.({ tag, ...params } as never) ?? null;
       // What waits, and what somebody else changed while it was typed, goes through what this browser keeps.
       const kept = changed || mayWait ? { subject, seen } : null;

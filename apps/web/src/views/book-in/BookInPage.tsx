@@ -1,9 +1,8 @@
 import Button from '@mui/material/Button';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useBookInMutation } from '../../api/api';
 import { fieldTrouble } from '../../api/problem';
-import { loadChecks } from '../../api/refused';
 import { Foot, Key, Sheet, TroubleNote } from '../../ui';
 import { useTyped } from '../../features/typed/typed';
 import { CustomerField } from '../../features/pickers/CustomerField';
@@ -17,7 +16,6 @@ export default function BookInPage() {
   const [kept, setKept, forget] = useTyped<Draft>({ address: '/book-in', what: 'Booking' }, emptyDraft);
   const [draft, setDraft] = useState(() => completed(kept));
   const [at, setAt] = useState(0);
-  useEffect(() => void loadChecks(), []);
   const [missing, setMissing] = useState<Record<string, string>>({});
   const [bookIn, { isLoading, error, reset }] = useBookInMutation();
   const navigate = useNavigate();

@@ -1,17 +1,11 @@
 import type { Station } from '@udrel/core/stations';
-import type { ReactNode } from 'react';
+import { Suspense } from 'react';
 import { may } from '@udrel/contract/permissions';
 import type { JobView } from '@udrel/contract/types';
 import { useSessionQuery } from '../../api/api';
-import { AssessStation } from './assess/AssessStation';
-import { BookedStation } from './booked/BookedStation';
-import { CopyStation } from './copy/CopyStation';
-import { HandOverStation } from './hand-over/HandOverStation';
-import { MatchStation } from './match/MatchStation';
-import { PlanStation } from './plan/PlanStation';
-import { ProveStation } from './prove/ProveStation';
+import { Empty } from '../../ui';
 import { StationSide } from './StationSide';
-import { SwapStation } from './swap/SwapStation';
+import { STATION_PAGES, STATION_WORK } from './stations';
 import styles from '../../features/job/job.module.css';
 
 /** Stations of the counter too; the others are the bench's. */
@@ -22,27 +16,27 @@ export function StationPage({ job, station }: { job: JobView; station: Station }
   const role = useSessionQuery().data?.staff?.role;
   const foreign = !COUNTER.includes(station) && !may(role, 'work on a job');
   const onlyLooking = job.closedAt !== null || foreign;
-  if (station === 'Match') {
+  if (station === 'Match' || station === 'Plan') {
+    const Page = STATION_PAGES[station];
     return (
       <div key={station} role="group" aria-label={station}>
         {foreign && <Foreign />}
-        <MatchStation job={job} side={<StationSide job={job} station={station} />} disabled={onlyLooking} />
+        <Suspense fallback={<Empty>Opening {station} …</Empty>}>
+          <Page job={job} side={<StationSide job={job} station={station} />} disabled={onlyLooking} />
+        </Suspense>
       </div>
     );
   }
-  if (station === 'Plan') {
-    return (
-      <div key={station} role="group" aria-label={station}>
-        {foreign && <Foreign />}
-        <PlanStation job={job} side={<StationSide job={job} station={station} />} disabled={onlyLooking} />
-      </div>
-    );
-  }
+  const Work = STATION_WORK[station];
   return (
     <div className={styles.station}>
       <fieldset key={station} disabled={onlyLooking} className={styles.work} aria-label={station}>
         {foreign && <Foreign />}
-        <div className={styles.column}>{work(job, station)}</div>
+        <div className={styles.column}>
+          <Suspense fallback={<Empty>Opening {station} …</Empty>}>
+            <Work job={job} />
+          </Suspense>
+        </div>
       </fieldset>
       <div className={styles.column}>
         <StationSide job={job} station={station} />
@@ -53,21 +47,4 @@ export function StationPage({ job, station }: { job: JobView; station: Station }
 
 function Foreign() {
   return <p className={styles.notice}>This is work of the bench: from the counter it is only looked at.</p>;
-}
-
-function work(job: JobView, station: Exclude<Station, 'Match' | 'Plan'>): ReactNode {
-  switch (station) {
-    case 'Book in':
-      return <BookedStation job={job} />;
-    case 'Assess':
-      return <AssessStation job={job} />;
-    case 'Copy':
-      return <CopyStation job={job} />;
-    case 'Swap':
-      return <SwapStation job={job} />;
-    case 'Prove':
-      return <ProveStation job={job} />;
-    case 'Hand over':
-      return <HandOverStation job={job} />;
-  }
 }

@@ -2,7 +2,8 @@
 import { complete, drive, OLD_DRIVE } from '@udrel/core/samples';
 import type { JobFacts } from '@udrel/core/facts';
 import { describe, expect, it, vi } from 'vitest';
-import { jobView, show, type Sent } from '../../../testing/show';
+import type { Sent } from '../../../testing/server/answering';
+import { jobView, show } from '../../../testing/show';
 import { loadChecks } from '../../../api/refused';
 import { IdentityCheck } from './IdentityCheck';
 

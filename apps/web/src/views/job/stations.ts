@@ -1,0 +1,38 @@
+import type { Station } from '@udrel/core/stations';
+import { lazy, type ComponentType, type ReactNode } from 'react';
+import type { JobView } from '@udrel/contract/types';
+import { stationPath } from '../../paths/station-path';
+
+type Work = ComponentType<{ job: JobView }>;
+/** A station that lays out its page itself, its steps and gates with it. */
+type WholePage = ComponentType<{ job: JobView; side: ReactNode; disabled: boolean }>;
+
+const LOADS = {
+  'Book in': async () => ({ default: (await import('./booked/BookedStation')).BookedStation as Work }),
+  Assess: async () => ({ default: (await import('./assess/AssessStation')).AssessStation as Work }),
+  Match: async () => ({ default: (await import('./match/MatchStation')).MatchStation as WholePage }),
+  Plan: async () => ({ default: (await import('./plan/PlanStation')).PlanStation as WholePage }),
+  Copy: async () => ({ default: (await import('./copy/CopyStation')).CopyStation as Work }),
+  Swap: async () => ({ default: (await import('./swap/SwapStation')).SwapStation as Work }),
+  Prove: async () => ({ default: (await import('./prove/ProveStation')).ProveStation as Work }),
+  'Hand over': async () => ({ default: (await import('./hand-over/HandOverStation')).HandOverStation as Work }),
+} satisfies Record<Station, () => Promise<unknown>>;
+
+/** The work of each station; its code is loaded when it is first opened. */
+export const STATION_WORK = {
+  'Book in': lazy(LOADS['Book in']),
+  Assess: lazy(LOADS.Assess),
+  Copy: lazy(LOADS.Copy),
+  Swap: lazy(LOADS.Swap),
+  Prove: lazy(LOADS.Prove),
+  'Hand over': lazy(LOADS['Hand over']),
+};
+
+export const STATION_PAGES = { Match: lazy(LOADS.Match), Plan: lazy(LOADS.Plan) };
+
+/** Loads a station by its name in an address, while the page around it is still on its way. */
+export function loadAhead(path: string | undefined): void {
+  for (const [station, load] of Object.entries(LOADS)) {
+    if (stationPath(station) === path) void load().catch(() => undefined);
+  }
+}
