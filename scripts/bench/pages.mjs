@@ -58,7 +58,7 @@ export async function runViewFigures(server, cookie, tag) {
   const page = await context.newPage();
   let updates = 0;
   page.on('response', (answer) => {
-    if (new URL(answer.url()).pathname === `/api/v1/jobs/${tag}`) updates += 1;
+    if (new URL(answer.url()).pathname === `/api/v1/jobs/${tag}/runs`) updates += 1;
   });
   await page.goto(`${server}/jobs/${tag}/copy`);
   await page.waitForSelector('canvas');

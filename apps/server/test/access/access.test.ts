@@ -22,7 +22,7 @@ const PUBLIC = ['session', 'signIn', 'signOut', 'setUp', 'health', 'openApi', 'f
 const AGENT = ['agentHello', 'agentWork', 'agentSamples', 'agentReadBack'];
 const EVERY_ROLE = [
   ...['switchTo', 'switchable', 'setPin', 'changePassword', 'sessions', 'endSession', 'signOutEverywhere'],
-  ...['rates', 'customers', 'floor', 'find', 'hints', 'berths', 'runs', 'match', 'placing', 'quote'],
+  ...['rates', 'customers', 'floor', 'find', 'hints', 'berths', 'runs', 'jobRuns', 'match', 'placing', 'quote'],
   ...['models', 'nearestModels', 'model', 'lessons', 'devices', 'parts', 'places', 'partLines', 'receive'],
   ...['bookIn', 'writeQuote', 'acceptQuote', 'pay', 'settleOrder', 'jobs', 'job', 'history'],
   ...['recordAtCounter', 'addNote', 'addBelonging', 'moveBelonging', 'moveAllBelongings', 'addSecret', 'closeJob'],

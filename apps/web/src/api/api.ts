@@ -38,6 +38,7 @@ export const {
   useFloorQuery,
   useBerthsQuery,
   useRunsQuery,
+  useJobRunsQuery,
   useJobsInfiniteQuery,
   useJobQuery,
   useMatchQuery,

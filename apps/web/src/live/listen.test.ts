@@ -49,6 +49,7 @@ describe('hints', () => {
     expect(stale()).toEqual([
       [
         { type: 'Job', id: 'U-1' },
+        { type: 'JobRuns', id: 'U-1' },
         { type: 'Match', id: 'U-1' },
         ...['Floor', 'Runs', 'Jobs', 'Berths', 'Quote', 'Parts', 'Match', 'Quote'],
       ],
@@ -59,7 +60,8 @@ describe('hints', () => {
     listen(4);
     FakeSource.last.say('message', { kind: 'job', tag: 'U-1', version: 4 });
     vi.runAllTimers();
-    expect(stale()).toEqual([[{ type: 'Match', id: 'U-1' }, 'Floor', 'Runs', 'Jobs', 'Berths', 'Quote']]);
+    const ofJob = ['JobRuns', 'Match'].map((type) => ({ type, id: 'U-1' }));
+    expect(stale()).toEqual([[...ofJob, 'Floor', 'Runs', 'Jobs', 'Berths', 'Quote']]);
     FakeSource.last.say('message', { kind: 'job', tag: 'U-1', version: 5 });
     vi.runAllTimers();
     expect(stale()[1]).toContainEqual({ type: 'Job', id: 'U-1' });
@@ -74,6 +76,7 @@ describe('hints of runs', () => {
       vi.advanceTimersByTime(10);
     }
     expect(stale()).toHaveLength(3);
+    expect(stale().flat()).not.toContainEqual(expect.objectContaining({ type: 'Job' }));
     FakeSource.last.say('message', { kind: 'job', tag: 'U-7', version: 2 });
     vi.advanceTimersByTime(60);
     expect(stale()).toHaveLength(4);

@@ -5,6 +5,7 @@ export const TOPICS = [
   'Runs',
   'Jobs',
   'Job',
+  'JobRuns',
   'Match',
   'Quote',
   'Rates',
@@ -19,15 +20,15 @@ export const TOPICS = [
 export type Topic = (typeof TOPICS)[number];
 
 /** Topics of which each job has its own. */
-export const TOPICS_OF_A_JOB: readonly Topic[] = ['Job', 'Match'];
+export const TOPICS_OF_A_JOB: readonly Topic[] = ['Job', 'JobRuns', 'Match'];
 
 /**
  * What is read anew after a change, whoever made it: somebody here, what waited for the connection, or another
  * browser that the server hints at. `job` and `run` are about one job, which is named with them.
  */
 export const STALE = {
-  job: ['Job', 'Match', 'Floor', 'Runs', 'Jobs', 'Berths', 'Quote'],
-  run: ['Job', 'Runs', 'Berths'],
+  job: ['Job', 'JobRuns', 'Match', 'Floor', 'Runs', 'Jobs', 'Berths', 'Quote'],
+  run: ['JobRuns', 'Runs', 'Berths'],
   'every job': ['Job', 'Match', 'Floor', 'Jobs', 'Quote'],
   money: ['Quote', 'Job'],
   lessons: ['Lessons'],
@@ -38,7 +39,7 @@ export const STALE = {
   session: ['Session'],
   staff: ['Staff'],
   sessions: ['Sessions'],
-  everything: ['Floor', 'Runs', 'Jobs', 'Job', 'Match', 'Quote', 'Parts', 'Customers', 'Models', 'Berths'],
+  everything: ['Floor', 'Runs', 'Jobs', 'Job', 'JobRuns', 'Match', 'Quote', 'Parts', 'Customers', 'Models', 'Berths'],
 } as const satisfies Record<string, readonly Topic[]>;
 
 /** Something that can change. */

@@ -12,7 +12,7 @@ import {
   versionOnly,
 } from '../shapes/commands';
 import { orderParts, settleOrder } from '../shapes/orders';
-import type { MatchView, PlacingView } from '../views/views';
+import type { MatchView, PlacingView, RunNow } from '../views/views';
 import { query } from './endpoint';
 import { jobCommand } from './job-command';
 
@@ -44,6 +44,8 @@ export const planningEndpoints = {
 
 /** The runs of the copy, and reading back what came of them. */
 export const copyingEndpoints = {
+  /** What runs of a job, and nothing else of it: what counts is asked for each second. */
+  jobRuns: query('/jobs/:tag/runs', { permission: 'look at jobs and shelf', about: 'JobRuns' }).answering<RunNow[]>(),
   beginRun: jobCommand('post /jobs/:tag/runs', { ...WORK, body: beginRun, status: 201 }),
   endRun: jobCommand('post /jobs/:tag/runs/end', { ...WORK, body: endRun }),
   tellLosses: jobCommand('post /jobs/:tag/runs/losses', { ...WORK, body: tellLosses }),

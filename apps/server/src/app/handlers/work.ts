@@ -11,6 +11,7 @@ import { readJob } from '../../jobs/view-job';
 import { handlers } from '../../platform/http/handlers';
 import { askReadBack, enterReadBack } from '../../copying/read-back-requests';
 import { beginRun, endRun, tellLosses } from '../../copying/runs';
+import { runsOfJob } from '../../copying/runs-now';
 
 export const matchingHandlers = handlers(matchingEndpoints, {
   match: async ({ manager, params, now }) => matchParts(manager, await readJob(manager, params.tag, now), now),
@@ -29,6 +30,7 @@ export const planningHandlers = handlers(planningEndpoints, {
 });
 
 export const copyingHandlers = handlers(copyingEndpoints, {
+  jobRuns: ({ manager, params, now }) => runsOfJob(manager, params.tag, now),
   beginRun: (call) => beginRun(call, call.params.tag, call.body),
   endRun: (call) => endRun(call, call.params.tag, call.body),
   tellLosses: (call) => tellLosses(call, call.params.tag, call.body),

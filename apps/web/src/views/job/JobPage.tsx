@@ -5,6 +5,7 @@ import { useNavigate, useParams } from 'react-router';
 import type { JobView } from '@udrel/contract/types';
 import { nextStep, type StationState } from '@udrel/core/steps';
 import { useJobQuery } from '../../api/api';
+import { useStepsOfRuns } from '../../features/job/useRunNow';
 import { withKept } from '../../outbox/overlay';
 import { stationPath } from '../../paths/station-path';
 import type { State } from '../../store/store';
@@ -26,17 +27,21 @@ export default function JobPage() {
   const { tag = '', station } = useParams();
   // Not the data of the job that was open before: a view of it would lead back there.
   const { currentData: data } = useJobQuery({ tag: tag.toUpperCase() });
-  const { error } = useJobQuery({ tag: tag.toUpperCase() }, { pollingInterval: POLL, skipPollingIfUnfocused: true });
+  const { error, refetch } = useJobQuery(
+    { tag: tag.toUpperCase() },
+    { pollingInterval: POLL, skipPollingIfUnfocused: true },
+  );
   const kept = useSelector((state: State) => state.outbox.entries);
   const shown = useMemo(() => data && withKept(data, kept), [data, kept]);
   return (
     <Loaded data={shown} error={error} what="the job">
-      {(job) => <Opened job={job} wanted={station} />}
+      {(job) => <Opened job={job} wanted={station} readAnew={refetch} />}
     </Loaded>
   );
 }
 
-function Opened({ job, wanted }: { job: JobView; wanted: string | undefined }) {
+function Opened({ job, wanted, readAnew }: { job: JobView; wanted: string | undefined; readAnew: () => void }) {
+  useStepsOfRuns(job, readAnew);
   const navigate = useNavigate();
   const chosen = job.procedure.stations.find((one) => stationPath(one.station) === wanted && one.state !== 'absent');
   const here = chosen?.station ?? currentStation(job);

@@ -1,4 +1,13 @@
-import { Chart, Filler, LinearScale, LineController, LineElement, PointElement, Tooltip } from 'chart.js';
+import {
+  Chart,
+  Filler,
+  LinearScale,
+  LineController,
+  LineElement,
+  PointElement,
+  Tooltip,
+  type ChartOptions,
+} from 'chart.js';
 import { memo, useMemo } from 'react';
 import { Line } from 'react-chartjs-2';
 import type { Curve } from '@udrel/core/progress';
@@ -17,6 +26,45 @@ const TICKS = [10, 30, MINUTE, 2 * MINUTE, 5 * MINUTE, 10 * MINUTE, 15 * MINUTE,
 function ticksUpTo(seconds: number): number[] {
   const step = TICKS.find((one) => seconds / one <= 8) ?? 24 * HOUR;
   return Array.from({ length: Math.floor(seconds / step) + 1 }, (_none, n) => n * step);
+}
+
+/** How the curve is drawn, in the colours of now; its time ends where its data do. */
+function optionsNow(): ChartOptions<'line'> {
+  return {
+    animation: false,
+    maintainAspectRatio: false,
+    parsing: false,
+    normalized: true,
+    plugins: {
+      legend: { display: false },
+      tooltip: {
+        intersect: false,
+        mode: 'nearest',
+        axis: 'x',
+        filter: ({ datasetIndex }) => datasetIndex === 0,
+        callbacks: { title: ([point]) => duration(point?.parsed.x ?? 0) },
+      },
+    },
+    scales: {
+      x: {
+        type: 'linear',
+        min: 0,
+        bounds: 'data',
+        // Its own ticks are stretched so that the last one stands at the end.
+        afterBuildTicks: (axis) => {
+          axis.ticks = ticksUpTo(axis.max).map((value) => ({ value }));
+        },
+        ticks: { callback: (value) => duration(Number(value)), color: colour('--ink-2'), maxRotation: 0 },
+        grid: { display: false },
+      },
+      y: {
+        beginAtZero: true,
+        title: { display: true, text: 'MB/s', color: colour('--ink-2') },
+        ticks: { maxTicksLimit: 5, color: colour('--ink-2') },
+        grid: { color: colour('--line') },
+      },
+    },
+  };
 }
 
 /** The rate of a run over its time, however long it goes: its points are joined as it grows. */
@@ -48,51 +96,11 @@ const RunCurve = memo(function RunCurve({ curve, expected }: { curve: Curve; exp
     }),
     [rates, width, expected, seconds],
   );
+  // Made once: a chart that gets other options works all of them out anew.
+  const options = useMemo(optionsNow, []);
   return (
     <div style={{ height: 170 }}>
-      <Line
-        data={data}
-        aria-label="Rate over time"
-        role="img"
-        options={{
-          animation: false,
-          maintainAspectRatio: false,
-          parsing: false,
-          plugins: {
-            legend: { display: false },
-            tooltip: {
-              intersect: false,
-              mode: 'nearest',
-              axis: 'x',
-              filter: ({ datasetIndex }) => datasetIndex === 0,
-              callbacks: { title: ([point]) => duration(point?.parsed.x ?? 0) },
-            },
-          },
-          scales: {
-            x: {
-              type: 'linear',
-              min: 0,
-              max: seconds,
-              // Its own ticks are stretched so that the last one stands at the end.
-              afterBuildTicks: (axis) => {
-                axis.ticks = ticksUpTo(seconds).map((value) => ({ value }));
-              },
-              ticks: {
-                callback: (value) => duration(Number(value)),
-                color: colour('--ink-2'),
-                maxRotation: 0,
-              },
-              grid: { display: false },
-            },
-            y: {
-              beginAtZero: true,
-              title: { display: true, text: 'MB/s', color: colour('--ink-2') },
-              ticks: { maxTicksLimit: 5, color: colour('--ink-2') },
-              grid: { color: colour('--line') },
-            },
-          },
-        }}
-      />
+      <Line data={data} aria-label="Rate over time" role="img" options={options} />
     </div>
   );
 });

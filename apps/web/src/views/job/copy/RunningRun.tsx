@@ -6,6 +6,7 @@ import { stopRuleOf } from '@udrel/core/steps';
 import { duration, endOf, moment, range, since, spanOf } from '../../../format/time';
 import { nameOfRun } from '../../../format/runs';
 import { rate } from '../../../format/units';
+import { useRunNow } from '../../../features/job/useRunNow';
 import { HatchBar, OutcomeMark, Sheet } from '../../../ui';
 import { EndRun } from './EndRun';
 import styles from './copy.module.css';
@@ -15,15 +16,14 @@ const RunCurve = lazy(() => import('./RunCurve'));
 /** A run under way: figures from the berth, or timed by hand; and how it ended. */
 export function RunningRun({ job, run }: { job: JobView; run: RunView }) {
   const watched = run.berth !== null;
-  const over = !watched || ['all written', 'stopped short'].includes(run.progress.condition);
+  const over = useRunNow(job.tag, run, isOver);
   const stopRule = run.kind === 'copy' ? stopRuleOf(job.snapshot) : null;
   return (
     <Sheet
       title={`${nameOfRun(job, run)}, attempt ${run.attempt}, is running`}
       aside={`${watched ? `berth ${run.berth}` : 'timed by hand'}, since ${moment(run.beganAt)}${run.simulatedSpeed ? `, simulated × ${run.simulatedSpeed}` : ''}`}
     >
-      <Alarms run={run} />
-      {watched ? <Watched run={run} /> : <ByHand run={run} />}
+      {watched ? <Watched tag={job.tag} known={run} /> : <ByHand run={run} />}
       {stopRule && (
         <p>
           <b>Stop:</b> {stopRule}
@@ -34,6 +34,9 @@ export function RunningRun({ job, run }: { job: JobView; run: RunView }) {
     </Sheet>
   );
 }
+
+const isOver = ({ berth, progress }: RunView) =>
+  berth === null || ['all written', 'stopped short'].includes(progress.condition);
 
 /** What was seen that should not be: stop first, then read. */
 function Alarms({ run }: { run: RunView }) {
@@ -49,7 +52,8 @@ function Alarms({ run }: { run: RunView }) {
   );
 }
 
-function Watched({ run }: { run: RunView }) {
+function Watched({ tag, known }: { tag: string; known: RunView }) {
+  const run = useRunNow(tag, known, asItStands);
   const { progress, plannedBytes, silentFor, estimate, curve } = run;
   const { condition } = progress;
   const left = progress.left && progress.left.high > 0 ? progress.left : null;
@@ -58,6 +62,7 @@ function Watched({ run }: { run: RunView }) {
   const advice = adviceOn(progress, curve, expected);
   return (
     <>
+      <Alarms run={run} />
       <HatchBar share={progress.done / Math.max(1, plannedBytes)} label="Copied" />
       <dl className={styles.figures}>
         <div>
@@ -108,6 +113,8 @@ function Watched({ run }: { run: RunView }) {
     </>
   );
 }
+
+const asItStands = (run: RunView) => run;
 
 function ByHand({ run }: { run: RunView }) {
   const gone = since(run.beganAt);
