@@ -16,7 +16,7 @@ interface Match {
       }[];
     }[]
   >;
-  memory: { refused: boolean; reachesWish: boolean }[];
+  memory: { sets: { refused: boolean; reachesWish: boolean }[] };
 }
 interface Job {
   snapshot: { facts: { health?: { grade: string }; 'partition table'?: { partitions: { encrypted: boolean }[] } } };
@@ -62,7 +62,7 @@ test('the demo shop shows every station, verdict and trouble at least once', asy
   );
   expect(candidates.some((one) => one.verdict === 'fits' && !one.needMet)).toBe(true);
   expect(candidates.some((one) => one.reasons.some((r) => r.rule === 'Link' && r.outcome === 'limit'))).toBe(true);
-  const memory = matches.flatMap((match) => match.memory);
+  const memory = matches.flatMap((match) => match.memory.sets);
   expect(memory.some((set) => set.refused) && memory.some((set) => !set.refused && set.reachesWish)).toBe(true);
 
   expect(new Set(jobs.map((job) => job.snapshot.facts.health?.grade))).toEqual(

@@ -33,6 +33,9 @@ export function needOf(snapshot: JobSnapshot): MatchView['need'] {
   };
 }
 
+/** As many sets of modules as anybody looks through; the rest is counted. */
+const MOST_SETS = 60;
+
 /** What the shelf and the parts library offer for the device, ranked with reasons. */
 export async function matchParts(manager: EntityManager, job: JobRecord, now: Date): Promise<MatchView> {
   const { snapshot, model } = job;
@@ -53,7 +56,8 @@ export async function matchParts(manager: EntityManager, job: JobRecord, now: Da
   const drives = Object.fromEntries(
     TARGET_IDS.map((on) => [on, goesIn(snapshot, on) ? ranked(on) : []]),
   ) as MatchView['drives'];
-  const memory = wants(snapshot, 'memory') ? memorySets(job, parts) : [];
+  const sets = wants(snapshot, 'memory') ? memorySets(job, parts) : [];
+  const memory = { sets: sets.slice(0, MOST_SETS), of: sets.length };
   return { need, drives, memory, copying: copyingWith(job, parts, now) };
 }
 

@@ -3,8 +3,21 @@ import type { Verdict } from '@udrel/core/fit';
 
 const size = { width: 16, height: 16, viewBox: '0 0 16 16', 'aria-hidden': true } as const;
 
+/**
+ * The sign of a verdict, and its word for whoever hears the screen; what fits but holds
+ * too little has a sign of its own. `worded`: the word stands beside it.
+ */
+export function VerdictMark({ verdict, worded = false }: { verdict: Verdict | 'too small'; worded?: boolean }) {
+  return (
+    <>
+      {verdictSign(verdict)}
+      {!worded && <span className="unseen">{verdict}</span>}
+    </>
+  );
+}
+
 /** The shape of a verdict: never colour alone. */
-export function VerdictMark({ verdict }: { verdict: Verdict }) {
+function verdictSign(verdict: Verdict | 'too small') {
   switch (verdict) {
     case 'fits':
       return (
@@ -23,6 +36,13 @@ export function VerdictMark({ verdict }: { verdict: Verdict }) {
       return (
         <svg {...size}>
           <path d="M8 1a7 7 0 1 0 7 7H8z" fill="var(--ink)" />
+        </svg>
+      );
+    case 'too small':
+      return (
+        <svg {...size}>
+          <circle cx="8" cy="8" r="6.3" fill="none" stroke="var(--ink)" strokeWidth="1.2" strokeDasharray="2 2" />
+          <circle cx="8" cy="8" r="3" fill="var(--ink)" />
         </svg>
       );
     case 'no':
@@ -69,7 +89,7 @@ export function OutcomeMark({ outcome }: { outcome: Outcome }) {
         </svg>
       );
     case 'unknown':
-      return <VerdictMark verdict="cannot tell" />;
+      return verdictSign('cannot tell');
   }
 }
 

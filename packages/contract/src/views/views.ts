@@ -359,7 +359,8 @@ export interface MatchView {
   need: { bytes: number; sentence: string };
   /** For each of the drives that go in, site by site; none for one that nobody wishes. */
   drives: Record<TargetId, DriveMatch[]>;
-  memory: MemorySet[];
+  /** Sets of modules, those that reach the wish first: the best of as many as there are. */
+  memory: { sets: MemorySet[]; of: number };
   copying: CopyingView;
 }
 

@@ -46,8 +46,13 @@ const WITH_CUSTOMER: readonly StepId[] = ['give document', 'sign', 'give back', 
 
 /** Whether all that is left is done with the customer: the job waits to be fetched, and no hands for it. */
 export function waitsForCustomer({ steps }: Procedure): boolean {
-  const open = steps.filter(({ state }) => state !== 'done');
-  return open.length > 0 && open.every(({ id }) => WITH_CUSTOMER.includes(id));
+  let open = 0;
+  for (const { state, id } of steps) {
+    if (state === 'done') continue;
+    if (!WITH_CUSTOMER.includes(id)) return false;
+    open += 1;
+  }
+  return open > 0;
 }
 
 /** The same rows with the minutes that runs have left now, by tag, in the order that follows from them. */
@@ -65,9 +70,13 @@ export function retimed<Row extends Pick<HandsRow, 'tag' | 'inMinutes'> & { step
 
 /** What calls for hands, else the step that a run leads to, else the first one that hands can do. */
 export function nextStep(procedure: Procedure): Step | null {
-  const first = (state: Step['state']) => procedure.steps.find((step) => step.state === state);
-  return procedure.steps.find(({ calls }) => calls) ?? first('running') ?? first('ready') ?? null;
+  const { steps } = procedure;
+  return steps.find(isCalling) ?? steps.find(isRunning) ?? steps.find(isReady) ?? null;
 }
+
+const isCalling = ({ calls }: Step) => calls;
+const isRunning = ({ state }: Step) => state === 'running';
+const isReady = ({ state }: Step) => state === 'ready';
 
 /** Minutes until the last of what is ordered is expected, counted to the beginning of that day; 0 once it is due. */
 export function deliveryIn({ ordered }: JobSnapshot, now: number): number {
@@ -83,13 +92,13 @@ function startsIn(step: Step, job: JobSnapshot, now: number): number {
 
 const soon = ({ inMinutes }: Pick<HandsRow, 'inMinutes'>) => Math.round(inMinutes);
 
+const startsLater = ({ step }: HandsRow) => (step.id === 'begin copy' || step.id === 'identify' ? 0 : 1);
+
 function urgency(a: HandsRow, b: HandsRow): number {
-  const starts = (row: HandsRow) => (row.step.id === 'begin copy' || row.step.id === 'identify' ? 0 : 1);
-  const danger = (row: HandsRow) => (row.atRisk ? 0 : 1);
   return (
     soon(a) - soon(b) ||
-    danger(a) - danger(b) ||
-    starts(a) - starts(b) ||
+    Number(b.atRisk) - Number(a.atRisk) ||
+    startsLater(a) - startsLater(b) ||
     (a.slack ?? Infinity) - (b.slack ?? Infinity) ||
     a.tag.localeCompare(b.tag)
   );

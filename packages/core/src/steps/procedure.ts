@@ -97,13 +97,19 @@ function ordered(rules: readonly StepRule[], job: JobSnapshot): OrderedRule[] {
   const open = new Set(rules.map(({ id }) => id));
   const ordering: OrderedRule[] = [];
   while (left.length > 0) {
-    const next = left.find(({ after }) => !after.some((id) => open.has(id)));
+    let at = 0;
+    while (at < left.length && waitsForOne(left[at]?.after ?? [], open)) at += 1;
+    const [next] = left.splice(at, 1);
     if (!next) throw new Error('the step rules refer to each other in a circle');
-    left.splice(left.indexOf(next), 1);
     open.delete(next.rule.id);
     ordering.push(next);
   }
   return ordering;
+}
+
+function waitsForOne(after: readonly StepId[], open: ReadonlySet<StepId>): boolean {
+  for (const id of after) if (open.has(id)) return true;
+  return false;
 }
 
 function waiting(

@@ -70,7 +70,7 @@ export function CandidateTable(props: {
             aria-pressed={one === chosen}
             onClick={() => choose(one.offer.partId)}
           >
-            <VerdictMark verdict={one.verdict} />
+            <VerdictMark verdict={one.needMet || !one.verdict.startsWith('fits') ? one.verdict : 'too small'} />
             <span>
               <b>
                 {one.offer.drive.maker} {one.offer.drive.name}

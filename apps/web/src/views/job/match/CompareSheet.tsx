@@ -38,7 +38,7 @@ export function CompareSheet({
           <Line name="Verdict" of={candidates}>
             {(one) => (
               <>
-                <VerdictMark verdict={one.verdict} /> {one.verdict}
+                <VerdictMark verdict={one.verdict} worded /> {one.verdict}
               </>
             )}
           </Line>

@@ -20,18 +20,21 @@ function isChosen(set: MemorySet, taken: MemoryChoice | undefined): boolean {
   return taken !== undefined && set.offer.partId === (taken.partId ?? OWN) && set.count === taken.count;
 }
 
+const verdictOf = ({ refused, reachesWish }: MemorySet) => (refused ? 'no' : reachesWish ? 'fits' : 'too small');
+
 /** Module sets that reach the wish, what results, and why others are refused. */
 export function MemoryMatchPanel({ job, match, side }: { job: JobView; match: MatchView; side: ReactNode }) {
   const taken = job.snapshot.facts['memory choice'];
+  const { sets, of } = match.memory;
   const [index, setIndex] = useState(() =>
     Math.max(
       0,
-      match.memory.findIndex((set) => isChosen(set, taken)),
+      sets.findIndex((set) => isChosen(set, taken)),
     ),
   );
   const { change, busy, error } = useJobChange(job);
   const [ordering, setOrdering] = useState(false);
-  const chosen = match.memory[index];
+  const chosen = sets[index];
   if (!chosen) return <Empty>{noSlots(job.device.model.memory) ?? 'The shelf knows no modules for this.'}</Empty>;
   const isTaken = isChosen(chosen, taken);
   const isOwn = chosen.offer.partId === OWN;
@@ -44,7 +47,7 @@ export function MemoryMatchPanel({ job, match, side }: { job: JobView; match: Ma
         {side}
       </div>
       <div className={styles.column}>
-        <Sheet title="Memory sets" aside={`wanted: ${binary(wish)} in all`}>
+        <Sheet title="Memory sets" aside={`wanted: ${binary(wish)} in all${of > sets.length ? `; the best ${sets.length} of ${whole(of)}` : ''}`}>
           <div className={styles.candidates}>
             <table>
               <thead>
@@ -62,7 +65,7 @@ export function MemoryMatchPanel({ job, match, side }: { job: JobView; match: Ma
                 </tr>
               </thead>
               <tbody>
-                {match.memory.slice(0, 12).map((set, n) => (
+                {sets.map((set, n) => (
                   <tr
                     key={`${set.offer.partId}${set.count}`}
                     style={n === index ? { background: 'var(--petrol-soft)' } : undefined}
@@ -73,10 +76,10 @@ export function MemoryMatchPanel({ job, match, side }: { job: JobView; match: Ma
                           type="radio"
                           name="set"
                           checked={n === index}
-                          aria-label={`${set.count} × ${set.offer.module.name} ${binary(set.offer.module.bytes)} ${set.offer.module.generation}`}
+                          aria-label={`${set.count} × ${set.offer.module.name} ${binary(set.offer.module.bytes)} ${set.offer.module.generation}: ${verdictOf(set)}`}
                           onChange={() => setIndex(n)}
                         />
-                        <VerdictMark verdict={set.refused ? 'no' : 'fits'} />
+                        <VerdictMark verdict={verdictOf(set)} />
                       </label>
                     </td>
                     <td>
