@@ -3,7 +3,7 @@ import { readFileSync } from 'node:fs';
 import express from 'express';
 import pg from 'pg';
 import { LIST_SQL } from '../../apps/server/src/jobs/list-jobs';
-import { JOBS_SQL } from '../../apps/server/src/jobs/job-record';
+import { JOBS_SQL, OPEN_SQL } from '../../apps/server/src/jobs/job-record';
 import { EVENTS_SQL } from '../../apps/server/src/jobs/view-job';
 import { findSql } from '../../apps/server/src/models/library';
 import { PreparingClient } from '../../apps/server/src/platform/database/preparing-client';
@@ -27,6 +27,13 @@ app.get('/list', async (_request, response) => {
   const { rows } = await pool.query(LIST_SQL, [2_147_483_647, false, '', '']);
   response.json(rows);
 });
+/** The statement alone: nothing of what it reads is worked out, nor sent. */
+app.get('/floor', async (_request, response) => {
+  await admit();
+  const { rows } = await pool.query(OPEN_SQL, [1000]);
+  response.json({ open: rows.length });
+});
+
 app.get('/job', async (_request, response) => {
   await admit();
   const { rows } = await pool.query(`${JOBS_SQL} where j.tag = $1`, [UDREL_TAG]);

@@ -26,7 +26,10 @@ export function handsFigures() {
   };
   const fresh = open();
   return {
-    [`hands next over ${OPEN} open jobs, all anew, median ms`]: medianTime(() => nextHands(anew.pop() ?? open(), 0), 40),
+    [`hands next over ${OPEN} open jobs, all anew, median ms`]: medianTime(
+      () => nextHands(anew.pop() ?? open(), 0),
+      40,
+    ),
     [`hands next over ${OPEN} open jobs, one changed, median ms`]: medianTime(() => {
       changed();
       nextHands(jobs, 0);

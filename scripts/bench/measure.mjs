@@ -20,6 +20,7 @@ import { YOUNG } from '../lib/shop.mjs';
 import { memorySlope } from './memory.mjs';
 import { addModels, wordsOf } from './models.mjs';
 import { pageRatios, runViewFigures } from './pages.mjs';
+import { returnFigures } from './return.mjs';
 
 const { UDREL_SERVER, UDREL_DATABASE_URL, UDREL_SESSION_SECRET, UDREL_WORK, UDREL_HEAP } = process.env;
 const SECONDS = Number(process.env.UDREL_BENCH_SECONDS ?? 3);
@@ -41,6 +42,7 @@ const tell = (more) => {
 const cookie = await signIn();
 tell(await pageRatios(UDREL_SERVER, cookie, TAG));
 tell(await runViewFigures(UDREL_SERVER, cookie, 'U-2403'));
+tell(await returnFigures(UDREL_SERVER, cookie, TAG));
 tell({ [`${SMALL} jobs by COPY, seconds`]: await addBulk(UDREL_DATABASE_URL, 0, SMALL) });
 const json = { cookie, 'content-type': 'application/json' };
 const modelId = (await (await fetch(`${UDREL_SERVER}/api/v1/models?find=T15-4820`, { headers: { cookie } })).json())[0]
@@ -81,6 +83,12 @@ tell(
 const small = await reads(SMALL);
 tell({ [`${JOBS} jobs by COPY, seconds`]: await addBulk(UDREL_DATABASE_URL, SMALL, JOBS) });
 const large = await reads(JOBS);
+await against(
+  'the Floor of 1000 jobs',
+  1,
+  () => ({ path: '/api/v1/floor', headers: { cookie } }),
+  () => ({ path: '/floor' }),
+);
 for (const [name, median] of Object.entries(large)) {
   tell({ [`${name} at ${JOBS} jobs, median ms (at ${SMALL})`]: `${median} (${small[name]})` });
   tell({ [`${name} at the large number of jobs, ratio`]: round(median / small[name]) });

@@ -15,6 +15,12 @@ export function joined<A extends object, B extends object>({ part, words }: Word
   return whole;
 }
 
+/** The same answer, put in words once for all who are given it. */
+export function inOneWord<A extends object>(answer: A): A {
+  known.set(answer, JSON.stringify(answer));
+  return answer;
+}
+
 /** An answer as JSON; undefined for none. What of it is in words already is taken as it is. */
 export function inWords(answer: unknown): string | undefined {
   if (typeof answer !== 'object' || answer === null) return JSON.stringify(answer) as string | undefined;

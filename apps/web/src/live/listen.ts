@@ -18,6 +18,8 @@ const ADDRESS = urlOf(interfaceEndpoints.hints);
 const TOGETHER = 60;
 /** Berths count every second, each at its own moment: what they move is read at most once in this time. */
 const RUNS_EVERY = 1000;
+/** Everything is stale for all browsers at the same moment: each reads it anew at another one within this time. */
+const SPREAD = 1500;
 /** A stream that is taken up again within this time was not lost to a person. */
 const PATIENCE = 1500;
 
@@ -52,6 +54,7 @@ export function listenToHints({ dispatch, versionShown }: Store, since: string):
     const known = hint.kind === 'job' ? versionShown(hint.tag) : null;
     if (known !== null && hint.kind === 'job' && known >= hint.version) later(staleBesideJob(['job'], hint.tag));
     else if (hint.kind === 'run') later(staleBy(hint), Math.max(TOGETHER, readAt + RUNS_EVERY - Date.now()));
+    else if (hint.kind === 'everything') later(staleBy(hint), TOGETHER + Math.random() * SPREAD);
     else later(staleBy(hint));
   }
 

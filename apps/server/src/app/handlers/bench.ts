@@ -1,5 +1,6 @@
 import { agentEndpoints, benchEndpoints } from '@udrel/contract/endpoints';
 import { handlers } from '../../platform/http/handlers';
+import { sharedRead } from '../../platform/database/shared-read';
 import { inTransaction } from '../../platform/database/transaction';
 import { hello, runsAtBerths, takeSamples } from '../../copying/agent-feed';
 import { raiseAlarms } from '../../copying/raise-alarms';
@@ -7,9 +8,12 @@ import { listBerths } from '../../copying/berths';
 import { answerReadBack, openReadBacks } from '../../copying/read-back-requests';
 import { runsNow } from '../../copying/runs-now';
 
+const berths = sharedRead(listBerths);
+const runs = sharedRead(runsNow);
+
 export const benchHandlers = handlers(benchEndpoints, {
-  berths: ({ manager, now }) => listBerths(manager, now),
-  runs: ({ manager, now }) => runsNow(manager, now),
+  berths: ({ manager, now }) => berths(manager, now),
+  runs: ({ manager, now }) => runs(manager, now),
 });
 
 export const agentHandlers = handlers(agentEndpoints, {

@@ -25,6 +25,9 @@ export function interfaceHandlers(hints: HintHub, all: () => readonly Route[]): 
   });
 }
 
+/** After which a browser takes a broken stream up again, ms: up to twice that, so that not all come in one moment. */
+const RETRY = 1000;
+
 /** Keeps proxies from closing a quiet stream. */
 const HEARTBEAT = 20_000;
 
@@ -39,7 +42,7 @@ function stream(
     'x-accel-buffering': 'no',
   });
   response.flushHeaders();
-  response.write('retry: 1000\n\nevent: open\ndata: {}\n\n');
+  response.write(`retry: ${Math.round(RETRY * (1 + Math.random()))}\n\nevent: open\ndata: {}\n\n`);
   const heartbeat = setInterval(() => response.write(': \n\n'), HEARTBEAT);
   // A browser that takes a broken stream up again says itself what it heard last.
   const since = request.get('last-event-id') ?? query.since ?? null;

@@ -47,7 +47,10 @@ export function MemoryMatchPanel({ job, match, side }: { job: JobView; match: Ma
         {side}
       </div>
       <div className={styles.column}>
-        <Sheet title="Memory sets" aside={`wanted: ${binary(wish)} in all${of > sets.length ? `; the best ${sets.length} of ${whole(of)}` : ''}`}>
+        <Sheet
+          title="Memory sets"
+          aside={`wanted: ${binary(wish)} in all${of > sets.length ? `; the best ${sets.length} of ${whole(of)}` : ''}`}
+        >
           <div className={styles.candidates}>
             <table>
               <thead>
