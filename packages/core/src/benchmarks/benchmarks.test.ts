@@ -90,7 +90,15 @@ describe('a measuring session from a file', () => {
     expect(readMeasurement(JSON.stringify({ ...set, randomRead: null }))).toEqual({ ok: true, set });
   });
 
+  it('reads cells with commas in quotation marks, and fractions behind a comma', () => {
+    const read = readMeasurement('startUps,"96, 101.5, 98"\nmethod,"1 MiB, QD8; 3 runs"\n');
+    expect(read).toEqual({ ok: true, set: { startUps: [96, 101.5, 98], method: '1 MiB, QD8; 3 runs' } });
+    const other = readMeasurement('randomRead;0,52\nmethod;"read ""cold"""\nstartUps;96;101,5');
+    expect(other).toEqual({ ok: true, set: { randomRead: 0.52, method: 'read "cold"', startUps: [96, 101.5] } });
+  });
+
   it.each([
+    ['sequentialRead;1,050', 'Line 1: sequentialRead is a number'],
     ['sequentialRead,fast', 'Line 1: sequentialRead is a number'],
     ['startUps,96\ncolour,red', 'Line 2: “colour” is no figure'],
     ['busyShare,140', 'up to 100'],

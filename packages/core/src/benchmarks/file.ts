@@ -1,3 +1,4 @@
+import Papa from 'papaparse';
 import { CONDITIONS, type Condition, type MeasurementSet } from './types';
 
 /** Figures as a file tells them; what it does not tell is left as it was. */
@@ -54,7 +55,10 @@ function fromLines(text: string): Entries {
     .replace(/^\ufeff/, '')
     .split(/\r?\n/)
     .entries()) {
-    const [name = '', ...values] = line.split(/[,;\t]/).map((cell) => cell.trim().replace(/^"(.*)"$/, '$1'));
+    // Lines of one file may come from several tools: what stands behind the name parts a line.
+    const [, delimiter = ','] = /^[^,;\t]*([,;\t])/.exec(line) ?? [];
+    const [cells = []] = Papa.parse<string[]>(line, { delimiter }).data;
+    const [name = '', ...values] = cells.map((cell) => cell.trim());
     // A first line may name its two columns.
     if (name === '' || (index === 0 && /^(name|figure)$/i.test(name))) continue;
     entries.push({ name, values: values.filter(Boolean), where: `Line ${index + 1}` });
@@ -87,12 +91,15 @@ function putConditions(set: Partial<MeasurementSet>, values: string[]): string |
   return null;
 }
 
+/** A figure with a point or a comma before its fraction; three digits after a comma may be thousands, and are refused. */
+const numberOf = (text: string) => Number(/^\d+,(?!\d{3}$)\d+$/.test(text) ? text.replace(',', '.') : text);
+
 function putNumbers(
   set: Partial<MeasurementSet>,
   name: (typeof RATES)[number] | (typeof TIMES)[number] | 'busyShare',
   values: string[],
 ): string | null {
-  const numbers = values.flatMap((one) => one.split(/\s+/)).map(Number);
+  const numbers = values.flatMap((one) => one.split(/[,;]?\s+/)).map(numberOf);
   const timed = name === 'startUps' || name === 'programStarts';
   const most = timed ? LONGEST : name === 'busyShare' ? 100 : FASTEST;
   if (numbers.some((one) => !(one > 0 && one <= most))) return `${name} is a number up to ${most}.`;

@@ -1,18 +1,26 @@
 import type { PlanDraft } from '@udrel/core/facts';
-import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
-
-interface Drawing {
-  past: PlanDraft[];
-  present: PlanDraft;
-  future: PlanDraft[];
-}
+import { createAction, createReducer, createSlice, type PayloadAction, type UnknownAction } from '@reduxjs/toolkit';
+import undoable, { ActionCreators, newHistory, type StateWithHistory } from 'redux-undo';
 
 const MOST_STEPS = 100;
 
 interface Plans {
-  drawings: Record<string, Drawing>;
+  drawings: Record<string, StateWithHistory<PlanDraft>>;
   /** The partition selected in each map. */
   selected: Record<string, string>;
+}
+
+const drawnAnew = createAction<PlanDraft>('plan/drawn');
+
+/** One plan being drawn, with what can be undone of it. */
+const drawing = undoable(
+  createReducer({} as PlanDraft, (build) => build.addCase(drawnAnew, (_before, { payload }) => payload)),
+  { limit: MOST_STEPS + 1, initTypes: [], neverSkipReducer: false },
+);
+
+function step(plans: Plans, tag: string, action: UnknownAction, before?: PlanDraft): void {
+  const held = plans.drawings[tag] ?? (before && newHistory([], before, []));
+  if (held) plans.drawings[tag] = drawing(held, action);
 }
 
 /** Plans being drawn, by job tag, each with what can be undone. They stay while other views are open. */
@@ -21,25 +29,16 @@ export const planSlice = createSlice({
   initialState: { drawings: {}, selected: {} } as Plans,
   reducers: {
     drawn(
-      { drawings },
+      plans,
       { payload: { tag, before, draft } }: PayloadAction<{ tag: string; before: PlanDraft; draft: PlanDraft }>,
     ) {
-      const past = [...(drawings[tag]?.past ?? []), drawings[tag]?.present ?? before].slice(-MOST_STEPS);
-      drawings[tag] = { past, present: draft, future: [] };
+      step(plans, tag, drawnAnew(draft), before);
     },
-    undone({ drawings }, { payload: tag }: PayloadAction<string>) {
-      const drawing = drawings[tag];
-      const previous = drawing?.past.pop();
-      if (!drawing || !previous) return;
-      drawing.future.push(drawing.present);
-      drawing.present = previous;
+    undone(plans, { payload: tag }: PayloadAction<string>) {
+      step(plans, tag, ActionCreators.undo());
     },
-    redone({ drawings }, { payload: tag }: PayloadAction<string>) {
-      const drawing = drawings[tag];
-      const next = drawing?.future.pop();
-      if (!drawing || !next) return;
-      drawing.past.push(drawing.present);
-      drawing.present = next;
+    redone(plans, { payload: tag }: PayloadAction<string>) {
+      step(plans, tag, ActionCreators.redo());
     },
     /** What the server holds is the plan from here on. */
     kept(state, { payload: tag }: PayloadAction<string>) {

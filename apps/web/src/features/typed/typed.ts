@@ -1,3 +1,4 @@
+import { dequal } from 'dequal';
 import { useCallback, useState, useSyncExternalStore } from 'react';
 
 const PREFIX = 'udrel.typed.';
@@ -91,7 +92,7 @@ export function useBegun(): readonly Typed[] {
       const [address = '', what = ''] = name.split('|');
       return { address, what };
     });
-    if (JSON.stringify(now) !== JSON.stringify(listed)) listed = now;
+    if (!dequal(now, listed)) listed = now;
     return listed;
   });
 }

@@ -1,3 +1,4 @@
+import { dequal } from 'dequal';
 import type { Station } from '@udrel/core/stations';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
@@ -43,7 +44,7 @@ export function CorrectCustomer({ job, close }: Props) {
 export function CorrectDetails({ job, close }: Props) {
   const { name, phone, email } = job.customer;
   const [given, setGiven] = useState({ name, phone, email });
-  const changed = JSON.stringify(given) !== JSON.stringify({ name, phone, email });
+  const changed = !dequal(given, { name, phone, email });
   const correction: Correction | null = changed && given.name.trim() ? { what: 'customer details', ...given } : null;
   const field = (key: 'name' | 'phone' | 'email', label: string) => (
     <TextField
@@ -112,7 +113,7 @@ export function CorrectBooking({ job, close }: Props) {
   const price = given.price.trim() === '' ? null : Math.round(Number(given.price.replace(',', '.')) * 100);
   const promised = given.promised === '' ? null : new Date(given.promised);
   const sound = (price === null || price >= 0) && (promised === null || !Number.isNaN(promised.getTime()));
-  const changed = JSON.stringify(given) !== JSON.stringify(opened);
+  const changed = !dequal(given, opened);
   // A moment that was not touched keeps its seconds.
   const promisedAt = given.promised === opened.promised ? job.promisedAt : (promised?.toISOString() ?? null);
   const correction: Correction | null =

@@ -1,4 +1,5 @@
 import type { PlanDraft } from '@udrel/core/facts';
+import { dequal } from 'dequal';
 import Button from '@mui/material/Button';
 import type { JobView } from '@udrel/contract/types';
 import { binary, GIB, soldName } from '@udrel/core/capacity';
@@ -95,8 +96,8 @@ function newVolume({ layout, draft: { intent } }: Plan) {
 function isAccepted({ snapshot }: JobView, { draft }: Plan): boolean {
   const { plan } = snapshot.facts;
   if (!plan) return false;
-  const decisions = ({ intent, route, startedFrom }: PlanDraft) => JSON.stringify([intent, route, startedFrom]);
-  return decisions(plan) === decisions(draft);
+  const decisions = ({ intent, route, startedFrom }: PlanDraft) => [intent, route, startedFrom];
+  return dequal(decisions(plan), decisions(draft));
 }
 
 /** The smallest drive for the plan, its files, and accepting it. */

@@ -1,3 +1,4 @@
+import { dequal } from 'dequal';
 import Button from '@mui/material/Button';
 import { useState, type ReactNode } from 'react';
 import type { JobView } from '@udrel/contract/types';
@@ -118,20 +119,10 @@ function Partitions({ table }: { table: SourceTable }) {
 
 function told(known: unknown, { key, value }: Proposal): string {
   if (known === undefined) return 'not known';
-  return same(known, value) ? 'as in the file' : tellFact(key, known);
+  return dequal(known, value) ? 'as in the file' : tellFact(key, known);
 }
 
-const isKnown = (job: JobView, { key, value }: Proposal) => same(job.snapshot.facts[key], value);
-
-const same = (a: unknown, b: unknown) => JSON.stringify(sorted(a)) === JSON.stringify(sorted(b));
-
-/** The same content whatever the order of its fields. */
-function sorted(value: unknown): unknown {
-  if (Array.isArray(value)) return value.map(sorted);
-  if (typeof value !== 'object' || value === null) return value;
-  const fields = Object.entries(value).sort(([a], [b]) => a.localeCompare(b));
-  return Object.fromEntries(fields.map(([key, one]) => [key, sorted(one)]));
-}
+const isKnown = (job: JobView, { key, value }: Proposal) => dequal(job.snapshot.facts[key], value);
 
 /** The drive that the job knows as its old one, else the one inside that a system starts from. */
 function likelyOld(drives: readonly ReadDrive[], serial: string | undefined): number {
