@@ -136,6 +136,7 @@ test('a plan with two new drives: system here, data there, each copied onto, wat
 
 /** Types each serial into the first box that is still open. */
 async function identify(boxes: Locator, serials: (string | undefined)[]): Promise<void> {
+  await expect(boxes.first()).toBeVisible();
   for (const serial of serials) {
     const left = await boxes.count();
     await boxes.first().fill(serial ?? '');

@@ -27,6 +27,8 @@ export interface Caller {
     body?: unknown,
     headers?: Record<string, string>,
   ) => Promise<Answer<T>>;
+  /** The text of an answer that is no JSON. */
+  text: (path: string) => Promise<string>;
   /** The status of a GET whose body is not waited for. */
   head: (path: string) => Promise<number>;
   /** Opens a stream of server-sent events; answers what has come so far each time, until it is left. */
@@ -128,6 +130,7 @@ export function caller(base: string, always: Record<string, string> = {}): Calle
   return {
     get: (path) => call('GET', path, undefined, {}),
     send: (method, path, body, headers = {}) => call(method, path, body ?? {}, headers),
+    text: async (path) => (await fetch(`${base}${path}`, { headers: always })).text(),
     head: async (path) => {
       const left = new AbortController();
       const response = await fetch(`${base}${path}`, { headers: always, signal: left.signal });

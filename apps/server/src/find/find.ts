@@ -7,7 +7,7 @@ import { rows, wordsIn } from '../platform/database/database';
 
 /**
  * What a scan or a few typed letters mean: a job tag, the serial of a device or drive, a customer by name or
- * phone number with their open jobs, a model, the label of a thing or a place with what lies there, a berth, a part.
+ * phone number, with or without the country before it, with their open jobs; an order by its number; a model, the label of a thing or a place with what lies there, a berth, a part.
  * Exact ones first; at most 12.
  */
 export async function find(manager: EntityManager, typed: string): Promise<Found[]> {
@@ -23,6 +23,11 @@ export async function find(manager: EntityManager, typed: string): Promise<Found
         where upper(j.tag) like upper($2) || '%' or ('U-' || $1) = j.tag
            or (j.closed_at is null and (c.name ilike '%' || $2 || '%'
                or (length($3) >= 3 and c.phone_digits like '%' || $3 || '%')))
+       union all
+       select 'order', 'Order ' || o.number, c.name || ': ' || string_agg(j.tag, ', ' order by j.number),
+              (array_agg(j.tag order by j.number))[1], o.id, 1
+         from shop_order o join customer c on c.id = o.customer_id join job j on j.order_id = o.id
+        where o.number::text = $1 group by o.id, o.number, c.name
        union all
        select 'belonging', j.tag || '-' || t.number, t.name || coalesce(', at ' || p.code, '') || ', ' || c.name, j.tag, t.id,
               case when upper(j.tag || '-' || t.number) = upper($1) then 0 else 1 end
@@ -58,6 +63,7 @@ export async function find(manager: EntityManager, typed: string): Promise<Found
        select 'customer', c.name, c.phone, null, c.id, 3
          from customer c
         where c.name ilike '%' || $2 || '%' or (length($3) >= 3 and c.phone_digits like '%' || $3 || '%')
+           or (length($3) >= 9 and length(ltrim(c.phone_digits, '0')) >= 7 and $3 like '%' || ltrim(c.phone_digits, '0'))
        union all
        select 'model', m.maker || ' ' || m.name, m.code, null, m.id, 4
          from device_model m where m.maker || ' ' || m.name || ' ' || m.code ilike '%' || $2 || '%'

@@ -67,6 +67,8 @@ export const Job = new EntitySchema<JobEntity>({
     { name: 'job_order', columns: ['orderId'] },
     { name: 'job_device', columns: ['deviceId'] },
     { name: 'job_open', columns: ['number'], where: 'closed_at is null' },
+    { name: 'job_booked', columns: ['bookedAt', 'number'] },
+    { name: 'job_claimed', columns: ['claimedBy'], where: 'claimed_by is not null' },
   ],
 });
 

@@ -27,7 +27,7 @@ describe('an address that cannot be', () => {
     '/jobs/%00',
     '/jobs/U-99999999999999',
     '/jobs/no%20tag',
-    '/jobs?before=99999999999',
+    '/jobs?after=99999999999',
     '/jobs?text=%00',
     '/parts?find=a%00b',
     '/find?q=%00',

@@ -3,10 +3,16 @@ import { useShop } from '../harness';
 
 const shop = useShop();
 
+/** Indexes over expressions, which an entity cannot say. */
+const OVER_EXPRESSIONS = ['job_promised', 'job_closed'].map((name) => `DROP INDEX "public"."${name}"`);
+
 describe('the schema', () => {
   it('leaves no difference between migrations and entities', async () => {
     const { upQueries } = await shop.database.driver.createSchemaBuilder().log();
-    expect(upQueries.map((query) => query.query)).toEqual([]);
+    const left = upQueries
+      .map((query) => query.query)
+      .filter((sql) => !OVER_EXPRESSIONS.some((name) => sql.includes(name)));
+    expect(left).toEqual([]);
   });
 
   it('takes no change and no removal in the history', async () => {

@@ -1,14 +1,5 @@
 import { beforeAll, describe, expect, it } from 'vitest';
-import type {
-  BookIn,
-  CustomerView,
-  JobPage,
-  JobView,
-  ModelView,
-  OrderView,
-  PartPage,
-  PartView,
-} from '@udrel/contract/types';
+import type { BookIn, CustomerView, JobView, ModelView, OrderView, PartPage, PartView } from '@udrel/contract/types';
 import { bookJob, booking, stockUp, Work, type Stock } from '../fixtures';
 import { useShop, type Answer } from '../harness';
 
@@ -139,30 +130,6 @@ describe('customers and models', () => {
     const customer = { id: null, name: 'New keeper', phone: '', email: '' };
     const second = await book({ ...given, customer });
     expect(second?.device.id).toBe(first.job.device.id);
-  });
-});
-
-describe('the job list', () => {
-  it('comes in pages that neither repeat nor leave out', async () => {
-    for (let n = 0; n < 70; n++) await bookJob(shop.as.counter, stock);
-    const tags: string[] = [];
-    for (let before: number | null = 0; before !== null;) {
-      const { body }: Answer<JobPage> = await shop.as.counter.get(`/jobs?all=yes${before ? `&before=${before}` : ''}`);
-      tags.push(...body.rows.map((row) => row.tag));
-      before = body.before;
-    }
-    const [{ n }] = (await shop.database.query('select count(*)::int as n from job')) as [{ n: number }];
-    expect(tags).toHaveLength(n);
-    expect(new Set(tags).size).toBe(n);
-  });
-
-  it('shows closed ones only when asked', async () => {
-    const tags = async (query: string) =>
-      (await shop.as.counter.get<JobPage>(`/jobs?${query}`)).body.rows.map((row) => row.tag);
-    const [last] = await tags('');
-    await shop.database.query('update job set closed_at = now() where tag = $1', [last]);
-    expect(await tags('')).not.toContain(last);
-    expect(await tags('all=yes')).toContain(last);
   });
 });
 

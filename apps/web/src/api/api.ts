@@ -40,6 +40,7 @@ export const {
   useRunsQuery,
   useJobRunsQuery,
   useJobsInfiniteQuery,
+  useJobCountQuery,
   useJobQuery,
   useMatchQuery,
   usePlacingQuery,

@@ -51,11 +51,15 @@ function queryOf(build: Build, endpoint: AnyEndpoint) {
   });
 }
 
+/** Pages up to which a list is read anew as it changes. */
+export const SHORT = 5;
+
 function pagesOf(build: Build, endpoint: AnyEndpoint, by: string) {
   return build.infiniteQuery<Record<string, Key>, Arg, Key>({
     infiniteQueryOptions: { initialPageParam: null, getNextPageParam: (page) => page[by] ?? undefined },
     query: ({ queryArg, pageParam }) => requestOf(endpoint, queryArg, pageParam === null ? {} : { [by]: pageParam }),
-    providesTags: (_answer, _error, arg) => provided(endpoint, arg),
+    // A long list would be read page by page for each change, and move under who reads it: it is read anew when asked.
+    providesTags: (answer, _error, arg) => ((answer?.pages.length ?? 0) > SHORT ? [] : provided(endpoint, arg)),
   });
 }
 

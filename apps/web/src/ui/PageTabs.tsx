@@ -1,5 +1,24 @@
-import type { ReactNode } from 'react';
+import { useState, type ReactNode } from 'react';
+import { useSearchParams } from 'react-router';
 import styles from './ui.module.css';
+
+/**
+ * Which of the pages is open: as the address says, so that it can be kept and sent on, else the one that is next. The
+ * address is written as words of the page in small letters.
+ */
+export function usePage<P extends string>(pages: readonly P[], next: () => P): [P, (page: P) => void] {
+  const [search, setSearch] = useSearchParams();
+  const [first] = useState(next);
+  const asked = pages.find((one) => slugOf(one) === search.get(PARAM));
+  const choose = (page: P) =>
+    setSearch((now) => new URLSearchParams([...[...now].filter(([name]) => name !== PARAM), [PARAM, slugOf(page)]]), {
+      replace: true,
+    });
+  return [asked ?? (pages.includes(first) ? first : (pages[0] ?? first)), choose];
+}
+
+const PARAM = 'page';
+const slugOf = (page: string) => page.toLowerCase().replaceAll(' ', '-');
 
 /** The pages of a station, one of them open; arrow keys go from one to the next. */
 export function PageTabs<P extends string>({

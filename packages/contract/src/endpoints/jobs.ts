@@ -6,6 +6,8 @@ import {
   corrections,
   factEntry,
   historyQuery,
+  jobCountQuery,
+  jobExportQuery,
   jobQuery,
   moveDisassemblyItem,
   moveBelonging,
@@ -16,7 +18,7 @@ import {
 } from '../shapes/commands';
 import { factRow } from '@udrel/core/facts';
 import { object, text } from '../shapes/shape';
-import type { ConsideredView, HistoryPage, JobPage, JobView } from '../views/views';
+import type { ConsideredView, CountView, HistoryPage, JobPage, JobView } from '../views/views';
 import { command, query, type Subject } from './endpoint';
 import { jobCommand } from './job-command';
 
@@ -29,7 +31,10 @@ const factSubject = (key: Extract<Subject, { kind: 'fact' }>['key']): Subject | 
 
 /** A job as it stands, and what is recorded of it while it goes from station to station. */
 export const jobEndpoints = {
-  jobs: query('/jobs', { ...LOOK, query: jobQuery, about: 'Jobs', pagedBy: 'before' }).answering<JobPage>(),
+  jobs: query('/jobs', { ...LOOK, query: jobQuery, about: 'Jobs', pagedBy: 'after' }).answering<JobPage>(),
+  jobCount: query('/counts/jobs', { ...LOOK, query: jobCountQuery, about: 'Jobs' }).answering<CountView>(),
+  /** All of them as CSV (RFC 4180), sent as it is read. */
+  jobExport: query('/exports/jobs', { ...LOOK, query: jobExportQuery }).answering<undefined>(),
   job: query('/jobs/:tag', { ...LOOK, about: 'Job' }).answering<JobView>(),
   history: query('/jobs/:tag/history', { ...LOOK, query: historyQuery, pagedBy: 'before' }).answering<HistoryPage>(),
   recordFact: jobCommand('put /jobs/:tag/facts/:key', {

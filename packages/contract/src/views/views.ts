@@ -270,8 +270,12 @@ export interface HistoryPage {
 export interface JobRow {
   number: number;
   tag: string;
+  order: number;
   customer: string;
   device: string;
+  serial: string;
+  /** Who has it in hand; '' for nobody. */
+  technician: string;
   wish: string;
   station: string;
   next: string;
@@ -282,8 +286,14 @@ export interface JobRow {
 
 export interface JobPage {
   rows: JobRow[];
-  /** Number to ask before for the next page; null at the end. */
-  before: number | null;
+  /** Where this page ended, to be asked for the next; null at the end. */
+  after: string | null;
+}
+
+/** How many there are; more than are counted where there are very many. */
+export interface CountView {
+  count: number;
+  more: boolean;
 }
 
 export interface HandsView {
@@ -366,7 +376,7 @@ export interface MatchView {
 
 /** One thing found by the scan or find field. */
 export interface Found {
-  kind: 'job' | 'customer' | 'device' | 'drive' | 'model' | 'belonging' | 'place' | 'part' | 'berth';
+  kind: 'job' | 'order' | 'customer' | 'device' | 'drive' | 'model' | 'belonging' | 'place' | 'part' | 'berth';
   title: string;
   detail: string;
   /** Job to open, where there is one. */

@@ -5,16 +5,20 @@ import { consider, correct } from '../../corrections/corrections';
 import { enterFact } from '../../facts/record-fact';
 import { overrideGate } from '../../jobs/override-gate';
 import { handOff, claim } from '../../custody/claims';
-import { listJobs } from '../../jobs/list-jobs';
+import { countJobs, JOB_COLUMNS, jobLines, listJobs } from '../../jobs/list-jobs';
 import { moveAll, moveItem } from '../../dismantling/disassembly-sheet';
 import { addBelonging, moveAllBelongings, moveBelonging } from '../../custody/belongings';
 import { earlierHistory, viewJob } from '../../jobs/view-job';
 import { addLesson } from '../../models/lessons';
 import { handlers } from '../../platform/http/handlers';
+import { sendCsv } from '../../platform/http/send-csv';
 import { addSecret, showSecret } from '../../secrets/job-secrets';
 
 export const jobHandlers = handlers(jobEndpoints, {
-  jobs: ({ manager, query }) => listJobs(manager, query),
+  jobs: ({ manager, query, now }) => listJobs(manager, query, now),
+  jobCount: ({ manager, query, now }) => countJobs(manager, query, now),
+  jobExport: ({ manager, query, now, response }) =>
+    sendCsv(response, 'jobs', JOB_COLUMNS, jobLines(manager, query, now)),
   job: ({ manager, params, now }) => viewJob(manager, params.tag, now),
   history: ({ manager, params, query }) => earlierHistory(manager, params.tag, query.before),
   recordFact: (call) => enterFact(call, call.params.tag, call.params.key, call.body),

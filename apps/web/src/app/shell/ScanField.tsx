@@ -1,3 +1,4 @@
+import BarcodeReader from '@mui/icons-material/BarcodeReader';
 import { useEffect, useState, type KeyboardEvent } from 'react';
 import { useNavigate } from 'react-router';
 import { MOST_FOUND } from '@udrel/contract/limits';
@@ -48,23 +49,25 @@ export function ScanField() {
     if (one) leave(one);
   }
 
+  const listed = open && wanted.length >= 2 && hits !== undefined;
+
   function press(event: KeyboardEvent): void {
     const count = hits?.length ?? 0;
-    if (event.key === 'Escape') setOpen(false);
-    else if (event.key === 'ArrowDown' && count) setChosen((chosen + 1) % count);
+    if (event.key === 'Escape') {
+      if (!listed) return;
+      setOpen(false);
+    }
+    if (event.key === 'ArrowDown' && count) setChosen((chosen + 1) % count);
     else if (event.key === 'ArrowUp' && count) setChosen((chosen + count - 1) % count);
     else if (event.key === 'Enter' && wanted) void enter();
-    else return;
-    if (event.key !== 'Escape') event.preventDefault();
+    else if (event.key !== 'Escape') return;
+    event.preventDefault();
   }
 
-  const listed = open && wanted.length >= 2 && hits !== undefined;
   return (
     <div className={styles.scan}>
       <div className={styles.scanBox}>
-        <svg width="18" height="18" viewBox="0 0 18 18" stroke="currentColor" fill="none" strokeWidth="1.6" aria-hidden>
-          <path d="M3 3v12M6 3v12M8.5 3v12M12 3v12M15 3v12" />
-        </svg>
+        <BarcodeReader fontSize="small" />
         <input
           id="scan"
           data-scan="here"

@@ -5,6 +5,7 @@ import { loadChecksOnTyping } from '../../api/refused';
 import { Account } from './Account';
 import { BenchLights } from './BenchLights';
 import { KeysDialog } from './KeysDialog';
+import { NoticesHost } from '../../features/notices/NoticesHost';
 import { Rail } from './Rail';
 import { useLive } from '../../live/useLive';
 import { useTakeScan } from '../../features/scan/scan';
@@ -36,6 +37,7 @@ export function Shell() {
       <main className={styles.main}>
         <Outlet />
       </main>
+      <NoticesHost />
       <KeysDialog open={keysShown} close={() => setKeysShown(false)} />
     </div>
   );

@@ -47,6 +47,13 @@ export function useKeys(showKeys: () => void, quiet: (act: () => void) => void):
 
     function press(event: KeyboardEvent): void {
       if (event.key === 'Enter' && event.ctrlKey && !event.defaultPrevented) return record(document.activeElement);
+      if (event.key === 'Escape' && !event.defaultPrevented && typing(event.target)) {
+        // What lies over the page closes first, by its own key.
+        if (!document.querySelector('[role=dialog], [role=presentation] [role=menu]')) {
+          (event.target as HTMLElement).blur();
+        }
+        return;
+      }
       if (typing(event.target) || event.ctrlKey || event.metaKey || event.altKey) return;
       const act = actOf(event.key);
       if (!act) return;

@@ -3,7 +3,10 @@ import { endpoints, type Subject } from '@udrel/contract/endpoints';
 import { factShapes, type Shape } from '@udrel/contract/shapes';
 import type { JobView } from '@udrel/contract/types';
 import type { ThunkAction, UnknownAction } from '@reduxjs/toolkit';
+import type { StepId } from '@udrel/core/stations';
+import { procedureOf } from '@udrel/core/steps';
 import { useState } from 'react';
+import { useStore } from 'react-redux';
 import type { State } from '../../store/store';
 import { api } from '../../api/api';
 import { refused } from '../../api/refused';
@@ -11,6 +14,7 @@ import { useAppDispatch } from '../../store/dispatch';
 import { versioned, type JobCommand, type ParamsBesideTag, type TakenBy } from '../../api/job-command';
 import { standing, standsSame } from '../../outbox/entries';
 import { keepAndSend } from '../../outbox/outbox';
+import { notify } from '../notices/notify';
 import { forgetTyped } from '../typed/typed';
 import { seenWhenBegun, typedFact } from '../typed/typed-fact';
 
@@ -38,6 +42,7 @@ type Initiate = (
 
 export function useJobChange(job: Pick<JobView, 'tag' | 'version' | 'snapshot'>): JobChange {
   const dispatch = useAppDispatch();
+  const store = useStore<State>();
   const [state, setState] = useState<{ busy: boolean; error: unknown }>({ busy: false, error: undefined });
   const { tag, version } = job;
 
@@ -45,8 +50,29 @@ export function useJobChange(job: Pick<JobView, 'tag' | 'version' | 'snapshot'>)
     setState({ busy: true, error: undefined });
     const done = await work();
     setState({ busy: false, error: 'error' in done ? done.error : undefined });
+    if ('view' in done) say(done.view);
     return 'view' in done ? done.view : null;
   }
+
+  /** Says what was recorded as the history has it; where the stamp can be taken back, from there. */
+  function say(view: JobView): void {
+    const [newest] = view.history;
+    if (view.version === version) {
+      if (store.getState().connection.lostAt !== null)
+        notify({ kind: 'kept', text: `${tag}: kept here, sent when the server is back.` });
+      return;
+    }
+    const stamped = view.procedure.steps.find(({ id, state }) => state === 'done' && !wasDone(id));
+    const takeBack = stamped && view.retractable.includes(stamped.id);
+    notify({
+      kind: 'recorded',
+      text: `${tag}: ${newest?.sentence ?? 'recorded'}`,
+      ...(takeBack ? { takeBackAt: `/jobs/${tag}?takeBack=${encodeURIComponent(stamped.id)}` } : {}),
+    });
+  }
+
+  const wasDone = (id: StepId) =>
+    procedureOf(job.snapshot).steps.some((step) => step.id === id && step.state === 'done');
 
   /** Keeps it in this browser first where it may wait for the connection, or where it must be held against what stands. */
   function run(

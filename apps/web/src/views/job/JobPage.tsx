@@ -1,7 +1,7 @@
 import type { Station } from '@udrel/core/stations';
 import { useEffect, useMemo } from 'react';
 import { useSelector } from 'react-redux';
-import { useNavigate, useParams } from 'react-router';
+import { useLocation, useNavigate, useParams } from 'react-router';
 import type { JobView } from '@udrel/contract/types';
 import { nextStep, type StationState } from '@udrel/core/steps';
 import { useJobQuery } from '../../api/api';
@@ -12,6 +12,7 @@ import type { State } from '../../store/store';
 import { Loaded } from '../../ui';
 import { EndNotice } from './around/EndNotice';
 import { HandOffNote } from './around/Holding';
+import { RetractAsked } from './around/RetractStamp';
 import { FactsPanel } from './FactsPanel';
 import { History } from './History';
 import { JobHead } from './JobHead';
@@ -43,16 +44,17 @@ export default function JobPage() {
 function Opened({ job, wanted, readAnew }: { job: JobView; wanted: string | undefined; readAnew: () => void }) {
   useStepsOfRuns(job, readAnew);
   const navigate = useNavigate();
+  const { search } = useLocation();
   const chosen = job.procedure.stations.find((one) => stationPath(one.station) === wanted && one.state !== 'absent');
   const here = chosen?.station ?? currentStation(job);
 
   useEffect(() => {
-    if (!chosen) void navigate(`/jobs/${job.tag}/${stationPath(here)}`, { replace: true });
+    if (!chosen) void navigate({ pathname: `/jobs/${job.tag}/${stationPath(here)}`, search }, { replace: true });
     document.title = `${job.tag} ${here}`;
     return () => {
       document.title = 'Udrel';
     };
-  }, [chosen, here, job.tag, navigate]);
+  }, [chosen, here, search, job.tag, navigate]);
 
   return (
     <>
@@ -61,6 +63,7 @@ function Opened({ job, wanted, readAnew }: { job: JobView; wanted: string | unde
       {!job.closedAt && <EndNotice job={job} />}
       {!job.closedAt && <HandOffNote job={job} />}
       <StationPage job={job} station={here} />
+      <RetractAsked job={job} />
       <div className={styles.below}>
         <FactsPanel job={job} />
         <History job={job} />

@@ -1,125 +1,107 @@
-import { STATIONS } from '@udrel/core/stations';
 import Button from '@mui/material/Button';
-import Checkbox from '@mui/material/Checkbox';
-import FormControlLabel from '@mui/material/FormControlLabel';
-import TextField from '@mui/material/TextField';
-import { useDeferredValue } from 'react';
+import { useDeferredValue, useMemo } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
-import type { JobRow } from '@udrel/contract/types';
-import { useJobsInfiniteQuery } from '../../api/api';
+import { jobEndpoints, urlOf } from '@udrel/contract/endpoints';
+import { JOB_SORTS, type JobSort } from '@udrel/contract/shapes';
+import type { CountView } from '@udrel/contract/types';
+import { useJobCountQuery, useJobsInfiniteQuery } from '../../api/api';
+import { SHORT } from '../../api/define';
+import { ColumnMenu, FilterMenu, useHidden } from '../../features/list/ListMenus';
+import { ListTable, type Order } from '../../features/list/ListTable';
 import { moment } from '../../format/time';
-import { Empty, Loaded, Sheet, Tag } from '../../ui';
-import styles from '../../ui/list.module.css';
+import { whole } from '../../format/units';
+import { Empty, Loaded, Sheet } from '../../ui';
+import listStyles from '../../features/list/list-table.module.css';
+import { JOB_COLUMNS, USUALLY_HIDDEN } from './job-columns';
+import { filterOf, isFiltered, JobFilters } from './JobFilters';
 
-/** All jobs, newest first, filtered by station, text and whether they are open. The filter stands in the address. */
+/** All jobs, newest first or as a heading sorts them. Filter and order stand in the address. */
 export default function Jobs() {
   const [given, setGiven] = useSearchParams();
-  const filter = {
-    station: given.get('station') ?? '',
-    text: given.get('text') ?? '',
-    all: given.get('all') === 'yes',
+  const navigate = useNavigate();
+  const [hidden, setHidden] = useHidden('jobs', USUALLY_HIDDEN);
+  const filter = useDeferredValue(filterOf(given));
+  const order = orderOf(given);
+  const asked = {
+    ...filter,
+    ...(order.by === 'tag' && order.way === 'down' ? {} : { sort: order.by, way: order.way }),
   };
-  const asked = useDeferredValue(filter.text);
-  const { data, error, hasNextPage, fetchNextPage, isFetchingNextPage } = useJobsInfiniteQuery({
-    ...(filter.station ? { station: filter.station } : {}),
-    ...(asked ? { text: asked } : {}),
-    ...(filter.all ? { all: 'yes' as const } : {}),
-  });
-  const set = (key: string, value: string) => {
-    const next = new URLSearchParams(given);
-    if (value) next.set(key, value);
-    else next.delete(key);
-    setGiven(next, { replace: true });
-  };
+  const jobs = useJobsInfiniteQuery(asked);
+  const count = useJobCountQuery(filter).currentData ?? null;
+  const { data, error, hasNextPage, fetchNextPage, isFetching, fulfilledTimeStamp, refetch } = jobs;
+  const rows = useMemo(() => data?.pages.flatMap((page) => page.rows) ?? [], [data]);
+  const setOrder = ({ by, way }: Order<JobSort>) =>
+    setGiven(
+      (now) => {
+        const next = new URLSearchParams(now);
+        next.set('sort', by);
+        next.set('way', way);
+        return next;
+      },
+      { replace: true },
+    );
   return (
     <>
-      <div className={styles.filters}>
-        <h1>Jobs</h1>
-        <TextField
-          label="Customer, device, tag or serial"
-          value={filter.text}
-          onChange={(event) => set('text', event.target.value)}
-          sx={{ maxWidth: 320 }}
-        />
-        <TextField
-          select
-          label="Station"
-          value={filter.station}
-          onChange={(event) => set('station', event.target.value)}
-          sx={{ maxWidth: 170 }}
-          slotProps={{ select: { native: true }, inputLabel: { shrink: true } }}
+      <title>Jobs, Udrel</title>
+      <JobFilters />
+      <div className={listStyles.line}>
+        <span role="status">{countWords(count)}</span>
+        {isFiltered(given) && <Button onClick={() => setGiven({}, { replace: true })}>No filter</Button>}
+        {(data?.pages.length ?? 0) > SHORT && fulfilledTimeStamp !== undefined && (
+          <span>
+            as it stood {moment(new Date(fulfilledTimeStamp).toISOString())}
+            <Button onClick={() => void refetch()}>Read anew</Button>
+          </span>
+        )}
+        <span className="grow" />
+        <FilterMenu list="jobs" />
+        <ColumnMenu columns={JOB_COLUMNS} hidden={hidden} setHidden={setHidden} />
+        <Button
+          component="a"
+          href={`${urlOf(jobEndpoints.jobExport)}?${new URLSearchParams(words(asked)).toString()}`}
+          download
         >
-          <option value="">all</option>
-          {STATIONS.map((station) => (
-            <option key={station}>{station}</option>
-          ))}
-        </TextField>
-        <FormControlLabel
-          control={
-            <Checkbox
-              size="small"
-              checked={filter.all}
-              onChange={(event) => set('all', event.target.checked ? 'yes' : '')}
-            />
-          }
-          label="closed ones too"
-        />
+          All as CSV
+        </Button>
       </div>
       <Loaded data={data} error={error} what="the jobs">
-        {({ pages }) => (
-          <>
-            <JobTable rows={pages.flatMap((page) => page.rows)} />
-            {hasNextPage && (
-              <Button sx={{ mt: 1.5 }} disabled={isFetchingNextPage} onClick={() => void fetchNextPage()}>
-                Older jobs
-              </Button>
-            )}
-          </>
-        )}
+        {() =>
+          rows.length === 0 ? (
+            <Empty>No job is like that. Change the filter, or press b to book one in.</Empty>
+          ) : (
+            <Sheet>
+              <ListTable
+                name="Jobs"
+                columns={JOB_COLUMNS}
+                hidden={hidden}
+                rows={rows}
+                keyOf={({ tag }) => tag}
+                total={count && !count.more ? count.count : null}
+                order={order}
+                setOrder={setOrder}
+                more={hasNextPage && !isFetching ? () => void fetchNextPage() : null}
+                open={({ tag }) => void navigate(`/jobs/${tag}`)}
+              />
+            </Sheet>
+          )
+        }
       </Loaded>
     </>
   );
 }
 
-function JobTable({ rows }: { rows: readonly JobRow[] }) {
-  const navigate = useNavigate();
-  if (rows.length === 0) return <Empty>No job is like that. Change the filter, or press b to book one in.</Empty>;
-  return (
-    <Sheet>
-      <table>
-        <thead>
-          <tr>
-            <th>Tag</th>
-            <th>Customer</th>
-            <th className="roomy">Device</th>
-            <th className="roomy">Wish</th>
-            <th>Station</th>
-            <th>Next</th>
-            <th className="figure">Promised</th>
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map((row) => (
-            <tr key={row.tag} className={styles.row} onClick={() => void navigate(`/jobs/${row.tag}`)}>
-              <td>
-                <Tag tag={row.tag} />
-              </td>
-              <td className={styles.wide} title={row.customer}>
-                {row.customer}
-              </td>
-              <td className={`${styles.wide} roomy`} title={row.device}>
-                {row.device}
-              </td>
-              <td className="roomy">{row.wish}</td>
-              <td>{row.closedAt ? 'closed' : row.station}</td>
-              <td className={styles.wide} title={row.next}>
-                {row.closedAt ? '' : row.next}
-              </td>
-              <td className="figure">{row.promisedAt ? moment(row.promisedAt) : '–'}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
-    </Sheet>
-  );
+function orderOf(given: URLSearchParams): Order<JobSort> {
+  const by = JOB_SORTS.find((one) => one === given.get('sort')) ?? 'tag';
+  const usual = by === 'tag' ? 'down' : 'up';
+  const way = given.get('way');
+  return { by, way: way === 'up' || way === 'down' ? way : usual };
 }
+
+function countWords(count: CountView | null): string {
+  if (!count) return 'counting …';
+  if (count.more) return `more than ${whole(count.count)} jobs`;
+  return count.count === 1 ? '1 job' : `${whole(count.count)} jobs`;
+}
+
+const words = (asked: object) =>
+  Object.fromEntries(Object.entries(asked).map(([name, value]) => [name, String(value)]));

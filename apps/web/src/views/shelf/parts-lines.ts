@@ -1,5 +1,5 @@
 import Papa from 'papaparse';
-import { unescaped, writtenCsv } from '../../format/csv';
+import { unescaped, writtenCsv } from '@udrel/contract/csv';
 import type { PartLines } from '@udrel/contract/types';
 import { COLUMNS } from '@udrel/core/parts-file';
 

@@ -6,6 +6,7 @@ import { EventsTyped1795950000000 } from './events-typed';
 import { FitAndPrice1795400000000 } from './fit-and-price';
 import { FirstSchema1780300800000 } from './first-schema';
 import { Mended1795900000000 } from './mended';
+import { Lists1796200000000 } from './lists';
 import { TrialsIndex1795960000000 } from './trials-index';
 import { NamesOfTheBench1796100000000 } from './names-of-the-bench';
 import { NamesOfTheField1795990000000 } from './names-of-the-field';
@@ -25,4 +26,5 @@ export const migrations = [
   AnswersAsSent1795980000000,
   NamesOfTheField1795990000000,
   NamesOfTheBench1796100000000,
+  Lists1796200000000,
 ];

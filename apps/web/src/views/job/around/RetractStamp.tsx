@@ -1,5 +1,6 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
+import { useSearchParams } from 'react-router';
 import { may } from '@udrel/contract/permissions';
 import type { JobView } from '@udrel/contract/types';
 import type { Step } from '@udrel/core/steps';
@@ -16,16 +17,28 @@ export function RetractStamp({ job, step }: { job: JobView; step: Step }) {
       <Button size="small" onClick={() => setOpen(true)} aria-label={`Take back: ${step.title}`}>
         Take back
       </Button>
-      {open && (
-        <CorrectionDialog
-          job={job}
-          kind="work"
-          correction={{ what: 'stamp', step: step.id }}
-          title={`${job.tag}: take back “${step.title}”`}
-          deed="Take it back"
-          close={() => setOpen(false)}
-        />
-      )}
+      {open && <RetractDialog job={job} step={step} close={() => setOpen(false)} />}
     </>
+  );
+}
+
+/** The same for the step that the address names, as a notice leads to it. */
+export function RetractAsked({ job }: { job: JobView }) {
+  const [asked, setAsked] = useSearchParams();
+  const step = job.procedure.steps.find(({ id }) => id === asked.get('takeBack'));
+  if (!step || !job.retractable.includes(step.id)) return null;
+  return <RetractDialog job={job} step={step} close={() => setAsked({}, { replace: true })} />;
+}
+
+function RetractDialog({ job, step, close }: { job: JobView; step: Step; close: () => void }) {
+  return (
+    <CorrectionDialog
+      job={job}
+      kind="work"
+      correction={{ what: 'stamp', step: step.id }}
+      title={`${job.tag}: take back “${step.title}”`}
+      deed="Take it back"
+      close={close}
+    />
   );
 }

@@ -1,11 +1,11 @@
-import { useState, type ReactNode } from 'react';
+import type { ReactNode } from 'react';
 import type { JobView, MatchView } from '@udrel/contract/types';
 import { targetKey } from '@udrel/core/facts';
 import { TARGET_IDS, targetTitle, type TargetId } from '@udrel/core/layout';
 import { copies, goesIn, priceHolds, wantedTargets, wants } from '@udrel/core/steps';
 import { useMatchQuery } from '../../../api/api';
 import { Loaded } from '../../../ui';
-import { PageTabs } from '../../../ui/PageTabs';
+import { PageTabs, usePage } from '../../../ui/PageTabs';
 import { AlikeSheet } from './AlikeSheet';
 import { CopyEquipmentPanel } from './CopyEquipmentPanel';
 import { DriveMatchPanel } from './DriveMatchPanel';
@@ -26,8 +26,7 @@ const PAGES = [...TARGET_IDS.map((on) => DRIVES[on]), 'Memory', 'For the copy', 
 export function MatchStation({ job, side, disabled }: { job: JobView; side: ReactNode; disabled: boolean }) {
   const { currentData: data, error } = useMatchQuery({ tag: job.tag });
   const pages = PAGES.filter((page) => has(job, page));
-  const [chosen, choose] = useState(() => nextPage(job));
-  const page = pages.includes(chosen) ? chosen : (pages[0] ?? 'Quote');
+  const [page, choose] = usePage(pages, () => nextPage(job));
   return (
     <PageTabs pages={pages} page={page} choose={choose} name="Questions of the match">
       <OrderedSheet job={job} />

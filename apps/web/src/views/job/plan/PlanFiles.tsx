@@ -5,7 +5,7 @@ import MenuItem from '@mui/material/MenuItem';
 import { useState } from 'react';
 import type { JobView } from '@udrel/contract/types';
 import { PLAN_COLUMNS, planDocument, planLines, planRows, tableImage } from '@udrel/core/plan-file';
-import { writtenCsv } from '../../../format/csv';
+import { writtenCsv } from '@udrel/contract/csv';
 import { saveFile } from '../../../ui/save-file';
 
 /** The accepted plan as files: a table, an open document, and the new partition table as it stands on the drive. */

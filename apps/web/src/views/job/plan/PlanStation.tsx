@@ -1,8 +1,8 @@
-import { useState, type ReactNode } from 'react';
+import type { ReactNode } from 'react';
 import type { JobView } from '@udrel/contract/types';
 import { planHolds } from '@udrel/core/steps';
 import { Empty } from '../../../ui';
-import { PageTabs } from '../../../ui/PageTabs';
+import { PageTabs, usePage } from '../../../ui/PageTabs';
 import { MapPage, PlanFoot } from './MapPage';
 import { PreparePage } from './PreparePage';
 import { RouteInShort, RoutePage } from './RoutePage';
@@ -17,7 +17,7 @@ type Page = (typeof PAGES)[number];
 /** What goes where, where both drives sit meanwhile, and what to see to before: it opens at what is next. */
 export function PlanStation({ job, side, disabled }: { job: JobView; side: ReactNode; disabled: boolean }) {
   const plan = usePlan(job);
-  const [page, choose] = useState<Page>(() => (planHolds(job.snapshot) ? 'Prepare' : 'Transfer map'));
+  const [page, choose] = usePage<Page>(PAGES, () => (planHolds(job.snapshot) ? 'Prepare' : 'Transfer map'));
   const open = job.procedure.preparations.filter(({ done }) => !done).length;
   if (!plan)
     return (

@@ -1,0 +1,207 @@
+import { columnVisibilityFeature, tableFeatures, useTable, type ColumnDef } from '@tanstack/react-table';
+import { useWindowVirtualizer } from '@tanstack/react-virtual';
+import { useEffect, useMemo, useRef, useState, type KeyboardEvent, type ReactNode } from 'react';
+import styles from './list-table.module.css';
+
+/** A column of a list. `by` is what the server sorts it by; `always` stays when columns are chosen. */
+export interface Column<Row, By extends string = string> {
+  id: string;
+  title: string;
+  cell: (row: Row) => ReactNode;
+  by?: By;
+  figure?: boolean;
+  /** px; the others share what is left. */
+  width?: number;
+  /** Is left out where there is little room. */
+  roomy?: boolean;
+  always?: boolean;
+}
+
+/** The order that a list is in. */
+export interface Order<By extends string = string> {
+  by: By;
+  way: 'up' | 'down';
+}
+
+interface Props<Row, By extends string> {
+  /** What the list is of, for whoever hears the screen. */
+  name: string;
+  columns: readonly Column<Row, By>[];
+  hidden: readonly string[];
+  rows: readonly Row[];
+  keyOf: (row: Row) => string;
+  /** How many there are in all, as far as it is known. */
+  total: number | null;
+  order: Order<By>;
+  setOrder: (order: Order<By>) => void;
+  /** Asks for the next page; null where there is none, or it is on its way. */
+  more: (() => void) | null;
+  open: (row: Row) => void;
+}
+
+/** Height of a row, px: all are alike, so that where a row stands is known without drawing it. */
+const ROW = 41;
+/** Rows that are drawn beyond the edges. */
+const BEYOND = 15;
+
+const features = tableFeatures({ columnVisibilityFeature });
+
+/**
+ * A list of any length: of its rows those in sight are drawn, and pages are asked for as they come near. Headings sort it;
+ * arrow keys, Home and End go from row to row, Enter opens one.
+ */
+export function ListTable<Row extends object, By extends string>(props: Props<Row, By>) {
+  const { name, columns, hidden, rows, keyOf, total, order, setOrder, more, open } = props;
+  const [at, setAt] = useState(0);
+  const body = useRef<HTMLTableSectionElement>(null);
+  const virtual = useWindowVirtualizer({
+    count: rows.length,
+    estimateSize: () => ROW,
+    overscan: BEYOND,
+    scrollMargin: body.current?.offsetTop ?? 0,
+  });
+  const seen = virtual.getVirtualItems();
+  const [first, last] = [seen[0]?.index ?? 0, seen.at(-1)?.index ?? -1];
+  const data = useMemo(() => rows.slice(first, last + 1), [rows, first, last]);
+  const defs = useMemo(
+    () =>
+      columns.map((column): ColumnDef<typeof features, Row> => {
+        return { id: column.id, header: column.title, cell: ({ row }) => column.cell(row.original) };
+      }),
+    [columns],
+  );
+  const columnVisibility = useMemo(() => Object.fromEntries(hidden.map((id) => [id, false])), [hidden]);
+  const table = useTable({
+    features,
+    columns: defs,
+    data,
+    getRowId: keyOf,
+    state: { columnVisibility },
+    onColumnVisibilityChange: () => undefined,
+  });
+  const byId = new Map(columns.map((column) => [column.id, column]));
+
+  const near = last >= rows.length - BEYOND * 2;
+  useEffect(() => {
+    if (near && more) more();
+  }, [near, more]);
+
+  function press(event: KeyboardEvent): void {
+    const wanted = { ArrowDown: at + 1, ArrowUp: at - 1, Home: 0, End: rows.length - 1 }[event.key];
+    if (wanted !== undefined) {
+      event.preventDefault();
+      go(Math.min(rows.length - 1, Math.max(0, wanted)));
+    } else if (event.key === 'Enter' && event.target instanceof HTMLTableRowElement) {
+      const row = rows[at];
+      if (row) open(row);
+    }
+  }
+
+  function go(index: number): void {
+    setAt(index);
+    virtual.scrollToIndex(index);
+    // It may have to be drawn first.
+    requestAnimationFrame(() =>
+      requestAnimationFrame(() => body.current?.querySelector<HTMLElement>(`[data-index="${index}"]`)?.focus()),
+    );
+  }
+
+  const margin = virtual.options.scrollMargin;
+  const above = (seen[0]?.start ?? margin) - margin;
+  const below = virtual.getTotalSize() - ((seen.at(-1)?.end ?? margin) - margin);
+  return (
+    <table className={styles.table} aria-label={name} aria-rowcount={total === null ? -1 : total + 1}>
+      <thead className={styles.head}>
+        {table.getHeaderGroups().map((group) => (
+          <tr key={group.id}>
+            {group.headers.map(({ id }) => {
+              const column = byId.get(id);
+              return column && <Heading key={id} column={column} order={order} setOrder={setOrder} />;
+            })}
+          </tr>
+        ))}
+      </thead>
+      <tbody ref={body} onKeyDown={press}>
+        {above > 0 && <Room height={above} />}
+        {table.getRowModel().rows.map((row, n) => {
+          const index = first + n;
+          return (
+            <tr
+              key={row.id}
+              data-index={index}
+              aria-rowindex={index + 2}
+              className={styles.row}
+              tabIndex={index === Math.min(at, rows.length - 1) || (n === 0 && (at < first || at > last)) ? 0 : -1}
+              onFocus={() => setAt(index)}
+              onClick={(event) => {
+                if (event.target instanceof Element && event.target.closest('a, button')) return;
+                open(row.original);
+              }}
+            >
+              {row.getVisibleCells().map((cell) => {
+                const column = byId.get(cell.column.id);
+                return (
+                  <td key={cell.id} className={classOf(column)} title={titleOf(column?.cell(row.original))}>
+                    <table.FlexRender cell={cell} />
+                  </td>
+                );
+              })}
+            </tr>
+          );
+        })}
+        {below > 0 && <Room height={below} />}
+      </tbody>
+    </table>
+  );
+}
+
+function Heading<Row, By extends string>({
+  column,
+  order,
+  setOrder,
+}: {
+  column: Column<Row, By>;
+  order: Order<By>;
+  setOrder: (order: Order<By>) => void;
+}) {
+  const { by, title } = column;
+  if (by === undefined)
+    return (
+      <th className={classOf(column)} style={{ width: column.width }}>
+        {title}
+      </th>
+    );
+  const sorted = order.by === by ? order.way : null;
+  return (
+    <th
+      className={classOf(column)}
+      style={{ width: column.width }}
+      aria-sort={sorted === null ? 'none' : sorted === 'up' ? 'ascending' : 'descending'}
+    >
+      <button
+        type="button"
+        className={styles.sort}
+        onClick={() => setOrder({ by, way: sorted === 'up' ? 'down' : 'up' })}
+      >
+        {title}
+        <span aria-hidden className={styles.arrow}>
+          {sorted === 'up' ? '↑' : sorted === 'down' ? '↓' : ''}
+        </span>
+      </button>
+    </th>
+  );
+}
+
+/** Where rows stand that are not drawn. */
+function Room({ height }: { height: number }) {
+  return (
+    <tr aria-hidden>
+      <td style={{ height, padding: 0, border: 0 }} />
+    </tr>
+  );
+}
+
+const classOf = (column: Pick<Column<never>, 'figure' | 'roomy'> | undefined) =>
+  [column?.figure && 'figure', column?.roomy && 'roomy'].filter(Boolean).join(' ');
+
+const titleOf = (content: ReactNode) => (typeof content === 'string' ? content : undefined);

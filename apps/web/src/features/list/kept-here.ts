@@ -1,0 +1,34 @@
+import { useSyncExternalStore } from 'react';
+
+const PREFIX = 'udrel.list.';
+const CHANGED = 'udrel-list-kept';
+
+/** What this browser keeps of a list, such as the columns that were chosen; it stays with the browser. */
+export function useKeptHere<T>(name: string, otherwise: T): [T, (value: T) => void] {
+  const key = PREFIX + name;
+  const text = useSyncExternalStore(subscribe, () => localStorage.getItem(key));
+  return [
+    parsed(text, otherwise),
+    (value) => {
+      localStorage.setItem(key, JSON.stringify(value));
+      window.dispatchEvent(new Event(CHANGED));
+    },
+  ];
+}
+
+function parsed<T>(text: string | null, otherwise: T): T {
+  try {
+    return text === null ? otherwise : (JSON.parse(text) as T);
+  } catch {
+    return otherwise;
+  }
+}
+
+function subscribe(tell: () => void): () => void {
+  window.addEventListener(CHANGED, tell);
+  window.addEventListener('storage', tell);
+  return () => {
+    window.removeEventListener(CHANGED, tell);
+    window.removeEventListener('storage', tell);
+  };
+}
