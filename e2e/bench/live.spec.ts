@@ -40,6 +40,7 @@ test('a scanned serial is the identity check; a label and then a place put a thi
   await enter(page, 'ilse');
   const { tag, old, drive } = await plannedJob(page, 'T15-E2E-73');
   await page.goto(`/jobs/${tag}/copy`);
+  await expect(sheet(page, 'Which drive is which')).toBeVisible();
   await page.getByRole('heading', { level: 1 }).click();
   await scan(page, old);
   await expect(gate(page, 'identified')).not.toContainText('The old drive');

@@ -106,6 +106,7 @@ export async function endAtOnce(page: Page): Promise<void> {
 /** Everything seen to before the copy: every check stamped, every run of its own begun and ended well. */
 export async function prepare(page: Page): Promise<void> {
   await page.getByRole('tab', { name: /^Prepare/ }).click();
+  await expect(page.getByRole('tabpanel', { name: 'Prepare' })).toBeVisible();
   const checks = page.getByRole('button', { name: /^(Seen to|Has begun): / });
   for (let left = await checks.count(); left > 0; left -= 1) {
     const next = checks.first();

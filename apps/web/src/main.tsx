@@ -7,6 +7,7 @@ import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
 import { RouterProvider } from 'react-router';
+import { followNewBuild, keepShell } from './app/kept-shell';
 import { warmUp } from './app/warm-up';
 import { router } from './app/router';
 import { applyBenchMode } from './app/shell/bench-mode';
@@ -14,6 +15,8 @@ import { store } from './store/store';
 import { theme } from './theme/theme';
 
 applyBenchMode();
+followNewBuild();
+keepShell();
 warmUp(store, window.location.pathname);
 const root = document.getElementById('root');
 if (!root) throw new Error('the page has no root element');

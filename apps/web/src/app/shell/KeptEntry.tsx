@@ -24,7 +24,7 @@ export function KeptEntry({ entry, mine }: { entry: Entry; mine: boolean }) {
         <Tag tag={entry.tag} /> <b>{nameOf(entry)}</b>
         <span className="sub">{moment(new Date(entry.at).toISOString())}</span>
         <span className={state === 'waiting' ? 'sub' : 'danger'}>
-          {mine ? STATES[state] : 'waits for the person who made it to sign in'}
+          {mine || state !== 'waiting' ? STATES[state] : 'waits for the person who made it to sign in'}
         </span>
       </div>
       {sentence && <p className="danger">{sentence}</p>}

@@ -15,6 +15,8 @@ export interface Column<Row, By extends string = string> {
   /** Is left out where there is little room. */
   roomy?: boolean;
   always?: boolean;
+  /** Is left out on a phone. */
+  wideOnly?: boolean;
 }
 
 /** The order that a list is in. */
@@ -201,7 +203,7 @@ function Room({ height }: { height: number }) {
   );
 }
 
-const classOf = (column: Pick<Column<never>, 'figure' | 'roomy'> | undefined) =>
-  [column?.figure && 'figure', column?.roomy && 'roomy'].filter(Boolean).join(' ');
+const classOf = (column: Pick<Column<never>, 'figure' | 'roomy' | 'wideOnly'> | undefined) =>
+  [column?.figure && 'figure', column?.roomy && 'roomy', column?.wideOnly && styles.wideOnly].filter(Boolean).join(' ');
 
 const titleOf = (content: ReactNode) => (typeof content === 'string' ? content : undefined);

@@ -5,19 +5,29 @@ import { useNavigate } from 'react-router';
 import { onNotice, type Notice } from './notify';
 import styles from './notices.module.css';
 
-/** As long as it takes to read a line and to reach for the button. */
-const STAYS = 7000;
+/** As long as it takes to read a line, ms, and to reach for its button. */
+const READ = 4000;
+const REACHED = 8000;
+/** More of a text is in the history. */
+const LONGEST = 160;
+
 /** What was not taken stays until it is put away. */
-const LASTS: Record<Notice['kind'], number | null> = { recorded: STAYS, kept: STAYS, refused: null };
+function lasts({ kind, takeBackAt }: Notice): number | null {
+  if (kind === 'refused') return null;
+  return takeBackAt ? REACHED : READ;
+}
+
+const short = (text: string) => (text.length > LONGEST ? `${text.slice(0, LONGEST)} …` : text);
 
 /** What is said beside the work, at the lower edge; the first was said before this was loaded. */
 export default function Notices({ first }: { first: Notice }) {
   const navigate = useNavigate();
   useEffect(() => {
-    const show = ({ kind, text, takeBackAt }: Notice) =>
-      enqueueSnackbar(text, {
+    const show = (notice: Notice) => {
+      const { kind, text, takeBackAt } = notice;
+      enqueueSnackbar(short(text), {
         className: `${styles.notice} ${kind === 'refused' ? styles.refused : ''}`,
-        autoHideDuration: LASTS[kind],
+        autoHideDuration: lasts(notice),
         preventDuplicate: true,
         action: (key) => (
           <>
@@ -40,6 +50,7 @@ export default function Notices({ first }: { first: Notice }) {
           </>
         ),
       });
+    };
     show(first);
     return onNotice(show);
   }, [first, navigate]);

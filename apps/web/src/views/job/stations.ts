@@ -30,6 +30,17 @@ export const STATION_WORK = {
 
 export const STATION_PAGES = { Match: lazy(LOADS.Match), Plan: lazy(LOADS.Plan) };
 
+/** After which the other stations are loaded, ms: what somebody waits for comes first. */
+const LATER = 2500;
+
+/** Loads every station once the page stands, so that each opens without a connection too. */
+export function loadAllLater(): () => void {
+  const timer = setTimeout(() => {
+    for (const load of Object.values(LOADS)) void load().catch(() => undefined);
+  }, LATER);
+  return () => clearTimeout(timer);
+}
+
 /** Loads a station by its name in an address, while the page around it is still on its way. */
 export function loadAhead(path: string | undefined): void {
   for (const [station, load] of Object.entries(LOADS)) {

@@ -1,6 +1,5 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import { useRef, type PointerEvent } from 'react';
 import type { JobView } from '@udrel/contract/types';
 import { lossesOf } from '@udrel/core/steps';
 import { missingOnArrival } from '@udrel/core/disassembly';
@@ -9,10 +8,8 @@ import { FactList, Foot, Sheet, TroubleNote } from '../../../ui';
 import { LossList } from '../../../ui/LossList';
 import { useTypedFact } from '../../../features/typed/typed-fact';
 import { useJobChange } from '../../../features/job/useJobChange';
+import { HEIGHT, SignHere, WIDTH } from './SignHere';
 import styles from '../../../features/job/job.module.css';
-
-const WIDTH = 360;
-const HEIGHT = 90;
 
 /** The customer's signature: drawn with a finger or pen, or the typed name alone for who cannot draw here. */
 export function Signature({ job }: { job: JobView }) {
@@ -50,7 +47,7 @@ export function Signature({ job }: { job: JobView }) {
           onChange={(event) => setName(event.target.value)}
         />
         <div className={styles.wide}>
-          <Pad path={path} draw={setPath} />
+          <SignHere path={path} draw={setPath} />
         </div>
       </div>
       <TroubleNote error={error} />
@@ -93,44 +90,4 @@ function SignedFor({ job: { snapshot } }: { job: JobView }) {
 /** A typed signature has no strokes to draw. */
 function drawable(path: string): string {
   return path === 'typed' ? '' : path;
-}
-
-function Pad({ path, draw }: { path: string; draw: (path: string) => void }) {
-  const drawing = useRef(false);
-  const point = (event: PointerEvent<SVGSVGElement>) => {
-    const box = event.currentTarget.getBoundingClientRect();
-    const x = ((event.clientX - box.left) / box.width) * WIDTH;
-    const y = ((event.clientY - box.top) / box.height) * HEIGHT;
-    return `${x.toFixed(1)} ${y.toFixed(1)}`;
-  };
-  return (
-    <svg
-      viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
-      width="100%"
-      style={{
-        border: '1px solid var(--line-strong)',
-        borderRadius: 4,
-        background: 'var(--sheet)',
-        touchAction: 'none',
-        display: 'block',
-      }}
-      role="img"
-      aria-label="Sign here"
-      onPointerDown={(event) => {
-        event.currentTarget.setPointerCapture(event.pointerId);
-        drawing.current = true;
-        draw(`${path}M${point(event)}`);
-      }}
-      onPointerMove={(event) => drawing.current && draw(`${path}L${point(event)}`)}
-      onPointerUp={() => (drawing.current = false)}
-    >
-      <path d={`M12 ${HEIGHT - 18}H${WIDTH - 12}`} stroke="var(--line-strong)" />
-      {path === '' && (
-        <text x="14" y={HEIGHT - 24} fontSize="12" fill="var(--ink-2)">
-          sign here, or type the name alone
-        </text>
-      )}
-      <path d={path} fill="none" stroke="var(--ink)" strokeWidth="2" />
-    </svg>
-  );
 }

@@ -23,7 +23,7 @@ export function DisassemblySheet({ job }: { job: JobView }) {
   if (disassembly.length === 0) return <Empty>This model has no strip-down sheet: nothing has to come out.</Empty>;
   return (
     <Sheet title="Strip-down sheet" aside={job.device.model.note || `${disassembly.length} items in order`}>
-      <table>
+      <table className={styles.items}>
         <thead>
           <tr>
             <th className="figure">Stage</th>
@@ -111,14 +111,18 @@ function ItemRows(props: { item: DisassemblyItem; change: JobChange['change']; o
   return (
     <>
       <tr className={toGoBack(item) !== item.back ? styles.off : undefined}>
-        <td className="figure">{item.stage}</td>
-        <td>{item.kind}</td>
-        <td>{item.name}</td>
-        <td className="figure">{item.count}</td>
-        <td>
+        <td className="figure" data-name="stage">
+          {item.stage}
+        </td>
+        <td className={styles.kind}>{item.kind}</td>
+        <td className={styles.what}>{item.name}</td>
+        <td className="figure" data-name="noted">
+          {item.count}
+        </td>
+        <td data-name="out">
           <Counter name={`${item.name} out`} value={item.out} open={outOpen} set={(out) => note({ out })} />
         </td>
-        <td>
+        <td data-name="back">
           <Counter
             name={`${item.name} back`}
             value={item.back}
@@ -126,7 +130,7 @@ function ItemRows(props: { item: DisassemblyItem; change: JobChange['change']; o
             set={(back) => note({ back })}
           />
         </td>
-        <td>
+        <td className={styles.remarks}>
           <span className={styles.differs}>
             {remarks.join(', ')}
             <Button

@@ -1,0 +1,22 @@
+/** After which the shell is kept, ms: what somebody waits for comes first. */
+const LATER = 4000;
+/** A page that was loaded anew within this time is not loaded again, ms: what fails is not the build then. */
+const AGAIN = 10_000;
+const LOADED = 'udrel.loaded-anew';
+
+/** Has the browser keep the shell, so that it opens without a connection. Only where the page came over a safe way. */
+export function keepShell(): void {
+  if (!import.meta.env.PROD || !('serviceWorker' in navigator)) return;
+  setTimeout(() => void navigator.serviceWorker.register('/sw.js').catch(() => undefined), LATER);
+}
+
+/** A view that is of another build than this page is not there any more: the page is loaded anew, and with it the view. */
+export function followNewBuild(): void {
+  window.addEventListener('vite:preloadError', (event) => {
+    const last = Number(sessionStorage.getItem(LOADED) ?? 0);
+    if (Date.now() - last < AGAIN || !navigator.onLine) return;
+    sessionStorage.setItem(LOADED, String(Date.now()));
+    event.preventDefault();
+    location.reload();
+  });
+}
