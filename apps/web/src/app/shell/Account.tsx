@@ -1,13 +1,15 @@
 import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
 import { useColorScheme } from '@mui/material/styles';
-import { useState } from 'react';
+import { Suspense, useState } from 'react';
 import type { StaffView } from '@udrel/contract/types';
 import { useSignOutMutation } from '../../api/api';
 import { setBenchMode, useBenchMode } from './bench-mode';
 import { setHandsCall, useHandsCall } from './hands-call';
-import { SwitchDialog } from './SwitchDialog';
+import { late } from '../../ui/late';
 import styles from './shell.module.css';
+
+const SwitchDialog = late(async () => ({ default: (await import('./SwitchDialog')).SwitchDialog }));
 
 /** Who is signed in; light or dark; keys; sign out. */
 export function Account({ staff, showKeys }: { staff: StaffView; showKeys: () => void }) {
@@ -46,7 +48,11 @@ export function Account({ staff, showKeys }: { staff: StaffView; showKeys: () =>
         <MenuItem onClick={choose(() => setSwitching(true))}>Switch person …</MenuItem>
         <MenuItem onClick={choose(() => void signOut())}>Sign out</MenuItem>
       </Menu>
-      {switching && <SwitchDialog close={() => setSwitching(false)} />}
+      {switching && (
+        <Suspense fallback={null}>
+          <SwitchDialog close={() => setSwitching(false)} />
+        </Suspense>
+      )}
     </>
   );
 }

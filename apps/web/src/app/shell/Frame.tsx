@@ -1,9 +1,12 @@
+import { Suspense } from 'react';
 import { Outlet } from 'react-router';
 import { useSessionQuery } from '../../api/api';
 import { troubleOf } from '../../api/problem';
-import { SignIn } from '../../views/signin/SignIn';
-import { Loaded } from '../../ui';
+import { Empty, Loaded } from '../../ui';
+import { late } from '../../ui/late';
 import { Away } from './Away';
+
+const SignIn = late(async () => ({ default: (await import('../../views/signin/SignIn')).SignIn }));
 
 /** How often the server is asked for while it does not answer, ms. */
 const LOOK = 5000;
@@ -14,7 +17,15 @@ export function Frame() {
   if (!data && troubleOf(error)?.status === 0) return <Waiting />;
   return (
     <Loaded data={data} error={error} what="who is signed in">
-      {(session) => (session.staff ? <Outlet /> : <SignIn session={session} />)}
+      {(session) =>
+        session.staff ? (
+          <Outlet />
+        ) : (
+          <Suspense fallback={<Empty>Opening …</Empty>}>
+            <SignIn session={session} />
+          </Suspense>
+        )
+      }
     </Loaded>
   );
 }

@@ -1,19 +1,21 @@
-import { useCallback, useEffect, useState } from 'react';
+import { Suspense, useCallback, useEffect, useState } from 'react';
 import { Outlet } from 'react-router';
 import { useSessionQuery } from '../../api/api';
 import { loadChecksOnTyping } from '../../api/refused';
 import { Account } from './Account';
 import { BenchLights } from './BenchLights';
-import { KeysDialog } from './KeysDialog';
 import { NoticesHost } from '../../features/notices/NoticesHost';
 import { Rail } from './Rail';
 import { useLive } from '../../live/useLive';
 import { useTakeScan } from '../../features/scan/scan';
 import { ScanField } from './ScanField';
+import { late, loadLate } from '../../ui/late';
 import styles from './shell.module.css';
 import { Unfinished } from './Unfinished';
 import { useKeys } from './useKeys';
 import { useScanBurst } from '../../features/scan/useScanBurst';
+
+const KeysDialog = late(async () => ({ default: (await import('./KeysDialog')).KeysDialog }));
 
 /** Rail, scan field and bench around every view. */
 export function Shell() {
@@ -22,6 +24,7 @@ export function Shell() {
   const showKeys = useCallback(() => setKeysShown(true), []);
   useLive();
   useEffect(loadChecksOnTyping, []);
+  useEffect(loadLate, []);
   const { quiet } = useScanBurst(useTakeScan());
   const lettered = useKeys(showKeys, quiet);
   return (
@@ -38,7 +41,11 @@ export function Shell() {
         <Outlet />
       </main>
       <NoticesHost />
-      <KeysDialog open={keysShown} close={() => setKeysShown(false)} />
+      {keysShown && (
+        <Suspense fallback={null}>
+          <KeysDialog open close={() => setKeysShown(false)} />
+        </Suspense>
+      )}
     </div>
   );
 }

@@ -1,18 +1,15 @@
-import Button from '@mui/material/Button';
-import Dialog from '@mui/material/Dialog';
-import DialogActions from '@mui/material/DialogActions';
-import DialogContent from '@mui/material/DialogContent';
-import DialogTitle from '@mui/material/DialogTitle';
 import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
-import { useState } from 'react';
+import { Suspense, useState } from 'react';
 import { useSelector } from 'react-redux';
 import { useLocation, useNavigate } from 'react-router';
 import { useSessionQuery } from '../../api/api';
 import type { State } from '../../store/store';
 import { useBegun } from '../../features/typed/typed';
-import { KeptEntry } from './KeptEntry';
+import { late } from '../../ui/late';
 import styles from './shell.module.css';
+
+const KeptDialog = late(async () => ({ default: (await import('./KeptDialog')).KeptDialog }));
 
 /** What is not finished in this browser: no connection, changes kept for later, things begun and interrupted. */
 export function Unfinished() {
@@ -49,23 +46,11 @@ function Kept() {
       >
         {stuck > 0 ? `${stuck} to settle` : `${entries.length} kept`}
       </button>
-      <Dialog open={open} onClose={() => setOpen(false)} maxWidth="md" fullWidth aria-labelledby="kept-title">
-        <DialogTitle id="kept-title">Kept in this browser</DialogTitle>
-        <DialogContent>
-          {entries.length === 0 ? (
-            <p>Everything has been sent.</p>
-          ) : (
-            <ul className={styles.kept}>
-              {entries.map((entry) => (
-                <KeptEntry key={entry.id} entry={entry} mine={entry.staffId === staffId} />
-              ))}
-            </ul>
-          )}
-        </DialogContent>
-        <DialogActions>
-          <Button onClick={() => setOpen(false)}>Close</Button>
-        </DialogActions>
-      </Dialog>
+      {open && (
+        <Suspense fallback={null}>
+          <KeptDialog entries={entries} staffId={staffId} close={() => setOpen(false)} />
+        </Suspense>
+      )}
     </>
   );
 }

@@ -17,7 +17,6 @@ import { FactsPanel } from './FactsPanel';
 import { History } from './History';
 import { JobHead } from './JobHead';
 import { StationPage } from './StationPage';
-import { loadAllLater } from './stations';
 import { Track } from './Track';
 import styles from '../../features/job/job.module.css';
 
@@ -33,7 +32,6 @@ export default function JobPage() {
     { tag: tag.toUpperCase() },
     { pollingInterval: POLL, skipPollingIfUnfocused: true },
   );
-  useEffect(loadAllLater, []);
   const kept = useSelector((state: State) => state.outbox.entries);
   const shown = useMemo(() => data && withKept(data, kept), [data, kept]);
   return (

@@ -1,7 +1,8 @@
 import type { Station } from '@udrel/core/stations';
-import { lazy, type ComponentType, type ReactNode } from 'react';
+import type { ComponentType, ReactNode } from 'react';
 import type { JobView } from '@udrel/contract/types';
 import { stationPath } from '../../paths/station-path';
+import { late } from '../../ui/late';
 
 type Work = ComponentType<{ job: JobView }>;
 /** A station that lays out its page itself, its steps and gates with it. */
@@ -20,26 +21,15 @@ const LOADS = {
 
 /** The work of each station; its code is loaded when it is first opened. */
 export const STATION_WORK = {
-  'Book in': lazy(LOADS['Book in']),
-  Assess: lazy(LOADS.Assess),
-  Copy: lazy(LOADS.Copy),
-  Swap: lazy(LOADS.Swap),
-  Prove: lazy(LOADS.Prove),
-  'Hand over': lazy(LOADS['Hand over']),
+  'Book in': late(LOADS['Book in']),
+  Assess: late(LOADS.Assess),
+  Copy: late(LOADS.Copy),
+  Swap: late(LOADS.Swap),
+  Prove: late(LOADS.Prove),
+  'Hand over': late(LOADS['Hand over']),
 };
 
-export const STATION_PAGES = { Match: lazy(LOADS.Match), Plan: lazy(LOADS.Plan) };
-
-/** After which the other stations are loaded, ms: what somebody waits for comes first. */
-const LATER = 2500;
-
-/** Loads every station once the page stands, so that each opens without a connection too. */
-export function loadAllLater(): () => void {
-  const timer = setTimeout(() => {
-    for (const load of Object.values(LOADS)) void load().catch(() => undefined);
-  }, LATER);
-  return () => clearTimeout(timer);
-}
+export const STATION_PAGES = { Match: late(LOADS.Match), Plan: late(LOADS.Plan) };
 
 /** Loads a station by its name in an address, while the page around it is still on its way. */
 export function loadAhead(path: string | undefined): void {
