@@ -23,6 +23,9 @@ import { troubles } from '../data/troubles';
 import { history, otherWishes } from '../data/wider';
 import { replay } from './replay';
 
+/** Another shop sets its own; the time zone is that of whoever looks at the demo. */
+const FORMATS = { locale: 'en-IE', currency: 'EUR', timeZone: '', paper: 'A4' };
+
 const DAY = 24 * 3_600_000;
 const WEEK = 7 * DAY;
 const BERTHS = 6;
@@ -34,7 +37,7 @@ const [FIRST_JOB, FIRST_ORDER] = [2401, 1201];
 /** Fills an empty database with the demo scenario; `now` is the moment at which a user will look at it. */
 export async function seedDemo(database: Database, masterKey: Buffer, now: number): Promise<{ jobs: number }> {
   return database.transaction(async (manager) => {
-    await manager.insert(Setting, { key: 'shop', value: { name: 'Quayside Bench', demo: true } });
+    await manager.insert(Setting, { key: 'shop', value: { name: 'Quayside Bench', demo: true, formats: FORMATS } });
     await manager.insert(Setting, { key: 'rates', value: { hourly: 3600, taxPercent: 20 } });
     const staff = new Map<string, string>();
     for (const account of DEMO_ACCOUNTS) staff.set(account.login, await addStaff(manager, { ...account, demo: true }));

@@ -38,7 +38,12 @@ test('on a phone: signed in, found, counted, paid and printed without scrolling 
   }
   for (const path of ['/jobs?all=yes', '/book-in', '/print/receipt/U-2408', '/print/document/U-2401']) {
     await page.goto(path);
-    await expect(page.getByRole('heading').or(page.getByRole('button', { name: 'Print' })).first()).toBeVisible();
+    await expect(
+      page
+        .getByRole('heading')
+        .or(page.getByRole('button', { name: 'Print' }))
+        .first(),
+    ).toBeVisible();
     await fits(page, path);
   }
   await page.getByRole('navigation', { name: 'Views' }).waitFor({ state: 'detached' });

@@ -5,6 +5,7 @@ import { readConfig } from './app/config';
 import { openDatabase } from './app/open-database';
 import { keepHouse } from './app/keep-house';
 import { loggedError } from './platform/http/request-log';
+import { followFormats } from './shop/formats';
 import { makeSetUpCode, needsSetUp } from './staff/people';
 
 const log = pino({ name: 'udrel' });
@@ -13,6 +14,7 @@ async function main(): Promise<void> {
   const config = readConfig(process.env);
   const database = await openDatabase(config.databaseUrl);
   const hints = await openHints(config.databaseUrl, log);
+  await followFormats(database.manager);
   keepHouse(database, log);
   const server = createApp({ database, config, log, hints }).listen(config.port, config.host);
   server.on('listening', () => {

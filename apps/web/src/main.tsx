@@ -15,7 +15,10 @@ import { store } from './store/store';
 import { theme } from './theme/theme';
 
 applyBenchMode();
-followNewBuild();
+followNewBuild(() => {
+  const { location } = router.state.navigation;
+  return location ? router.createHref(location) : null;
+});
 keepShell();
 warmUp(store, window.location.pathname);
 const root = document.getElementById('root');

@@ -24,6 +24,8 @@ const SENTENCES: Readonly<Record<string, (data: Data) => string>> = {
   'password reset': (data) => `New password for ${word(data, 'login')}, signed out everywhere`,
   'stock counted': (data) =>
     `Counted ${word(data, 'part')}${data['serial'] ? ` ${word(data, 'serial')}` : ''}: ${word(data, 'to')} instead of ${word(data, 'from')}`,
+  'formats set': (data) =>
+    `Formats set: ${word(data, 'locale')}, ${word(data, 'currency') || 'no currency'}, ${word(data, 'timeZone') || 'time zone of each browser'}, ${word(data, 'paper')}`,
   'rates set': (data) => `Rates set: ${amount(Number(data['hourly']))} an hour, tax ${word(data, 'taxPercent')} %`,
 };
 

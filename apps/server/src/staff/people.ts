@@ -1,5 +1,5 @@
 import { createHash, randomBytes, randomUUID } from 'node:crypto';
-import type { Role, SetUp, SignIn, StaffView } from '@udrel/contract/types';
+import type { Role, SetUp, ShopFormats, SignIn, StaffView } from '@udrel/contract/types';
 import type { EntityManager } from 'typeorm';
 import { firstRow } from '../platform/database/database';
 import { Refusal } from '../platform/errors';
@@ -61,10 +61,30 @@ export async function needsSetUp(manager: EntityManager): Promise<boolean> {
   return (await firstRow(manager, 'select 1 from staff limit 1')) === null;
 }
 
-export async function shopName(manager: EntityManager): Promise<{ name: string; demo: boolean }> {
+/** The shop as everybody may know it: before anybody is signed in, too. */
+export async function readShop(manager: EntityManager): Promise<ShopSetting> {
   const setting = await manager.findOneBy(Setting, { key: 'shop' });
-  return (setting?.value as { name: string; demo: boolean } | undefined) ?? { name: 'Bench', demo: false };
+  return { ...UNNAMED, ...(setting?.value as Partial<ShopSetting> | undefined) };
 }
+
+/** Changes something of it. */
+export async function changeShop(manager: EntityManager, change: Partial<ShopSetting>): Promise<ShopSetting> {
+  const value = { ...(await readShop(manager)), ...change };
+  await manager.upsert(Setting, { key: 'shop', value }, ['key']);
+  return value;
+}
+
+export interface ShopSetting {
+  name: string;
+  demo: boolean;
+  formats: ShopFormats;
+}
+
+const UNNAMED: ShopSetting = {
+  name: 'Bench',
+  demo: false,
+  formats: { locale: 'en-GB', currency: '', timeZone: '', paper: 'A4' },
+};
 
 /** Makes a new set-up code for a shop without accounts; only its hash is kept. */
 export async function makeSetUpCode(manager: EntityManager): Promise<string> {

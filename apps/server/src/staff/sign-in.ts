@@ -3,7 +3,7 @@ import { noteAudit } from '../audit/audit';
 import { demoAllowedOn, staffOf } from '../platform/http/access';
 import { Refusal } from '../platform/errors';
 import type { Call } from '../platform/http/handlers';
-import { checkPassword, DEMO_ACCOUNTS, needsSetUp, ownerByCode, shopName, staffById } from './people';
+import { checkPassword, DEMO_ACCOUNTS, needsSetUp, ownerByCode, readShop, staffById } from './people';
 import { personByPin } from './sessions';
 import { knownDevices } from './known-device';
 import { countTry, passwordSubjects, tooMany } from './tries';
@@ -21,10 +21,11 @@ export function signingIn(config: SignInConfig) {
   const devices = knownDevices(config.sessionSecret);
 
   async function view({ manager, request }: Call, staff: SessionView['staff']): Promise<SessionView> {
-    const shop = await shopName(manager);
+    const shop = await readShop(manager);
     return {
       staff,
       shop: shop.name,
+      formats: shop.formats,
       demo: shop.demo,
       needsSetUp: await needsSetUp(manager),
       demoAccounts: shop.demo && demoAllowed(request) ? [...DEMO_ACCOUNTS] : [],

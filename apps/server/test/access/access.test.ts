@@ -52,7 +52,16 @@ const BENCH = [
   ],
   ...['addModel', 'describeModel', 'correctSite', 'dropLesson', 'considerParts', 'takeParts', 'keepPart'],
 ];
-const OWNER = ['accounts', 'addAccount', 'changeAccount', 'resetPassword', 'setRates', 'audit', 'correctPayment'];
+const OWNER = [
+  'accounts',
+  'addAccount',
+  'changeAccount',
+  'resetPassword',
+  'setRates',
+  'setFormats',
+  'audit',
+  'correctPayment',
+];
 
 const MAY: Record<string, readonly (Role | 'nobody' | 'agent')[]> = Object.fromEntries([
   ...PUBLIC.map((name) => [name, ['nobody', ...ROLES]]),

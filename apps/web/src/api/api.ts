@@ -53,6 +53,7 @@ export const {
   useCorrectPaymentMutation,
   useRatesQuery,
   useSetRatesMutation,
+  useSetFormatsMutation,
   useBookInMutation,
   useCustomersQuery,
   useModelsQuery,

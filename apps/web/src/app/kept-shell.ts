@@ -10,13 +10,16 @@ export function keepShell(): void {
   setTimeout(() => void navigator.serviceWorker.register('/sw.js').catch(() => undefined), LATER);
 }
 
-/** A view that is of another build than this page is not there any more: the page is loaded anew, and with it the view. */
-export function followNewBuild(): void {
+/**
+ * A view that is of another build than this page is not there any more: the page is loaded anew, and with it the view that
+ * was on its way. `wanted` answers its address, null where none is.
+ */
+export function followNewBuild(wanted: () => string | null): void {
   window.addEventListener('vite:preloadError', (event) => {
     const last = Number(sessionStorage.getItem(LOADED) ?? 0);
     if (Date.now() - last < AGAIN || !navigator.onLine) return;
     sessionStorage.setItem(LOADED, String(Date.now()));
     event.preventDefault();
-    location.reload();
+    location.assign(wanted() ?? location.href);
   });
 }

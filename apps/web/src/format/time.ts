@@ -1,28 +1,37 @@
+import dayjs, { type Dayjs } from 'dayjs';
+import { fromShopClock, onShopClock, twelveHours } from './shop-formats';
+
 const MINUTE = 60;
 const HOUR = 3600;
-const DAY_MS = 86_400_000;
 
-/** "14:30" today, "tomorrow 14:30", "Thu 14:30" within a week, else "Thu 4 Jun 14:30". */
+/** The time of day. */
+const clockOf = (at: Dayjs) => at.format(twelveHours() ? 'h:mm A' : 'HH:mm');
+
+/** "14:30". */
+export const clock = (at: string | number): string => clockOf(onShopClock(at));
+
+/** "14:30" today, "tomorrow 14:30", "Thu 14:30" within a week, else "Thu 4 Jun 14:30"; with the year where it is another. */
 export function moment(iso: string, now = Date.now()): string {
-  const at = new Date(iso);
-  const clock = at.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
-  const days = dayNumber(at) - dayNumber(new Date(now));
-  if (days === 0) return `today ${clock}`;
-  if (days === 1) return `tomorrow ${clock}`;
-  if (days === -1) return `yesterday ${clock}`;
-  const weekday = at.toLocaleDateString('en-GB', { weekday: 'short' });
-  if (days > 0 && days < 7) return `${weekday} ${clock}`;
-  return `${weekday} ${at.toLocaleDateString('en-GB', { day: 'numeric', month: 'short' })} ${clock}`;
-}
-
-function dayNumber(date: Date): number {
-  return Math.round(new Date(date.getFullYear(), date.getMonth(), date.getDate()).getTime() / DAY_MS);
+  const at = onShopClock(iso);
+  const today = onShopClock(now);
+  const days = at.startOf('day').diff(today.startOf('day'), 'day', true);
+  const time = clockOf(at);
+  const whole = Math.round(days);
+  if (whole === 0) return `today ${time}`;
+  if (whole === 1) return `tomorrow ${time}`;
+  if (whole === -1) return `yesterday ${time}`;
+  if (whole > 0 && whole < 7) return `${at.format('ddd')} ${time}`;
+  return `${at.format(at.year() === today.year() ? 'ddd D MMM' : 'D MMM YYYY')} ${time}`;
 }
 
 /** A full date and time for documents. */
 export function fullMoment(iso: string): string {
-  return new Date(iso).toLocaleString('en-GB', { dateStyle: 'long', timeStyle: 'short' });
+  const at = onShopClock(iso);
+  return `${at.format('D MMMM YYYY')} at ${clockOf(at)}`;
 }
+
+/** A day with its year: "4 Jun 2026". */
+export const dayOf = (iso: string): string => onShopClock(iso).format('D MMM YYYY');
 
 /** A duration in words: "34 s", "12 min", "1 h 05", "1 day 4 h". */
 export function duration(seconds: number): string {
@@ -56,29 +65,28 @@ export function slackWords(minutes: number | null): { text: string; late: boolea
   return minutes < 0 ? { text: `${words} late`, late: true } : { text: `${words} to spare`, late: false };
 }
 
-/** The value of a date-and-time field for a moment, in local time. */
+/** The value of a date-and-time field for a moment, on the shop's clock. */
 export function fieldMoment(date: Date): string {
-  const two = (value: number) => String(value).padStart(2, '0');
-  const day = `${date.getFullYear()}-${two(date.getMonth() + 1)}-${two(date.getDate())}`;
-  return `${day}T${two(date.getHours())}:${two(date.getMinutes())}`;
+  return onShopClock(date).format('YYYY-MM-DDTHH:mm');
 }
 
 /** The next day at closing time: where a new promise starts from. */
 export function nextClosing(now = Date.now()): Date {
-  const day = new Date(now + DAY_MS);
-  return new Date(day.getFullYear(), day.getMonth(), day.getDate(), 17, 0);
+  return fromShopClock(onShopClock(now).add(1, 'day').format('YYYY-MM-DD[T]17:00'));
 }
 
 /** A day of the calendar, given as `YYYY-MM-DD`: "Thu 4 Jun". */
 export function day(date: string): string {
-  return new Date(`${date}T12:00`).toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric', month: 'short' });
+  return dayjs(date).format('ddd D MMM');
 }
+
+/** The day it is at the shop, as `YYYY-MM-DD`. */
+export const today = (): string => onShopClock(Date.now()).format('YYYY-MM-DD');
 
 /** When work of so many minutes can be done if it begins at nine on the day a part comes, to the next full hour. */
 export function afterDelivery(date: string, minutes: number): Date {
-  const ready = new Date(`${date}T09:00`);
-  ready.setMinutes(Math.ceil(minutes / 60) * 60);
-  return ready;
+  const ready = fromShopClock(`${date}T09:00`);
+  return new Date(ready.getTime() + Math.ceil(minutes / 60) * HOUR * 1000);
 }
 
 /** When something will be over. */

@@ -1,17 +1,15 @@
 export { rate } from '@udrel/core/capacity';
 export { amount as money } from '@udrel/core/money';
-
-const number = new Intl.NumberFormat('en');
-const oneDecimal = new Intl.NumberFormat('en', { maximumFractionDigits: 1 });
+import { figure, typedFigure } from './shop-formats';
 
 /** A whole number with separators. */
 export function whole(value: number): string {
-  return number.format(Math.round(value));
+  return figure(Math.round(value));
 }
 
 /** "5.6 times". */
 export function times(multiple: number): string {
-  return `${oneDecimal.format(multiple)} times`;
+  return `${figure(multiple)} times`;
 }
 
 /** "87 %". */
@@ -21,12 +19,15 @@ export function percent(share: number): string {
 
 /** A start-up time: "104 s". */
 export function seconds(value: number): string {
-  return `${oneDecimal.format(value)} s`;
+  return `${figure(value)} s`;
 }
 
 /** An amount in minor units; null where nothing is typed, undefined where it is no amount. */
 export function minorOf(text: string): number | null | undefined {
   if (text.trim() === '') return null;
-  const minor = Math.round(Number(text.replace(',', '.')) * 100);
+  const minor = Math.round(typedFigure(text) * 100);
   return minor >= 0 ? minor : undefined;
 }
+
+/** An amount as it is typed into a field: without currency and separators. */
+export const fieldAmount = (minor: number): string => (minor / 100).toFixed(2);

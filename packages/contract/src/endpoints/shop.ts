@@ -1,5 +1,5 @@
 import { auditQuery, customerQuery, findQuery, hintsQuery } from '../shapes/commands';
-import { shopRates, type ShopRates } from '../shapes/orders';
+import { shopFormats, shopRates, type ShopFormats, type ShopRates } from '../shapes/orders';
 import type { AuditPage, CustomerView, FloorView, Found, HealthView } from '../views/views';
 import { command, query } from './endpoint';
 
@@ -11,6 +11,11 @@ export const shopEndpoints = {
     body: shopRates,
     changes: ['rates', 'every job'],
   }).answering<ShopRates>(),
+  setFormats: command('put /shop/formats', {
+    permission: 'set rates',
+    body: shopFormats,
+    changes: ['session', 'every job'],
+  }).answering<ShopFormats>(),
   customers: query('/customers', {
     permission: 'look at jobs and shelf',
     query: customerQuery,

@@ -46,6 +46,39 @@ export type CorrectPayment = Infer<typeof correctPayment>;
 export const shopRates = object({ hourly: whole(0, 10_000_000), taxPercent: number(0, 100) });
 export type ShopRates = Infer<typeof shopRates>;
 
+/** The ways of writing figures and days that can be chosen, as language and country (BCP 47). */
+export const LOCALES = [
+  ...[
+    'en-GB',
+    'en-IE',
+    'en-US',
+    'en-CA',
+    'en-AU',
+    'en-NZ',
+    'en-ZA',
+    'en-IN',
+    'de-DE',
+    'de-AT',
+    'de-CH',
+    'fr-FR',
+    'fr-CH',
+  ],
+  ...['nl-NL', 'da-DK', 'sv-SE', 'nb-NO', 'fi-FI', 'es-ES', 'pt-PT', 'it-IT', 'pl-PL', 'cs-CZ', 'hu-HU', 'et-EE'],
+] as const;
+export const PAPERS = ['A4', 'Letter'] as const;
+
+/**
+ * How the shop writes: figures and days of a locale, a currency (ISO 4217; '' for none), its time zone (IANA; '' for that of
+ * each browser), and the paper in its printer.
+ */
+export const shopFormats = object({
+  locale: oneOf(...LOCALES),
+  currency: text(3, 0, /^([A-Z]{3})?$/),
+  timeZone: text(60, 0),
+  paper: oneOf(...PAPERS),
+});
+export type ShopFormats = Infer<typeof shopFormats>;
+
 const promise = { promisedAt: optional(moment()) };
 const chosenDrive = object({
   kind: oneOf('drive'),

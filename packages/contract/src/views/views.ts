@@ -1,3 +1,4 @@
+import type { ShopFormats } from '../shapes/orders';
 import type { JobFacts } from '@udrel/core/facts';
 import type { StepId } from '@udrel/core/stations';
 import type { ProgressState, Progress, RunWants } from '@udrel/core/progress';
@@ -24,6 +25,7 @@ export interface StaffView {
 export interface SessionView {
   staff: StaffView | null;
   shop: string;
+  formats: ShopFormats;
   demo: boolean;
   needsSetUp: boolean;
   demoAccounts: { login: string; password: string; name: string; role: Role }[];

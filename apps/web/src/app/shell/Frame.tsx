@@ -1,7 +1,9 @@
-import { Suspense } from 'react';
+import type { ShopFormats } from '@udrel/contract/types';
+import { Fragment, Suspense, useMemo, type ReactNode } from 'react';
 import { Outlet } from 'react-router';
 import { useSessionQuery } from '../../api/api';
 import { troubleOf } from '../../api/problem';
+import { followShop } from '../../format/shop-formats';
 import { Empty, Loaded } from '../../ui';
 import { late } from '../../ui/late';
 import { Away } from './Away';
@@ -19,7 +21,9 @@ export function Frame() {
     <Loaded data={data} error={error} what="who is signed in">
       {(session) =>
         session.staff ? (
-          <Outlet />
+          <Written as={session.formats}>
+            <Outlet />
+          </Written>
         ) : (
           <Suspense fallback={<Empty>Opening …</Empty>}>
             <SignIn session={session} />
@@ -28,6 +32,14 @@ export function Frame() {
       }
     </Loaded>
   );
+}
+
+/** Everything below is written as the shop does; drawn anew when that changes. */
+function Written({ as, children }: { as: ShopFormats; children: ReactNode }) {
+  const key = JSON.stringify(as);
+  // Before anything of it is drawn.
+  useMemo(() => followShop(JSON.parse(key) as ShopFormats), [key]);
+  return <Fragment key={key}>{children}</Fragment>;
 }
 
 /** Asks again until the server answers: what was asked for opens then. */

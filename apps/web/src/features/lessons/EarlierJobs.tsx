@@ -1,8 +1,6 @@
 import type { EarlierJob } from '@udrel/contract/types';
-import { moment } from '../../format/time';
+import { dayOf, moment } from '../../format/time';
 import { Tag } from '../../ui';
-
-const day = (iso: string) => new Date(iso).toLocaleDateString('en-GB', { dateStyle: 'medium' });
 
 /** What was done to a device before, and until when what we fitted is guaranteed. */
 export function EarlierJobs({ earlier }: { earlier: readonly EarlierJob[] }) {
@@ -27,7 +25,7 @@ function Guarantee({ until }: { until: string }) {
   const holds = Date.parse(until) > Date.now();
   return (
     <div className={holds ? undefined : 'sub'}>
-      {holds ? `guaranteed until ${day(until)}` : `guarantee ended ${day(until)}`}
+      {holds ? `guaranteed until ${dayOf(until)}` : `guarantee ended ${dayOf(until)}`}
     </div>
   );
 }

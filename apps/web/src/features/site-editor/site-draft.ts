@@ -1,5 +1,6 @@
 import type { ModelSpec } from '@udrel/contract/types';
 import { M2_LENGTHS, SLOT_KEYS } from '@udrel/core/fit';
+import { typedFigure } from '../../format/shop-formats';
 
 export type ModelSite = ModelSpec['sites'][number];
 
@@ -130,7 +131,7 @@ function alterationOf(
   }
   const taken = posts === '' ? undefined : postsIn(posts);
   if (taken === null) return wrong('posts', POSTS_WANTED);
-  const high = height === '' ? undefined : Number(height.replace(',', '.'));
+  const high = height === '' ? undefined : typedFigure(height);
   if (high !== undefined && !(high > 0 && high <= 200)) return wrong('height', 'Type millimetres.');
   const { posts: _posts, height: _height, ...kept } = before.alteration ?? { what };
   const lengths = taken as NonNullable<ModelSite['alteration']>['posts'];
@@ -157,7 +158,7 @@ export function siteOf(before: ModelSite, draft: SiteDraft): DraftedSite {
     const text = (draft[name] ?? '').trim();
     if (name.startsWith('alteration.')) continue;
     if (kind === 'mm') {
-      const value = Number(text.replace(',', '.'));
+      const value = typedFigure(text);
       if (text !== '' && !(value >= 0 && value <= 200)) {
         return { ok: false, field: name, sentence: 'Type millimetres, or leave it empty when not measured.' };
       }

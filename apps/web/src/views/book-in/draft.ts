@@ -7,6 +7,7 @@ import { bytesOfNominal, GIB, parseCapacity } from '@udrel/core/capacity';
 import type { WishKind } from '@udrel/core/steps';
 import { fieldMoment, nextClosing } from '../../format/time';
 import { ownDriveOf, type OwnDraft } from './own-drive';
+import { fromShopClock } from '../../format/shop-formats';
 
 export interface WishDraft {
   kind: WishKind;
@@ -126,7 +127,7 @@ function jobOf(device: DeviceDraft, wrong: (field: string, sentence: string) => 
     if (least === null) wrong(`wishes.${index}.least`, 'Type a size such as 480 GB or 16 GiB.');
     return { kind: wish.kind, least: least ?? 0 };
   });
-  const promised = device.promised === '' ? null : new Date(device.promised);
+  const promised = device.promised === '' ? null : fromShopClock(device.promised);
   const dated = promised !== null && !Number.isNaN(promised.getTime());
   if (promised && !dated) wrong('promisedAt', 'Type a day and a time.');
   const own = device.own

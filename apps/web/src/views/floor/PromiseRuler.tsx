@@ -1,5 +1,5 @@
 import type { HandsView } from '@udrel/contract/types';
-import { duration } from '../../format/time';
+import { clock, duration } from '../../format/time';
 import styles from './ruler.module.css';
 
 const HOUR = 3_600_000;
@@ -38,7 +38,7 @@ export function PromiseRuler({ hands, now }: { hands: readonly HandsView[]; now:
           <g key={hour}>
             <path d={`M${x(hour)} 20V${height - 20}`} stroke="var(--line)" />
             <text x={x(hour)} y={height - 4} className={styles.hour}>
-              {new Date(hour).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })}
+              {clock(hour)}
             </text>
           </g>
         ))}

@@ -12,6 +12,8 @@ import { QuotePaper } from './QuotePaper';
 import { Receipt } from './Receipt';
 import { TagPaper } from './TagPaper';
 
+const LABELS: readonly string[] = ['tag', 'labels', 'drives'];
+
 /** A paper of a job, to be looked at and printed. */
 export default function PrintPage() {
   const { paper = '', tag = '' } = useParams();
@@ -19,7 +21,7 @@ export default function PrintPage() {
   const { data: session } = useSessionQuery();
   return (
     <>
-      <PaperBar />
+      <PaperBar of={LABELS.includes(paper) ? 'labels' : 'sheets'} />
       <Loaded data={data} error={error} what="the job">
         {(job) => paperOf(paper, job, session?.shop ?? '')}
       </Loaded>

@@ -3,9 +3,10 @@ import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import type { ShopRates } from '@udrel/contract/types';
 import { useRatesQuery, useSetRatesMutation } from '../../api/api';
-import { minorOf, money } from '../../format/units';
+import { fieldAmount, minorOf } from '../../format/units';
 import { Foot, Loaded, Sheet, TroubleNote } from '../../ui';
 import styles from './shop.module.css';
+import { typedFigure } from '../../format/shop-formats';
 
 /** What an hour of work costs, and the tax: every quote that is not written yet follows. */
 export function Rates() {
@@ -20,12 +21,12 @@ export function Rates() {
 }
 
 function RatesForm({ rates }: { rates: ShopRates }) {
-  const [hourly, setHourly] = useState(money(rates.hourly));
+  const [hourly, setHourly] = useState(fieldAmount(rates.hourly));
   const [tax, setTax] = useState(String(rates.taxPercent));
   const [set, { error, isLoading, isSuccess }] = useSetRatesMutation();
   const given = {
     hourly: minorOf(hourly) ?? null,
-    taxPercent: tax.trim() === '' ? NaN : Number(tax.replace(',', '.')),
+    taxPercent: typedFigure(tax),
   };
   const taxWrong = !(given.taxPercent >= 0 && given.taxPercent <= 100);
   return (

@@ -3,6 +3,7 @@ import { useSessionQuery } from '../../api/api';
 import { Account } from './Account';
 import { Accounts } from './Accounts';
 import { AuditView } from './AuditView';
+import { Formats } from './Formats';
 import { Rates } from './Rates';
 import { RoleTable } from './RoleTable';
 import styles from './shop.module.css';
@@ -20,6 +21,7 @@ export default function Shop() {
           <Account staff={staff} />
           {owner && <Accounts self={staff.id} />}
           {may(staff.role, 'set rates') && <Rates />}
+          {may(staff.role, 'set rates') && <Formats />}
         </div>
         <div className={styles.column}>
           {may(staff.role, 'see the audit') && <AuditView />}

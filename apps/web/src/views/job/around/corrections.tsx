@@ -10,6 +10,8 @@ import { ModelChoice } from '../../../features/pickers/ModelField';
 import { SerialField } from '../../../ui/SerialField';
 import { CorrectionDialog } from './CorrectionDialog';
 import styles from '../../../features/job/job.module.css';
+import { fromShopClock } from '../../../format/shop-formats';
+import { fieldAmount, minorOf } from '../../../format/units';
 
 interface Props {
   job: JobView;
@@ -107,12 +109,12 @@ export function CorrectBooking({ job, close }: Props) {
     complaint: job.complaint,
     condition: job.condition,
     promised: job.promisedAt ? fieldMoment(new Date(job.promisedAt)) : '',
-    price: job.price === null ? '' : (job.price / 100).toFixed(2),
+    price: job.price === null ? '' : fieldAmount(job.price),
   });
   const [opened] = useState(given);
-  const price = given.price.trim() === '' ? null : Math.round(Number(given.price.replace(',', '.')) * 100);
-  const promised = given.promised === '' ? null : new Date(given.promised);
-  const sound = (price === null || price >= 0) && (promised === null || !Number.isNaN(promised.getTime()));
+  const price = minorOf(given.price);
+  const promised = given.promised === '' ? null : fromShopClock(given.promised);
+  const sound = price !== undefined && (promised === null || !Number.isNaN(promised.getTime()));
   const changed = !dequal(given, opened);
   // A moment that was not touched keeps its seconds.
   const promisedAt = given.promised === opened.promised ? job.promisedAt : (promised?.toISOString() ?? null);
@@ -141,7 +143,7 @@ export function CorrectBooking({ job, close }: Props) {
       {field(
         'price',
         'Price told, tax included',
-        price !== null && !(price >= 0) ? { error: true, helperText: 'Type an amount such as 129.00.' } : {},
+        price === undefined ? { error: true, helperText: 'Type an amount such as 129.00.' } : {},
       )}
     </CorrectionDialog>
   );

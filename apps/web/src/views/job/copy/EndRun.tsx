@@ -8,6 +8,7 @@ import { fieldTrouble } from '../../../api/problem';
 import { Foot, TroubleNote } from '../../../ui';
 import { useJobChange } from '../../../features/job/useJobChange';
 import styles from './copy.module.css';
+import { typedFigure } from '../../../format/shop-formats';
 
 /** Something lost, as it is typed. */
 type TypedLoss = Record<'what' | 'where' | 'size', string>;
@@ -22,7 +23,7 @@ export function EndRun({ job, run, over }: { job: JobView; run: RunView; over: b
   const [asked, setAsked] = useState<RunEnd>();
   const { change, busy, error } = useJobChange(job);
   const wrong = (field: string) => fieldTrouble(error, field);
-  const took = minutes.trim() === '' ? {} : { minutes: Number(minutes.replace(',', '.')) };
+  const took = minutes.trim() === '' ? {} : { minutes: typedFigure(minutes) };
   const end = (outcome: RunEnd, timed: { minutes?: number | null } = took) => {
     setAsked(outcome);
     const named =

@@ -7,6 +7,7 @@ import { occupant, wants } from '@udrel/core/steps';
 import { fieldTrouble } from '../../../api/problem';
 import { Foot, Sheet, TroubleNote } from '../../../ui';
 import { useJobChange } from '../../../features/job/useJobChange';
+import { typedFigure } from '../../../format/shop-formats';
 
 /** The old drive can stay in the device for data, at another site: which, and what has to be measured of it for that. */
 export function MoveOldDrive({ job }: { job: JobView }) {
@@ -51,7 +52,7 @@ export function MoveOldDrive({ job }: { job: JobView }) {
       sx={{ width: 150 }}
     />
   );
-  const figure = (text: string) => (text.trim() === '' ? null : Number(text.replace(',', '.')));
+  const figure = (text: string) => (text.trim() === '' ? null : typedFigure(text));
   const wrong = ['siteId', 'length', 'height'].some((field) => fieldTrouble(error, field) !== undefined);
   return (
     <Sheet title="Keep the old drive for data" aside="at another site of the device">

@@ -8,6 +8,7 @@ import { Foot, Ledger, Sheet, TroubleNote } from '../../../ui';
 import { useTypedFact } from '../../../features/typed/typed-fact';
 import { useJobChange } from '../../../features/job/useJobChange';
 import styles from '../../../features/job/job.module.css';
+import { typedFigure } from '../../../format/shop-formats';
 
 const RATES = [
   ['sequentialRead', 'Sequential read, MB/s'],
@@ -60,7 +61,7 @@ export function MeasureForm({ job, fact, title }: { job: JobView; fact: 'before'
   async function save(): Promise<void> {
     const problems: Record<string, string> = {};
     const read = (key: string, text: string) => {
-      const value = Number(text.trim().replace(',', '.'));
+      const value = typedFigure(text);
       if (text.trim() === '') return null;
       if (!(value > 0)) problems[key] = 'Type a number, or leave it empty.';
       return value;

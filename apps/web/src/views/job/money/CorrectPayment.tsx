@@ -10,7 +10,7 @@ import { PAYMENT_WAYS, type PaymentWay } from '@udrel/core/quote';
 import { useCorrectPaymentMutation } from '../../../api/api';
 import { fieldTrouble } from '../../../api/problem';
 import { fullMoment } from '../../../format/time';
-import { minorOf, money } from '../../../format/units';
+import { fieldAmount, minorOf, money } from '../../../format/units';
 import { TroubleNote } from '../../../ui';
 import styles from './money.module.css';
 
@@ -24,7 +24,7 @@ export function CorrectPayment(props: { order: number; payment: PaymentView; clo
   const { order, payment, close } = props;
   const [send, { error, isLoading }] = useCorrectPaymentMutation();
   const [what, setWhat] = useState<'corrected' | 'refunded'>('corrected');
-  const [typed, setTyped] = useState((payment.left / 100).toFixed(2));
+  const [typed, setTyped] = useState(fieldAmount(payment.left));
   const [how, setHow] = useState<PaymentWay>(payment.how);
   const [reason, setReason] = useState('');
   const amount = minorOf(typed);

@@ -10,6 +10,7 @@ import { aroundOf, targetsOf } from '@udrel/core/plan-file';
 import type { JobView } from '@udrel/contract/types';
 import type { Plan } from './map/usePlan';
 import styles from './map/plan.module.css';
+import { typedFigure } from '../../../format/shop-formats';
 
 /** What holds for the whole plan: how much comes along, who gets the spare, what is kept free, which table. */
 export function IntentBar({ job, plan }: { job: JobView; plan: Plan }) {
@@ -63,7 +64,7 @@ function spareOf(value: string): LayoutIntent['spare'] {
 function KeptFree({ plan }: { plan: Plan }) {
   const { keepFree } = plan.draft.intent;
   const [text, setText] = useState(String(keepFree));
-  const share = Number(text.replace(',', '.'));
+  const share = typedFigure(text);
   const right = text.trim() !== '' && share >= 0 && share <= 50;
   const take = () => (right ? share !== keepFree && plan.change({ keepFree: share }) : undefined);
   return (

@@ -12,6 +12,7 @@ import { fieldTrouble } from '../../../../api/problem';
 import { afterDelivery, fieldMoment, moment } from '../../../../format/time';
 import { TroubleNote } from '../../../../ui';
 import { useJobChange } from '../../../../features/job/useJobChange';
+import { fromShopClock } from '../../../../format/shop-formats';
 
 /** Ordering for the job what the shelf lacks: from whom, for when, and what that does to the promise. */
 export function OrderDialog(props: { job: JobView; what: string; choice: OrderParts['choice']; close: () => void }) {
@@ -25,7 +26,7 @@ export function OrderDialog(props: { job: JobView; what: string; choice: OrderPa
   const late = ready !== null && (job.promisedAt === null || ready.getTime() > Date.parse(job.promisedAt));
   const promise = moved ?? (ready ? fieldMoment(ready) : '');
   const save = async () => {
-    const promisedAt = late && moves && promise ? { promisedAt: new Date(promise).toISOString() } : {};
+    const promisedAt = late && moves && promise ? { promisedAt: fromShopClock(promise).toISOString() } : {};
     if (await change('orderParts', { choice, supplier, expected, ...promisedAt })) close();
   };
   return (

@@ -6,7 +6,7 @@ import type { JobView, SettleOrder } from '@udrel/contract/types';
 import type { OrderedPart } from '@udrel/core/steps';
 import { useSessionQuery } from '../../../../api/api';
 import { fieldTrouble } from '../../../../api/problem';
-import { day } from '../../../../format/time';
+import { day, today } from '../../../../format/time';
 import { Foot, Sheet, TroubleNote } from '../../../../ui';
 import { useJobChange } from '../../../../features/job/useJobChange';
 import { SERIAL_SLOTS } from '../../../../ui/SerialField';
@@ -39,7 +39,7 @@ export function OrderedSheet({ job }: { job: JobView }) {
 function Ordered({ job, part }: { job: JobView; part: OrderedPart }) {
   const [what, setWhat] = useState<What | null>(null);
   const role = useSessionQuery().data?.staff?.role;
-  const late = part.expected < new Date().toISOString().slice(0, 10);
+  const late = part.expected < today();
   return (
     <>
       <div className={styles.order}>
