@@ -10,7 +10,7 @@ test('a wrong stamp is taken back: what that means is said first', async ({ page
   const dialog = page.getByRole('dialog');
   const means = dialog.getByRole('region', { name: 'What that means' });
   await expect(means).toContainText(`${serial}, goes back to the shelf.`);
-  await expect(means).toContainText(/It costs \d+\.\d\d instead of/);
+  await expect(means).toContainText(/It costs €\d+\.\d\d instead of/);
   await expect(means).toContainText('The accepted plan no longer holds');
   await expect(means).toContainText('“Parts reserved” opens again.');
   await expect(dialog.getByRole('button', { name: 'Take it back' })).toBeDisabled();

@@ -37,6 +37,31 @@ const ALL = [...VIEWS, ...STATIONS.map((station) => `/jobs/U-2408/${station}`), 
 const axe = (page: Page) =>
   new AxeBuilder({ page }).setLegacyMode(true).options({ preload: false, resultTypes: ['violations'] });
 
+/** Controls that look the same with the keyboard at them. */
+async function withoutFocus(page: Page): Promise<string[]> {
+  // A key was pressed last: what is focused then shows it.
+  await page.keyboard.press('Tab');
+  return page.evaluate(() => {
+    const controls = 'a[href], button, input, select, textarea, summary, [tabindex="0"]';
+    const SHOWN = ['outline', 'boxShadow', 'borderTop', 'stroke', 'strokeWidth', 'backgroundColor'] as const;
+    const lookOf = (one: Element) => {
+      const around = [one, one.parentElement, one.parentElement?.parentElement].filter((el) => el instanceof Element);
+      const parts = [...around, ...(one.parentElement?.querySelectorAll('fieldset') ?? []), ...one.children];
+      return parts.map((part) => SHOWN.map((name) => getComputedStyle(part)[name]).join()).join('|');
+    };
+    return [...document.querySelectorAll<HTMLElement>(controls)]
+      .filter((one) => one.checkVisibility() && !one.matches(':disabled, [type=hidden], [hidden]'))
+      .filter((one) => one.getClientRects().length > 0)
+      .filter((one) => {
+        (document.activeElement as HTMLElement | null)?.blur();
+        const before = lookOf(one);
+        one.focus();
+        return document.activeElement === one && lookOf(one) === before;
+      })
+      .map((one) => one.outerHTML.slice(0, 160));
+  });
+}
+
 test('every view is accessible, light and dark, and nothing is wider than a tablet at the bench', async ({ page }) => {
   test.setTimeout(400_000);
   await enter(page);
@@ -54,6 +79,7 @@ test('every view is accessible, light and dark, and nothing is wider than a tabl
       const fading = document.getAnimations().filter((one) => one.effect?.getTiming().iterations !== Infinity);
       return Promise.all(fading.map((one) => one.finished.catch(() => undefined)));
     });
+    expect(await withoutFocus(page), `${path}: nothing shows where the keyboard is`).toEqual([]);
     const dark = await axe(page).withRules(['color-contrast']).analyze();
     const violations = [...light.violations, ...dark.violations];
     expect(violations.map((one) => `${path}: ${one.id} ${one.nodes[0]?.html}`)).toEqual([]);

@@ -1,19 +1,28 @@
 import BarcodeReader from '@mui/icons-material/BarcodeReader';
-import { useEffect, useState, type KeyboardEvent } from 'react';
+import PhotoCameraOutlined from '@mui/icons-material/PhotoCameraOutlined';
+import IconButton from '@mui/material/IconButton';
+import { lazy, Suspense, useEffect, useState, type KeyboardEvent } from 'react';
 import { useNavigate } from 'react-router';
 import { MOST_FOUND } from '@udrel/contract/limits';
 import type { Found } from '@udrel/contract/types';
 import { api, useFindQuery } from '../../api/api';
 import { useAppDispatch } from '../../store/dispatch';
 import { Key } from '../../ui';
-import { addressOf, OFFER } from '../../features/scan/scan';
+import { addressOf, OFFER, useTakeScan } from '../../features/scan/scan';
 import styles from './shell.module.css';
+
+const CameraScan = lazy(() => import('../../features/scan/CameraScan'));
+
+/** Tablets and phones have one at their back; over an unsafe way a page may not use it. */
+const hasCamera = () => 'mediaDevices' in navigator && matchMedia('(pointer: coarse)').matches;
 
 /** One field for scanned tags and serials, names, phone numbers and models. */
 export function ScanField() {
   const [text, setText] = useState('');
   const [open, setOpen] = useState(false);
   const [chosen, setChosen] = useState(0);
+  const [filming, setFilming] = useState(false);
+  const takeScan = useTakeScan();
   const navigate = useNavigate();
   const dispatch = useAppDispatch();
   const wanted = text.trim();
@@ -88,8 +97,24 @@ export function ScanField() {
           onKeyDown={press}
           onBlur={() => setOpen(false)}
         />
+        {hasCamera() && (
+          <IconButton size="small" aria-label="Scan with the camera" onClick={() => setFilming(true)}>
+            <PhotoCameraOutlined fontSize="small" />
+          </IconButton>
+        )}
         <Key>/</Key>
       </div>
+      {filming && (
+        <Suspense fallback={null}>
+          <CameraScan
+            close={() => setFilming(false)}
+            take={(code) => {
+              setFilming(false);
+              takeScan(code);
+            }}
+          />
+        </Suspense>
+      )}
       {listed && (
         <ul className={styles.found} id="found" role="listbox" aria-label="Found">
           {hits.map((found, index) => (

@@ -59,6 +59,7 @@ export default function BookInPage() {
         void submit();
       }}
     >
+      <title>Book in, Udrel</title>
       <h1 style={{ padding: '6px 0 10px' }}>Book in</h1>
       <div className={styles.grid}>
         <Sheet>

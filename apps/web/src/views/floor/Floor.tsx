@@ -30,6 +30,7 @@ export default function Floor() {
       {(floor) => (
         <>
           <div className={styles.grid}>
+            <title>Floor, Udrel</title>
             <HandsNext hands={retimed(floor.hands, minutesLeft(runs.data ?? []))} floor={floor} />
             <Loaded data={runs.data} error={runs.error} what="what runs">
               {(running) => <RunningByItself running={running} />}

@@ -12,6 +12,7 @@ export default function Interface() {
   return (
     <>
       <h1 style={{ padding: '6px 0 4px' }}>Interface</h1>
+      <title>Interface, Udrel</title>
       <p className="sub" style={{ marginBottom: 10 }}>
         Made from the schemas that the server checks by; as a file: <a href={FILE}>{FILE}</a>. Every write needs an
         Idempotency-Key.

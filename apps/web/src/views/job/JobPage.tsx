@@ -50,14 +50,11 @@ function Opened({ job, wanted, readAnew }: { job: JobView; wanted: string | unde
 
   useEffect(() => {
     if (!chosen) void navigate({ pathname: `/jobs/${job.tag}/${stationPath(here)}`, search }, { replace: true });
-    document.title = `${job.tag} ${here}`;
-    return () => {
-      document.title = 'Udrel';
-    };
   }, [chosen, here, search, job.tag, navigate]);
 
   return (
     <>
+      <title>{`${job.tag} ${here}, ${job.customer.name}`}</title>
       <JobHead job={job} station={here} />
       <Track tag={job.tag} stations={job.procedure.stations.filter(present)} here={here} />
       {!job.closedAt && <EndNotice job={job} />}

@@ -71,6 +71,7 @@ function Editor({ known, near }: { known: ModelView | null; near: ModelView | nu
       }}
     >
       <div className={styles.drawing}>
+        <title>{`${known ? known.name : 'New model'}, Udrel`}</title>
         <h1>{known ? (known.stub ? 'Describe a model' : known.code) : 'New model'}</h1>
         {near && (
           <p className="sub">

@@ -24,6 +24,7 @@ export default function Models() {
     <>
       <div className={styles.filters}>
         <h1>Models</h1>
+        <title>Models, Udrel</title>
         <TextField
           label="Maker, name or number"
           value={find}

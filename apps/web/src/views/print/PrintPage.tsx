@@ -21,6 +21,7 @@ export default function PrintPage() {
   const { data: session } = useSessionQuery();
   return (
     <>
+      <title>{`${tag.toUpperCase()} ${paper}`}</title>
       <PaperBar of={LABELS.includes(paper) ? 'labels' : 'sheets'} />
       <Loaded data={data} error={error} what="the job">
         {(job) => paperOf(paper, job, session?.shop ?? '')}

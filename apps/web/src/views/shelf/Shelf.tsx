@@ -34,6 +34,7 @@ export default function Shelf() {
     <>
       <div className={styles.filters}>
         <h1>Shelf</h1>
+        <title>Shelf, Udrel</title>
         <TextField
           label="Part, number or serial"
           value={find}

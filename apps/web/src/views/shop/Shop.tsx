@@ -16,6 +16,7 @@ export default function Shop() {
   return (
     <>
       <h1 style={{ padding: '6px 0 10px' }}>Shop</h1>
+      <title>Shop, Udrel</title>
       <div className={styles.grid}>
         <div className={styles.column}>
           <Account staff={staff} />

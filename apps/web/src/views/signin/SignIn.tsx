@@ -12,6 +12,7 @@ export function SignIn({ session }: { session: SessionView }) {
   return (
     <main className={styles.page}>
       <div className={styles.box}>
+        <title>{`Sign in, ${session.shop}`}</title>
         <h1>{session.shop}</h1>
         {session.needsSetUp ? <SetUpForm /> : <SignInForm session={session} />}
       </div>
