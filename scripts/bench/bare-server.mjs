@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import express from 'express';
 import pg from 'pg';
-import { LIST_SQL } from '../../apps/server/src/jobs/list-jobs';
+import { listSql } from '../../apps/server/src/jobs/list-jobs';
 import { JOBS_SQL, OPEN_SQL } from '../../apps/server/src/jobs/job-record';
 import { EVENTS_SQL } from '../../apps/server/src/jobs/view-job';
 import { findSql } from '../../apps/server/src/models/library';
@@ -24,7 +24,8 @@ const app = express();
 app.use(express.json());
 app.get('/list', async (_request, response) => {
   await admit();
-  const { rows } = await pool.query(LIST_SQL, [2_147_483_647, false, '', '']);
+  const { sql, values } = listSql({}, new Date());
+  const { rows } = await pool.query(sql, values);
   response.json(rows);
 });
 /** The statement alone: nothing of what it reads is worked out, nor sent. */

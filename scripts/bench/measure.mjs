@@ -19,7 +19,7 @@ import { load, medianOf, medianTime, round } from './load.mjs';
 import { YOUNG } from '../lib/shop.mjs';
 import { memorySlope } from './memory.mjs';
 import { addModels, wordsOf } from './models.mjs';
-import { pageRatios, runViewFigures } from './pages.mjs';
+import { listFigures, pageRatios, runViewFigures } from './pages.mjs';
 import { returnFigures } from './return.mjs';
 
 const { UDREL_SERVER, UDREL_DATABASE_URL, UDREL_SESSION_SECRET, UDREL_WORK, UDREL_HEAP } = process.env;
@@ -83,6 +83,7 @@ tell(
 const small = await reads(SMALL);
 tell({ [`${JOBS} jobs by COPY, seconds`]: await addBulk(UDREL_DATABASE_URL, SMALL, JOBS) });
 const large = await reads(JOBS);
+tell(await listFigures(UDREL_SERVER, cookie));
 await against(
   'the Floor of 1000 jobs',
   1,
@@ -127,7 +128,7 @@ async function reads(total) {
   const paths = {
     'open jobs': () => '/api/v1/jobs',
     'the Floor': () => '/api/v1/floor',
-    'all jobs, a page in the middle': () => `/api/v1/jobs?all=yes&before=${BULK_BASE + Math.floor(total / 2)}`,
+    'all jobs, a page in the middle': () => `/api/v1/jobs?all=yes&after=${BULK_BASE + Math.floor(total / 2)}`,
     'a job anywhere': () => `/api/v1/jobs/${tag()}`,
   };
   const medians = {};

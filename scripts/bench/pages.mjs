@@ -86,3 +86,35 @@ export async function runViewFigures(server, cookie, tag) {
     'run view, longest task over 50 ms, ms': Math.round(Math.max(0, ...tasks)),
   };
 }
+
+/** A list of all jobs scrolled down for a while: the longest task meanwhile, and how many rows came. */
+export async function listFigures(server, cookie) {
+  const { chromium } = await import('playwright-core');
+  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ARGS });
+  const [name, value] = cookie.split('=');
+  const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+  await context.addCookies([{ name, value, url: server }]);
+  const page = await context.newPage();
+  await page.goto(`${server}/jobs?all=yes`);
+  await page.waitForSelector('tr[data-index]');
+  await page.evaluate(`
+    globalThis.longTasks = [];
+    new PerformanceObserver((list) => {
+      for (const entry of list.getEntries()) globalThis.longTasks.push(entry.duration);
+    }).observe({ type: 'longtask' });
+  `);
+  await page.mouse.move(640, 500);
+  const until = performance.now() + 10_000;
+  while (performance.now() < until) {
+    await page.mouse.wheel(0, 900);
+    await new Promise((resolve) => setTimeout(resolve, 30));
+  }
+  const [tasks, last] = await page.evaluate(
+    `[globalThis.longTasks, Number([...document.querySelectorAll('tr[data-index]')].at(-1).dataset.index)]`,
+  );
+  await browser.close();
+  return {
+    'all jobs scrolled for 10 s, rows gone by': last,
+    'all jobs scrolled, longest task over 50 ms, ms': Math.round(Math.max(0, ...tasks)),
+  };
+}
