@@ -11,6 +11,7 @@ import { readSmbios } from '../../packages/core/src/smbios';
 import { PORTABLE } from '../../packages/core/src/smbios/samples.test-data';
 import { imageOfPieces } from '../../packages/core/src/image';
 import { addBulk, BULK_BASE } from './bulk.mjs';
+import { costOfPackages } from './bundle.mjs';
 import { captureStatements } from './capture.mjs';
 import { copyFigures } from './copy.mjs';
 import { feedFigures } from './feed.mjs';
@@ -40,6 +41,7 @@ const tell = (more) => {
 };
 
 const cookie = await signIn();
+tell(await costFigures());
 tell(await pageRatios(UDREL_SERVER, cookie, TAG));
 tell(await runViewFigures(UDREL_SERVER, cookie, 'U-2403'));
 tell(await returnFigures(UDREL_SERVER, cookie, TAG));
@@ -120,6 +122,16 @@ async function against(name, connections, appNext, bareNext) {
     [`${label}, p99 ms (bare)`]: `${round(app99)} (${round(alone99)})`,
     [`${label}, median ratio`]: round(medianOf(runs.app.map((one, turn) => one.median / runs.bare[turn].median))),
   });
+}
+
+/** What the packages cost that cost most in the scripts of the first view, bytes as they are sent. */
+async function costFigures() {
+  const costs = await costOfPackages('apps/web', ['views/floor/Floor.tsx']);
+  const all = costs.reduce((sum, [, bytes]) => sum + bytes, 0);
+  const named = costs
+    .slice(0, 10)
+    .map(([of, bytes]) => [`scripts until the Floor stands, of these ${of}, bytes`, bytes]);
+  return { 'scripts until the Floor stands, bytes': all, ...Object.fromEntries(named) };
 }
 
 /** Medians of the reads that must not grow with the number of jobs. */
