@@ -38,7 +38,8 @@ const shell = VitePWA({
     globPatterns: ['**/*.{js,css,html,woff2,svg}'],
     globIgnores: ['**/empty*'],
     navigateFallback: '/index.html',
-    navigateFallbackDenylist: [/^\/api\//],
+    // A file that is asked for by its address is that file, such as the probe.
+    navigateFallbackDenylist: [/^\/api\//, /\.\w+$/],
     cleanupOutdatedCaches: true,
     clientsClaim: true,
     skipWaiting: true,

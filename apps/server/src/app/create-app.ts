@@ -63,12 +63,15 @@ const asData = helmet({
   contentSecurityPolicy: { useDefaults: false, directives: { defaultSrc: ["'none'"], frameAncestors: ["'none'"] } },
 });
 
-/** Answers of any length are compressed for whoever reads that; a stream of hints is not held back for it. */
-const compressed = compression({
+const pressed = compression({
   filter: (request, response) =>
     !String(response.getHeader('content-type')).startsWith('text/event-stream') &&
     compression.filter(request, response),
 });
+
+/** Answers of any length are compressed for whoever reads that; a stream of hints is not held back for it. */
+const compressed: RequestHandler = (request, response, next) =>
+  request.headers['accept-encoding'] === undefined ? next() : pressed(request, response, next);
 
 /** What is read is read now: it is never stored, and says where the hints stood before. */
 function readNow(hints: HintHub): RequestHandler {
