@@ -12,14 +12,31 @@ const ARGS = [
   '--disable-quic',
 ];
 
-/** Time to the Floor and to a job in Chromium, as ratios to an empty page of the same build with the same library. */
-export async function pageRatios(server, cookie, tag) {
-  if (!existsSync('/usr/bin/chromium')) throw new Error('Chromium is missing: run npm test once, which installs it');
+/** A browser that is signed in already. */
+async function signedIn(server, cookie) {
   const { chromium } = await import('playwright-core');
   const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ARGS });
   const [name, value] = cookie.split('=');
   const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
   await context.addCookies([{ name, value, url: server }]);
+  return { browser, context };
+}
+
+/** Has a page note its long tasks from now on; answers the longest of them, ms. */
+async function watchTasks(page) {
+  await page.evaluate(`
+    globalThis.longTasks = [];
+    new PerformanceObserver((list) => {
+      for (const entry of list.getEntries()) globalThis.longTasks.push(entry.duration);
+    }).observe({ type: 'longtask' });
+  `);
+  return async () => Math.round(Math.max(0, ...(await page.evaluate('globalThis.longTasks'))));
+}
+
+/** Time to the Floor and to a job in Chromium, as ratios to an empty page of the same build with the same library. */
+export async function pageRatios(server, cookie, tag) {
+  if (!existsSync('/usr/bin/chromium')) throw new Error('Chromium is missing: run npm test once, which installs it');
+  const { browser, context } = await signedIn(server, cookie);
   const pages = {
     empty: ['/empty.html', '[data-ready]'],
     Floor: ['/', '#hands'],
@@ -50,11 +67,7 @@ export async function pageRatios(server, cookie, tag) {
  * the agent that the shop runs with.
  */
 export async function runViewFigures(server, cookie, tag) {
-  const { chromium } = await import('playwright-core');
-  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ARGS });
-  const [name, value] = cookie.split('=');
-  const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
-  await context.addCookies([{ name, value, url: server }]);
+  const { browser, context } = await signedIn(server, cookie);
   const page = await context.newPage();
   let updates = 0;
   page.on('response', (answer) => {
@@ -62,12 +75,7 @@ export async function runViewFigures(server, cookie, tag) {
   });
   await page.goto(`${server}/jobs/${tag}/copy`);
   await page.waitForSelector('canvas');
-  await page.evaluate(`
-    globalThis.longTasks = [];
-    new PerformanceObserver((list) => {
-      for (const entry of list.getEntries()) globalThis.longTasks.push(entry.duration);
-    }).observe({ type: 'longtask' });
-  `);
+  const longest = await watchTasks(page);
   const devtools = await context.newCDPSession(page);
   await devtools.send('Performance.enable');
   const scripted = async () => {
@@ -77,44 +85,34 @@ export async function runViewFigures(server, cookie, tag) {
   const [before, first] = [await scripted(), updates];
   await new Promise((resolve) => setTimeout(resolve, 20_000));
   const spent = (await scripted()) - before;
-  const tasks = await page.evaluate('globalThis.longTasks');
+  const task = await longest();
   await browser.close();
   const seen = Math.max(1, updates - first);
   return {
     'run view, updates in 20 s': updates - first,
     'run view, script ms for each update': round(spent / seen),
-    'run view, longest task over 50 ms, ms': Math.round(Math.max(0, ...tasks)),
+    'run view, longest task over 50 ms, ms': task,
   };
 }
 
 /** A list of all jobs scrolled down for a while: the longest task meanwhile, and how many rows came. */
 export async function listFigures(server, cookie) {
-  const { chromium } = await import('playwright-core');
-  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ARGS });
-  const [name, value] = cookie.split('=');
-  const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
-  await context.addCookies([{ name, value, url: server }]);
+  const { browser, context } = await signedIn(server, cookie);
   const page = await context.newPage();
   await page.goto(`${server}/jobs?all=yes`);
   await page.waitForSelector('tr[data-index]');
-  await page.evaluate(`
-    globalThis.longTasks = [];
-    new PerformanceObserver((list) => {
-      for (const entry of list.getEntries()) globalThis.longTasks.push(entry.duration);
-    }).observe({ type: 'longtask' });
-  `);
+  const longest = await watchTasks(page);
   await page.mouse.move(640, 500);
   const until = performance.now() + 10_000;
   while (performance.now() < until) {
     await page.mouse.wheel(0, 900);
     await new Promise((resolve) => setTimeout(resolve, 30));
   }
-  const [tasks, last] = await page.evaluate(
-    `[globalThis.longTasks, Number([...document.querySelectorAll('tr[data-index]')].at(-1).dataset.index)]`,
-  );
+  const last = await page.evaluate(`Number([...document.querySelectorAll('tr[data-index]')].at(-1).dataset.index)`);
+  const task = await longest();
   await browser.close();
   return {
     'all jobs scrolled for 10 s, rows gone by': last,
-    'all jobs scrolled, longest task over 50 ms, ms': Math.round(Math.max(0, ...tasks)),
+    'all jobs scrolled, longest task over 50 ms, ms': task,
   };
 }

@@ -1,7 +1,9 @@
 import { useSyncExternalStore } from 'react';
+import { storedChanges } from '../stored/stored-changes';
 
 const PREFIX = 'udrel.list.';
 const CHANGED = 'udrel-list-kept';
+const subscribe = storedChanges(CHANGED);
 
 /** What this browser keeps of a list, such as the columns that were chosen; it stays with the browser. */
 export function useKeptHere<T>(name: string, otherwise: T): [T, (value: T) => void] {
@@ -22,13 +24,4 @@ function parsed<T>(text: string | null, otherwise: T): T {
   } catch {
     return otherwise;
   }
-}
-
-function subscribe(tell: () => void): () => void {
-  window.addEventListener(CHANGED, tell);
-  window.addEventListener('storage', tell);
-  return () => {
-    window.removeEventListener(CHANGED, tell);
-    window.removeEventListener('storage', tell);
-  };
 }

@@ -1,8 +1,10 @@
 import { dequal } from 'dequal';
 import { useCallback, useState, useSyncExternalStore } from 'react';
+import { storedChanges } from '../stored/stored-changes';
 
 const PREFIX = 'udrel.typed.';
 const CHANGED = 'udrel-typed';
+const subscribe = storedChanges(CHANGED);
 
 /** Something typed and not recorded yet: the address of its page, what it is, and which part of it. */
 export interface Typed {
@@ -95,13 +97,4 @@ export function useBegun(): readonly Typed[] {
     if (!dequal(now, listed)) listed = now;
     return listed;
   });
-}
-
-function subscribe(tell: () => void): () => void {
-  window.addEventListener(CHANGED, tell);
-  window.addEventListener('storage', tell);
-  return () => {
-    window.removeEventListener(CHANGED, tell);
-    window.removeEventListener('storage', tell);
-  };
 }
