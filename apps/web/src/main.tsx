@@ -10,7 +10,7 @@ import { RouterProvider } from 'react-router';
 import { followNewBuild, keepShell } from './app/kept-shell';
 import { warmUp } from './app/warm-up';
 import { router } from './app/router';
-import { applyBenchMode } from './app/shell/bench-mode';
+import { applyBenchMode } from './app/this-browser/bench-mode';
 import { store } from './store/store';
 import { theme } from './theme/theme';
 

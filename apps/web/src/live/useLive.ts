@@ -2,6 +2,7 @@ import { useEffect, useRef } from 'react';
 import { useStore } from 'react-redux';
 import { api, useSessionQuery } from '../api/api';
 import { useAppDispatch } from '../store/dispatch';
+import { notify } from '../features/notices/notify';
 import { readOutbox, sendKept } from '../outbox/outbox';
 import type { State } from '../store/store';
 import { hearSince, readNothing } from '../api/read-since';
@@ -32,7 +33,12 @@ export function useLive(): void {
 
   useEffect(() => {
     if (!staffId) return;
-    const flush = () => void dispatch(sendKept());
+    const flush = () =>
+      void dispatch(sendKept()).then((outcome) => {
+        for (const posted of outcome.values()) {
+          if (posted.kind === 'refused') notify({ kind: 'refused', text: `Not taken: ${posted.problem.detail}` });
+        }
+      });
     const other = () => void dispatch(readOutbox());
     flush();
     window.addEventListener('online', flush);

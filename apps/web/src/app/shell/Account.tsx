@@ -4,8 +4,8 @@ import { useColorScheme } from '@mui/material/styles';
 import { Suspense, useState } from 'react';
 import type { StaffView } from '@udrel/contract/types';
 import { useSignOutMutation } from '../../api/api';
-import { setBenchMode, useBenchMode } from './bench-mode';
-import { setHandsCall, useHandsCall } from './hands-call';
+import { setBenchMode, useBenchMode } from '../this-browser/bench-mode';
+import { setHandsCall, useHandsCall } from '../this-browser/hands-call';
 import { late } from '../../ui/late';
 import styles from './shell.module.css';
 

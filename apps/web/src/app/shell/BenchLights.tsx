@@ -1,5 +1,5 @@
 import { useBerthsQuery } from '../../api/api';
-import { useCallForHands } from './hands-call';
+import { useCallForHands } from '../this-browser/hands-call';
 import styles from './shell.module.css';
 
 /** How many berths are busy: hatched runs by itself, marigold wants hands. */
