@@ -34,8 +34,8 @@ test('a probe file is dropped, its facts are taken, drive and adapter reserved, 
     return paper;
   };
   const quote = await printed('Print');
-  await expect(quote.getByRole('row', { name: /^Tamarack V 1 TB 1 65.00 65.00$/ })).toBeVisible();
-  await expect(quote.getByRole('row', { name: /^2.5 inch shell for M.2 SATA 1 11.00 11.00$/ })).toBeVisible();
+  await expect(quote.getByRole('row', { name: /^Tamarack V 1 TB 1 €65.00 €65.00$/ })).toBeVisible();
+  await expect(quote.getByRole('row', { name: /^2.5 inch shell for M.2 SATA 1 €11.00 €11.00$/ })).toBeVisible();
   await expect(quote.getByText(/^Accepted at the counter/)).toBeVisible();
   await page.getByRole('tab', { name: 'Drive' }).click();
   const kit = await printed('Kit list');

@@ -105,6 +105,11 @@ export function rememberSteps(tag: string, { model, runs, snapshot }: Steps): vo
   if (remembered.has(tag)) remember(tag, '', { model, runs, snapshot });
 }
 
+/** Has everything worked out anew: its words are written otherwise from now on. */
+export function forgetSteps(): void {
+  remembered.clear();
+}
+
 function remember(tag: string, text: string, steps: Steps): void {
   // Those that said something new longest ago go first.
   remembered.delete(tag);

@@ -2,6 +2,7 @@ import { writeAmountsAs } from '@udrel/core/money';
 import type { ShopFormats } from '@udrel/contract/types';
 import type { EntityManager } from 'typeorm';
 import { noteAudit } from '../audit/audit';
+import { forgetSteps } from '../jobs/stored-steps';
 import type { CommandContext } from '../platform/command-context';
 import { fieldWrong } from '../platform/errors';
 import { changeShop, readShop } from '../staff/people';
@@ -26,6 +27,7 @@ export async function setFormats(context: CommandContext, formats: ShopFormats):
   await changeShop(manager, { formats });
   await noteAudit(context, actor.id, 'formats set', { ...formats });
   writeAmountsAs(formats);
+  forgetSteps();
   return formats;
 }
 

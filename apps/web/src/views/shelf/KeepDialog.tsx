@@ -8,7 +8,7 @@ import { useState } from 'react';
 import type { PartView } from '@udrel/contract/types';
 import { useKeepPartMutation } from '../../api/api';
 import { fieldTrouble } from '../../api/problem';
-import { minorOf, money } from '../../format/units';
+import { fieldAmount, minorOf } from '../../format/units';
 import { Empty, TroubleNote } from '../../ui';
 import styles from '../../ui/list.module.css';
 
@@ -16,7 +16,7 @@ const whole = (text: string) => (/^\d{1,6}$/.test(text.trim()) ? Number(text) : 
 
 /** What is really on the shelf, what it costs, and when it is to be ordered again. */
 export function KeepDialog({ part, close }: { part: PartView; close: () => void }) {
-  const [price, setPrice] = useState(money(part.price));
+  const [price, setPrice] = useState(fieldAmount(part.price));
   const [level, setLevel] = useState(part.reorderLevel === null ? '' : String(part.reorderLevel));
   const [counts, setCounts] = useState(() => part.stock.map((piece) => String(piece.quantity)));
   const [keep, { isLoading, error }] = useKeepPartMutation();
