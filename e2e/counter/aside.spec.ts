@@ -26,6 +26,25 @@ test('a wrong stamp is taken back: what that means is said first', async ({ page
   );
 });
 
+test('what was just recorded is said, and taken back from there', async ({ page }) => {
+  await enter(page, 'ilse', '/jobs/U-2413/assess');
+  await sheet(page, /^Before/)
+    .getByLabel('Or why nothing was measured')
+    .fill('does not start');
+  await sheet(page, /^Before/)
+    .getByRole('button', { name: /before/ })
+    .click();
+  const said = page.getByRole('alert').filter({ hasText: 'U-2413: ' });
+  await expect(said).toBeVisible();
+  await said.getByRole('button', { name: 'Take back' }).click();
+  const dialog = page.getByRole('dialog', { name: /U-2413: take back/ });
+  await dialog.getByLabel('Reason, kept in the history').fill('wrong device');
+  await dialog.getByRole('button', { name: 'Take it back' }).click();
+  await expect(dialog).toHaveCount(0);
+  await expect(sheet(page, 'History')).toContainText(/Taken back: .*wrong device/);
+  await expect(page).not.toHaveURL(/takeBack/);
+});
+
 test('what was booked wrong is corrected: serial, customer, promise; and a station is gone back to', async ({
   page,
 }) => {

@@ -44,21 +44,26 @@ async function withoutFocus(page: Page): Promise<string[]> {
   return page.evaluate(() => {
     const controls = 'a[href], button, input, select, textarea, summary, [tabindex="0"]';
     const SHOWN = ['outline', 'boxShadow', 'borderTop', 'stroke', 'strokeWidth', 'backgroundColor'] as const;
+    const kindOf = (one: Element) => `${one.tagName} ${one.className} ${one.parentElement?.className}`;
     const lookOf = (one: Element) => {
       const around = [one, one.parentElement, one.parentElement?.parentElement].filter((el) => el instanceof Element);
       const parts = [...around, ...(one.parentElement?.querySelectorAll('fieldset') ?? []), ...one.children];
       return parts.map((part) => SHOWN.map((name) => getComputedStyle(part)[name]).join()).join('|');
     };
-    return [...document.querySelectorAll<HTMLElement>(controls)]
-      .filter((one) => one.checkVisibility() && !one.matches(':disabled, [type=hidden], [hidden]'))
-      .filter((one) => one.getClientRects().length > 0)
-      .filter((one) => {
-        (document.activeElement as HTMLElement | null)?.blur();
-        const before = lookOf(one);
-        one.focus();
-        return document.activeElement === one && lookOf(one) === before;
-      })
-      .map((one) => one.outerHTML.slice(0, 160));
+    return (
+      [...document.querySelectorAll<HTMLElement>(controls)]
+        .filter((one) => one.checkVisibility() && !one.matches(':disabled, [type=hidden], [hidden]'))
+        .filter((one) => one.getClientRects().length > 0)
+        // Those of a class look alike: one of each is tried.
+        .filter((one, index, all) => all.findIndex((other) => kindOf(other) === kindOf(one)) === index)
+        .filter((one) => {
+          (document.activeElement as HTMLElement | null)?.blur();
+          const before = lookOf(one);
+          one.focus();
+          return document.activeElement === one && lookOf(one) === before;
+        })
+        .map((one) => one.outerHTML.slice(0, 160))
+    );
   });
 }
 
