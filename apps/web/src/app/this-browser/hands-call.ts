@@ -1,28 +1,19 @@
-import { useEffect, useRef, useSyncExternalStore } from 'react';
+import { useEffect, useRef } from 'react';
 import type { RunNow } from '@udrel/contract/types';
 import { WANTS_WORDS } from '@udrel/core/progress';
 import { useRunsQuery } from '../../api/api';
+import { storedSwitch } from '../../features/stored/stored-switch';
 import { runKind } from '../../format/runs';
 
-const KEPT = 'udrel.hands-call';
-const CHANGED = 'udrel-hands-call';
-
-const isOn = () => localStorage.getItem(KEPT) === 'on';
+const call = storedSwitch('udrel.hands-call');
 
 /** Whether this browser calls when a run wants hands; stays with it. Asks once for notifications when switched on. */
 export function setHandsCall(on: boolean): void {
-  if (on) localStorage.setItem(KEPT, 'on');
-  else localStorage.removeItem(KEPT);
+  call.set(on);
   if (on && 'Notification' in window && Notification.permission === 'default') void Notification.requestPermission();
-  window.dispatchEvent(new Event(CHANGED));
 }
 
-export function useHandsCall(): boolean {
-  return useSyncExternalStore((tell) => {
-    window.addEventListener(CHANGED, tell);
-    return () => window.removeEventListener(CHANGED, tell);
-  }, isOn);
-}
+export const useHandsCall = call.useIsOn;
 
 /** What is timed by hand comes to its time without a word from anybody. */
 const LOOK_EVERY = 30_000;

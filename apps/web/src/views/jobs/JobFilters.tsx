@@ -46,9 +46,12 @@ export function JobFilters() {
       },
       { replace: true },
     );
+  // What is no number of an order filters nothing, and says so.
+  const wrong = (name: string) => name === 'order' && given.has('order') && filterOf(given).order === undefined;
   const typed = (name: (typeof FIELDS)[number], label: string, width: number) => (
     <TextField
-      label={label}
+      label={wrong(name) ? 'A number' : label}
+      error={wrong(name)}
       value={given.get(name) ?? ''}
       onChange={(event) => set(name, event.target.value)}
       sx={{ width }}
