@@ -1,6 +1,11 @@
 import { defineConfig } from 'vite';
 
 export default defineConfig({
-  build: { ssr: 'src/main.ts', outDir: 'dist', target: 'node20' },
+  build: {
+    ssr: true,
+    outDir: 'dist',
+    target: 'node20',
+    rollupOptions: { input: { main: 'src/main.ts', 'index-worker': 'src/matching/index-worker.ts' } },
+  },
   ssr: { noExternal: [/^@udrel\//] },
 });

@@ -2,6 +2,7 @@ import pg from 'pg';
 import pino from 'pino';
 import { createApp } from '../../apps/server/src/app/create-app';
 import { silentHints } from '../../apps/server/src/hints/hub';
+import { indexInThread } from '../../apps/server/src/matching/index-thread';
 import { openDatabase } from '../../apps/server/src/app/open-database';
 
 /**
@@ -21,7 +22,8 @@ export async function captureStatements(databaseUrl, requests, cookie, sessionSe
     demo: true,
     hosts: [],
   };
-  const app = createApp({ database, config, log: pino({ level: 'silent' }), hints: silentHints });
+  const index = indexInThread(databaseUrl);
+  const app = createApp({ database, config, log: pino({ level: 'silent' }), hints: silentHints, index });
   const server = app.listen(0, '127.0.0.1');
   await new Promise((resolve) => server.once('listening', resolve));
   const base = `http://127.0.0.1:${server.address().port}`;

@@ -6,18 +6,23 @@ import { Agent, request } from 'node:http';
  * Answers median and 99th percentile of the time per request in milliseconds. Throws on any refused request.
  */
 export async function load(base, connections, seconds, next) {
+  const end = performance.now() + seconds * 1000;
+  return loadWhile(base, connections, () => performance.now() < end, next);
+}
+
+/** The same for as long as `on()` says so. */
+export async function loadWhile(base, connections, on, next) {
   const { hostname, port } = new URL(base);
   const agent = new Agent({ keepAlive: true, maxSockets: connections });
   const times = [];
-  const end = performance.now() + seconds * 1000;
   await Promise.all(Array.from({ length: connections }, (_none, connection) => one(connection)));
   agent.destroy();
   times.sort((a, b) => a - b);
   const at = (share) => times[Math.min(times.length - 1, Math.floor(times.length * share))];
-  return { median: at(0.5), p99: at(0.99), count: times.length };
+  return { median: at(0.5), p99: at(0.99), longest: times.at(-1) ?? 0, count: times.length };
 
   async function one(connection) {
-    while (performance.now() < end) {
+    while (on()) {
       const wanted = next(connection);
       const began = performance.now();
       const { status, text } = await send(wanted);

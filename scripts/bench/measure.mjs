@@ -22,6 +22,7 @@ import { memorySlope } from './memory.mjs';
 import { addModels, wordsOf } from './models.mjs';
 import { listFigures, pageRatios, runViewFigures } from './pages.mjs';
 import { returnFigures } from './return.mjs';
+import { shelfFigures } from './shelf.mjs';
 
 const { UDREL_SERVER, UDREL_DATABASE_URL, UDREL_SESSION_SECRET, UDREL_WORK, UDREL_HEAP } = process.env;
 const SECONDS = Number(process.env.UDREL_BENCH_SECONDS ?? 3);
@@ -101,6 +102,7 @@ for (const connections of [1, MOST]) {
   const find = (path) => () => ({ path: `${path}?find=${encodeURIComponent(wordsOf(MODELS))}`, headers: { cookie } });
   await against(`a model among ${MODELS}`, connections, find('/api/v1/models'), find('/models'));
 }
+tell(await shelfFigures(UDREL_SERVER, UDREL_DATABASE_URL, cookie, 'U-2426'));
 bare.close();
 if (MINUTES > 0) tell(await memorySlope(UDREL_SERVER, cookie, ['U-2408', 'U-2403', 'U-2411'], MINUTES, heap));
 writeFileSync(`${UDREL_WORK}/report.json`, JSON.stringify(figures));
@@ -283,7 +285,7 @@ function fitFigures() {
   for (const count of [2000, 20_000, 200_000]) {
     const offers = generatedOffers(count);
     const began = performance.now();
-    const catalogue = new DriveCatalogue(offers, adapters);
+    const catalogue = DriveCatalogue.of({ offers, adapters });
     told[`index of ${count} drives and 2000 adapters, ms`] = round(performance.now() - began);
     const rank = () => sites.map((site) => catalogue.rank(site, { uefi: true, startsNvme: true }, need));
     const examined = Math.max(...rank().map((ranking) => ranking.examined));

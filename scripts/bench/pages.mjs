@@ -14,7 +14,7 @@ const ARGS = [
 
 /** A browser that is signed in already. */
 async function signedIn(server, cookie) {
-  const { chromium } = await import('playwright-core');
+  const { chromium } = await import('@playwright/test');
   const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ARGS });
   const [name, value] = cookie.split('=');
   const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });

@@ -5,6 +5,7 @@ import { readConfig } from './app/config';
 import { openDatabase } from './app/open-database';
 import { keepHouse } from './app/keep-house';
 import { loggedError } from './platform/http/request-log';
+import { indexInThread } from './matching/index-thread';
 import { followFormats } from './shop/formats';
 import { makeSetUpCode, needsSetUp } from './staff/people';
 
@@ -16,7 +17,8 @@ async function main(): Promise<void> {
   const hints = await openHints(config.databaseUrl, log);
   await followFormats(database.manager);
   keepHouse(database, log);
-  const server = createApp({ database, config, log, hints }).listen(config.port, config.host);
+  const index = indexInThread(config.databaseUrl);
+  const server = createApp({ database, config, log, hints, index }).listen(config.port, config.host);
   server.on('listening', () => {
     log.info({ host: config.host, port: config.port }, 'listening');
     void announceSetUp();

@@ -9,6 +9,9 @@ import type { Role } from '@udrel/contract/types';
 import { createApp } from '../src/app/create-app';
 import { openHints, type HintHub } from '../src/hints/hub';
 import type { Config } from '../src/app/config';
+import { FITTED_KINDS } from '../src/matching/catalogue-parts';
+import { DriveIndex } from '../src/matching/drive-index';
+import { offeredParts } from '../src/shelf/offered';
 import { openDatabase } from '../src/app/open-database';
 import { masterKeyOf } from '../src/secrets/vault';
 import { addStaff } from '../src/staff/people';
@@ -60,6 +63,7 @@ export function useShop(): Shop {
       config: TEST_CONFIG,
       log: pino({ level: 'silent' }),
       hints,
+      index: indexHere(shop.database),
       clock: () => shop.clock.now,
     }).listen(0, '127.0.0.1');
     await new Promise((resolve) => server.once('listening', resolve));
@@ -79,6 +83,10 @@ export function useShop(): Shop {
   });
   return shop;
 }
+
+/** The index of drives in this thread. */
+export const indexHere = ({ manager }: DataSource) =>
+  new DriveIndex(() => offeredParts(manager, null, { kinds: FITTED_KINDS }));
 
 export const TEST_CONFIG: Config = {
   host: '127.0.0.1',

@@ -22,6 +22,8 @@ import type { Serving } from '../platform/http/serving';
 import { SessionStore } from '../platform/http/session-store';
 import { lookUpSession, sessionKnown } from '../platform/http/who-asks';
 import { NO_PAGE, serveWeb } from './serve-web';
+import type { RankingIndex } from '../matching/drive-index';
+import { rankDrives } from '../matching/rank-drives';
 import { routesOf } from './routes';
 
 export interface Deps {
@@ -29,11 +31,13 @@ export interface Deps {
   config: Config;
   log: Logger;
   hints: HintHub;
+  /** Where drives are ranked. */
+  index: RankingIndex;
   clock?: () => Date;
 }
 
 /** The HTTP application: the API below /api/v1 and, where it is built, the web application beside it. */
-export function createApp({ database, config, log, hints, clock = () => new Date() }: Deps): Express {
+export function createApp({ database, config, log, hints, index, clock = () => new Date() }: Deps): Express {
   const app = express();
   app.disable('x-powered-by');
   // Answers are never stored (see below), so there is nothing to compare a tag with.
@@ -48,7 +52,7 @@ export function createApp({ database, config, log, hints, clock = () => new Date
     refuseCrossSite,
     lookUpSession(sessions(database, config)),
     bodies(serving),
-    serveRoutes(routesOf(config, hints), serving),
+    serveRoutes(routesOf(config, hints, rankDrives(hints, index)), serving),
     (_request, _response, next) => next(new Refusal(404, 'not-found', 'There is nothing here.')),
   );
   app.use(API_BASE, api);

@@ -1,4 +1,5 @@
 import type { HintHub } from '../hints/hub';
+import type { RankDrives } from '../matching/rank-drives';
 import type { Route } from '../platform/http/handlers';
 import type { SignInConfig } from '../staff/sign-in';
 import { agentHandlers, benchHandlers } from './handlers/bench';
@@ -11,7 +12,7 @@ import { sessionHandlers, staffHandlers } from './handlers/staff';
 import { copyingHandlers, matchingHandlers, planningHandlers } from './handlers/work';
 
 /** Every endpoint with what answers it. */
-export function routesOf(config: SignInConfig, hints: HintHub): Route[] {
+export function routesOf(config: SignInConfig, hints: HintHub, rank: RankDrives): Route[] {
   const routes: Route[] = [
     ...sessionHandlers(config),
     ...staffHandlers,
@@ -21,7 +22,7 @@ export function routesOf(config: SignInConfig, hints: HintHub): Route[] {
     ...orderHandlers,
     ...jobHandlers,
     ...correctionHandlers,
-    ...matchingHandlers,
+    ...matchingHandlers(rank),
     ...planningHandlers,
     ...copyingHandlers,
     ...benchHandlers,

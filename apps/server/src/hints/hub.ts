@@ -23,6 +23,11 @@ export interface HintHub {
    * when that cannot be told, with that everything may have changed. `since` is null for who wants none of it.
    */
   subscribe: (since: string | null, take: (said: Positioned<Hint>) => void) => () => void;
+  /**
+   * Whether everything was heard that was committed before this was asked: a connection that is listened on is told of
+   * it before it answers (PostgreSQL, NOTIFY). False where nobody listens, or the connection is lost.
+   */
+  caughtUp: () => Promise<boolean>;
   close: () => Promise<void>;
 }
 
@@ -87,6 +92,16 @@ export async function openHints(databaseUrl: string, log: Logger): Promise<HintH
       takers.add(take);
       return () => void takers.delete(take);
     },
+    caughtUp: async () => {
+      const asked = client;
+      return (
+        asked !== null &&
+        asked.query('select 1').then(
+          () => client === asked,
+          () => false,
+        )
+      );
+    },
     close: async () => {
       closed = true;
       if (retry) clearTimeout(retry);
@@ -99,5 +114,6 @@ export async function openHints(databaseUrl: string, log: Logger): Promise<HintH
 export const silentHints: HintHub = {
   position: () => '',
   subscribe: () => () => undefined,
+  caughtUp: () => Promise.resolve(false),
   close: () => Promise.resolve(),
 };

@@ -1,14 +1,16 @@
 import type { MatchView } from '@udrel/contract/types';
 import { binary } from '@udrel/core/capacity';
-import { DriveCatalogue, type Adapter, type Drive, type FitAdapter, type Need, type Offer } from '@udrel/core/fit';
+import type { Candidate, Need } from '@udrel/core/fit';
 import { defaultIntent, layoutAnywhere, TARGET_IDS, type TargetId } from '@udrel/core/layout';
 import { aroundOf } from '@udrel/core/plan-file';
 import { matchMemory, type MemoryModule, type ModuleOffer } from '@udrel/core/memory';
 import { copies, DRIVE_WISHED, goesIn, wants, type JobSnapshot } from '@udrel/core/steps';
 import type { EntityManager } from 'typeorm';
-import { copyingWith } from '../planning/copy-equipment';
+import { chosenParts, copyingWith } from '../planning/copy-equipment';
 import { offeredParts, type OfferedPart } from '../shelf/offered';
 import type { JobRecord } from '../jobs/job-record';
+import { forJob, OWN } from './catalogue-parts';
+import type { RankDrives } from './rank-drives';
 
 /** What the new drive must hold: the wish, and what the partitions of the old drive need at least where they come along. */
 export function needOf(snapshot: JobSnapshot): MatchView['need'] {
@@ -37,29 +39,47 @@ export function needOf(snapshot: JobSnapshot): MatchView['need'] {
 const MOST_SETS = 60;
 
 /** What the shelf and the parts library offer for the device, ranked with reasons. */
-export async function matchParts(manager: EntityManager, job: JobRecord, now: Date): Promise<MatchView> {
-  const { snapshot, model } = job;
-  const need = needOf(snapshot);
-  const parts = await offeredParts(manager, job.id, ['drive', 'adapter', 'memory', 'equipment', 'small part']);
-  const catalogue = catalogueOf(snapshot, parts);
-  const numbers = new Map(parts.map((part) => [part.id, part.partNumber]));
-  const ranked = (on: TargetId) =>
-    model.sites.map((site) => {
-      const { candidates, of } = catalogue.rank(site, model.firmware, needFor(snapshot, site.id, on));
-      const named = candidates.map((one) => ({
-        ...one,
-        partNumber: numbers.get(one.offer.partId) ?? '',
-        own: one.offer.partId === OWN,
-      }));
-      return { siteId: site.id, candidates: named, of };
-    });
-  const drives = Object.fromEntries(
-    TARGET_IDS.map((on) => [on, goesIn(snapshot, on) ? ranked(on) : []]),
-  ) as MatchView['drives'];
-  const sets = wants(snapshot, 'memory') ? memorySets(job, parts) : [];
+export async function matchParts(
+  manager: EntityManager,
+  rank: RankDrives,
+  job: JobRecord,
+  now: Date,
+): Promise<MatchView> {
+  const { snapshot } = job;
+  const memoryWished = wants(snapshot, 'memory');
+  const parts = await offeredParts(manager, job.id, {
+    kinds: memoryWished ? ['memory', 'equipment'] : ['equipment'],
+    ids: chosenParts(job),
+    held: true,
+  });
+  const drives = await rankedFor(job, parts, rank);
+  const sets = memoryWished ? memorySets(job, parts) : [];
   const memory = { sets: sets.slice(0, MOST_SETS), of: sets.length };
-  return { need, drives, memory, copying: copyingWith(job, parts, now) };
+  return { need: needOf(snapshot), drives, memory, copying: copyingWith(job, parts, now) };
 }
+
+/** For each drive that goes into the device the candidates of every site, in the shelf as it stands for the job. */
+async function rankedFor(
+  { snapshot, model }: JobRecord,
+  parts: readonly OfferedPart[],
+  rank: RankDrives,
+): Promise<MatchView['drives']> {
+  const wanted = TARGET_IDS.filter((on) => goesIn(snapshot, on)).flatMap((on) =>
+    model.sites.map((site) => ({ on, site, need: needFor(snapshot, site.id, on) })),
+  );
+  const sites = wanted.map(({ site, need }) => ({ site, need }));
+  const held = parts.filter((part) => part.held);
+  const ranked = sites.length > 0 ? await rank({ firmware: model.firmware, sites, here: forJob(snapshot, held) }) : [];
+  const of = (target: TargetId) =>
+    ranked.flatMap(({ candidates, of }, index) => {
+      const asked = wanted[index];
+      if (asked?.on !== target) return [];
+      return [{ siteId: asked.site.id, candidates: candidates.map((one) => ({ ...one, own: isOwn(one) })), of }];
+    });
+  return Object.fromEntries(TARGET_IDS.map((on) => [on, of(on)])) as MatchView['drives'];
+}
+
+const isOwn = ({ offer }: Candidate) => offer.partId === OWN;
 
 /** What a drive at a site is held against; the screw and ribbon of the drive that comes out of there are there. */
 export function needFor(snapshot: JobSnapshot, siteId: string, on: TargetId): Need {
@@ -71,41 +91,6 @@ export function needFor(snapshot: JobSnapshot, siteId: string, on: TargetId): Ne
 
 function leastOf({ wishes }: JobSnapshot, on: TargetId): number {
   return wishes.find(({ kind }) => DRIVE_WISHED[kind] === on)?.least ?? 0;
-}
-
-/** Drives, adapters and small parts as the rules look at them. */
-export function catalogueOf(snapshot: JobSnapshot, parts: readonly OfferedPart[]): DriveCatalogue {
-  const small = parts
-    .filter(({ kind }) => kind === 'small part')
-    .map(({ id, name, price, stock }) => ({ partId: id, name, price, stock }));
-  return new DriveCatalogue(offersFor(snapshot, parts), adaptersOf(parts), small);
-}
-
-/** Stands for the drive that the customer brought, among the parts offered. */
-export const OWN = 'own';
-
-/** The drives that can be chosen: those of the library, and the one that the customer brought. */
-function offersFor(snapshot: JobSnapshot, parts: readonly OfferedPart[]): Offer[] {
-  const own = snapshot.facts['own drive'];
-  return [...(own ? [{ partId: OWN, drive: own.drive, price: 0, stock: 1 }] : []), ...offersOf(parts)];
-}
-
-function offersOf(parts: readonly OfferedPart[]): Offer[] {
-  return parts
-    .filter((part) => part.kind === 'drive')
-    .map((part) => ({ partId: part.id, drive: part.spec as Drive, price: part.price, stock: part.stock }));
-}
-
-function adaptersOf(parts: readonly OfferedPart[]): FitAdapter[] {
-  return parts
-    .filter((part) => part.kind === 'adapter')
-    .map((part) => ({
-      partId: part.id,
-      name: part.name,
-      price: part.price,
-      stock: part.stock,
-      adapter: part.spec as Adapter,
-    }));
 }
 
 export function memorySets(job: JobRecord, parts: readonly OfferedPart[]) {

@@ -8,7 +8,8 @@ import { releaseStock, takeStock } from '../shelf/reservations';
 import { changeJob, requireStep, type Changed } from '../jobs/change-job';
 import { withFacts, withoutFacts } from '../jobs/job-after';
 import { keepFact } from '../facts/record-fact';
-import { catalogueOf } from './match-parts';
+import { DriveCatalogue } from '@udrel/core/fit';
+import { cataloguePartsOf } from './catalogue-parts';
 import { offeredParts } from '../shelf/offered';
 import type { JobRecord } from '../jobs/job-record';
 import { pricesOf, takeSmall } from './reserve-parts';
@@ -31,11 +32,11 @@ export function moveOldDrive(context: CommandContext, tag: string, wanted: MoveO
     if (to.id === from.id) throw fieldWrong('siteId', 'It sits there now.');
     const there = occupant(snapshot, to.id, 'old');
     if (there) throw fieldWrong('siteId', `${to.name} holds ${there}.`);
-    const parts = await offeredParts(context.manager, job.id, ['adapter', 'small part']);
-    const itself = { id: old.serial, kind: 'drive' as const, maker: old.maker, name: old.name, partNumber: '' };
-    const offered = [...parts, { ...itself, spec: asDrive(old, from, wanted), price: 0, stock: 1 }];
+    const parts = await offeredParts(context.manager, job.id, { kinds: ['adapter', 'small part'] });
+    const itself = { partId: old.serial, drive: asDrive(old, from, wanted), price: 0, stock: 1 };
+    const catalogue = DriveCatalogue.of({ ...cataloguePartsOf(parts), offers: [itself] });
     const need = { bytes: 0, use: 'data' as const, oldHere: false };
-    const [candidate] = catalogueOf({ ...snapshot, facts: {} }, offered).rank(to, model.firmware, need).candidates;
+    const [candidate] = catalogue.rank(to, model.firmware, need).candidates;
     if (!candidate?.link || !candidate.verdict.startsWith('fits') || candidate.alteration) {
       throw new Refusal(409, 'does-not-fit', `It cannot move to ${to.name}: ${candidate?.because ?? 'no such drive'}.`);
     }

@@ -1,6 +1,6 @@
 import { ALTERATION_CONSENT, targetKey, type DriveChoice, type MemoryChoice } from '@udrel/core/facts';
 import type { JobView, ReserveDrive, ReserveMemory } from '@udrel/contract/types';
-import type { Candidate } from '@udrel/core/fit';
+import { DriveCatalogue, type Candidate } from '@udrel/core/fit';
 import { TARGET_IDS, targetName, type TargetId } from '@udrel/core/layout';
 import type { Link } from '@udrel/core/links';
 import type { MemorySet } from '@udrel/core/memory';
@@ -12,7 +12,8 @@ import { heldPieces, releaseStock, takeIfThere, takeStock } from '../shelf/reser
 import { changeJob, requireNoRun, requireStep, type Changed } from '../jobs/change-job';
 import { withFacts } from '../jobs/job-after';
 import { keepFact } from '../facts/record-fact';
-import { catalogueOf, memorySets, needFor, OWN } from './match-parts';
+import { forJob, OWN } from './catalogue-parts';
+import { memorySets, needFor } from './match-parts';
 import { offeredParts } from '../shelf/offered';
 import type { JobRecord } from '../jobs/job-record';
 
@@ -35,18 +36,21 @@ export async function choosableDrive(
   if (!site) throw notFound('This site');
   const there = occupant(job.snapshot, site.id, on);
   if (there) throw refused(`${site.name} holds ${there}`);
-  const parts = await offeredParts(context.manager, job.id, ['drive', 'adapter', 'small part']);
-  const wantedId = wanted.partId ?? OWN;
-  const alone = parts.filter((part) => part.kind !== 'drive' || part.id === wantedId);
+  const { partId } = wanted;
+  const parts = await offeredParts(context.manager, job.id, {
+    kinds: ['adapter', 'small part'],
+    ids: partId === null ? [] : [partId],
+  });
+  const wantedId = partId ?? OWN;
   const need = needFor(job.snapshot, site.id, on);
-  const { candidates } = catalogueOf(job.snapshot, alone).rank(site, job.model.firmware, need);
+  const { candidates } = DriveCatalogue.of(forJob(job.snapshot, parts)).rank(site, job.model.firmware, need);
   const candidate = candidates.find((one) => one.offer.partId === wantedId);
   if (!candidate || !candidate.link) throw refused(candidate?.because ?? 'no such drive');
   if (candidate.verdict === 'no' || candidate.verdict === 'cannot tell' || !candidate.needMet)
     throw refused(candidate.because);
   if (candidate.alteration && !job.snapshot.facts.consents?.given.includes(ALTERATION_CONSENT))
     throw refused(`${candidate.alteration} cannot be undone: note the customer’s consent first`);
-  const partNumber = parts.find((part) => part.id === wanted.partId)?.partNumber ?? '';
+  const partNumber = parts.find((part) => part.id === partId)?.partNumber ?? '';
   return { on, siteId: site.id, partNumber, candidate: { ...candidate, link: candidate.link } };
 }
 
@@ -143,7 +147,7 @@ export async function choosableMemory(
   job: JobRecord,
   wanted: { partId: string | null; count: number },
 ): Promise<MemorySet> {
-  const parts = await offeredParts(context.manager, job.id, ['memory']);
+  const parts = await offeredParts(context.manager, job.id, { kinds: ['memory'] });
   const set = memorySets(job, parts).find(
     (one) => one.offer.partId === (wanted.partId ?? OWN) && one.count === wanted.count,
   );

@@ -67,6 +67,11 @@ function oldDrive({ snapshot, model }: JobRecord): HeldDrive | null {
   return old && site ? heldOld(old, site) : null;
 }
 
+/** The drives of the library that are chosen. */
+export function chosenParts({ snapshot: { facts } }: JobRecord): string[] {
+  return TARGET_IDS.flatMap((on) => facts[targetKey(on, 'choice')]?.partId ?? []);
+}
+
 /** What is known of a chosen drive: of the library, or brought by the customer. */
 export function chosenDrive(on: TargetId, { snapshot }: JobRecord, parts: readonly OfferedPart[]): Drive | null {
   const { [targetKey(on, 'choice')]: choice, 'own drive': own } = snapshot.facts;

@@ -7,7 +7,7 @@ import { JOINING_IDS, TAKES_OVER, targetName, type TargetId } from '@udrel/core/
 import { occupant } from '@udrel/core/steps';
 import type { EntityManager } from 'typeorm';
 import { firstRow, rows } from '../platform/database/database';
-import { chosenDrive, heldForCopy, type HeldForCopy } from './copy-equipment';
+import { chosenDrive, chosenParts, heldForCopy, type HeldForCopy } from './copy-equipment';
 import { offeredParts, type OfferedPart } from '../shelf/offered';
 import type { JobRecord } from '../jobs/job-record';
 import { readJob } from '../jobs/view-job';
@@ -21,7 +21,7 @@ export async function viewPlacing(manager: EntityManager, tag: string, now: Date
 
 /** What of device and shop decides how the drives can be placed; null while one of them is not known. */
 export async function placingOf(manager: EntityManager, job: JobRecord, now: Date): Promise<Placing | null> {
-  const parts = await offeredParts(manager, job.id, ['drive', 'equipment']);
+  const parts = await offeredParts(manager, job.id, { kinds: ['equipment'], ids: chosenParts(job) });
   const { 'old drive': old, health } = job.snapshot.facts;
   const held = heldForCopy(job, parts, now);
   const main = target(TAKES_OVER, held, job, parts);

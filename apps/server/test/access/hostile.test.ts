@@ -6,7 +6,7 @@ import { createApp } from '../../src/app/create-app';
 import { loggedError } from '../../src/platform/http/request-log';
 import { silentHints } from '../../src/hints/hub';
 import { bookJob, stockUp, type Stock } from '../fixtures';
-import { TEST_CONFIG, useShop } from '../harness';
+import { indexHere, TEST_CONFIG, useShop } from '../harness';
 
 const shop = useShop();
 let stock: Stock;
@@ -138,7 +138,14 @@ describe('a fault of ours', () => {
       throw new Error('the clock is stuck');
     };
     const { database } = shop;
-    const app = createApp({ database, config: TEST_CONFIG, log, hints: silentHints, clock });
+    const app = createApp({
+      database,
+      config: TEST_CONFIG,
+      log,
+      hints: silentHints,
+      index: indexHere(database),
+      clock,
+    });
     const server = app.listen(0, '127.0.0.1');
     await new Promise((done) => server.once('listening', done));
     const { port } = server.address() as { port: number };

@@ -4,7 +4,7 @@ import type { AgentWork, JobView, PlacingView } from '@udrel/contract/types';
 import { createApp } from '../../src/app/create-app';
 import { silentHints } from '../../src/hints/hub';
 import { bookJob, stockUp, Work, type Stock } from '../fixtures';
-import { caller, TEST_CONFIG, useShop } from '../harness';
+import { caller, indexHere, TEST_CONFIG, useShop } from '../harness';
 
 const shop = useShop();
 let stock: Stock;
@@ -116,7 +116,13 @@ describe('a watched copy that wrote less than planned', () => {
 describe('a simulated berth', () => {
   it('counts in the demo only: in a real shop it is refused, and nothing begins there', async () => {
     const config = { ...TEST_CONFIG, demo: false };
-    const app = createApp({ database: shop.database, config, log: pino({ level: 'silent' }), hints: silentHints });
+    const app = createApp({
+      database: shop.database,
+      config,
+      log: pino({ level: 'silent' }),
+      hints: silentHints,
+      index: indexHere(shop.database),
+    });
     const server = app.listen(0, '127.0.0.1');
     await new Promise((done) => server.once('listening', done));
     const base = `http://127.0.0.1:${(server.address() as { port: number }).port}/api/v1`;

@@ -5,8 +5,9 @@ import type { Server } from 'node:http';
 import { createApp } from '../../src/app/create-app';
 import { HEARD_HEADER, type Hint } from '@udrel/contract/endpoints';
 import { openHints, type HintHub } from '../../src/hints/hub';
+import type { MatchView } from '@udrel/contract/types';
 import { bookJob, stockUp, Work, type Stock } from '../fixtures';
-import { caller, TEST_CONFIG, useShop, type Caller } from '../harness';
+import { caller, indexHere, TEST_CONFIG, useShop, type Caller } from '../harness';
 
 const shop = useShop();
 const log = pino({ level: 'silent' });
@@ -19,9 +20,14 @@ let elsewhere: Caller;
 beforeAll(async () => {
   stock = await stockUp(shop);
   hints = await openHints((shop.database.options as { url: string }).url, log);
-  second = createApp({ database: shop.database, config: TEST_CONFIG, log, hints, clock: () => shop.clock.now }).listen(
-    0,
-  );
+  second = createApp({
+    database: shop.database,
+    config: TEST_CONFIG,
+    log,
+    hints,
+    index: indexHere(shop.database),
+    clock: () => shop.clock.now,
+  }).listen(0);
   const base = `http://127.0.0.1:${(second.address() as AddressInfo).port}/api/v1`;
   const response = await fetch(`${base}/session`, {
     method: 'POST',
@@ -103,6 +109,25 @@ describe('hints', () => {
       () => shop.as.counter.send('POST', '/stock', receive),
     );
     expect(hint).toEqual({ kind: 'shelf' });
+  });
+
+  it('let no server rank drives in a shelf that another has changed', async () => {
+    const seen = async (tag: string) => {
+      const { drives } = (await elsewhere.get<MatchView>(`/jobs/${tag}/match`)).body;
+      return drives.new.flatMap(({ candidates }) => candidates).find(({ offer }) => offer.partId === stock.driveId)
+        ?.offer.stock;
+    };
+    const { tag } = await bookJob(shop.as.counter, stock);
+    let there = (await seen(tag)) ?? 0;
+    expect(there).toBeGreaterThan(2);
+    for (let n = 0; n < 2; n++) {
+      const work = new Work(shop.as.technician, await bookJob(shop.as.counter, stock));
+      await work.assess(`OLD-${n}`);
+      await work.reserve(stock);
+      expect(await seen(tag)).toBe((there -= 1));
+      // What the job holds itself is there for it.
+      expect(await seen(work.job.tag)).toBe(there + 1);
+    }
   });
 
   it('that came between the reading of a page and its stream are said first', async () => {

@@ -11,6 +11,8 @@ let tag: string;
 beforeAll(async () => {
   const stock = await stockUp(shop);
   for (let n = 0; n < 5; n++) ({ tag } = await bookJob(shop.as.counter, stock));
+  // The index of drives is kept once somebody asked for it.
+  await shop.as.technician.get(`/jobs/${tag}/match`);
 });
 
 /** Statements that reach PostgreSQL while the request is answered: session and staff look-up included. */

@@ -44,31 +44,81 @@ describe('the catalogue', () => {
   it('gives the first ones as if every drive had been looked at', () => {
     const [offers, adapters] = [generatedOffers(400), generatedAdapters(40)];
     for (const site of sites) {
-      const { candidates, of } = new DriveCatalogue(offers, adapters).rank(site, modern, need, 120);
+      const { candidates, of } = DriveCatalogue.of({ offers, adapters }).rank(site, modern, need, 120);
       expect(candidates.map((one) => one.offer.partId)).toEqual(slowly(site, offers, adapters).slice(0, 120));
       expect(of).toBe(400);
+      // And judges each as by itself, with every adapter tried.
+      for (const { offer, ...judged } of candidates) {
+        expect(judged).toMatchObject(fitDrive(site, offer.drive, { firmware: modern, use: 'system' }, adapters));
+      }
     }
   });
 
   it('does so whatever the order it was built in', () => {
     const [offers, adapters] = [generatedOffers(60), generatedAdapters(14)];
-    const first = new DriveCatalogue(offers, adapters).rank(bay, modern, need).candidates;
+    const first = DriveCatalogue.of({ offers, adapters }).rank(bay, modern, need).candidates;
     fc.assert(
       fc.property(
         fc.shuffledSubarray(offers, { minLength: 60 }),
         fc.shuffledSubarray(adapters, { minLength: 14 }),
         (some, parts) => {
-          expect(new DriveCatalogue(some, parts).rank(bay, modern, need).candidates).toEqual(first);
+          expect(DriveCatalogue.of({ offers: some, adapters: parts }).rank(bay, modern, need).candidates).toEqual(
+            first,
+          );
         },
       ),
       { numRuns: 20 },
     );
   });
 
+  it('is with other parts as if it had been built with them, and stays what it was', () => {
+    const [offers, adapters] = [generatedOffers(80), generatedAdapters(30)];
+    const screws = [0, 3].map((stock) => ({ partId: `s${stock}`, name: 'screw M2×3', price: 20, stock }));
+    const site = { ...slot, screw: false };
+    const built = DriveCatalogue.of({ offers, adapters, smallParts: screws });
+    const before = built.rank(site, modern, need);
+    const own: Offer = { partId: 'own', drive: { ...nvme, name: 'brought along' }, price: 0, stock: 1 };
+    const some = <T extends { partId: string; stock: number }>(list: readonly T[]) =>
+      fc
+        .subarray([...list], { maxLength: Math.min(6, list.length) })
+        .chain((taken) => fc.tuple(...taken.map((one) => fc.nat(2).map((stock) => ({ ...one, stock })))));
+    const changed = fc.record({ offers: some([...offers, own]), adapters: some(adapters), smallParts: some(screws) });
+    const replaced = <T extends { partId: string }>(list: readonly T[], others: readonly T[]) => [
+      ...list.filter(({ partId }) => !others.some((other) => other.partId === partId)),
+      ...others,
+    ];
+    fc.assert(
+      fc.property(changed, fc.constantFrom(site, wide, bay), (parts, at) => {
+        const anew = DriveCatalogue.of({
+          offers: replaced(offers, parts.offers),
+          adapters: replaced(adapters, parts.adapters),
+          smallParts: replaced(screws, parts.smallParts),
+        }).rank(at, modern, need);
+        const { candidates, of } = built.with(parts).rank(at, modern, need);
+        expect({ candidates, of }).toEqual({ candidates: anew.candidates, of: anew.of });
+      }),
+      { numRuns: 60 },
+    );
+    expect(built.rank(site, modern, need)).toEqual(before);
+  });
+
+  it('takes a drive out of its shape where another of its id is of another', () => {
+    const two = ['a', 'b'].map((partId): Offer => ({ partId, drive: nvme, price: 5000, stock: 1 }));
+    const built = DriveCatalogue.of({ offers: two }).with({
+      offers: [{ partId: 'a', drive: box, price: 1, stock: 1 }],
+    });
+    const { candidates, of } = built.rank(slot, modern, need);
+    expect(candidates.map((one) => [one.offer.partId, one.verdict])).toEqual([
+      ['b', 'fits'],
+      ['a', 'no'],
+    ]);
+    expect(of).toBe(2);
+  });
+
   it('looks at few of many drives, and at hardly more of very many', () => {
     const adapters = generatedAdapters(2000);
     const examined = [2000, 20_000, 200_000].map((count) => {
-      const catalogue = new DriveCatalogue(generatedOffers(count), adapters);
+      const catalogue = DriveCatalogue.of({ offers: generatedOffers(count), adapters });
       return Math.max(...sites.map((site) => catalogue.rank(site, modern, need).examined));
     });
     expect(examined[1]).toBeLessThan(20_000 / 50);
@@ -83,7 +133,7 @@ describe('the catalogue', () => {
     const site: BaySite = { ...bay, form: '3.5', height: 26.1 };
     const offers = [{ partId: 'd', drive: box, price: 5000, stock: 1 }];
     const ofThese = (...parts: FitAdapter[]) =>
-      new DriveCatalogue(offers, parts).rank(site, modern, need).candidates[0];
+      DriveCatalogue.of({ offers, adapters: parts }).rank(site, modern, need).candidates[0];
     expect(ofThese(part('none', 100, 0), part('dear', 900, 1), part('cheap', 500, 1))?.adapters[0]?.partId).toBe(
       'cheap',
     );
@@ -98,8 +148,8 @@ describe('the catalogue', () => {
     const offers = [{ partId: 'd', drive: nvme, price: 5000, stock: 1 }];
     const screw = (partId: string, price: number, stock: number) => ({ partId, name: 'screw M2×3', price, stock });
     const ranked = (...parts: ReturnType<typeof screw>[]) =>
-      new DriveCatalogue(offers, [], parts).rank(site, modern, need).candidates[0];
-    expect(ranked()).toMatchObject({ missing: ['screw M2×3'], smallParts: [] });
+      DriveCatalogue.of({ offers, smallParts: parts }).rank(site, modern, need).candidates[0];
+    expect(ranked()).toMatchObject({ missing: ['screw M2×3'] });
     expect(ranked(screw('s', 20, 0))).toMatchObject({ missing: ['screw M2×3'], smallParts: [{ partId: 's' }] });
     expect(ranked(screw('dear', 40, 4), screw('none', 10, 0), screw('s', 20, 4))).toMatchObject({
       missing: [],

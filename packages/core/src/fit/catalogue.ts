@@ -36,6 +36,14 @@ export interface Candidate extends FitResult {
   because: string;
 }
 
+/** What can be chosen and what goes with it. */
+export interface CatalogueParts {
+  offers: readonly Offer[];
+  adapters: readonly FitAdapter[];
+  /** Screws, spacers and ribbons. */
+  smallParts: readonly SmallPart[];
+}
+
 /** The first candidates, and how many shapes and single drives were looked at to find them. */
 export interface Ranking {
   candidates: Candidate[];
@@ -46,6 +54,9 @@ export interface Ranking {
 
 /** Drives of a shape that differ in price only: one size, one rating, on the shelf or not; cheapest first. */
 interface Group {
+  shape: string;
+  /** Any of its drives: every rule treats them alike. */
+  sample: Drive;
   bytes: number;
   read: number;
   inStock: boolean;
@@ -86,18 +97,38 @@ const cheaper = (a: { price: number; partId: string }, b: { price: number; partI
  * single drives. Built once for a state of the shelf; the order of what it is built from is without effect.
  */
 export class DriveCatalogue {
-  private readonly shapes: Shape[];
-  private readonly adapters: FitAdapter[];
-  private readonly count: number;
-  private readonly smallParts: ReadonlyMap<string, SmallPart>;
+  /** Groups by the shape that they are of. */
+  private readonly shapes: readonly Shape[];
+  /** Of adapters that do the same the best. */
+  private readonly adapters: readonly FitAdapter[];
+  /** Of small parts of a name the best. */
+  private readonly byName: ReadonlyMap<string, SmallPart>;
 
-  /** `smallParts`: screws, spacers and ribbons by name; of several of a name the one on the shelf, then the cheapest. */
-  constructor(offers: readonly Offer[], adapters: readonly FitAdapter[], smallParts: readonly SmallPart[] = []) {
-    const dearestFirst = [...smallParts].sort((a, b) => Number(a.stock > 0) - Number(b.stock > 0) || -cheaper(a, b));
-    this.smallParts = new Map(dearestFirst.map((one) => [one.name, one]));
-    this.count = offers.length;
-    this.shapes = shapesOf(offers);
-    this.adapters = distinct(adapters);
+  private constructor(
+    private readonly groups: ReadonlyMap<string, Group>,
+    /** Adapters by what they do. */
+    private readonly alike: ReadonlyMap<string, readonly FitAdapter[]>,
+    private readonly smallParts: readonly SmallPart[],
+  ) {
+    this.shapes = shapesOf(groups.values());
+    this.adapters = [...alike.values()].map(bestOf).sort((a, b) => (a.partId < b.partId ? -1 : 1));
+    this.byName = new Map([...smallParts].sort((a, b) => -better(a, b)).map((one) => [one.name, one]));
+  }
+
+  static of({ offers = [], adapters = [], smallParts = [] }: Partial<CatalogueParts>): DriveCatalogue {
+    return new DriveCatalogue(groupsOf(keyed(offers, groupKey)), grouped(keyed(adapters, adapterKey)), smallParts);
+  }
+
+  /**
+   * The same catalogue with these parts instead of those of the same ids, or besides: as it is for a job that holds
+   * pieces of its own. What they leave untouched is shared with this one, which stays as it is.
+   */
+  with({ offers = [], adapters = [], smallParts = [] }: Partial<CatalogueParts>): DriveCatalogue {
+    return new DriveCatalogue(
+      changedIn(this.groups, keyed(offers, groupKey), (group) => group.offers, groupsOf),
+      changedIn(this.alike, keyed(adapters, adapterKey), (list) => list, grouped),
+      without(this.smallParts, smallParts).concat(smallParts),
+    );
   }
 
   /**
@@ -111,8 +142,9 @@ export class DriveCatalogue {
     for (const shape of this.shapes) {
       const result = fitDrive(site, shape.sample, setting, this.adapters);
       examined += 1;
+      // What serves one drive of a shape serves each: no other adapters have to be tried.
       const examine = (offer: Offer) =>
-        this.candidate(fitDrive(site, offer.drive, setting, this.adapters), offer, need);
+        this.candidate(fitDrive(site, offer.drive, setting, result.adapters), offer, need);
       const seen = () => (examined += 1);
       for (const waiting of this.opened(shape, result, need, examine, seen)) queue.add(waiting);
     }
@@ -125,7 +157,11 @@ export class DriveCatalogue {
         else candidates.push(one);
       }
     }
-    return { candidates, examined, of: this.count };
+    return { candidates, examined, of: this.count() };
+  }
+
+  private count(): number {
+    return [...this.groups.values()].reduce((sum, { offers }) => sum + offers.length, 0);
   }
 
   /** A shape as it waits: by the best that any of its drives can reach, opened to its groups when that comes up. */
@@ -167,43 +203,87 @@ export class DriveCatalogue {
     const needMet = offer.drive.bytes >= need.bytes;
     const missing = result.partsNeeded.filter((name) => {
       const adapter = result.adapters.find((one) => one.name === name);
-      return (adapter ?? this.smallParts.get(name) ?? { stock: 0 }).stock < 1;
+      return (adapter ?? this.byName.get(name) ?? { stock: 0 }).stock < 1;
     });
-    const smallParts = result.partsNeeded.flatMap((name) => this.smallParts.get(name) ?? []);
+    const smallParts = result.partsNeeded.flatMap((name) => this.byName.get(name) ?? []);
     return { ...result, offer, needMet, smallParts, missing, because: because(result, offer, needMet, need, missing) };
   }
 }
 
-function shapesOf(offers: readonly Offer[]): Shape[] {
-  const shapes = new Map<string, { sample: Drive; groups: Map<string, Group> }>();
-  for (const offer of offers) {
-    const { drive } = offer;
-    const key = shapeKey(drive);
-    let shape = shapes.get(key);
-    if (!shape) shapes.set(key, (shape = { sample: drive, groups: new Map() }));
-    const inStock = offer.stock > 0;
-    const within = `${drive.bytes} ${drive.read} ${String(inStock)}`;
-    const group = shape.groups.get(within);
-    if (group) group.offers.push(offer);
-    else shape.groups.set(within, { bytes: drive.bytes, read: drive.read, inStock, offers: [offer] });
-  }
-  return [...shapes.values()].map(({ sample, groups }) => {
-    const list = [...groups.values()];
-    for (const { offers: own } of list) own.sort(cheaper);
-    return { sample, groups: list };
-  });
+type Keyed<T> = readonly (readonly [key: string, one: T])[];
+
+function keyed<T>(list: readonly T[], keyOf: (one: T) => string): Keyed<T> {
+  return list.map((one) => [keyOf(one), one] as const);
 }
 
-/** Of adapters that do the same, the one on the shelf, then the cheapest. */
-function distinct(adapters: readonly FitAdapter[]): FitAdapter[] {
-  const best = new Map<string, FitAdapter>();
-  for (const one of adapters) {
-    const key = JSON.stringify(Object.entries(one.adapter).sort());
-    const held = best.get(key);
-    const better = !held || Number(one.stock > 0) - Number(held.stock > 0) || -cheaper(one, held);
-    if (better === true || (typeof better === 'number' && better > 0)) best.set(key, one);
+/** Drives of a group differ in their price alone. */
+const groupKey = ({ drive, stock }: Offer) => `${shapeKey(drive)} ${drive.bytes} ${drive.read} ${stock > 0}`;
+const adapterKey = ({ adapter }: FitAdapter) => JSON.stringify(Object.entries(adapter).sort());
+
+/** Those of the list that are not among the others, by id. */
+function without<T extends { partId: string }>(list: readonly T[], others: readonly T[]): T[] {
+  const ids = new Set(others.map(({ partId }) => partId));
+  return list.filter(({ partId }) => !ids.has(partId));
+}
+
+/** Groups with some of their members changed: only those are put together anew in which one was, or is now. */
+function changedIn<T extends { partId: string }, G>(
+  groups: ReadonlyMap<string, G>,
+  changed: Keyed<T>,
+  membersOf: (group: G) => readonly T[],
+  put: (members: Keyed<T>) => ReadonlyMap<string, G>,
+): ReadonlyMap<string, G> {
+  if (changed.length === 0) return groups;
+  const now = new Set(changed.map(([key]) => key));
+  const ids = new Set(changed.map(([, { partId }]) => partId));
+  const left = new Map<string, G>();
+  const anew = [...changed];
+  for (const [key, group] of groups) {
+    const members = membersOf(group);
+    const touched = now.has(key) || members.some(({ partId }) => ids.has(partId));
+    if (!touched) left.set(key, group);
+    else for (const one of members) if (!ids.has(one.partId)) anew.push([key, one]);
   }
-  return [...best.values()].sort((a, b) => (a.partId < b.partId ? -1 : 1));
+  return new Map([...left, ...put(anew)]);
+}
+
+function grouped<T>(members: Keyed<T>): ReadonlyMap<string, [T, ...T[]]> {
+  const groups = new Map<string, [T, ...T[]]>();
+  for (const [key, one] of members) {
+    const group = groups.get(key);
+    if (group) group.push(one);
+    else groups.set(key, [one]);
+  }
+  return groups;
+}
+
+function groupsOf(offers: Keyed<Offer>): ReadonlyMap<string, Group> {
+  return new Map([...grouped(offers)].map(([key, alike]) => [key, groupOf(alike)]));
+}
+
+function groupOf(offers: [Offer, ...Offer[]]): Group {
+  const [{ drive, stock }] = offers;
+  return {
+    shape: shapeKey(drive),
+    sample: drive,
+    bytes: drive.bytes,
+    read: drive.read,
+    inStock: stock > 0,
+    offers: offers.sort(cheaper),
+  };
+}
+
+function shapesOf(groups: Iterable<Group>): Shape[] {
+  const shapes = grouped([...groups].map((group) => [group.shape, group] as const));
+  return [...shapes.values()].map((list) => ({ sample: list[0].sample, groups: list }));
+}
+
+/** On the shelf first, then the cheapest. */
+const better = (a: { price: number; stock: number; partId: string }, b: typeof a) =>
+  Number(b.stock > 0) - Number(a.stock > 0) || cheaper(a, b);
+
+function bestOf(adapters: readonly FitAdapter[]): FitAdapter {
+  return adapters.reduce((best, one) => (better(one, best) < 0 ? one : best));
 }
 
 function rankOf(result: FitResult, faults: number, group: Group, offer: Offer, need: Need): Rank {

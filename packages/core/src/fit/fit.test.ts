@@ -175,13 +175,15 @@ describe('what always holds', () => {
     );
     const need = { bytes: bytesOfNominal(500), use: 'system' as const };
     const ids = (list: Offer[]) =>
-      new DriveCatalogue(list, [extender]).rank(slot, modern, need).candidates.map((one) => one.offer.partId);
+      DriveCatalogue.of({ offers: list, adapters: [extender] })
+        .rank(slot, modern, need)
+        .candidates.map((one) => one.offer.partId);
     fc.assert(
       fc.property(fc.shuffledSubarray(offers, { minLength: offers.length }), (list) => {
         expect(ids(list)).toEqual(ids(offers));
       }),
     );
-    const ranked = new DriveCatalogue(offers, []).rank(slot, modern, need).candidates;
+    const ranked = DriveCatalogue.of({ offers }).rank(slot, modern, need).candidates;
     expect(ranked[0]?.needMet).toBe(true);
     expect(ranked.at(-1)?.verdict).toBe('no');
   });

@@ -126,7 +126,7 @@ describe('ranking', () => {
       offer('there', box),
     ];
     const need = { bytes: bytesOfNominal(480), use: 'system' as const };
-    const ranked = new DriveCatalogue(offers, []).rank({ ...bay, height: 7 }, modern, need).candidates;
+    const ranked = DriveCatalogue.of({ offers }).rank({ ...bay, height: 7 }, modern, need).candidates;
     expect(ranked.map((one) => one.offer.partId)).toEqual(['there', 'gone', 'small', 'wrong']);
     expect(ranked.map((one) => one.because)).toEqual([
       expect.stringContaining('the old drive’s screws'.replace('’', "'")),

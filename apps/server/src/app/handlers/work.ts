@@ -1,5 +1,6 @@
 import { copyingEndpoints, matchingEndpoints, planningEndpoints } from '@udrel/contract/endpoints';
 import { matchParts } from '../../matching/match-parts';
+import type { RankDrives } from '../../matching/rank-drives';
 import { moveOldDrive } from '../../matching/move-old-drive';
 import { orderParts, settleOrder } from '../../matching/part-orders';
 import { viewPlacing } from '../../planning/placing';
@@ -13,15 +14,16 @@ import { askReadBack, enterReadBack } from '../../copying/read-back-requests';
 import { beginRun, endRun, tellLosses } from '../../copying/runs';
 import { runsOfJob } from '../../copying/runs-now';
 
-export const matchingHandlers = handlers(matchingEndpoints, {
-  match: async ({ manager, params, now }) => matchParts(manager, await readJob(manager, params.tag, now), now),
-  reserveDrive: (call) => reserveDrive(call, call.params.tag, call.body),
-  reserveMemory: (call) => reserveMemory(call, call.params.tag, call.body),
-  chooseSame: (call) => chooseSame(call, call.params.tag, call.body),
-  moveOldDrive: (call) => moveOldDrive(call, call.params.tag, call.body),
-  orderParts: (call) => orderParts(call, call.params.tag, call.body),
-  settleOrder: (call) => settleOrder(call, call.params.tag, call.params.id, call.body),
-});
+export const matchingHandlers = (rank: RankDrives) =>
+  handlers(matchingEndpoints, {
+    match: async ({ manager, params, now }) => matchParts(manager, rank, await readJob(manager, params.tag, now), now),
+    reserveDrive: (call) => reserveDrive(call, call.params.tag, call.body),
+    reserveMemory: (call) => reserveMemory(call, call.params.tag, call.body),
+    chooseSame: (call) => chooseSame(call, call.params.tag, call.body),
+    moveOldDrive: (call) => moveOldDrive(call, call.params.tag, call.body),
+    orderParts: (call) => orderParts(call, call.params.tag, call.body),
+    settleOrder: (call) => settleOrder(call, call.params.tag, call.params.id, call.body),
+  });
 
 export const planningHandlers = handlers(planningEndpoints, {
   placing: ({ manager, params, now }) => viewPlacing(manager, params.tag, now),
