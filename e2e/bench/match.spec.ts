@@ -59,7 +59,7 @@ test('parts are brought in from a file: first what it would do, then all of it o
   await enter(page, 'ilse', '/shelf');
   const [file] = await Promise.all([
     page.waitForEvent('download'),
-    page.getByRole('button', { name: 'Export' }).click(),
+    page.getByRole('button', { name: 'Parts file' }).click(),
   ]);
   const exported = readFileSync(await file.path(), 'utf8');
   const [head = '', first = ''] = exported.split('\n');

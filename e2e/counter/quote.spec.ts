@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { bookIn, enter, gate, sheet, station } from '../support/bench';
+import { bookIn, enter, gate, sheet, station, typeDay } from '../support/bench';
 
 const openPage = (page: Page, name: string) => page.getByRole('tab', { name, exact: true }).click();
 
@@ -46,7 +46,7 @@ test('a part on order comes late, then comes, and is reserved by its serial', as
   const order = sheet(page, 'On order for this job');
   await expect(order).toContainText('Harbour Parts');
   await order.getByRole('button', { name: 'It is late' }).click();
-  await order.getByLabel('Expected now').fill('2031-03-04');
+  await typeDay(order, 'Expected now', '2031-03-04');
   await order.getByRole('button', { name: 'Record it' }).click();
   await expect(order).toContainText('expected Tue 4 Mar');
   await order.getByRole('button', { name: 'It came' }).click();
@@ -78,7 +78,7 @@ test('what the shelf lacks is ordered, and the promise moves with it', async ({ 
   await page.getByRole('button', { name: /^Order Dunlin B3/ }).click();
   const dialog = page.getByRole('dialog', { name: `Order for ${tag}` });
   await dialog.getByLabel('Supplier').fill('Quay Supplies');
-  await dialog.getByLabel('Expected on').fill('2031-05-06');
+  await typeDay(dialog, 'Expected on', '2031-05-06');
   await expect(dialog.getByRole('status')).toContainText(/Ready 6 May 2031/);
   await dialog.getByRole('button', { name: 'Order it' }).click();
   await expect(sheet(page, 'On order for this job')).toContainText('expected Tue 6 May');

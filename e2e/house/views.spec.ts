@@ -12,6 +12,8 @@ const VIEWS = [
   '/models',
   '/models/new',
   '/shop',
+  '/shop/audit',
+  '/jobs/U-2408/history',
   '/interface',
   '/jobs/U-2418/book-in',
   '/jobs/U-2420/assess',

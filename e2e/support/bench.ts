@@ -51,6 +51,14 @@ export async function scan(page: Page, text: string, { gap = 8, late = {} as Rec
   await input.detach();
 }
 
+/** Types a day into a field of that name, as somebody does: figure by figure from its day on. */
+export async function typeDay(within: Page | Locator, label: string, day: string): Promise<void> {
+  const [year = '', month = '', date = ''] = day.split('-');
+  const field = within.getByRole('group', { name: label });
+  await field.getByRole('spinbutton', { name: 'Day' }).click();
+  await field.getByRole('spinbutton', { name: 'Day' }).pressSequentially(`${date}${month}${year}`);
+}
+
 /** A named group of the page. */
 export const sheet = (page: Page, name: string | RegExp): Locator => page.getByRole('region', { name });
 

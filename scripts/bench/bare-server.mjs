@@ -2,7 +2,8 @@ import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import express from 'express';
 import pg from 'pg';
-import { listSql } from '../../apps/server/src/jobs/list-jobs';
+import { JOB_LIST } from '../../apps/server/src/jobs/list-jobs';
+import { listSql } from '../../apps/server/src/platform/database/listed';
 import { JOBS_SQL, OPEN_SQL } from '../../apps/server/src/jobs/job-record';
 import { EVENTS_SQL } from '../../apps/server/src/jobs/view-job';
 import { findSql } from '../../apps/server/src/models/library';
@@ -24,7 +25,7 @@ const app = express();
 app.use(express.json());
 app.get('/list', async (_request, response) => {
   await admit();
-  const { sql, values } = listSql({}, new Date());
+  const { sql, values } = listSql(JOB_LIST, {}, new Date());
   const { rows } = await pool.query(sql, values);
   response.json(rows);
 });

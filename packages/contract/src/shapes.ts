@@ -1,6 +1,7 @@
 export * from './shapes/agent';
 export * from './shapes/commands';
 export * from './shapes/facts';
+export * from './shapes/lists';
 export * from './shapes/orders';
 export { adapterSpec, driveSpec, site } from './shapes/drives';
 export { moduleSpec } from './shapes/memory';

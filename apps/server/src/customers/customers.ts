@@ -3,6 +3,7 @@ import { MOST_CUSTOMERS } from '@udrel/contract/limits';
 import type { BookIn, CustomerView } from '@udrel/contract/types';
 import type { EntityManager } from 'typeorm';
 import { firstRow, rows } from '../platform/database/database';
+import { escapeLike } from '../platform/database/like';
 import { fieldWrong } from '../platform/errors';
 import { insertRows } from '../platform/database/insert';
 import type { CommandContext } from '../platform/command-context';
@@ -26,11 +27,6 @@ export async function findCustomers(manager: EntityManager, text: string): Promi
       order by lower(c.name), c.id limit ${MOST_CUSTOMERS}`,
     [escapeLike(text.trim()), digits],
   );
-}
-
-/** Text in which the wildcards of LIKE stand for themselves. */
-export function escapeLike(text: string): string {
-  return text.replace(/[\\%_]/g, '\\$&');
 }
 
 /** The id of the customer of a booking: the one chosen, or a new one. */

@@ -1,7 +1,8 @@
 import { MOST_FOUND } from '@udrel/contract/limits';
 import type { Found } from '@udrel/contract/types';
 import type { EntityManager } from 'typeorm';
-import { digitsOf, escapeLike } from '../customers/customers';
+import { digitsOf } from '../customers/customers';
+import { escapeLike } from '../platform/database/like';
 import { CHOICE_KEYS } from '@udrel/core/facts';
 import { rows, wordsIn } from '../platform/database/database';
 

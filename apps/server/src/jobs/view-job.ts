@@ -48,23 +48,31 @@ export async function earlierHistory(
   tag: string,
   before = END_OF_HISTORY,
 ): Promise<HistoryPage> {
-  const job = await firstRow<{ id: string }>(manager, 'select id from job where tag = $1', [tag.toUpperCase()]);
-  if (!job) throw notFound(`The job ${tag}`);
-  const events = await eventsBefore(manager, job.id, before);
+  const events = await eventsBefore(manager, await jobIdOf(manager, tag), before);
   const last = events.at(-1)?.seq ?? 1;
   return { events, before: last > 1 ? last : null };
 }
 
+/** The id of a job by its tag; refused where there is none. */
+export async function jobIdOf(manager: EntityManager, tag: string): Promise<string> {
+  const job = await firstRow<{ id: string }>(manager, 'select id from job where tag = $1', [tag.toUpperCase()]);
+  if (!job) throw notFound(`The job ${tag}`);
+  return job.id;
+}
+
 /** An event as it is stored. */
-type StoredEvent = JobEvent & { seq: number; corrects: number[]; by: string; at: Date };
+export type StoredEvent = JobEvent & { seq: number; corrects: number[]; by: string; at: Date };
 
 async function eventsBefore(manager: EntityManager, jobId: string, before: number): Promise<EventView[]> {
   const events = await rows<StoredEvent>(manager, EVENTS_SQL, [jobId, before]);
-  return events.map((event): EventView => {
-    const { seq, kind, data, corrects, by, at } = event;
-    const onto = 'onto' in data ? data.onto : null;
-    return { seq, kind, sentence: sentenceOf(event), onto, corrects, by, at: at.toISOString() };
-  });
+  return events.map(toldEvent);
+}
+
+/** An entry of the history in words. */
+export function toldEvent(event: StoredEvent): EventView {
+  const { seq, kind, data, corrects, by, at } = event;
+  const onto = 'onto' in data ? data.onto : null;
+  return { seq, kind, sentence: sentenceOf(event), onto, corrects, by, at: at.toISOString() };
 }
 
 function present(record: JobRecord, now: Date): Omit<JobView, 'history'> {

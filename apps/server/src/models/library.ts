@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { MOST_MODELS } from '@udrel/contract/limits';
 import type { ModelSpec, ModelView } from '@udrel/contract/types';
 import type { EntityManager } from 'typeorm';
-import { escapeLike } from '../customers/customers';
+import { patternsOf } from '../platform/database/like';
 import { changeJob } from '../jobs/change-job';
 import { withModel } from '../jobs/job-after';
 import { lockJobs } from '../jobs/lock-jobs';
@@ -15,11 +15,7 @@ import { DeviceModel } from './entities';
 
 /** Models whose maker, name or code contains every word of the text; at most 50, by maker and name. */
 export async function findModels(manager: EntityManager, text: string): Promise<ModelView[]> {
-  const words = text
-    .trim()
-    .split(/\s+/)
-    .filter(Boolean)
-    .map((word) => `%${escapeLike(word)}%`);
+  const words = patternsOf(text);
   return viewed(await rows<StoredModel>(manager, findSql(words.length), words));
 }
 

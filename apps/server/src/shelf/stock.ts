@@ -1,64 +1,24 @@
 import { randomUUID } from 'node:crypto';
-import type { PartPage, PartQuery, PartView, ReceiveStock } from '@udrel/contract/types';
+import type { PartView, ReceiveStock } from '@udrel/contract/types';
 import type { EntityManager } from 'typeorm';
-import { escapeLike } from '../customers/customers';
 import { firstRow, rows } from '../platform/database/database';
 import { fieldWrong, notFound } from '../platform/errors';
-import { PLANNED_ANEW } from '../platform/database/preparing-client';
 import type { CommandContext } from '../platform/command-context';
 import { Place, Stock } from './entities';
 
-const SELECT = `
-  select p.id, p.kind, p.maker, p.name, p.part_number as "partNumber", p.spec, p.price, p.serialised,
-         p.reorder_level as "reorderLevel",
-         coalesce(sum(s.quantity), 0)::int as "onShelf", coalesce(sum(r.reserved), 0)::int as reserved,
-         coalesce(json_agg(json_build_object('id', s.id, 'serial', s.serial, 'quantity', s.quantity,
-                  'place', coalesce(pl.code, ''), 'reservedFor', r.tags) order by s.serial)
-                  filter (where s.quantity > 0), '[]') as stock
-    from part p
-    left join stock s on s.part_id = p.id
-    left join place pl on pl.id = s.place_id
-    left join lateral (select sum(quantity)::int as reserved, string_agg(j.tag, ', ') as tags
-                         from reservation x join job j on j.id = x.job_id where x.stock_id = s.id) r on true`;
-
-const PAGE = 100;
-
-/** Parts that are meant by $1 words and $2 a serial; with $3 those only of which fewer are free than are to be kept. */
-const MEANT = `
-  where (p.maker || ' ' || p.name || ' ' || p.part_number || ' ' || p.kind ilike all ($1::text[])
-         or exists (select 1 from stock n where n.part_id = p.id and upper(n.serial) = upper($2)))
-    and (not $3::boolean or p.reorder_level >
-         coalesce((select sum(n.quantity) from stock n where n.part_id = p.id), 0)
-       - coalesce((select sum(x.quantity) from reservation x join stock n on n.id = x.stock_id where n.part_id = p.id), 0))`;
-
-const PLACE = '(p.kind, lower(p.maker), lower(p.name), p.part_number)';
-
-/**
- * One page of the parts whose maker, name or number contains every word, or that have a piece with that serial, by
- * kind, maker and name; and how many there are.
- */
-export async function listParts(manager: EntityManager, { find, after, low }: PartQuery): Promise<PartPage> {
-  const words = find
-    .trim()
-    .split(/\s+/)
-    .filter(Boolean)
-    .map((word) => `%${escapeLike(word)}%`);
-  const meant = [words, find.trim(), low === 'yes'];
-  const found = await rows<PartView>(
-    manager,
-    `${PLANNED_ANEW} ${SELECT} ${MEANT}
-        and ($4::uuid is null or ${PLACE} > (select kind, lower(maker), lower(name), part_number from part where id = $4))
-      group by p.id order by p.kind, lower(p.maker), lower(p.name), p.part_number limit ${PAGE + 1}`,
-    [...meant, after ?? null],
-  );
-  const counted = await firstRow<{ of: number }>(
-    manager,
-    `${PLANNED_ANEW} select count(*)::int as of from part p ${MEANT}`,
-    meant,
-  );
-  const page = found.slice(0, PAGE);
-  return { rows: page, of: counted?.of ?? 0, after: found.length > PAGE ? (page.at(-1)?.id ?? null) : null };
-}
+/** What is read of a part `p`, with its pieces. */
+export const PART_COLUMNS = `p.id, p.kind, p.maker, p.name, p.part_number as "partNumber", p.spec, p.price, p.serialised,
+         p.reorder_level as "reorderLevel", x.on_shelf as "onShelf", x.reserved, x.stock`;
+export const PART_PIECES = `left join lateral (
+    select coalesce(sum(s.quantity), 0)::int as on_shelf, coalesce(sum(r.reserved), 0)::int as reserved,
+           coalesce(json_agg(json_build_object('id', s.id, 'serial', s.serial, 'quantity', s.quantity,
+                    'place', coalesce(pl.code, ''), 'reservedFor', r.tags) order by s.serial)
+                    filter (where s.quantity > 0), '[]') as stock
+      from stock s
+      left join place pl on pl.id = s.place_id
+      left join lateral (select sum(quantity)::int as reserved, string_agg(j.tag, ', ') as tags
+                           from reservation x join job j on j.id = x.job_id where x.stock_id = s.id) r on true
+     where s.part_id = p.id) x on true`;
 
 export function listPlaces(manager: EntityManager): Promise<{ code: string; kind: string }[]> {
   return rows(manager, 'select code, kind from place order by kind, code');
@@ -108,7 +68,9 @@ export async function receive(context: CommandContext, given: ReceiveStock): Pro
 
 /** One part with its pieces. */
 export async function partView(manager: EntityManager, id: string): Promise<PartView> {
-  const [view] = await rows<PartView>(manager, `${SELECT} where p.id = $1 group by p.id`, [id]);
+  const [view] = await rows<PartView>(manager, `select ${PART_COLUMNS} from part p ${PART_PIECES} where p.id = $1`, [
+    id,
+  ]);
   if (!view) throw notFound('This part');
   return view;
 }

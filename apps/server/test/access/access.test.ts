@@ -25,6 +25,7 @@ const EVERY_ROLE = [
   ...['rates', 'customers', 'floor', 'find', 'hints', 'berths', 'runs', 'jobRuns', 'match', 'placing', 'quote'],
   ...['models', 'nearestModels', 'model', 'lessons', 'devices', 'parts', 'places', 'partLines', 'receive'],
   ...['bookIn', 'writeQuote', 'acceptQuote', 'pay', 'settleOrder', 'jobs', 'jobCount', 'jobExport', 'job', 'history'],
+  ...['events', 'eventCount', 'eventExport', 'partCount', 'partExport', 'modelRows', 'modelCount', 'modelExport'],
   ...['recordAtCounter', 'addNote', 'addBelonging', 'moveBelonging', 'moveAllBelongings', 'addSecret', 'closeJob'],
   ...['considerBookingCorrection', 'correctBooking', 'considerEnd', 'correctEnd'],
 ];
@@ -60,6 +61,8 @@ const OWNER = [
   'setRates',
   'setFormats',
   'audit',
+  'auditCount',
+  'auditExport',
   'correctPayment',
 ];
 
@@ -85,7 +88,7 @@ const NO_ID = '7b0c6a5e-51d1-4a53-9d43-0d2a4b1a8c11';
 async function statusOf(who: Caller, { name, endpoint }: Route): Promise<number> {
   const params = Object.fromEntries(parametersOf(endpoint.path as string).map(([at]) => [at, PLACES[at] ?? NO_ID]));
   const where = addressOf(endpoint, params);
-  if (name === 'hints' || name === 'jobExport') return who.head(where);
+  if (name === 'hints' || name.endsWith('Export')) return who.head(where);
   if (endpoint.method === 'get') return (await who.get(where)).status;
   return (await who.send(endpoint.method.toUpperCase() as 'POST', where, {})).status;
 }

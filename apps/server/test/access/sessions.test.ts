@@ -249,12 +249,12 @@ describe('the audit', () => {
       );
     }
     const ids: string[] = [];
-    for (let before: string | null = ''; before !== null;) {
+    for (let after: string | null = ''; after !== null;) {
       const page: { body: AuditPage } = await shop.as.owner.get(
-        `/audit${before ? `?before=${encodeURIComponent(before)}` : ''}`,
+        `/audit${after ? `?after=${encodeURIComponent(after)}` : ''}`,
       );
       ids.push(...page.body.rows.map((row) => row.id));
-      before = page.body.before;
+      after = page.body.after;
     }
     const [{ n }] = (await shop.database.query('select count(*)::int as n from audit')) as [{ n: number }];
     expect(new Set(ids).size).toBe(n);

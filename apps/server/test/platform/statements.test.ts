@@ -3,7 +3,11 @@ import { beforeAll, describe, expect, it, vi } from 'vitest';
 import { bookJob, stockUp } from '../fixtures';
 import { useShop } from '../harness';
 import { JOBS_SQL, OPEN_SQL } from '../../src/jobs/job-record';
-import { listSql } from '../../src/jobs/list-jobs';
+import { AUDIT_LIST } from '../../src/audit/list-audit';
+import { JOB_LIST } from '../../src/jobs/list-jobs';
+import { MODEL_LIST } from '../../src/models/list-models';
+import { listSql } from '../../src/platform/database/listed';
+import { PART_LIST } from '../../src/shelf/list-parts';
 import { EVENTS_SQL } from '../../src/jobs/view-job';
 
 const shop = useShop();
@@ -76,14 +80,22 @@ describe('a shop in its third year', () => {
   }
 
   const JOB_LISTS = (['tag', 'booked', 'promised', 'closed'] as const).map((sort): [string, string, unknown[]] => {
-    const { sql, values } = listSql({ sort, all: 'yes' }, new Date(0));
+    const { sql, values } = listSql(JOB_LIST, { sort, all: 'yes' }, new Date(0));
     return [`the jobs by ${sort}`, sql, values];
   });
+
+  const LISTS = [
+    ['the audit', listSql(AUDIT_LIST, {}, new Date(0))] as const,
+    ['the audit further on', listSql(AUDIT_LIST, { after: 'x~2026-01-01' }, new Date(0))] as const,
+    ['the shelf', listSql(PART_LIST, {}, new Date(0))] as const,
+    ['the models', listSql(MODEL_LIST, {}, new Date(0))] as const,
+  ].map(([name, { sql, values }]): [string, string, unknown[]] => [name, sql, values]);
 
   it.each([
     ['a job', `${JOBS_SQL} where j.tag = $1`, ['U-2401']],
     ['its history', EVENTS_SQL, ['7b0c6a5e-51d1-4a53-9d43-0d2a4b1a8c11', 100]],
     ...JOB_LISTS,
+    ...LISTS,
   ])('finds %s by an index of every table that grows', async (_name, sql, values) => {
     expect(await readWhole(sql, values)).toEqual([]);
   });

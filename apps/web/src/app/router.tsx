@@ -25,10 +25,12 @@ export const router = createBrowserRouter([
             children: [
               { index: true, ...view(() => import('../views/floor/Floor')) },
               { path: 'jobs', ...view(() => import('../views/jobs/Jobs')) },
+              { path: 'jobs/:tag/history', ...view(() => import('../views/job/HistoryPage')) },
               { path: 'jobs/:tag/:station?', ...view(() => import('../views/job/JobPage')) },
               { path: 'book-in', ...view(() => import('../views/book-in/BookInPage')) },
               { path: 'shelf', ...view(() => import('../views/shelf/Shelf')) },
               { path: 'shop', ...view(() => import('../views/shop/Shop')) },
+              { path: 'shop/audit', ...view(() => import('../views/audit/AuditPage')) },
               { path: 'interface', ...view(() => import('../views/interface/Interface')) },
               { path: 'models/:id', ...view(() => import('../views/models/ModelEditor')) },
               { path: 'models', ...view(() => import('../views/models/Models')) },

@@ -25,6 +25,16 @@ export const shopFormats = (): ShopFormats => formats;
 /** Whether its clocks have twelve hours. */
 export const twelveHours = (): boolean => figures.twelveHours;
 
+/** How it writes a day in figures, as a pattern: "DD/MM/YYYY". */
+export function dayPattern(): string {
+  const parts = new Intl.DateTimeFormat(formats.locale, { day: '2-digit', month: '2-digit', year: 'numeric' });
+  const PLACES: Partial<Record<Intl.DateTimeFormatPartTypes, string>> = { day: 'DD', month: 'MM', year: 'YYYY' };
+  return parts
+    .formatToParts(0)
+    .map(({ type, value }) => PLACES[type] ?? value)
+    .join('');
+}
+
 /** A whole or broken figure with its separators. */
 export const figure = (value: number): string => figures.plain.format(value);
 
@@ -35,7 +45,8 @@ export function onShopClock(at: string | number | Date): Dayjs {
 
 /** The moment that such a day and time of the shop's clock is, as `YYYY-MM-DDTHH:mm`; invalid where it is none. */
 export function fromShopClock(text: string): Date {
-  return (formats.timeZone ? dayjs.tz(text, formats.timeZone) : dayjs(text)).toDate();
+  const plain = dayjs(text);
+  return (formats.timeZone && plain.isValid() ? dayjs.tz(text, formats.timeZone) : plain).toDate();
 }
 
 /**

@@ -6,9 +6,6 @@ import {
   corrections,
   factEntry,
   historyQuery,
-  jobCountQuery,
-  jobExportQuery,
-  jobQuery,
   moveDisassemblyItem,
   moveBelonging,
   moveWholeDisassembly,
@@ -16,9 +13,18 @@ import {
   handOff,
   versionOnly,
 } from '../shapes/commands';
+import {
+  eventCountQuery,
+  eventExportQuery,
+  eventQuery,
+  jobCountQuery,
+  jobExportQuery,
+  jobQuery,
+} from '../shapes/lists';
 import { factRow } from '@udrel/core/facts';
 import { object, text } from '../shapes/shape';
-import type { ConsideredView, CountView, HistoryPage, JobPage, JobView } from '../views/views';
+import type { CountView, EventPage, JobPage } from '../views/list-views';
+import type { ConsideredView, HistoryPage, JobView } from '../views/views';
 import { command, query, type Subject } from './endpoint';
 import { jobCommand } from './job-command';
 
@@ -37,6 +43,19 @@ export const jobEndpoints = {
   jobExport: query('/exports/jobs', { ...LOOK, query: jobExportQuery }).answering<undefined>(),
   job: query('/jobs/:tag', { ...LOOK, about: 'Job' }).answering<JobView>(),
   history: query('/jobs/:tag/history', { ...LOOK, query: historyQuery, pagedBy: 'before' }).answering<HistoryPage>(),
+  /** The whole history, as a list. */
+  events: query('/jobs/:tag/events', {
+    ...LOOK,
+    query: eventQuery,
+    about: 'Job',
+    pagedBy: 'after',
+  }).answering<EventPage>(),
+  eventCount: query('/jobs/:tag/events/count', {
+    ...LOOK,
+    query: eventCountQuery,
+    about: 'Job',
+  }).answering<CountView>(),
+  eventExport: query('/jobs/:tag/events/file', { ...LOOK, query: eventExportQuery }).answering<undefined>(),
   recordFact: jobCommand('put /jobs/:tag/facts/:key', {
     ...WORK,
     body: factEntry,

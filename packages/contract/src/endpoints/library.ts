@@ -1,6 +1,8 @@
 import { customerQuery, deviceQuery } from '../shapes/commands';
 import { site } from '../shapes/drives';
+import { modelCountQuery, modelExportQuery, modelQuery } from '../shapes/lists';
 import { modelSpec } from '../shapes/models';
+import type { CountView, ModelPage } from '../views/list-views';
 import type { KnownDevice, LessonsView, ModelView } from '../views/views';
 import { command, query } from './endpoint';
 
@@ -11,6 +13,22 @@ export const modelEndpoints = {
     query: customerQuery,
     about: 'Models',
   }).answering<ModelView[]>(),
+  /** The whole library, as a list. */
+  modelRows: query('/models/list', {
+    permission: 'look at jobs and shelf',
+    query: modelQuery,
+    about: 'Models',
+    pagedBy: 'after',
+  }).answering<ModelPage>(),
+  modelCount: query('/counts/models', {
+    permission: 'look at jobs and shelf',
+    query: modelCountQuery,
+    about: 'Models',
+  }).answering<CountView>(),
+  modelExport: query('/exports/models', {
+    permission: 'look at jobs and shelf',
+    query: modelExportQuery,
+  }).answering<undefined>(),
   nearestModels: query('/models/nearest', {
     permission: 'look at jobs and shelf',
     query: customerQuery,

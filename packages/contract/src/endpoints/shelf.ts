@@ -1,5 +1,7 @@
-import { keepPart, partLines, partQuery, receiveStock } from '../shapes/commands';
-import type { PartLineView, PartPage, PartView } from '../views/shelf-views';
+import { keepPart, partLines, receiveStock } from '../shapes/commands';
+import { partCountQuery, partExportQuery, partQuery } from '../shapes/lists';
+import type { CountView, PartPage } from '../views/list-views';
+import type { PartLineView, PartView } from '../views/shelf-views';
 import { command, query } from './endpoint';
 
 /** Parts of the library and what lies on the shelf. */
@@ -10,6 +12,15 @@ export const shelfEndpoints = {
     about: 'Parts',
     pagedBy: 'after',
   }).answering<PartPage>(),
+  partCount: query('/counts/parts', {
+    permission: 'look at jobs and shelf',
+    query: partCountQuery,
+    about: 'Parts',
+  }).answering<CountView>(),
+  partExport: query('/exports/parts', {
+    permission: 'look at jobs and shelf',
+    query: partExportQuery,
+  }).answering<undefined>(),
   places: query('/places', { permission: 'look at jobs and shelf' }).answering<{ code: string; kind: string }[]>(),
   partLines: query('/parts/lines', { permission: 'look at jobs and shelf' }).answering<
     Partial<Record<string, string>>[]

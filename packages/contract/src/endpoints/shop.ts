@@ -1,6 +1,8 @@
-import { auditQuery, customerQuery, findQuery, hintsQuery } from '../shapes/commands';
+import { customerQuery, findQuery, hintsQuery } from '../shapes/commands';
+import { auditCountQuery, auditExportQuery, auditQuery } from '../shapes/lists';
 import { shopFormats, shopRates, type ShopFormats, type ShopRates } from '../shapes/orders';
-import type { AuditPage, CustomerView, FloorView, Found, HealthView } from '../views/views';
+import type { AuditPage, CountView } from '../views/list-views';
+import type { CustomerView, FloorView, Found, HealthView } from '../views/views';
 import { command, query } from './endpoint';
 
 /** The shop as a whole: what it charges, who its customers are, what is to be looked back at, what waits for hands. */
@@ -21,7 +23,9 @@ export const shopEndpoints = {
     query: customerQuery,
     about: 'Customers',
   }).answering<CustomerView[]>(),
-  audit: query('/audit', { permission: 'see the audit', query: auditQuery, pagedBy: 'before' }).answering<AuditPage>(),
+  audit: query('/audit', { permission: 'see the audit', query: auditQuery, pagedBy: 'after' }).answering<AuditPage>(),
+  auditCount: query('/counts/audit', { permission: 'see the audit', query: auditCountQuery }).answering<CountView>(),
+  auditExport: query('/exports/audit', { permission: 'see the audit', query: auditExportQuery }).answering<undefined>(),
   floor: query('/floor', { permission: 'look at jobs and shelf', about: 'Floor' }).answering<FloorView>(),
   find: query('/find', { permission: 'look at jobs and shelf', query: findQuery }).answering<Found[]>(),
 };

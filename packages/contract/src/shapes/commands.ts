@@ -206,8 +206,6 @@ export const addStaff = object({
 export type AddStaff = Infer<typeof addStaff>;
 export const changeStaff = object({ role: oneOf(...ROLES), active: boolean() });
 export type ChangeStaff = Infer<typeof changeStaff>;
-export const auditQuery = object({ before: optional(text(120)) });
-export type AuditQuery = Infer<typeof auditQuery>;
 export const deviceQuery = object({ serial: text(60, 3) });
 
 export const addNote = object({ text: text(1000) });
@@ -250,48 +248,11 @@ export const keepPart = object({
 });
 export type KeepPart = Infer<typeof keepPart>;
 
-/** What the list of jobs can be sorted by; by tag the newest stand first where nothing else is said. */
-export const JOB_SORTS = [
-  'tag',
-  'customer',
-  'device',
-  'station',
-  'technician',
-  'booked',
-  'promised',
-  'closed',
-] as const;
-export type JobSort = (typeof JOB_SORTS)[number];
-/** What can be asked of the promise of a job, against the clock of the server. */
-export const JOB_PROMISES = ['late', 'within a day', 'within a week', 'none'] as const;
-
-/** Which jobs; `text` stands in customer, device, tag or serial, `technician` in the name of who has it in hand. */
-const jobFilter = {
-  station: optional(text(20)),
-  text: optional(text(80)),
-  all: optional(oneOf('yes')),
-  promise: optional(oneOf(...JOB_PROMISES)),
-  technician: optional(text(80)),
-  wish: optional(oneOf(...WISH_KINDS)),
-  order: optional(whole(1, 1_000_000_000)),
-};
-const jobOrder = { sort: optional(oneOf(...JOB_SORTS)), way: optional(oneOf('up', 'down')) };
-
-/** `after`: where the page before ended, as it was answered. */
-export const jobQuery = object({ ...jobFilter, ...jobOrder, after: optional(text(300)) });
-export type JobQuery = Infer<typeof jobQuery>;
-export const jobCountQuery = object(jobFilter);
-export type JobFilter = Infer<typeof jobCountQuery>;
-/** `zone`: the time zone in which times are written. */
-export const jobExportQuery = object({ ...jobFilter, ...jobOrder });
 export const findQuery = object({ q: text(80) });
 
 /** From where a stream of hints is taken up. */
 export const hintsQuery = object({ since: optional(text(40)) });
 export const customerQuery = object({ find: text(80, 0) });
-/** Parts after one of them; `low`: only what is to be ordered again. */
-export const partQuery = object({ find: text(80, 0), after: optional(uuid), low: optional(oneOf('yes')) });
-export type PartQuery = Infer<typeof partQuery>;
 /** The entries before one of them; the newest, where nothing is said. */
 export const historyQuery = object({ before: optional(whole(1, 1_000_000_000)) });
 

@@ -22,15 +22,6 @@ export interface PartView {
   stock: { id: string; serial: string | null; quantity: number; place: string; reservedFor: string | null }[];
 }
 
-/** One page of the shelf. */
-export interface PartPage {
-  rows: PartView[];
-  /** Parts that are meant in all. */
-  of: number;
-  /** Part to ask after for the next page; null at the end. */
-  after: string | null;
-}
-
 /** What a line of a parts file would do, or what is wrong with it. */
 export interface PartLineView {
   line: number;

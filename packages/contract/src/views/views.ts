@@ -192,20 +192,6 @@ export interface SignedInView {
 }
 
 /** Something worth looking back at: sign-ins, secrets shown, gates passed, corrections. */
-export interface AuditRow {
-  id: string;
-  at: string;
-  by: string;
-  kind: string;
-  sentence: string;
-  tag: string | null;
-}
-
-export interface AuditPage {
-  rows: AuditRow[];
-  before: string | null;
-}
-
 /** What earlier jobs taught about a model, and how long its devices lay open, minutes. */
 export interface LessonsView {
   lessons: { id: string; text: string; tag: string; by: string; at: string }[];
@@ -267,35 +253,6 @@ export interface HistoryPage {
   events: EventView[];
   /** Number to ask before for those before; null at the beginning. */
   before: number | null;
-}
-
-export interface JobRow {
-  number: number;
-  tag: string;
-  order: number;
-  customer: string;
-  device: string;
-  serial: string;
-  /** Who has it in hand; '' for nobody. */
-  technician: string;
-  wish: string;
-  station: string;
-  next: string;
-  bookedAt: string;
-  promisedAt: string | null;
-  closedAt: string | null;
-}
-
-export interface JobPage {
-  rows: JobRow[];
-  /** Where this page ended, to be asked for the next; null at the end. */
-  after: string | null;
-}
-
-/** How many there are; more than are counted where there are very many. */
-export interface CountView {
-  count: number;
-  more: boolean;
 }
 
 export interface HandsView {

@@ -5,20 +5,30 @@ import { consider, correct } from '../../corrections/corrections';
 import { enterFact } from '../../facts/record-fact';
 import { overrideGate } from '../../jobs/override-gate';
 import { handOff, claim } from '../../custody/claims';
-import { countJobs, JOB_COLUMNS, jobLines, listJobs } from '../../jobs/list-jobs';
+import { EVENT_LIST } from '../../jobs/list-events';
+import { JOB_LIST } from '../../jobs/list-jobs';
 import { moveAll, moveItem } from '../../dismantling/disassembly-sheet';
 import { addBelonging, moveAllBelongings, moveBelonging } from '../../custody/belongings';
-import { earlierHistory, viewJob } from '../../jobs/view-job';
+import { earlierHistory, jobIdOf, viewJob } from '../../jobs/view-job';
 import { addLesson } from '../../models/lessons';
-import { handlers } from '../../platform/http/handlers';
-import { sendCsv } from '../../platform/http/send-csv';
+import { handlers, type Call } from '../../platform/http/handlers';
+import { listHandlers } from '../../platform/http/list-handlers';
 import { addSecret, showSecret } from '../../secrets/job-secrets';
 
+const jobList = listHandlers('jobs', JOB_LIST);
+const eventList = listHandlers('history', EVENT_LIST);
+const ofJob = async <Q extends object>({ manager, query, params }: Call<{ tag: string }, unknown, Q>) => ({
+  ...query,
+  jobId: await jobIdOf(manager, params.tag),
+});
+
 export const jobHandlers = handlers(jobEndpoints, {
-  jobs: ({ manager, query, now }) => listJobs(manager, query, now),
-  jobCount: ({ manager, query, now }) => countJobs(manager, query, now),
-  jobExport: ({ manager, query, now, response }) =>
-    sendCsv(response, 'jobs', JOB_COLUMNS, jobLines(manager, query, now)),
+  jobs: (call) => jobList.page(call, call.query),
+  jobCount: (call) => jobList.count(call, call.query),
+  jobExport: (call) => jobList.file(call, call.query),
+  events: async (call) => eventList.page(call, await ofJob(call)),
+  eventCount: async (call) => eventList.count(call, await ofJob(call)),
+  eventExport: async (call) => eventList.file(call, await ofJob(call)),
   job: ({ manager, params, now }) => viewJob(manager, params.tag, now),
   history: ({ manager, params, query }) => earlierHistory(manager, params.tag, query.before),
   recordFact: (call) => enterFact(call, call.params.tag, call.params.key, call.body),

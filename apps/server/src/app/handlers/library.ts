@@ -2,13 +2,22 @@ import { modelEndpoints, shelfEndpoints } from '@udrel/contract/endpoints';
 import { devicesBySerial } from '../../models/devices';
 import { dropLesson, lessonsOf } from '../../models/lessons';
 import { addModel, correctSite, describeModel, findModels, modelById, nearestModels } from '../../models/library';
+import { MODEL_LIST } from '../../models/list-models';
 import { handlers } from '../../platform/http/handlers';
+import { listHandlers } from '../../platform/http/list-handlers';
 import { keepPart } from '../../shelf/keep-part';
 import { considerLines, exportParts, takeLines } from '../../shelf/parts-file';
-import { listParts, listPlaces, receive } from '../../shelf/stock';
+import { PART_LIST } from '../../shelf/list-parts';
+import { listPlaces, receive } from '../../shelf/stock';
+
+const modelList = listHandlers('models', MODEL_LIST);
+const partList = listHandlers('parts', PART_LIST);
 
 export const modelHandlers = handlers(modelEndpoints, {
   models: ({ manager, query }) => findModels(manager, query.find),
+  modelRows: (call) => modelList.page(call, call.query),
+  modelCount: (call) => modelList.count(call, call.query),
+  modelExport: (call) => modelList.file(call, call.query),
   nearestModels: ({ manager, query }) => nearestModels(manager, query.find),
   model: ({ manager, params }) => modelById(manager, params.id),
   addModel: (call) => addModel(call, call.body),
@@ -20,7 +29,9 @@ export const modelHandlers = handlers(modelEndpoints, {
 });
 
 export const shelfHandlers = handlers(shelfEndpoints, {
-  parts: ({ manager, query }) => listParts(manager, query),
+  parts: (call) => partList.page(call, call.query),
+  partCount: (call) => partList.count(call, call.query),
+  partExport: (call) => partList.file(call, call.query),
   places: ({ manager }) => listPlaces(manager),
   partLines: ({ manager }) => exportParts(manager),
   considerParts: ({ manager, body }) => considerLines(manager, body),

@@ -1,13 +1,15 @@
 import { shopEndpoints } from '@udrel/contract/endpoints';
-import { readAudit } from '../../audit/audit';
+import { AUDIT_LIST } from '../../audit/list-audit';
 import { findCustomers } from '../../customers/customers';
 import { find } from '../../find/find';
 import { viewFloor } from '../../floor/view-floor';
 import { sharedRead } from '../../platform/database/shared-read';
 import { handlers } from '../../platform/http/handlers';
+import { listHandlers } from '../../platform/http/list-handlers';
 import { setFormats } from '../../shop/formats';
 import { readRates, setRates } from '../../shop/rates';
 
+const auditList = listHandlers('audit', AUDIT_LIST);
 const floor = sharedRead(viewFloor);
 
 export const shopHandlers = handlers(shopEndpoints, {
@@ -15,7 +17,9 @@ export const shopHandlers = handlers(shopEndpoints, {
   setRates: (call) => setRates(call, call.body),
   setFormats: (call) => setFormats(call, call.body),
   customers: ({ manager, query }) => findCustomers(manager, query.find),
-  audit: ({ manager, query }) => readAudit(manager, query.before),
+  audit: (call) => auditList.page(call, call.query),
+  auditCount: (call) => auditList.count(call, call.query),
+  auditExport: (call) => auditList.file(call, call.query),
   floor: ({ manager, now }) => floor(manager, now),
   find: ({ manager, query }) => find(manager, query.q),
 });

@@ -17,6 +17,8 @@ export interface Column<Row, By extends string = string> {
   always?: boolean;
   /** Is left out on a phone. */
   wideOnly?: boolean;
+  /** Its heading is for whoever hears the screen. */
+  quiet?: boolean;
 }
 
 /** The order that a list is in. */
@@ -39,9 +41,11 @@ interface Props<Row, By extends string> {
   /** Asks for the next page; null where there is none, or it is on its way. */
   more: (() => void) | null;
   open: (row: Row) => void;
+  /** Whether a row is as high as what stands in it: each is measured then. */
+  uneven?: boolean;
 }
 
-/** Height of a row, px: all are alike, so that where a row stands is known without drawing it. */
+/** Height of a row, px: all are alike where nothing else is said, so that where a row stands is known without drawing it. */
 const ROW = 41;
 /** Rows that are drawn beyond the edges. */
 const BEYOND = 15;
@@ -53,7 +57,7 @@ const features = tableFeatures({ columnVisibilityFeature });
  * arrow keys, Home and End go from row to row, Enter opens one.
  */
 export function ListTable<Row extends object, By extends string>(props: Props<Row, By>) {
-  const { name, columns, hidden, rows, keyOf, total, order, setOrder, more, open } = props;
+  const { name, columns, hidden, rows, keyOf, total, order, setOrder, more, open, uneven = false } = props;
   const [at, setAt] = useState(0);
   const body = useRef<HTMLTableSectionElement>(null);
   const virtual = useWindowVirtualizer({
@@ -132,7 +136,8 @@ export function ListTable<Row extends object, By extends string>(props: Props<Ro
               key={row.id}
               data-index={index}
               aria-rowindex={index + 2}
-              className={styles.row}
+              ref={uneven ? virtual.measureElement : undefined}
+              className={uneven ? `${styles.row} ${styles.uneven}` : styles.row}
               tabIndex={index === Math.min(at, rows.length - 1) || (n === 0 && (at < first || at > last)) ? 0 : -1}
               onFocus={() => setAt(index)}
               onClick={(event) => {
@@ -170,7 +175,7 @@ function Heading<Row, By extends string>({
   if (by === undefined)
     return (
       <th className={classOf(column)} style={{ width: column.width }}>
-        {title}
+        {column.quiet ? <span className="unseen">{title}</span> : title}
       </th>
     );
   const sorted = order.by === by ? order.way : null;

@@ -1,5 +1,6 @@
 import { BACKUP_STATES, CONSENTS } from '@udrel/core/facts';
 import TextField from '@mui/material/TextField';
+import { MomentField } from '../../ui/DayField';
 import { ConditionOutline } from '../../features/device/ConditionOutline';
 import type { DeviceDraft } from './draft';
 import { ModelField } from '../../features/pickers/ModelField';
@@ -42,14 +43,12 @@ export function DeviceForm({
       <div className={columns.one}>{field('place', 'Put at', 'device.place')}</div>
       <WishFields wishes={device.wishes} change={(wishes) => change({ wishes })} trouble={trouble} />
       <div className={columns.third}>
-        <TextField
-          type="datetime-local"
+        <MomentField
           label="Promised"
           value={device.promised}
-          onChange={(event) => change({ promised: event.target.value })}
-          error={trouble('promisedAt') !== undefined}
-          helperText={trouble('promisedAt')}
-          slotProps={{ inputLabel: { shrink: true } }}
+          onChange={(promised) => change({ promised })}
+          width="100%"
+          wrong={trouble('promisedAt')}
         />
       </div>
       <div className={columns.third}>{field('price', 'Price told, tax included', 'price')}</div>

@@ -1,6 +1,7 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
+import { Link } from 'react-router';
 import type { EventView, JobView } from '@udrel/contract/types';
 import { useHistoryInfiniteQuery } from '../../api/api';
 import { moment } from '../../format/time';
@@ -56,7 +57,7 @@ export function History({ job }: { job: JobView }) {
     forget();
   };
   return (
-    <Sheet title="History" aside={`${job.version} entries`}>
+    <Sheet title="History" aside={<Link to={`/jobs/${job.tag}/history`}>{job.version} entries</Link>}>
       {!job.closedAt && (
         <form
           style={{ display: 'flex', gap: 8, marginBottom: 8 }}

@@ -1,37 +1,66 @@
 import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
-import { useDeferredValue, useState, type ChangeEvent } from 'react';
-import { Link, useSearchParams } from 'react-router';
-import { MOST_MODELS } from '@udrel/contract/limits';
+import { DEVICE_KINDS } from '@udrel/core/device';
+import { GENERATIONS } from '@udrel/core/memory';
+import { useDeferredValue, useMemo, useState } from 'react';
+import { Link, useNavigate, useSearchParams } from 'react-router';
+import { modelEndpoints, urlOf } from '@udrel/contract/endpoints';
 import { may } from '@udrel/contract/permissions';
-import type { ModelSpec, ModelView } from '@udrel/contract/types';
-import { binary } from '@udrel/core/capacity';
-import { useAddModelMutation, useModelsQuery, useSessionQuery } from '../../api/api';
-import { troubleOf } from '../../api/problem';
-import { describeSite } from '../../format/parts';
-import { Empty, Loaded, Sheet, TroubleNote } from '../../ui';
-import { FromProbe } from './FromProbe';
+import { MODEL_SORTS } from '@udrel/contract/shapes';
+import type { ModelFilter, ModelRow, ModelView } from '@udrel/contract/types';
+import { useLazyModelQuery, useModelCountQuery, useModelRowsInfiniteQuery, useSessionQuery } from '../../api/api';
+import { readingOf } from '../../features/list/filter-words';
+import { ChosenFilter, TickedFilter, TypedFilter } from '../../features/list/filters';
+import { List } from '../../features/list/List';
+import { fileOf, orderIn, sortOf } from '../../features/list/order';
 import { SiteDialog } from '../../features/site-editor/SiteDialog';
-import styles from '../../ui/list.module.css';
+import { TroubleNote } from '../../ui';
+import { saveFile } from '../../ui/save-file';
+import { BringIn } from './BringIn';
+import { FromProbe } from './FromProbe';
+import { modelColumns, USUALLY_HIDDEN } from './model-columns';
+import styles from '../../features/list/list-table.module.css';
 
-/** Device models with their sites, memory and notes; a model is brought in from a file of the open format. */
+const FIELDS = ['find', 'kind', 'memory', 'stub'] as const;
+
+function filterOf(given: URLSearchParams): ModelFilter {
+  const { text, known, tick } = readingOf(given);
+  return { ...text('find'), ...known('kind', DEVICE_KINDS), ...known('memory', GENERATIONS), ...tick('stub') };
+}
+
+/** Device models with their sites, memory and notes. */
 export default function Models() {
-  const [given, setGiven] = useSearchParams();
-  const find = given.get('find') ?? '';
-  const { data, error } = useModelsQuery({ find: useDeferredValue(find) });
-  const role = useSessionQuery().data?.staff?.role;
+  const [given] = useSearchParams();
+  const navigate = useNavigate();
+  const filter = useDeferredValue(filterOf(given));
+  const order = orderIn(given, MODEL_SORTS, { by: 'model', way: 'up' });
+  const asked = { ...filter, ...sortOf(order) };
+  const describes = may(useSessionQuery().data?.staff?.role, 'describe models');
+  const [chosen, setChosen] = useState<{ model: ModelRow; siteId: string } | null>(null);
+  const [readModel, { error }] = useLazyModelQuery();
+  const columns = useMemo(() => {
+    const file = async ({ id }: ModelRow) => {
+      const model = await readModel({ id })
+        .unwrap()
+        .catch(() => null);
+      if (model) saveFile(`${model.code}.json`, 'application/json', writtenOf(model));
+    };
+    return modelColumns({
+      describes,
+      site: (model, siteId) => setChosen({ model, siteId }),
+      file: (row) => void file(row),
+    });
+  }, [describes, readModel]);
+  const site = chosen?.model.sites.find(({ id }) => id === chosen.siteId);
   return (
     <>
+      <title>Models, Udrel</title>
       <div className={styles.filters}>
         <h1>Models</h1>
-        <title>Models, Udrel</title>
-        <TextField
-          label="Maker, name or number"
-          value={find}
-          onChange={(event) => setGiven(event.target.value ? { find: event.target.value } : {}, { replace: true })}
-          sx={{ maxWidth: 320 }}
-        />
-        {may(role, 'describe models') && (
+        <TypedFilter name="find" label="Maker, name or number" width={205} />
+        <ChosenFilter name="kind" label="Kind" options={DEVICE_KINDS} width={112} />
+        <ChosenFilter name="memory" label="Memory" options={GENERATIONS} width={96} />
+        <TickedFilter name="stub" label="to be described" />
+        {describes && (
           <>
             <FromProbe />
             <BringIn />
@@ -41,155 +70,29 @@ export default function Models() {
           </>
         )}
       </div>
-      <Loaded data={data} error={error} what="the models">
-        {(models) =>
-          models.length === 0 ? (
-            <Empty>No model is like that. Bring one in from a model file.</Empty>
-          ) : (
-            <Sheet>
-              <table>
-                <thead>
-                  <tr>
-                    <th>Model</th>
-                    <th>Sites</th>
-                    <th>Memory</th>
-                    <th>Starts from</th>
-                    <th className="roomy">Note</th>
-                    <th>
-                      <span className="unseen">File</span>
-                    </th>
-                  </tr>
-                </thead>
-                <tbody>
-                  {models.map((model) => (
-                    <ModelRow key={model.id} model={model} describes={may(role, 'describe models')} />
-                  ))}
-                </tbody>
-              </table>
-              {models.length >= MOST_MODELS && (
-                <p className="sub">The first {MOST_MODELS} are shown: type more of the name to see others.</p>
-              )}
-            </Sheet>
-          )
-        }
-      </Loaded>
+      <TroubleNote error={error} />
+      <List
+        kept="models"
+        title="Models"
+        words={['model', 'models']}
+        columns={columns}
+        usuallyHidden={USUALLY_HIDDEN}
+        fields={FIELDS}
+        order={order}
+        pages={useModelRowsInfiniteQuery(asked)}
+        count={useModelCountQuery(filter).currentData}
+        file={fileOf(urlOf(modelEndpoints.modelExport), asked)}
+        keyOf={({ id }) => id}
+        open={({ id }) => describes && void navigate(`/models/${id}`)}
+        empty="No model is like that. Bring one in from a model file."
+        uneven
+      />
+      {chosen && site && <SiteDialog model={chosen.model} site={site} close={() => setChosen(null)} />}
     </>
   );
 }
 
-function ModelRow({ model, describes }: { model: ModelView; describes: boolean }) {
-  const [siteId, setSiteId] = useState<string | null>(null);
-  const site = model.sites.find((one) => one.id === siteId);
-  const { memory, firmware } = model;
-  const mode = firmware.uefi === null ? 'mode not known' : firmware.uefi ? 'UEFI' : 'legacy';
-  const nvme = firmware.startsNvme === null ? 'NVMe not known' : firmware.startsNvme ? 'NVMe' : 'no NVMe';
-  return (
-    <tr>
-      <td>
-        {describes ? (
-          <Link to={`/models/${model.id}`}>
-            <b>
-              {model.maker} {model.name}
-            </b>
-          </Link>
-        ) : (
-          <b>
-            {model.maker} {model.name}
-          </b>
-        )}
-        <div className="mono sub">{model.code}</div>
-      </td>
-      <td style={{ fontSize: 13 }}>
-        {model.sites.length === 0 && (model.stub ? 'not known' : 'soldered')}
-        {model.sites.map((one) => (
-          <div key={one.id}>
-            {describes ? (
-              <button
-                type="button"
-                className={styles.inline}
-                onClick={() => setSiteId(one.id)}
-                aria-label={`Correct ${one.name} of ${model.code}`}
-              >
-                {one.name}
-              </button>
-            ) : (
-              one.name
-            )}
-            : {describeSite(one)}
-          </div>
-        ))}
-        {site && <SiteDialog model={model} site={site} close={() => setSiteId(null)} />}
-      </td>
-      <td style={{ fontSize: 13 }}>
-        {model.stub
-          ? 'not known'
-          : `${memory.generation}, ${memory.slots.length === 1 ? '1 slot' : `${memory.slots.length} slots`}, up to ${binary(memory.maximum)}`}
-      </td>
-      <td style={{ fontSize: 13 }}>
-        {mode}, {nvme}
-      </td>
-      <td className="roomy" style={{ fontSize: 13 }}>
-        {model.note}
-      </td>
-      <td className="figure">
-        <span className={styles.rowActions}>
-          {describes && !model.stub && (
-            <Button component={Link} to={`/models/new?from=${model.id}`} aria-label={`Copy ${model.code}`}>
-              Copy
-            </Button>
-          )}
-          <Button
-            component="a"
-            href={fileOf(model)}
-            download={`${model.code}.json`}
-            aria-label={`Model file of ${model.code}`}
-          >
-            File
-          </Button>
-        </span>
-      </td>
-    </tr>
-  );
-}
-
-function fileOf({ id: _id, stub: _stub, ...spec }: ModelView): string {
-  return `data:application/json,${encodeURIComponent(JSON.stringify(spec, null, 2))}`;
-}
-
-function BringIn() {
-  const [add, { error, data }] = useAddModelMutation();
-  const [unreadable, setUnreadable] = useState('');
-  const problems = troubleOf(error)?.problem?.problems ?? [];
-
-  async function read(event: ChangeEvent<HTMLInputElement>): Promise<void> {
-    const file = event.target.files?.[0];
-    event.target.value = '';
-    if (!file) return;
-    try {
-      setUnreadable('');
-      await add({ body: JSON.parse(await file.text()) as ModelSpec });
-    } catch {
-      setUnreadable(`${file.name} is no model file: it is not readable JSON.`);
-    }
-  }
-
-  return (
-    <>
-      <Button component="label">
-        Bring in a model file
-        <input type="file" accept=".json,application/json" hidden onChange={(event) => void read(event)} />
-      </Button>
-      <div style={{ maxWidth: 420 }} role="status">
-        {unreadable && <span className="danger">{unreadable}</span>}
-        {!unreadable && problems.length > 0
-          ? problems.slice(0, 3).map((one) => (
-              <div key={one.field} className="danger">
-                {one.field}: {one.sentence}
-              </div>
-            ))
-          : !unreadable && <TroubleNote error={error} />}
-        {data && !error && `${data.maker} ${data.name} is in the library.`}
-      </div>
-    </>
-  );
+/** A model in the open format. */
+function writtenOf({ id: _id, stub: _stub, ...spec }: ModelView): string {
+  return JSON.stringify(spec, null, 2);
 }

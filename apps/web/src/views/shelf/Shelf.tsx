@@ -1,170 +1,99 @@
 import Button from '@mui/material/Button';
-import Checkbox from '@mui/material/Checkbox';
-import FormControlLabel from '@mui/material/FormControlLabel';
-import TextField from '@mui/material/TextField';
-import { useDeferredValue, useState } from 'react';
+import { PART_KINDS } from '@udrel/core/parts-file';
+import { useDeferredValue, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
-import type { PartView } from '@udrel/contract/types';
+import { shelfEndpoints, urlOf } from '@udrel/contract/endpoints';
 import { may } from '@udrel/contract/permissions';
-import { useLazyPartLinesQuery, usePartsInfiniteQuery, useSessionQuery } from '../../api/api';
-import { describePart } from '../../format/parts';
-import { money } from '../../format/units';
-import { Empty, Loaded, Sheet } from '../../ui';
+import { PART_SORTS } from '@udrel/contract/shapes';
+import type { PartFilter, PartView } from '@udrel/contract/types';
+import { useLazyPartLinesQuery, usePartCountQuery, usePartsInfiniteQuery, useSessionQuery } from '../../api/api';
+import { readingOf } from '../../features/list/filter-words';
+import { ChosenFilter, TickedFilter, TypedFilter } from '../../features/list/filters';
+import { List } from '../../features/list/List';
+import { fileOf, orderIn, sortOf } from '../../features/list/order';
 import { saveFile } from '../../ui/save-file';
-import { KeepDialog } from './KeepDialog';
 import { BringInParts } from './BringInParts';
+import { KeepDialog } from './KeepDialog';
+import { partColumns, USUALLY_HIDDEN } from './part-columns';
+import { PartDialog } from './PartDialog';
 import { csvOf } from './parts-lines';
 import { ReceiveDialog } from './ReceiveDialog';
-import styles from '../../ui/list.module.css';
+import styles from '../../features/list/list-table.module.css';
+
+const FIELDS = ['find', 'kind', 'place', 'there', 'low'] as const;
+
+function filterOf(given: URLSearchParams): PartFilter {
+  const { text, known, tick } = readingOf(given);
+  return { ...text('find'), ...known('kind', PART_KINDS), ...text('place'), ...tick('there'), ...tick('low') };
+}
+
+/** What is done with a part. */
+interface Doing {
+  what: 'look' | 'keep' | 'receive';
+  part: PartView;
+}
 
 /** Parts with their pieces, places and reservations. */
 export default function Shelf() {
-  const [given, setGiven] = useSearchParams();
-  const find = given.get('find') ?? '';
-  const [lowOnly, setLowOnly] = useState(false);
-  const { data, error, hasNextPage, fetchNextPage, isFetchingNextPage } = usePartsInfiniteQuery({
-    find: useDeferredValue(find),
-    ...(lowOnly ? { low: 'yes' as const } : {}),
-  });
-  const role = useSessionQuery().data?.staff?.role;
-  const [fetchLines] = useLazyPartLinesQuery();
-  const [keeping, setKeeping] = useState<PartView | null>(null);
-  const [receiving, setReceiving] = useState<PartView | null>(null);
+  const [given] = useSearchParams();
+  const filter = useDeferredValue(filterOf(given));
+  const order = orderIn(given, PART_SORTS, { by: 'kind', way: 'up' });
+  const asked = { ...filter, ...sortOf(order) };
+  const describes = may(useSessionQuery().data?.staff?.role, 'describe parts');
+  const [doing, setDoing] = useState<Doing | null>(null);
+  const columns = useMemo(
+    () =>
+      partColumns({
+        receive: (part) => setDoing({ what: 'receive', part }),
+        keep: describes ? (part) => setDoing({ what: 'keep', part }) : null,
+      }),
+    [describes],
+  );
+  const close = () => setDoing(null);
   return (
     <>
+      <title>Shelf, Udrel</title>
       <div className={styles.filters}>
         <h1>Shelf</h1>
-        <title>Shelf, Udrel</title>
-        <TextField
-          label="Part, number or serial"
-          value={find}
-          onChange={(event) => setGiven(event.target.value ? { find: event.target.value } : {}, { replace: true })}
-          sx={{ maxWidth: 320 }}
-        />
-        <FormControlLabel
-          control={<Checkbox checked={lowOnly} onChange={(event) => setLowOnly(event.target.checked)} />}
-          label="to order again"
-        />
-        <Button
-          onClick={() =>
-            void fetchLines()
-              .unwrap()
-              .then((lines) => saveFile('parts.csv', 'text/csv', csvOf(lines)))
-              .catch(() => undefined)
-          }
-        >
-          Export
-        </Button>
-        {may(role, 'describe parts') && <BringInParts />}
+        <TypedFilter name="find" label="Part, number or serial" width={260} />
+        <ChosenFilter name="kind" label="Kind" options={PART_KINDS} width={130} />
+        <TypedFilter name="place" label="Place" width={120} />
+        <TickedFilter name="there" label="on the shelf" />
+        <TickedFilter name="low" label="to order again" />
+        <PartsFile />
+        {describes && <BringInParts />}
       </div>
-      <Loaded data={data} error={error} what="the shelf">
-        {({ pages }) => {
-          const parts = pages.flatMap(({ rows }) => rows);
-          return parts.length === 0 ? (
-            <Empty>{lowOnly ? 'Nothing is below its level.' : 'No part is like that.'}</Empty>
-          ) : (
-            <Sheet>
-              <table>
-                <thead>
-                  <tr>
-                    <th className="roomy">Kind</th>
-                    <th>Part</th>
-                    <th className="roomy">Number</th>
-                    <th>Place and serials</th>
-                    <th className="figure">Price</th>
-                    <th className="figure">On the shelf</th>
-                    <th className="figure">Reserved</th>
-                    <th>
-                      <span className="unseen">Receive</span>
-                    </th>
-                  </tr>
-                </thead>
-                <tbody>
-                  {parts.map((part) => (
-                    <PartRow
-                      key={part.id}
-                      part={part}
-                      receive={() => setReceiving(part)}
-                      {...(may(role, 'describe parts') ? { keep: () => setKeeping(part) } : {})}
-                    />
-                  ))}
-                </tbody>
-              </table>
-              <p className={styles.told} role="status">
-                {parts.length === pages[0]?.of ? `${parts.length} parts` : `${parts.length} of ${pages[0]?.of} parts`}
-                {hasNextPage && (
-                  <Button disabled={isFetchingNextPage} onClick={() => void fetchNextPage()}>
-                    Further parts
-                  </Button>
-                )}
-              </p>
-            </Sheet>
-          );
-        }}
-      </Loaded>
-      {keeping && <KeepDialog part={keeping} close={() => setKeeping(null)} />}
-      {receiving && <ReceiveDialog part={receiving} close={() => setReceiving(null)} />}
+      <List
+        kept="parts"
+        title="Shelf"
+        words={['part', 'parts']}
+        columns={columns}
+        usuallyHidden={USUALLY_HIDDEN}
+        fields={FIELDS}
+        order={order}
+        pages={usePartsInfiniteQuery(asked)}
+        count={usePartCountQuery(filter).currentData}
+        file={fileOf(urlOf(shelfEndpoints.partExport), asked)}
+        keyOf={({ id }) => id}
+        open={(part) => setDoing({ what: 'look', part })}
+        empty={filter.low ? 'Nothing is below its level.' : 'No part is like that.'}
+        uneven
+      />
+      {doing?.what === 'look' && <PartDialog part={doing.part} close={close} />}
+      {doing?.what === 'keep' && <KeepDialog part={doing.part} close={close} />}
+      {doing?.what === 'receive' && <ReceiveDialog part={doing.part} close={close} />}
     </>
   );
 }
 
-/** Whether fewer are free than are to be kept. */
-function isLow({ onShelf, reserved, reorderLevel }: PartView): boolean {
-  return reorderLevel !== null && onShelf - reserved < reorderLevel;
-}
-
-function PartRow({ part, receive, keep }: { part: PartView; receive: () => void; keep?: () => void }) {
-  return (
-    <tr>
-      <td className="roomy">{part.kind}</td>
-      <td>
-        <b>
-          {part.maker} {part.name}
-        </b>{' '}
-        <span className="sub">{describePart(part)}</span>
-      </td>
-      <td className="mono roomy">{part.partNumber}</td>
-      <td style={{ fontSize: 13 }}>
-        {[...new Set(part.stock.map((piece) => piece.place).filter(Boolean))].join(', ')}
-        {part.serialised && part.stock.length > 0 && (
-          <details>
-            <summary>{part.stock.length} serials</summary>
-            {part.stock.map((piece) => (
-              <div key={piece.id} className="mono">
-                {piece.serial}
-                {piece.reservedFor && <span className="sub"> for {piece.reservedFor}</span>}
-              </div>
-            ))}
-          </details>
-        )}
-      </td>
-      <td className="figure">{money(part.price)}</td>
-      <td className="figure">
-        {part.onShelf}
-        {isLow(part) && <div className="sub">order again: below {part.reorderLevel}</div>}
-      </td>
-      <td className="figure">{part.reserved}</td>
-      <td className="figure">
-        <span className={styles.rowActions}>
-          <Button
-            component="a"
-            href={`/print/part/${encodeURIComponent(part.partNumber)}`}
-            target="_blank"
-            rel="noreferrer"
-            aria-label={`Label of ${part.partNumber}`}
-          >
-            Label
-          </Button>
-          {keep && (
-            <Button onClick={keep} aria-label={`Count ${part.partNumber}`}>
-              Count
-            </Button>
-          )}
-          <Button onClick={receive} aria-label={`Receive ${part.maker} ${part.name} ${part.partNumber}`}>
-            Receive
-          </Button>
-        </span>
-      </td>
-    </tr>
-  );
+/** The library as a file whose lines can be changed and brought in again. */
+function PartsFile() {
+  const [fetchLines] = useLazyPartLinesQuery();
+  const save = async () => {
+    const lines = await fetchLines()
+      .unwrap()
+      .catch(() => null);
+    if (lines) saveFile('parts.csv', 'text/csv', csvOf(lines));
+  };
+  return <Button onClick={() => void save()}>Parts file</Button>;
 }

@@ -1,20 +1,22 @@
-import Button from '@mui/material/Button';
+import { Link } from 'react-router';
 import { useAuditInfiniteQuery } from '../../api/api';
 import { moment } from '../../format/time';
-import { Foot, Loaded, Sheet, Tag } from '../../ui';
+import { Loaded, Sheet, Tag } from '../../ui';
 import styles from './shop.module.css';
 
-/** What an owner looks back at: sign-ins, secrets shown, gates passed, corrections. Nothing here can be changed. */
+const LATEST = 40;
+
+/** The latest of what an owner looks back at. Nothing here can be changed. */
 export function AuditView() {
-  const { data, error, fetchNextPage, hasNextPage, isFetching } = useAuditInfiniteQuery(
+  const { data, error } = useAuditInfiniteQuery(
     {},
     {
       refetchOnMountOrArgChange: true,
     },
   );
   return (
-    <Sheet title="Audit" aside="newest first">
-      <Loaded data={data?.pages.flatMap((page) => page.rows)} error={error} what="the audit">
+    <Sheet title="Audit" aside={<Link to="/shop/audit">All of it</Link>}>
+      <Loaded data={data?.pages[0]?.rows.slice(0, LATEST)} error={error} what="the audit">
         {(rows) => (
           <ol className={styles.audit} tabIndex={0} aria-label="Audit">
             {rows.map((row) => (
@@ -29,13 +31,6 @@ export function AuditView() {
           </ol>
         )}
       </Loaded>
-      {hasNextPage && (
-        <Foot>
-          <Button disabled={isFetching} onClick={() => void fetchNextPage()}>
-            Earlier
-          </Button>
-        </Foot>
-      )}
     </Sheet>
   );
 }

@@ -7,6 +7,7 @@ import { FitAndPrice1795400000000 } from './fit-and-price';
 import { FirstSchema1780300800000 } from './first-schema';
 import { Mended1795900000000 } from './mended';
 import { Lists1796200000000 } from './lists';
+import { ListsOfTheHouse1796300000000 } from './lists-of-the-house';
 import { TrialsIndex1795960000000 } from './trials-index';
 import { NamesOfTheBench1796100000000 } from './names-of-the-bench';
 import { NamesOfTheField1795990000000 } from './names-of-the-field';
@@ -27,4 +28,5 @@ export const migrations = [
   NamesOfTheField1795990000000,
   NamesOfTheBench1796100000000,
   Lists1796200000000,
+  ListsOfTheHouse1796300000000,
 ];

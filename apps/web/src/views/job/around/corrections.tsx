@@ -1,6 +1,7 @@
 import { dequal } from 'dequal';
 import type { Station } from '@udrel/core/stations';
 import TextField from '@mui/material/TextField';
+import { MomentField } from '../../../ui/DayField';
 import { useState } from 'react';
 import type { Correction, JobView, ModelView } from '@udrel/contract/types';
 import { ENDS, type End } from '@udrel/core/steps';
@@ -139,7 +140,11 @@ export function CorrectBooking({ job, close }: Props) {
     >
       {field('complaint', 'Complaint, in the customer’s words', { multiline: true })}
       {field('condition', 'Condition on arrival', { multiline: true })}
-      {field('promised', 'Promised', { type: 'datetime-local', slotProps: { inputLabel: { shrink: true } } })}
+      <MomentField
+        label="Promised"
+        value={given.promised}
+        onChange={(moment) => setGiven({ ...given, promised: moment })}
+      />
       {field(
         'price',
         'Price told, tax included',

@@ -1,6 +1,7 @@
 import type { StepId } from '@udrel/core/stations';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
+import { DayField } from '../../../ui/DayField';
 import type { JobView } from '@udrel/contract/types';
 import { replacesDrive, type Step } from '@udrel/core/steps';
 import { fieldTrouble } from '../../../api/problem';
@@ -99,16 +100,15 @@ export function KeptUntilForm({ job }: { job: JobView }) {
           error={fieldTrouble(error, 'value.place') !== undefined}
           helperText={fieldTrouble(error, 'value.place')}
         />
-        <TextField
-          className={styles.wide ?? ''}
-          type="date"
-          label="Until"
-          value={given.until}
-          onChange={(event) => setGiven({ ...given, until: event.target.value })}
-          error={fieldTrouble(error, 'value.until') !== undefined}
-          helperText={fieldTrouble(error, 'value.until')}
-          slotProps={{ inputLabel: { shrink: true } }}
-        />
+        <div className={styles.wide}>
+          <DayField
+            label="Until"
+            value={given.until}
+            onChange={(until) => setGiven({ ...given, until })}
+            width="100%"
+            wrong={fieldTrouble(error, 'value.until')}
+          />
+        </div>
       </div>
       <TroubleNote error={error} />
       <Foot note={step.waitsFor[0]}>

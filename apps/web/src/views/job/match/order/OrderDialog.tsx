@@ -6,6 +6,7 @@ import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import TextField from '@mui/material/TextField';
+import { DayField, isWhole, MomentField } from '../../../../ui/DayField';
 import { useState } from 'react';
 import type { JobView, OrderParts } from '@udrel/contract/types';
 import { fieldTrouble } from '../../../../api/problem';
@@ -22,9 +23,11 @@ export function OrderDialog(props: { job: JobView; what: string; choice: OrderPa
   const [expected, setExpected] = useState('');
   const [moved, setMoved] = useState<string | null>(null);
   const [moves, setMoves] = useState(true);
-  const ready = expected ? afterDelivery(expected, job.readyIn) : null;
+  const ready = isWhole(expected) ? afterDelivery(expected, job.readyIn) : null;
   const late = ready !== null && (job.promisedAt === null || ready.getTime() > Date.parse(job.promisedAt));
   const promise = moved ?? (ready ? fieldMoment(ready) : '');
+  // A promise that is typed half is no reason to move none.
+  const whole = isWhole(expected) && (!late || !moves || promise === '' || isWhole(promise));
   const save = async () => {
     const promisedAt = late && moves && promise ? { promisedAt: fromShopClock(promise).toISOString() } : {};
     if (await change('orderParts', { choice, supplier, expected, ...promisedAt })) close();
@@ -42,15 +45,7 @@ export function OrderDialog(props: { job: JobView; what: string; choice: OrderPa
           error={fieldTrouble(error, 'supplier') !== undefined}
           helperText={fieldTrouble(error, 'supplier')}
         />
-        <TextField
-          label="Expected on"
-          type="date"
-          value={expected}
-          onChange={(event) => setExpected(event.target.value)}
-          error={fieldTrouble(error, 'expected') !== undefined}
-          helperText={fieldTrouble(error, 'expected')}
-          slotProps={{ inputLabel: { shrink: true } }}
-        />
+        <DayField label="Expected on" value={expected} onChange={setExpected} wrong={fieldTrouble(error, 'expected')} />
         {ready && (
           <p role="status">
             Ready {moment(ready.toISOString())} at the earliest;{' '}
@@ -63,22 +58,14 @@ export function OrderDialog(props: { job: JobView; what: string; choice: OrderPa
               control={<Checkbox checked={moves} onChange={(event) => setMoves(event.target.checked)} />}
               label="Move the promise: the customer is told"
             />
-            {moves && (
-              <TextField
-                label="Promised for"
-                type="datetime-local"
-                value={promise}
-                onChange={(event) => setMoved(event.target.value)}
-                slotProps={{ inputLabel: { shrink: true } }}
-              />
-            )}
+            {moves && <MomentField label="Promised for" value={promise} onChange={setMoved} />}
           </>
         )}
         <TroubleNote error={error} />
       </DialogContent>
       <DialogActions>
         <Button onClick={close}>Leave it</Button>
-        <Button variant="contained" disabled={busy || !supplier.trim() || !expected} onClick={() => void save()}>
+        <Button variant="contained" disabled={busy || !supplier.trim() || !whole} onClick={() => void save()}>
           Order it
         </Button>
       </DialogActions>

@@ -1,5 +1,6 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
+import { DayField, HALF } from '../../../../ui/DayField';
 import { useState } from 'react';
 import { may } from '@udrel/contract/permissions';
 import type { JobView, SettleOrder } from '@udrel/contract/types';
@@ -74,11 +75,7 @@ function Ordered({ job, part }: { job: JobView; part: OrderedPart }) {
 function Outcome({ job, part, what, done }: { job: JobView; part: OrderedPart; what: What; done: () => void }) {
   const { change, busy, error } = useJobChange(job);
   const [given, setGiven] = useState({ serials: '', place: '', expected: '', note: '' });
-  const field = (
-    key: keyof typeof given,
-    label: string,
-    more: { type?: string; first?: boolean; scan?: boolean } = {},
-  ) => {
+  const field = (key: keyof typeof given, label: string, more: { first?: boolean; scan?: boolean } = {}) => {
     const wrong = fieldTrouble(error, key === 'serials' ? 'serials' : `outcome.${key}`);
     return (
       <TextField
@@ -88,7 +85,6 @@ function Outcome({ job, part, what, done }: { job: JobView; part: OrderedPart; w
         onChange={(event) => setGiven({ ...given, [key]: event.target.value })}
         error={wrong !== undefined}
         helperText={wrong}
-        {...(more.type ? { type: more.type } : {})}
         slotProps={{
           inputLabel: { shrink: true },
           htmlInput: more.scan ? SERIAL_SLOTS.slotProps.htmlInput : {},
@@ -96,6 +92,15 @@ function Outcome({ job, part, what, done }: { job: JobView; part: OrderedPart; w
       />
     );
   };
+  const expectedDay = (label: string, first: boolean) => (
+    <DayField
+      label={label}
+      value={given.expected}
+      onChange={(expected) => setGiven({ ...given, expected })}
+      autoFocus={first}
+      wrong={fieldTrouble(error, 'outcome.expected')}
+    />
+  );
   const save = async () => {
     const { note, place } = given;
     const expected = given.expected || null;
@@ -118,14 +123,18 @@ function Outcome({ job, part, what, done }: { job: JobView; part: OrderedPart; w
     >
       {what === 'arrived' && part.serialised && field('serials', 'Serial on its label', { first: true, scan: true })}
       {what === 'arrived' && field('place', 'Place on the shelf', { first: !part.serialised })}
-      {what === 'late' && field('expected', 'Expected now', { type: 'date', first: true })}
+      {what === 'late' && expectedDay('Expected now', true)}
       {(what === 'wrong' || what === 'dead on arrival') &&
-        field('expected', 'Another is expected (empty: not ordered again)', { type: 'date' })}
+        expectedDay('Another is expected (empty: not ordered again)', false)}
       {what !== 'arrived' && what !== 'late' && field('note', 'What is to be remembered')}
       <TroubleNote error={error} />
       <Foot>
         <Button onClick={done}>Leave it</Button>
-        <Button type="submit" variant="contained" disabled={busy || (what === 'late' && given.expected === '')}>
+        <Button
+          type="submit"
+          variant="contained"
+          disabled={busy || given.expected === HALF || (what === 'late' && given.expected === '')}
+        >
           Record it
         </Button>
       </Foot>

@@ -1,0 +1,24 @@
+/** What an owner looks back at, by what it is about: what happens to accounts and access, and some of what jobs record. */
+export const AUDITED = {
+  access: ['signed in', 'sign-in refused', 'signed out everywhere', 'session ended'],
+  accounts: ['account made', 'account changed', 'pin set', 'pin removed', 'password changed', 'password reset'],
+  shop: ['stock counted', 'formats set', 'rates set'],
+  secrets: ['secret kept', 'secret shown', 'secrets erased'],
+  gates: ['gate overridden', 'gone on'],
+  corrections: [
+    'stamp taken back',
+    'went back',
+    'customer corrected',
+    'customer details corrected',
+    'serial corrected',
+    'model corrected',
+    'booking corrected',
+    'ended without work',
+  ],
+  money: ['payment taken', 'payment corrected', 'payment refunded'],
+} as const;
+
+export type AuditGroup = keyof typeof AUDITED;
+export const AUDIT_GROUPS = Object.keys(AUDITED) as [AuditGroup, ...AuditGroup[]];
+/** What is noted of accounts, access and the shop as a whole; the rest is noted in the history of a job. */
+export type AuditKind = (typeof AUDITED)['access' | 'accounts' | 'shop'][number];
