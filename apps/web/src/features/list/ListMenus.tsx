@@ -106,7 +106,12 @@ export function FilterMenu({ list }: { list: string }) {
             label="Keep this filter as"
             value={name}
             onChange={(event) => setName(event.target.value)}
-            onKeyDown={(event) => event.key === 'Enter' && keep()}
+            onKeyDown={(event) => {
+              if (event.key !== 'Enter') return;
+              // Or it presses the button that has the keyboard once the menu is gone.
+              event.preventDefault();
+              keep();
+            }}
           />
           <Button disabled={name.trim() === ''} onClick={keep}>
             Keep

@@ -1,8 +1,9 @@
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import TextField from '@mui/material/TextField';
+import { useState } from 'react';
 import { useSearchParams } from 'react-router';
-import { DayField } from '../../ui/DayField';
+import { DayField } from '../../ui/days/DayField';
 
 /** Fields of a filter, each of which stands in the address under its name. */
 interface Field {
@@ -10,9 +11,17 @@ interface Field {
   label: string;
 }
 
-function useField(name: string): [value: string, set: (value: string) => void] {
+/**
+ * A field whose value stands in the address. The address follows a moment later: until then the field shows what was typed,
+ * or the next key would be typed onto what stood there before.
+ */
+function useField(name: string): { value: string; set: (value: string) => void; onBlur: () => void } {
   const [given, setGiven] = useSearchParams();
-  const set = (value: string) =>
+  const [typed, setTyped] = useState<string | null>(null);
+  const told = given.get(name) ?? '';
+  if (typed === told) setTyped(null);
+  const set = (value: string) => {
+    setTyped(value);
     setGiven(
       (now) => {
         const next = new URLSearchParams(now);
@@ -22,14 +31,16 @@ function useField(name: string): [value: string, set: (value: string) => void] {
       },
       { replace: true },
     );
-  return [given.get(name) ?? '', set];
+  };
+  return { value: typed ?? told, set, onBlur: () => setTyped(null) };
 }
 
 /** Words; `wrong` is what is said instead of the label where what was typed filters nothing. */
 export function TypedFilter({ name, label, width, wrong }: Field & { width: number; wrong?: string | undefined }) {
-  const [value, set] = useField(name);
+  const { value, set, onBlur } = useField(name);
   return (
     <TextField
+      onBlur={onBlur}
       label={wrong ?? label}
       error={wrong !== undefined}
       value={value}
@@ -41,7 +52,7 @@ export function TypedFilter({ name, label, width, wrong }: Field & { width: numb
 
 /** One of a few, or all. */
 export function ChosenFilter({ name, label, options, width }: Field & { options: readonly string[]; width: number }) {
-  const [value, set] = useField(name);
+  const { value, set } = useField(name);
   return (
     <TextField
       select
@@ -60,7 +71,7 @@ export function ChosenFilter({ name, label, options, width }: Field & { options:
 }
 
 export function TickedFilter({ name, label }: Field) {
-  const [value, set] = useField(name);
+  const { value, set } = useField(name);
   return (
     <FormControlLabel
       control={
@@ -72,6 +83,6 @@ export function TickedFilter({ name, label }: Field) {
 }
 
 export function DayFilter({ name, label }: Field) {
-  const [value, set] = useField(name);
+  const { value, set } = useField(name);
   return <DayField label={label} value={value} onChange={set} width={170} />;
 }

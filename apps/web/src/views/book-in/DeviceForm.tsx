@@ -1,6 +1,6 @@
 import { BACKUP_STATES, CONSENTS } from '@udrel/core/facts';
 import TextField from '@mui/material/TextField';
-import { MomentField } from '../../ui/DayField';
+import { MomentField } from '../../ui/days/DayField';
 import { ConditionOutline } from '../../features/device/ConditionOutline';
 import type { DeviceDraft } from './draft';
 import { ModelField } from '../../features/pickers/ModelField';

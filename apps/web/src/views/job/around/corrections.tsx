@@ -1,7 +1,7 @@
 import { dequal } from 'dequal';
 import type { Station } from '@udrel/core/stations';
 import TextField from '@mui/material/TextField';
-import { MomentField } from '../../../ui/DayField';
+import { MomentField } from '../../../ui/days/DayField';
 import { useState } from 'react';
 import type { Correction, JobView, ModelView } from '@udrel/contract/types';
 import { ENDS, type End } from '@udrel/core/steps';

@@ -1,7 +1,7 @@
 import type { StepId } from '@udrel/core/stations';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import { DayField } from '../../../ui/DayField';
+import { DayField } from '../../../ui/days/DayField';
 import type { JobView } from '@udrel/contract/types';
 import { replacesDrive, type Step } from '@udrel/core/steps';
 import { fieldTrouble } from '../../../api/problem';

@@ -1,6 +1,7 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import { DayField, HALF } from '../../../../ui/DayField';
+import { DayField } from '../../../../ui/days/DayField';
+import { HALF } from '../../../../ui/days/half';
 import { useState } from 'react';
 import { may } from '@udrel/contract/permissions';
 import type { JobView, SettleOrder } from '@udrel/contract/types';

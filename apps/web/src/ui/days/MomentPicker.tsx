@@ -1,6 +1,6 @@
 import { DateTimePicker } from '@mui/x-date-pickers/DateTimePicker';
 import { twelveHours } from '../../format/shop-formats';
-import type { MomentFieldProps } from '../DayField';
+import type { MomentFieldProps } from './half';
 import { Picked, shown } from './Picked';
 
 /** A day with its time, written as the shop writes them. */

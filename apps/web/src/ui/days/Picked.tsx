@@ -3,7 +3,7 @@ import { LocalizationProvider } from '@mui/x-date-pickers/LocalizationProvider';
 import dayjs, { type Dayjs } from 'dayjs';
 import { useState, type ReactNode } from 'react';
 import { dayPattern, twelveHours } from '../../format/shop-formats';
-import { HALF, type MomentFieldProps } from '../DayField';
+import { HALF, type MomentFieldProps } from './half';
 
 /** What a picker is given: the value as a day, what to do with another, and how its field looks. */
 interface PickedProps {
@@ -64,5 +64,9 @@ export function Picked(props: MomentFieldProps & { kept: string; children: (pick
       field: { clearable: true },
     },
   };
-  return <LocalizationProvider dateAdapter={AdapterDayjs}>{children(picked)}</LocalizationProvider>;
+  return (
+    <LocalizationProvider dateAdapter={AdapterDayjs} localeText={{ fieldClearLabel: 'No date' }}>
+      {children(picked)}
+    </LocalizationProvider>
+  );
 }

@@ -1,5 +1,5 @@
 import { DatePicker } from '@mui/x-date-pickers/DatePicker';
-import type { MomentFieldProps } from '../DayField';
+import type { MomentFieldProps } from './half';
 import { Picked, shown } from './Picked';
 
 /** A day of the calendar, written as the shop writes days. */

@@ -1,0 +1,98 @@
+import { readFile } from 'node:fs/promises';
+import { expect, test, type Page } from '@playwright/test';
+import { enter, typeDay } from '../support/bench';
+
+/** What is in the file that a press brings. */
+async function fileOf(page: Page): Promise<string[]> {
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'All as CSV' }).click(),
+  ]);
+  return (await readFile(await download.path(), 'utf8')).trim().split('\n');
+}
+
+const firstRow = (page: Page) => page.getByRole('table').getByRole('row').nth(1);
+
+test('the shelf is sorted, filtered, counted, sent as a file, and a part is looked at by keyboard', async ({
+  page,
+}) => {
+  await enter(page, 'ilse', '/shelf');
+  const status = page.getByRole('status').filter({ hasText: /parts?$/ });
+  await page.getByLabel('Kind').selectOption('drive');
+  const counted = page.waitForResponse(/counts\/parts\?.*there=yes/);
+  await page.getByLabel('on the shelf').check();
+  await counted;
+  await expect(firstRow(page)).toContainText('drive');
+  await expect(status).not.toHaveText('counting …');
+  const count = Number((await status.innerText()).split(' ')[0]);
+  await page.getByRole('button', { name: 'Price' }).click();
+  await page.getByRole('button', { name: 'Price' }).click();
+  await expect(page).toHaveURL(/kind=drive.*there=yes.*sort=price&way=down/);
+  const lines = await fileOf(page);
+  expect(lines).toHaveLength(count + 1);
+  const prices = lines.slice(1).map((line) => Number(line.split(',')[4]));
+  expect(prices).toEqual([...prices].sort((a, b) => b - a));
+  await page.getByRole('button', { name: 'Columns' }).click();
+  await page.getByRole('menuitemcheckbox', { name: 'Place' }).click();
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('columnheader', { name: 'Place' })).toHaveCount(0);
+  await page.getByRole('button', { name: 'Kept filters' }).click();
+  await page.getByLabel('Keep this filter as').fill('dear drives');
+  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: 'No filter' }).click();
+  await expect(page.getByLabel('Kind')).toHaveValue('');
+  await page.getByRole('button', { name: 'Kept filters' }).click();
+  await page.getByRole('menuitem', { name: 'dear drives' }).click();
+  await expect(page.getByRole('button', { name: 'Filter: dear drives' })).toBeVisible();
+  await expect(status).toContainText(`${count} parts`);
+  await firstRow(page).focus();
+  await page.keyboard.press('ArrowDown');
+  const second = page.getByRole('table').getByRole('row').nth(2);
+  await expect(second).toBeFocused();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('dialog')).toContainText('on the shelf');
+});
+
+test('what is typed into a filter stays as it was typed, however fast', async ({ page }) => {
+  await enter(page, 'ilse', '/jobs');
+  const field = page.getByLabel('Customer, device, tag or serial');
+  await field.click();
+  await page.keyboard.type('Merrow Sound Ferry Office');
+  await expect(field).toHaveValue('Merrow Sound Ferry Office');
+  await page.keyboard.press('Home');
+  await page.keyboard.type('x');
+  await page.keyboard.type('yz');
+  await expect(field).toHaveValue('xyzMerrow Sound Ferry Office');
+});
+
+test('models are filtered by what is in them, and one opens from its row', async ({ page }) => {
+  await enter(page, 'ilse', '/models');
+  await page.getByLabel('Memory').selectOption('DDR5');
+  await expect(firstRow(page)).toContainText('DDR5');
+  await page.getByLabel('to be described').check();
+  await expect(page.getByText('No model is like that.')).toBeVisible();
+  await page.getByLabel('to be described').uncheck();
+  await firstRow(page).press('Enter');
+  await expect(page).toHaveURL(/\/models\/[0-9a-f-]{36}/);
+});
+
+test('an owner looks back at a group of days; a history is read as a list', async ({ page }) => {
+  await enter(page, 'odo', '/shop');
+  await page.getByRole('link', { name: 'All of it' }).click();
+  await page.getByLabel('About').selectOption('gates');
+  const jobs = page.getByRole('table').getByRole('link');
+  await expect(jobs.first()).toHaveText(/U-\d+/);
+  await typeDay(page, 'From', '2031-01-01');
+  await expect(page.getByText('Nothing of that is noted.')).toBeVisible();
+  await expect(page).toHaveURL(/from=2031-01-01/);
+  await page.getByRole('button', { name: 'No filter' }).click();
+  await page.goto('/jobs/U-2408');
+  await page.getByRole('link', { name: /^\d+ entries$/ }).click();
+  await expect(page).toHaveTitle('U-2408 history, Udrel');
+  const entries = Number((await page.getByRole('status').filter({ hasText: 'entries' }).innerText()).split(' ')[0]);
+  expect(await fileOf(page)).toHaveLength(entries + 1);
+  await page.getByRole('button', { name: 'No.' }).click();
+  await expect(firstRow(page)).toContainText('Booked in');
+  await firstRow(page).press('Enter');
+  await expect(page.getByRole('dialog')).toContainText('Entry 1 of U-2408');
+});
