@@ -42,26 +42,35 @@ async function load(browser: Browser, baseURL: string, path: string, stands: (pa
   const before = way.received();
   await page.goto(way.origin + path);
   await stands(page);
+  // What its scripts ask for was on its way before they were read.
+  const ahead = await page.evaluate(() =>
+    performance
+      .getEntriesByType('resource')
+      .filter((one) => (one as PerformanceResourceTiming).initiatorType === 'link')
+      .map(({ name }) => new URL(name).pathname),
+  );
   const received = way.received() - before;
   await context.close();
   way.server.close();
-  return { received, twice: asked.filter((one, index) => asked.indexOf(one) !== index) };
+  return { received, ahead, twice: asked.filter((one, index) => asked.indexOf(one) !== index) };
 }
 
 test('the Floor comes in 330 kB, all of it, and asks for nothing twice', async ({ browser, baseURL }) => {
-  const { received, twice } = await load(browser, baseURL ?? '', '/', (page) =>
+  const { received, ahead, twice } = await load(browser, baseURL ?? '', '/', (page) =>
     expect(page.locator('#hands')).toBeVisible(),
   );
   expect(received).toBeGreaterThan(100_000);
   expect(received).toBeLessThanOrEqual(330_000);
+  expect(ahead).toEqual(expect.arrayContaining(['/api/v1/session', '/api/v1/floor']));
   expect(twice).toEqual([]);
 });
 
 test('a plan comes in 420 kB, all of it, and asks for nothing twice', async ({ page, browser, baseURL }) => {
   await enter(page);
-  const { received, twice } = await load(browser, baseURL ?? '', '/jobs/U-2431/plan', (plan) =>
+  const { received, ahead, twice } = await load(browser, baseURL ?? '', '/jobs/U-2431/plan', (plan) =>
     expect(plan.getByRole('tab', { name: 'Transfer map' })).toBeVisible(),
   );
   expect(received).toBeLessThanOrEqual(420_000);
+  expect(ahead).toEqual(expect.arrayContaining(['/api/v1/session', '/api/v1/jobs/U-2431']));
   expect(twice).toEqual([]);
 });

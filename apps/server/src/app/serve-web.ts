@@ -2,6 +2,7 @@ import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Express } from 'express';
 import expressStaticGzip from 'express-static-gzip';
+import { askedAhead } from './asked-ahead';
 import helmet, { type HelmetOptions } from 'helmet';
 
 /** What only pages heed of the usual heads. */
@@ -27,9 +28,14 @@ const asPage = helmet({
   },
 });
 
-/** A worker's script has a policy of its own, which lets it ask its server. */
+/**
+ * A worker's script has a policy of its own, which lets it ask its server. What the page has said already, and what frames
+ * it, is said with no file again: a view comes in fifty of them.
+ */
 const asAsset = helmet({
   ...NO_PAGE,
+  strictTransportSecurity: false,
+  xFrameOptions: false,
   contentSecurityPolicy: { useDefaults: false, directives: { defaultSrc: ["'self'"] } },
 });
 
@@ -48,10 +54,22 @@ export function serveWeb(app: Express, root: string | null): void {
   }
   if (!existsSync(join(root, 'index.html'))) throw new Error('the web application is not built');
   const files = expressStaticGzip(root, { ...pressed, serveStatic: { cacheControl: false, setHeaders: askAgain } });
-  const named = { immutable: true, maxAge: '1y', fallthrough: false };
+  // What never changes is never asked for anew, nor for a part of it.
+  const named = {
+    immutable: true,
+    maxAge: '1y',
+    fallthrough: false,
+    etag: false,
+    lastModified: false,
+    acceptRanges: false,
+  };
   app.use('/assets', asAsset, expressStaticGzip(join(root, 'assets'), { ...pressed, serveStatic: named }));
   app.use(asPage, files);
+  const ahead = askedAhead(root);
   app.get(/^\/(?!api\/).*/, (request, response, next) => {
+    // Who is not signed in is asked for a name first.
+    const links = request.headers.cookie?.includes('udrel=') ? ahead(request.path) : null;
+    if (links !== null) response.setHeader('link', links);
     request.url = '/index.html';
     files(request, response, next);
   });

@@ -10,12 +10,14 @@ dayjs.extend(timezone);
 const PLAIN: ShopFormats = { locale: 'en-GB', currency: '', timeZone: '', paper: 'A4' };
 
 let formats = PLAIN;
-let figures = figuresOf(PLAIN);
+/** Worked out when the first figure is written: it takes as long as a row of a list. */
+let worked: ReturnType<typeof figuresOf> | null = null;
+const figures = () => (worked ??= figuresOf(formats));
 
 /** Writes figures, money, days and times as the shop does from now on; told once, when it is known. */
 export function followShop(told: ShopFormats = PLAIN): void {
   formats = told;
-  figures = figuresOf(told);
+  worked = null;
   writeAmountsAs(told);
 }
 
@@ -23,7 +25,7 @@ export function followShop(told: ShopFormats = PLAIN): void {
 export const shopFormats = (): ShopFormats => formats;
 
 /** Whether its clocks have twelve hours. */
-export const twelveHours = (): boolean => figures.twelveHours;
+export const twelveHours = (): boolean => figures().twelveHours;
 
 /** How it writes a day in figures, as a pattern: "DD/MM/YYYY". */
 export function dayPattern(): string {
@@ -36,7 +38,7 @@ export function dayPattern(): string {
 }
 
 /** A whole or broken figure with its separators. */
-export const figure = (value: number): string => figures.plain.format(value);
+export const figure = (value: number): string => figures().plain.format(value);
 
 /** A moment on the shop's clock. */
 export function onShopClock(at: string | number | Date): Dayjs {
@@ -56,7 +58,7 @@ export function fromShopClock(text: string): Date {
 export function typedFigure(text: string): number {
   const plain = text.trim().replace(/[\s\u00a0\u202f’']/g, '');
   if (plain === '') return NaN;
-  const { decimal, group } = figures;
+  const { decimal, group } = figures();
   const grouped = group === '' ? plain : plain.split(group);
   // Separators part off three digits each; anything else that stands there is the sign before a fraction.
   if (Array.isArray(grouped) && grouped.length > 1) {

@@ -1,7 +1,11 @@
 import { lazy, type ComponentType, type LazyExoticComponent } from 'react';
 
-/** After which what was left for later is loaded, ms: what somebody waits for comes first. */
-const LATER = 2500;
+/**
+ * What was left for later is loaded once nothing has come for a while, ms, and after a longer while in any case: what
+ * somebody waits for comes first, however slow the way.
+ */
+const QUIET = 2500;
+const AT_LAST = 20_000;
 
 const loads: (() => Promise<unknown>)[] = [];
 
@@ -16,8 +20,20 @@ export function late<P>(load: () => Promise<{ default: ComponentType<P> }>): Laz
 
 /** Loads what was left for later; answers how to leave it. */
 export function loadLate(): () => void {
-  const timer = setTimeout(() => {
-    for (const load of loads) void load().catch(() => undefined);
-  }, LATER);
-  return () => clearTimeout(timer);
+  const began = performance.now();
+  let timer = setTimeout(load, QUIET);
+  const watch = new PerformanceObserver(() => {
+    clearTimeout(timer);
+    timer = setTimeout(load, Math.max(0, Math.min(QUIET, began + AT_LAST - performance.now())));
+  });
+  watch.observe({ type: 'resource' });
+  function load(): void {
+    leave();
+    for (const one of loads) void one().catch(() => undefined);
+  }
+  function leave(): void {
+    clearTimeout(timer);
+    watch.disconnect();
+  }
+  return leave;
 }

@@ -41,10 +41,7 @@ export function binary(bytes: number): string {
   ]);
 }
 
-const whole = new Intl.NumberFormat('en', { maximumFractionDigits: 0 });
-const oneDecimal = new Intl.NumberFormat('en', { maximumFractionDigits: 1 });
-
 /** A rate in MB/s: "3,400 MB/s"; below 10 with one decimal. */
 export function rate(megabytes: number): string {
-  return `${(megabytes < 10 ? oneDecimal : whole).format(megabytes)} MB/s`;
+  return `${megabytes.toLocaleString('en', { maximumFractionDigits: megabytes < 10 ? 1 : 0 })} MB/s`;
 }

@@ -10,11 +10,14 @@ const PLAIN: MoneyFormat = { locale: 'en', currency: '' };
 const written = new Map<number, string>();
 const MOST = 2000;
 
-let amounts = formatOf(PLAIN);
+/** Made when the first amount is written: it takes longer than many of them. */
+let amounts: Intl.NumberFormat | null = null;
+let told = PLAIN;
 
 /** Writes every amount as the shop does from now on; told once, when it is known. */
 export function writeAmountsAs(format: MoneyFormat = PLAIN): void {
-  amounts = formatOf(format);
+  told = format;
+  amounts = null;
   written.clear();
 }
 
@@ -28,6 +31,7 @@ export function amount(minor: number): string {
   const known = written.get(minor);
   if (known !== undefined) return known;
   if (written.size >= MOST) written.clear();
+  amounts ??= formatOf(told);
   const text = amounts.format(minor / 100);
   written.set(minor, text);
   return text;

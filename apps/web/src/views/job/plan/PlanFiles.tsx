@@ -5,8 +5,11 @@ import MenuItem from '@mui/material/MenuItem';
 import { useState } from 'react';
 import type { JobView } from '@udrel/contract/types';
 import { PLAN_COLUMNS, planDocument, planLines, planRows, tableImage } from '@udrel/core/plan-file';
-import { writtenCsv } from '@udrel/contract/csv';
 import { saveFile } from '../../../ui/save-file';
+
+/** What writes CSV is loaded by whoever wants some. */
+const csvOf = async (accepted: AcceptedPlan) =>
+  (await import('@udrel/contract/csv')).writtenCsv([[...PLAN_COLUMNS], ...planRows(planLines(accepted))]);
 
 /** The accepted plan as files: a table, an open document, and the new partition table as it stands on the drive. */
 export function PlanFiles({
@@ -41,9 +44,9 @@ export function PlanFiles({
       </Button>
       <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
         <MenuItem
-          onClick={save((accepted) =>
-            saveFile(`${tag}-plan.csv`, 'text/csv', writtenCsv([[...PLAN_COLUMNS], ...planRows(planLines(accepted))])),
-          )}
+          onClick={save((accepted) => {
+            void csvOf(accepted).then((csv) => saveFile(`${tag}-plan.csv`, 'text/csv', csv));
+          })}
         >
           Plan as CSV
         </MenuItem>
