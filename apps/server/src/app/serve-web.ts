@@ -6,7 +6,7 @@ import { askedAhead } from './asked-ahead';
 import helmet, { type HelmetOptions } from 'helmet';
 
 /** What only pages heed of the usual heads. */
-export const NO_PAGE: HelmetOptions = {
+export const NO_PAGE = {
   crossOriginOpenerPolicy: false,
   originAgentCluster: false,
   referrerPolicy: false,
@@ -14,7 +14,7 @@ export const NO_PAGE: HelmetOptions = {
   xDownloadOptions: false,
   xPermittedCrossDomainPolicies: false,
   xXssProtection: false,
-};
+} as const satisfies HelmetOptions;
 
 const asPage = helmet({
   contentSecurityPolicy: {
