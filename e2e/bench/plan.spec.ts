@@ -229,3 +229,26 @@ test('a wrong drive is refused with what it is, and a copy that lost a partition
   await expect(read).toContainText('All of it is there as planned.', { timeout: 15_000 });
   await expect(gate(page, 'copied')).toHaveAttribute('data-holds', 'true');
 });
+
+test('a volume is dragged to the place of another; Undo brings it back', async ({ page }) => {
+  await enter(page, 'ilse', '/jobs/U-2410/plan');
+  const names = page.locator('[data-handle]');
+  await expect(names.nth(1)).toBeVisible();
+  const order = () =>
+    names.evaluateAll((all) =>
+      [...all]
+        .sort((a, b) => a.getBoundingClientRect().y - b.getBoundingClientRect().y)
+        .map((one) => one.getAttribute('data-handle')),
+    );
+  const before = await order();
+  const [first, second] = [await names.nth(0).boundingBox(), await names.nth(1).boundingBox()];
+  if (!first || !second) throw new Error('nothing to drag');
+  await page.mouse.move(second.x + second.width / 2, second.y + second.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(second.x + 6, second.y - 12, { steps: 4 });
+  await page.mouse.move(first.x + first.width / 2, first.y + first.height / 2, { steps: 6 });
+  await page.mouse.up();
+  await expect.poll(order).toEqual([before[1], before[0], ...before.slice(2)]);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect.poll(order).toEqual(before);
+});

@@ -101,3 +101,34 @@ test('a whole job by keyboard, from the counter to the signature', async ({ page
   await press(page, button(/^Close with .* open$/));
   await expect(page.getByText(/^closed today/)).toBeVisible();
 });
+
+test('a device that the library does not have is booked in by keyboard, past a day that is typed', async ({ page }) => {
+  const press = (key: string) => page.keyboard.press(key);
+  await enter(page, 'wren');
+  await press('b');
+  await expect(page.getByLabel('Customer: name or phone')).toBeFocused();
+  await page.keyboard.type('Ada Farrow');
+  await tabTo(page, page.getByLabel('Device model: name or number'));
+  await page.keyboard.type('Zenith 9', { delay: 60 });
+  await expect(page.getByRole('option', { name: 'Not in the library: book it by its name' })).toBeVisible();
+  await press('Enter');
+  await expect(page.getByLabel('Maker')).toBeFocused();
+  await page.keyboard.type('Farrow Works');
+  await tabTo(page, page.getByLabel('Serial of the device'));
+  await page.keyboard.type('ZN9-0001');
+  const promised = page.getByRole('group', { name: 'Promised' });
+  await tabTo(page, promised.getByRole('spinbutton', { name: 'Day' }));
+  await page.keyboard.type('24122031');
+  // The hours are taken out: half a moment is no promise, and not none either.
+  await press('Backspace');
+  await tabTo(page, page.getByLabel('Complaint, in the customer’s words'));
+  await page.keyboard.type('Slow.');
+  await press('Control+Enter');
+  await expect(page.getByText('Type a day and a time.')).toBeVisible();
+  await promised.getByRole('spinbutton', { name: 'Hours' }).focus();
+  await page.keyboard.type('16');
+  await press('Control+Enter');
+  await expect(page).toHaveURL(/\/jobs\/U-\d+\/book-in/);
+  await expect(page.getByText(/Farrow Works Zenith 9/).first()).toBeVisible();
+  await expect(page.getByText(/24 Dec 2031/).first()).toBeVisible();
+});

@@ -1,6 +1,6 @@
 export * from './types';
 export { layoutAnywhere, planLayout } from './plan';
-export { defaultIntent, goesOnto, reordered, sameName, sentOnto } from './intent';
+export { broughtTo, defaultIntent, goesOnto, reordered, sameName, sentOnto } from './intent';
 export { schemeChoices, type SchemeChoice } from './scheme';
 export { parseSize } from './size-text';
 export { isResizable } from './volume-facts';

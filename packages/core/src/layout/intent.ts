@@ -83,6 +83,20 @@ export function reordered(table: SourceTable, { order }: LayoutIntent, id: strin
   return ids;
 }
 
+/** The order with a partition at the place of another; null where it may not go there. */
+export function broughtTo(table: SourceTable, intent: LayoutIntent, id: string, place: string): string[] | null {
+  const placesOf = (order: readonly string[]) =>
+    inOrder([...table.partitions].sort(byStart), order).map((one) => one.id);
+  const now = placesOf(intent.order);
+  const [from, to] = [now.indexOf(id), now.indexOf(place)];
+  if (from < 0 || to < 0 || from === to) return null;
+  let order: string[] | null = [...intent.order];
+  for (let steps = Math.abs(to - from); steps > 0 && order; steps--) {
+    order = reordered(table, { ...intent, order }, id, to > from ? 1 : -1);
+  }
+  return order;
+}
+
 /** A list in the order wanted: those that it names take each other's places, the others keep theirs. */
 export function inOrder<T extends { id: string }>(list: readonly T[], order: readonly string[]): T[] {
   const named = new Map(list.map((one) => [one.id, one]));

@@ -1,7 +1,7 @@
 import { AdapterDayjs } from '@mui/x-date-pickers/AdapterDayjs';
 import { LocalizationProvider } from '@mui/x-date-pickers/LocalizationProvider';
 import dayjs, { type Dayjs } from 'dayjs';
-import { useState, type ReactNode } from 'react';
+import { useState, type ReactNode, type SyntheticEvent } from 'react';
 import { dayPattern, twelveHours } from '../../format/shop-formats';
 import { HALF, type MomentFieldProps } from './half';
 
@@ -41,16 +41,22 @@ export function Picked(props: MomentFieldProps & { kept: string; children: (pick
     setSaid(value);
     setOwn(pickedOf(value));
   }
-  const half = own !== null && !own.isValid();
+  const say = (text: string) => {
+    setSaid(text);
+    if (text !== value) onChange(text);
+  };
+  // A day of which a part is missing is told as none: only the field itself knows of the rest.
+  const lookAgain = ({ currentTarget }: SyntheticEvent<HTMLElement>) => {
+    if (!own?.isValid()) say(currentTarget.querySelector('input')?.value ? HALF : '');
+  };
+  const half = said === HALF;
   const told = wrong ?? (half ? 'Not a whole date yet' : helperText);
   const picked: PickedProps = {
     label,
     value: own,
     onChange: (next) => {
-      const text = next === null ? '' : next.isValid() ? next.format(kept) : HALF;
       setOwn(next);
-      setSaid(text);
-      if (text !== value) onChange(text);
+      say(next === null ? '' : next.isValid() ? next.format(kept) : HALF);
     },
     slotProps: {
       textField: {
@@ -66,7 +72,9 @@ export function Picked(props: MomentFieldProps & { kept: string; children: (pick
   };
   return (
     <LocalizationProvider dateAdapter={AdapterDayjs} localeText={{ fieldClearLabel: 'No date' }}>
-      {children(picked)}
+      <div style={{ display: 'contents' }} onKeyUp={lookAgain} onBlur={lookAgain}>
+        {children(picked)}
+      </div>
     </LocalizationProvider>
   );
 }

@@ -4,6 +4,7 @@ import {
   defaultIntent,
   parseSize,
   planLayout,
+  broughtTo,
   reordered,
   schemeChoices,
   type Circumstances,
@@ -106,6 +107,17 @@ describe('what comes along', () => {
     expect(made.problems).toEqual([]);
     expect(reordered(desk, defaultIntent(desk), 'System', -1)).toBeNull();
     expect(reordered(desk, defaultIntent(desk), 'Photos', 1)).toBeNull();
+  });
+
+  it('brings a volume to the place of another, step by step, and nowhere where a step may not be', () => {
+    const intent = defaultIntent(desk);
+    const order = broughtTo(desk, intent, 'Photos', 'System');
+    expect(order).toEqual(
+      reordered(desk, { ...intent, order: reordered(desk, intent, 'Photos', -1) ?? [] }, 'Photos', -1),
+    );
+    expect(broughtTo(desk, { ...intent, order: order ?? [] }, 'Photos', 'Photos')).toBeNull();
+    expect(broughtTo(desk, intent, 'Photos', desk.partitions[0]?.id ?? '')).toBeNull();
+    expect(broughtTo(desk, intent, 'nothing', 'System')).toBeNull();
   });
 
   it('keeps logical partitions side by side', () => {

@@ -1,13 +1,15 @@
-import { useRef, type KeyboardEvent, type ReactNode } from 'react';
+import { Suspense, useRef, type KeyboardEvent, type ReactNode } from 'react';
 import { binary, soldName } from '@udrel/core/capacity';
 import type { DriveChoice } from '@udrel/core/facts';
-import type { PlannedPartition, TargetId } from '@udrel/core/layout';
+import { broughtTo, reordered, type PlannedPartition, type TargetId } from '@udrel/core/layout';
+import { late } from '../../../../ui/late';
 import { LeftFree, NewBlock, Ribbon, RIGHT, SourceBlock, TargetBlock, WIDTH } from './MapBlocks';
 import { mapGeometry } from './map-geometry';
 import type { Plan } from './usePlan';
 import styles from './plan.module.css';
 
 const HEIGHT = 350;
+const MapHandles = late(() => import('./MapHandles'));
 
 interface Props {
   plan: Plan;
@@ -20,14 +22,34 @@ interface Props {
 
 /**
  * Source left, targets right, ribbons between them. Arrows select, + and - give and take, Enter types a size,
- * Ctrl+Z takes the last change back and Ctrl+Y brings it again.
+ * Ctrl+Z takes the last change back and Ctrl+Y brings it again. A block is dragged by its handle to the place of another.
  */
 export function TransferMap({ plan, selected, select, nudge, typeSize }: Props) {
-  const { layout } = plan;
+  const {
+    layout,
+    table,
+    draft: { intent },
+  } = plan;
   const driveOf = (id: TargetId) => plan.drives.find(({ on }) => on === id)?.drive;
   const map = mapGeometry(layout, HEIGHT);
   const frame = useRef<SVGSVGElement>(null);
   const ids = [...layout.partitions.map(({ source }) => source.id), ...layout.made.map(({ volume }) => volume.id)];
+
+  /** What can change places on a drive. */
+  const movableOn = (on: TargetId) => {
+    const movable = layout.partitions.flatMap(({ source: { id, name }, target }) => {
+      const block = map.target.get(id);
+      const moves = ([-1, 1] as const).some((by) => reordered(table, intent, id, by) !== null);
+      return block && target?.on === on && moves ? [{ id, name, block }] : [];
+    });
+    return movable.length > 1 ? movable : [];
+  };
+  const bring = (id: string, place: string) => {
+    const order = broughtTo(table, intent, id, place);
+    if (!order) return;
+    plan.change({ order });
+    select(id);
+  };
 
   function press(event: KeyboardEvent, id: string): void {
     const at = ids.indexOf(id);
@@ -99,6 +121,16 @@ export function TransferMap({ plan, selected, select, nudge, typeSize }: Props) 
           <NewBlock volume={volume} bytes={target.bytes} block={block} on={volume.id === selected} />,
         );
       })}
+      <Suspense fallback={null}>
+        {map.drives.map(({ id }) => (
+          <MapHandles
+            key={id}
+            blocks={movableOn(id)}
+            scale={() => (frame.current?.getBoundingClientRect().width ?? WIDTH) / WIDTH}
+            move={bring}
+          />
+        ))}
+      </Suspense>
       {map.drives.map(({ id, heading, leftFree }) => (
         <g key={id}>
           {heading !== null && <Heading y={heading} drive={driveOf(id)} />}
