@@ -27,7 +27,9 @@ export function indexInThread(databaseUrl: string, program = PROGRAM): RankingIn
 
   function started(): Worker {
     if (thread) return thread;
-    const worker = new Worker(program, { workerData: { databaseUrl } });
+    // What the server was started with is for the server; as source it has to be read like the rest of it.
+    const execArgv = program.pathname.endsWith('.ts') ? process.execArgv : [];
+    const worker = new Worker(program, { workerData: { databaseUrl }, execArgv });
     worker.unref();
     worker.on('message', (told: FromIndex) => {
       const asker = waiting.get(told.id);
