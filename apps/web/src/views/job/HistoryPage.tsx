@@ -1,3 +1,6 @@
+import Dialog from '@mui/material/Dialog';
+import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
 import { jobEndpoints, urlOf } from '@udrel/contract/endpoints';
 import { EVENT_SORTS, type EventSort } from '@udrel/contract/shapes';
 import type { EventFilter, EventView } from '@udrel/contract/types';
@@ -11,9 +14,6 @@ import type { Column } from '../../features/list/ListTable';
 import { fileOf, orderIn, sortOf } from '../../features/list/order';
 import { fullMoment, moment } from '../../format/time';
 import { Tag } from '../../ui';
-import Dialog from '@mui/material/Dialog';
-import DialogContent from '@mui/material/DialogContent';
-import DialogTitle from '@mui/material/DialogTitle';
 import styles from '../../features/list/list-table.module.css';
 
 const FIELDS = ['person', 'notes', 'from', 'until'] as const;
