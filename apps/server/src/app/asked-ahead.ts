@@ -13,7 +13,7 @@ interface Chunk {
 const FIRST: readonly { at: RegExp; view: string; asks: (tag: string) => string[] }[] = [
   { at: /^\/$/, view: 'src/views/floor/Floor.tsx', asks: () => [urlOf(endpoints.floor)] },
   {
-    at: /^\/jobs\/([A-Za-z]+-\d{1,9})(?:\/|$)/,
+    at: /^\/jobs\/([A-Za-z]+-\d{1,9})(?:\/(?!history)|$)/,
     view: 'src/views/job/JobPage.tsx',
     asks: (tag) => [urlOf(endpoints.job, { tag: tag.toUpperCase() })],
   },

@@ -11,6 +11,7 @@ import { readingOf } from '../../features/list/filter-words';
 import { ChosenFilter, TickedFilter, TypedFilter } from '../../features/list/filters';
 import { List } from '../../features/list/List';
 import { fileOf, orderIn, sortOf } from '../../features/list/order';
+import { TroubleNote } from '../../ui';
 import { saveFile } from '../../ui/save-file';
 import { BringInParts } from './BringInParts';
 import { KeepDialog } from './KeepDialog';
@@ -88,12 +89,17 @@ export default function Shelf() {
 
 /** The library as a file whose lines can be changed and brought in again. */
 function PartsFile() {
-  const [fetchLines] = useLazyPartLinesQuery();
+  const [fetchLines, { error }] = useLazyPartLinesQuery();
   const save = async () => {
     const lines = await fetchLines()
       .unwrap()
       .catch(() => null);
     if (lines) saveFile('parts.csv', 'text/csv', csvOf(lines));
   };
-  return <Button onClick={() => void save()}>Parts file</Button>;
+  return (
+    <>
+      <Button onClick={() => void save()}>Parts file</Button>
+      <TroubleNote error={error} />
+    </>
+  );
 }
