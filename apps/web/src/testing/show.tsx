@@ -1,6 +1,6 @@
-import { cleanup, render, screen } from '@testing-library/react';
+import { act, cleanup, render, screen } from '@testing-library/react';
 import { userEvent } from '@testing-library/user-event';
-import type { ReactNode } from 'react';
+import { useState, type ReactNode } from 'react';
 import { Provider } from 'react-redux';
 import { createMemoryRouter, RouterProvider } from 'react-router';
 import { onTestFinished, vi } from 'vitest';
@@ -29,11 +29,26 @@ export function show(part: ReactNode, answer: (sent: Sent) => { status: number; 
     return answer(one);
   });
   const store = makeStore();
-  const router = createMemoryRouter([{ path: '*', element: part }]);
-  render(
+  let put: (part: ReactNode) => void = () => undefined;
+  function Shown() {
+    const [shown, setShown] = useState(part);
+    put = setShown;
+    return shown;
+  }
+  const router = createMemoryRouter([{ path: '*', element: <Shown /> }]);
+  const { unmount } = render(
     <Provider store={store}>
       <RouterProvider router={router} />
     </Provider>,
   );
-  return { sent, router, user: userEvent.setup(), screen };
+  return {
+    sent,
+    router,
+    user: userEvent.setup(),
+    screen,
+    /** Shows it as it is by now. */
+    change: (next: ReactNode) => act(() => put(next)),
+    /** Leaves the page. */
+    leave: unmount,
+  };
 }

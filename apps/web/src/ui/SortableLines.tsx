@@ -75,10 +75,3 @@ function Line({ id, name, children }: { id: number; name: string; children: Reac
     </div>
   );
 }
-
-/** A list with one of its lines moved. */
-export function moved<T>(list: readonly T[], from: number, to: number): T[] {
-  const left = list.filter((_one, index) => index !== from);
-  const one = list[from];
-  return one === undefined ? [...list] : [...left.slice(0, to), one, ...left.slice(to)];
-}

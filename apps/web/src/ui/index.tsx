@@ -38,11 +38,15 @@ export function Key({ children }: { children: ReactNode }) {
 /** What went wrong with a request, next to what was asked. Nothing when nothing did. */
 export function TroubleNote({ error }: { error: unknown }) {
   const trouble = troubleOf(error);
-  if (!trouble) return null;
+  return trouble && <TroubleBox sentence={trouble.sentence} />;
+}
+
+/** A sentence about something that was not done. */
+export function TroubleBox({ sentence }: { sentence: string }) {
   return (
     <div className={styles.trouble} role="alert">
       <OutcomeMark outcome="fail" />
-      <span>{trouble.sentence}</span>
+      <span>{sentence}</span>
     </div>
   );
 }

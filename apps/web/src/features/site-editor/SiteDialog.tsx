@@ -3,11 +3,13 @@ import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
-import { useState } from 'react';
 import type { ModelView } from '@udrel/contract/types';
 import { useCorrectSiteMutation } from '../../api/api';
-import { TroubleNote } from '../../ui';
-import { draftOf, siteOf, type ModelSite } from './site-draft';
+import {} from '../../ui';
+import { modelEndpoints } from '@udrel/contract/endpoints';
+import { FormTrouble } from '../form/Field';
+import { useShapedForm } from '../form/shaped-form';
+import { draftOf, fieldOfSite, siteOf, type ModelSite } from './site-draft';
 import { SiteFields } from './SiteFields';
 import styles from '../job/job.module.css';
 
@@ -18,17 +20,18 @@ export function SiteDialog(props: {
   close: () => void;
 }) {
   const { model, site, close } = props;
-  const [draft, setDraft] = useState(() => draftOf(site));
-  const [wrong, setWrong] = useState<{ field: string; sentence: string } | null>(null);
   const [correct, { isLoading, error }] = useCorrectSiteMutation();
-
-  async function save(): Promise<void> {
-    const drafted = siteOf(site, draft);
-    setWrong(drafted.ok ? null : drafted);
-    if (!drafted.ok) return;
-    const answer = await correct({ id: model.id, body: drafted.site });
+  const form = useShapedForm({
+    begin: { fields: draftOf(site) },
+    read: ({ fields }) => siteOf(site, fields),
+    shape: modelEndpoints.correctSite.body,
+    nameOf: (field) => `fields.${fieldOfSite(field)}`,
+    error,
+  });
+  const save = form.handleSubmit(async (body) => {
+    const answer = await correct({ id: model.id, body });
     if (!answer.error) close();
-  }
+  });
 
   return (
     <Dialog open onClose={close} fullWidth maxWidth="sm" aria-labelledby="site-title">
@@ -38,15 +41,9 @@ export function SiteDialog(props: {
       <DialogContent>
         <p className="sub">It holds for every device of this model. Leave empty what nobody measured.</p>
         <div className={styles.fields} style={{ marginTop: 10 }}>
-          <SiteFields
-            form={site.form}
-            draft={draft}
-            change={setDraft}
-            wrong={(field) => (wrong?.field === field ? wrong.sentence : undefined)}
-            first
-          />
+          <SiteFields form={form} within="fields" factor={site.form} first />
         </div>
-        <TroubleNote error={error} />
+        <FormTrouble form={form} />
       </DialogContent>
       <DialogActions>
         <Button onClick={close}>Leave it</Button>

@@ -1,32 +1,25 @@
-import TextField from '@mui/material/TextField';
-import { fieldsOf, type ModelSite, type SiteDraft } from './site-draft';
+import type { FieldPath, FieldValues } from 'react-hook-form';
+import { Field } from '../form/Field';
+import type { ShapedForm } from '../form/shaped-form';
+import { fieldsOf, type ModelSite } from './site-draft';
 
-/** The fields of a site by its form, as they are typed. */
-export function SiteFields(props: {
-  form: ModelSite['form'];
-  draft: SiteDraft;
-  change: (draft: SiteDraft) => void;
-  wrong: (field: string) => string | undefined;
+/** The fields of a site by its form factor, as they are typed; `within` is where they stand in the form. */
+export function SiteFields<T extends FieldValues, B>(props: {
+  form: ShapedForm<T, B>;
+  within: FieldPath<T>;
+  factor: ModelSite['form'];
   first?: boolean;
 }) {
-  const { form, draft, change, wrong, first = false } = props;
-  return fieldsOf(form).map(({ name, label, kind, choices }, index) => (
-    <TextField
+  const { form, within, factor, first = false } = props;
+  return fieldsOf(factor).map(({ name, label, kind, choices }, index) => (
+    <Field
       key={name}
+      form={form}
+      name={`${within}.${name}` as FieldPath<T>}
       label={label}
-      value={draft[name] ?? ''}
       autoFocus={first && index === 0}
-      onChange={(event) => change({ ...draft, [name]: event.target.value })}
-      error={wrong(name) !== undefined}
-      helperText={wrong(name)}
-      select={kind === 'choice'}
-      slotProps={{ select: { native: true }, inputLabel: { shrink: true } }}
-    >
-      {choices?.map(([value, text]) => (
-        <option key={value} value={value}>
-          {text}
-        </option>
-      ))}
-    </TextField>
+      shrink
+      {...(kind === 'choice' && choices ? { choices } : {})}
+    />
   ));
 }

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { draftOf, fieldsOf, siteOf, type ModelSite } from './site-draft';
+import { draftOf, fieldOfSite, fieldsOf, siteOf, type ModelSite } from './site-draft';
 
 const base = { id: 'a', name: 'Site A', needs: '', disables: '' };
 const sites: ModelSite[] = [
@@ -26,38 +26,37 @@ const typed = (site: ModelSite | undefined, over: Record<string, string>) => {
 
 describe('what could be altered', () => {
   it('is said with what the site then takes', () => {
-    const cut = { 'alteration.what': 'cut the rib', 'alteration.height': '9,5' };
-    expect(typed(sites[1], cut)).toMatchObject({ site: { alteration: { what: 'cut the rib', height: 9.5 } } });
-    expect(typed(sites[1], { 'alteration.height': '9.5' })).toMatchObject({ ok: false, field: 'alteration.what' });
-    expect(typed(sites[0], { 'alteration.what': 'drill', 'alteration.posts': '81' })).toMatchObject({
-      ok: false,
-      field: 'alteration.posts',
+    const cut = { altered: 'cut the rib', alteredHeight: '9,5' };
+    expect(typed(sites[1], cut)).toMatchObject({ body: { alteration: { what: 'cut the rib', height: 9.5 } } });
+    expect(typed(sites[1], { alteredHeight: '9.5' })).toMatchObject({ problems: [{ field: 'alteration.what' }] });
+    expect(typed(sites[0], { altered: 'drill', alteredPosts: '81' })).toMatchObject({
+      problems: [{ field: 'alteration.posts' }],
     });
-    expect(typed(sites[4], { 'alteration.what': '', 'alteration.height': '' })).not.toHaveProperty('site.alteration');
+    expect(typed(sites[4], { altered: '', alteredHeight: '' })).not.toHaveProperty('body.alteration');
   });
 });
 
 describe('a site in its form', () => {
   it('comes back as it was, also what has no field', () => {
-    for (const site of sites) expect(siteOf(site, draftOf(site))).toEqual({ ok: true, site });
+    for (const site of sites) expect(siteOf(site, draftOf(site))).toEqual({ ok: true, body: site });
   });
 
   it('is confirmed by being recorded', () => {
     const [site] = sites;
     if (!site) throw new Error('no site');
-    expect(siteOf({ ...site, unconfirmed: true }, draftOf(site))).toEqual({ ok: true, site });
+    expect(siteOf({ ...site, unconfirmed: true }, draftOf(site))).toEqual({ ok: true, body: site });
   });
 
   it('takes what was measured, with a comma too', () => {
     expect(typed(sites[0], { roomAbove: '2,4', posts: '30 80', pcie: '', sata: '3' })).toMatchObject({
       ok: true,
-      site: { roomAbove: 2.4, posts: [30, 80], pcie: null, sata: 3 },
+      body: { roomAbove: 2.4, posts: [30, 80], pcie: null, sata: 3 },
     });
     const looked = typed(sites[2], { power3V3: 'yes', height: '' });
-    expect(looked).toMatchObject({ ok: true, site: { power3V3: true, height: null } });
+    expect(looked).toMatchObject({ ok: true, body: { power3V3: true, height: null } });
     expect(typed(sites[1], { power3V3: '' })).toMatchObject({
       ok: true,
-      site: expect.not.objectContaining({ power3V3: false }) as object,
+      body: expect.not.objectContaining({ power3V3: false }) as object,
     });
   });
 
@@ -67,7 +66,16 @@ describe('a site in its form', () => {
     [{ posts: '80, 85' }, 'posts'],
     [{ posts: '' }, 'posts'],
   ])('names the field of %o', (over, field) => {
-    expect(typed(sites[0], over)).toMatchObject({ ok: false, field });
+    expect(typed(sites[0], over)).toMatchObject({ ok: false, problems: [{ field }] });
+  });
+
+  it('says everything that is wrong with it at once', () => {
+    const wrong = typed(sites[0], { roomAbove: 'high', posts: '85', alteredPosts: '42' });
+    expect(wrong.ok ? [] : wrong.problems.map(({ field }) => fieldOfSite(field))).toEqual([
+      'altered',
+      'posts',
+      'roomAbove',
+    ]);
   });
 
   it('has a field for everything that can be missing', () => {

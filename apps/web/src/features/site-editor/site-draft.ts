@@ -1,5 +1,6 @@
 import type { ModelSpec } from '@udrel/contract/types';
 import { M2_LENGTHS, SLOT_KEYS } from '@udrel/core/fit';
+import type { FieldProblem, Read } from '../form/shaped-form';
 import { typedFigure } from '../../format/shop-formats';
 
 export type ModelSite = ModelSpec['sites'][number];
@@ -38,10 +39,10 @@ const YES_NO = [
 const COMMON: readonly SiteField[] = [
   { name: 'needs', label: 'Needs first, such as a ribbon', kind: 'text' },
   { name: 'disables', label: 'Switches off while in use', kind: 'text' },
-  { name: 'alteration.what', label: 'What could be cut or bent for good', kind: 'text' },
+  { name: 'altered', label: 'What could be cut or bent for good', kind: 'text' },
 ];
-const ALTERED_POSTS: SiteField = { name: 'alteration.posts', label: 'then posts at, mm', kind: 'text' };
-const ALTERED_HEIGHT: SiteField = { name: 'alteration.height', label: 'then height, mm', kind: 'mm' };
+const ALTERED_POSTS: SiteField = { name: 'alteredPosts', label: 'then posts at, mm', kind: 'text' };
+const ALTERED_HEIGHT: SiteField = { name: 'alteredHeight', label: 'then height, mm', kind: 'mm' };
 
 /** The fields of a site's form, by its form factor. */
 export function fieldsOf(form: ModelSite['form']): readonly SiteField[] {
@@ -87,10 +88,8 @@ function pcieChoices(): (readonly [string, string])[] {
 
 /** A site as its form begins. */
 export function draftOf(site: ModelSite): SiteDraft {
-  const values = {
-    ...(site as unknown as Record<string, unknown>),
-    ...Object.fromEntries(Object.entries(site.alteration ?? {}).map(([key, value]) => [`alteration.${key}`, value])),
-  } as Record<string, unknown>;
+  const { what: altered, posts: alteredPosts, height: alteredHeight } = site.alteration ?? {};
+  const values: Record<string, unknown> = { ...site, altered, alteredPosts, alteredHeight };
   return Object.fromEntries(fieldsOf(site.form).map(({ name }) => [name, written(values[name])]));
 }
 
@@ -105,7 +104,16 @@ function written(value: unknown): string {
   return String(value as string | number);
 }
 
-export type DraftedSite = { ok: true; site: ModelSite } | { ok: false; field: string; sentence: string };
+/** The field of the form that holds a field of a site. */
+export function fieldOfSite(field: string): string {
+  return ALTERATION[field] ?? field;
+}
+
+const ALTERATION: Readonly<Record<string, string>> = {
+  'alteration.what': 'altered',
+  'alteration.posts': 'alteredPosts',
+  'alteration.height': 'alteredHeight',
+};
 
 const POSTS_WANTED = `Type one or more of ${M2_LENGTHS.join(', ')}.`;
 
@@ -119,13 +127,10 @@ function postsIn(text: string): number[] | null {
 }
 
 /** What could be done to the site for good, as typed; what has no field of its own stays as it was. */
-function alterationOf(
-  before: ModelSite,
-  draft: SiteDraft,
-): { alteration: ModelSite['alteration'] } | Extract<DraftedSite, { ok: false }> {
-  const text = (name: string) => (draft[`alteration.${name}`] ?? '').trim();
-  const [what, posts, height] = [text('what'), text('posts'), text('height')];
-  const wrong = (field: string, sentence: string) => ({ ok: false as const, field: `alteration.${field}`, sentence });
+function alterationOf(before: ModelSite, draft: SiteDraft): { alteration: ModelSite['alteration'] } | FieldProblem {
+  const text = (name: string) => (draft[name] ?? '').trim();
+  const [what, posts, height] = [text('altered'), text('alteredPosts'), text('alteredHeight')];
+  const wrong = (field: string, sentence: string) => ({ field: `alteration.${field}`, sentence });
   if (what === '') {
     return posts || height ? wrong('what', 'Say what is cut or bent.') : { alteration: undefined };
   }
@@ -145,27 +150,28 @@ function alterationOf(
   };
 }
 
-/** The site that was typed, or the first field that is wrong. */
-export function siteOf(before: ModelSite, draft: SiteDraft): DraftedSite {
+/** The site that was typed, or what of it cannot be read. */
+export function siteOf(before: ModelSite, draft: SiteDraft): Read<ModelSite> {
+  const problems: FieldProblem[] = [];
   const site = new Map<string, unknown>(Object.entries(before));
   // Who records it has looked.
   site.delete('unconfirmed');
   const altered = alterationOf(before, draft);
-  if ('sentence' in altered) return altered;
-  if (altered.alteration) site.set('alteration', altered.alteration);
+  if ('sentence' in altered) problems.push(altered);
+  else if (altered.alteration) site.set('alteration', altered.alteration);
   else site.delete('alteration');
   for (const { name, kind } of fieldsOf(before.form)) {
     const text = (draft[name] ?? '').trim();
-    if (name.startsWith('alteration.')) continue;
+    if (name.startsWith('altered')) continue;
     if (kind === 'mm') {
       const value = typedFigure(text);
       if (text !== '' && !(value >= 0 && value <= 200)) {
-        return { ok: false, field: name, sentence: 'Type millimetres, or leave it empty when not measured.' };
+        problems.push({ field: name, sentence: 'Type millimetres, or leave it empty when not measured.' });
       }
       site.set(name, text === '' ? null : value);
     } else if (name === 'posts') {
       const posts = postsIn(text);
-      if (posts === null) return { ok: false, field: name, sentence: POSTS_WANTED };
+      if (posts === null) problems.push({ field: name, sentence: POSTS_WANTED });
       site.set(name, posts);
     } else {
       const value = read(name, text);
@@ -173,7 +179,8 @@ export function siteOf(before: ModelSite, draft: SiteDraft): DraftedSite {
       else site.set(name, value);
     }
   }
-  return { ok: true, site: Object.fromEntries(site) as unknown as ModelSite };
+  if (problems.length > 0) return { ok: false, problems };
+  return { ok: true, body: Object.fromEntries(site) as unknown as ModelSite };
 }
 
 function read(name: string, text: string): unknown {

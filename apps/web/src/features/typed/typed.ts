@@ -1,5 +1,5 @@
 import { dequal } from 'dequal';
-import { useCallback, useState, useSyncExternalStore } from 'react';
+import { useState, useSyncExternalStore } from 'react';
 import { storedChanges } from '../stored/stored-changes';
 
 const PREFIX = 'udrel.typed.';
@@ -52,36 +52,14 @@ export function forgetTyped({ address, what }: Pick<Typed, 'address' | 'what'>):
   window.dispatchEvent(new Event(CHANGED));
 }
 
-/** What a form begins with. */
-export const begun = <T>(initial: T | (() => T)): T =>
-  typeof initial === 'function' ? (initial as () => T)() : initial;
-
-/**
- * State of a form that outlives the page: a reload, a dead tab, another view. `forget` is for when it was recorded
- * or given up; `show` puts something else into the form that nobody typed. What was typed in a shape that the form no
- * longer has is left out.
- */
-export function useTyped<T>(
-  typed: Typed,
-  initial: T | (() => T),
-): [value: T, set: (value: T) => void, forget: () => void, show: (value: T) => void] {
-  const key = keyOf(typed);
-  const [value, setValue] = useState<T>(() => {
-    const blank = begun(initial);
-    const kept = read<T>(key);
-    if (kept === null) return blank;
-    const record = typeof blank === 'object' && blank !== null && !Array.isArray(blank);
-    return record ? { ...blank, ...kept } : kept;
-  });
-  const set = useCallback(
-    (next: T) => {
-      setValue(next);
-      write(key, next);
-    },
-    [key],
-  );
-  const forget = useCallback(() => write(key, null), [key]);
-  return [value, set, forget, setValue];
+/** A text that outlives the page where no form is loaded for it; `forget` is for when it was recorded or given up. */
+export function useTypedText(typed: Typed): [text: string, set: (text: string) => void, forget: () => void] {
+  const [text, setText] = useState(() => typedValue<string>(typed) ?? '');
+  const set = (next: string) => {
+    setText(next);
+    keepTyped(typed, next);
+  };
+  return [text, set, () => set('')];
 }
 
 let listed: Typed[] = [];

@@ -1,110 +1,94 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
+import { useFieldArray, useWatch, type FieldPath } from 'react-hook-form';
 import { useNavigate } from 'react-router';
+import { orderEndpoints } from '@udrel/contract/endpoints';
+import type { KnownDevice } from '@udrel/contract/types';
 import { useBookInMutation } from '../../api/api';
-import { fieldTrouble } from '../../api/problem';
-import { Foot, Key, Sheet, TroubleNote } from '../../ui';
-import { useTyped } from '../../features/typed/typed';
-import { CustomerField } from '../../features/pickers/CustomerField';
+import { troubleOf } from '../../api/problem';
+import { Foot, Key, Sheet } from '../../ui';
+import { FormTrouble } from '../../features/form/Field';
+import { useKeptForm } from '../../features/form/kept-form';
+import { forgetTyped } from '../../features/typed/typed';
+import { CustomerField, type CustomerDraft } from '../../features/pickers/CustomerField';
+import type { BookingForm } from './booking-form';
 import { DeviceForm } from './DeviceForm';
-import { bookingOf, emptyDevice, emptyDraft, completed, withoutSecrets, type DeviceDraft, type Draft } from './draft';
+import { bookingOf, emptyDevice, emptyDraft, completed, fieldOf, withoutSecrets, type Draft } from './draft';
 import { Glance } from './Glance';
 import styles from './book-in.module.css';
 
+const BOOKING = { address: '/book-in', what: 'Booking' };
+
 /** Booking in on one page, by keyboard alone. What is typed stays when the page is left; secrets do not. */
 export default function BookInPage() {
-  const [kept, setKept, forget] = useTyped<Draft>({ address: '/book-in', what: 'Booking' }, emptyDraft);
-  const [draft, setDraft] = useState(() => completed(kept));
-  const [at, setAt] = useState(0);
-  const [missing, setMissing] = useState<Record<string, string>>({});
   const [bookIn, { isLoading, error, reset }] = useBookInMutation();
+  const form = useKeptForm(BOOKING, {
+    begin: emptyDraft(),
+    read: bookingOf,
+    shape: orderEndpoints.bookIn.body,
+    nameOf: fieldOf,
+    error,
+    completed,
+    leftOut: withoutSecrets,
+  });
+  const { control, formState } = form;
+  const { fields, append, remove } = useFieldArray({ control, name: 'devices', keyName: 'key' });
+  const [at, setAt] = useState(0);
   const navigate = useNavigate();
-  const here = Math.min(at, draft.devices.length - 1);
-  const device = draft.devices[here] ?? emptyDevice();
+  const here = Math.min(at, fields.length - 1);
 
-  const change = (part: Partial<Draft>) => {
-    const next = { ...draft, ...part };
-    setDraft(next);
-    setKept(withoutSecrets(next));
-  };
-  const changeDevice = (part: Partial<DeviceDraft>) =>
-    change({ devices: draft.devices.map((one, n) => (n === here ? { ...one, ...part } : one)) });
-  const trouble = (field: string) => missing[field] ?? fieldTrouble(error, field);
   const begin = () => {
-    setMissing({});
     reset();
-    setDraft(emptyDraft());
+    form.reset(emptyDraft());
     setAt(0);
-    forget();
+    forgetTyped(BOOKING);
   };
-
-  async function submit(): Promise<void> {
-    const booking = bookingOf(draft);
-    setMissing(booking.ok ? {} : booking.problems);
-    const first = booking.ok ? undefined : Object.keys(booking.problems).find((field) => field.startsWith('jobs.'));
-    if (first) setAt(Number(first.split('.')[1]));
-    if (!booking.ok) return;
-    const { data } = await bookIn({ body: booking.body });
-    const [job] = data?.jobs ?? [];
-    if (!job) return;
-    forget();
-    void navigate(`/jobs/${job.tag}/book-in`);
-  }
+  const submit = form.handleSubmit(
+    async (body) => {
+      const answer = await bookIn({ body });
+      const wrong = troubleOf(answer.error)?.problem?.problems?.map(({ field }) => /^jobs\.(\d+)/.exec(field)?.[1]);
+      const [index] = wrong ?? [];
+      if (index) setAt(Number(index));
+      const [job] = answer.data?.jobs ?? [];
+      if (!job) return;
+      forgetTyped(BOOKING);
+      void navigate(`/jobs/${job.tag}/book-in`);
+    },
+    ({ devices }) => {
+      const [index] = Object.keys(devices ?? {});
+      if (index) setAt(Number(index));
+    },
+  );
 
   return (
-    <form
-      noValidate
-      onSubmit={(event) => {
-        event.preventDefault();
-        void submit();
-      }}
-    >
+    <form noValidate onSubmit={(event) => void submit(event)}>
       <title>Book in, Udrel</title>
       <h1 style={{ padding: '6px 0 10px' }}>Book in</h1>
       <div className={styles.grid}>
         <Sheet>
           <div className={styles.form}>
-            <CustomerField draft={draft} change={change} trouble={trouble} />
+            <Customer form={form} />
           </div>
           <Devices
-            devices={draft.devices}
+            form={form}
             here={here}
             go={setAt}
             remove={() => {
-              change({ devices: draft.devices.filter((_one, n) => n !== here) });
+              remove(here);
               setAt(Math.max(0, here - 1));
             }}
           />
-          <DeviceForm
-            key={here}
-            device={device}
-            change={changeDevice}
-            trouble={(field) => trouble(`jobs.${here}.${field}`)}
-          />
+          <DeviceForm key={fields[here]?.key} form={form} at={`devices.${here}`} />
         </Sheet>
         <div className={styles.side}>
-          <Glance
-            device={device}
-            take={(known) =>
-              change({
-                ...(draft.customer || draft.name
-                  ? {}
-                  : {
-                      customer: { ...known.customer, email: '', openJobs: 0 },
-                      name: known.customer.name,
-                      phone: known.customer.phone,
-                    }),
-                devices: draft.devices.map((one, n) => (n === here ? { ...one, model: known.model, stub: null } : one)),
-              })
-            }
-          />
-          <TroubleNote error={error} />
-          {Object.keys(missing).length > 0 && <p className="danger">Fill in what is marked.</p>}
+          <Seen form={form} here={here} />
+          <FormTrouble form={form} />
+          {Object.keys(formState.errors).length > 0 && <p className="danger">Fill in what is marked.</p>}
           <Foot note="Did they bring more than one?">
             <Button
               onClick={() => {
-                change({ devices: [...draft.devices, emptyDevice()] });
-                setAt(draft.devices.length);
+                append(emptyDevice());
+                setAt(fields.length);
               }}
             >
               Another device
@@ -122,18 +106,38 @@ export default function BookInPage() {
   );
 }
 
+function setAll(form: BookingForm, part: Partial<Draft>): void {
+  for (const [name, value] of Object.entries(part)) {
+    form.setValue(name as FieldPath<Draft>, value as never);
+    form.clearErrors(name as FieldPath<Draft>);
+  }
+}
+
+function Customer({ form }: { form: BookingForm }) {
+  const [customer, name, phone] = useWatch({ control: form.control, name: ['customer', 'name', 'phone'] });
+  const draft: CustomerDraft = { customer, name, phone };
+  const trouble = (field: string) =>
+    form.getFieldState(field.replace('customer.', '') as FieldPath<Draft>, form.formState).error?.message;
+  return <CustomerField draft={draft} change={(part) => setAll(form, part)} trouble={trouble} />;
+}
+
+/** What is known of the device that is open; a device that was here before is taken with its customer. */
+function Seen({ form, here }: { form: BookingForm; here: number }) {
+  const device = useWatch({ control: form.control, name: `devices.${here}` });
+  const take = ({ customer, model }: KnownDevice) => {
+    const booked = form.getValues();
+    if (!booked.customer && !booked.name) {
+      setAll(form, { customer: { ...customer, email: '', openJobs: 0 }, name: customer.name, phone: customer.phone });
+    }
+    form.setValue(`devices.${here}`, { ...device, model, stub: null });
+  };
+  return <Glance device={device} take={take} />;
+}
+
 /** The devices of an order of several: one of them is open. */
-function Devices({
-  devices,
-  here,
-  go,
-  remove,
-}: {
-  devices: readonly DeviceDraft[];
-  here: number;
-  go: (index: number) => void;
-  remove: () => void;
-}) {
+function Devices(props: { form: BookingForm; here: number; go: (index: number) => void; remove: () => void }) {
+  const { form, here, go, remove } = props;
+  const devices = useWatch({ control: form.control, name: 'devices' });
   if (devices.length === 1) return null;
   return (
     <div className={styles.devices} role="group" aria-label="Devices of this order">

@@ -1,20 +1,17 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
+import { useWatch } from 'react-hook-form';
 import { M2_LENGTHS } from '@udrel/core/fit';
+import { Field, Tick } from '../../features/form/Field';
+import type { DeviceFields } from './booking-form';
 import { emptyOwn, OWN_SHAPES, type OwnDraft } from './own-drive';
-import { SERIAL_SLOTS } from '../../ui/SerialField';
 import styles from './book-in.module.css';
 
 /** A drive that the customer brings along, from its label. What is on it is lost: that must be said. */
-export function OwnDriveFields({
-  own,
-  change,
-  trouble,
-}: {
-  own: OwnDraft | null;
-  change: (own: OwnDraft | null) => void;
-  trouble: (field: string) => string | undefined;
-}) {
+export function OwnDriveFields({ form, at }: DeviceFields) {
+  const name = `${at}.own` as const;
+  const own = useWatch({ control: form.control, name });
+  const change = (next: OwnDraft | null) => form.setValue(name, next);
   if (!own) {
     return (
       <div className={styles.group}>
@@ -22,39 +19,14 @@ export function OwnDriveFields({
       </div>
     );
   }
-  const set = (part: Partial<OwnDraft>) => change({ ...own, ...part });
-  const field = (key: 'serial' | 'maker' | 'name' | 'size', label: string, at: string, more = {}) => {
-    const wrong = trouble(`facts.own drive.${at}`);
-    return (
-      <TextField
-        label={label}
-        value={own[key]}
-        onChange={(event) => set({ [key]: event.target.value })}
-        error={wrong !== undefined}
-        helperText={wrong}
-        {...more}
-      />
-    );
-  };
-  const native = { slotProps: { select: { native: true } } };
   return (
     <fieldset className={styles.own}>
       <legend>The customer’s own drive</legend>
-      {field('serial', 'Its serial', 'serial', SERIAL_SLOTS)}
-      {field('maker', 'Its maker', 'drive.maker')}
-      {field('name', 'Its model', 'drive.name')}
-      {field('size', 'Its capacity', 'drive.bytes')}
-      <TextField
-        select
-        label="Its shape"
-        value={own.shape}
-        onChange={(event) => set({ shape: event.target.value as OwnDraft['shape'] })}
-        {...native}
-      >
-        {OWN_SHAPES.map((shape) => (
-          <option key={shape}>{shape}</option>
-        ))}
-      </TextField>
+      <Field form={form} name={`${name}.serial`} label="Its serial" serial />
+      <Field form={form} name={`${name}.maker`} label="Its maker" />
+      <Field form={form} name={`${name}.name`} label="Its model" />
+      <Field form={form} name={`${name}.size`} label="Its capacity" />
+      <Field form={form} name={`${name}.shape`} label="Its shape" choices={OWN_SHAPES} />
       {own.shape !== '2.5 inch SATA' && (
         <TextField
           select
@@ -62,9 +34,9 @@ export function OwnDriveFields({
           value={`${own.length} ${own.doubleSided ? 'D' : 'S'}`}
           onChange={(event) => {
             const [length, sides] = event.target.value.split(' ');
-            set({ length: Number(length) as OwnDraft['length'], doubleSided: sides === 'D' });
+            change({ ...own, length: Number(length) as OwnDraft['length'], doubleSided: sides === 'D' });
           }}
-          {...native}
+          slotProps={{ select: { native: true } }}
         >
           {M2_LENGTHS.flatMap((length) => [
             <option key={`${length}S`} value={`${length} S`}>
@@ -76,14 +48,12 @@ export function OwnDriveFields({
           ])}
         </TextField>
       )}
-      <label className={styles.line}>
-        <input
-          type="checkbox"
-          checked={own.mayBeOverwritten}
-          onChange={(event) => set({ mayBeOverwritten: event.target.checked })}
-        />
-        The customer agrees that everything on it is lost
-      </label>
+      <Tick
+        form={form}
+        name={`${name}.mayBeOverwritten`}
+        label="The customer agrees that everything on it is lost"
+        className={styles.line}
+      />
       <div className={styles.line}>
         <Button onClick={() => change(null)}>No own drive</Button>
       </div>

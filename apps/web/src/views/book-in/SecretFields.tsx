@@ -1,36 +1,38 @@
 import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
-import type { DeviceDraft } from './draft';
+import { useFieldArray, useWatch } from 'react-hook-form';
+import { Field } from '../../features/form/Field';
+import type { DeviceFields } from './booking-form';
 import styles from './book-in.module.css';
 
-type Secrets = DeviceDraft['secrets'];
+const SECRET = { className: 'mono', autoComplete: 'off', spellCheck: false } as const;
 
 /** Passwords needed while the job lasts. They are encrypted when sent and erased at the end. */
-export function SecretFields({ secrets, change }: { secrets: Secrets; change: (secrets: Secrets) => void }) {
-  const set = (index: number, part: Partial<Secrets[number]>) =>
-    change(secrets.map((secret, n) => (n === index ? { ...secret, ...part } : secret)));
+export function SecretFields({ form, at }: DeviceFields) {
+  const name = `${at}.secrets` as const;
+  const { fields, append, remove } = useFieldArray({ control: form.control, name, keyName: 'key' });
+  const secrets = useWatch({ control: form.control, name });
   return (
     <div className={styles.group}>
-      {secrets.map((secret, index) => (
-        <div key={index} className={styles.belongings}>
-          <TextField
+      {fields.map(({ key }, index) => (
+        <div key={key} className={styles.belongings}>
+          <Field
+            form={form}
+            name={`${name}.${index}.label`}
             label="Secret: what it opens"
             placeholder="start-up password"
-            value={secret.label}
-            onChange={(event) => set(index, { label: event.target.value })}
           />
-          <TextField
+          <Field
+            form={form}
+            name={`${name}.${index}.text`}
             label="The secret itself"
-            value={secret.text}
-            onChange={(event) => set(index, { text: event.target.value })}
-            helperText={secret.text === '' ? 'not kept in this browser: type it before booking in' : undefined}
-            slotProps={{ htmlInput: { className: 'mono', autoComplete: 'off', spellCheck: false } }}
+            help={secrets[index]?.text ? undefined : 'not kept in this browser: type it before booking in'}
+            html={SECRET}
           />
-          <Button onClick={() => change(secrets.filter((_secret, n) => n !== index))}>Remove</Button>
+          <Button onClick={() => remove(index)}>Remove</Button>
         </div>
       ))}
-      <Button onClick={() => change([...secrets, { label: '', text: '' }])}>
-        {secrets.length === 0 ? 'A password is needed' : 'Another secret'}
+      <Button onClick={() => append({ label: '', text: '' })}>
+        {fields.length === 0 ? 'A password is needed' : 'Another secret'}
       </Button>
     </div>
   );

@@ -1,6 +1,8 @@
 import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
+import { useFieldArray, useWatch } from 'react-hook-form';
 import { excludeEachOther, WISH_KINDS } from '@udrel/core/steps';
+import { Field } from '../../features/form/Field';
+import type { DeviceFields } from './booking-form';
 import type { WishDraft } from './draft';
 import styles from './book-in.module.css';
 
@@ -28,64 +30,40 @@ const AND: Readonly<Record<Kind, string>> = {
   memory: 'And more memory',
 };
 
+const taken = (kind: Kind, others: readonly WishDraft[]) => others.some((one) => excludeEachOther(one.kind, kind));
+
 /** What the customer wants, one wish of each kind; all of it is done in one opening. */
-export function WishFields({
-  wishes,
-  change,
-  trouble,
-}: {
-  wishes: readonly WishDraft[];
-  change: (wishes: WishDraft[]) => void;
-  trouble: (field: string) => string | undefined;
-}) {
-  const set = (index: number, wish: WishDraft) => change(wishes.map((one, n) => (n === index ? wish : one)));
-  const taken = (kind: Kind, others: readonly WishDraft[]) => others.some((one) => excludeEachOther(one.kind, kind));
+export function WishFields({ form, at }: DeviceFields) {
+  const name = `${at}.wishes` as const;
+  const { fields, append, remove } = useFieldArray({ control: form.control, name, keyName: 'key' });
+  const wishes = useWatch({ control: form.control, name });
   const further = (['memory', 'new drive', 'added drive'] as const).filter((kind) => !taken(kind, wishes));
+  const others = (index: number) => wishes.filter((_one, n) => n !== index);
   return (
     <>
-      {wishes.map((wish, index) => (
-        <div key={index} className={styles.wish}>
-          <TextField
-            select
+      {fields.map(({ key }, index) => (
+        <div key={key} className={styles.wish}>
+          <Field
+            form={form}
+            name={`${name}.${index}.kind`}
             label="Wish"
-            value={wish.kind}
-            onChange={(event) => {
-              const kind = event.target.value as Kind;
-              set(index, { kind, least: USUAL[kind] });
-            }}
-            slotProps={{ select: { native: true } }}
-            error={trouble(`wishes.${index}.kind`) !== undefined}
-            helperText={trouble(`wishes.${index}.kind`)}
-          >
-            {WISH_KINDS.filter(
-              (kind) =>
-                kind === wish.kind ||
-                !taken(
-                  kind,
-                  wishes.filter((_one, n) => n !== index),
-                ),
-            ).map((kind) => (
-              <option key={kind} value={kind}>
-                {NAMES[kind]}
-              </option>
-            ))}
-          </TextField>
-          <TextField
-            label={wish.kind === 'memory' ? 'Memory in all, at least' : 'Drive, at least'}
-            value={wish.least}
-            onChange={(event) => set(index, { ...wish, least: event.target.value })}
-            error={trouble(`wishes.${index}.least`) !== undefined}
-            helperText={trouble(`wishes.${index}.least`)}
+            choices={WISH_KINDS.filter((kind) => kind === wishes[index]?.kind || !taken(kind, others(index))).map(
+              (kind) => [kind, NAMES[kind]] as const,
+            )}
+            onChosen={(kind) => form.setValue(`${name}.${index}.least`, USUAL[kind as Kind])}
           />
-          {wishes.length > 1 && (
-            <Button onClick={() => change(wishes.filter((_wish, n) => n !== index))}>Remove</Button>
-          )}
+          <Field
+            form={form}
+            name={`${name}.${index}.least`}
+            label={wishes[index]?.kind === 'memory' ? 'Memory in all, at least' : 'Drive, at least'}
+          />
+          {fields.length > 1 && <Button onClick={() => remove(index)}>Remove</Button>}
         </div>
       ))}
       {further.length > 0 && (
         <div className={styles.further}>
           {further.map((kind) => (
-            <Button key={kind} onClick={() => change([...wishes, { kind, least: USUAL[kind] }])}>
+            <Button key={kind} onClick={() => append({ kind, least: USUAL[kind] })}>
               {AND[kind]}
             </Button>
           ))}

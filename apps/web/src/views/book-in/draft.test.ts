@@ -34,7 +34,7 @@ const bodyOf = (draft: Draft) => {
 };
 const problemsOf = (draft: Draft) => {
   const booking = bookingOf(draft);
-  return booking.ok ? [] : Object.keys(booking.problems).sort();
+  return booking.ok ? [] : booking.problems.map(({ field }) => field).sort();
 };
 
 describe('a booking from what was typed', () => {

@@ -1,6 +1,7 @@
 import type { ConditionMark, Consent } from '@udrel/core/facts';
 import type { CustomerDraft } from '../../features/pickers/CustomerField';
 import type { ChosenModel } from '../../features/pickers/ModelField';
+import type { FieldProblem, Read } from '../../features/form/shaped-form';
 import { minorOf } from '../../format/units';
 import type { BookIn, JobBooking } from '@udrel/contract/types';
 import { bytesOfNominal, GIB, parseCapacity } from '@udrel/core/capacity';
@@ -85,19 +86,17 @@ export function withoutSecrets(draft: Draft): Draft {
   return { ...draft, devices };
 }
 
-export type Booking = { ok: true; body: BookIn } | { ok: false; problems: Record<string, string> };
-
 /** The booking as it is sent, or what is missing, by field. */
-export function bookingOf(draft: Draft): Booking {
+export function bookingOf(draft: Draft): Read<BookIn> {
   const { customer } = draft;
-  const problems: Record<string, string> = {};
-  if (!customer && draft.name.trim() === '') problems['customer.name'] = 'Type a name or a phone number.';
+  const problems: FieldProblem[] = [];
+  if (!customer && draft.name.trim() === '') {
+    problems.push({ field: 'customer.name', sentence: 'Type a name or a phone number.' });
+  }
   const jobs = draft.devices.map((device, index) =>
-    jobOf(device, (field, sentence) => {
-      problems[`jobs.${index}.${field}`] = sentence;
-    }),
+    jobOf(device, (field, sentence) => void problems.push({ field: `jobs.${index}.${field}`, sentence })),
   );
-  if (Object.keys(problems).length > 0) return { ok: false, problems };
+  if (problems.length > 0) return { ok: false, problems };
   return {
     ok: true,
     body: {
@@ -110,6 +109,39 @@ export function bookingOf(draft: Draft): Booking {
       jobs,
     },
   };
+}
+
+const isNamed = ({ name }: DeviceDraft['belongings'][number]) => name.trim() !== '';
+const isTold = ({ label, text }: DeviceDraft['secrets'][number]) => label.trim() !== '' && text !== '';
+
+/** The field of a device's form for what is called otherwise where it is sent. */
+const NAMES: Readonly<Record<string, string>> = {
+  'device.modelId': 'model',
+  'device.serial': 'serial',
+  'device.place': 'place',
+  promisedAt: 'promised',
+  'facts.go-ahead limit.amount': 'limit',
+  'facts.backup.irreplaceable': 'irreplaceable',
+  'facts.own drive.serial': 'own.serial',
+  'facts.own drive.mayBeOverwritten': 'own.mayBeOverwritten',
+  'facts.own drive.drive.maker': 'own.maker',
+  'facts.own drive.drive.name': 'own.name',
+  'facts.own drive.drive.bytes': 'own.size',
+};
+
+/** The field of the booking form that holds a field of the booking as it is sent. */
+export function fieldOf(sent: string, draft: Draft): string {
+  const [, index, field = ''] = /^jobs\.(\d+)\.(.+)$/.exec(sent) ?? [];
+  if (index === undefined) return sent.replace(/^customer\./, '');
+  const device = draft.devices[Number(index)];
+  // Rows that were left empty are not sent.
+  const row = (rows: readonly boolean[], n: string) =>
+    [...rows.entries()].filter(([, sends]) => sends)[Number(n)]?.[0] ?? n;
+  const name = (NAMES[field] ?? field)
+    .replace(/^device\.stub\..*$/, 'model')
+    .replace(/^leftWithUs\.(\d+)/, (_all, n: string) => `belongings.${row((device?.belongings ?? []).map(isNamed), n)}`)
+    .replace(/^secrets\.(\d+)/, (_all, n: string) => `secrets.${row((device?.secrets ?? []).map(isTold), n)}`);
+  return `devices.${index}.${name}`;
 }
 
 function jobOf(device: DeviceDraft, wrong: (field: string, sentence: string) => void): JobBooking {
@@ -149,8 +181,8 @@ function jobOf(device: DeviceDraft, wrong: (field: string, sentence: string) => 
     wishes,
     complaint: device.complaint,
     condition: device.condition,
-    leftWithUs: device.belongings.filter((belonging) => belonging.name.trim() !== ''),
-    secrets: device.secrets.filter((secret) => secret.label.trim() !== '' && secret.text !== ''),
+    leftWithUs: device.belongings.filter(isNamed),
+    secrets: device.secrets.filter(isTold),
     facts: {
       ...(device.backup === '' ? {} : { backup: { state: device.backup, irreplaceable: device.irreplaceable } }),
       ...(device.consents.length > 0 ? { consents: { given: device.consents } } : {}),

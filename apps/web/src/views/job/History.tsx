@@ -6,7 +6,7 @@ import type { EventView, JobView } from '@udrel/contract/types';
 import { useHistoryInfiniteQuery } from '../../api/api';
 import { moment } from '../../format/time';
 import { Sheet, TroubleNote } from '../../ui';
-import { useTyped } from '../../features/typed/typed';
+import { useTypedText } from '../../features/typed/typed';
 import { useJobChange } from '../../features/job/useJobChange';
 import styles from '../../features/job/job.module.css';
 
@@ -48,12 +48,11 @@ function Earlier({ tag, from }: { tag: string; from: number }) {
 
 /** What happened, newest first, and a note to add. */
 export function History({ job }: { job: JobView }) {
-  const [text, setText, forget] = useTyped({ address: `/jobs/${job.tag}`, what: 'note' }, '');
+  const [text, setText, forget] = useTypedText({ address: `/jobs/${job.tag}`, what: 'note' });
   const { change, busy, error } = useJobChange(job);
   const first = job.history.findLast(({ seq }) => seq > 0)?.seq ?? 1;
   const add = async () => {
     if (!(await change('addNote', { text }))) return;
-    setText('');
     forget();
   };
   return (

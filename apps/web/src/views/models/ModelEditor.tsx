@@ -1,14 +1,27 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
+import { useWatch } from 'react-hook-form';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
+import { modelEndpoints } from '@udrel/contract/endpoints';
 import { may } from '@udrel/contract/permissions';
 import type { ModelView } from '@udrel/contract/types';
 import { useAddModelMutation, useDescribeModelMutation, useModelQuery, useSessionQuery } from '../../api/api';
-import { troubleOf } from '../../api/problem';
-import { Empty, Foot, Loaded, TroubleNote } from '../../ui';
+import { Empty, Foot, Loaded } from '../../ui';
 import { DeviceSchematic } from '../../features/device/DeviceSchematic';
-import { useTyped } from '../../features/typed/typed';
-import { copyOf, draftOfModel, emptyDraft, modelOf, shownSite, type ModelDraft, type Problem } from './model-draft';
+import { FormTrouble } from '../../features/form/Field';
+import { useKeptForm } from '../../features/form/kept-form';
+import { problemsIn } from '../../features/form/shaped-form';
+import { forgetTyped } from '../../features/typed/typed';
+import {
+  copyOf,
+  draftOfModel,
+  emptyDraft,
+  fieldOfModel,
+  modelOf,
+  shownSite,
+  type ModelDraft,
+  type ModelForm,
+} from './model-draft';
 import { ModelFields, ModelMore } from './ModelFields';
 import { SiteEditor } from './SiteEditor';
 import { DisassemblyEditor } from './DisassemblyEditor';
@@ -36,40 +49,40 @@ function begin(known: ModelView | null, near: ModelView | null): ModelDraft {
 }
 
 function Editor({ known, near }: { known: ModelView | null; near: ModelView | null }) {
-  const address = `/models/${known?.id ?? 'new'}`;
-  const [draft, setDraft, forget] = useTyped({ address, what: `the model${near ? `, from ${near.code}` : ''}` }, () =>
-    begin(known, near),
-  );
-  const [siteIndex, setSiteIndex] = useState(0);
-  const [problems, setProblems] = useState<Problem[]>([]);
+  const where = {
+    address: `/models/${known?.id ?? 'new'}`,
+    what: `the model${near ? `, from ${near.code}` : ''}`,
+  };
   const [add, adding] = useAddModelMutation();
   const [describe, describing] = useDescribeModelMutation();
-  const navigate = useNavigate();
   const error = adding.error ?? describing.error;
-  const told = [...problems, ...(troubleOf(error)?.problem?.problems ?? [])];
-  const wrong = (field: string) => told.find((one) => one.field === field)?.sentence;
-  const change = (part: Partial<ModelDraft>) => setDraft({ ...draft, ...part });
+  const [begun] = useState(() => begin(known, near));
+  const form: ModelForm = useKeptForm(where, {
+    begin: begun,
+    read: (typed) => {
+      const { spec, problems } = modelOf(typed);
+      return problems.length > 0 ? { ok: false, problems } : { ok: true, body: spec };
+    },
+    shape: modelEndpoints.addModel.body,
+    nameOf: fieldOfModel,
+    error,
+  });
+  const [siteIndex, setSiteIndex] = useState(0);
+  const navigate = useNavigate();
+  const draft = useWatch({ control: form.control }) as ModelDraft;
+  const told = problemsIn(form.formState.errors);
   const shown = draft.sites.map(shownSite);
   const { memory } = modelOf(draft).spec;
 
-  async function save(): Promise<void> {
-    const read = modelOf(draft);
-    setProblems(read.problems);
-    if (read.problems.length > 0) return;
-    const answer = known ? await describe({ id: known.id, body: read.spec }) : await add({ body: read.spec });
+  const save = form.handleSubmit(async (body) => {
+    const answer = known ? await describe({ id: known.id, body }) : await add({ body });
     if (!answer.data) return;
-    forget();
+    forgetTyped(where);
     void navigate(`/models?find=${encodeURIComponent(answer.data.code)}`);
-  }
+  });
 
   return (
-    <form
-      className={styles.grid}
-      onSubmit={(event) => {
-        event.preventDefault();
-        void save();
-      }}
-    >
+    <form className={styles.grid} onSubmit={(event) => void save(event)}>
       <div className={styles.drawing}>
         <title>{`${known ? known.name : 'New model'}, Udrel`}</title>
         <h1>{known ? (known.stub ? 'Describe a model' : known.code) : 'New model'}</h1>
@@ -89,10 +102,10 @@ function Editor({ known, near }: { known: ModelView | null; near: ModelView | nu
         />
       </div>
       <div className={styles.column}>
-        <ModelFields draft={draft} change={change} wrong={wrong} />
-        <SiteEditor draft={draft} change={change} wrong={wrong} index={siteIndex} choose={setSiteIndex} />
-        <ModelMore draft={draft} change={change} wrong={wrong} />
-        <DisassemblyEditor items={draft.disassembly} change={(disassembly) => change({ disassembly })} wrong={wrong} />
+        <ModelFields form={form} />
+        <SiteEditor form={form} index={siteIndex} choose={setSiteIndex} />
+        <ModelMore form={form} />
+        <DisassemblyEditor form={form} />
         {told.length > 0 && (
           <ul className="danger" role="alert">
             {told.map(({ field, sentence }) => (
@@ -102,11 +115,11 @@ function Editor({ known, near }: { known: ModelView | null; near: ModelView | nu
             ))}
           </ul>
         )}
-        {told.length === 0 && <TroubleNote error={error} />}
+        {told.length === 0 && <FormTrouble form={form} />}
         <Foot note="Every device of this model follows.">
           <Button
             onClick={() => {
-              forget();
+              forgetTyped(where);
               void navigate('/models');
             }}
           >
@@ -124,8 +137,9 @@ function Editor({ known, near }: { known: ModelView | null; near: ModelView | nu
 /** The place of a problem as somebody reads it. */
 function nameOf(field: string, draft: ModelDraft): string {
   const [group, index, ...rest] = field.split('.');
-  if (group === 'sites') return [draft.sites[Number(index)]?.name ?? `site ${index}`, ...rest].join(', ');
+  const within = rest.filter((one) => one !== 'fields');
+  if (group === 'sites') return [draft.sites[Number(index)]?.name ?? `site ${index}`, ...within].join(', ');
   if (group === 'disassembly')
-    return [draft.disassembly[Number(index)]?.name || `line ${Number(index) + 1}`, ...rest].join(', ');
+    return [draft.disassembly[Number(index)]?.name || `line ${Number(index) + 1}`, ...within].join(', ');
   return field.replaceAll('.', ', ');
 }

@@ -1,8 +1,10 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
+import { useFieldArray, useWatch } from 'react-hook-form';
 import { Empty, Foot, Sheet } from '../../ui';
-import { newSite, type DraftedSite, type ModelDraft } from './model-draft';
+import { Field } from '../../features/form/Field';
+import { newSite, type ModelForm } from './model-draft';
 import type { ModelSite } from '../../features/site-editor/site-draft';
 import { SiteFields } from '../../features/site-editor/SiteFields';
 import styles from './editor.module.css';
@@ -17,18 +19,13 @@ const FORMS: readonly (readonly [ModelSite['form'], label: string])[] = [
 ];
 
 /** The sites of a model, one at a time: chosen here or in the drawing; confirmed by whoever looked. */
-export function SiteEditor(props: {
-  draft: ModelDraft;
-  change: (part: Partial<ModelDraft>) => void;
-  wrong: (field: string) => string | undefined;
-  index: number;
-  choose: (index: number) => void;
-}) {
-  const { draft, change, wrong, index, choose } = props;
-  const { sites } = draft;
-  const [form, setForm] = useState<ModelSite['form']>('m2');
+export function SiteEditor(props: { form: ModelForm; index: number; choose: (index: number) => void }) {
+  const { form, index, choose } = props;
+  const { control } = form;
+  const { fields, append, remove } = useFieldArray({ control, name: 'sites', keyName: 'key' });
+  const sites = useWatch({ control, name: 'sites' });
+  const [factor, setFactor] = useState<ModelSite['form']>('m2');
   const site = sites[index];
-  const set = (next: DraftedSite) => change({ sites: sites.map((one, n) => (n === index ? next : one)) });
   return (
     <Sheet title="Sites" aside={sites.length === 0 ? 'no drive can be changed' : 'choose one here or in the drawing'}>
       {sites.length === 0 && <Empty>No site yet: where the only drive is soldered, there is none.</Empty>}
@@ -49,25 +46,14 @@ export function SiteEditor(props: {
       )}
       {site && (
         <>
-          <div className={styles.fields}>
-            <TextField
-              label="Called"
-              value={site.name}
-              onChange={(event) => set({ ...site, name: event.target.value })}
-              error={wrong(`sites.${index}.name`) !== undefined}
-              helperText={wrong(`sites.${index}.name`)}
-            />
-            <SiteFields
-              form={site.base.form}
-              draft={site.fields}
-              change={(fields) => set({ ...site, fields })}
-              wrong={(field) => wrong(`sites.${index}.${field}`)}
-            />
+          <div className={styles.fields} key={fields[index]?.key}>
+            <Field form={form} name={`sites.${index}.name`} label="Called" />
+            <SiteFields form={form} within={`sites.${index}.fields`} factor={site.base.form} />
           </div>
           <Foot note={site.base.unconfirmed ? 'Nobody has looked at it yet.' : undefined}>
             <Button
               onClick={() => {
-                change({ sites: sites.filter((_one, n) => n !== index) });
+                remove(index);
                 choose(Math.max(0, index - 1));
               }}
             >
@@ -78,7 +64,7 @@ export function SiteEditor(props: {
                 variant="contained"
                 onClick={() => {
                   const { unconfirmed: _was, ...base } = site.base;
-                  set({ ...site, base: base as ModelSite });
+                  form.setValue(`sites.${index}.base`, base as ModelSite);
                 }}
               >
                 I have looked: {site.name} is so
@@ -91,8 +77,8 @@ export function SiteEditor(props: {
         <TextField
           label="Another site"
           select
-          value={form}
-          onChange={(event) => setForm(event.target.value as ModelSite['form'])}
+          value={factor}
+          onChange={(event) => setFactor(event.target.value as ModelSite['form'])}
           slotProps={{ select: { native: true } }}
           sx={{ width: 200 }}
         >
@@ -106,7 +92,7 @@ export function SiteEditor(props: {
           disabled={sites.length >= 12}
           onClick={() => {
             const taken = sites.map((one) => one.base.id);
-            change({ sites: [...sites, newSite(form, taken)] });
+            append(newSite(factor, taken));
             choose(sites.length);
           }}
         >

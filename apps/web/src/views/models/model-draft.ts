@@ -2,7 +2,8 @@ import type { ModelSpec } from '@udrel/contract/types';
 import { binary, parseCapacity } from '@udrel/core/capacity';
 import type { Port } from '@udrel/core/equipment';
 import type { Buffering } from '@udrel/core/memory';
-import { draftOf, siteOf, type ModelSite, type SiteDraft } from '../../features/site-editor/site-draft';
+import type { FieldProblem, ShapedForm } from '../../features/form/shaped-form';
+import { draftOf, fieldOfSite, siteOf, type ModelSite, type SiteDraft } from '../../features/site-editor/site-draft';
 
 /** A site being described: `base` is what the form began with. */
 export interface DraftedSite {
@@ -42,10 +43,7 @@ export interface ModelDraft {
   disassembly: { stage: string; kind: ModelSpec['disassembly'][number]['kind']; name: string; count: string }[];
 }
 
-export interface Problem {
-  field: string;
-  sentence: string;
-}
+export type ModelForm = ShapedForm<ModelDraft, ModelSpec>;
 
 const said = (value: boolean | null) => (value === null ? '' : value ? 'yes' : 'no');
 const heard = (value: '' | 'yes' | 'no') => (value === '' ? null : value === 'yes');
@@ -153,19 +151,29 @@ function baseOf(form: ModelSite['form'], common: Common): ModelSite {
 /** The site as far as it can be read from its form, for the drawing. */
 export function shownSite({ base, name, fields }: DraftedSite): ModelSite {
   const read = siteOf(base, fields);
-  return { ...(read.ok ? read.site : base), name, ...(base.unconfirmed ? { unconfirmed: true } : {}) };
+  return { ...(read.ok ? read.body : base), name, ...(base.unconfirmed ? { unconfirmed: true } : {}) };
+}
+
+/** The field of the form that holds a field of a model as it is sent. */
+export function fieldOfModel(sent: string): string {
+  const [, index, field = ''] = /^sites\.(\d+)\.(.+)$/.exec(sent) ?? [];
+  if (index !== undefined) return `sites.${index}.${field === 'name' ? field : `fields.${fieldOfSite(field)}`}`;
+  return sent
+    .replace(/^functions\..*$/, 'functions')
+    .replace(/^(ports\.\d+)\.(mode|generation)$/, '$1.rate')
+    .replace(/^(memory\.(slots|slotChannels))\..*$/, '$1');
 }
 
 /** The model that was typed with everything in it that cannot be read; it is whole only where nothing is. */
-export function modelOf(draft: ModelDraft): { spec: ModelSpec; problems: Problem[] } {
-  const problems: Problem[] = [];
+export function modelOf(draft: ModelDraft): { spec: ModelSpec; problems: FieldProblem[] } {
+  const problems: FieldProblem[] = [];
   const wrong = (field: string, sentence: string) => void problems.push({ field, sentence });
   for (const field of ['maker', 'name', 'code'] as const) {
     if (draft[field].trim() === '') wrong(field, 'Needed to tell models apart.');
   }
   const sites = draft.sites.map((one, index) => {
     const read = siteOf(one.base, one.fields);
-    if (!read.ok) wrong(`sites.${index}.${read.field}`, read.sentence);
+    if (!read.ok) for (const { field, sentence } of read.problems) wrong(`sites.${index}.${field}`, sentence);
     return shownSite(one);
   });
   // What was typed before the form had these two is kept in the browser without them.

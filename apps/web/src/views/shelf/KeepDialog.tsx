@@ -3,83 +3,84 @@ import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
-import TextField from '@mui/material/TextField';
-import { useState } from 'react';
-import type { PartView } from '@udrel/contract/types';
+import { shelfEndpoints } from '@udrel/contract/endpoints';
+import type { KeepPart, PartView } from '@udrel/contract/types';
 import { useKeepPartMutation } from '../../api/api';
-import { fieldTrouble } from '../../api/problem';
+import { Field, FormTrouble } from '../../features/form/Field';
+import { useShapedForm, type FieldProblem, type Read } from '../../features/form/shaped-form';
 import { fieldAmount, minorOf } from '../../format/units';
-import { Empty, TroubleNote } from '../../ui';
+import { Empty } from '../../ui';
 import styles from '../../ui/list.module.css';
 
 const whole = (text: string) => (/^\d{1,6}$/.test(text.trim()) ? Number(text) : null);
 
+interface Drafted {
+  price: string;
+  level: string;
+  counts: string[];
+}
+
+/** What is there of a part, as it was typed. */
+function keptOf({ stock }: PartView, { price, level, counts }: Drafted): Read<KeepPart> {
+  const problems: FieldProblem[] = [];
+  const wrong = (field: string, sentence: string) => void problems.push({ field, sentence });
+  const amount = minorOf(price) ?? null;
+  if (amount === null) wrong('price', 'An amount such as 39.00');
+  const reorderLevel = level.trim() === '' ? null : whole(level);
+  if (level.trim() !== '' && reorderLevel === null) wrong('reorderLevel', 'A whole number');
+  const counted = stock.map(({ id }, index) => {
+    const quantity = whole(counts[index] ?? '');
+    if (quantity === null) wrong(`counted.${index}.quantity`, 'A whole number');
+    return { id, quantity: quantity ?? 0 };
+  });
+  if (amount === null || problems.length > 0) return { ok: false, problems };
+  return { ok: true, body: { price: amount, reorderLevel, counted } };
+}
+
 /** What is really on the shelf, what it costs, and when it is to be ordered again. */
 export function KeepDialog({ part, close }: { part: PartView; close: () => void }) {
-  const [price, setPrice] = useState(fieldAmount(part.price));
-  const [level, setLevel] = useState(part.reorderLevel === null ? '' : String(part.reorderLevel));
-  const [counts, setCounts] = useState(() => part.stock.map((piece) => String(piece.quantity)));
   const [keep, { isLoading, error }] = useKeepPartMutation();
-  const minor = minorOf(price);
-  const reorderLevel = level.trim() === '' ? null : whole(level);
-  const levelWrong = level.trim() !== '' && reorderLevel === null;
-  const counted = counts.map(whole);
-  const ready = minor !== undefined && minor !== null && !levelWrong && counted.every((one) => one !== null);
-  const save = async () => {
-    if (minor === undefined || minor === null) return;
-    const pieces = part.stock.map((piece, index) => ({ id: piece.id, quantity: counted[index] ?? piece.quantity }));
-    const answer = await keep({ id: part.id, body: { price: minor, reorderLevel, counted: pieces } });
+  const form = useShapedForm({
+    begin: {
+      price: fieldAmount(part.price),
+      level: part.reorderLevel === null ? '' : String(part.reorderLevel),
+      counts: part.stock.map((piece) => String(piece.quantity)),
+    } as Drafted,
+    read: (typed) => keptOf(part, typed),
+    shape: shelfEndpoints.keepPart.body,
+    nameOf: (field) => field.replace(/^counted\.(\d+)\..*$/, 'counts.$1').replace(/^reorderLevel$/, 'level'),
+    error,
+  });
+  const save = form.handleSubmit(async (body) => {
+    const answer = await keep({ id: part.id, body });
     if (!answer.error) close();
-  };
+  });
   return (
     <Dialog open onClose={close} fullWidth maxWidth="xs" aria-labelledby="keep-title">
       <DialogTitle id="keep-title">
         {part.maker} {part.name}, {part.partNumber}
       </DialogTitle>
       <DialogContent sx={{ display: 'grid', gap: 2 }}>
-        <TextField
-          sx={{ mt: 1 }}
-          label="Price, before tax"
-          value={price}
-          onChange={(event) => setPrice(event.target.value)}
-          error={minor === undefined || minor === null}
-          helperText={minor === undefined || minor === null ? 'An amount such as 39.00' : undefined}
-        />
-        <TextField
-          label="Order again below (empty: not kept in stock)"
-          value={level}
-          onChange={(event) => setLevel(event.target.value)}
-          error={levelWrong}
-          helperText={levelWrong ? 'A whole number' : undefined}
-        />
+        <Field form={form} name="price" label="Price, before tax" sx={{ mt: 1 }} />
+        <Field form={form} name="level" label="Order again below (empty: not kept in stock)" />
         {part.stock.length === 0 && <Empty>Nothing of it is on the shelf.</Empty>}
-        {part.stock.map((piece, index) => {
-          const wrong = counted[index] === null ? 'A whole number' : fieldTrouble(error, `counted.${index}.quantity`);
-          return (
-            <div key={piece.id} className={styles.near}>
-              <span>
-                <span className="mono">{piece.serial ?? 'counted'}</span>{' '}
-                <span className="sub">
-                  {piece.place}
-                  {piece.reservedFor && `, for ${piece.reservedFor}`}
-                </span>
+        {part.stock.map((piece, index) => (
+          <div key={piece.id} className={styles.near}>
+            <span>
+              <span className="mono">{piece.serial ?? 'counted'}</span>{' '}
+              <span className="sub">
+                {piece.place}
+                {piece.reservedFor && `, for ${piece.reservedFor}`}
               </span>
-              <TextField
-                label="There are"
-                value={counts[index] ?? ''}
-                onChange={(event) => setCounts(counts.map((one, n) => (n === index ? event.target.value : one)))}
-                error={wrong !== undefined}
-                helperText={wrong}
-                sx={{ width: 130 }}
-              />
-            </div>
-          );
-        })}
-        <TroubleNote error={error} />
+            </span>
+            <Field form={form} name={`counts.${index}`} label="There are" sx={{ width: 130 }} />
+          </div>
+        ))}
+        <FormTrouble form={form} />
       </DialogContent>
       <DialogActions>
         <Button onClick={close}>Leave it</Button>
-        <Button variant="contained" disabled={isLoading || !ready} onClick={() => void save()}>
+        <Button variant="contained" disabled={isLoading} onClick={() => void save()}>
           Keep it
         </Button>
       </DialogActions>

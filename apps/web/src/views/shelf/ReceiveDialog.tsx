@@ -3,31 +3,36 @@ import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
-import TextField from '@mui/material/TextField';
-import { useState } from 'react';
+import { shelfEndpoints } from '@udrel/contract/endpoints';
 import type { PartView } from '@udrel/contract/types';
 import { useReceiveMutation } from '../../api/api';
-import { fieldTrouble } from '../../api/problem';
-import { TroubleNote } from '../../ui';
-import { SERIAL_SLOTS } from '../../ui/SerialField';
+import { Field, FormTrouble } from '../../features/form/Field';
+import { useShapedForm } from '../../features/form/shaped-form';
+import {} from '../../ui';
 
 /** Pieces come in: by scanned serials, or by count. */
 export function ReceiveDialog({ part, close }: { part: PartView; close: () => void }) {
-  const [serials, setSerials] = useState('');
-  const [count, setCount] = useState('');
-  const [place, setPlace] = useState(part.stock[0]?.place ?? '');
   const [receive, { isLoading, error }] = useReceiveMutation();
-  const wrong = fieldTrouble(error, part.serialised ? 'serials' : 'count');
-  const save = async () => {
-    const lines = serials
-      .split(/[\n,;]+/)
-      .map((one) => one.trim())
-      .filter(Boolean);
-    const answer = await receive({
-      body: { partId: part.id, serials: part.serialised ? lines : [], count: Number(count) || 0, place },
-    });
+  const form = useShapedForm({
+    begin: { serials: '', count: '', place: part.stock[0]?.place ?? '' },
+    read: ({ serials, count, place }) => {
+      const lines = serials
+        .split(/[\n,;]+/)
+        .map((one) => one.trim())
+        .filter(Boolean);
+      return {
+        ok: true,
+        body: { partId: part.id, serials: part.serialised ? lines : [], count: Number(count) || 0, place },
+      };
+    },
+    shape: shelfEndpoints.receive.body,
+    nameOf: (field) => field.replace(/^serials\..*$/, 'serials'),
+    error,
+  });
+  const save = form.handleSubmit(async (body) => {
+    const answer = await receive({ body });
     if (!answer.error) close();
-  };
+  });
   return (
     <Dialog open onClose={close} aria-labelledby="receive-title">
       <DialogTitle id="receive-title">
@@ -35,31 +40,21 @@ export function ReceiveDialog({ part, close }: { part: PartView; close: () => vo
       </DialogTitle>
       <DialogContent sx={{ display: 'grid', gap: 2 }}>
         {part.serialised ? (
-          <TextField
-            sx={{ mt: 1 }}
+          <Field
+            form={form}
+            name="serials"
             label="Serials, one a line"
-            value={serials}
-            onChange={(event) => setSerials(event.target.value)}
+            sx={{ mt: 1 }}
             multiline
             minRows={3}
             autoFocus
-            error={wrong !== undefined}
-            helperText={wrong}
-            {...SERIAL_SLOTS}
+            serial
           />
         ) : (
-          <TextField
-            sx={{ mt: 1 }}
-            label="How many"
-            value={count}
-            onChange={(event) => setCount(event.target.value)}
-            autoFocus
-            error={wrong !== undefined}
-            helperText={wrong}
-          />
+          <Field form={form} name="count" label="How many" sx={{ mt: 1 }} autoFocus />
         )}
-        <TextField label="Place" value={place} onChange={(event) => setPlace(event.target.value)} />
-        {!wrong && <TroubleNote error={error} />}
+        <Field form={form} name="place" label="Place" />
+        <FormTrouble form={form} />
       </DialogContent>
       <DialogActions>
         <Button onClick={close}>Leave it</Button>

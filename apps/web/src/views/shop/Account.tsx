@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
-import { useState, type InputHTMLAttributes } from 'react';
+import { useWatch } from 'react-hook-form';
+import { staffEndpoints } from '@udrel/contract/endpoints';
 import type { SignedInView, StaffView } from '@udrel/contract/types';
 import {
   useChangePasswordMutation,
@@ -9,7 +9,8 @@ import {
   useSetPinMutation,
   useSignOutEverywhereMutation,
 } from '../../api/api';
-import { fieldTrouble } from '../../api/problem';
+import { Field, FormTrouble } from '../../features/form/Field';
+import { useShapedForm } from '../../features/form/shaped-form';
 import { moment } from '../../format/time';
 import { Foot, Loaded, Sheet, TroubleNote } from '../../ui';
 import styles from './shop.module.css';
@@ -73,61 +74,35 @@ function browserOf({ agent }: SignedInView): string {
   return `${mobile}, ${system === 'Macintosh' ? 'macOS' : system}`;
 }
 
-type Html = InputHTMLAttributes<HTMLInputElement>;
-
-/** A password or PIN of a form, with what was wrong with it. */
-function SecretField<T extends Record<string, string>>(props: {
-  given: T;
-  setGiven: (given: T) => void;
-  name: keyof T & string;
-  label: string;
-  error: unknown;
-  html: Html;
-  className?: string;
-}) {
-  const { given, setGiven, name, label, error, html, className } = props;
-  const wrong = fieldTrouble(error, name);
-  return (
-    <TextField
-      type="password"
-      label={label}
-      value={given[name]}
-      onChange={(event) => setGiven({ ...given, [name]: event.target.value })}
-      error={wrong !== undefined}
-      helperText={wrong}
-      slotProps={{ htmlInput: html }}
-      {...(className ? { className } : {})}
-    />
-  );
-}
-
 /** The own password, changed by who knows the one until now. */
 function Password() {
-  const [given, setGiven] = useState({ password: '', next: '' });
   const [change, { error, isLoading, data }] = useChangePasswordMutation();
-  const field = (key: keyof typeof given, label: string, autoComplete: string) => (
-    <SecretField {...{ given, setGiven, error, label }} name={key} html={{ autoComplete }} />
-  );
-  const byField = fieldTrouble(error, 'password') ?? fieldTrouble(error, 'next');
+  const form = useShapedForm({
+    begin: { password: '', next: '' },
+    read: (body) => ({ ok: true, body }),
+    shape: staffEndpoints.changePassword.body,
+    error,
+  });
+  const [password, next] = useWatch({ control: form.control, name: ['password', 'next'] });
+  const save = form.handleSubmit(async (body) => {
+    if ('data' in (await change({ body }))) form.reset();
+  });
   return (
     <Sheet title="Password" aside={data ? 'changed; signed out everywhere else' : 'ten characters or more'}>
-      <form
-        onSubmit={(event) => {
-          event.preventDefault();
-          void change({ body: given }).then((answer) => 'data' in answer && setGiven({ password: '', next: '' }));
-        }}
-      >
+      <form onSubmit={(event) => void save(event)}>
         <div className={styles.fields}>
-          {field('password', 'Password until now', 'current-password')}
-          {field('next', 'New password', 'new-password')}
+          <Field
+            form={form}
+            name="password"
+            label="Password until now"
+            type="password"
+            html={{ autoComplete: 'current-password' }}
+          />
+          <Field form={form} name="next" label="New password" type="password" html={{ autoComplete: 'new-password' }} />
         </div>
-        {!byField && <TroubleNote error={error} />}
+        <FormTrouble form={form} />
         <Foot note="Other browsers are signed out.">
-          <Button
-            type="submit"
-            variant="contained"
-            disabled={isLoading || given.password === '' || given.next.length < 10}
-          >
+          <Button type="submit" variant="contained" disabled={isLoading || password === '' || next.length < 10}>
             Change the password
           </Button>
         </Foot>
@@ -137,8 +112,14 @@ function Password() {
 }
 
 function Pin({ owner }: { owner: boolean }) {
-  const [given, setGiven] = useState({ password: '', pin: '' });
   const [setPin, { error, isLoading, data }] = useSetPinMutation();
+  const form = useShapedForm({
+    begin: { password: '', pin: '' },
+    read: (body) => ({ ok: true, body }),
+    shape: staffEndpoints.setPin.body,
+    error,
+  });
+  const [password, pin] = useWatch({ control: form.control, name: ['password', 'pin'] });
   if (owner) {
     return (
       <Sheet title="PIN">
@@ -146,35 +127,37 @@ function Pin({ owner }: { owner: boolean }) {
       </Sheet>
     );
   }
-  const save = async (pin: string | null) => {
-    const answer = await setPin({ body: { password: given.password, pin } });
-    if (answer.data) setGiven({ password: '', pin: '' });
+  const send = async (body: { password: string; pin: string | null }) => {
+    if ((await setPin({ body })).data) form.reset();
   };
-  const field = (key: keyof typeof given, label: string, html: Html) => (
-    <SecretField {...{ given, setGiven, error, label, html }} name={key} className={styles.narrow ?? ''} />
-  );
+  const save = form.handleSubmit(send);
   return (
     <Sheet title="PIN" aside={data ? (data.hasPin ? 'set' : 'removed') : 'to switch to you on a shared tablet'}>
-      <form
-        onSubmit={(event) => {
-          event.preventDefault();
-          void save(given.pin);
-        }}
-      >
+      <form onSubmit={(event) => void save(event)}>
         <div className={styles.fields}>
-          {field('password', 'Your password', { autoComplete: 'current-password' })}
-          {field('pin', 'New PIN, 4 to 8 digits', { inputMode: 'numeric', maxLength: 8, autoComplete: 'off' })}
+          <Field
+            form={form}
+            name="password"
+            label="Your password"
+            type="password"
+            className={styles.narrow ?? ''}
+            html={{ autoComplete: 'current-password' }}
+          />
+          <Field
+            form={form}
+            name="pin"
+            label="New PIN, 4 to 8 digits"
+            type="password"
+            className={styles.narrow ?? ''}
+            html={{ inputMode: 'numeric', maxLength: 8, autoComplete: 'off' }}
+          />
         </div>
-        {!fieldTrouble(error, 'password') && !fieldTrouble(error, 'pin') && <TroubleNote error={error} />}
+        <FormTrouble form={form} />
         <Foot>
-          <Button disabled={isLoading || given.password === ''} onClick={() => void save(null)}>
+          <Button disabled={isLoading || password === ''} onClick={() => void send({ password, pin: null })}>
             Remove the PIN
           </Button>
-          <Button
-            type="submit"
-            variant="contained"
-            disabled={isLoading || given.password === '' || given.pin.length < 4}
-          >
+          <Button type="submit" variant="contained" disabled={isLoading || password === '' || pin.length < 4}>
             Set the PIN
           </Button>
         </Foot>

@@ -3,8 +3,9 @@ import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
-import TextField from '@mui/material/TextField';
 import { useState } from 'react';
+import { useWatch } from 'react-hook-form';
+import { staffEndpoints } from '@udrel/contract/endpoints';
 import { ROLES } from '@udrel/contract/permissions';
 import type { AccountView, Role } from '@udrel/contract/types';
 import {
@@ -13,7 +14,8 @@ import {
   useChangeAccountMutation,
   useResetPasswordMutation,
 } from '../../api/api';
-import { fieldTrouble } from '../../api/problem';
+import { Field, FormTrouble } from '../../features/form/Field';
+import { useShapedForm } from '../../features/form/shaped-form';
 import { Foot, Loaded, Sheet, TroubleNote } from '../../ui';
 import styles from './shop.module.css';
 
@@ -100,41 +102,42 @@ function Row(props: {
 /** A new password for somebody who forgot theirs: they are signed out everywhere. */
 function ResetPassword({ account: { id, name } }: { account: AccountView }) {
   const [open, setOpen] = useState(false);
-  const [next, setNext] = useState('');
   const [reset, { error, isLoading, data }] = useResetPasswordMutation();
-  const wrong = fieldTrouble(error, 'next');
+  const form = useShapedForm({
+    begin: { next: '' },
+    read: (body) => ({ ok: true, body }),
+    shape: staffEndpoints.resetPassword.body,
+    error,
+  });
+  const next = useWatch({ control: form.control, name: 'next' });
   const close = () => {
     setOpen(false);
-    setNext('');
+    form.reset();
   };
+  const save = form.handleSubmit(async (body) => {
+    if ('data' in (await reset({ id, body }))) close();
+  });
   return (
     <>
       <Button size="small" onClick={() => setOpen(true)}>
         {data ? 'Password set' : 'New password …'}
       </Button>
       <Dialog open={open} onClose={close} aria-label={`New password of ${name}`}>
-        <form
-          onSubmit={(event) => {
-            event.preventDefault();
-            void reset({ id, body: { next } }).then((answer) => 'data' in answer && close());
-          }}
-        >
+        <form onSubmit={(event) => void save(event)}>
           <DialogTitle>New password of {name}</DialogTitle>
           <DialogContent>
             <p style={{ marginBottom: 12 }}>
               Tell it to them; they change it under Shop. They are signed out everywhere, and their PIN is gone.
             </p>
-            <TextField
-              autoFocus
-              type="password"
+            <Field
+              form={form}
+              name="next"
               label="New password, 10 characters or more"
-              value={next}
-              onChange={(event) => setNext(event.target.value)}
-              error={wrong !== undefined}
-              helperText={wrong}
-              slotProps={{ htmlInput: { autoComplete: 'new-password' } }}
+              type="password"
+              autoFocus
+              html={{ autoComplete: 'new-password' }}
             />
-            {!wrong && <TroubleNote error={error} />}
+            <FormTrouble form={form} />
           </DialogContent>
           <DialogActions>
             <Button onClick={close}>Leave it</Button>
@@ -151,49 +154,34 @@ function ResetPassword({ account: { id, name } }: { account: AccountView }) {
 const EMPTY = { name: '', login: '', role: 'technician' as Role, password: '' };
 
 function NewAccount() {
-  const [given, setGiven] = useState(EMPTY);
   const [add, { error, isLoading }] = useAddAccountMutation();
-  const save = async () => {
-    const answer = await add({ body: given });
-    if (answer.data) setGiven(EMPTY);
-  };
-  const field = (key: 'name' | 'login' | 'password', label: string, more = {}) => (
-    <TextField
-      label={label}
-      value={given[key]}
-      onChange={(event) => setGiven({ ...given, [key]: event.target.value })}
-      error={fieldTrouble(error, key) !== undefined}
-      helperText={fieldTrouble(error, key)}
-      {...more}
-    />
-  );
+  const form = useShapedForm({
+    begin: EMPTY,
+    read: (body) => ({ ok: true, body }),
+    shape: staffEndpoints.addAccount.body,
+    error,
+  });
+  const [name, login, password] = useWatch({ control: form.control, name: ['name', 'login', 'password'] });
+  const save = form.handleSubmit(async (body) => {
+    if ((await add({ body })).data) form.reset();
+  });
   return (
-    <form
-      style={{ marginTop: 14 }}
-      onSubmit={(event) => {
-        event.preventDefault();
-        void save();
-      }}
-    >
+    <form style={{ marginTop: 14 }} onSubmit={(event) => void save(event)}>
       <div className={styles.fields}>
-        {field('name', 'Name')}
-        {field('login', 'Signs in as')}
-        <TextField
-          select
-          label="Role"
-          value={given.role}
-          onChange={(event) => setGiven({ ...given, role: event.target.value as Role })}
-          slotProps={{ select: { native: true } }}
-        >
-          {ROLES.map((role) => (
-            <option key={role}>{role}</option>
-          ))}
-        </TextField>
-        {field('password', 'First password, 10 characters or more', { type: 'password', autoComplete: 'new-password' })}
+        <Field form={form} name="name" label="Name" />
+        <Field form={form} name="login" label="Signs in as" />
+        <Field form={form} name="role" label="Role" choices={ROLES} />
+        <Field
+          form={form}
+          name="password"
+          label="First password, 10 characters or more"
+          type="password"
+          html={{ autoComplete: 'new-password' }}
+        />
       </div>
-      {!fieldTrouble(error, 'login') && <TroubleNote error={error} />}
+      <FormTrouble form={form} />
       <Foot>
-        <Button type="submit" disabled={isLoading || !given.name.trim() || !given.login || given.password.length < 10}>
+        <Button type="submit" disabled={isLoading || !name.trim() || !login || password.length < 10}>
           Make the account
         </Button>
       </Foot>

@@ -1,11 +1,12 @@
 import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
-import { useState } from 'react';
+import { useWatch } from 'react-hook-form';
+import { shopEndpoints } from '@udrel/contract/endpoints';
 import { LOCALES, PAPERS } from '@udrel/contract/shapes';
 import type { ShopFormats } from '@udrel/contract/types';
 import { useSessionQuery, useSetFormatsMutation } from '../../api/api';
-import { fieldTrouble } from '../../api/problem';
-import { Foot, Sheet, TroubleNote } from '../../ui';
+import { Field, FormTrouble } from '../../features/form/Field';
+import { useShapedForm } from '../../features/form/shaped-form';
+import { Foot, Sheet } from '../../ui';
 import styles from './shop.module.css';
 
 /** How the shop writes figures, money, days and times, on every screen and paper; typed figures are read the same way. */
@@ -24,55 +25,43 @@ const regions = new Intl.DisplayNames('en', { type: 'language' });
 const money = new Intl.DisplayNames('en', { type: 'currency' });
 
 function FormatsForm({ formats }: { formats: ShopFormats }) {
-  const [given, setGiven] = useState(formats);
   const [set, { error, isLoading }] = useSetFormatsMutation();
-  const changed = (Object.keys(given) as (keyof ShopFormats)[]).some((name) => given[name] !== formats[name]);
-  const chosen = (name: keyof ShopFormats, label: string, options: readonly (readonly [string, string])[]) => (
-    <TextField
-      select
-      label={label}
-      value={given[name]}
-      onChange={(event) => setGiven({ ...given, [name]: event.target.value } as ShopFormats)}
-      error={fieldTrouble(error, name) !== undefined}
-      helperText={fieldTrouble(error, name)}
-      slotProps={{ select: { native: true }, inputLabel: { shrink: true } }}
-    >
-      {options.map(([value, words]) => (
-        <option key={value} value={value}>
-          {words}
-        </option>
-      ))}
-    </TextField>
-  );
+  const form = useShapedForm({
+    begin: formats,
+    read: (body) => ({ ok: true, body }),
+    shape: shopEndpoints.setFormats.body,
+    error,
+  });
+  const given = useWatch({ control: form.control }) as ShopFormats;
+  const save = form.handleSubmit((body) => void set({ body }));
   const sample = new Intl.NumberFormat(
     given.locale,
     given.currency ? { style: 'currency', currency: given.currency } : { minimumFractionDigits: 2 },
   );
   return (
-    <>
+    <form onSubmit={(event) => void save(event)}>
       <div className={styles.fields}>
-        {chosen(
-          'locale',
-          'Figures and days',
-          LOCALES.map((one) => [one, regions.of(one) ?? one] as const),
-        )}
-        {chosen('currency', 'Currency', [
-          ['', 'none'],
-          ...CURRENCIES.map((code) => [code, `${code}, ${money.of(code) ?? ''}`] as const),
-        ])}
-        {chosen('timeZone', 'Time zone', [['', 'that of each browser'], ...ZONES.map((one) => [one, one] as const)])}
-        {chosen(
-          'paper',
-          'Paper',
-          PAPERS.map((one) => [one, one] as const),
-        )}
+        <Field
+          form={form}
+          name="locale"
+          label="Figures and days"
+          choices={LOCALES.map((one) => [one, regions.of(one) ?? one] as const)}
+        />
+        <Field
+          form={form}
+          name="currency"
+          label="Currency"
+          choices={[['', 'none'], ...CURRENCIES.map((code) => [code, `${code}, ${money.of(code) ?? ''}`] as const)]}
+        />
+        <Field form={form} name="timeZone" label="Time zone" choices={[['', 'that of each browser'], ...ZONES]} />
+        <Field form={form} name="paper" label="Paper" choices={PAPERS} />
       </div>
-      <TroubleNote error={error} />
+      <FormTrouble form={form} />
       <Foot note={`An amount is written ${sample.format(1290)}.`}>
-        <Button disabled={isLoading || !changed} onClick={() => void set({ body: given })}>
+        <Button type="submit" disabled={isLoading || !form.formState.isDirty}>
           Write so
         </Button>
       </Foot>
-    </>
+    </form>
   );
 }

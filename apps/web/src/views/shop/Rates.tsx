@@ -1,10 +1,11 @@
 import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
-import { useState } from 'react';
+import { shopEndpoints } from '@udrel/contract/endpoints';
 import type { ShopRates } from '@udrel/contract/types';
 import { useRatesQuery, useSetRatesMutation } from '../../api/api';
 import { fieldAmount, minorOf } from '../../format/units';
-import { Foot, Loaded, Sheet, TroubleNote } from '../../ui';
+import { Field, FormTrouble } from '../../features/form/Field';
+import { useShapedForm, type FieldProblem, type Read } from '../../features/form/shaped-form';
+import { Foot, Loaded, Sheet } from '../../ui';
 import styles from './shop.module.css';
 import { typedFigure } from '../../format/shop-formats';
 
@@ -20,44 +21,39 @@ export function Rates() {
   );
 }
 
+/** The rates as they were typed. */
+function ratesOf(typed: Record<'hourly' | 'tax', string>): Read<ShopRates> {
+  const problems: FieldProblem[] = [];
+  const hourly = minorOf(typed.hourly) ?? null;
+  if (hourly === null) problems.push({ field: 'hourly', sentence: 'An amount such as 36.00' });
+  const taxPercent = typedFigure(typed.tax);
+  if (!(taxPercent >= 0 && taxPercent <= 100)) problems.push({ field: 'taxPercent', sentence: 'From 0 to 100' });
+  if (hourly === null || problems.length > 0) return { ok: false, problems };
+  return { ok: true, body: { hourly, taxPercent } };
+}
+
 function RatesForm({ rates }: { rates: ShopRates }) {
-  const [hourly, setHourly] = useState(fieldAmount(rates.hourly));
-  const [tax, setTax] = useState(String(rates.taxPercent));
   const [set, { error, isLoading, isSuccess }] = useSetRatesMutation();
-  const given = {
-    hourly: minorOf(hourly) ?? null,
-    taxPercent: typedFigure(tax),
-  };
-  const taxWrong = !(given.taxPercent >= 0 && given.taxPercent <= 100);
+  const form = useShapedForm({
+    begin: { hourly: fieldAmount(rates.hourly), tax: String(rates.taxPercent) },
+    read: ratesOf,
+    shape: shopEndpoints.setRates.body,
+    nameOf: (field) => (field === 'taxPercent' ? 'tax' : field),
+    error,
+  });
+  const save = form.handleSubmit((body) => void set({ body }));
   return (
-    <>
+    <form onSubmit={(event) => void save(event)}>
       <div className={styles.fields}>
-        <TextField
-          label="Work, an hour"
-          value={hourly}
-          onChange={(event) => setHourly(event.target.value)}
-          error={given.hourly === null}
-          helperText={given.hourly === null ? 'An amount such as 36.00' : undefined}
-        />
-        <TextField
-          label="Tax, per cent"
-          value={tax}
-          onChange={(event) => setTax(event.target.value)}
-          error={taxWrong}
-          helperText={taxWrong ? 'From 0 to 100' : undefined}
-        />
+        <Field form={form} name="hourly" label="Work, an hour" />
+        <Field form={form} name="tax" label="Tax, per cent" />
       </div>
-      <TroubleNote error={error} />
+      <FormTrouble form={form} />
       <Foot note={isSuccess ? 'Set.' : undefined}>
-        <Button
-          disabled={isLoading || given.hourly === null || taxWrong}
-          onClick={() => {
-            if (given.hourly !== null) void set({ body: { hourly: given.hourly, taxPercent: given.taxPercent } });
-          }}
-        >
+        <Button type="submit" disabled={isLoading}>
           Set the rates
         </Button>
       </Foot>
-    </>
+    </form>
   );
 }

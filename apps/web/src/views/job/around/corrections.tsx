@@ -1,12 +1,11 @@
-import { dequal } from 'dequal';
 import type { Station } from '@udrel/core/stations';
-import TextField from '@mui/material/TextField';
-import { MomentField } from '../../../ui/days/DayField';
 import { useState } from 'react';
+import { useForm, useWatch } from 'react-hook-form';
 import type { Correction, JobView, ModelView } from '@udrel/contract/types';
 import { ENDS, type End } from '@udrel/core/steps';
 import { fieldMoment } from '../../../format/time';
 import { CustomerField, type CustomerDraft } from '../../../features/pickers/CustomerField';
+import { Field, When } from '../../../features/form/Field';
 import { ModelChoice } from '../../../features/pickers/ModelField';
 import { SerialField } from '../../../ui/SerialField';
 import { CorrectionDialog } from './CorrectionDialog';
@@ -46,16 +45,10 @@ export function CorrectCustomer({ job, close }: Props) {
 /** Name, phone or mail of this customer was typed wrong. */
 export function CorrectDetails({ job, close }: Props) {
   const { name, phone, email } = job.customer;
-  const [given, setGiven] = useState({ name, phone, email });
-  const changed = !dequal(given, { name, phone, email });
-  const correction: Correction | null = changed && given.name.trim() ? { what: 'customer details', ...given } : null;
-  const field = (key: 'name' | 'phone' | 'email', label: string) => (
-    <TextField
-      label={label}
-      value={given[key]}
-      onChange={(event) => setGiven({ ...given, [key]: event.target.value })}
-    />
-  );
+  const form = useForm({ defaultValues: { name, phone, email } });
+  const given = useWatch({ control: form.control }) as Record<'name' | 'phone' | 'email', string>;
+  const correction: Correction | null =
+    form.formState.isDirty && given.name.trim() ? { what: 'customer details', ...given } : null;
   return (
     <CorrectionDialog
       {...{ job, close, correction }}
@@ -63,9 +56,9 @@ export function CorrectDetails({ job, close }: Props) {
       title={`${name}: how they are called and reached`}
       deed="Correct the details"
     >
-      {field('name', 'Name')}
-      {field('phone', 'Phone')}
-      {field('email', 'Mail')}
+      <Field form={form} name="name" label="Name" />
+      <Field form={form} name="phone" label="Phone" />
+      <Field form={form} name="email" label="Mail" />
     </CorrectionDialog>
   );
 }
@@ -106,31 +99,23 @@ export function CorrectModel({ job, close }: Props) {
 
 /** What was written down at the counter. */
 export function CorrectBooking({ job, close }: Props) {
-  const [given, setGiven] = useState({
+  const opened = {
     complaint: job.complaint,
     condition: job.condition,
     promised: job.promisedAt ? fieldMoment(new Date(job.promisedAt)) : '',
     price: job.price === null ? '' : fieldAmount(job.price),
-  });
-  const [opened] = useState(given);
+  };
+  const form = useForm({ defaultValues: opened });
+  const given = useWatch({ control: form.control }) as typeof opened;
   const price = minorOf(given.price);
   const promised = given.promised === '' ? null : fromShopClock(given.promised);
   const sound = price !== undefined && (promised === null || !Number.isNaN(promised.getTime()));
-  const changed = !dequal(given, opened);
   // A moment that was not touched keeps its seconds.
-  const promisedAt = given.promised === opened.promised ? job.promisedAt : (promised?.toISOString() ?? null);
+  const promisedAt = !form.formState.dirtyFields.promised ? job.promisedAt : (promised?.toISOString() ?? null);
   const correction: Correction | null =
-    sound && changed && given.complaint.trim()
+    sound && form.formState.isDirty && given.complaint.trim()
       ? { what: 'booking', complaint: given.complaint, condition: given.condition, promisedAt, price }
       : null;
-  const field = (key: keyof typeof given, label: string, more = {}) => (
-    <TextField
-      label={label}
-      value={given[key]}
-      onChange={(event) => setGiven({ ...given, [key]: event.target.value })}
-      {...more}
-    />
-  );
   return (
     <CorrectionDialog
       {...{ job, close, correction }}
@@ -138,18 +123,16 @@ export function CorrectBooking({ job, close }: Props) {
       title={`${job.tag}: what was booked in`}
       deed="Correct the booking"
     >
-      {field('complaint', 'Complaint, in the customer’s words', { multiline: true })}
-      {field('condition', 'Condition on arrival', { multiline: true })}
-      <MomentField
-        label="Promised"
-        value={given.promised}
-        onChange={(moment) => setGiven({ ...given, promised: moment })}
+      <Field form={form} name="complaint" label="Complaint, in the customer’s words" multiline />
+      <Field form={form} name="condition" label="Condition on arrival" multiline />
+      <When form={form} name="promised" label="Promised" time />
+      <Field
+        form={form}
+        name="price"
+        label="Price told, tax included"
+        help={price === undefined ? 'Type an amount such as 129.00.' : undefined}
+        wrong={price === undefined}
       />
-      {field(
-        'price',
-        'Price told, tax included',
-        price === undefined ? { error: true, helperText: 'Type an amount such as 129.00.' } : {},
-      )}
     </CorrectionDialog>
   );
 }

@@ -1,54 +1,41 @@
 import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
+import { useWatch } from 'react-hook-form';
 import type { JobView } from '@udrel/contract/types';
-import type { HealthGrade } from '@udrel/core/estimate';
-import { Foot, Sheet, TroubleNote } from '../../../ui';
-import { useTypedFact } from '../../../features/typed/typed-fact';
-import { useJobChange } from '../../../features/job/useJobChange';
+import { HEALTH_GRADES, type HealthGrade } from '@udrel/core/estimate';
+import { Foot, Sheet } from '../../../ui';
+import { Field, FormTrouble } from '../../../features/form/Field';
+import { useFactForm } from '../../../features/form/kept-form';
 import styles from '../../../features/job/job.module.css';
 
-const GRADES: readonly { grade: HealthGrade; means: string }[] = [
-  { grade: 'good', means: 'nothing speaks against it' },
-  { grade: 'watch', means: 'some loss seen, stable: copy soon' },
-  { grade: 'failing', means: 'copy first, with a tool that retries; three to ten times the time' },
-  { grade: 'unknown', means: 'it tells nothing of itself: not the same as good' },
-];
+const MEANS: Readonly<Record<HealthGrade, string>> = {
+  good: 'nothing speaks against it',
+  watch: 'some loss seen, stable: copy soon',
+  failing: 'copy first, with a tool that retries; three to ten times the time',
+  unknown: 'it tells nothing of itself: not the same as good',
+};
 
 /** How well the old drive is, in plain words, and what that means for the copy. */
 export function HealthForm({ job }: { job: JobView }) {
   const known = job.snapshot.facts.health;
-  const [grade, setGrade] = useTypedFact<HealthGrade>(job, 'health', 'grade', known?.grade ?? 'good');
-  const [note, setNote] = useTypedFact(job, 'health', 'note', known?.note ?? '');
-  const { record, busy, error } = useJobChange(job);
+  const { form, busy, save } = useFactForm(job, 'health', {
+    begin: { grade: known?.grade ?? ('good' as HealthGrade), note: known?.note ?? '' },
+    read: (body) => ({ ok: true, body }),
+  });
+  const grade = useWatch({ control: form.control, name: 'grade' });
   return (
     <Sheet title="Health of the old drive" aside={known ? known.grade : 'not graded yet'}>
       <div className={styles.fields}>
-        <TextField
-          select
-          label="Grade"
-          value={grade}
-          onChange={(event) => setGrade(event.target.value as HealthGrade)}
-          slotProps={{ select: { native: true } }}
-          helperText={GRADES.find((one) => one.grade === grade)?.means}
-        >
-          {GRADES.map((one) => (
-            <option key={one.grade}>{one.grade}</option>
-          ))}
-        </TextField>
-        <TextField
+        <Field form={form} name="grade" label="Grade" choices={HEALTH_GRADES} help={MEANS[grade]} />
+        <Field
+          form={form}
+          name="note"
           label="What says so: hours, sectors, errors"
-          value={note}
-          onChange={(event) => setNote(event.target.value)}
           sx={{ gridColumn: 'span 4 !important' }}
         />
       </div>
-      <TroubleNote error={error} />
+      <FormTrouble form={form} />
       <Foot>
-        <Button
-          variant={known ? 'outlined' : 'contained'}
-          disabled={busy}
-          onClick={() => void record('health', { grade, note })}
-        >
+        <Button variant={known ? 'outlined' : 'contained'} disabled={busy} onClick={() => void save()}>
           {known ? 'Correct the health' : 'Record the health'}
         </Button>
       </Foot>

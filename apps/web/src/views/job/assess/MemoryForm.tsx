@@ -1,59 +1,54 @@
 import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
-import { useState } from 'react';
 import type { JobView } from '@udrel/contract/types';
 import { binary, parseCapacity } from '@udrel/core/capacity';
 import type { FittedModule } from '@udrel/core/memory';
 import { wants } from '@udrel/core/steps';
-import { Foot, Sheet, TroubleNote } from '../../../ui';
-import { useTypedFact } from '../../../features/typed/typed-fact';
-import { useJobChange } from '../../../features/job/useJobChange';
+import { Foot, Sheet } from '../../../ui';
+import { Field, FormTrouble } from '../../../features/form/Field';
+import { useFactForm } from '../../../features/form/kept-form';
+import type { FieldProblem, Read } from '../../../features/form/shaped-form';
 import styles from '../../../features/job/job.module.css';
 
-/** What sits in each memory slot now; an empty field is an empty slot. */
+type Memory = JobView['device']['model']['memory'];
+
+/** The modules that were typed, by slot; an empty field is an empty slot. */
+function modulesOf({ slots, speed }: Memory, sizes: readonly string[]): Read<{ modules: FittedModule[] }> {
+  const problems: FieldProblem[] = [];
+  const modules = slots.flatMap((slot, index): FittedModule[] => {
+    const text = sizes[index]?.trim() ?? '';
+    if (text === '') return [];
+    const parsed = parseCapacity(text, 'GiB');
+    if (parsed.ok) return [{ slot, bytes: parsed.bytes, speed }];
+    problems.push({ field: `sizes.${index}`, sentence: 'Type a size such as 8 GiB.' });
+    return [];
+  });
+  return problems.length > 0 ? { ok: false, problems } : { ok: true, body: { modules } };
+}
+
+/** What sits in each memory slot now. */
 export function MemoryForm({ job }: { job: JobView }) {
   const { memory } = job.device.model;
   const known = job.snapshot.facts.memory;
-  const [sizes, setSizes] = useTypedFact<Record<string, string>>(job, 'memory', 'sizes', () =>
-    Object.fromEntries((known?.modules ?? []).map((module) => [module.slot, binary(module.bytes)])),
-  );
-  const [wrong, setWrong] = useState<Record<string, string>>({});
-  const { record, busy, error } = useJobChange(job);
-
-  async function save(): Promise<void> {
-    const problems: Record<string, string> = {};
-    const modules: FittedModule[] = [];
-    for (const slot of memory.slots) {
-      const text = sizes[slot]?.trim() ?? '';
-      if (text === '') continue;
-      const parsed = parseCapacity(text, 'GiB');
-      if (parsed.ok) modules.push({ slot, bytes: parsed.bytes, speed: memory.speed });
-      else problems[slot] = 'Type a size such as 8 GiB.';
-    }
-    setWrong(problems);
-    if (Object.keys(problems).length === 0) await record('memory', { modules });
-  }
-
+  const { form, busy, save } = useFactForm(job, 'memory', {
+    begin: {
+      sizes: memory.slots.map((slot) => {
+        const fitted = known?.modules.find((module) => module.slot === slot);
+        return fitted ? binary(fitted.bytes) : '';
+      }),
+    },
+    read: ({ sizes }) => modulesOf(memory, sizes),
+  });
   return (
     <Sheet
       title="Memory fitted"
       aside={`${memory.generation} ${memory.form}${memory.soldered ? `, ${binary(memory.soldered)} soldered` : ''}, up to ${binary(memory.maximum)}`}
     >
       <div className={styles.fields}>
-        {memory.slots.map((slot) => (
-          <TextField
-            key={slot}
-            label={`In ${slot}`}
-            placeholder="empty"
-            value={sizes[slot] ?? ''}
-            onChange={(event) => setSizes({ ...sizes, [slot]: event.target.value })}
-            error={wrong[slot] !== undefined}
-            helperText={wrong[slot]}
-            slotProps={{ inputLabel: { shrink: true } }}
-          />
+        {memory.slots.map((slot, index) => (
+          <Field key={slot} form={form} name={`sizes.${index}`} label={`In ${slot}`} placeholder="empty" shrink />
         ))}
       </div>
-      <TroubleNote error={error} />
+      <FormTrouble form={form} />
       <div style={{ marginTop: 10 }}>
         <Foot>
           <Button

@@ -1,93 +1,74 @@
 import type { OldDrive } from '@udrel/core/facts';
 import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
-import { useState } from 'react';
 import type { JobView } from '@udrel/contract/types';
 import { bytesOfNominal, parseCapacity, soldName } from '@udrel/core/capacity';
 import { DRIVE_CLASSES, type DriveClass, type Site } from '@udrel/core/fit';
 import { negotiate, type Link } from '@udrel/core/links';
-import { fieldTrouble } from '../../../api/problem';
 import { describeSite } from '../../../format/parts';
-import { Foot, Sheet, TroubleNote } from '../../../ui';
-import { useTypedFact } from '../../../features/typed/typed-fact';
-import { useJobChange } from '../../../features/job/useJobChange';
-import { SERIAL_SLOTS } from '../../../ui/SerialField';
+import { Foot, Sheet } from '../../../ui';
+import { Field, FormTrouble } from '../../../features/form/Field';
+import { useFactForm } from '../../../features/form/kept-form';
+import type { Read } from '../../../features/form/shaped-form';
 import styles from '../../../features/job/job.module.css';
 
-/** The drive that is in the device now: its serial is what it is known by from here on. */
-export function OldDriveForm({ job }: { job: JobView }) {
-  const known = job.snapshot.facts['old drive'];
-  const { sites } = job.device.model;
-  const [given, setGiven] = useTypedFact(job, 'old drive', 'drive', {
-    serial: known?.serial ?? '',
-    maker: known?.maker ?? '',
-    name: known?.name ?? '',
-    size: known ? soldName(known.bytes, known.sectorSize) : '',
-    class: known?.class ?? ('disk 5400' as DriveClass),
-    siteId: known?.siteId ?? sites[0]?.id ?? '',
-  });
-  const [wrongSize, setWrongSize] = useState<string>();
-  const { record, busy, error } = useJobChange(job);
+type Drafted = Record<'serial' | 'maker' | 'name' | 'size' | 'siteId', string> & { class: DriveClass };
 
-  async function save(): Promise<void> {
-    const bytes = bytesOf(given.size);
-    setWrongSize(bytes === null ? 'Type a size such as 500 GB.' : undefined);
-    const site = sites.find((one) => one.id === given.siteId);
-    if (bytes === null || !site) return;
-    const { serial, maker, name, siteId } = given;
-    const drive: OldDrive = {
+/** The drive as it was typed. */
+function driveOf(sites: readonly Site[], drive: Drafted): Read<OldDrive> {
+  const { serial, maker, name, siteId } = drive;
+  const bytes = bytesOf(drive.size);
+  const site = sites.find((one) => one.id === siteId);
+  if (bytes === null) return { ok: false, problems: [{ field: 'bytes', sentence: 'Type a size such as 500 GB.' }] };
+  if (!site) return { ok: false, problems: [{ field: 'siteId', sentence: 'Choose where it sits.' }] };
+  return {
+    ok: true,
+    body: {
       serial: serial.toUpperCase(),
       maker,
       name,
       bytes,
       sectorSize: 512,
-      class: given.class,
-      link: linkOf(given.class, site),
+      class: drive.class,
+      link: linkOf(drive.class, site),
       siteId,
-    };
-    await record('old drive', drive);
-  }
+    },
+  };
+}
 
-  const field = (key: keyof typeof given, label: string, more = {}) => (
-    <TextField
-      label={label}
-      value={given[key]}
-      onChange={(event) => setGiven({ ...given, [key]: event.target.value })}
-      error={fieldTrouble(error, `value.${key}`) !== undefined}
-      helperText={fieldTrouble(error, `value.${key}`)}
-      {...more}
-    />
-  );
-  const native = { slotProps: { select: { native: true } } };
+/** The drive that is in the device now: its serial is what it is known by from here on. */
+export function OldDriveForm({ job }: { job: JobView }) {
+  const known = job.snapshot.facts['old drive'];
+  const { sites } = job.device.model;
+  const { form, busy, save } = useFactForm(job, 'old drive', {
+    begin: {
+      drive: {
+        serial: known?.serial ?? '',
+        maker: known?.maker ?? '',
+        name: known?.name ?? '',
+        size: known ? soldName(known.bytes, known.sectorSize) : '',
+        class: known?.class ?? ('disk 5400' as DriveClass),
+        siteId: known?.siteId ?? sites[0]?.id ?? '',
+      },
+    },
+    read: ({ drive }) => driveOf(sites, drive),
+    nameOf: (field) => `drive.${field === 'bytes' ? 'size' : field}`,
+  });
   return (
     <Sheet title="Old drive" aside={known ? 'read' : 'not read yet'}>
       <div className={styles.fields}>
-        {field('serial', 'Serial, from its label', SERIAL_SLOTS)}
-        {field('maker', 'Maker')}
-        {field('name', 'Model')}
-        {field('size', 'Capacity', wrongSize ? { error: true, helperText: wrongSize } : {})}
-        <TextField
-          select
-          label="Kind"
-          value={given.class}
-          onChange={(event) => setGiven({ ...given, class: event.target.value as DriveClass })}
-          {...native}
-        >
-          {DRIVE_CLASSES.map((one) => (
-            <option key={one}>{one}</option>
-          ))}
-        </TextField>
-        {field('siteId', 'Sits at', {
-          select: true,
-          ...native,
-          children: sites.map((site) => (
-            <option key={site.id} value={site.id}>
-              {site.name}: {describeSite(site)}
-            </option>
-          )),
-        })}
+        <Field form={form} name="drive.serial" label="Serial, from its label" serial />
+        <Field form={form} name="drive.maker" label="Maker" />
+        <Field form={form} name="drive.name" label="Model" />
+        <Field form={form} name="drive.size" label="Capacity" />
+        <Field form={form} name="drive.class" label="Kind" choices={DRIVE_CLASSES} />
+        <Field
+          form={form}
+          name="drive.siteId"
+          label="Sits at"
+          choices={sites.map((site) => [site.id, `${site.name}: ${describeSite(site)}`] as const)}
+        />
       </div>
-      <TroubleNote error={error} />
+      <FormTrouble form={form} />
       <div style={{ marginTop: 10 }}>
         <Foot>
           <Button variant={known ? 'outlined' : 'contained'} disabled={busy} onClick={() => void save()}>

@@ -1,84 +1,59 @@
+import type { JobFacts } from '@udrel/core/facts';
 import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
-import { useState } from 'react';
+import { useFieldArray } from 'react-hook-form';
 import type { JobView } from '@udrel/contract/types';
 import { parseCapacity, soldName } from '@udrel/core/capacity';
 import { replacesDrive } from '@udrel/core/steps';
-import { fieldTrouble } from '../../../api/problem';
-import { Foot, Sheet, TroubleNote } from '../../../ui';
-import { useTypedFact } from '../../../features/typed/typed-fact';
-import { useJobChange } from '../../../features/job/useJobChange';
+import { Foot, Sheet } from '../../../ui';
+import { Field, FormTrouble } from '../../../features/form/Field';
+import { useFactForm } from '../../../features/form/kept-form';
+import type { FieldProblem, Read } from '../../../features/form/shaped-form';
 import styles from '../../../features/job/job.module.css';
 
-interface Row {
-  serial: string;
-  name: string;
-  size: string;
-  siteId: string;
+type Row = Record<'serial' | 'name' | 'size' | 'siteId', string>;
+
+/** The drives as they were typed. */
+function drivesOf(rows: readonly Row[]): Read<NonNullable<JobFacts['other drives']>> {
+  const problems: FieldProblem[] = [];
+  const drives = rows.map(({ serial, name, siteId, size }, index) => {
+    const parsed = parseCapacity(size, 'GB');
+    if (!parsed.ok) problems.push({ field: `drives.${index}.bytes`, sentence: 'Type a size such as 1 TB.' });
+    return { serial: serial.toUpperCase(), name, siteId, bytes: parsed.ok ? parsed.bytes : 0 };
+  });
+  return problems.length > 0 ? { ok: false, problems } : { ok: true, body: { drives } };
 }
 
 /** Drives that are in the device too and stay: nothing else can sit where they are. */
 export function OtherDrivesForm({ job }: { job: JobView }) {
   const known = job.snapshot.facts['other drives'];
   const { sites } = job.device.model;
-  const [rows, setRows] = useTypedFact<Row[]>(job, 'other drives', 'rows', () =>
-    (known?.drives ?? []).map(({ bytes, ...one }) => ({ ...one, size: soldName(bytes) })),
-  );
-  const [wrong, setWrong] = useState<number>();
-  const { record, busy, error } = useJobChange(job);
-  const set = (index: number, part: Partial<Row>) =>
-    setRows(rows.map((row, n) => (n === index ? { ...row, ...part } : row)));
-
-  async function save(): Promise<void> {
-    const sizes = rows.map((row) => parseCapacity(row.size, 'GB'));
-    const bad = sizes.findIndex((size) => !size.ok);
-    setWrong(bad < 0 ? undefined : bad);
-    if (bad >= 0) return;
-    const drives = rows.map(({ serial, name, siteId }, n) => {
-      const size = sizes[n];
-      return { serial: serial.toUpperCase(), name, siteId, bytes: size?.ok ? size.bytes : 0 };
-    });
-    await record('other drives', { drives });
-  }
-
+  const { form, busy, save } = useFactForm(job, 'other drives', {
+    begin: { rows: (known?.drives ?? []).map(({ bytes, ...one }): Row => ({ ...one, size: soldName(bytes) })) },
+    read: ({ rows }) => drivesOf(rows),
+    nameOf: (field) => field.replace(/^drives/, 'rows').replace(/bytes$/, 'size'),
+  });
+  const { fields: rows, append, remove } = useFieldArray({ control: form.control, name: 'rows', keyName: 'key' });
   return (
     <Sheet title="Other drives in the device" aside={known ? `${known.drives.length || 'none'}` : 'not noted'}>
-      {rows.map((row, index) => {
-        const trouble = (field: string) => fieldTrouble(error, `value.drives.${index}.${field}`);
-        const field = (key: keyof Row, label: string) => ({
-          label,
-          value: row[key],
-          error: trouble(key) !== undefined,
-          helperText: trouble(key),
-          onChange: (event: { target: { value: string } }) => set(index, { [key]: event.target.value }),
-        });
-        return (
-          <div key={index} className={styles.others}>
-            <TextField {...field('serial', 'Serial')} />
-            <TextField {...field('name', 'Maker and model')} />
-            <TextField
-              {...field('size', 'Capacity')}
-              {...(wrong === index ? { error: true, helperText: 'Type a size such as 1 TB.' } : {})}
-            />
-            <TextField {...field('siteId', 'Sits at')} select slotProps={{ select: { native: true } }}>
-              {sites.map((site) => (
-                <option key={site.id} value={site.id}>
-                  {site.name}
-                </option>
-              ))}
-            </TextField>
-            <Button
-              aria-label={`Remove drive ${index + 1}`}
-              onClick={() => setRows(rows.filter((_row, n) => n !== index))}
-            >
-              ×
-            </Button>
-          </div>
-        );
-      })}
-      <TroubleNote error={error} />
+      {rows.map(({ key }, index) => (
+        <div key={key} className={styles.others}>
+          <Field form={form} name={`rows.${index}.serial`} label="Serial" />
+          <Field form={form} name={`rows.${index}.name`} label="Maker and model" />
+          <Field form={form} name={`rows.${index}.size`} label="Capacity" />
+          <Field
+            form={form}
+            name={`rows.${index}.siteId`}
+            label="Sits at"
+            choices={sites.map(({ id, name }) => [id, name] as const)}
+          />
+          <Button aria-label={`Remove drive ${index + 1}`} onClick={() => remove(index)}>
+            ×
+          </Button>
+        </div>
+      ))}
+      <FormTrouble form={form} />
       <Foot note="They stay where they are.">
-        <Button onClick={() => setRows([...rows, { serial: '', name: '', size: '', siteId: sites.at(-1)?.id ?? '' }])}>
+        <Button onClick={() => append({ serial: '', name: '', size: '', siteId: sites.at(-1)?.id ?? '' })}>
           Another drive
         </Button>
         <Button

@@ -1,32 +1,37 @@
 import Button from '@mui/material/Button';
-import { useState } from 'react';
+import { useFieldArray, useWatch, type FieldPath } from 'react-hook-form';
 import type { JobView } from '@udrel/contract/types';
 import { FILE_SYSTEMS, PARTITION_KINDS, type Scheme, type SourceTable } from '@udrel/core/layout';
 import type { Reason } from '@udrel/core/reason';
-import { Foot, Ledger, Sheet, TroubleNote } from '../../../ui';
-import { useTypedFact } from '../../../features/typed/typed-fact';
-import { useJobChange } from '../../../features/job/useJobChange';
+import { Foot, Ledger, Sheet } from '../../../ui';
+import { FormTrouble } from '../../../features/form/Field';
+import { useFactForm, type FactForm } from '../../../features/form/kept-form';
 import { emptyRow, rowsOf, tableOf, usualRows, type PartitionRow } from './partition-rows';
 import styles from './partition.module.css';
+
+interface Drafted {
+  scheme: Scheme;
+  rows: PartitionRow[];
+}
 
 /** The partitions of the old drive, in the order in which they lie on it. */
 export function PartitionForm({ job }: { job: JobView }) {
   const known = job.snapshot.facts['partition table'];
   const drive = job.snapshot.facts['old drive'];
-  const [scheme, setScheme] = useTypedFact<Scheme>(job, 'partition table', 'scheme', known?.scheme ?? 'gpt');
-  const [rows, setRows] = useTypedFact<PartitionRow[]>(job, 'partition table', 'rows', () =>
-    known ? rowsOf(known) : [emptyRow()],
-  );
-  const [wrong, setWrong] = useState<{ row: number; sentence: string }>();
-  const { record, busy, error } = useJobChange(job);
-  const set = (index: number, part: Partial<PartitionRow>) =>
-    setRows(rows.map((row, n) => (n === index ? { ...row, ...part } : row)));
-
-  async function save(list = rows): Promise<void> {
-    const typed = tableOf(scheme, list, drive?.bytes ?? Infinity, known);
-    setWrong(typed.ok ? undefined : typed);
-    if (typed.ok) await record('partition table', typed.table);
-  }
+  const { form, busy, save } = useFactForm(job, 'partition table', {
+    begin: { scheme: known?.scheme ?? 'gpt', rows: known ? rowsOf(known) : [emptyRow()] } as Drafted,
+    read: ({ scheme, rows }) => {
+      const typed = tableOf(scheme, rows, drive?.bytes ?? Infinity, known);
+      if (typed.ok) return { ok: true, body: typed.table };
+      return { ok: false, problems: [{ field: `rows.${typed.row}.root`, sentence: typed.sentence }] };
+    },
+    nameOf: (field) => field.replace(/^partitions/, 'rows'),
+  });
+  const { control, formState } = form;
+  const { fields, append, remove, replace } = useFieldArray({ control, name: 'rows', keyName: 'key' });
+  const rows = useWatch({ control, name: 'rows' });
+  const wrong = wrongRow(formState.errors.rows);
+  const at = { form };
 
   return (
     <Sheet title="Partitions" aside={known ? `${known.partitions.length} read` : 'not read yet'}>
@@ -45,68 +50,57 @@ export function PartitionForm({ job }: { job: JobView }) {
           </tr>
         </thead>
         <tbody>
-          {rows.map((row, index) => (
-            <tr key={index} className={wrong?.row === index ? styles.wrong : undefined}>
-              <td>
-                <input
-                  aria-label={`Name ${index + 1}`}
-                  value={row.name}
-                  onChange={(e) => set(index, { name: e.target.value })}
-                />
-              </td>
-              <td>
-                <Choice
-                  label={`Kind ${index + 1}`}
-                  value={row.kind}
-                  options={PARTITION_KINDS}
-                  choose={(kind) => set(index, { kind })}
-                />
-                {whyOf(known, row, index) && <span className="sub">{whyOf(known, row, index)}</span>}
-              </td>
-              <td>
-                <Choice
-                  label={`File system ${index + 1}`}
-                  value={row.fileSystem}
-                  options={FILE_SYSTEMS}
-                  choose={(fileSystem) => set(index, { fileSystem })}
-                />
-              </td>
-              <td>
-                <input
-                  aria-label={`Size ${index + 1}`}
-                  className={styles.size}
-                  value={row.size}
-                  placeholder="465.2 GiB"
-                  onChange={(e) => set(index, { size: e.target.value })}
-                />
-              </td>
-              <td>
-                <input
-                  aria-label={`Used ${index + 1}`}
-                  className={styles.size}
-                  value={row.used}
-                  placeholder="not known"
-                  onChange={(e) => set(index, { used: e.target.value })}
-                />
-              </td>
-              <td>
-                <input
-                  type="checkbox"
-                  aria-label={`Encrypted ${index + 1}`}
-                  checked={row.encrypted}
-                  onChange={(e) => set(index, { encrypted: e.target.checked })}
-                />
-              </td>
-              <td className="figure">
-                <Button
-                  aria-label={`Remove ${row.name || `row ${index + 1}`}`}
-                  onClick={() => setRows(rows.filter((_row, n) => n !== index))}
-                >
-                  ×
-                </Button>
-              </td>
-            </tr>
-          ))}
+          {fields.map(({ key }, index) => {
+            const row = rows[index];
+            const why = row && whyOf(known, row, index);
+            return (
+              <tr key={key} className={wrong?.row === index ? styles.wrong : undefined}>
+                <td>
+                  <input aria-label={`Name ${index + 1}`} {...form.register(`rows.${index}.name`)} />
+                </td>
+                <td>
+                  <Choice {...at} label={`Kind ${index + 1}`} name={`rows.${index}.kind`} options={PARTITION_KINDS} />
+                  {why && <span className="sub">{why}</span>}
+                </td>
+                <td>
+                  <Choice
+                    {...at}
+                    label={`File system ${index + 1}`}
+                    name={`rows.${index}.fileSystem`}
+                    options={FILE_SYSTEMS}
+                  />
+                </td>
+                <td>
+                  <input
+                    aria-label={`Size ${index + 1}`}
+                    className={styles.size}
+                    placeholder="465.2 GiB"
+                    {...form.register(`rows.${index}.size`)}
+                  />
+                </td>
+                <td>
+                  <input
+                    aria-label={`Used ${index + 1}`}
+                    className={styles.size}
+                    placeholder="not known"
+                    {...form.register(`rows.${index}.used`)}
+                  />
+                </td>
+                <td>
+                  <input
+                    type="checkbox"
+                    aria-label={`Encrypted ${index + 1}`}
+                    {...form.register(`rows.${index}.encrypted`)}
+                  />
+                </td>
+                <td className="figure">
+                  <Button aria-label={`Remove ${row?.name || `row ${index + 1}`}`} onClick={() => remove(index)}>
+                    ×
+                  </Button>
+                </td>
+              </tr>
+            );
+          })}
         </tbody>
       </table>
       {wrong && (
@@ -114,7 +108,7 @@ export function PartitionForm({ job }: { job: JobView }) {
           Row {wrong.row + 1}: {wrong.sentence}
         </p>
       )}
-      <TroubleNote error={error} />
+      <FormTrouble form={form} />
       <WhichSystem
         rows={rows}
         busy={busy}
@@ -123,8 +117,8 @@ export function PartitionForm({ job }: { job: JobView }) {
             if (index === chosen) return { ...row, kind: 'system' };
             return row.kind === 'not known' ? { ...row, kind: 'data' } : row;
           });
-          setRows(told);
-          void save(told);
+          replace(told);
+          void save();
         }}
       />
       {known?.remarks && known.remarks.length > 0 && (
@@ -133,11 +127,11 @@ export function PartitionForm({ job }: { job: JobView }) {
         </div>
       )}
       <div style={{ marginTop: 10 }}>
-        <Foot note={<Choice label="Scheme" value={scheme} options={['gpt', 'mbr'] as const} choose={setScheme} />}>
-          <Button disabled={!drive} onClick={() => setRows(usualRows(drive?.bytes ?? 0))}>
+        <Foot note={<Choice {...at} label="Scheme" name="scheme" options={['gpt', 'mbr']} />}>
+          <Button disabled={!drive} onClick={() => replace(usualRows(drive?.bytes ?? 0))}>
             Usual table
           </Button>
-          <Button onClick={() => setRows([...rows, emptyRow()])}>Another partition</Button>
+          <Button onClick={() => append(emptyRow())}>Another partition</Button>
           <Button
             variant={known ? 'outlined' : 'contained'}
             disabled={busy || rows.length === 0}
@@ -183,20 +177,21 @@ function WhichSystem(props: { rows: readonly PartitionRow[]; busy: boolean; say:
   );
 }
 
-function Choice<T extends string>(props: {
-  label: string;
-  value: T;
-  options: readonly T[];
-  choose: (value: T) => void;
-}) {
-  const { label, value, options, choose } = props;
+type Form = FactForm<Drafted, 'partition table'>['form'];
+
+/** The first row that something is wrong with. */
+function wrongRow(errors: Form['formState']['errors']['rows']): { row: number; sentence: string } | null {
+  for (const [row, fields] of Object.entries(errors ?? {})) {
+    const told = Object.values((fields ?? {}) as Record<string, { message?: string }>).find((one) => one?.message);
+    if (told?.message) return { row: Number(row), sentence: told.message };
+  }
+  return null;
+}
+
+function Choice(props: { form: Form; name: FieldPath<Drafted>; label: string; options: readonly string[] }) {
+  const { form, name, label, options } = props;
   return (
-    <select
-      className={styles.choice}
-      aria-label={label}
-      value={value}
-      onChange={(event) => choose(event.target.value as T)}
-    >
+    <select className={styles.choice} aria-label={label} {...form.register(name)}>
       {options.map((option) => (
         <option key={option} value={option}>
           {option === 'gpt' || option === 'mbr' ? option.toUpperCase() : option}

@@ -1,10 +1,10 @@
 import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
+import { useWatch } from 'react-hook-form';
 import type { JobView } from '@udrel/contract/types';
 import { oldStaysAt } from '@udrel/core/steps';
-import { Foot, Sheet, TroubleNote } from '../../../ui';
-import { useTypedFact } from '../../../features/typed/typed-fact';
-import { useJobChange } from '../../../features/job/useJobChange';
+import { Foot, Sheet } from '../../../ui';
+import { Field, FormTrouble, Tick } from '../../../features/form/Field';
+import { useFactForm } from '../../../features/form/kept-form';
 import styles from '../../../features/job/job.module.css';
 
 const DESTINATIONS = [
@@ -20,35 +20,31 @@ export function OldDriveStays({ job }: { job: JobView }) {
   const staysAt = oldStaysAt(job.snapshot);
   const site = job.device.model.sites.find(({ id }) => id === staysAt)?.name;
   const usual = staysAt === null ? DESTINATIONS[0] : `in the device, at ${site ?? staysAt}, for data`;
-  const [where, setWhere] = useTypedFact<string>(job, 'old drive stays', 'where', known?.where ?? usual);
-  const [consent, setConsent] = useTypedFact(job, 'old drive stays', 'consent', known?.consent ?? false);
-  const { record, busy, error } = useJobChange(job);
+  const { form, busy, save } = useFactForm(job, 'old drive stays', {
+    begin: { where: known?.where ?? (usual as string), consent: known?.consent ?? false },
+    read: (body) => ({ ok: true, body }),
+  });
+  const [where, consent] = useWatch({ control: form.control, name: ['where', 'consent'] });
   const step = job.procedure.steps.find((one) => one.id === 'place old drive');
   const wipes = where.startsWith('wiped');
   const old = job.snapshot.facts['old drive'];
   return (
     <Sheet title="Old drive" aside={old ? `${old.maker} ${old.name}, ${old.serial}` : undefined}>
       <div className={styles.fields}>
-        <TextField
-          select
-          className={styles.wide}
+        <Field
+          form={form}
+          name="where"
+          className={styles.wide ?? ''}
           label="Where it stays"
-          value={where}
-          onChange={(event) => setWhere(event.target.value)}
-          slotProps={{ select: { native: true } }}
-        >
-          {[...new Set<string>([usual, ...DESTINATIONS, where])].map((place) => (
-            <option key={place}>{place}</option>
-          ))}
-        </TextField>
+          choices={[...new Set<string>([usual, ...DESTINATIONS, where])]}
+        />
         {wipes && (
-          <label className={styles.wide} style={{ display: 'flex', gap: 8, alignItems: 'center' }}>
-            <input type="checkbox" checked={consent} onChange={(event) => setConsent(event.target.checked)} />
-            The customer consents in writing
-          </label>
+          <div className={styles.wide}>
+            <Tick form={form} name="consent" label="The customer consents in writing" />
+          </div>
         )}
       </div>
-      <TroubleNote error={error} />
+      <FormTrouble form={form} />
       <Foot
         note={
           step?.waitsFor[0] ??
@@ -60,7 +56,7 @@ export function OldDriveStays({ job }: { job: JobView }) {
         <Button
           variant={step?.state === 'ready' ? 'contained' : 'outlined'}
           disabled={busy || step?.state === 'waiting' || (wipes && !consent)}
-          onClick={() => void record('old drive stays', { where, consent })}
+          onClick={() => void save()}
         >
           {known ? 'Correct it' : 'Note it'}
         </Button>

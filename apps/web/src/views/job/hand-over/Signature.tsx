@@ -1,22 +1,25 @@
 import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
+import { useWatch } from 'react-hook-form';
 import type { JobView } from '@udrel/contract/types';
 import { lossesOf } from '@udrel/core/steps';
 import { missingOnArrival } from '@udrel/core/disassembly';
 import { tellFact } from '../../../format/facts';
-import { FactList, Foot, Sheet, TroubleNote } from '../../../ui';
+import { FactList, Foot, Sheet } from '../../../ui';
 import { LossList } from '../../../ui/LossList';
-import { useTypedFact } from '../../../features/typed/typed-fact';
-import { useJobChange } from '../../../features/job/useJobChange';
+import { Field, FormTrouble } from '../../../features/form/Field';
+import { useFactForm } from '../../../features/form/kept-form';
 import { HEIGHT, SignHere, WIDTH } from './SignHere';
 import styles from '../../../features/job/job.module.css';
 
 /** The customer's signature: drawn with a finger or pen, or the typed name alone for who cannot draw here. */
 export function Signature({ job }: { job: JobView }) {
   const known = job.snapshot.facts.signature;
-  const [name, setName] = useTypedFact(job, 'signature', 'name', '');
-  const [path, setPath] = useTypedFact(job, 'signature', 'path', '');
-  const { record, busy, error } = useJobChange(job);
+  const { form, busy, save } = useFactForm(job, 'signature', {
+    begin: { name: '', path: '' },
+    read: (typed) => ({ ok: true, body: { name: typed.name, path: typed.path || 'typed' } }),
+  });
+  const [name, path] = useWatch({ control: form.control, name: ['name', 'path'] });
+  const draw = (drawn: string) => form.setValue('path', drawn);
   const step = job.procedure.steps.find((one) => one.id === (job.snapshot.end ? 'give back' : 'sign'));
   if (known) {
     return (
@@ -40,25 +43,20 @@ export function Signature({ job }: { job: JobView }) {
     >
       <SignedFor job={job} />
       <div className={styles.fields}>
-        <TextField
-          className={styles.wide}
-          label="Name of who signs"
-          value={name}
-          onChange={(event) => setName(event.target.value)}
-        />
+        <Field form={form} name="name" className={styles.wide ?? ''} label="Name of who signs" />
         <div className={styles.wide}>
-          <SignHere path={path} draw={setPath} />
+          <SignHere path={path} draw={draw} />
         </div>
       </div>
-      <TroubleNote error={error} />
+      <FormTrouble form={form} />
       <Foot note={step?.waitsFor[0]}>
-        <Button disabled={path === ''} onClick={() => setPath('')}>
+        <Button disabled={path === ''} onClick={() => draw('')}>
           Clear
         </Button>
         <Button
           variant={step?.state === 'ready' ? 'contained' : 'outlined'}
           disabled={busy || step?.state === 'waiting' || name.trim() === ''}
-          onClick={() => void record('signature', { name, path: path || 'typed' })}
+          onClick={() => void save()}
         >
           Signed
         </Button>

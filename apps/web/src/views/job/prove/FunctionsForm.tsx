@@ -1,10 +1,10 @@
 import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
+import { useWatch } from 'react-hook-form';
 import type { JobView } from '@udrel/contract/types';
 import { functionChecks } from '@udrel/core/steps';
-import { Foot, Sheet, TroubleNote } from '../../../ui';
-import { useTypedFact } from '../../../features/typed/typed-fact';
-import { useJobChange } from '../../../features/job/useJobChange';
+import { Foot, Sheet } from '../../../ui';
+import { Field, FormTrouble } from '../../../features/form/Field';
+import { useFactForm } from '../../../features/form/kept-form';
 import styles from './prove.module.css';
 
 type Answer = 'works' | 'dead' | '';
@@ -13,15 +13,22 @@ type Answer = 'works' | 'dead' | '';
 export function FunctionsForm({ job }: { job: JobView }) {
   const known = job.snapshot.facts.functions;
   const names = functionChecks(job.snapshot.wishes, job.device.model.functions);
-  const [answers, setAnswers] = useTypedFact<Record<string, Answer>>(job, 'functions', 'answers', () =>
-    Object.fromEntries((known?.results ?? []).map((one) => [one.name, one.works ? 'works' : 'dead'])),
-  );
-  const [note, setNote] = useTypedFact(job, 'functions', 'note', known?.note ?? '');
-  const { record, busy, error } = useJobChange(job);
+  const { form, busy, save } = useFactForm(job, 'functions', {
+    begin: {
+      answers: Object.fromEntries(
+        (known?.results ?? []).map((one): [string, Answer] => [one.name, one.works ? 'works' : 'dead']),
+      ),
+      note: known?.note ?? '',
+    },
+    read: ({ answers: told, note }) => {
+      return { ok: true, body: { results: names.map((name) => ({ name, works: told[name] === 'works' })), note } };
+    },
+  });
+  // By the name of the function, which may hold a dot: as one value.
+  const answers = useWatch({ control: form.control, name: 'answers' });
+  const answer = (told: Record<string, Answer>) => form.setValue('answers', { ...answers, ...told });
   const step = job.procedure.steps.find((one) => one.id === 'check functions');
   const open = names.filter((name) => !answers[name]);
-  const save = () =>
-    record('functions', { results: names.map((name) => ({ name, works: answers[name] === 'works' })), note });
   return (
     <Sheet
       title="Functions"
@@ -35,27 +42,27 @@ export function FunctionsForm({ job }: { job: JobView }) {
         {names.map((name) => (
           <li key={name}>
             <span>{name}</span>
-            {(['works', 'dead'] as const).map((answer) => (
-              <label key={answer}>
+            {(['works', 'dead'] as const).map((told) => (
+              <label key={told}>
                 <input
                   type="radio"
                   name={`function ${name}`}
-                  checked={answers[name] === answer}
-                  onChange={() => setAnswers({ ...answers, [name]: answer })}
+                  checked={answers[name] === told}
+                  onChange={() => answer({ [name]: told })}
                 />
-                {answer}
+                {told}
               </label>
             ))}
           </li>
         ))}
       </ul>
-      <TextField label="Note" value={note} onChange={(event) => setNote(event.target.value)} />
-      <TroubleNote error={error} />
+      <Field form={form} name="note" label="Note" />
+      <FormTrouble form={form} />
       <div style={{ marginTop: 10 }}>
         <Foot note={step?.waitsFor[0] ?? (open.length > 0 ? `${open.length} not checked yet` : undefined)}>
           <Button
             disabled={open.length === 0}
-            onClick={() => setAnswers({ ...answers, ...Object.fromEntries(open.map((name) => [name, 'works'])) })}
+            onClick={() => answer(Object.fromEntries(open.map((name) => [name, 'works'])))}
           >
             The rest works
           </Button>

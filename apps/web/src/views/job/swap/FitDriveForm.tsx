@@ -1,23 +1,24 @@
 import Button from '@mui/material/Button';
+import { useWatch } from 'react-hook-form';
 import { targetKey } from '@udrel/core/facts';
 import { targetName, type TargetId } from '@udrel/core/layout';
 import type { JobView } from '@udrel/contract/types';
 import { soldName } from '@udrel/core/capacity';
 import { fittedHolds, oldStaysAt } from '@udrel/core/steps';
-import { fieldTrouble } from '../../../api/problem';
-import { Foot, OutcomeMark, Sheet, TroubleNote } from '../../../ui';
-import { SerialField } from '../../../ui/SerialField';
-import { useTypedFact } from '../../../features/typed/typed-fact';
-import { useJobChange } from '../../../features/job/useJobChange';
+import { Foot, OutcomeMark, Sheet } from '../../../ui';
+import { Field, FormTrouble } from '../../../features/form/Field';
+import { useFactForm } from '../../../features/form/kept-form';
 
 /** A drive goes in, once more by its serial. */
 export function FitDriveForm({ job, on }: { job: JobView; on: TargetId }) {
   const key = targetKey(on, 'fitted');
-  const [serial, setSerial] = useTypedFact(job, key, 'serial', '');
-  const { record, busy, error } = useJobChange(job);
+  const { form, busy, save } = useFactForm(job, key, {
+    begin: { serial: '' },
+    read: (body) => ({ ok: true, body }),
+  });
+  const serial = useWatch({ control: form.control, name: 'serial' });
   const { [key]: fitted, [targetKey(on, 'choice')]: drive } = job.snapshot.facts;
   const step = job.procedure.steps.find((one) => one.id === `fit ${targetName(on)}`);
-  const wrong = fieldTrouble(error, 'value.serial');
   const nameOf = (siteId?: string | null) => job.device.model.sites.find((one) => one.id === siteId)?.name ?? '';
   const staysAt = on === 'new' ? oldStaysAt(job.snapshot) : null;
   return (
@@ -37,7 +38,7 @@ export function FitDriveForm({ job, on }: { job: JobView; on: TargetId }) {
         <form
           onSubmit={(event) => {
             event.preventDefault();
-            void record(key, { serial });
+            void save();
           }}
         >
           {drive && drive.partsNeeded.length > 0 && (
@@ -48,8 +49,8 @@ export function FitDriveForm({ job, on }: { job: JobView; on: TargetId }) {
               The old drive goes on for data at {nameOf(staysAt)}: leave it off until the device has started without it.
             </p>
           )}
-          <SerialField label="Serial of the drive that goes in" value={serial} set={setSerial} wrong={wrong} />
-          {!wrong && <TroubleNote error={error} />}
+          <Field form={form} name="serial" label="Serial of the drive that goes in" serial />
+          <FormTrouble form={form} />
           <Foot note={step?.waitsFor[0] ?? (on === 'new' ? MOVE_OVER : undefined)}>
             <Button
               type="submit"

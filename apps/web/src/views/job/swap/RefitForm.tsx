@@ -1,23 +1,21 @@
 import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
+import { useWatch } from 'react-hook-form';
 import type { JobView } from '@udrel/contract/types';
 import { oldStaysAt, refittedHolds } from '@udrel/core/steps';
-import { fieldTrouble } from '../../../api/problem';
-import { Foot, OutcomeMark, Sheet, TroubleNote } from '../../../ui';
-import { SerialField } from '../../../ui/SerialField';
-import { useTypedFact } from '../../../features/typed/typed-fact';
-import { useJobChange } from '../../../features/job/useJobChange';
+import { Foot, OutcomeMark, Sheet } from '../../../ui';
+import { Field, FormTrouble } from '../../../features/form/Field';
+import { useFactForm } from '../../../features/form/kept-form';
 
 /** The old drive is attached again for data, once the device has started without it, and it starts from the new one still. */
 export function RefitForm({ job }: { job: JobView }) {
-  const [serial, setSerial] = useTypedFact(job, 'old drive refitted', 'serial', '');
-  const [note, setNote] = useTypedFact(job, 'old drive refitted', 'note', '');
-  const { record, busy, error } = useJobChange(job);
+  const { form, busy, save } = useFactForm(job, 'old drive refitted', {
+    begin: { serial: '', note: '' },
+    read: (typed) => ({ ok: true, body: { ...typed, startsFromNew: true } }),
+  });
+  const serial = useWatch({ control: form.control, name: 'serial' });
   const { 'old drive': old, 'old drive moves': moved, 'old drive refitted': refitted } = job.snapshot.facts;
   const step = job.procedure.steps.find((one) => one.id === 'refit old');
   const site = job.device.model.sites.find((one) => one.id === oldStaysAt(job.snapshot))?.name ?? '';
-  const wrong = { serial: fieldTrouble(error, 'value.serial'), note: fieldTrouble(error, 'value.note') };
-  const say = (startsFromNew: boolean) => void record('old drive refitted', { serial, startsFromNew, note });
   const idle = busy || step?.state === 'waiting' || serial.trim() === '';
   return (
     <Sheet
@@ -39,22 +37,19 @@ export function RefitForm({ job }: { job: JobView }) {
           {moved && moved.partsNeeded.length > 0 && (
             <p style={{ marginBottom: 10 }}>With: {moved.partsNeeded.join(', ')}</p>
           )}
-          <SerialField label="Serial of the old drive" value={serial} set={setSerial} wrong={wrong.serial} />
-          <TextField
-            fullWidth
-            sx={{ marginTop: '12px' }}
+          <Field form={form} name="serial" label="Serial of the old drive" serial />
+          <Field
+            form={form}
+            name="note"
             label="What it did instead, if it starts from the old one"
-            value={note}
-            onChange={(event) => setNote(event.target.value)}
-            error={wrong.note !== undefined}
-            helperText={wrong.note}
+            sx={{ marginTop: '12px' }}
           />
-          {!wrong.serial && !wrong.note && <TroubleNote error={error} />}
+          <FormTrouble form={form} />
           <Foot note={step?.waitsFor[0] ?? 'Power off first. Then start it once with both attached.'}>
-            <Button disabled={idle} onClick={() => say(false)}>
+            <Button disabled={idle} onClick={() => void save({ startsFromNew: false })}>
               It starts from the old one
             </Button>
-            <Button variant="contained" disabled={idle} onClick={() => say(true)}>
+            <Button variant="contained" disabled={idle} onClick={() => void save({ startsFromNew: true })}>
               Attached, starts from the new drive
             </Button>
           </Foot>

@@ -3,19 +3,18 @@ import { TARGET_IDS, targetName } from '@udrel/core/layout';
 import type { StepId } from '@udrel/core/stations';
 import type { JobView } from '@udrel/contract/types';
 import Button from '@mui/material/Button';
-import Checkbox from '@mui/material/Checkbox';
-import FormControlLabel from '@mui/material/FormControlLabel';
-import TextField from '@mui/material/TextField';
+import { useWatch } from 'react-hook-form';
 import { JobLessons } from '../../../features/job/JobLessons';
-import { useJobChange } from '../../../features/job/useJobChange';
-import { useTypedFact } from '../../../features/typed/typed-fact';
+import { Field, FormTrouble, Ticks } from '../../../features/form/Field';
+import { useFactForm } from '../../../features/form/kept-form';
 import { tellFact } from '../../../format/facts';
-import { Foot, Sheet, TroubleNote } from '../../../ui';
+import { Foot, Sheet } from '../../../ui';
 import { PutBackForm } from '../end/EndForms';
 import { FitDriveForm } from './FitDriveForm';
 import { FitMemoryForm } from './FitMemoryForm';
 import { RefitForm } from './RefitForm';
 import { DisassemblySheet } from './DisassemblySheet';
+import styles from './swap.module.css';
 
 /** Screws, cables and moved parts, out and back; in between the new part goes in. */
 export function SwapStation({ job }: { job: JobView }) {
@@ -38,9 +37,11 @@ export function SwapStation({ job }: { job: JobView }) {
 /** What was seen when it was opened that nobody had told of: said now, it is not held against the shop later. */
 function SeenInsideForm({ job }: { job: JobView }) {
   const known = job.snapshot.facts['seen inside'];
-  const [what, setWhat] = useTypedFact<SeenInside[]>(job, 'seen inside', 'what', known?.what ?? []);
-  const [note, setNote] = useTypedFact(job, 'seen inside', 'note', known?.note ?? '');
-  const { record, busy, error } = useJobChange(job);
+  const { form, busy, save } = useFactForm(job, 'seen inside', {
+    begin: { what: known?.what ?? ([] as SeenInside[]), note: known?.note ?? '' },
+    read: (body) => ({ ok: true, body }),
+  });
+  const [what, note] = useWatch({ control: form.control, name: ['what', 'note'] });
   const step = job.procedure.steps.find((one) => one.id === 'strip down');
   const same = known?.note === note && known.what.join() === what.join();
   return (
@@ -48,29 +49,14 @@ function SeenInsideForm({ job }: { job: JobView }) {
       <form
         onSubmit={(event) => {
           event.preventDefault();
-          void record('seen inside', { what, note });
+          void save();
         }}
       >
-        {SEEN_INSIDE.map((one) => (
-          <FormControlLabel
-            key={one}
-            label={one}
-            control={
-              <Checkbox
-                checked={what.includes(one)}
-                onChange={(_event, on) => setWhat(SEEN_INSIDE.filter((it) => (it === one ? on : what.includes(it))))}
-              />
-            }
-          />
-        ))}
-        <TextField
-          fullWidth
-          label="What about it"
-          value={note}
-          onChange={(event) => setNote(event.target.value)}
-          sx={{ mt: 1 }}
-        />
-        <TroubleNote error={error} />
+        <div className={styles.seen}>
+          <Ticks form={form} name="what" options={SEEN_INSIDE} />
+        </div>
+        <Field form={form} name="note" label="What about it" sx={{ mt: 1 }} />
+        <FormTrouble form={form} />
         <Foot
           note={
             step?.state === 'waiting'
