@@ -1,4 +1,5 @@
 import { MARK_KINDS, MARK_VIEWS, type ConditionMark } from '@udrel/core/facts';
+import Close from '@mui/icons-material/Close';
 import Button from '@mui/material/Button';
 import { useState, type KeyboardEvent, type PointerEvent } from 'react';
 import styles from './outline.module.css';
@@ -59,7 +60,7 @@ export function ConditionOutline({ marks, change }: Props) {
                   aria-label={`Remove mark ${index + 1}`}
                   onClick={() => change(marks.filter((_mark, n) => n !== index))}
                 >
-                  ×
+                  <Close fontSize="small" />
                 </Button>
               )}
             </li>

@@ -11,6 +11,7 @@ import type { State } from '../../store/store';
 import { api } from '../../api/api';
 import { refused } from '../../api/refused';
 import { useAppDispatch } from '../../store/dispatch';
+import { inTurn } from './in-turn';
 import { versioned, type JobCommand, type ParamsBesideTag, type TakenBy } from '../../api/job-command';
 import { standing, standsSame } from '../../outbox/entries';
 import { keepAndSend } from '../../outbox/outbox';
@@ -87,9 +88,11 @@ export function useJobChange(job: Pick<JobView, 'tag' | 'version' | 'snapshot'>)
       const wrong = wrongIn(command, body, value);
       if (wrong) return { error: wrong };
       if (kept) return dispatch(keepAndSend({ tag, command, params: { ...params }, body: { ...body }, ...kept }));
-      const arg = { tag, ...params, body: versioned(command, version, body) };
-      const initiate = api.endpoints[command].initiate as Initiate;
-      const { data, error } = await dispatch(initiate(arg, { track: false }));
+      const { data, error } = await inTurn(tag, version, (seen) => {
+        const arg = { tag, ...params, body: versioned(command, seen, body) };
+        const initiate = api.endpoints[command].initiate as Initiate;
+        return dispatch(initiate(arg, { track: false }));
+      });
       return data ? { view: data } : { error };
     });
   }

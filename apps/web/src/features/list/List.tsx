@@ -1,3 +1,4 @@
+import DownloadOutlined from '@mui/icons-material/DownloadOutlined';
 import Button from '@mui/material/Button';
 import { useMemo, type ReactNode } from 'react';
 import { useSearchParams } from 'react-router';
@@ -81,7 +82,7 @@ export function List<Row extends object, By extends string>(props: Props<Row, By
         <span className="grow" />
         <FilterMenu list={kept} />
         <ColumnMenu columns={columns} hidden={hidden} setHidden={setHidden} />
-        <Button component="a" href={file} download>
+        <Button startIcon={<DownloadOutlined />} component="a" href={file} download>
           All as CSV
         </Button>
       </div>

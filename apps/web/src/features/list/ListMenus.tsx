@@ -1,3 +1,5 @@
+import FilterList from '@mui/icons-material/FilterList';
+import ViewColumnOutlined from '@mui/icons-material/ViewColumnOutlined';
 import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
 import ListItemText from '@mui/material/ListItemText';
@@ -28,7 +30,11 @@ export function ColumnMenu<Row, By extends string>(props: {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   return (
     <>
-      <Button aria-haspopup="menu" onClick={(event) => setAnchor(event.currentTarget)}>
+      <Button
+        startIcon={<ViewColumnOutlined />}
+        aria-haspopup="menu"
+        onClick={(event) => setAnchor(event.currentTarget)}
+      >
         Columns
       </Button>
       <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
@@ -76,7 +82,7 @@ export function FilterMenu({ list }: { list: string }) {
   };
   return (
     <>
-      <Button aria-haspopup="menu" onClick={(event) => setAnchor(event.currentTarget)}>
+      <Button startIcon={<FilterList />} aria-haspopup="menu" onClick={(event) => setAnchor(event.currentTarget)}>
         {present ? `Filter: ${present.name}` : 'Kept filters'}
       </Button>
       <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>

@@ -1,6 +1,6 @@
 import { columnVisibilityFeature, tableFeatures, useTable, type ColumnDef } from '@tanstack/react-table';
 import { useWindowVirtualizer } from '@tanstack/react-virtual';
-import { useEffect, useMemo, useRef, useState, type KeyboardEvent, type ReactNode } from 'react';
+import { memo, useEffect, useMemo, useRef, useState, type KeyboardEvent, type ReactNode } from 'react';
 import styles from './list-table.module.css';
 
 /** A column of a list. `by` is what the server sorts it by; `always` stays when columns are chosen. */
@@ -70,10 +70,7 @@ export function ListTable<Row extends object, By extends string>(props: Props<Ro
   const [first, last] = [seen[0]?.index ?? 0, seen.at(-1)?.index ?? -1];
   const data = useMemo(() => rows.slice(first, last + 1), [rows, first, last]);
   const defs = useMemo(
-    () =>
-      columns.map((column): ColumnDef<typeof features, Row> => {
-        return { id: column.id, header: column.title, cell: ({ row }) => column.cell(row.original) };
-      }),
+    () => columns.map((column): ColumnDef<typeof features, Row> => ({ id: column.id, header: column.title })),
     [columns],
   );
   const columnVisibility = useMemo(() => Object.fromEntries(hidden.map((id) => [id, false])), [hidden]);
@@ -85,6 +82,7 @@ export function ListTable<Row extends object, By extends string>(props: Props<Ro
     state: { columnVisibility },
     onColumnVisibilityChange: () => undefined,
   });
+  const shown = useMemo(() => columns.filter(({ id }) => !hidden.includes(id)), [columns, hidden]);
   const byId = new Map(columns.map((column) => [column.id, column]));
 
   const near = last >= rows.length - BEYOND * 2;
@@ -132,28 +130,16 @@ export function ListTable<Row extends object, By extends string>(props: Props<Ro
         {table.getRowModel().rows.map((row, n) => {
           const index = first + n;
           return (
-            <tr
+            <Line
               key={row.id}
-              data-index={index}
-              aria-rowindex={index + 2}
-              ref={uneven ? virtual.measureElement : undefined}
-              className={uneven ? `${styles.row} ${styles.uneven}` : styles.row}
-              tabIndex={index === Math.min(at, rows.length - 1) || (n === 0 && (at < first || at > last)) ? 0 : -1}
-              onFocus={() => setAt(index)}
-              onClick={(event) => {
-                if (event.target instanceof Element && event.target.closest('a, button')) return;
-                open(row.original);
-              }}
-            >
-              {row.getVisibleCells().map((cell) => {
-                const column = byId.get(cell.column.id);
-                return (
-                  <td key={cell.id} className={classOf(column)} title={titleOf(column?.cell(row.original))}>
-                    <table.FlexRender cell={cell} />
-                  </td>
-                );
-              })}
-            </tr>
+              row={row.original}
+              index={index}
+              shown={shown}
+              reached={index === Math.min(at, rows.length - 1) || (n === 0 && (at < first || at > last))}
+              measure={uneven ? virtual.measureElement : undefined}
+              reach={setAt}
+              open={open}
+            />
           );
         })}
         {below > 0 && <Room height={below} />}
@@ -161,6 +147,45 @@ export function ListTable<Row extends object, By extends string>(props: Props<Ro
     </table>
   );
 }
+
+interface LineProps<Row> {
+  row: Row;
+  index: number;
+  shown: readonly Column<Row>[];
+  /** Whether Tab comes to it. */
+  reached: boolean;
+  /** Where its height is its own: what is told of it. */
+  measure: ((line: HTMLTableRowElement | null) => void) | undefined;
+  reach: (index: number) => void;
+  open: (row: Row) => void;
+}
+
+/** A row: drawn once, however the list is scrolled. */
+const Line = memo(function Line<Row>({ row, index, shown, reached, measure, reach, open }: LineProps<Row>) {
+  return (
+    <tr
+      data-index={index}
+      aria-rowindex={index + 2}
+      ref={measure}
+      className={measure ? `${styles.row} ${styles.uneven}` : styles.row}
+      tabIndex={reached ? 0 : -1}
+      onFocus={() => reach(index)}
+      onClick={(event) => {
+        if (event.target instanceof Element && event.target.closest('a, button')) return;
+        open(row);
+      }}
+    >
+      {shown.map((column) => {
+        const content = column.cell(row);
+        return (
+          <td key={column.id} className={classOf(column)} title={typeof content === 'string' ? content : undefined}>
+            {content}
+          </td>
+        );
+      })}
+    </tr>
+  );
+}) as <Row>(props: LineProps<Row>) => ReactNode;
 
 function Heading<Row, By extends string>({
   column,
@@ -210,5 +235,3 @@ function Room({ height }: { height: number }) {
 
 const classOf = (column: Pick<Column<never>, 'figure' | 'roomy' | 'wideOnly'> | undefined) =>
   [column?.figure && 'figure', column?.roomy && 'roomy', column?.wideOnly && styles.wideOnly].filter(Boolean).join(' ');
-
-const titleOf = (content: ReactNode) => (typeof content === 'string' ? content : undefined);

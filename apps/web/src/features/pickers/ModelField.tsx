@@ -76,6 +76,8 @@ export function ModelChoice({
       value={model}
       onChange={(_event, chosen) => (chosen === BY_NAME ? byName?.() : choose(chosen))}
       onInputChange={(_event, value) => type(value)}
+      // Without a choice it would send the form around it.
+      onKeyDown={(event) => event.key === 'Enter' && !model && event.preventDefault()}
       autoHighlight
       noOptionsText="No such model in the library"
       renderInput={(params) => (

@@ -1,3 +1,4 @@
+import UploadFileOutlined from '@mui/icons-material/UploadFileOutlined';
 import Button from '@mui/material/Button';
 import { useEffect, useRef, useState } from 'react';
 import { useSearchParams } from 'react-router';
@@ -40,7 +41,12 @@ export function FromProbe() {
           event.target.value = '';
         }}
       />
-      <Button sx={{ marginLeft: 'auto' }} disabled={read !== null} onClick={() => input.current?.click()}>
+      <Button
+        startIcon={<UploadFileOutlined />}
+        sx={{ marginLeft: 'auto' }}
+        disabled={read !== null}
+        onClick={() => input.current?.click()}
+      >
         {read ? 'Reading …' : 'New from a probe file …'}
       </Button>
       {wrong && (

@@ -1,3 +1,4 @@
+import PrintOutlined from '@mui/icons-material/PrintOutlined';
 import Button from '@mui/material/Button';
 import { shopFormats } from '../../format/shop-formats';
 import styles from './print.module.css';
@@ -14,7 +15,7 @@ export function PaperBar({ of }: { of: 'sheets' | 'labels' }) {
   return (
     <div className={styles.bar}>
       <style>{`@page { size: ${size}; }`}</style>
-      <Button variant="contained" onClick={() => window.print()} autoFocus>
+      <Button startIcon={<PrintOutlined />} variant="contained" onClick={() => window.print()} autoFocus>
         Print
       </Button>
       <Button onClick={() => window.close()}>Close</Button>

@@ -1,3 +1,4 @@
+import UploadFileOutlined from '@mui/icons-material/UploadFileOutlined';
 import Button from '@mui/material/Button';
 import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
@@ -43,7 +44,9 @@ export function BringInParts() {
         aria-label="Parts file"
         onChange={(event) => void read(event.target.files?.[0])}
       />
-      <Button onClick={() => input.current?.click()}>Bring in parts …</Button>
+      <Button startIcon={<UploadFileOutlined />} onClick={() => input.current?.click()}>
+        Bring in parts …
+      </Button>
       {wrong && (
         <span role="alert" className={styles.wrong}>
           {wrong}

@@ -1,4 +1,5 @@
 import type { JobFacts } from '@udrel/core/facts';
+import Close from '@mui/icons-material/Close';
 import Button from '@mui/material/Button';
 import { useFieldArray } from 'react-hook-form';
 import type { JobView } from '@udrel/contract/types';
@@ -47,7 +48,7 @@ export function OtherDrivesForm({ job }: { job: JobView }) {
             choices={sites.map(({ id, name }) => [id, name] as const)}
           />
           <Button aria-label={`Remove drive ${index + 1}`} onClick={() => remove(index)}>
-            ×
+            <Close fontSize="small" />
           </Button>
         </div>
       ))}

@@ -1,3 +1,4 @@
+import Close from '@mui/icons-material/Close';
 import Button from '@mui/material/Button';
 import { useFieldArray, useWatch, type FieldPath } from 'react-hook-form';
 import type { JobView } from '@udrel/contract/types';
@@ -95,7 +96,7 @@ export function PartitionForm({ job }: { job: JobView }) {
                 </td>
                 <td className="figure">
                   <Button aria-label={`Remove ${row?.name || `row ${index + 1}`}`} onClick={() => remove(index)}>
-                    ×
+                    <Close fontSize="small" />
                   </Button>
                 </td>
               </tr>

@@ -1,3 +1,4 @@
+import UploadFileOutlined from '@mui/icons-material/UploadFileOutlined';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { Link } from 'react-router';
@@ -44,7 +45,7 @@ export function StubSheet({ job }: { job: JobView }) {
           <Button component={Link} to={`/models/${id}`}>
             Describe it here
           </Button>
-          <Button component="label" disabled={isLoading}>
+          <Button startIcon={<UploadFileOutlined />} component="label" disabled={isLoading}>
             Read a model file
             <input
               type="file"

@@ -1,3 +1,4 @@
+import PrintOutlined from '@mui/icons-material/PrintOutlined';
 import Button from '@mui/material/Button';
 import type { JobView } from '@udrel/contract/types';
 import { binary, soldName } from '@udrel/core/capacity';
@@ -63,13 +64,31 @@ function Booking({ job }: { job: JobView }) {
       )}
       <div style={{ marginTop: 14 }}>
         <Foot>
-          <Button component="a" href={`/print/labels/${job.tag}`} target="_blank" rel="noopener">
+          <Button
+            startIcon={<PrintOutlined />}
+            component="a"
+            href={`/print/labels/${job.tag}`}
+            target="_blank"
+            rel="noopener"
+          >
             Print labels
           </Button>
-          <Button component="a" href={`/print/receipt/${job.tag}`} target="_blank" rel="noopener">
+          <Button
+            startIcon={<PrintOutlined />}
+            component="a"
+            href={`/print/receipt/${job.tag}`}
+            target="_blank"
+            rel="noopener"
+          >
             Print receipt
           </Button>
-          <Button component="a" href={`/print/tag/${job.tag}`} target="_blank" rel="noopener">
+          <Button
+            startIcon={<PrintOutlined />}
+            component="a"
+            href={`/print/tag/${job.tag}`}
+            target="_blank"
+            rel="noopener"
+          >
             Print tag
           </Button>
         </Foot>

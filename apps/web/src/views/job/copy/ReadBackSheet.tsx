@@ -1,3 +1,4 @@
+import UploadFileOutlined from '@mui/icons-material/UploadFileOutlined';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useRef, useState } from 'react';
@@ -137,7 +138,7 @@ function AskForIt({ job, on, again, next }: { job: JobView; on: TargetId; again:
               event.target.value = '';
             }}
           />
-          <Button disabled={busy} onClick={() => input.current?.click()}>
+          <Button startIcon={<UploadFileOutlined />} disabled={busy} onClick={() => input.current?.click()}>
             From a file …
           </Button>
           {unnamed && (

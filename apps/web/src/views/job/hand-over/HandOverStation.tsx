@@ -1,3 +1,4 @@
+import PrintOutlined from '@mui/icons-material/PrintOutlined';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import type { JobView } from '@udrel/contract/types';
@@ -42,7 +43,13 @@ function Document({ job }: { job: JobView }) {
     <Sheet title="Customer document" aside={given ? 'given' : 'before and after, in words the customer understands'}>
       <TroubleNote error={error} />
       <Foot note={given ? <Given /> : step?.waitsFor[0]}>
-        <Button component="a" href={`/print/document/${job.tag}`} target="_blank" rel="noopener">
+        <Button
+          startIcon={<PrintOutlined />}
+          component="a"
+          href={`/print/document/${job.tag}`}
+          target="_blank"
+          rel="noopener"
+        >
           Print document
         </Button>
         <Button

@@ -1,3 +1,4 @@
+import UploadFileOutlined from '@mui/icons-material/UploadFileOutlined';
 import Button from '@mui/material/Button';
 import { useRef, useState } from 'react';
 import type { JobView } from '@udrel/contract/types';
@@ -196,7 +197,9 @@ export function MeasureForm({ job, fact, title }: { job: JobView; fact: 'before'
             aria-label={`File of figures, ${fact}`}
             onChange={(event) => void fill(event.target.files?.[0])}
           />
-          <Button onClick={() => input.current?.click()}>From a file …</Button>
+          <Button startIcon={<UploadFileOutlined />} onClick={() => input.current?.click()}>
+            From a file …
+          </Button>
           <Button variant={known ? 'outlined' : 'contained'} disabled={busy} onClick={() => void save()}>
             {known ? `Correct “${fact}”` : `Record “${fact}”`}
           </Button>

@@ -1,5 +1,6 @@
 import type { PlanDraft } from '@udrel/core/facts';
 import { dequal } from 'dequal';
+import PrintOutlined from '@mui/icons-material/PrintOutlined';
 import Button from '@mui/material/Button';
 import type { JobView } from '@udrel/contract/types';
 import { binary, GIB, soldName } from '@udrel/core/capacity';
@@ -141,7 +142,14 @@ export function PlanFoot({ job, plan }: { job: JobView; plan: Plan }) {
           Keep as draft
         </Button>
         <PlanFiles job={job} plan={job.snapshot.facts.plan} disabled={!accepted} />
-        <Button component="a" href={`/print/plan/${job.tag}`} target="_blank" rel="noopener" disabled={!accepted}>
+        <Button
+          startIcon={<PrintOutlined />}
+          component="a"
+          href={`/print/plan/${job.tag}`}
+          target="_blank"
+          rel="noopener"
+          disabled={!accepted}
+        >
           Print card
         </Button>
         <Button variant="contained" disabled={busy || open > 0 || accepted} onClick={() => void accept()}>

@@ -1,4 +1,5 @@
 import type { AcceptedPlan } from '@udrel/core/facts';
+import DownloadOutlined from '@mui/icons-material/DownloadOutlined';
 import Button from '@mui/material/Button';
 import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
@@ -35,6 +36,7 @@ export function PlanFiles({
   return (
     <>
       <Button
+        startIcon={<DownloadOutlined />}
         disabled={disabled}
         aria-haspopup="menu"
         aria-expanded={anchor !== null}

@@ -1,3 +1,5 @@
+import Remove from '@mui/icons-material/Remove';
+import Add from '@mui/icons-material/Add';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import type { JobView } from '@udrel/contract/types';
@@ -177,11 +179,11 @@ function Counter(props: { name: string; value: number; open: boolean; set: (valu
   return (
     <span className={styles.counter}>
       <Button aria-label={`One less: ${name}`} {...press(-1)}>
-        −
+        <Remove fontSize="small" />
       </Button>
       <b>{value}</b>
       <Button aria-label={`One more: ${name}`} {...press(1)}>
-        +
+        <Add fontSize="small" />
       </Button>
     </span>
   );

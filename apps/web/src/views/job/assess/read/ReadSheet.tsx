@@ -1,3 +1,4 @@
+import UploadFileOutlined from '@mui/icons-material/UploadFileOutlined';
 import Button from '@mui/material/Button';
 import { useRef, useState, type DragEvent } from 'react';
 import type { JobView } from '@udrel/contract/types';
@@ -44,7 +45,7 @@ export function ReadSheet({ job }: { job: JobView }) {
           aria-label="File to read"
           onChange={(event) => take(event.target.files)}
         />
-        <Button variant="outlined" onClick={() => input.current?.click()}>
+        <Button startIcon={<UploadFileOutlined />} variant="outlined" onClick={() => input.current?.click()}>
           {read ? 'Another file …' : 'Choose a file …'}
         </Button>
         {file?.ok ? (

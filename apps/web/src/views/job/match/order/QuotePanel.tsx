@@ -1,4 +1,5 @@
 import { QUOTE_ACCEPTANCES } from '@udrel/core/facts';
+import PrintOutlined from '@mui/icons-material/PrintOutlined';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState, type ReactNode } from 'react';
@@ -82,7 +83,13 @@ function Now({ job, quote }: { job: JobView; quote: QuoteView }) {
           disabled={job.closedAt !== null}
           sx={{ flex: '1 1 180px' }}
         />
-        <Button component="a" href={`/print/quote/${job.tag}`} target="_blank" rel="noreferrer">
+        <Button
+          startIcon={<PrintOutlined />}
+          component="a"
+          href={`/print/quote/${job.tag}`}
+          target="_blank"
+          rel="noreferrer"
+        >
           Print
         </Button>
         <Button disabled={busy || asWritten} onClick={() => void write({ number: order, body: { total: now.total } })}>

@@ -1,3 +1,5 @@
+import ArrowUpward from '@mui/icons-material/ArrowUpward';
+import ArrowDownward from '@mui/icons-material/ArrowDownward';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
@@ -131,14 +133,14 @@ function Decisions({ plan, one, out }: { plan: Plan; one: PlannedPartition; out:
       {!out && (up ?? down) && (
         <span className={styles.pair}>
           <Button disabled={!up} onClick={() => up && plan.change({ order: up })} aria-label="Before the one above it">
-            ↑
+            <ArrowUpward fontSize="small" />
           </Button>
           <Button
             disabled={!down}
             onClick={() => down && plan.change({ order: down })}
             aria-label="After the one below it"
           >
-            ↓
+            <ArrowDownward fontSize="small" />
           </Button>
         </span>
       )}
