@@ -1,5 +1,6 @@
 import { afterEach, describe, expect, it } from 'vitest';
-import { followShop, fromShopClock, onShopClock, typedFigure } from './shop-formats';
+import { LOCALES } from '@udrel/contract/shapes';
+import { figure, followShop, fromShopClock, onShopClock, twelveHours, typedFigure } from './shop-formats';
 import { fieldMoment, moment } from './time';
 import { minorOf, money, whole } from './units';
 
@@ -43,6 +44,14 @@ describe('a figure that was typed', () => {
 });
 
 describe('what is written', () => {
+  it.each(LOCALES)('is what Intl writes, in %s', (locale) => {
+    followShop({ locale, currency: '', timeZone: '', paper: 'A4' });
+    const cycle = new Intl.DateTimeFormat(locale, { hour: 'numeric' }).resolvedOptions().hourCycle;
+    expect(twelveHours()).toBe(cycle === 'h12');
+    const written = new Intl.NumberFormat(locale, { maximumFractionDigits: 1 });
+    for (const value of [0, 7, 42, 999, 1000, 12_345, 1.25, -3]) expect(figure(value)).toBe(written.format(value));
+  });
+
   it('has the figures and the currency of the shop', () => {
     shop('de-DE', { currency: 'EUR' });
     expect([whole(12_345), money(129_000)]).toEqual(['12.345', '1.290,00\u00a0€']);

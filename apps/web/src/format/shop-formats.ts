@@ -1,4 +1,5 @@
 import { writeAmountsAs } from '@udrel/core/money';
+import { TWELVE_HOURS } from '@udrel/contract/shapes';
 import type { ShopFormats } from '@udrel/contract/types';
 import dayjs, { type Dayjs } from 'dayjs';
 import timezone from 'dayjs/plugin/timezone';
@@ -10,14 +11,15 @@ dayjs.extend(timezone);
 const PLAIN: ShopFormats = { locale: 'en-GB', currency: '', timeZone: '', paper: 'A4' };
 
 let formats = PLAIN;
-/** Worked out when the first figure is written: it takes as long as a row of a list. */
-let worked: ReturnType<typeof figuresOf> | null = null;
-const figures = () => (worked ??= figuresOf(formats));
+/** Each is worked out when it is first wanted: the first `Intl` of a page takes as long as a page of a list. */
+let plain: Intl.NumberFormat | null = null;
+let signs: ReturnType<typeof signsOf> | null = null;
 
 /** Writes figures, money, days and times as the shop does from now on; told once, when it is known. */
 export function followShop(told: ShopFormats = PLAIN): void {
   formats = told;
-  worked = null;
+  plain = null;
+  signs = null;
   writeAmountsAs(told);
 }
 
@@ -25,7 +27,7 @@ export function followShop(told: ShopFormats = PLAIN): void {
 export const shopFormats = (): ShopFormats => formats;
 
 /** Whether its clocks have twelve hours. */
-export const twelveHours = (): boolean => figures().twelveHours;
+export const twelveHours = (): boolean => TWELVE_HOURS.includes(formats.locale);
 
 /** How it writes a day in figures, as a pattern: "DD/MM/YYYY". */
 export function dayPattern(): string {
@@ -38,7 +40,12 @@ export function dayPattern(): string {
 }
 
 /** A whole or broken figure with its separators. */
-export const figure = (value: number): string => figures().plain.format(value);
+export function figure(value: number): string {
+  // Of one to three digits it is the same everywhere.
+  if (Number.isInteger(value) && value >= 0 && value < 1000) return String(value);
+  plain ??= new Intl.NumberFormat(formats.locale, { maximumFractionDigits: 1 });
+  return plain.format(value);
+}
 
 /** A moment on the shop's clock. */
 export function onShopClock(at: string | number | Date): Dayjs {
@@ -56,24 +63,23 @@ export function fromShopClock(text: string): Date {
  * anybody may type it. NaN for what is none, and for what could be read in two ways.
  */
 export function typedFigure(text: string): number {
-  const plain = text.trim().replace(/[\s\u00a0\u202f’']/g, '');
-  if (plain === '') return NaN;
-  const { decimal, group } = figures();
-  const grouped = group === '' ? plain : plain.split(group);
+  const typed = text.trim().replace(/[\s\u00a0\u202f’']/g, '');
+  if (typed === '') return NaN;
+  signs ??= signsOf(formats);
+  const { decimal, group } = signs;
+  const grouped = group === '' ? typed : typed.split(group);
   // Separators part off three digits each; anything else that stands there is the sign before a fraction.
   if (Array.isArray(grouped) && grouped.length > 1) {
     const [first = '', ...rest] = grouped;
     const whole = rest.every((part, n) => (n < rest.length - 1 ? /^\d{3}$/ : /^\d{3}(?!\d)/).test(part));
     if (whole && /^-?\d{1,3}$/.test(first)) return Number(grouped.join('').replace(decimal, '.'));
   }
-  return Number(plain.replace(',', '.'));
+  return Number(typed.replace(',', '.'));
 }
 
-function figuresOf({ locale }: ShopFormats) {
-  const plain = new Intl.NumberFormat(locale, { maximumFractionDigits: 1 });
+/** The sign before a fraction, and the one between thousands. */
+function signsOf({ locale }: ShopFormats) {
   const parts = new Intl.NumberFormat(locale, { minimumFractionDigits: 1 }).formatToParts(1_234_567.5);
   const sign = (type: string) => parts.find((part) => part.type === type)?.value ?? '';
-  const group = sign('group').trim();
-  const cycle = new Intl.DateTimeFormat(locale, { hour: 'numeric' }).resolvedOptions().hourCycle ?? 'h23';
-  return { plain, decimal: sign('decimal'), group, twelveHours: cycle.startsWith('h1') };
+  return { decimal: sign('decimal'), group: sign('group').trim() };
 }

@@ -65,6 +65,8 @@ export const LOCALES = [
   ],
   ...['nl-NL', 'da-DK', 'sv-SE', 'nb-NO', 'fi-FI', 'es-ES', 'pt-PT', 'it-IT', 'pl-PL', 'cs-CZ', 'hu-HU', 'et-EE'],
 ] as const;
+/** Those of them whose clocks have twelve hours, as CLDR has them: asking `Intl` takes a browser as long as a page of a list. */
+export const TWELVE_HOURS: readonly string[] = ['en-US', 'en-CA', 'en-AU', 'en-NZ', 'en-IN'];
 export const PAPERS = ['A4', 'Letter'] as const;
 
 /**

@@ -8,6 +8,7 @@ import {
   fileSize,
   nominalOfSectors,
   parseCapacity,
+  separated,
   sectorsOfNominal,
   smallestSold,
   SOLD_NOMINALS,
@@ -85,4 +86,18 @@ describe('display and typing', () => {
     expect(aboutSameSize(bytesOfNominal(256), 238.5 * 1024 ** 3)).toBe(true);
     expect(aboutSameSize(bytesOfNominal(256), bytesOfNominal(250))).toBe(false);
   });
+});
+
+it('a figure is written as Intl writes it in English', () => {
+  const value = fc.oneof(
+    fc.double({ min: -1e12, max: 1e12, noNaN: true }),
+    fc.integer({ min: -1e9, max: 1e9 }).map((whole) => whole / 8),
+    fc.constantFrom(0, 0.05, 0.95, 9.95, 999.5, 999.95, 1000, 999_999.5, -0.04),
+  );
+  fc.assert(
+    fc.property(value, fc.integer({ min: 0, max: 2 }), (one, decimals) => {
+      expect(separated(one, decimals)).toBe(one.toLocaleString('en', { maximumFractionDigits: decimals }));
+    }),
+    { numRuns: 5000 },
+  );
 });

@@ -3,11 +3,21 @@ import { GB, GIB, KIB, MB, MIB, TB, TIB } from './units';
 function scaled(bytes: number, steps: readonly (readonly [number, string, number])[]): string {
   const step = steps.find(([size]) => Math.abs(bytes) >= size) ?? steps[steps.length - 1];
   const [size, unit, decimals] = step ?? [1, 'B', 0];
-  const figure = (bytes / size).toLocaleString('en', {
-    minimumFractionDigits: 0,
-    maximumFractionDigits: decimals,
-  });
-  return `${figure} ${unit}`;
+  return `${separated(bytes / size, decimals)} ${unit}`;
+}
+
+/**
+ * A figure with a comma between thousands and at most so many decimals, zeros at its end left out: as `Intl` writes it in
+ * English, which takes a browser longer to get ready than a page of such figures to draw.
+ */
+export function separated(value: number, decimals: number): string {
+  // Of its shortest decimal digits, so that 0.95 becomes 1.0 however it lies in binary.
+  const [digits, exponent = '0'] = String(Math.abs(value)).split('e');
+  const steps = Math.round(Number(`${digits}e${Number(exponent) + decimals}`));
+  const [whole = '', fraction = ''] = (steps / 10 ** decimals).toFixed(decimals).split('.');
+  const rest = fraction.replace(/0+$/, '');
+  const sign = value < 0 || Object.is(value, -0) ? '-' : '';
+  return sign + whole.replace(/\B(?=(\d{3})+$)/g, ',') + (rest && `.${rest}`);
 }
 
 /** Decimal display as printed on a box: "500.1 GB". Below 1 MB in bytes. */
@@ -43,5 +53,5 @@ export function binary(bytes: number): string {
 
 /** A rate in MB/s: "3,400 MB/s"; below 10 with one decimal. */
 export function rate(megabytes: number): string {
-  return `${megabytes.toLocaleString('en', { maximumFractionDigits: megabytes < 10 ? 1 : 0 })} MB/s`;
+  return `${separated(megabytes, megabytes < 10 ? 1 : 0)} MB/s`;
 }

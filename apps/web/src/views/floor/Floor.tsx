@@ -1,5 +1,4 @@
-import Button from '@mui/material/Button';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useRef } from 'react';
 import { Link } from 'react-router';
 import type { FloorView, HandsView, RunNow } from '@udrel/contract/types';
 import { useFloorQuery, useRunsQuery } from '../../api/api';
@@ -8,7 +7,7 @@ import { range } from '../../format/time';
 import { whole } from '../../format/units';
 import { Empty, Loaded, Sheet } from '../../ui';
 import styles from './floor.module.css';
-import { HandsRow } from './HandsRow';
+import { HandsList } from './HandsList';
 import { PromiseRuler } from './PromiseRuler';
 import { ReadyToFetch } from './ReadyToFetch';
 import { RunStrip } from './RunStrip';
@@ -46,11 +45,7 @@ export default function Floor() {
 
 const EACH_MINUTE = { pollingInterval: 60_000, skipPollingIfUnfocused: true };
 
-/** As many as anybody has hands for in a day; the rest is a press away. */
-const FIRST = 40;
-
 function HandsNext({ hands, floor: { open, looked } }: { hands: readonly HandsView[]; floor: FloorView }) {
-  const [all, setAll] = useState(false);
   const now = hands.filter((row) => Math.round(row.inMinutes) === 0).length;
   const late = hands.filter((row) => row.slack !== null && row.slack < 0).length;
   return (
@@ -72,16 +67,7 @@ function HandsNext({ hands, floor: { open, looked } }: { hands: readonly HandsVi
         {hands.length === 0 ? (
           <Empty>{open === 0 ? 'No job is open. Press b to book one in.' : 'No job wants hands now.'}</Empty>
         ) : (
-          <ul className={styles.list} tabIndex={0} aria-label="Hands next">
-            {hands.slice(0, all ? undefined : FIRST).map((row) => (
-              <HandsRow key={row.tag} row={row} />
-            ))}
-            {!all && hands.length > FIRST && (
-              <li className={styles.more}>
-                <Button onClick={() => setAll(true)}>{hands.length - FIRST} more</Button>
-              </li>
-            )}
-          </ul>
+          <HandsList hands={hands} />
         )}
       </Sheet>
     </section>

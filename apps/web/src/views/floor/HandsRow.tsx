@@ -6,6 +6,9 @@ import { stationPath } from '../../paths/station-path';
 import { Tag } from '../../ui';
 import styles from './floor.module.css';
 
+/** How many of what wants hands now are laid into colour. */
+const NEXT = 3;
+
 /** Who has the job in hand, or that it was put down and how. */
 function Held({ holding: { claimed, handOff } }: Pick<HandsView, 'holding'>) {
   if (claimed) return <>, in hand: {claimed.name}</>;
@@ -19,12 +22,26 @@ function Held({ holding: { claimed, handOff } }: Pick<HandsView, 'holding'>) {
 }
 
 /** One thing that hands must do next: when, what, for which job, how long, and a button that leads to it. */
-export function HandsRow({ row }: { row: HandsView }) {
+export function HandsRow(props: {
+  row: HandsView;
+  at: number;
+  of: number;
+  measure: (row: HTMLLIElement | null) => void;
+}) {
+  const { row, at, of, measure } = props;
   const navigate = useNavigate();
   const minutes = Math.round(row.inMinutes);
   const slack = slackWords(row.slack);
   return (
-    <li className={minutes === 0 ? `${styles.row} ${styles.now}` : styles.row}>
+    <li
+      ref={measure}
+      data-index={at}
+      aria-posinset={at + 1}
+      aria-setsize={of}
+      className={[styles.row, minutes === 0 && styles.now, minutes === 0 && at < NEXT && styles.next]
+        .filter(Boolean)
+        .join(' ')}
+    >
       <span className={styles.when}>{minutes === 0 ? 'now' : `in ${duration(minutes * 60)}`}</span>
       <div style={{ minWidth: 0 }}>
         <div className={styles.what}>{row.step.title}</div>

@@ -1,0 +1,37 @@
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { useRef } from 'react';
+import type { HandsView } from '@udrel/contract/types';
+import { HandsRow } from './HandsRow';
+import styles from './floor.module.css';
+
+/** Height of a row whose words stand on one line, px; each is measured once it is drawn. */
+const ROW = 60;
+/** What is drawn before the height of the list is known, px. */
+const FIRST = { width: 640, height: 480 };
+
+/** Everything that wants hands, in its order: of its rows those in sight are drawn. */
+export function HandsList({ hands }: { hands: readonly HandsView[] }) {
+  const list = useRef<HTMLUListElement>(null);
+  const virtual = useVirtualizer<HTMLUListElement, HTMLLIElement>({
+    count: hands.length,
+    getScrollElement: () => list.current,
+    estimateSize: () => ROW,
+    initialRect: FIRST,
+    overscan: 3,
+    // Its height is told by what watches it: to ask for it would have the page laid out for each row.
+    measureElement: (row, told, { measurementsCache }) =>
+      told?.borderBoxSize[0]?.blockSize ?? measurementsCache[Number(row.dataset['index'])]?.size ?? ROW,
+  });
+  const seen = virtual.getVirtualItems();
+  const room = { paddingTop: seen[0]?.start ?? 0, paddingBottom: virtual.getTotalSize() - (seen.at(-1)?.end ?? 0) };
+  return (
+    <ul ref={list} className={styles.list} style={room} tabIndex={0} aria-label="Hands next">
+      {seen.map(({ index }) => {
+        const row = hands[index];
+        return (
+          row && <HandsRow key={row.tag} row={row} at={index} of={hands.length} measure={virtual.measureElement} />
+        );
+      })}
+    </ul>
+  );
+}
