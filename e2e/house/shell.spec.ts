@@ -20,6 +20,19 @@ test.describe('a browser that keeps the shell', () => {
     await context.setOffline(false);
     await expect(sheet(page, 'History')).toContainText('written without a connection');
     await expect(page.getByRole('button', { name: /kept$/ })).toHaveCount(0);
+    // What is kept of a build comes without its worker being started for it, what the server says from the server.
+    await page.reload();
+    await expect(sheet(page, 'History')).toBeVisible();
+    const sources = await page.evaluate(() =>
+      performance.getEntriesByType('resource').map((one) => {
+        const { workerFinalRouterSource: from } = one as { workerFinalRouterSource?: string } & typeof one;
+        const { pathname } = new URL(one.name);
+        return [/^\/(assets|api)\/.*(\.js$|\/session$)/.exec(pathname)?.[1], from];
+      }),
+    );
+    expect(sources).toContainEqual(['assets', 'cache']);
+    expect(sources).toContainEqual(['api', 'network']);
+    expect(sources).not.toContainEqual(['assets', 'network']);
   });
 });
 
