@@ -20,7 +20,7 @@ import { load, medianOf, medianTime, round } from './load.mjs';
 import { YOUNG } from '../lib/shop.mjs';
 import { memorySlope } from './memory.mjs';
 import { addModels, wordsOf } from './models.mjs';
-import { listFigures, pageRatios, runViewFigures } from './pages.mjs';
+import { listFigures, outboxFigures, pageRatios, runViewFigures } from './pages.mjs';
 import { returnFigures } from './return.mjs';
 import { shelfFigures } from './shelf.mjs';
 
@@ -46,6 +46,7 @@ tell(await costFigures());
 tell(await pageRatios(UDREL_SERVER, cookie, TAG));
 tell(await runViewFigures(UDREL_SERVER, cookie, 'U-2403'));
 tell(await returnFigures(UDREL_SERVER, cookie, TAG));
+tell(await outboxFigures(UDREL_SERVER, cookie));
 tell({ [`${SMALL} jobs by COPY, seconds`]: await addBulk(UDREL_DATABASE_URL, 0, SMALL) });
 const json = { cookie, 'content-type': 'application/json' };
 const modelId = (await (await fetch(`${UDREL_SERVER}/api/v1/models?find=T15-4820`, { headers: { cookie } })).json())[0]

@@ -152,3 +152,55 @@ export async function listFigures(server, cookie) {
     'all jobs scrolled, longest task over 50 ms, ms': task,
   };
 }
+
+const KEPT = 1000;
+
+/** As many notes as a long day without a connection makes, kept in a browser, until all of them are with the server. */
+export async function outboxFigures(server, cookie) {
+  const headers = { cookie };
+  const { staff } = await (await fetch(`${server}/api/v1/session`, { headers })).json();
+  const { hands } = await (await fetch(`${server}/api/v1/floor`, { headers })).json();
+  const { browser, context } = await signedIn(server, cookie);
+  const page = await context.newPage();
+  await page.goto(`${server}/empty.html`);
+  await page.evaluate(
+    ([tags, staffId, kept]) => {
+      for (let n = 0; n < kept; n++) {
+        const id = crypto.randomUUID();
+        const at = Date.now() + n;
+        const entry = { id, at, staffId, tag: tags[n % tags.length], command: 'addNote', params: {} };
+        const rest = {
+          body: { text: `note ${n}` },
+          subject: { kind: 'note' },
+          version: 1,
+          seen: 'null',
+          state: 'waiting',
+        };
+        localStorage.setItem(
+          `udrel.outbox.${String(at).padStart(15, '0')}.${id}`,
+          JSON.stringify({ ...entry, ...rest }),
+        );
+      }
+    },
+    [hands.map(({ tag }) => tag), staff.id, KEPT],
+  );
+  const began = performance.now();
+  await page.goto(server);
+  await page.waitForFunction(() => !Object.keys(localStorage).some((key) => key.startsWith('udrel.outbox.')), null, {
+    timeout: 300_000,
+    polling: 200,
+  });
+  const took = (performance.now() - began) / 1000;
+  const texts = await Promise.all(
+    hands.slice(0, 3).map(async ({ tag }) => {
+      const { history } = await (await fetch(`${server}/api/v1/jobs/${tag}`, { headers })).json();
+      return history
+        .filter(({ sentence }) => /note \d+/.test(sentence))
+        .map(({ sentence }) => Number(/\d+$/.exec(sentence)[0]));
+    }),
+  );
+  await browser.close();
+  const inOrder = texts.every((list) => list.length > 0 && list.every((n, at) => at === 0 || n < list[at - 1]));
+  if (!inOrder) throw new Error('Notes of one job did not come in the order in which they were made.');
+  return { [`outbox of ${KEPT} entries sent, seconds`]: round(took) };
+}
