@@ -92,6 +92,9 @@ test('a model goes out as a file and comes in again under another number', async
 
 test('a booking that cannot be is refused at its field, and nothing typed is lost', async ({ page }) => {
   await enter(page, 'wren', '/book-in');
+  // The keyboard stands at what is wrong first.
+  await page.getByRole('button', { name: 'Book in' }).click();
+  await expect(page.getByLabel('Customer: name or phone')).toBeFocused();
   await page.getByLabel('Customer: name or phone').fill('New customer');
   await page.getByLabel('Phone', { exact: true }).fill('call me');
   await page.getByLabel('Device model: name or number').fill('school');
@@ -100,7 +103,8 @@ test('a booking that cannot be is refused at its field, and nothing typed is los
   await page.getByLabel('Serial of the device').fill('SN11-0001');
   await page.getByLabel('Complaint, in the customer’s words').fill('slow');
   await page.getByRole('button', { name: 'Book in' }).click();
-  await expect(page.getByText('This does not look right: check it.').first()).toBeVisible();
+  await expect(page.getByText('This does not look right: check it.')).toHaveCount(1);
+  await expect(page.getByLabel('Phone', { exact: true })).toBeFocused();
   await page.getByLabel('Phone', { exact: true }).fill('07700 010 412');
   await page.getByRole('button', { name: 'Book in' }).click();
   await expect(page.getByText('This model has no site for a drive.').first()).toBeVisible();

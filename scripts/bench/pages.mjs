@@ -166,7 +166,7 @@ export async function outboxFigures(server, cookie) {
   await page.evaluate(
     ([tags, staffId, kept]) => {
       for (let n = 0; n < kept; n++) {
-        const id = crypto.randomUUID();
+        const id = globalThis.crypto.randomUUID();
         const at = Date.now() + n;
         const entry = { id, at, staffId, tag: tags[n % tags.length], command: 'addNote', params: {} };
         const rest = {
@@ -176,7 +176,7 @@ export async function outboxFigures(server, cookie) {
           seen: 'null',
           state: 'waiting',
         };
-        localStorage.setItem(
+        globalThis.localStorage.setItem(
           `udrel.outbox.${String(at).padStart(15, '0')}.${id}`,
           JSON.stringify({ ...entry, ...rest }),
         );
@@ -186,10 +186,14 @@ export async function outboxFigures(server, cookie) {
   );
   const began = performance.now();
   await page.goto(server);
-  await page.waitForFunction(() => !Object.keys(localStorage).some((key) => key.startsWith('udrel.outbox.')), null, {
-    timeout: 300_000,
-    polling: 200,
-  });
+  await page.waitForFunction(
+    () => !Object.keys(globalThis.localStorage).some((key) => key.startsWith('udrel.outbox.')),
+    null,
+    {
+      timeout: 300_000,
+      polling: 200,
+    },
+  );
   const took = (performance.now() - began) / 1000;
   const texts = await Promise.all(
     hands.slice(0, 3).map(async ({ tag }) => {

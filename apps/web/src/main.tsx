@@ -7,6 +7,7 @@ import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
 import { RouterProvider } from 'react-router';
+import { firstView } from './app/first-view';
 import { followNewBuild, keepShell } from './app/kept-shell';
 import { warmUp } from './app/warm-up';
 import { router } from './app/router';
@@ -20,10 +21,10 @@ followNewBuild(() => {
   return location ? router.createHref(location) : null;
 });
 keepShell();
-warmUp(store, window.location.pathname);
 const root = document.getElementById('root');
 if (!root) throw new Error('the page has no root element');
-createRoot(root).render(
+const page = createRoot(root);
+const shop = (
   <StrictMode>
     <Provider store={store}>
       <ThemeProvider theme={theme} defaultMode="system" noSsr>
@@ -31,5 +32,6 @@ createRoot(root).render(
         <RouterProvider router={router} />
       </ThemeProvider>
     </Provider>
-  </StrictMode>,
+  </StrictMode>
 );
+void firstView(router, warmUp(store, window.location.pathname)).finally(() => page.render(shop));

@@ -1,6 +1,6 @@
 import Autocomplete from '@mui/material/Autocomplete';
 import TextField from '@mui/material/TextField';
-import { useDeferredValue } from 'react';
+import { useDeferredValue, type Ref } from 'react';
 import { MOST_CUSTOMERS } from '@udrel/contract/limits';
 import type { CustomerView } from '@udrel/contract/types';
 import { useCustomersQuery } from '../../api/api';
@@ -17,10 +17,12 @@ interface Props {
   draft: CustomerDraft;
   change: (part: Partial<CustomerDraft>) => void;
   trouble: (field: string) => string | undefined;
+  /** Whoever puts the keyboard to what is wrong. */
+  refs?: { name: Ref<HTMLInputElement>; phone: Ref<HTMLInputElement> };
 }
 
 /** The customer, found by name or phone while typing; a name that is not chosen from the list is a new customer. */
-export function CustomerField({ draft, change, trouble }: Props) {
+export function CustomerField({ draft, change, trouble, refs }: Props) {
   const typed = useDeferredValue(draft.name);
   // Not what was found for an earlier text: Enter would take it for this one.
   const { currentData: data = [] } = useCustomersQuery({ find: typed }, { skip: typed.trim().length < 2 });
@@ -56,6 +58,7 @@ export function CustomerField({ draft, change, trouble }: Props) {
             <TextField
               {...params}
               label="Customer: name or phone"
+              inputRef={refs?.name}
               autoFocus
               error={trouble('customer.name') !== undefined}
               helperText={trouble('customer.name') ?? hint(customer, draft.name, phoneTyped, data.length)}
@@ -66,6 +69,7 @@ export function CustomerField({ draft, change, trouble }: Props) {
       <div className={styles.third}>
         <TextField
           label="Phone"
+          inputRef={refs?.phone}
           value={draft.phone}
           disabled={customer !== null}
           onChange={(event) => change({ phone: event.target.value })}

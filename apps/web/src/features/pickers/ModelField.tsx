@@ -1,7 +1,7 @@
 import Autocomplete from '@mui/material/Autocomplete';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import { useDeferredValue, useState } from 'react';
+import { useDeferredValue, useState, type Ref } from 'react';
 import type { JobBooking, ModelView } from '@udrel/contract/types';
 import { DEVICE_KINDS } from '@udrel/core/device';
 import { useModelsQuery } from '../../api/api';
@@ -16,25 +16,25 @@ export interface ChosenModel {
 
 type Change = (part: Partial<ChosenModel>) => void;
 
-/** The device model, found by maker, name or code while typing; one that the library does not have starts a stub. */
-export function ModelField({
-  device: { model, stub },
-  change,
-  trouble,
-}: {
-  device: ChosenModel;
-  change: Change;
+/** What is wrong with it, and whoever puts the keyboard there. */
+interface Told {
   trouble: string | undefined;
-}) {
+  inputRef?: Ref<HTMLInputElement> | undefined;
+}
+
+/** The device model, found by maker, name or code while typing; one that the library does not have starts a stub. */
+export function ModelField(props: { device: ChosenModel; change: Change } & Told) {
+  const { device, change, ...told } = props;
+  const { model, stub } = device;
   const [text, setText] = useState('');
-  if (stub) return <StubFields stub={stub} change={change} trouble={trouble} />;
+  if (stub) return <StubFields stub={stub} change={change} {...told} />;
   return (
     <ModelChoice
       model={model}
       choose={(chosen) => change({ model: chosen })}
       typed={text}
       type={setText}
-      trouble={trouble}
+      {...told}
       byName={() => change({ model: null, stub: { maker: '', name: text.trim(), kind: 'laptop' } })}
     />
   );
@@ -50,13 +50,13 @@ export function ModelChoice({
   typed,
   type,
   trouble,
+  inputRef,
   byName,
-}: {
+}: Told & {
   model: ModelView | null;
   choose: (model: ModelView | null) => void;
   typed: string;
   type: (text: string) => void;
-  trouble: string | undefined;
   byName?: () => void;
 }) {
   const wanted = model ? '' : typed;
@@ -84,6 +84,7 @@ export function ModelChoice({
         <TextField
           {...params}
           label="Device model: name or number"
+          inputRef={inputRef}
           error={trouble !== undefined}
           helperText={trouble}
         />
@@ -94,21 +95,15 @@ export function ModelChoice({
 
 const keyOf = (option: ModelView | typeof BY_NAME) => (option === BY_NAME ? option : option.id);
 
-function StubFields({
-  stub,
-  change,
-  trouble,
-}: {
-  stub: NonNullable<ChosenModel['stub']>;
-  change: Change;
-  trouble: string | undefined;
-}) {
+function StubFields(props: { stub: NonNullable<ChosenModel['stub']>; change: Change } & Told) {
+  const { stub, change, trouble, inputRef } = props;
   const set = (part: Partial<typeof stub>) => change({ stub: { ...stub, ...part } });
   return (
     <div className={styles.stub}>
       <TextField
         autoFocus
         label="Maker"
+        inputRef={inputRef}
         value={stub.maker}
         onChange={(event) => set({ maker: event.target.value })}
         error={trouble !== undefined}

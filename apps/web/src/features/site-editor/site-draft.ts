@@ -39,7 +39,7 @@ const YES_NO = [
 const COMMON: readonly SiteField[] = [
   { name: 'needs', label: 'Needs first, such as a ribbon', kind: 'text' },
   { name: 'disables', label: 'Switches off while in use', kind: 'text' },
-  { name: 'altered', label: 'What could be cut or bent for good', kind: 'text' },
+  { name: 'altered', label: 'What could be cut or bent', kind: 'text' },
 ];
 const ALTERED_POSTS: SiteField = { name: 'alteredPosts', label: 'then posts at, mm', kind: 'text' };
 const ALTERED_HEIGHT: SiteField = { name: 'alteredHeight', label: 'then height, mm', kind: 'mm' };

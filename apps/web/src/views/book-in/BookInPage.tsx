@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import { useFieldArray, useWatch, type FieldPath } from 'react-hook-form';
+import { useController, useFieldArray, useWatch, type FieldPath } from 'react-hook-form';
 import { useNavigate } from 'react-router';
 import { orderEndpoints } from '@udrel/contract/endpoints';
 import type { KnownDevice } from '@udrel/contract/types';
@@ -114,11 +114,19 @@ function setAll(form: BookingForm, part: Partial<Draft>): void {
 }
 
 function Customer({ form }: { form: BookingForm }) {
-  const [customer, name, phone] = useWatch({ control: form.control, name: ['customer', 'name', 'phone'] });
-  const draft: CustomerDraft = { customer, name, phone };
-  const trouble = (field: string) =>
-    form.getFieldState(field.replace('customer.', '') as FieldPath<Draft>, form.formState).error?.message;
-  return <CustomerField draft={draft} change={(part) => setAll(form, part)} trouble={trouble} />;
+  const { control } = form;
+  const customer = useWatch({ control, name: 'customer' });
+  const name = useController({ control, name: 'name' });
+  const phone = useController({ control, name: 'phone' });
+  const draft: CustomerDraft = { customer, name: name.field.value, phone: phone.field.value };
+  return (
+    <CustomerField
+      draft={draft}
+      change={(part) => setAll(form, part)}
+      trouble={(field) => (field === 'customer.name' ? name : phone).fieldState.error?.message}
+      refs={{ name: name.field.ref, phone: phone.field.ref }}
+    />
+  );
 }
 
 /** What is known of the device that is open; a device that was here before is taken with its customer. */

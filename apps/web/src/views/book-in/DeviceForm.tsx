@@ -73,14 +73,15 @@ export function DeviceForm({ form, at }: DeviceFields) {
 }
 
 function Model({ form, at }: DeviceFields) {
-  const [model, stub] = useWatch({ control: form.control, name: [`${at}.model`, `${at}.stub`] });
   const name = `${at}.model` as const;
-  const wrong = form.getFieldState(name, form.formState).error?.message;
+  const { field, fieldState } = useController({ control: form.control, name });
+  const stub = useWatch({ control: form.control, name: `${at}.stub` });
+  const wrong = fieldState.error?.message;
   const change = (part: Partial<ChosenModel>) => {
     for (const [key, value] of Object.entries(part)) form.setValue(`${at}.${key}` as FieldPath<Draft>, value as never);
     if (wrong) form.clearErrors(name);
   };
-  return <ModelField device={{ model, stub }} change={change} trouble={wrong} />;
+  return <ModelField device={{ model: field.value, stub }} change={change} trouble={wrong} inputRef={field.ref} />;
 }
 
 function Marks({ form, at }: DeviceFields) {

@@ -18,7 +18,17 @@ export function HandsList({ hands }: { hands: readonly HandsView[] }) {
     estimateSize: () => ROW,
     initialRect: FIRST,
     overscan: 3,
-    // Its height is told by what watches it: to ask for it would have the page laid out for each row.
+    // Sizes are told by what watches them: to ask for one would have the page laid out in the middle of drawing it.
+    observeElementRect: ({ scrollElement }, told) => watched(scrollElement, (size) => told(size)),
+    observeElementOffset: ({ scrollElement }, told) => {
+      const scrolled = () => told(scrollElement?.scrollTop ?? 0, false);
+      scrollElement?.addEventListener('scroll', scrolled, { passive: true });
+      return () => scrollElement?.removeEventListener('scroll', scrolled);
+    },
+    scrollToFn: (offset, { adjustments = 0, behavior = 'auto' }, { scrollElement }) => {
+      // It begins at the top by itself.
+      if (offset + adjustments > 0) scrollElement?.scrollTo({ top: offset + adjustments, behavior });
+    },
     measureElement: (row, told, { measurementsCache }) =>
       told?.borderBoxSize[0]?.blockSize ?? measurementsCache[Number(row.dataset['index'])]?.size ?? ROW,
   });
@@ -34,4 +44,14 @@ export function HandsList({ hands }: { hands: readonly HandsView[] }) {
       })}
     </ul>
   );
+}
+
+/** Tells the size of an element whenever it is laid out otherwise; answers how to leave it. */
+function watched(element: Element | null, told: (size: { width: number; height: number }) => void): () => void {
+  const watch = new ResizeObserver(([entry]) => {
+    const size = entry?.borderBoxSize[0];
+    if (size) told({ width: size.inlineSize, height: size.blockSize });
+  });
+  if (element) watch.observe(element);
+  return () => watch.disconnect();
 }

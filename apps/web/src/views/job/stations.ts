@@ -32,8 +32,8 @@ export const STATION_WORK = {
 export const STATION_PAGES = { Match: late(LOADS.Match), Plan: late(LOADS.Plan) };
 
 /** Loads a station by its name in an address, while the page around it is still on its way. */
-export function loadAhead(path: string | undefined): void {
+export async function loadAhead(path: string | undefined): Promise<void> {
   for (const [station, load] of Object.entries(LOADS)) {
-    if (stationPath(station) === path) void load().catch(() => undefined);
+    if (stationPath(station) === path) await load().catch(() => undefined);
   }
 }
