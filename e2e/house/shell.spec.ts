@@ -20,12 +20,18 @@ test.describe('a browser that keeps the shell', () => {
     await context.setOffline(false);
     await expect(sheet(page, 'History')).toContainText('written without a connection');
     await expect(page.getByRole('button', { name: /kept$/ })).toHaveCount(0);
-    // What is kept of a build comes without its worker being started for it, what the server says from the server.
+  });
+
+  test('takes files of the build from what is kept without starting its worker, and asks the server itself', async ({
+    page,
+  }) => {
+    await enter(page, 'ilse');
+    await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
     await page.reload();
-    await expect(sheet(page, 'History')).toBeVisible();
+    await expect(page.getByRole('heading', { name: 'Hands next' })).toBeVisible();
     const sources = await page.evaluate(() =>
       performance.getEntriesByType('resource').map((one) => {
-        const { workerFinalRouterSource: from } = one as { workerFinalRouterSource?: string } & typeof one;
+        const { workerFinalSourceType: from } = one as { workerFinalSourceType?: string } & typeof one;
         const { pathname } = new URL(one.name);
         return [/^\/(assets|api)\/.*(\.js$|\/session$)/.exec(pathname)?.[1], from];
       }),

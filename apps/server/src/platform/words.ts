@@ -15,11 +15,19 @@ export function joined<A extends object, B extends object>({ part, words }: Word
   return whole;
 }
 
+/** Answers that many are given. */
+const shared = new WeakSet<object>();
+
 /** The same answer, put in words once for all who are given it. */
 export function inOneWord<A extends object>(answer: A): A {
   known.set(answer, JSON.stringify(answer));
+  shared.add(answer);
   return answer;
 }
+
+/** Whether many are given this answer. */
+export const isShared = (answer: unknown): answer is object =>
+  typeof answer === 'object' && answer !== null && shared.has(answer);
 
 /** An answer as JSON; undefined for none. What of it is in words already is taken as it is. */
 export function inWords(answer: unknown): string | undefined {

@@ -58,6 +58,8 @@ function pagesOf(build: Build, endpoint: AnyEndpoint, by: string) {
   return build.infiniteQuery<Record<string, Key>, Arg, Key>({
     infiniteQueryOptions: { initialPageParam: null, getNextPageParam: (page) => page[by] ?? undefined },
     query: ({ queryArg, pageParam }) => requestOf(endpoint, queryArg, pageParam === null ? {} : { [by]: pageParam }),
+    // Pages that were there stay what they were: to hold each of their rows against itself takes longer with every page.
+    structuralSharing: false,
     // A long list would be read page by page for each change, and move under who reads it: it is read anew when asked.
     providesTags: (answer, _error, arg) => ((answer?.pages.length ?? 0) > SHORT ? [] : provided(endpoint, arg)),
   });

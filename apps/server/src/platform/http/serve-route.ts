@@ -4,11 +4,12 @@ import { validate } from '@udrel/contract/validate';
 import type { Shape } from '@udrel/contract/shapes';
 import express, { type NextFunction, type Request, type RequestHandler, type Response, type Router } from 'express';
 import { Refusal } from '../errors';
-import { inWords } from '../words';
+import { inWords, isShared } from '../words';
 import { answerOnce, type Answer } from './idempotency';
 import { agentMay, staffOf } from './access';
 import { sessionKnown } from './who-asks';
 import { STREAMED, type Call, type Route } from './handlers';
+import { pressedOnce } from './pressed-once';
 import type { Serving } from './serving';
 
 /**
@@ -29,7 +30,8 @@ export function serveRoutes(routes: readonly Route[], serving: Serving): Request
           if (body === STREAMED) return;
           response.statusCode = text === undefined ? 204 : status;
           if (text !== undefined) response.setHeader('content-type', 'application/json; charset=utf-8');
-          response.end(text);
+          if (text === undefined || !isShared(body)) return response.end(text);
+          return pressedOnce(body, text, request, response).then((bytes) => response.end(bytes));
         })
         .catch(next);
     });
