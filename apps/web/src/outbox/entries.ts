@@ -40,9 +40,21 @@ export function keptEntries(): Entry[] {
     .flatMap((key) => read(key) ?? []);
 }
 
+/** What was read of each key last: all of them are looked through with each one that is sent. */
+const lastRead = new Map<string, { text: string; entry: Entry | null }>();
+
 function read(key: string): Entry | null {
+  const text = localStorage.getItem(key) ?? '';
+  const last = lastRead.get(key);
+  if (last?.text === text) return last.entry;
+  const entry = parsed(text);
+  lastRead.set(key, { text, entry });
+  return entry;
+}
+
+function parsed(text: string): Entry | null {
   try {
-    return asCommand(renamed(JSON.parse(localStorage.getItem(key) ?? '') as Entry | Earlier));
+    return asCommand(renamed(JSON.parse(text) as Entry | Earlier));
   } catch {
     return null;
   }
@@ -102,7 +114,9 @@ export function keep(entry: Entry): void {
 }
 
 export function drop(entry: Pick<Entry, 'at' | 'id'>): void {
-  localStorage.removeItem(keyOf(entry));
+  const key = keyOf(entry);
+  localStorage.removeItem(key);
+  lastRead.delete(key);
 }
 
 /** Whether a subject stands the same in both, each as JSON. */

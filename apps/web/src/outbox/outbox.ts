@@ -163,6 +163,8 @@ function settle(entry: Entry, posted: Exclude<Posted, { kind: 'later' }>, answer
  * it, which may be otherwise in its letters. What somebody else did to other things meanwhile is not taken for seen.
  */
 function seenAnew({ tag, at, subject }: Entry, view: JobView): void {
+  // Nothing is done on what a note led to.
+  if (subject.kind === 'note') return;
   const later = keptEntries().filter((one) => one.tag === tag && one.at > at && one.state === 'waiting');
   let shown = view;
   for (const one of later) {
