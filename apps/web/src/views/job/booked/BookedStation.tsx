@@ -1,11 +1,10 @@
-import PrintOutlined from '@mui/icons-material/PrintOutlined';
-import Button from '@mui/material/Button';
 import type { JobView } from '@udrel/contract/types';
 import { binary, soldName } from '@udrel/core/capacity';
 import { tellFact } from '../../../format/facts';
 import { fullMoment } from '../../../format/time';
 import { money } from '../../../format/units';
 import { FactList, Foot, Sheet, Tag } from '../../../ui';
+import { PaperButton } from '../../../ui/PaperButton';
 import { ConditionOutline } from '../../../features/device/ConditionOutline';
 import { EarlierJobs } from '../../../features/lessons/EarlierJobs';
 import { SecretsSheet } from './SecretsSheet';
@@ -64,33 +63,15 @@ function Booking({ job }: { job: JobView }) {
       )}
       <div style={{ marginTop: 14 }}>
         <Foot>
-          <Button
-            startIcon={<PrintOutlined />}
-            component="a"
-            href={`/print/labels/${job.tag}`}
-            target="_blank"
-            rel="noopener"
-          >
+          <PaperButton paper="labels" tag={job.tag}>
             Print labels
-          </Button>
-          <Button
-            startIcon={<PrintOutlined />}
-            component="a"
-            href={`/print/receipt/${job.tag}`}
-            target="_blank"
-            rel="noopener"
-          >
+          </PaperButton>
+          <PaperButton paper="receipt" tag={job.tag}>
             Print receipt
-          </Button>
-          <Button
-            startIcon={<PrintOutlined />}
-            component="a"
-            href={`/print/tag/${job.tag}`}
-            target="_blank"
-            rel="noopener"
-          >
+          </PaperButton>
+          <PaperButton paper="tag" tag={job.tag}>
             Print tag
-          </Button>
+          </PaperButton>
         </Foot>
       </div>
     </Sheet>

@@ -1,4 +1,3 @@
-import PrintOutlined from '@mui/icons-material/PrintOutlined';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import type { JobView } from '@udrel/contract/types';
@@ -7,6 +6,7 @@ import { useQuoteQuery } from '../../../api/api';
 import { fullMoment } from '../../../format/time';
 import { money } from '../../../format/units';
 import { FactList, Foot, OutcomeMark, Sheet, TroubleNote } from '../../../ui';
+import { PaperButton } from '../../../ui/PaperButton';
 import { useJobChange } from '../../../features/job/useJobChange';
 import { MoneySheet } from './MoneySheet';
 import { KeptUntilForm } from '../end/EndForms';
@@ -43,15 +43,9 @@ function Document({ job }: { job: JobView }) {
     <Sheet title="Customer document" aside={given ? 'given' : 'before and after, in words the customer understands'}>
       <TroubleNote error={error} />
       <Foot note={given ? <Given /> : step?.waitsFor[0]}>
-        <Button
-          startIcon={<PrintOutlined />}
-          component="a"
-          href={`/print/document/${job.tag}`}
-          target="_blank"
-          rel="noopener"
-        >
+        <PaperButton paper="document" tag={job.tag}>
           Print document
-        </Button>
+        </PaperButton>
         <Button
           variant={step?.state === 'ready' ? 'contained' : 'outlined'}
           disabled={busy || given || step?.state === 'waiting'}

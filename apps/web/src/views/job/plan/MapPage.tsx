@@ -1,11 +1,11 @@
 import type { PlanDraft } from '@udrel/core/facts';
 import { dequal } from 'dequal';
-import PrintOutlined from '@mui/icons-material/PrintOutlined';
 import Button from '@mui/material/Button';
 import type { JobView } from '@udrel/contract/types';
 import { binary, GIB, soldName } from '@udrel/core/capacity';
 import { planHolds } from '@udrel/core/steps';
 import { Foot, Sheet, TroubleNote } from '../../../ui';
+import { PaperButton } from '../../../ui/PaperButton';
 import { useJobChange } from '../../../features/job/useJobChange';
 import { IntentBar, SchemeReasons } from './IntentBar';
 import { PlanFiles } from './PlanFiles';
@@ -142,16 +142,9 @@ export function PlanFoot({ job, plan }: { job: JobView; plan: Plan }) {
           Keep as draft
         </Button>
         <PlanFiles job={job} plan={job.snapshot.facts.plan} disabled={!accepted} />
-        <Button
-          startIcon={<PrintOutlined />}
-          component="a"
-          href={`/print/plan/${job.tag}`}
-          target="_blank"
-          rel="noopener"
-          disabled={!accepted}
-        >
+        <PaperButton paper="plan" tag={job.tag} disabled={!accepted}>
           Print card
-        </Button>
+        </PaperButton>
         <Button variant="contained" disabled={busy || open > 0 || accepted} onClick={() => void accept()}>
           {accepted
             ? 'Plan accepted'

@@ -1,5 +1,4 @@
 import { QUOTE_ACCEPTANCES } from '@udrel/core/facts';
-import PrintOutlined from '@mui/icons-material/PrintOutlined';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState, type ReactNode } from 'react';
@@ -9,6 +8,7 @@ import { useAcceptQuoteMutation, useQuoteQuery, useWriteQuoteMutation } from '..
 import { moment } from '../../../../format/time';
 import { money } from '../../../../format/units';
 import { Foot, Loaded, Sheet, TroubleNote } from '../../../../ui';
+import { PaperButton } from '../../../../ui/PaperButton';
 import { QuoteLines } from '../../../../features/quote-lines/QuoteLines';
 import { PaymentsSheet } from '../../money/PaymentsSheet';
 import styles from './match.module.css';
@@ -83,15 +83,9 @@ function Now({ job, quote }: { job: JobView; quote: QuoteView }) {
           disabled={job.closedAt !== null}
           sx={{ flex: '1 1 180px' }}
         />
-        <Button
-          startIcon={<PrintOutlined />}
-          component="a"
-          href={`/print/quote/${job.tag}`}
-          target="_blank"
-          rel="noreferrer"
-        >
+        <PaperButton paper="quote" tag={job.tag}>
           Print
-        </Button>
+        </PaperButton>
         <Button disabled={busy || asWritten} onClick={() => void write({ number: order, body: { total: now.total } })}>
           Write version {(latest?.version ?? 0) + 1}
         </Button>
