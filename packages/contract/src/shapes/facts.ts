@@ -16,7 +16,15 @@ import {
 } from '@udrel/core/facts';
 import { ATTACHMENTS, CONDITIONS } from '@udrel/core/benchmarks';
 import { HEALTH_GRADES } from '@udrel/core/estimate';
-import { EXTENTS, FILE_SYSTEMS, NEW_VOLUME_KINDS, PARTITION_KINDS, SCHEMES, TARGET_IDS } from '@udrel/core/layout';
+import {
+  CLEARABLE_KINDS,
+  EXTENTS,
+  FILE_SYSTEMS,
+  NEW_VOLUME_KINDS,
+  PARTITION_KINDS,
+  SCHEMES,
+  TARGET_IDS,
+} from '@udrel/core/layout';
 import {
   boolean,
   day,
@@ -73,6 +81,8 @@ export const partitionTable = object({
       sectors: whole(1, Number.MAX_SAFE_INTEGER),
       used: nullable(byteCount),
       encrypted: boolean(),
+      clearable: optional(list(object({ what: oneOf(...CLEARABLE_KINDS), bytes: byteCount }), CLEARABLE_KINDS.length)),
+      holds: optional(list(object({ name: text(72), bytes: byteCount }), 32)),
       logical: optional(boolean()),
       entry: optional(object({ type: text(36), uniqueId: text(36, 0), attributes: text(16, 0) })),
     }),

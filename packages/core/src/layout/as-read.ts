@@ -14,7 +14,7 @@ import {
 export const TABLE_AS_IT_IS = 'table';
 
 /** Rules of a table that no plan can be made over: where partitions lie is not known then. */
-const NO_PLAN: readonly string[] = ['Overlap', 'End', 'Size'];
+const NO_PLAN: readonly string[] = ['Overlap', 'End', 'Size', 'Sectors counted'];
 
 const toAssess = { label: 'To Assess', go: 'Assess' } as const;
 

@@ -17,9 +17,10 @@ export const PARTITION_KINDS = [
 ] as const;
 export type PartitionKind = (typeof PARTITION_KINDS)[number];
 
-/** What a partition holds; `swap` and `LVM` are no file systems but are known for what they are. */
+/** What a partition holds; swap, LVM and members of sets are no file systems but are known for what they are. */
 export const FILE_SYSTEMS = [
   'NTFS',
+  'FAT12',
   'FAT16',
   'FAT32',
   'exFAT',
@@ -31,12 +32,42 @@ export const FILE_SYSTEMS = [
   'btrfs',
   'APFS',
   'HFS+',
+  'JFS',
+  'ReiserFS',
+  'F2FS',
+  'ISO 9660',
+  'UDF',
   'swap',
   'LVM',
+  'RAID member',
+  'dynamic disk',
+  'storage pool',
   'none',
   'unknown',
 ] as const;
 export type FileSystem = (typeof FILE_SYSTEMS)[number];
+
+/** What of a volume can go before the copy: systems make it anew, or somebody forgot it. */
+export const CLEARABLE_KINDS = [
+  'hibernation file',
+  'page files',
+  'old installations',
+  'recycle folder',
+  'temporary folders',
+] as const;
+export type ClearableKind = (typeof CLEARABLE_KINDS)[number];
+
+/** How much of a volume something takes, bytes of whole clusters. */
+export interface Clearable {
+  what: ClearableKind;
+  bytes: number;
+}
+
+/** A volume inside another, as LVM holds them; bytes. */
+export interface HeldVolume {
+  name: string;
+  bytes: number;
+}
 
 /** One partition as read from the old drive. Sizes in bytes, places in logical sectors. */
 export interface SourcePartition {
@@ -51,6 +82,10 @@ export interface SourcePartition {
   /** null when not known: then it is copied whole and keeps its size. */
   used: number | null;
   encrypted: boolean;
+  /** What of it can go before the copy; absent where nobody looked, empty where there is nothing. */
+  clearable?: Clearable[];
+  /** Volumes that lie in it, where they are told. */
+  holds?: HeldVolume[];
   /** Inside an extended partition of an MBR. */
   logical?: boolean;
   /** As its table names it, where that was read: what boot entries know it by must be the same on the copy. */

@@ -8,7 +8,7 @@ const RESIZABLE: readonly FileSystem[] = ['NTFS', 'ext2', 'ext3', 'ext4', 'btrfs
 const FIXED_KINDS: readonly PartitionKind[] = ['EFI system', 'reserved', 'loader', 'recovery', 'swap'];
 
 /** File systems whose used blocks can be told from the free ones, so that only these are copied. */
-const READABLE: readonly FileSystem[] = [...RESIZABLE, 'FAT16', 'FAT32', 'exFAT', 'XFS'];
+const READABLE: readonly FileSystem[] = [...RESIZABLE, 'FAT12', 'FAT16', 'FAT32', 'exFAT', 'XFS'];
 
 /** Whether the partition may get another size. An encrypted volume copies whole and keeps its size. */
 export function isResizable(partition: SourcePartition): boolean {

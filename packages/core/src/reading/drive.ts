@@ -1,8 +1,10 @@
 import type { DriveClass } from '../fit';
 import type { DriveIdentity } from '../health';
+import { binary, type SectorSize } from '../capacity';
 import { partOf, type Image } from '../image';
-import type { PartitionKind, SourcePartition, SourceRemark, SourceTable } from '../layout';
+import type { FileSystem, PartitionKind, SourcePartition, SourceRemark, SourceTable } from '../layout';
 import type { Link } from '../links';
+import type { Outcome, Reason } from '../reason';
 import { readTable, type ReadTable, type TableEntry } from '../tables';
 import { readVolume, type Volume } from '../volumes';
 import { kindsOf } from './kinds';
@@ -12,15 +14,64 @@ const MOST = 128;
 /** Most remarks that are kept of a table. */
 const MOST_REMARKS = 200;
 
-/** Table and volumes of a drive from as much of it as is at hand. */
-export function readPartitions(image: Image, sectorSize?: 512 | 4096) {
+/**
+ * Table and volumes of a drive from as much of it as is at hand; without a table what begins in its first sector.
+ * `files`: the lines that the probe made of a volume's file table, by where the volume begins.
+ */
+export function readPartitions(image: Image, sectorSize?: SectorSize, files: ReadonlyMap<number, string> = new Map()) {
   const table = sectorSize ? readTable(image, sectorSize) : readTable(image);
   const size = table.sectorSize;
-  const volumes = table.entries
-    .slice(0, MOST)
-    .map((entry) => readVolume(partOf(image, entry.startSector * size, Math.max(0, entry.sectors * size))));
-  return { table, volumes, source: sourceOf(table, volumes) };
+  const volumes = table.entries.slice(0, MOST).map((entry) => {
+    const at = entry.startSector * size;
+    const volume = readVolume(partOf(image, at, Math.max(0, entry.sectors * size)), files.get(at));
+    return { ...volume, fileSystem: byType(entry, volume) };
+  });
+  const bare = table.scheme === 'none' && table.problems.length === 0 ? readVolume(image, files.get(0)) : null;
+  if (bare) table.problems.push(...withoutTable(bare));
+  const whole = bare && isTold(bare) ? bare : null;
+  return { table, volumes, whole, source: sourceOf(table, volumes) };
 }
+
+/** What only its type names: members of sets and of pools whose own marks were not found. */
+function byType({ type }: TableEntry, { fileSystem, encryption }: Volume): FileSystem {
+  return (fileSystem === 'unknown' && encryption === 'none' ? SETS[type] : undefined) ?? fileSystem;
+}
+
+const SETS: Readonly<Record<string, FileSystem>> = {
+  '42': 'dynamic disk',
+  FD: 'RAID member',
+  'AF9B60A0-1431-4F62-BC68-3311714A69AD': 'dynamic disk',
+  'A19D880F-05FC-4D3B-A006-743F0F84911E': 'RAID member',
+  'E75CAF8F-F680-4CEE-AFA3-B001E56EFC2D': 'storage pool',
+};
+
+const isTold = ({ fileSystem, encryption }: Volume) =>
+  (encryption !== 'none' && encryption !== 'possibly') || (fileSystem !== 'unknown' && fileSystem !== 'none');
+
+/** What a drive without a partition table is: never taken for new where something begins on it. */
+function withoutTable(volume: Volume): Reason[] {
+  const told = (outcome: Outcome, sentence: string, remedy?: string): Reason => ({
+    rule: 'Table',
+    outcome,
+    sentence: `No partition table: ${sentence}`,
+    ...(remedy ? { remedy } : {}),
+  });
+  const { fileSystem, encryption, label, usedBytes, problems } = volume;
+  if (isTold(volume)) {
+    const name = `${encryption === 'none' ? fileSystem : encryption}${label ? ` “${label}”` : ''}`;
+    const used = usedBytes === null ? '' : `, ${binary(usedBytes)} used`;
+    const sentence = `the whole drive is one volume, ${name}${used}.`;
+    return [told('limit', sentence, 'copy the whole drive sector by sector'), ...problems];
+  }
+  if (encryption === 'possibly') {
+    return [told('unknown', 'its first blocks look like noise, so it is encrypted as a whole or was wiped so.', ASK)];
+  }
+  if (fileSystem === 'none') return [told('limit', 'its first blocks are empty, it is new or wiped.')];
+  if (problems.length > 0) return [told('unknown', 'and its first blocks were not read.', 'read the drive again')];
+  return [told('unknown', 'what begins in its first blocks is not known here.', ASK)];
+}
+
+const ASK = 'ask the customer, or look in its own device';
 
 /** The table as the copy plan takes it; null where there is none or it cannot be trusted to hold every partition. */
 export function sourceOf(table: ReadTable, volumes: readonly Volume[]): SourceTable | null {
@@ -39,6 +90,8 @@ export function sourceOf(table: ReadTable, volumes: readonly Volume[]): SourceTa
       sectors: Math.max(1, entry.sectors),
       used: volume?.usedBytes ?? null,
       encrypted: volume !== undefined && volume.encryption !== 'none',
+      ...(volume?.clearable ? { clearable: volume.clearable } : {}),
+      ...(volume && volume.holds.length > 0 ? { holds: volume.holds } : {}),
       ...(entry.logical ? { logical: true } : {}),
       entry: { type: entry.type, uniqueId: entry.uniqueId, attributes: entry.attributes },
     };

@@ -28,6 +28,7 @@ const EMPTY: ReadDrive = {
   bridged: false,
   table: null,
   volumes: [],
+  whole: null,
   source: null,
   health: null,
   problems: [],
@@ -112,7 +113,8 @@ function driveImage(file: Image): Reading | null {
   const cut = Number.isSafeInteger(end) && end > file.size;
   const image = cut ? { size: end, read: file.read } : file;
   const read = readPartitions(image);
-  if (read.table.scheme !== 'none') {
+  const refused = read.table.problems.some(({ outcome }) => outcome === 'fail');
+  if (read.table.scheme !== 'none' || refused) {
     const kind = cut ? 'first sectors of a drive' : 'image of a drive';
     return of(kind, { drives: [{ ...EMPTY, bytes: image.size, ...read }] });
   }

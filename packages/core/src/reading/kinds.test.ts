@@ -59,6 +59,8 @@ function tableOf(list: readonly Given[]): { table: ReadTable; volumes: Volume[] 
     usedBytes: null,
     encryption,
     root,
+    holds: [],
+    clearable: null,
     problems: [],
   }));
   const table: ReadTable = {

@@ -92,7 +92,7 @@ async function driveOf(drive: Fields): Promise<ReadDrive> {
   const read =
     bytes !== null && pieces.length > 0
       ? readPartitions(imageOfPieces(bytes, pieces), sector === 512 || sector === 4096 ? sector : undefined)
-      : { table: null, volumes: [], source: null };
+      : { table: null, volumes: [], whole: null, source: null };
   const link = linkOf(textOf(drive['link']), identity);
   const bridged = drive['bus'] === 'usb';
   if (bridged) {

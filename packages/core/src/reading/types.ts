@@ -18,6 +18,8 @@ export interface ReadDrive {
   table: ReadTable | null;
   /** The volume of each entry of the table, in its order. */
   volumes: Volume[];
+  /** What begins in the first sector of a drive without a table; null where it has one, or nothing begins there. */
+  whole: Volume | null;
   /** The table as the copy plan takes it; null without one. */
   source: SourceTable | null;
   health: HealthReport | null;

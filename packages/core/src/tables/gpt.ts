@@ -19,6 +19,8 @@ export interface GptCopy {
   faults: string[];
   /** False where its sectors were not among what was read. */
   there: boolean;
+  /** Its entries lie where nothing was read: neither whole nor damaged. */
+  unread: boolean;
   /** Whether the sector begins as a GPT header does. */
   signed: boolean;
   myLba: number;
@@ -32,6 +34,7 @@ export interface GptCopy {
 const ABSENT: GptCopy = {
   faults: ['is not there'],
   there: false,
+  unread: false,
   signed: false,
   myLba: 0,
   alternateLba: 0,
@@ -52,16 +55,18 @@ export function readCopy(image: Image, lba: number, sectorSize: SectorSize): Gpt
   else if (checksumOf(header, headerSize) !== u32(header, 16)) faults.push('has a wrong checksum');
   const myLba = u64(header, 24);
   if (myLba !== lba) faults.push(`says it lies at sector ${myLba}`);
+  const entries = readArray(image, header, sectorSize, faults);
   return {
     faults,
     there: true,
+    unread: entries === null,
     signed: true,
     myLba,
     alternateLba: u64(header, 32),
     firstUsable: u64(header, 40),
     lastUsable: u64(header, 48),
     diskId: guid(header, 56),
-    entries: readArray(image, header, sectorSize, faults),
+    entries: entries ?? [],
   };
 }
 
@@ -71,15 +76,17 @@ function checksumOf(header: Uint8Array, headerSize: number): number {
   return crc32(copy);
 }
 
-function readArray(image: Image, header: Uint8Array, sectorSize: SectorSize, faults: string[]): TableEntry[] {
+function readArray(image: Image, header: Uint8Array, sectorSize: SectorSize, faults: string[]): TableEntry[] | null {
   const [count, size] = [u32(header, 80), u32(header, 84)];
   if (size < ENTRY_SIZE || size % 8 !== 0 || count * size > LARGEST_ARRAY) {
     faults.push(`names ${count} entries of ${size} bytes`);
     return [];
   }
-  const array = image.read(u64(header, 72) * sectorSize, count * size);
+  const [at, length] = [u64(header, 72) * sectorSize, count * size];
+  const array = image.read(at, length);
+  if (!array && at + length <= image.size) return null;
   if (!array) {
-    faults.push('names an entry array that was not read');
+    faults.push('names an entry array past the end of the drive');
     return [];
   }
   if (crc32(array) !== u32(header, 88)) faults.push('has an entry array with a wrong checksum');

@@ -29,7 +29,11 @@ const MBR_TYPES: Readonly<Record<string, TypeMeaning>> = {
   '82': of('Linux swap', 'swap'),
   '83': of('Linux file system'),
   '8E': of('Linux LVM'),
+  A5: of('BSD slice with a table of its own'),
+  A6: of('BSD slice with a table of its own'),
+  A9: of('BSD slice with a table of its own'),
   AF: of('HFS+'),
+  BF: of('Solaris slice with a table of its own'),
   EE: of('GPT protective', 'reserved'),
   EF: of('EFI system', 'EFI system'),
   FD: of('Linux RAID'),
@@ -81,6 +85,7 @@ export const GPT_TYPE_OF: Readonly<Record<PartitionKind, string>> = {
 
 /** The MBR type of what has none yet, by what it holds: file systems of one family share theirs. */
 const MBR_TYPE_OF: Readonly<Partial<Record<FileSystem, string>>> = {
+  FAT12: '01',
   FAT16: '0E',
   FAT32: '0C',
   ext2: '83',
@@ -88,8 +93,13 @@ const MBR_TYPE_OF: Readonly<Partial<Record<FileSystem, string>>> = {
   ext4: '83',
   XFS: '83',
   btrfs: '83',
+  JFS: '83',
+  ReiserFS: '83',
+  F2FS: '83',
   swap: '82',
   LVM: '8E',
+  'RAID member': 'FD',
+  'dynamic disk': '42',
   'HFS+': 'AF',
   APFS: 'AF',
 };

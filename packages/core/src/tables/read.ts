@@ -1,8 +1,9 @@
 import { ALIGNMENT, KIB, type SectorSize } from '../capacity';
-import { spells, type Image } from '../image';
+import { spells, u16, u8, type Image } from '../image';
 import type { Outcome, Reason } from '../reason';
 import { arraySectors, readCopy, type GptCopy } from './gpt';
 import { mbrEntries, readMbr, type Mbr } from './mbr';
+import { otherTable } from './other';
 import type { ReadTable, TableEntry } from './types';
 
 /** The logical sector size that a drive's first sectors speak of: where a GPT header lies; 512 where there is none. */
@@ -14,6 +15,31 @@ export function guessSectorSize(image: Image): SectorSize {
 function isHeader(image: Image, at: number): boolean {
   const bytes = image.read(at, 8);
   return bytes !== null && spells(bytes, 0, 'EFI PART');
+}
+
+const otherSize = (sectorSize: SectorSize): SectorSize => (sectorSize === 512 ? 4096 : 512);
+
+/** A bridge may show other sectors than the drive has: a table written behind it counts in those. */
+function countsInOther(sectorSize: SectorSize): Reason {
+  return problem(
+    'Sectors counted',
+    'fail',
+    `The table counts in ${otherSize(sectorSize)}-byte sectors, the drive shows ${sectorSize}: it was written behind another bridge.`,
+    'read it in the enclosure that it was used in',
+  );
+}
+
+/** Whether partitions begin where the table says, or only where it would say counted in the other size. */
+function beginElsewhere(image: Image, entries: readonly TableEntry[], sectorSize: SectorSize): boolean {
+  const begins = (size: SectorSize) => entries.some(({ startSector }) => beginsVolume(image, startSector * size));
+  return begins(otherSize(sectorSize)) && !begins(sectorSize);
+}
+
+/** Whether a boot sector, or the superblock of an ext file system, lies there. */
+function beginsVolume(image: Image, at: number): boolean {
+  const [boot, superblock] = [image.read(at, 512), image.read(at + 1080, 2)];
+  const jumps = boot !== null && [0xeb, 0xe9].includes(u8(boot, 0)) && u16(boot, 510) === 0xaa55;
+  return jumps || (superblock !== null && u16(superblock, 0) === 0xef53);
 }
 
 /**
@@ -41,15 +67,17 @@ export function readTable(image: Image, sectorSize: SectorSize = guessSectorSize
     if (primary.signed) problems.push(problem('Scheme', 'limit', 'Remains of a GPT beside an MBR: the MBR counts.'));
     const entries = mbrEntries(mbr, image, sectorSize, problems);
     checkMbr(mbr, entries, problems);
+    if (beginElsewhere(image, entries, sectorSize)) problems.push(countsInOther(sectorSize));
     return table({ scheme: 'mbr', diskId: mbr.diskId, entries });
   }
   const backup = readCopy(image, sectors - 1, sectorSize);
+  if (!primary.signed && !backup.signed && isHeader(image, otherSize(sectorSize))) {
+    problems.push(countsInOther(sectorSize));
+    return table({});
+  }
   if (!mbr.protective && !primary.signed && !backup.signed) {
-    const beginsSystem = mbr.signed && !mbr.valid;
-    const sentence = beginsSystem
-      ? 'No partition table: a file system begins in the first sector.'
-      : 'No partition table: the drive is new, wiped, or encrypted as a whole.';
-    problems.push(problem('Table', 'limit', sentence));
+    const other = otherTable(image);
+    if (other) problems.push(problem('Table', 'fail', `It holds ${other}, which is not read here.`, WHOLE));
     return table({});
   }
   const good = chooseCopy(primary, locateBackup(image, primary, backup, sectorSize, sectors, problems), problems);
@@ -60,6 +88,8 @@ export function readTable(image: Image, sectorSize: SectorSize = guessSectorSize
   const last = good.alternateLba === sectors - 1 || good === backup ? lastUsable : tail;
   return table({ scheme: 'gpt', diskId, entries, usable: { first: firstUsable, last } });
 }
+
+const WHOLE = 'copy the whole drive sector by sector, or bring its files over in its own system';
 
 function problem(rule: string, outcome: Outcome, sentence: string, remedy?: string): Reason {
   return { rule, outcome, sentence, ...(remedy ? { remedy } : {}) };
@@ -101,10 +131,13 @@ function locateBackup(
 
 /** The copy to go by; says what is wrong with the other, and where they disagree. */
 function chooseCopy(primary: GptCopy, backup: GptCopy, problems: Reason[]): GptCopy | null {
-  const whole = (copy: GptCopy) => copy.signed && copy.faults.length === 0;
+  const whole = (copy: GptCopy) => copy.signed && copy.faults.length === 0 && !copy.unread;
   const faultsOf = (copy: GptCopy) => (copy.signed || !copy.there ? copy.faults.join(', ') : 'carries no table');
+  const stateOf = (copy: GptCopy) => (copy.unread ? 'names entries that were not read' : faultsOf(copy));
   if (whole(primary)) {
     if (!backup.there) problems.push(problem('Backup table', 'unknown', 'The backup table was not read.'));
+    else if (backup.unread)
+      problems.push(problem('Backup table', 'unknown', 'The entries of the backup table were not read.'));
     else if (!whole(backup))
       problems.push(
         problem('Backup table', 'limit', `The backup table ${faultsOf(backup)}.`, 'it is written anew with the table'),
@@ -130,6 +163,11 @@ function chooseCopy(primary: GptCopy, backup: GptCopy, problems: Reason[]): GptC
       ),
     );
     return backup;
+  }
+  if ([primary, backup].some(({ there, unread, faults }) => (faults.length === 0 ? unread : !there))) {
+    const sentence = `The table was not read whole: the primary ${stateOf(primary)}, the backup ${stateOf(backup)}.`;
+    problems.push(problem('Table', 'unknown', sentence, 'read more of the drive: take the probe from here'));
+    return null;
   }
   const sentence = `Both tables are damaged: the primary ${faultsOf(primary)}, the backup ${faultsOf(backup)}.`;
   problems.push(problem('Table', 'fail', sentence, 'stop; copy the whole drive sector by sector first'));

@@ -34,6 +34,17 @@ function drive(content: GptContent, change: (head: Uint8Array, tail: Uint8Array)
   return imageOfPieces(content.sectors * content.sectorSize, [head, tail]);
 }
 
+const ascii = (text: string) => new TextEncoder().encode(text);
+
+/** A drive with tables of another kind, or nothing. */
+function bare(...fields: [at: number, bytes: Uint8Array | number[]][]): Image {
+  const bytes = new Uint8Array(MIB);
+  for (const [at, field] of fields) bytes.set(field, at);
+  return imageOf(bytes);
+}
+
+const BSD_LABEL = [0x57, 0x45, 0x56, 0x82];
+
 /** An MBR with entries `[status, type, start, sectors]`, on a drive of 64 MiB, with further sectors by place. */
 function mbr(entries: [number, number, number, number][], more: Record<number, Uint8Array> = {}): Image {
   const pieces = [
@@ -114,10 +125,47 @@ describe('every problem is named', () => {
     [0, 0x05, 0, 8192],
   ]);
   const tailStart = 32 * 512;
+  it.each([
+    [bare([0, ascii('ER')], [2, [2, 0]], [512, ascii('PM')], [516, [0, 0, 0, 4]]), 'an Apple partition map of 4'],
+    [bare([0, ascii('ER')], [2, [8, 0]], [2048, ascii('PM')], [2052, [0, 0, 0, 2]]), 'an Apple partition map of 2'],
+    [bare([512, BSD_LABEL], [644, BSD_LABEL]), 'a BSD disk label'],
+    [bare([0, [0x4b, 0]], [508, [0xda, 0xbe, 0x91, 0xbe]]), 'a Sun label'],
+  ])('%# tables of other kinds are named and refused', (image, named) => {
+    const { scheme, entries, problems } = readTable(image);
+    expect({ scheme, entries: entries.length }).toEqual({ scheme: 'none', entries: 0 });
+    expect(problems).toMatchObject([{ rule: 'Table', outcome: 'fail' }]);
+    expect(problems[0]?.sentence).toContain(named);
+  });
+
+  it('no label of the Sun kind whose sum is wrong, and nothing said of a drive with nothing', () => {
+    expect(readTable(bare([508, [0xda, 0xbe, 1, 1]])).problems).toEqual([]);
+    expect(readTable(bare())).toMatchObject({ scheme: 'none', problems: [] });
+  });
+
+  it('a table that was written behind another bridge', () => {
+    const large = drive({ ...plain, sectors: sectorsOfNominal(500, 4096), sectorSize: 4096, entries: [] });
+    expect(readTable(large, 512).problems).toMatchObject([{ rule: 'Sectors counted', outcome: 'fail' }]);
+    expect(readTable(large, 4096).problems).toEqual([]);
+    const volume = new Uint8Array(512);
+    volume.set([0xeb, 0x52, 0x90]);
+    volume.set([0x55, 0xaa], 510);
+    // Begins at 256 sectors of 4096 bytes: 2048 of 512.
+    const counted = mbr([[0, 7, 256, 1000]], { 2048: volume });
+    expect(readTable(counted, 512).problems.map(({ rule }) => rule)).toContain('Sectors counted');
+    expect(readTable(mbr([[0, 7, 2048, 1000]], { 2048: volume }), 512).problems).toHaveLength(1);
+  });
+
+  it('what was not read is not damaged', () => {
+    const { head } = writeGpt(plain);
+    const only = { offset: 0, bytes: head.bytes.subarray(0, 1024) };
+    const read = readTable(imageOfPieces(plain.sectors * 512, [only]));
+    expect(read).toMatchObject({ scheme: 'gpt', entries: [] });
+    expect(read.problems).toMatchObject([{ rule: 'Table', outcome: 'unknown' }]);
+    expect(read.problems[0]?.sentence).toContain('not read');
+  });
+
   it.each<[string, Image, string]>([
-    ['nothing on it', imageOf(new Uint8Array(MIB)), 'Table: limit'],
     ['nothing read', imageOfPieces(MIB, []), 'Table: unknown'],
-    ['a file system in the first sector', madeImage('fat16'), 'Table: limit'],
     ['primary damaged', drive(plain, (head) => head.fill(7, 600, 610)), 'Primary table: fail'],
     [
       'backup damaged',

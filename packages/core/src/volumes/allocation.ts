@@ -1,7 +1,7 @@
 import { spells, u8, type Image } from '../image';
-import { exfatBitmap, fatShape, isUsed } from './fat';
-import { ntfsBitmap } from './ntfs';
-import { extBitmaps } from './others';
+import { exfatBitmap, fatShape, isUsed } from './fat/fat';
+import { ntfsBitmap } from './ntfs/ntfs';
+import { extBitmaps } from './linux/ext';
 
 /** Which blocks of a volume are in use, asked one by one: a copy of used blocks passes the others over. */
 export interface Allocation {

@@ -1,11 +1,17 @@
 import { spells, type Image } from '../image';
-import { extRoot } from './ext-root';
-import { readExfat, readFat } from './fat';
-import { fatRoot } from './fat-root';
-import { readNtfs } from './ntfs';
-import { ntfsRoot } from './ntfs-root';
-import { readBtrfs, readBySignature, readExt, readHfs } from './others';
+import { extRoot } from './linux/ext-root';
+import { readExt } from './linux/ext';
+import { readExfat, readFat } from './fat/fat';
+import { fatRoot } from './fat/root';
+import { readLvm } from './linux/lvm';
+import { readBySignature, readFar, readHfs, readSwap } from './named';
+import { clearableInLines, clearableOf } from './ntfs/file-table';
+import { sleepOf } from './ntfs/hibernation';
+import { ntfsShape, readNtfs } from './ntfs/ntfs';
+import { ntfsRoot } from './ntfs/root';
+import { readBtrfs, readMember } from './linux/sets';
 import type { Volume } from './types';
+import { readXfs } from './linux/xfs';
 
 export type * from './types';
 export { allocationOf, type Allocation } from './allocation';
@@ -18,6 +24,8 @@ const UNKNOWN: Volume = {
   usedBytes: null,
   encryption: 'none',
   root: null,
+  holds: [],
+  clearable: null,
   problems: [],
 };
 
@@ -27,10 +35,10 @@ const HEAD = 4096;
 
 /**
  * The volume in a partition, from its first bytes and the few blocks they point to. What is not at hand stays
- * unknown; never throws, whatever the bytes are.
+ * unknown; never throws, whatever the bytes are. `files`: the lines that the probe made of its file table.
  * @source the file systems' published layouts; FAT: UEFI specification 13.3, exFAT: its published specification
  */
-export function readVolume(image: Image): Volume {
+export function readVolume(image: Image, files: string | null = null): Volume {
   const head = image.read(0, Math.min(HEAD, image.size)) ?? image.read(0, 512);
   if (!head) {
     return {
@@ -39,24 +47,50 @@ export function readVolume(image: Image): Volume {
     };
   }
   const volume = plausible({ ...UNKNOWN, ...recognise(image, head) });
-  return { ...volume, root: rootOf(image, head, volume) };
+  return volume.encryption === 'none' ? { ...volume, ...fromRoot(image, head, volume, files) } : volume;
 }
 
-/** The names in its root folder, where the file system is one of those whose folders are read. */
-function rootOf(image: Image, head: Uint8Array, { fileSystem, encryption }: Volume): string[] | null {
-  if (encryption !== 'none') return null;
-  if (fileSystem === 'NTFS') return ntfsRoot(image, head);
-  if (fileSystem === 'FAT16' || fileSystem === 'FAT32') return fatRoot(image, head);
-  return fileSystem.startsWith('ext') ? extRoot(image) : null;
+/** What its root folder says, where the file system is one of those whose folders are read. */
+function fromRoot(
+  image: Image,
+  head: Uint8Array,
+  { fileSystem, label, problems }: Volume,
+  files: string | null,
+): Partial<Volume> {
+  if (fileSystem === 'NTFS') {
+    const shape = ntfsShape(head);
+    const root = shape && ntfsRoot(image, shape);
+    if (!root) return {};
+    const clearable = files === null ? clearableOf(image, shape) : clearableInLines(files);
+    const own = root.map(({ name }) => name).filter((name) => !name.startsWith('$'));
+    return { root: own, clearable, problems: [...problems, ...sleepOf(image, shape, root)] };
+  }
+  if (fileSystem.startsWith('FAT')) {
+    const root = fatRoot(image, head);
+    return root ? { root: root.names, label: root.label || label } : {};
+  }
+  return fileSystem.startsWith('ext') ? { root: extRoot(image) } : {};
 }
 
 function recognise(image: Image, head: Uint8Array): Partial<Volume> {
+  // Before all others: a member of a set can look like the file system that the set holds.
+  const member = readMember(image, head);
+  if (member) return member;
   if (spells(head, 3, '-FVE-FS-')) {
     return { encryption: 'Windows volume encryption', fileSystem: 'NTFS', problems: [LOCKED] };
   }
   if (spells(head, 3, 'NTFS    ')) return readNtfs(image, head);
   if (spells(head, 3, 'EXFAT   ')) return readExfat(image, head);
-  const found = readBySignature(head) ?? readFat(image, head) ?? readExt(image) ?? readHfs(image) ?? readBtrfs(image);
+  const found =
+    readBySignature(head) ??
+    readLvm(image, head) ??
+    readXfs(image, head) ??
+    readSwap(image) ??
+    readFat(image, head) ??
+    readExt(image) ??
+    readHfs(image) ??
+    readBtrfs(image) ??
+    readFar(image);
   if (found) return found.encryption ? { ...found, problems: [LOCKED] } : found;
   if (head.every((byte) => byte === 0)) return { fileSystem: 'none' };
   if (head.length >= HEAD && entropy(head) > NOISE) {

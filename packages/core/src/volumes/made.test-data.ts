@@ -14,7 +14,7 @@ const stored = JSON.parse(readFileSync(new URL('made-by-systems.json', import.me
 
 /**
  * The blocks that matter of small drives and volumes, made by the systems' own formatting commands and filled with one
- * file of 300 KiB where they are FAT: what the readers find can be compared with what the systems themselves say.
+ * file of 300 KiB where they are FAT; the dirty ones were copied while they were mounted: what the readers find can be compared with what the systems themselves say.
  */
 export function madeBySystems(name: string): { size: number; pieces: Piece[] } {
   const one = stored[name];

@@ -1,4 +1,4 @@
-import type { FileSystem } from '../layout';
+import type { Clearable, FileSystem, HeldVolume } from '../layout';
 import type { Reason } from '../reason';
 
 export type Encryption = 'none' | 'Windows volume encryption' | 'LUKS1' | 'LUKS2' | 'possibly';
@@ -16,5 +16,9 @@ export interface Volume {
   encryption: Encryption;
   /** Names in its root folder, of a FAT those of `EFI/` too; null where they were not read, or cannot be. */
   root: string[] | null;
+  /** Volumes that lie in it and are told with their sizes: logical ones of LVM. */
+  holds: HeldVolume[];
+  /** What of it can go before a copy, by its file table; null where that was not read, or cannot be. */
+  clearable: Clearable[] | null;
   problems: Reason[];
 }

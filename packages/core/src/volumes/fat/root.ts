@@ -1,4 +1,4 @@
-import { latin, u16, u32, u8, type Image } from '../image';
+import { latin, u16, u32, u8, type Image } from '../../image';
 import { fatShape } from './fat';
 
 /** Clusters of a folder that are followed. */
@@ -8,8 +8,14 @@ const UNUSED = 0xe5;
 
 interface Entry {
   name: string;
-  folder: boolean;
+  kind: 'file' | 'folder' | 'label';
   cluster: number;
+}
+
+/** What the root folder of a FAT says: the names in it, and the label of the volume; empty where it has none. */
+export interface FatRoot {
+  names: string[];
+  label: string;
 }
 
 /**
@@ -17,7 +23,7 @@ interface Entry {
  * lie. As far as they are at hand; null where none of them is. Short names, as firmware sees them, in capitals.
  * @source UEFI specification 13.3 and 13.3.1.3 (\EFI), ECMA-107
  */
-export function fatRoot(image: Image, boot: Uint8Array): string[] | null {
+export function fatRoot(image: Image, boot: Uint8Array): FatRoot | null {
   const shape = fatShape(boot);
   if (!shape) return null;
   const { width, table, cluster, data, rootSize } = shape;
@@ -41,21 +47,28 @@ export function fatRoot(image: Image, boot: Uint8Array): string[] | null {
   const root = width === 32 ? folderAt(u32(boot, 44)) : fixed ? [fixed] : [];
   if (root.length === 0) return null;
   const entries = root.flatMap(entriesOf);
-  const efi = entries.find(({ name, folder }) => folder && name === 'EFI');
+  const efi = entries.find(({ name, kind }) => kind === 'folder' && name === 'EFI');
   const loaders = efi ? folderAt(efi.cluster).flatMap(entriesOf) : [];
-  return [...entries.map(({ name }) => name), ...loaders.map(({ name }) => `EFI/${name}`)];
+  const named = (list: readonly Entry[]) => list.flatMap(({ name, kind }) => (kind === 'label' ? [] : [name]));
+  return {
+    names: [...named(entries), ...named(loaders).map((name) => `EFI/${name}`)],
+    label: entries.find(({ kind }) => kind === 'label')?.name ?? '',
+  };
 }
 
 function entriesOf(bytes: Uint8Array): Entry[] {
   const entries: Entry[] = [];
   for (let at = 0; at + 32 <= bytes.length && u8(bytes, at) !== 0; at += 32) {
     const attributes = u8(bytes, at + 11);
-    if (u8(bytes, at) === UNUSED || attributes === LONG_NAME || (attributes & LABEL) !== 0) continue;
+    if (u8(bytes, at) === UNUSED || attributes === LONG_NAME) continue;
+    const kind = (attributes & LABEL) !== 0 ? 'label' : (attributes & FOLDER) !== 0 ? 'folder' : 'file';
+    if (kind === 'label') entries.push({ name: latin(bytes, at, 11), kind, cluster: 0 });
+    if (kind === 'label') continue;
     const [base, ending] = [latin(bytes, at, 8), latin(bytes, at + 8, 3)];
     if (base === '.' || base === '..') continue;
     entries.push({
       name: ending ? `${base}.${ending}` : base,
-      folder: (attributes & FOLDER) !== 0,
+      kind,
       cluster: u16(bytes, at + 20) * 0x1_0000 + u16(bytes, at + 26),
     });
   }

@@ -1,4 +1,4 @@
-import { u16, u32, u8, utf8, type Image } from '../image';
+import { u16, u32, u8, utf8, type Image } from '../../image';
 
 const WIDE = 0x80;
 const EXTENTS = 0x8_0000;

@@ -1,6 +1,6 @@
-import { latin, u16, u32, u64, u8, utf16, type Image } from '../image';
-import { setBitsOf } from './bits';
-import type { Volume } from './types';
+import { latin, u16, u32, u64, u8, utf16, type Image } from '../../image';
+import { setBitsOf } from '../bits';
+import type { Volume } from '../types';
 
 const powerOfTwo = (value: number) => value > 0 && (value & (value - 1)) === 0;
 
@@ -33,7 +33,7 @@ export function fatShape(boot: Uint8Array): FatShape | null {
   const clusters = Math.floor((total - reserved - copies * tableSectors - rootSectors) / perCluster);
   if (clusters < 1) return null;
   return {
-    width: clusters < 4085 ? 12 : clusters < 65_525 ? 16 : 32,
+    width: widthOf(boot, clusters),
     cluster: perCluster * sector,
     clusters,
     table: reserved * sector,
@@ -45,7 +45,14 @@ export function fatShape(boot: Uint8Array): FatShape | null {
 }
 
 /**
- * FAT12, FAT16 or FAT32, told apart by the number of clusters alone; used space from the allocation table.
+ * The width of an entry: a table whose size stands in the wide field is one of FAT32, also with few clusters, as small
+ * EFI system partitions have it; FAT12 and FAT16 are told apart by the number of clusters alone.
+ */
+const widthOf = (boot: Uint8Array, clusters: number) => (u16(boot, 22) === 0 ? 32 : clusters < 4085 ? 12 : 16);
+
+/**
+ * FAT12, FAT16 or FAT32; used space from the allocation table. The label is that of the root folder, which systems
+ * keep; the boot sector's is often the one that it was made with.
  * @source UEFI specification 13.3 (FAT32), ECMA-107
  */
 export function readFat(image: Image, boot: Uint8Array): Partial<Volume> | null {
@@ -56,7 +63,7 @@ export function readFat(image: Image, boot: Uint8Array): Partial<Volume> | null 
   const label = u8(boot, labelAt - 5) === 0x29 ? latin(boot, labelAt, 11) : '';
   const used = usedClusters(image, shape);
   return {
-    fileSystem: width === 32 ? 'FAT32' : 'FAT16',
+    fileSystem: `FAT${width}`,
     label: label === 'NO NAME' ? '' : label,
     clusterBytes: cluster,
     totalBytes: total,

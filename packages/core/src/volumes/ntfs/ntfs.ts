@@ -1,7 +1,22 @@
-import { spells, u16, u32, u64, u8, utf16, type Image } from '../image';
-import type { Reason } from '../reason';
-import { setBitsOf } from './bits';
-import type { Volume } from './types';
+import { spells, u16, u32, u64, u8, utf16, type Image } from '../../image';
+import type { Reason } from '../../reason';
+import { setBitsOf } from '../bits';
+import type { Volume } from '../types';
+
+/** Types of attributes of a file record. */
+export const ATTRIBUTE = {
+  list: 0x20,
+  fileName: 0x30,
+  volumeName: 0x60,
+  volume: 0x70,
+  data: 0x80,
+  indexRoot: 0x90,
+  indexAllocation: 0xa0,
+} as const;
+/** The record of the root folder. */
+export const ROOT = 5;
+/** The name space of names for old programs only, which stand beside the real ones. */
+export const DOS_NAME = 2;
 
 const FIX_UP_STRIDE = 512;
 const LARGEST_RECORD = 64 * 1024;
@@ -60,7 +75,7 @@ export function readNtfs(image: Image, boot: Uint8Array): Partial<Volume> {
     });
   }
   const about = volume && volume !== 'damaged' ? volume : null;
-  const state = about && attribute(about, 0x70);
+  const state = about && attribute(about, ATTRIBUTE.volume);
   if (state && (u16(state, 10) & 1) === 1) {
     problems.push({
       rule: 'Clean',
@@ -69,7 +84,7 @@ export function readNtfs(image: Image, boot: Uint8Array): Partial<Volume> {
       remedy: 'shut down fully, with fast start off',
     });
   }
-  const name = about && attribute(about, 0x60);
+  const name = about && attribute(about, ATTRIBUTE.volumeName);
   const used = bitmap && bitmap !== 'damaged' ? usedClusters(image, shape, bitmap) : null;
   return {
     fileSystem: 'NTFS',
@@ -104,14 +119,21 @@ export function undoFixUp(raw: Uint8Array): Uint8Array | null {
 
 /** Where the attribute of a type and name begins in a record, the unnamed one unless said; null where it has none. */
 export function findAttribute(record: Uint8Array, type: number, name = ''): number | null {
-  for (let at = u16(record, 0x14); at + 8 <= record.length;) {
-    const [own, length] = [u32(record, at), u32(record, at + 4)];
-    if (own === 0xffff_ffff || length < 16 || at + length > record.length) return null;
+  for (const { at, type: own } of attributesOf(record)) {
     const named = u8(record, at + 9);
     if (own === type && named === name.length && utf16(record, at + u16(record, at + 10), named) === name) return at;
-    at += length;
   }
   return null;
+}
+
+/** The attributes of a record up to the mark that ends them. */
+export function* attributesOf(record: Uint8Array): Generator<{ at: number; type: number; length: number }> {
+  for (let at = u16(record, 0x14); at + 8 <= record.length;) {
+    const [type, length] = [u32(record, at), u32(record, at + 4)];
+    if (type === 0xffff_ffff || length < 16 || at + length > record.length) return;
+    yield { at, type, length };
+    at += length;
+  }
 }
 
 /** The value of a resident attribute. */
@@ -136,7 +158,7 @@ export function ntfsBitmap(image: Image, boot: Uint8Array) {
 }
 
 function bitmapStretches(record: Uint8Array, cluster: number) {
-  const at = findAttribute(record, 0x80);
+  const at = findAttribute(record, ATTRIBUTE.data);
   return at === null || u8(record, at + 8) !== 1 ? null : stretchesOf(record, at, cluster);
 }
 

@@ -1,5 +1,6 @@
-import { hex, spells, u16, u16be, u32, u32be, u64, u64be, utf8, type Image } from '../image';
-import type { Volume } from './types';
+import { u16, u32, utf8, type Image } from '../../image';
+import { SHUT_DOWN } from '../remedies';
+import type { Volume } from '../types';
 
 const NEEDS_RECOVERY = 4;
 const WIDE = 0x80;
@@ -28,7 +29,8 @@ export function readExt(image: Image): Partial<Volume> | null {
           {
             rule: 'Clean',
             outcome: 'limit',
-            sentence: 'It was not unmounted cleanly: counts may be old, check the file system first.',
+            sentence: 'It was not unmounted cleanly: counts may be old.',
+            remedy: SHUT_DOWN,
           },
         ]
       : [],
@@ -60,61 +62,4 @@ export function extBitmaps(image: Image) {
     return (u32(about, 0) + high) * size;
   };
   return { size, first, perGroup, blocks, bitmapOf };
-}
-
-/** XFS, APFS container, swap, LVM and LUKS by what stands in their first block. */
-export function readBySignature(head: Uint8Array): Partial<Volume> | null {
-  if (spells(head, 0, 'XFSB')) {
-    const size = u32be(head, 4);
-    const [total, free] = [u64be(head, 8) * size, u64be(head, 0x90) * size];
-    return {
-      fileSystem: 'XFS',
-      label: utf8(head, 108, 12),
-      clusterBytes: size,
-      totalBytes: total,
-      usedBytes: free > total ? null : total - free,
-    };
-  }
-  if (spells(head, 32, 'NXSB')) {
-    const size = u32(head, 36);
-    return { fileSystem: 'APFS', clusterBytes: size, totalBytes: u64(head, 40) * size };
-  }
-  if (spells(head, 0, 'LUKS') && hex(head.subarray(4, 6)) === 'BABE') {
-    const second = u16be(head, 6) === 2;
-    return {
-      fileSystem: 'unknown',
-      label: second ? utf8(head, 24, 48) : '',
-      encryption: second ? 'LUKS2' : 'LUKS1',
-    };
-  }
-  if (spells(head, 4086, 'SWAPSPACE2')) return { fileSystem: 'swap', label: utf8(head, 1052, 16) };
-  if ([0, 512, 1024, 1536].some((at) => spells(head, at, 'LABELONE'))) return { fileSystem: 'LVM' };
-  if (spells(head, 3, 'ReFS')) return { fileSystem: 'ReFS' };
-  return null;
-}
-
-/** HFS+ from its header at byte 1024, big-endian. */
-export function readHfs(image: Image): Partial<Volume> | null {
-  const block = image.read(1024, 512);
-  if (!block || (!spells(block, 0, 'H+') && !spells(block, 0, 'HX'))) return null;
-  const [size, total, free] = [u32be(block, 40), u32be(block, 44), u32be(block, 48)];
-  return {
-    fileSystem: 'HFS+',
-    clusterBytes: size,
-    totalBytes: total * size,
-    usedBytes: free > total ? null : (total - free) * size,
-  };
-}
-
-/** btrfs from its superblock at 64 KiB. */
-export function readBtrfs(image: Image): Partial<Volume> | null {
-  const block = image.read(65_536, 4096);
-  if (!block || !spells(block, 0x40, '_BHRfS_M')) return null;
-  return {
-    fileSystem: 'btrfs',
-    label: utf8(block, 0x12b, 256),
-    clusterBytes: u32(block, 0x90),
-    totalBytes: u64(block, 0x70),
-    usedBytes: u64(block, 0x78),
-  };
 }
