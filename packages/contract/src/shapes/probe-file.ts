@@ -27,13 +27,24 @@ const probedDrive = object({
   nvmeController: optional(packed),
   nvmeNamespace: optional(packed),
   nvmeHealth: optional(packed),
-  pieces: list(object({ offset: size, data: packed }), 4096),
+  /** ATA: sectors of 512 bytes that the drive has, where it may show less (protected area). */
+  nativeSectors: optional(size),
+  /** The live system was started from it, or the probe lies on it. */
+  started: optional(boolean()),
+  /** Why it could not be opened, as the live system says it. */
+  unread: optional(text(200)),
+  pieces: list(object({ offset: size, data: packed }), 16_384),
+  /**
+   * File tables of NTFS volumes by where these begin: lines of record, folder, bytes, and the name of folders and of
+   * what lies in the root.
+   */
+  files: optional(list(object({ offset: size, data: packed }), 128)),
 });
 
-/** A probe file, version 1. */
+/** A probe file, version 2; version 1 has neither `files` nor `started`, `unread` and `nativeSectors`. */
 export const probeFile = object({
   format: oneOf('udrel-probe'),
-  version: whole(1, 1),
+  version: whole(1, 2),
   made: text(40, 0),
   device: object({
     /** The SMBIOS structures, DMTF DSP0134. */

@@ -26,6 +26,7 @@ const EMPTY: ReadDrive = {
   class: null,
   link: null,
   bridged: false,
+  started: false,
   table: null,
   volumes: [],
   whole: null,

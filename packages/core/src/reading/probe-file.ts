@@ -8,6 +8,7 @@ import {
   type DriveIdentity,
   type HealthReport,
 } from '../health';
+import { binary } from '../capacity';
 import { imageOfPieces, type Piece } from '../image';
 import type { Lanes, Link, PcieGeneration, SataGeneration } from '../links';
 import type { Reason } from '../reason';
@@ -16,10 +17,12 @@ import { classOf, readPartitions, turns } from './drive';
 import { unpack } from './packed';
 import type { ReadDrive, ReadFile } from './types';
 
-/** The version of the probe file that is read here. */
-export const PROBE_VERSION = 1;
+/** The version of the probe file that is made here; those before it are read too. */
+export const PROBE_VERSION = 2;
+const VERSIONS: readonly unknown[] = [1, PROBE_VERSION];
 const MOST_DRIVES = 32;
-const MOST_PIECES = 4096;
+const MOST_PIECES = 16_384;
+const MOST_TABLES = 128;
 
 type Fields = Record<string, unknown>;
 
@@ -40,11 +43,11 @@ export async function readProbeFile(text: string): Promise<ReadFile> {
   }
   const file = fieldsOf(parsed);
   if (file['format'] !== 'udrel-probe') return { ok: false, sentence: 'This JSON file is no probe file.' };
-  if (file['version'] !== PROBE_VERSION) {
+  if (!VERSIONS.includes(file['version'])) {
     const which = String(file['version']).slice(0, 20);
     return {
       ok: false,
-      sentence: `This probe file is of version ${which}; version ${PROBE_VERSION} is read. Take the probe from here.`,
+      sentence: `This probe file is of version ${which}; versions up to ${PROBE_VERSION} are read. Take the probe from here.`,
     };
   }
   const device = fieldsOf(file['device']);
@@ -91,10 +94,15 @@ async function driveOf(drive: Fields): Promise<ReadDrive> {
   const sector = drive['logicalSector'];
   const read =
     bytes !== null && pieces.length > 0
-      ? readPartitions(imageOfPieces(bytes, pieces), sector === 512 || sector === 4096 ? sector : undefined)
+      ? readPartitions(
+          imageOfPieces(bytes, pieces),
+          sector === 512 || sector === 4096 ? sector : undefined,
+          await filesOf(drive),
+        )
       : { table: null, volumes: [], whole: null, source: null };
   const link = linkOf(textOf(drive['link']), identity);
   const bridged = drive['bus'] === 'usb';
+  problems.push(...unreadOf(drive), ...hiddenOf(drive, bytes));
   if (bridged) {
     problems.push({
       rule: 'USB',
@@ -104,7 +112,53 @@ async function driveOf(drive: Fields): Promise<ReadDrive> {
     });
   }
   const health = await healthOf(drive, identity);
-  return { identity, bytes, class: classOf(identity, link), link, bridged, ...read, health, problems };
+  return {
+    identity,
+    bytes,
+    class: classOf(identity, link),
+    link,
+    bridged,
+    started: drive['started'] === true,
+    ...read,
+    health,
+    problems,
+  };
+}
+
+/** The lines of file tables, by where their volumes begin. */
+async function filesOf(drive: Fields): Promise<Map<number, string>> {
+  const told = new Map<number, string>();
+  for (const one of listOf(drive['files']).slice(0, MOST_TABLES)) {
+    const { offset, data } = fieldsOf(one);
+    const [at, bytes] = [countOf(offset), await unpack(data)];
+    if (at !== null && bytes) told.set(at, new TextDecoder().decode(bytes));
+  }
+  return told;
+}
+
+/** Why a drive could not be opened, as its system said it. */
+function unreadOf(drive: Fields): Reason[] {
+  const why = textOf(drive['unread']);
+  if (why === '') return [];
+  const sentence = `It could not be read: ${why.replace(/\.$/, '')}.`;
+  return [{ rule: 'Opened', outcome: 'unknown', sentence, remedy: 'look at its cable, its lock and its berth' }];
+}
+
+/** A drive may show less than it has: a protected area at its end, which no copy by partitions takes along. */
+function hiddenOf(drive: Fields, bytes: number | null): Reason[] {
+  const native = countOf(drive['nativeSectors']);
+  const shown = bytes === null ? null : Math.floor(bytes / 512);
+  if (native === null || shown === null || native <= shown) return [];
+  const hidden = (native - shown) * 512;
+  return [
+    {
+      rule: 'Hidden area',
+      outcome: 'limit',
+      measured: binary(hidden),
+      sentence: `It hides ${binary(hidden)} behind its end (protected area): they are not read here, and do not come along.`,
+      remedy: 'take the limit off first where the customer needs what is there',
+    },
+  ];
 }
 
 /** What the drive says of itself: its own page where it was read, else what the kernel shows. */

@@ -10,7 +10,8 @@ import { GIB, MIB } from '../capacity';
 import { ataIdentify, nvmeHealth, nvmeIdentify, smartData, smartThresholds } from '../health/samples.test-data';
 import { imageOfPieces } from '../image';
 import { PORTABLE } from '../smbios/samples.test-data';
-import { GPT_TYPE_OF, writeGpt } from '../tables';
+import { crc32, GPT_TYPE_OF, writeGpt } from '../tables';
+import { readVolume } from '../volumes';
 import { madeBySystems, madeImage } from '../volumes/made.test-data';
 import { DRIVE_BYTES, drivePieces } from './drive.test-data';
 import { linkOf, readBytes, readDropped, readProbeFile, type ReadFile, type Reading } from './index';
@@ -26,6 +27,36 @@ function wholeDrive(): Uint8Array {
 function taken(file: ReadFile): Reading {
   if (!file.ok) throw new Error(file.sentence);
   return file.reading;
+}
+
+/** What is odd, one volume behind the other. */
+const ODD = [
+  'windows filled',
+  'lvm',
+  'xfs filled',
+  'xfs dirty',
+  'ext4 dirty',
+  'btrfs with a log',
+  'btrfs of two',
+  'swap64',
+  'reiserfs',
+  'jfs',
+  'udf',
+  'iso9660',
+];
+
+/** The same table with an array of 256 entries at sector 100, as some tools lay it. */
+function movedArray({ offset, bytes }: { offset: number; bytes: Uint8Array }) {
+  const moved = new Uint8Array(100 * 512 + 256 * 128);
+  moved.set(bytes.subarray(0, 1024));
+  moved.set(bytes.subarray(1024, 1024 + 128 * 128), 100 * 512);
+  const header = new DataView(moved.buffer, 512, 92);
+  header.setUint32(72, 100, true);
+  header.setUint32(80, 256, true);
+  header.setUint32(88, crc32(moved.subarray(100 * 512)), true);
+  header.setUint32(16, 0, true);
+  header.setUint32(16, crc32(moved.subarray(512, 512 + 92)), true);
+  return { offset, bytes: moved };
 }
 
 const packed = (bytes: Uint8Array) => gzipSync(bytes).toString('hex');
@@ -130,11 +161,57 @@ describe('the shipped probe', () => {
       put(`sys/block/sdb/sdb${n + 1}/size`, String(size / 512));
     });
     put('dev/sdb', bytes);
+    laid('sdc', 'ata3', ODD);
+    // A volume without a table, on the stick that the system was started from.
+    const stick = madeBySystems('windows filled');
+    drive('sdd', 'pci/usb1/host3/target', { size: String(stick.size / 512), 'queue/logical_block_size': '512' });
+    symlinkSync('../../devices/pci/usb1/host3/target', join(folder, 'sys/block/sdd/device'));
+    write('sdd', stick.size, stick.pieces);
+    put('mounts', `${folder}/dev/sdd /run/live/medium vfat ro 0 0\n${folder}/dev/sdc1 /mnt ext4 rw 0 0\n`);
+    // A drive that is there and cannot be opened.
+    drive('sde', 'pci/ata5/host4/target', { size: '2048', 'queue/logical_block_size': '512' });
+    symlinkSync('../../devices/pci/ata5/host4/target', join(folder, 'sys/block/sde/device'));
     // A means to read health: prints the page that it is asked for.
     put('health.bin', nvmeHealth({ 5: 91 }));
     put('bin/nvme', `#!/bin/sh\ncase $1 in get-log) cat ${folder}/health.bin ;; *) exit 1 ;; esac\n`);
     chmodSync(join(folder, 'bin/nvme'), 0o755);
   });
+
+  /** Volumes one behind the other with a GPT of 200 entries that lies elsewhere, as a drive of its own. */
+  function laid(name: string, behind: string, volumes: readonly string[]): void {
+    drive(name, `pci/${behind}/host2/target`, { size: '0', 'queue/logical_block_size': '512' });
+    symlinkSync(`../../devices/pci/${behind}/host2/target`, join(folder, `sys/block/${name}/device`));
+    let at = MIB;
+    const parts = volumes.map((one, n) => {
+      const { size, pieces } = madeBySystems(one);
+      const [from, sectors] = [at, size / 512];
+      at += Math.ceil(size / MIB) * MIB;
+      put(`sys/block/${name}/${name}${n + 1}/start`, String(from / 512));
+      put(`sys/block/${name}/${name}${n + 1}/size`, String(sectors));
+      return { from, sectors, pieces: pieces.map(({ offset, bytes }) => ({ offset: from + offset, bytes })) };
+    });
+    const total = at + MIB;
+    const entries = parts.map(({ from, sectors }, n) => ({
+      number: n + 1,
+      startSector: from / 512,
+      sectors,
+      type: GPT_TYPE_OF.data,
+      uniqueId: `00000000-0000-4000-8000-00000000003${n.toString(16)}`,
+      name: '',
+      attributes: '0',
+    }));
+    const diskId = '00000000-0000-4000-8000-0000000000FC';
+    const { head, tail } = writeGpt({ sectors: total / 512, sectorSize: 512, diskId, entries });
+    put(`sys/block/${name}/size`, String(total / 512));
+    write(name, total, [movedArray(head), ...parts.flatMap(({ pieces }) => pieces), tail]);
+  }
+  function write(name: string, size: number, pieces: readonly { offset: number; bytes: Uint8Array }[]): void {
+    put(`dev/${name}`, '');
+    truncateSync(join(folder, `dev/${name}`), size);
+    const file = openSync(join(folder, `dev/${name}`), 'r+');
+    for (const { offset, bytes } of pieces) writeSync(file, bytes, 0, bytes.length, offset);
+    closeSync(file);
+  }
   afterAll(() => rmSync(folder, { recursive: true }));
 
   it('tells device, drives, tables and used space, and writes to no drive', async () => {
@@ -142,7 +219,11 @@ describe('the shipped probe', () => {
     const { device, firmwareMode, drives } = taken(await readProbeFile(run()));
     expect(digest()).toBe(before);
     expect({ product: device?.product, firmwareMode }).toEqual({ product: 'T15-4820', firmwareMode: 'UEFI' });
-    expect(drives.map(({ identity }) => identity?.serial)).toEqual(['PN5-ID77-0001', 'KD5-ID77-0001', 'KD5-ID77-0002']);
+    expect(drives.slice(0, 3).map(({ identity }) => identity?.serial)).toEqual([
+      'PN5-ID77-0001',
+      'KD5-ID77-0001',
+      'KD5-ID77-0002',
+    ]);
     const [card, disk] = drives;
     expect(card).toMatchObject({ class: 'NVMe gen 3', link: { kind: 'pcie', generation: 3, lanes: 4 } });
     expect(card?.health?.grade).toBe('watch');
@@ -180,6 +261,44 @@ describe('the shipped probe', () => {
       ['system', 'it holds the folder Windows'],
       ['data', expect.stringMatching(/^it holds Accounts.*no system$/)],
     ]);
+  });
+
+  it('names what is odd, as the systems made it', async () => {
+    const { drives } = taken(await readProbeFile(run()));
+    const odd = drives[3];
+    const seen = odd?.volumes.map(({ fileSystem, label, problems }) => [fileSystem, label, problems[0]?.rule ?? '']);
+    expect(seen).toEqual([
+      ['NTFS', 'Windows', 'Hibernated'],
+      ['LVM', 'shopvg', ''],
+      ['XFS', 'store', ''],
+      ['XFS', 'store', 'Clean'],
+      ['ext4', 'notes', 'Clean'],
+      ['btrfs', 'pool', 'Clean'],
+      ['btrfs', 'pair', 'Set'],
+      ['swap', 'rest', ''],
+      ['ReiserFS', 'attic', ''],
+      ['JFS', 'ledger', ''],
+      ['UDF', '', ''],
+      ['ISO 9660', 'RESCUE DISC', ''],
+    ]);
+    expect(odd?.volumes[1]?.holds.map(({ name }) => name)).toEqual(['root', 'home']);
+    expect(odd?.volumes[0]?.clearable).toEqual(readVolume(madeImage('windows filled')).clearable);
+  });
+
+  it('marks what it was started from, and tells of a volume without a table', async () => {
+    const { drives } = taken(await readProbeFile(run({ PROBE_MOUNTS: `${folder}/mounts` })));
+    expect(drives.map(({ started }) => started)).toEqual([false, false, false, false, true, false]);
+    const stick = drives[4];
+    expect(stick?.whole).toMatchObject({ fileSystem: 'NTFS', label: 'Windows' });
+    expect(stick?.whole?.clearable).toHaveLength(5);
+    expect(stick?.table?.problems[0]?.sentence).toContain('the whole drive is one volume, NTFS “Windows”');
+    expect(stick?.source).toBeNull();
+  });
+
+  it('says why a drive could not be opened', async () => {
+    const { drives } = taken(await readProbeFile(run()));
+    expect(drives[5]?.problems).toMatchObject([{ rule: 'Opened', outcome: 'unknown' }]);
+    expect(drives[5]?.problems[0]?.sentence).toContain('No such file');
   });
 
   it('leaves used space to be asked for where the bitmap is too large', async () => {

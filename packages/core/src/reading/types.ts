@@ -15,6 +15,8 @@ export interface ReadDrive {
   link: Link | null;
   /** Behind a USB bridge: its serial may be the bridge's, and its sector size too. */
   bridged: boolean;
+  /** The system that the probe ran in was started from it, or the probe lies on it: it is not the device's. */
+  started: boolean;
   table: ReadTable | null;
   /** The volume of each entry of the table, in its order. */
   volumes: Volume[];

@@ -5,13 +5,16 @@
 #
 # Needs no network and only the base utilities (sh, dd, od, awk, gzip, tr, cat, readlink, date). It only reads: it
 # mounts nothing and opens no drive for writing. Health pages are read where the live system has nvme or sg_raw.
-# The allocation bitmap of a volume is taken up to PROBE_LIMIT bytes; above that its used space stays unknown.
+# The allocation bitmap of a volume is taken up to PROBE_LIMIT bytes; above that its used space stays unknown. The file
+# table of an NTFS is gone through up to PROBE_FILES bytes, for the sizes of what could go before a copy.
 set -u
 LC_ALL=C
 export LC_ALL
 SYS=${PROBE_SYS:-/sys}
 DEV=${PROBE_DEV:-/dev}
+MOUNTS=${PROBE_MOUNTS:-/proc/mounts}
 LIMIT=${PROBE_LIMIT:-33554432}
+TABLE=${PROBE_FILES:-2147483648}
 # Bytes of names in a root folder that are taken.
 NAMES=1048576
 
@@ -39,6 +42,12 @@ bytes() {
 number() {
   bytes "$1" $(($2 - $2 % 512)) 1024 | od -An -v -tu1 -j $(($2 % 512)) -N "$3" |
     awk '{ value = 0; for (i = NF; i >= 1; i--) value = value * 256 + $i; printf "%.0f", value }'
+}
+
+# big FILE OFFSET WIDTH: an unsigned big-endian number.
+big() {
+  bytes "$1" $(($2 - $2 % 512)) 1024 | od -An -v -tu1 -j $(($2 % 512)) -N "$3" |
+    awk '{ value = 0; for (i = 1; i <= NF; i++) value = value * 256 + $i; printf "%.0f", value }'
 }
 
 # letters FILE OFFSET LENGTH: plain letters and digits there.
@@ -78,13 +87,92 @@ runs() {
           wide = b[p] % 16; far = int(b[p] / 16)
           if (far == 0) exit
           step = le(p + 1 + wide, far)
-          if (b[p + wide + far] >= 128) step -= 256 ^ far
+          # Some of the small systems have no powers.
+          for (whole = 1, i = 0; i < far; i++) whole *= 256
+          if (b[p + wide + far] >= 128) step -= whole
           place += step
           printf "%.0f %.0f\n", place, le(p + 1, wide)
         }
         exit
       }
     }'
+}
+
+# files RECORD CLUSTER: from the records of a file table on standard input one line for each file that takes room: its
+# record, its folder's, the bytes that it takes; names of folders and of what lies in the root. Where attributes do not
+# fit in a record, a dash stands for the folder. "H" and two numbers: where the hibernation file begins. Nothing where
+# the table is longer than what came in.
+files() {
+  od -An -v -tu4 | awk -v size="$1" -v cluster="$2" '
+    function word(at) { return at % 4 ? int(w[(at - 2) / 4] / 65536) : w[at / 4] % 65536 }
+    function byte(at) { return int(w[int(at / 4)] / power[at % 4]) % 256 }
+    function long(at) { return w[at / 4] + w[at / 4 + 1] * 4294967296 }
+    function place(at) { return w[at / 4] + w[at / 4 + 1] % 65536 * 4294967296 }
+    function letters(at, count,   i, code, text) {
+      text = ""
+      for (i = 0; i < count; i++) { code = word(at + 2 * i); text = text (code in plain ? plain[code] : "?") }
+      return text
+    }
+    # First cluster of the first run, whose bytes follow each other from there on.
+    function begins(at,   wide, far, value) {
+      wide = byte(at) % 16; far = int(byte(at) / 16); value = 0
+      while (far-- > 0) value = value * 256 + byte(at + 1 + wide + far)
+      return value
+    }
+    function record(   at, i, list, count, type, span, taken, named, up, name, folder, base, first, v, q) {
+      if (w[0] != 1162627398 || word(22) % 2 == 0) return
+      list = word(4); count = word(6)
+      for (i = 1; i < count && i * 512 <= size; i++) w[i * 128 - 1] = w[i * 128 - 1] % 65536 + word(list + 2 * i) * 65536
+      folder = int(word(22) / 2) % 2
+      base = place(32)
+      for (at = word(20); at + 24 <= size; at += span) {
+        type = w[at / 4]; span = w[at / 4 + 1]
+        if (type == 4294967295 || span < 16 || span % 8 || at + span > size) break
+        if (type == 48 && !named && byte(at + 8) == 0) {
+          v = at + word(at + 20)
+          if (v % 4 || byte(v + 65) == 2) continue
+          named = 1; up = place(v); name = letters(v + 66, byte(v + 64))
+        }
+        if ((type == 128 || type == 160) && byte(at + 8) == 1 && long(at + 16) == 0) {
+          if (number == 0 && type == 128) whole = long(at + 48)
+          if (type == 128 && byte(at + 9) == 0) first = begins(at + word(at + 32))
+          q = (word(at + 12) % 2 || word(at + 12) >= 32768) && span >= 72 ? 64 : 40
+          taken += long(at + q)
+        }
+      }
+      if (base > 0) { if (taken > 0) printf "%.0f - %.0f\n", base, taken }
+      else if (named && (folder || up == 5)) {
+        printf "%.0f %.0f %.0f %s\n", number, up, taken, name
+        if (up == 5 && tolower(name) == "hiberfil.sys" && first > 0) printf "H %.0f %.0f\n", number, first * cluster
+      } else if (named && taken > 0) printf "%.0f %.0f %.0f\n", number, up, taken
+    }
+    BEGIN { power[0] = 1; for (i = 1; i < 4; i++) power[i] = 256 * power[i - 1] }
+    BEGIN { for (i = 32; i < 127; i++) plain[i] = sprintf("%c", i) }
+    { for (i = 1; i <= NF; i++) w[n++] = $i }
+    n * 4 >= size { record(); number++; n = 0 }
+    END { if (number * size < whole) print "short" }'
+}
+
+# filetable FILE OFFSET: what the file table of an NTFS says, kept for the field "files".
+filetable() {
+  stretches=$(runs "$1" "$table" "$record" 128 0)
+  sum=$(printf '%s\n' "$stretches" | awk -v cluster="$cluster" '{ sum += $2 * cluster } END { printf "%.0f", sum }')
+  if [ "$sum" -gt "$TABLE" ]; then
+    say "  its file table has $sum bytes, more than $TABLE: what could go before a copy is not looked for"
+    return 0
+  fi
+  say "  going through its file table, $((sum / 1048576)) MiB"
+  told=$(printf '%s\n' "$stretches" | while read -r place length; do
+    bytes "$1" $(($2 + place * cluster)) $((length * cluster))
+  done | files "$record" "$cluster")
+  case $told in *short) return 0 ;; esac
+  sleeps=$(printf '%s\n' "$told" | sed -n 's/^H //p' | head -n 1)
+  if [ -n "$sleeps" ]; then
+    piece "$1" $((table + ${sleeps% *} * record)) "$record"
+    piece "$1" $(($2 + ${sleeps#* })) 512
+  fi
+  tables="$tables${tables:+,}
+  {\"offset\":$2,\"data\":\"$(printf '%s\n' "$told" | pack)\"}"
 }
 
 # ntfs FILE OFFSET: the first records of its file table, the names in its root folder, and its allocation bitmap.
@@ -120,6 +208,8 @@ ntfs() {
       for one in $stretches; do piece "$1" $(($2 + ${one%:*} * cluster)) $((${one#*:} * cluster)); done
     fi
   }
+  comma=,
+  filetable "$1" "$2"
 }
 
 # exfat FILE OFFSET: its root directory, and the allocation bitmap that is named there.
@@ -196,17 +286,53 @@ fat() {
   [ "${first:-0}" -ge 2 ] && piece "$1" $((data + (first - 2) * cluster)) "$cluster"
 }
 
-# volume FILE OFFSET LENGTH: the head of a volume, and where its used space is told.
+# xfs FILE OFFSET: the blocks by which the head of its log is found by halving, and what lies before it.
+xfs() {
+  size=$(big "$1" $(($2 + 4)) 4)
+  begin=$(big "$1" $(($2 + 48)) 8)
+  high=$(($(big "$1" $(($2 + 96)) 4) * size / 512))
+  shift_by=$(number "$1" $(($2 + 124)) 1)
+  [ "$begin" -gt 0 ] && [ "$high" -gt 0 ] && [ "$shift_by" -le 31 ] || return 0
+  group=$((begin >> shift_by))
+  log=$(($2 + (group * $(big "$1" $(($2 + 84)) 4) + begin % (1 << shift_by)) * size))
+  first=$(cycle "$1" "$log")
+  piece "$1" "$log" 512
+  low=0
+  while [ $((high - low)) -gt 1 ]; do
+    middle=$(((low + high) / 2))
+    piece "$1" $((log + middle * 512)) 512
+    if [ "$(cycle "$1" $((log + middle * 512)))" -eq "$first" ]; then low=$middle; else high=$middle; fi
+  done
+  back=512
+  [ "$high" -lt "$back" ] && back=$high
+  piece "$1" $((log + (high - back) * 512)) $((back * 512))
+}
+
+# cycle FILE OFFSET: the number that a block of such a log begins with; behind the mark where a record begins.
+cycle() {
+  mark=$(big "$1" "$2" 4)
+  [ "$mark" -eq 4276992702 ] && mark=$(big "$1" $(($2 + 4)) 4)
+  printf '%s' "$mark"
+}
+
+# volume FILE OFFSET LENGTH: the head of a volume, and where its used space is told; its end, where members of sets have
+# their mark.
 volume() {
   head=73728
   [ "$3" -lt "$head" ] && head=$(($3 - $3 % 512))
   piece "$1" "$2" "$head"
+  [ "$3" -gt 262144 ] && piece "$1" $(($2 + $3 - $3 % 512 - 131072)) 131072
   case $(letters "$1" $(($2 + 3)) 8) in
     NTFS) ntfs "$1" "$2" ;;
     EXFAT) exfat "$1" "$2" ;;
     *)
       case $(letters "$1" $(($2 + 54)) 3)$(letters "$1" $(($2 + 82)) 3) in *FAT*) fat "$1" "$2" ;; esac
       [ "$3" -gt 4096 ] && [ "$(number "$1" $(($2 + 1080)) 2)" -eq 61267 ] && ext "$1" "$2"
+      [ "$(letters "$1" "$2" 4)" = XFSB ] && xfs "$1" "$2"
+      # The description of a volume group lies in its first MiB.
+      for label in 0 512 1024 1536; do
+        [ "$(letters "$1" $(($2 + label)) 8)" = LABELONE ] && [ "$3" -ge 1048576 ] && piece "$1" "$2" 1048576
+      done
       ;;
   esac
   comma=,
@@ -227,6 +353,36 @@ chain() {
     done
     return 0
   done
+}
+
+# array FILE HEADER LOGICAL WHOLE: the entries of a GPT whose header lies there, where they are not among the sectors taken.
+array() {
+  [ "$(letters "$1" "$2" 8)" = EFIPART ] || return 0
+  at=$(($(number "$1" $(($2 + 72)) 8) * $3))
+  long=$(($(number "$1" $(($2 + 80)) 4) * $(number "$1" $(($2 + 84)) 4)))
+  [ "$long" -le 1048576 ] && [ "$at" -ge "$3" ] && [ $((at + long)) -le "$4" ] &&
+    piece "$1" "$at" $((long + 511 - (long + 511) % 512))
+  # The other copy is elsewhere on a drive whose table was copied from a smaller one.
+  other=$(($(number "$1" $(($2 + 32)) 8) * $3))
+  if [ "$2" -eq "$3" ] && [ "$other" -gt "$3" ] && [ "$other" -lt $(($4 - $3)) ]; then
+    piece "$1" "$other" "$3"
+    array "$1" "$other" "$3" "$4"
+  fi
+}
+
+# unread FILE: why a drive cannot be read, or nothing.
+unread() {
+  dd if="$1" of=/dev/null bs=512 count=1 2>&1 | sed -n 's/^dd: *//p' | head -n 1 | tr -d '\000-\037"\\'
+}
+
+# started NAME: whether this system was started from that drive, or this script lies on it.
+started() {
+  here=$(df -P "$0" 2>/dev/null | awk 'NR == 2 { print $1 }')
+  awk -v name="$DEV/$1" -v here="$here" '
+    function of(device) { return index(device, name) == 1 && substr(device, length(name) + 1) ~ /^(p?[0-9]+)?$/ }
+    BEGIN { if (of(here)) found = 1 }
+    $2 ~ /^(\/|\/run\/live\/medium|\/run\/initramfs\/live|\/lib\/live\/mount\/medium|\/cdrom|\/isodevice|\/run\/archiso\/bootmnt)$/ && of($1) { found = 1 }
+    END { exit !found }' "$MOUNTS" 2>/dev/null
 }
 
 # drive NAME: one block device as a member of the list.
@@ -258,7 +414,7 @@ drive() {
     serial=$(dd if="$shown/device/vpd_pg80" bs=1 skip=4 2>/dev/null | tr -cd 'A-Za-z0-9_.-')
   fi
   firmware=$(line "$shown/device/firmware_rev")
-  say "reading $serial ($whole bytes)"
+  say "reading ${serial:-$1} ($whole bytes)"
   printf '{"bus":"%s","serial":"%s","model":"%s","firmware":"%s","link":"%s",\n' \
     "$bus" "$serial" "$(line "$shown/device/model")" "${firmware:-$(line "$shown/device/rev")}" "$link"
   printf '"bytes":%s,"logicalSector":%s,"physicalSector":%s,\n' \
@@ -275,30 +431,54 @@ drive() {
     page smart sg_raw -b -r 512 "$file" 85 08 0e 00 d0 00 01 00 00 00 4f 00 c2 00 b0 00
     page smartThresholds sg_raw -b -r 512 "$file" 85 08 0e 00 d1 00 01 00 00 00 4f 00 c2 00 b0 00
   fi
+  if [ $bus = sata ] && command -v hdparm >/dev/null; then
+    native=$(hdparm -N "$file" 2>/dev/null | sed -n 's/.*max sectors *= *[0-9]*\/\([0-9]*\).*/\1/p')
+    [ -n "$native" ] && printf '"nativeSectors":%s,\n' "$native"
+  fi
+  started "$1" && printf '"started":true,\n'
+  why=$(unread "$file")
+  if [ -n "$why" ]; then
+    say "  it cannot be read: $why"
+    printf '"unread":"%s",\n' "$why"
+  fi
   printf '"pieces":['
   comma=
-  if [ -r "$file" ]; then
+  tables=
+  if [ -z "$why" ]; then
     ends=32768
     [ "$whole" -lt 65536 ] && ends=$((whole / 2 - whole / 2 % 512))
     piece "$file" 0 $ends
-    chain "$file" "$(line "$shown/queue/logical_block_size")"
+    piece "$file" $((whole - ends)) $ends
+    if [ "$logical" != null ]; then
+      array "$file" "$logical" "$logical" "$whole"
+      array "$file" $((whole - logical)) "$logical" "$whole"
+      chain "$file" "$logical"
+    fi
+    parts=0
     for part in "$shown/$1"*; do
       [ -r "$part/start" ] || continue
       length=$(line "$part/size")
+      parts=$((parts + 1))
       # An extended partition shows as two sectors: its chain was taken.
       [ "$length" -gt 2 ] && volume "$file" $(($(line "$part/start") * 512)) $((length * 512))
     done
-    piece "$file" $((whole - ends)) $ends
+    # No table: what begins in the first sector.
+    [ "$parts" -eq 0 ] && volume "$file" 0 "$whole"
   fi
-  printf ']}'
+  printf ']'
+  [ -n "$tables" ] && printf ',\n"files":[%s]' "$tables"
+  printf '}'
 }
 
 [ -d "$SYS/block" ] || {
   say "There is no $SYS/block: this runs on Linux."
   exit 1
 }
-[ -r "$SYS/firmware/dmi/tables/DMI" ] || say "The firmware's table cannot be read: run this as root."
-printf '{"format":"udrel-probe","version":1,"made":"%s",\n"device":{' "$(date -u +%Y-%m-%dT%H:%M:%SZ)"
+if [ ! -r "$SYS/firmware/dmi/tables/DMI" ]; then
+  if [ "$(id -u)" -ne 0 ]; then say "The firmware's table cannot be read: run this as root."
+  else say "The firmware gives no table of what the device is: type it from the label."; fi
+fi
+printf '{"format":"udrel-probe","version":2,"made":"%s",\n"device":{' "$(date -u +%Y-%m-%dT%H:%M:%SZ)"
 [ -r "$SYS/firmware/dmi/tables/DMI" ] && page smbios cat "$SYS/firmware/dmi/tables/DMI"
 if [ -d "$SYS/firmware/efi" ]; then mode=UEFI; else mode=legacy; fi
 printf '"firmwareMode":"%s"},\n"drives":[' $mode

@@ -129,17 +129,18 @@ function likelyOld(drives: readonly ReadDrive[], serial: string | undefined): nu
   const known = drives.findIndex(({ identity }) => serial && normaliseSerial(identity?.serial ?? '') === serial);
   if (known >= 0) return known;
   const starts = drives.findIndex(
-    ({ bridged, source }) => !bridged && source?.partitions.some(({ kind }) => kind === 'system'),
+    ({ bridged, started, source }) => !bridged && !started && source?.partitions.some(({ kind }) => kind === 'system'),
   );
   return Math.max(0, starts);
 }
 
-function describe({ identity, bytes, bridged, health }: ReadDrive): string {
+function describe({ identity, bytes, bridged, started, health }: ReadDrive): string {
   return [
     identity?.model || 'model not told',
     bytes !== null && soldName(bytes, 512),
     identity?.serial || 'no serial',
     bridged && 'over USB',
+    started && 'the probe was started from it',
     health && health.grade !== 'unknown' && health.grade,
   ]
     .filter(Boolean)
