@@ -46,6 +46,9 @@ test('a new drive from the counter to the signature', async ({ page }) => {
   await partitions.getByRole('button', { name: 'Record the partitions' }).click();
   await expect(partitions.getByText('5 read')).toBeVisible();
   await page.getByRole('button', { name: 'Record the health' }).click();
+  await expect(page.getByText('Say how it is')).toBeVisible();
+  await page.getByLabel('Grade').selectOption('good');
+  await page.getByRole('button', { name: 'Record the health' }).click();
   await page.getByLabel('In slot 1').fill('8');
   await page.getByRole('button', { name: 'Record the memory' }).click();
   await expect(sheet(page, 'Facts')).toContainText('slot 1 8 GiB');

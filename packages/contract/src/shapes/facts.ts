@@ -167,7 +167,11 @@ export const factShapes = {
     drives: list(object({ serial, name: text(80), bytes: byteCount, siteId: text(20) }), 12),
   }),
   'partition table': partitionTable,
-  health: object({ grade: oneOf(...HEALTH_GRADES), note: text(300, 0) }),
+  health: object({
+    grade: oneOf(...HEALTH_GRADES),
+    note: text(300, 0),
+    interfaceErrors: optional(whole(0, Number.MAX_SAFE_INTEGER)),
+  }),
   memory: object({ modules: list(object({ slot: text(20), bytes: byteCount, speed: whole(100, 20_000) }), 8) }),
   before: measured,
   'plan draft': object({

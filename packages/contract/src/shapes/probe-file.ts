@@ -23,6 +23,8 @@ const probedDrive = object({
   identify: optional(packed),
   smart: optional(packed),
   smartThresholds: optional(packed),
+  /** Page 07h of the Device Statistics log. */
+  smartStatistics: optional(packed),
   /** NVMe: Identify Controller and Namespace, 4096 bytes each, and the SMART / Health log. */
   nvmeController: optional(packed),
   nvmeNamespace: optional(packed),

@@ -43,11 +43,14 @@ function fromJson(text: string): Entries {
     return { sentence: 'The JSON breaks off or is damaged.' };
   }
   const entries = Object.entries(parsed as Record<string, unknown>).map(([name, value]): Entry => {
-    const values = (Array.isArray(value) ? value : [value]).filter((one) => one !== null).map(String);
+    const values = (Array.isArray(value) ? value : [value]).filter((one) => one !== null).map(written);
     return { name, values, where: name };
   });
   return { entries };
 }
+
+/** A value as it would be written; an object is no figure, and some cannot be made into text. */
+const written = (value: unknown) => (typeof value === 'object' ? JSON.stringify(value) : String(value));
 
 function fromLines(text: string): Entries {
   const entries: Entry[] = [];

@@ -131,7 +131,8 @@ export interface JobFacts extends FactsOfTargets {
   'old drive'?: OldDrive;
   'other drives'?: { drives: OtherDrive[] };
   'partition table'?: SourceTable;
-  health?: { grade: HealthGrade; note: string };
+  /** `interfaceErrors`: as the drive counted them when its page was read; more of them later point to the cable. */
+  health?: { grade: HealthGrade; note: string; interfaceErrors?: number };
   memory?: { modules: FittedModule[] };
   before?: { set: MeasurementSet | null; whyNot: string };
   'memory choice'?: MemoryChoice;

@@ -22,15 +22,20 @@ const FOR_THE_COPY: Readonly<Record<HealthGrade, string>> = {
 };
 
 /** The worst finding wins; failing ones are named first. */
-export function report(findings: readonly Finding[], figures: HealthFigure[]): HealthReport {
+export function report(
+  findings: readonly Finding[],
+  figures: HealthFigure[],
+  interfaceErrors: number | null = null,
+): HealthReport {
   const failing = findings.filter(({ grade }) => grade === 'failing');
   const watch = findings.filter(({ grade }) => grade === 'watch');
   const grade = failing.length > 0 ? 'failing' : watch.length > 0 ? 'watch' : 'good';
   const reasons = [...failing, ...watch].map(({ reason }) => reason);
-  return { grade, reasons, figures, forTheCopy: FOR_THE_COPY[grade] };
+  return { grade, reasons, figures, interfaceErrors, forTheCopy: FOR_THE_COPY[grade] };
 }
 
-/** Where no health page could be read: unknown, which is not good. */
-export function unknownHealth(): HealthReport {
-  return { grade: 'unknown', reasons: [], figures: [], forTheCopy: FOR_THE_COPY.unknown };
+/** Where no health page could be read, or it tells nothing: unknown, which is not good; why, where that is known. */
+export function unknownHealth(why?: string, figures: HealthFigure[] = []): HealthReport {
+  const reasons: Reason[] = why ? [{ rule: 'Health page', outcome: 'unknown', sentence: why }] : [];
+  return { grade: 'unknown', reasons, figures, interfaceErrors: null, forTheCopy: FOR_THE_COPY.unknown };
 }

@@ -93,12 +93,39 @@ describe('grade of an ATA drive', () => {
       'failing',
       'Attribute 1',
     ],
-    ['tripped, but only of age', grade({ 1: { raw: 0, current: 40 } }, { limits: { 1: 44 } }), 'good'],
+    ['tripped, but only of age', grade({ 9: 800, 1: { raw: 0, current: 40 } }, { limits: { 1: 44 } }), 'good'],
+    ['nothing known here', grade({ 1: 0, 7: 12 }), 'unknown', 'Health page'],
+    ['no temperature told', grade({ 194: 0, 190: 0, 9: 5 }), 'good'],
+    ['temperature in the other attribute', grade({ 194: 0, 190: 0x2d_003c }), 'watch', 'Temperature'],
+    ['temperature told twice', grade({ 190: 60, 194: 60 }), 'watch', 'Temperature'],
+    ['wear near its end', grade({ 177: { raw: 2900, current: 12, flags: 1 } }), 'watch', 'Wear left'],
+    ['wear counted, direction not known', grade({ 9: 5, 177: { raw: 2900, current: 12 } }), 'good'],
     ['its own verdict', grade({}, { passed: false }), 'failing', 'Own verdict'],
     ['self-test could not read', grade({}, { selfTest: 0x74 }), 'failing', 'Self-test'],
   ])('%s', (_name, report, expected, rule) => {
     expect(report.grade).toBe(expected);
     expect(report.reasons.map((reason) => reason.rule)).toEqual(rule ? [rule] : []);
+  });
+
+  it('takes the share of its rating from the standard log, where that is valid', () => {
+    const page = (valid: number) =>
+      Uint8Array.from([0, 0, 7, ...Array<number>(5).fill(0), 93, 0, 0, 0, 0, 0, 0, valid]);
+    const worn = (statistics: Uint8Array) =>
+      gradeAta({
+        attributes: readSmart(smartData({ 9: 5 }), null) ?? [],
+        passed: null,
+        data: smartData({}),
+        rotating: false,
+        statistics,
+      });
+    expect(worn(page(0xc0)).reasons.map(({ rule }) => rule)).toEqual(['Wear']);
+    expect(worn(page(0x80)).grade).toBe('good');
+    expect(worn(new Uint8Array(16)).grade).toBe('good');
+  });
+
+  it('keeps the count of interface errors, which is graded only by its growth', () => {
+    expect(grade({ 9: 1, 199: 57 }).interfaceErrors).toBe(57);
+    expect(grade({ 9: 1 }).interfaceErrors).toBeNull();
   });
 
   it('says what it means, worst first', () => {
@@ -145,6 +172,12 @@ describe('grade of an NVMe drive', () => {
     expect(report?.reasons.map((reason) => reason.rule)).toEqual(rule ? [rule] : []);
   });
 
+  it('says no temperature where none is reported', () => {
+    const report = gradeNvme(nvmeHealth({ 1: 0, 2: 0 }));
+    expect(report?.figures.map(({ name }) => name)).not.toContain('Temperature');
+    expect(report?.grade).toBe('good');
+  });
+
   it('counts data in units of 1000 blocks', () => {
     const log = nvmeHealth();
     new DataView(log.buffer).setUint32(48, 20_000_000, true);
@@ -153,6 +186,10 @@ describe('grade of an NVMe drive', () => {
 
   it('takes nothing that is no health log', () => {
     expect(gradeNvme(new Uint8Array(512))).toBeNull();
+    // A page of another kind, damaged: its attributes stand where a log has nothing.
+    const smart = smartData({ 5: 1, 9: 800, 194: 31 });
+    smart[3] = 50;
+    expect(gradeNvme(smart)).toBeNull();
     expect(gradeNvme(nvmeHealth().subarray(0, 500))).toBeNull();
   });
 });

@@ -1,5 +1,5 @@
 export type * from './types';
-export { gradeAta, readSmart, type AtaHealth, type SmartAttribute } from './ata';
+export { gradeAta, readSmart, sumsUp, type AtaHealth, type SmartAttribute } from './ata';
 export { unknownHealth } from './grade';
 export { readAtaIdentify, readNvmeIdentify } from './identify';
 export { gradeNvme } from './nvme';

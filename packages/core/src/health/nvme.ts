@@ -6,14 +6,31 @@ const KELVIN = 273;
 /** Units of data counts: 1000 blocks of 512 bytes. */
 const DATA_UNIT = 512_000;
 
+/** Fields of 128 bits whose upper half no drive reaches, and what is reserved: by these a log is told from other pages. */
+const COUNTS = [32, 48, 64, 80, 96, 112, 128, 144, 160, 176];
+const RESERVED: readonly (readonly [from: number, to: number])[] = [
+  [7, 32],
+  [232, 512],
+];
+
+function isHealthLog(log: Uint8Array): boolean {
+  const [temperature, spare, threshold] = [u16(log, 1), u8(log, 3), u8(log, 4)];
+  if (log.length < 512 || spare > 100 || threshold > 100 || (u8(log, 0) & 0xc0) !== 0) return false;
+  // Nothing at all is no log: a drive has spare blocks, or says that it has none left.
+  if (temperature === 0 ? spare === 0 && threshold === 0 : temperature < 200 || temperature > 473) return false;
+  const empty = (from: number, to: number) => log.subarray(from, to).every((byte) => byte === 0);
+  return COUNTS.every((at) => empty(at + 8, at + 16)) && RESERVED.every(([from, to]) => empty(from, to));
+}
+
 /**
  * Grades an NVMe drive from its SMART / Health log; null where the page is none.
  * @source NVM Express base specification, SMART / Health Information (log 02h)
  */
 export function gradeNvme(log: Uint8Array): HealthReport | null {
+  if (!isHealthLog(log)) return null;
   const spare = u8(log, 3);
-  const temperature = u16(log, 1) - KELVIN;
-  if (log.length < 512 || spare > 100 || temperature < -60 || temperature > 200) return null;
+  const reported = u16(log, 1);
+  const temperature = reported === 0 ? null : reported - KELVIN;
   const critical = u8(log, 0);
   const [threshold, used] = [u8(log, 4), u8(log, 5)];
   const media = u128(log, 160);
@@ -29,7 +46,8 @@ export function gradeNvme(log: Uint8Array): HealthReport | null {
   );
   add((critical & 4) !== 0, 'failing', 'Reliability', 'degraded', 'the drive itself says it is not reliable');
   add((critical & 8) !== 0, 'failing', 'Read only', 'yes', 'it takes no writes any more');
-  add((critical & 2) !== 0 || temperature > 70, 'watch', 'Temperature', `${temperature} °C`, 'let it cool');
+  const warm = temperature === null ? 'too high by its own word' : `${temperature} °C`;
+  add((critical & 2) !== 0 || (temperature ?? 0) > 70, 'watch', 'Temperature', warm, 'let it cool');
   add((critical & 0x30) !== 0, 'watch', 'Volatile memory', 'backup failed', 'a power cut may cost data');
   add(used >= 80, 'watch', 'Wear', `${used} % of its rating`, 'past its rating is worn, not dead');
   add(spare >= threshold && spare <= threshold + 10, 'watch', 'Spare blocks', `${spare} %`, 'few spare blocks left');
@@ -37,7 +55,7 @@ export function gradeNvme(log: Uint8Array): HealthReport | null {
   add(minutes > 0, 'watch', 'Minutes too hot', String(minutes), 'it has been above its critical temperature');
   const figure = (name: string, value: number, unit = ''): HealthFigure => ({ name, value, unit });
   return report(findings, [
-    figure('Temperature', temperature, '°C'),
+    ...(temperature === null ? [] : [figure('Temperature', temperature, '°C')]),
     figure('Spare blocks', spare, '%'),
     figure('Wear', used, '%'),
     figure('Data read', u128(log, 32) * DATA_UNIT, 'bytes'),

@@ -36,6 +36,8 @@ export interface HealthReport {
   /** Only what counts towards the grade, worst first; each with what it means. */
   reasons: Reason[];
   figures: HealthFigure[];
+  /** Interface checksum errors over the drive's life, where it counts them: their growth points to cable or port. */
+  interfaceErrors: number | null;
   /** What it means for this job, one sentence. */
   forTheCopy: string;
 }

@@ -4,6 +4,7 @@ import {
   readAtaIdentify,
   readNvmeIdentify,
   readSmart,
+  unknownHealth,
   type DriveIdentity,
   type HealthReport,
 } from '../health';
@@ -12,7 +13,7 @@ import { readSmbios } from '../smbios';
 import { guessSectorSize } from '../tables';
 import { readVolume } from '../volumes';
 import { classOf, readPartitions, turns } from './drive';
-import { readProbeFile } from './probe-file';
+import { readProbeFile, WRONG_SUM } from './probe-file';
 import type { Reading, ReadDrive, ReadFile } from './types';
 
 /** Probe files and dumps above this size are refused; images of drives may be of any size. */
@@ -95,7 +96,15 @@ function healthPage(block: Uint8Array, next: Uint8Array | null, identity: DriveI
   if (attributes && attributes.length > 0) {
     return gradeAta({ attributes, passed: null, data: block, rotating: turns(identity) });
   }
-  return gradeNvme(block);
+  // Behind an ATA identity, or looking like such a page, it is one that was damaged: it is taken for no other.
+  const ata = identity?.bus === 'ATA' || looksLikeSmart(block);
+  return ata ? (block.some((byte) => byte !== 0) ? unknownHealth(WRONG_SUM) : null) : gradeNvme(block);
+}
+
+/** Whether attributes that every drive has stand where a page has them. */
+function looksLikeSmart(block: Uint8Array): boolean {
+  const ids = Array.from({ length: 30 }, (_none, n) => block[2 + 12 * n]);
+  return [5, 9, 12].filter((id) => ids.includes(id)).length >= 2;
 }
 
 function smbiosDump(bytes: Uint8Array): Reading | null {

@@ -23,6 +23,8 @@ const VERSIONS: readonly unknown[] = [1, PROBE_VERSION];
 const MOST_DRIVES = 32;
 const MOST_PIECES = 16_384;
 const MOST_TABLES = 128;
+/** What is said of a health page that was damaged on its way. */
+export const WRONG_SUM = 'The checksum of its health page is wrong: read it again.';
 
 type Fields = Record<string, unknown>;
 
@@ -193,12 +195,13 @@ async function identityOf(drive: Fields): Promise<DriveIdentity | null> {
 
 async function healthOf(drive: Fields, identity: DriveIdentity | null): Promise<HealthReport> {
   const log = await unpack(drive['nvmeHealth']);
-  const nvme = log && gradeNvme(log);
-  if (nvme) return nvme;
+  if (log) return gradeNvme(log) ?? unknownHealth('What it answered is no health page: read it again.');
   const data = await unpack(drive['smart']);
-  const attributes = data && readSmart(data, await unpack(drive['smartThresholds']));
-  if (!data || !attributes) return unknownHealth();
-  return gradeAta({ attributes, passed: null, data, rotating: turns(identity) });
+  if (!data) return unknownHealth();
+  const attributes = readSmart(data, await unpack(drive['smartThresholds']));
+  if (!attributes) return unknownHealth(WRONG_SUM);
+  const statistics = await unpack(drive['smartStatistics']);
+  return gradeAta({ attributes, passed: null, data, rotating: turns(identity), statistics });
 }
 
 const SATA_RATES: Readonly<Record<string, SataGeneration>> = { '1.5': 1, '3.0': 2, '6.0': 3 };

@@ -18,6 +18,8 @@ export interface ReadFor {
   deviceSerial: string;
   sites: readonly Site[];
   memory: DeviceMemory;
+  /** What was graded before. */
+  health?: JobFacts['health'];
 }
 
 const MAKER_NOT_TOLD = 'maker not told';
@@ -28,7 +30,7 @@ export function proposalsOf(reading: Reading, drive: ReadDrive | null, job: Read
   return [
     ...(drive?.identity ? [oldDrive(drive, job.sites)] : []),
     ...(drive?.table ? [partitionTable(drive)] : []),
-    ...(drive?.health ? [health(drive)] : []),
+    ...(drive?.health ? [health(drive, job.health)] : []),
     ...(reading.device && reading.device.memory.devices.length > 0 ? [memory(reading, job.memory)] : []),
   ];
 }
@@ -97,12 +99,22 @@ function partitionTable({ table, source, bridged }: ReadDrive): Proposal {
   return { key, value: source, note: notes.join(' ') };
 }
 
-function health({ health: report }: ReadDrive): Proposal {
+function health({ health: report }: ReadDrive, before: JobFacts['health']): Proposal {
   const grade = report?.grade ?? 'unknown';
   const said = report?.reasons.map(({ sentence }) => sentence).join('; ') ?? '';
   const figures = report?.figures.slice(0, 4).map(({ name, value, unit }) => `${name} ${value} ${unit}`.trim()) ?? [];
   const note = (said || figures.join(', ')).slice(0, LONGEST_NOTE);
-  return { key: 'health', value: { grade, note }, note: report?.forTheCopy ?? '' };
+  const interfaceErrors = report?.interfaceErrors ?? null;
+  const grown =
+    interfaceErrors !== null && before?.interfaceErrors !== undefined && interfaceErrors > before.interfaceErrors;
+  const cable = grown
+    ? `Interface errors grew from ${before.interfaceErrors} to ${interfaceErrors}: the cable or the port, not the drive; try others.`
+    : '';
+  return {
+    key: 'health',
+    value: { grade, note, ...(interfaceErrors === null ? {} : { interfaceErrors }) },
+    note: [cable, report?.forTheCopy].filter(Boolean).join(' '),
+  };
 }
 
 /** Modules by the names that the model gives its slots; the firmware's own names where they agree, else by order. */

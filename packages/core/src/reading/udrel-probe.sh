@@ -88,7 +88,8 @@ runs() {
           if (far == 0) exit
           step = le(p + 1 + wide, far)
           # Some of the small systems have no powers.
-          for (whole = 1, i = 0; i < far; i++) whole *= 256
+          whole = 1
+          for (i = 0; i < far; i++) whole *= 256
           if (b[p + wide + far] >= 128) step -= whole
           place += step
           printf "%.0f %.0f\n", place, le(p + 1, wide)
@@ -429,6 +430,7 @@ drive() {
     page nvmeHealth nvme get-log "$file" --log-id=2 --log-len=512 --raw-binary
   elif [ $bus = sata ] && command -v sg_raw >/dev/null; then
     page smart sg_raw -b -r 512 "$file" 85 08 0e 00 d0 00 01 00 00 00 4f 00 c2 00 b0 00
+    page smartStatistics sg_raw -b -r 512 "$file" 85 09 0e 00 00 00 01 00 04 00 07 00 00 40 2f 00
     page smartThresholds sg_raw -b -r 512 "$file" 85 08 0e 00 d1 00 01 00 00 00 4f 00 c2 00 b0 00
   fi
   if [ $bus = sata ] && command -v hdparm >/dev/null; then

@@ -30,6 +30,9 @@ const SLOT_KINDS: readonly (readonly [string, number, number])[] = [
   ['PCIe 6', 0xc4, 0xc9],
 ];
 
+/** The use of a memory array (DSP0134 section 7.17.2). */
+const SYSTEM_MEMORY = 3;
+
 const LANES: Readonly<Record<number, number>> = { 0x08: 1, 0x09: 2, 0x0a: 4, 0x0b: 8, 0x0d: 16 };
 
 /**
@@ -46,9 +49,12 @@ export function readSmbios(dump: Uint8Array): DeviceIdentity {
       .find(Boolean) ?? '';
   const [system] = all(1);
   const [firmware] = all(0);
-  const devices = all(17).map(memoryDevice);
-  // Type 16, use 3: system memory; others are caches and graphics.
-  const array = all(16).find((one) => byteOf(one, 0x05) === 3);
+  // Type 16, use 3: system memory; others are caches, graphics and flash, whose devices are no modules.
+  const arrays = all(16).filter((one) => byteOf(one, 0x05) === SYSTEM_MEMORY);
+  const others = new Set(all(16).flatMap((one) => (arrays.includes(one) ? [] : [one.handle])));
+  const devices = all(17)
+    .filter((one) => !others.has(wordOf(one, 0x04) ?? -1))
+    .map(memoryDevice);
   const problems: Reason[] = [];
   if (structures.length === 0) {
     problems.push({
@@ -60,7 +66,7 @@ export function readSmbios(dump: Uint8Array): DeviceIdentity {
   } else if (!whole) {
     problems.push({ rule: 'Table', outcome: 'limit', sentence: 'The table breaks off before its end mark.' });
   }
-  const told = array ? memoryArray(array) : { slots: null, maximum: null, ecc: null };
+  const told = together(arrays.map(memoryArray));
   const fitted = devices.reduce((sum, { bytes }) => sum + (bytes ?? 0), 0);
   if (told.maximum !== null && fitted > told.maximum) {
     problems.push({
@@ -94,6 +100,15 @@ export function readSmbios(dump: Uint8Array): DeviceIdentity {
     battery: batteryOf(all(22)[0]),
     problems,
   };
+}
+
+/** Several arrays, as boards with two processors have them, hold and take what each of them does. */
+function together(arrays: readonly ReturnType<typeof memoryArray>[]): ReturnType<typeof memoryArray> {
+  const sum = (key: 'slots' | 'maximum') => {
+    const told = arrays.map((one) => one[key]);
+    return told.length === 0 || told.includes(null) ? null : told.reduce<number>((all, one) => all + (one ?? 0), 0);
+  };
+  return { slots: sum('slots'), maximum: sum('maximum'), ecc: arrays[0]?.ecc ?? null };
 }
 
 function chassisOf(list: readonly Structure[]): ChassisGroup {

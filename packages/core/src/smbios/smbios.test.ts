@@ -121,6 +121,25 @@ describe('what is not there or not right', () => {
     expect(readSmbios(Uint8Array.from([...array, ...fitted, ...END])).problems[0]?.rule).toBe('Memory maximum');
   });
 
+  it('counts only arrays of system memory, and each of them', () => {
+    const array = (use: number, handle: number) =>
+      structure(16, 0x17, [
+        [2, handle, 2],
+        [5, use],
+        [7, 8 * 1024 * 1024, 4],
+        [0x0d, 2, 2],
+      ]);
+    const module = (of: number, mebibytes: number) =>
+      structure(17, 0x28, [
+        [4, of, 2],
+        [0x0c, mebibytes, 2],
+      ]);
+    const bytes = [...array(5, 0x50), ...array(3, 0x51), ...array(3, 0x52), ...module(0x50, 16), ...module(0x51, 4096)];
+    const { memory } = readSmbios(Uint8Array.from([...bytes, ...END]));
+    expect(memory).toMatchObject({ slots: 4, maximum: 16 * GIB });
+    expect(memory.devices.map((one) => one.bytes)).toEqual([4 * GIB]);
+  });
+
   it('skips inactive structures and stops at the end mark', () => {
     const hidden = structure(126, 0x1b, [[4, 1]], ['Ghost']);
     const after = structure(1, 0x1b, [[4, 1]], ['After']);

@@ -97,6 +97,14 @@ describe('what each gate asks for', () => {
     expect(gate({ ...empty, facts: { ...facts, 'new drive fitted': { serial: 'new' } } }, 'started')?.holds).toBe(true);
   });
 
+  it('does not ask which drive was fitted where no drive is wanted any more', () => {
+    // Found by chance: nothing was left to do at such a job, and it could not be closed.
+    const trial = { started: true, oldDriveDetached: true, note: '' };
+    const facts = { 'trial start': trial, 'new drive fitted': { serial: 'OTHER' } };
+    const memory = { ...empty, wishes: [{ kind: 'memory' as const, least: 1 }], facts };
+    expect(gate(memory, 'started')?.holds).toBe(true);
+  });
+
   it('takes a reason why nothing was measured for evidence', () => {
     const facts: JobFacts = { memory: { modules: [] }, before: { set: null, whyNot: 'does not start' } };
     expect(gate({ ...memoryJob, facts }, 'assessed')?.holds).toBe(true);

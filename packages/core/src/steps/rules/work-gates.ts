@@ -1,7 +1,7 @@
 import { amount } from '../../money';
 import { disassemblyBalance } from '../../disassembly';
 import { targetFacts, targetKey } from '../../facts';
-import { TARGET_IDS, targetName, type TargetId } from '../../layout';
+import { targetName, type TargetId } from '../../layout';
 import {
   copies,
   fittedHolds,
@@ -179,7 +179,7 @@ export const WORK_GATES: readonly GateRule[] = [
     applies: always,
     missing: (job) => {
       const trial = job.facts['trial start'];
-      const other = TARGET_IDS.find((on) => job.facts[targetKey(on, 'fitted')] && !fittedHolds(job, on));
+      const other = wantedTargets(job).find((on) => job.facts[targetKey(on, 'fitted')] && !fittedHolds(job, on));
       if (other) return [`What is fitted is not the ${targetName(other)} that is reserved now.`];
       if (!trial) return ['No trial start with the cover still loose.'];
       if (!trial.started) return [`The device did not start: ${trial.note || 'no reason noted'}.`];

@@ -14,18 +14,33 @@ const MEANS: Readonly<Record<HealthGrade, string>> = {
   unknown: 'it tells nothing of itself: not the same as good',
 };
 
+/** Nobody has looked yet. */
+const NOT_GRADED = ['', 'not graded yet'] as const;
+
 /** How well the old drive is, in plain words, and what that means for the copy. */
 export function HealthForm({ job }: { job: JobView }) {
   const known = job.snapshot.facts.health;
   const { form, busy, save } = useFactForm(job, 'health', {
-    begin: { grade: known?.grade ?? ('good' as HealthGrade), note: known?.note ?? '' },
-    read: (body) => ({ ok: true, body }),
+    begin: { grade: known?.grade ?? ('' as HealthGrade | ''), note: known?.note ?? '' },
+    read: ({ grade, note }) =>
+      grade === ''
+        ? {
+            ok: false,
+            problems: [{ field: 'grade', sentence: 'Say how it is: unknown where it tells nothing of itself.' }],
+          }
+        : { ok: true, body: { grade, note } },
   });
   const grade = useWatch({ control: form.control, name: 'grade' });
   return (
     <Sheet title="Health of the old drive" aside={known ? known.grade : 'not graded yet'}>
       <div className={styles.fields}>
-        <Field form={form} name="grade" label="Grade" choices={HEALTH_GRADES} help={MEANS[grade]} />
+        <Field
+          form={form}
+          name="grade"
+          label="Grade"
+          choices={[NOT_GRADED, ...HEALTH_GRADES]}
+          help={grade === '' ? undefined : MEANS[grade]}
+        />
         <Field
           form={form}
           name="note"

@@ -17,7 +17,9 @@ export function ReadFacts({ job, reading, children }: { job: JobView; reading: R
   const [chosen, choose] = useState(() => likelyOld(reading.drives, facts['old drive']?.serial));
   const drive = reading.drives[chosen] ?? null;
   const { model, serial } = job.device;
-  const proposals = proposalsOf(reading, drive, { deviceSerial: serial, sites: model.sites, memory: model.memory });
+  const { sites, memory } = model;
+  const about = { deviceSerial: serial, sites, memory, ...(facts.health ? { health: facts.health } : {}) };
+  const proposals = proposalsOf(reading, drive, about);
   const { change, busy, error } = useJobChange(job);
   const open = proposals.filter((one) => one.value !== null && !isKnown(job, one));
   const device = sameDevice(reading, serial);
