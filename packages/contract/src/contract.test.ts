@@ -85,5 +85,5 @@ it('a file that the probe made has the shape that is told of it', () => {
   const file = new URL('../../../demo/files/T15-4820-66.probe.json', import.meta.url);
   const made = JSON.parse(readFileSync(file, 'utf8')) as { drives: object[] };
   expect(validate(probeFile, made)).toEqual({ ok: true, value: made });
-  expect(validate(probeFile, { ...made, version: 2 }).ok).toBe(false);
+  expect(validate(probeFile, { ...made, version: 3 }).ok).toBe(false);
 });

@@ -18,6 +18,7 @@ export function stampPreparation(context: CommandContext, tag: string, given: St
     const others = (job.snapshot.facts.prepared?.stamps ?? []).filter(({ id }) => id !== given.id);
     const stamp: PreparedStamp = {
       id: given.id,
+      of: check.title,
       by: context.actor.name,
       at: context.now.toISOString(),
       note: given.note,

@@ -108,6 +108,7 @@ const layoutIntent = object({
   onto: record(oneOf(...TARGET_IDS), 128),
   decrypted: ids,
   asItIs: optional(list(text(40), 129)),
+  cleared: optional(record(list(oneOf(...CLEARABLE_KINDS), CLEARABLE_KINDS.length), 128)),
   scheme: nullable(oneOf(...SCHEMES)),
   made: list(
     object({

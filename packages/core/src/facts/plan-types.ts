@@ -104,9 +104,10 @@ export const BEGUN_RUNS = ['copy', ...PREPARING_RUNS] as const;
 export type PreparingRun = (typeof PREPARING_RUNS)[number];
 export type PreparationId = (typeof PREPARATION_IDS)[number];
 
-/** A check before the copy, stamped. */
+/** A check before the copy, stamped; `of`: what it asked for then, as its title. */
 export interface PreparedStamp {
   id: PreparationId;
+  of?: string;
   by: string;
   at: string;
   note: string;

@@ -1,5 +1,6 @@
 export * from './types';
 export { layoutAnywhere, planLayout } from './plan';
+export { clearedOf, tellCleared } from './clearing';
 export { broughtTo, defaultIntent, goesOnto, reordered, sameName, sentOnto } from './intent';
 export { schemeChoices, type SchemeChoice } from './scheme';
 export { parseSize } from './size-text';

@@ -1,3 +1,4 @@
+import { clearedBytes } from './clearing';
 import { isResizable } from './volume-facts';
 import {
   TAKES_OVER,
@@ -60,11 +61,15 @@ export function staysOut(partition: SourcePartition, { extent, leftOut }: Layout
   return leftOut.includes(partition.id) || (extent === 'system only' && partition.kind === 'data');
 }
 
-/** The partition as the copy takes it: decrypted where that was decided. */
-export function asCopied(partition: SourcePartition, { decrypted, asItIs = [] }: LayoutIntent): SourcePartition {
+/** The partition as the copy takes it: decrypted, and without what goes before, where that was decided. */
+export function asCopied(partition: SourcePartition, intent: LayoutIntent): SourcePartition {
+  const { decrypted, asItIs = [] } = intent;
   // What is said to be used is not trusted of a volume that is copied in spite of a remark.
   if (asItIs.includes(partition.id)) return { ...partition, used: null };
-  return decrypted.includes(partition.id) ? { ...partition, encrypted: false } : partition;
+  const cleared = clearedBytes(partition, intent);
+  const used = partition.used === null ? null : Math.max(0, partition.used - cleared);
+  const encrypted = partition.encrypted && !decrypted.includes(partition.id);
+  return used === partition.used && encrypted === partition.encrypted ? partition : { ...partition, used, encrypted };
 }
 
 /** Kinds that firmware and loaders look for in front: they keep their place. */

@@ -1,5 +1,6 @@
 import { ALIGNMENT, smallestSold } from '../capacity';
 import { asCopied, byStart, goesOnto, inOrder, NOTHING_KNOWN, staysOut } from './intent';
+import { allCleared, withoutThese, type WithoutThese } from './clearing';
 import { findProblems } from './problems';
 import { shareRoom, type Wanted } from './sizes';
 import {
@@ -78,7 +79,20 @@ export function planLayout(
     bytesToCopy: Object.values(bytesOnto).reduce((sum, bytes) => sum + bytes, 0),
     bytesOnto,
   };
-  return { ...plan, ...findProblems(table, targets, intent, around, plan) };
+  return { ...plan, ...findProblems(table, targets, intent, around, plan, lessRoom(coming)) };
+
+  /** What the drive that takes over would have to hold without what can go from the volumes. */
+  function lessRoom(all: readonly SourcePartition[]): WithoutThese | null {
+    const [drive] = targets;
+    const full = drives[0]?.layout;
+    const here = all.filter(({ id }) => goesOnto(id, intent) === TAKES_OVER);
+    const cleared = allCleared(here, intent);
+    if (!drive || !full || !cleared || !partitions.some(({ change }) => change === 'no room')) return null;
+    const { layout, laid: then } = layOut(drive, table, coming, cleared);
+    const less = (layout.smallestSold ?? Infinity) < (full.smallestSold ?? Infinity);
+    const fits = here.every(({ id }) => then.has(id));
+    return withoutThese(here, intent, { cleared, fits, sold: less ? layout.smallestSold : null });
+  }
 }
 
 /** A drive that holds whatever comes along: what is asked of the layout on it is what any drive must have. */

@@ -1,4 +1,5 @@
 import { binary } from '../capacity';
+import { CLEARING_WRITES, clearingPoints, notLookedInto, type WithoutThese } from './clearing';
 import { asReadPoints, loaderPoints } from './as-read';
 import { fail, limit, type Bare } from './point';
 import { schemePoints } from './scheme';
@@ -24,11 +25,12 @@ export function findProblems(
   intent: LayoutIntent,
   around: Circumstances,
   plan: Bare,
+  less: WithoutThese | null,
 ): Pick<LayoutPlan, 'problems' | 'notes'> {
   const points = [
     ...emptyTable(table),
     ...asReadPoints(table, plan, intent),
-    ...tooSmall(plan, targets, intent, around),
+    ...tooSmall(plan, targets, intent, around, less),
     ...targets.flatMap((target) => sectorSize(table, target)),
     ...schemePoints(table, targets, intent, around, plan),
     ...loaderPoints(plan, intent),
@@ -38,6 +40,7 @@ export function findProblems(
       ...overfull(one),
       ...typedSize(one, intent, around),
       ...decryptingIt(one, intent, around),
+      ...clearingIt(one, intent, around),
     ]),
     ...plan.partitions.flatMap((one) => remarks(one, intent, around)),
   ];
@@ -61,6 +64,7 @@ function tooSmall(
   targets: readonly TargetDrive[],
   intent: LayoutIntent,
   around: Circumstances,
+  less: WithoutThese | null,
 ): PlanPoint[] {
   const outside = [
     ...plan.partitions.flatMap(({ source: { id, name }, change }) =>
@@ -74,16 +78,25 @@ function tooSmall(
     const names = here.map((one) => one.name).join(', ');
     const sold = smallestSold === null ? 'a larger drive' : `a drive of ${smallestSold} GB or more`;
     const which = id === TAKES_OVER ? 'The drive' : `The ${targetName(id)}`;
+    const clearing = id === TAKES_OVER ? less : null;
+    const may = around.mayWrite !== false;
+    const words = [
+      `${which} is too small: no room for ${names}.`,
+      clearing?.sentence,
+      clearing && !may ? CLEARING_WRITES : '',
+      id === TAKES_OVER ? notLookedInto(plan.partitions.filter(comes).map(({ source }) => source)) : '',
+    ];
+    const ways = waysToRoom(plan, targets, intent, around);
     return [
-      fail(
-        'Room',
-        `${which} is too small: no room for ${names}.`,
-        `${sold}, or make room`,
-        waysToRoom(plan, targets, intent, around),
-      ),
+      fail('Room', words.filter(Boolean).join(' '), `${sold}, or make room`, [
+        ...(clearing && may ? [clearing.action] : []),
+        ...ways,
+      ]),
     ];
   });
 }
+
+const comes = ({ change }: PlannedPartition) => change !== 'left behind' && change !== 'stays';
 
 /** What makes room without another drive, and the way to one. */
 function waysToRoom(
@@ -92,7 +105,7 @@ function waysToRoom(
   intent: LayoutIntent,
   { mayWrite }: Circumstances,
 ): PlanAction[] {
-  const coming = plan.partitions.filter(({ change }) => change !== 'left behind' && change !== 'stays');
+  const coming = plan.partitions.filter(comes);
   const locked = coming.filter(({ source }) => source.encrypted && !intent.decrypted.includes(source.id));
   const data = coming.filter(({ source }) => source.kind === 'data' && goesOnto(source.id, intent) === TAKES_OVER);
   const typed = coming.filter(({ source }) => intent.sizes[source.id] !== undefined);
@@ -222,6 +235,15 @@ function decryptingIt(
   return [
     { ...fail('Decrypting', sentence, 'copy it whole, and decrypt it on the new drive', [whole]), about: source.id },
   ];
+}
+
+function clearingIt(one: PlannedPartition, intent: LayoutIntent, { mayWrite }: Circumstances): PlanPoint[] {
+  const points = clearingPoints(one, intent);
+  if (mayWrite !== false) return points;
+  return points.map(({ actions = [], about = one.source.id }) => ({
+    ...fail('Cleared away', CLEARING_WRITES, 'leave everything where it is', actions),
+    about,
+  }));
 }
 
 function remarks(one: PlannedPartition, intent: LayoutIntent, { mayWrite }: Circumstances): PlanPoint[] {

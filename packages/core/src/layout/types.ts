@@ -171,6 +171,8 @@ export interface LayoutIntent {
    * `table` for remarks on the table.
    */
   asItIs?: string[];
+  /** What goes from volumes before the copy, in their own system, by id: the room counts as free. */
+  cleared?: Record<string, ClearableKind[]>;
   /** Scheme of the new table; null: as on the source. */
   scheme: Scheme | null;
   /** Volumes that the old drive does not have. */

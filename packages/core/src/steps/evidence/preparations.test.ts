@@ -1,8 +1,8 @@
-import type { JobFacts, Route, StartedFrom } from '../../facts';
+import type { JobFacts, PreparedStamp, Route, StartedFrom } from '../../facts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { GIB } from '../../capacity';
-import type { SourcePartition } from '../../layout';
+import type { ClearableKind, SourcePartition } from '../../layout';
 import { copiesAtBerth, preparationsOf, procedureOf, stopRuleOf } from '../index';
 import { complete, factsOf, job, keys, planBy, run, screws } from '../samples.test-data';
 import type { JobSnapshot, RunSummary } from '../snapshot/types';
@@ -21,13 +21,20 @@ const volume = (over: Partial<SourcePartition>): SourcePartition => ({
 
 function prepared(
   facts: Partial<JobFacts>,
-  over: { startedFrom?: StartedFrom; route?: Route; decrypted?: string[]; to?: number; runs?: RunSummary[] } = {},
+  over: {
+    startedFrom?: StartedFrom;
+    route?: Route;
+    decrypted?: string[];
+    cleared?: Record<string, ClearableKind[]>;
+    to?: number;
+    runs?: RunSummary[];
+  } = {},
 ) {
-  const { startedFrom = null, route = 'new drive in an enclosure', decrypted = [], to, runs = [] } = over;
+  const { startedFrom = null, route = 'new drive in an enclosure', decrypted = [], cleared = {}, to, runs = [] } = over;
   const base = planBy(route);
   const place = { id: 'sys', on: 'new' as const, startSector: 2048, uniqueId: '' };
   const partitions = to ? [{ ...place, sectors: to / 512, bytes: to }] : [];
-  const plan = { ...base, startedFrom, partitions, intent: { ...base.intent, decrypted } };
+  const plan = { ...base, startedFrom, partitions, intent: { ...base.intent, decrypted, cleared } };
   const snapshot: JobSnapshot = job({
     facts: { 'new drive choice': complete['new drive choice'], plan, ...facts },
     runs,
@@ -45,15 +52,26 @@ describe('what to see to before the copy', () => {
   it('begins with the backup, and with the risk of a failing drive, which is never checked', () => {
     const health = { grade: 'failing' as const, note: '' };
     const facts = { health, 'partition table': tableOf(volume({})) };
-    expect(ids(facts, { to: 95 * GIB })).toEqual([
-      'backup',
-      'risk told',
-      'clean up',
-      'licences',
-      'start mode',
-      'shut down fully',
-    ]);
+    expect(ids(facts, { to: 95 * GIB })).toEqual(['backup', 'risk told', 'licences', 'start mode', 'shut down fully']);
     expect(prepared({ backup: complete.backup })[0]?.title).toContain('lost');
+  });
+
+  it('asks for exactly what the plan counts on, and again where that changes', () => {
+    const clearable = [
+      { what: 'hibernation file' as const, bytes: 13 * GIB },
+      { what: 'recycle folder' as const, bytes: 2 * GIB },
+    ];
+    const facts = { 'partition table': tableOf(volume({ clearable })) };
+    const asked = (cleared: ClearableKind[], stamps: PreparedStamp[] = []) =>
+      prepared({ ...facts, prepared: { stamps } }, { to: 80 * GIB, cleared: { sys: cleared } }).find(
+        ({ id }) => id === 'clean up',
+      );
+    const one = asked(['hibernation file']);
+    expect(one).toMatchObject({ title: 'Clear away System: hibernation file 13 GiB', done: false });
+    expect(one?.asks).toContain('used now');
+    const stamp = { id: 'clean up' as const, of: one?.title ?? '', by: 'A', at: '', note: '75 GiB' };
+    expect(asked(['hibernation file'], [stamp])?.done).toBe(true);
+    expect(asked(['hibernation file', 'recycle folder'], [stamp])).toMatchObject({ done: false, stamp: null });
   });
 
   it('asks of a failing drive when to stop, and keeps the answer', () => {

@@ -1,5 +1,5 @@
-import type { Preparation } from '../../facts';
-import type { SourcePartition } from '../../layout';
+import type { Preparation, PreparedStamp } from '../../facts';
+import { clearedOf, tellCleared, type SourcePartition } from '../../layout';
 import { decided, fitsFirst } from './on-route';
 import { perSnapshot } from '../snapshot/per-snapshot';
 import type { JobSnapshot, RunSummary } from '../snapshot/types';
@@ -13,7 +13,9 @@ type Wanted = Pick<Preparation, 'id' | 'title' | 'why'> & { asks?: string; run?:
 export const preparationsOf = perSnapshot((job): Preparation[] => {
   const stamps = job.facts.prepared?.stamps ?? [];
   return wanted(job).map(({ run, ...one }) => {
-    const stamp = run ? null : (stamps.findLast(({ id }) => id === one.id) ?? null);
+    // A stamp is for what was asked then: another list of volumes, or another way, is asked for again.
+    const holds = ({ id, of = one.title }: PreparedStamp) => id === one.id && of === one.title;
+    const stamp = run ? null : (stamps.findLast(holds) ?? null);
     return {
       ...one,
       asks: one.asks ?? null,
@@ -68,9 +70,25 @@ function aboutTheVolumes(job: JobSnapshot): Wanted[] {
   const locked = partitions.filter(({ encrypted }) => encrypted);
   const system = partitions.find(({ kind }) => kind === 'system' || kind === 'not known');
   const shrunk = partitions.filter((one) => shrinks(job, one));
+  const cleared = partitions.flatMap((one) => {
+    const list = intent ? clearedOf(one, intent) : [];
+    return list.length > 0 ? [`${one.name}: ${tellCleared(list)}`] : [];
+  });
+  // Clearing away and checking write to the drive: never on one that fails or wears out.
+  const mayWrite = facts.health?.grade !== 'failing' && facts.health?.grade !== 'watch';
   const tight = shrunk.find(({ used, sectors }) => used !== null && table && used > 0.8 * sectors * table.sectorSize);
   return [
-    ...(tight
+    ...(cleared.length > 0 && mayWrite
+      ? [
+          {
+            id: 'clean up' as const,
+            title: `Clear away ${cleared.join('; ')}`,
+            asks: 'What is used now, as its own system says',
+            why: 'the plan counts on this room: a volume that still holds it cannot be made that small',
+          },
+        ]
+      : []),
+    ...(tight && cleared.length === 0 && mayWrite
       ? [
           {
             id: 'clean up' as const,
@@ -115,15 +133,14 @@ function aboutTheVolumes(job: JobSnapshot): Wanted[] {
           ]
         : [];
     }),
-    // Checking writes to the drive: never on one that fails or wears out.
-    ...(facts.health?.grade === 'failing' || facts.health?.grade === 'watch'
-      ? []
-      : shrunk.map((one) => ({
+    ...(mayWrite
+      ? shrunk.map((one) => ({
           id: 'check' as const,
           title: `Check the file system of ${one.name}`,
           why: 'it is to become smaller; damage would be copied along or stop it',
           run: { kind: 'check' as const, about: one.id },
-        }))),
+        }))
+      : []),
   ];
 }
 

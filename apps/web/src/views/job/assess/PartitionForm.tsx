@@ -2,7 +2,8 @@ import Close from '@mui/icons-material/Close';
 import Button from '@mui/material/Button';
 import { useFieldArray, useWatch, type FieldPath } from 'react-hook-form';
 import type { JobView } from '@udrel/contract/types';
-import { FILE_SYSTEMS, PARTITION_KINDS, type Scheme, type SourceTable } from '@udrel/core/layout';
+import { binary } from '@udrel/core/capacity';
+import { FILE_SYSTEMS, PARTITION_KINDS, tellCleared, type Scheme, type SourceTable } from '@udrel/core/layout';
 import type { Reason } from '@udrel/core/reason';
 import { Foot, Ledger, Sheet } from '../../../ui';
 import { FormTrouble } from '../../../features/form/Field';
@@ -54,6 +55,7 @@ export function PartitionForm({ job }: { job: JobView }) {
           {fields.map(({ key }, index) => {
             const row = rows[index];
             const why = row && whyOf(known, row, index);
+            const further = row && furtherOf(known, row, index);
             return (
               <tr key={key} className={wrong?.row === index ? styles.wrong : undefined}>
                 <td>
@@ -62,6 +64,7 @@ export function PartitionForm({ job }: { job: JobView }) {
                 <td>
                   <Choice {...at} label={`Kind ${index + 1}`} name={`rows.${index}.kind`} options={PARTITION_KINDS} />
                   {why && <span className="sub">{why}</span>}
+                  {further && <span className="sub">{further}</span>}
                 </td>
                 <td>
                   <Choice
@@ -150,6 +153,16 @@ export function PartitionForm({ job }: { job: JobView }) {
 function whyOf(known: SourceTable | undefined, { name, kind }: PartitionRow, index: number): string | undefined {
   const read = known?.partitions[index];
   return read?.name === name && read.kind === kind ? read.why : undefined;
+}
+
+/** What lies in a partition as it was read, and what of it can go. */
+function furtherOf(known: SourceTable | undefined, { name }: PartitionRow, index: number): string {
+  const read = known?.partitions[index];
+  if (read?.name !== name) return '';
+  const holds = (read.holds ?? []).map((one) => `${one.name} ${binary(one.bytes)}`).join(', ');
+  return [holds && `holds ${holds}`, read.clearable?.length && `can go: ${tellCleared(read.clearable)}`]
+    .filter(Boolean)
+    .join('; ');
 }
 
 /** What the readers found wrong, with the names of the partitions that it is about. */

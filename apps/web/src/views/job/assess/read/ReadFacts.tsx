@@ -4,7 +4,7 @@ import { useState, type ReactNode } from 'react';
 import type { JobView } from '@udrel/contract/types';
 import { binary, soldName } from '@udrel/core/capacity';
 import { normaliseSerial } from '@udrel/core/identity';
-import type { SourceTable } from '@udrel/core/layout';
+import { tellCleared, type SourceTable } from '@udrel/core/layout';
 import { proposalsOf, sameDevice, type Proposal, type ReadDrive, type Reading } from '@udrel/core/reading';
 import { tellFact } from '../../../../format/facts';
 import { Foot, Ledger, TroubleNote } from '../../../../ui';
@@ -105,7 +105,7 @@ export function ReadFacts({ job, reading, children }: { job: JobView; reading: R
 function Partitions({ table }: { table: SourceTable }) {
   return (
     <ul className={styles.partitions}>
-      {table.partitions.map(({ id, name, kind, why, fileSystem, sectors, used, encrypted }) => (
+      {table.partitions.map(({ id, name, kind, why, fileSystem, sectors, used, encrypted, clearable, holds }) => (
         <li key={id}>
           {name}, {binary(sectors * table.sectorSize)}
           {fileSystem !== 'none' && fileSystem !== 'unknown' && `, ${fileSystem}`}
@@ -113,6 +113,8 @@ function Partitions({ table }: { table: SourceTable }) {
           {used !== null && fileSystem !== 'none' && `, ${binary(used)} used`}
           {`; ${kind}`}
           {why && ` (${why})`}
+          {holds && `; holds ${holds.map((one) => `${one.name} ${binary(one.bytes)}`).join(', ')}`}
+          {clearable && clearable.length > 0 && `; can go: ${tellCleared(clearable)}`}
         </li>
       ))}
     </ul>

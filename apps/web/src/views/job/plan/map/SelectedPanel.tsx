@@ -5,6 +5,7 @@ import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { binary } from '@udrel/core/capacity';
 import {
+  clearedOf,
   goesOnto,
   reordered,
   sameName,
@@ -32,7 +33,8 @@ export function SelectedPanel({ tag, plan }: { tag: string; plan: Plan }) {
 function Selected({ plan, one }: { plan: Plan; one: PlannedPartition }) {
   const { id, name, used } = one.source;
   const out = one.change === 'left behind' || one.change === 'stays';
-  const free = one.target && used !== null ? one.target.bytes - used : null;
+  const gone = clearedOf(one.source, plan.draft.intent).reduce((sum, { bytes }) => sum + bytes, 0);
+  const free = one.target && used !== null ? one.target.bytes - used + gone : null;
   const figure = (bytes: number) => <span className="mono">{binary(bytes)}</span>;
   return (
     <Sheet title={name} aside="selected">
@@ -42,8 +44,10 @@ function Selected({ plan, one }: { plan: Plan; one: PlannedPartition }) {
           ['least that holds it', figure(one.minimum)],
           ...(free === null ? [] : [['free afterwards', figure(free)] as const]),
           ...(one.resizable ? [] : [['', keepsItsSize(one, plan.draft.intent)] as const]),
+          ...(one.source.holds ?? []).map(({ name: held, bytes }) => [`holds ${held}`, figure(bytes)] as const),
         ]}
       />
+      {!out && <CanGo plan={plan} one={one} />}
       <Decisions plan={plan} one={one} out={out} />
       {one.change === 'left behind' && !plan.draft.intent.acknowledged.includes(id) && (
         <Acknowledge plan={plan} one={one} />
@@ -150,6 +154,34 @@ function Decisions({ plan, one, out }: { plan: Plan; one: PlannedPartition; out:
         </span>
       )}
     </div>
+  );
+}
+
+/** What of the volume can go before the copy, each kind by itself. */
+function CanGo({ plan, one }: { plan: Plan; one: PlannedPartition }) {
+  const { id, clearable = [] } = one.source;
+  const { cleared = {} } = plan.draft.intent;
+  if (clearable.length === 0) return null;
+  const decided = cleared[id] ?? [];
+  return (
+    <fieldset className={styles.canGo}>
+      <legend>Can go before the copy, in its own system</legend>
+      {clearable.map(({ what, bytes }) => (
+        <label key={what}>
+          <input
+            type="checkbox"
+            checked={decided.includes(what)}
+            onChange={({ target }) => {
+              const kinds = clearable.flatMap((other) =>
+                (other.what === what ? target.checked : decided.includes(other.what)) ? [other.what] : [],
+              );
+              plan.change({ cleared: { ...cleared, [id]: kinds } });
+            }}
+          />
+          {what} <span className="mono">{binary(bytes)}</span>
+        </label>
+      ))}
+    </fieldset>
   );
 }
 
