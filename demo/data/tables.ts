@@ -1,5 +1,5 @@
 import { GIB, MIB } from '@udrel/core/capacity';
-import type { FileSystem, PartitionKind, SourceTable } from '@udrel/core/layout';
+import type { FileSystem, PartitionKind, SourcePartition, SourceTable } from '@udrel/core/layout';
 
 type Row = readonly [
   name: string,
@@ -10,7 +10,12 @@ type Row = readonly [
   encrypted?: boolean,
 ];
 
-function table(scheme: SourceTable['scheme'], rows: readonly Row[]): SourceTable {
+/** A table of such rows; `more`: what was found in a partition besides, by its name. */
+function table(
+  scheme: SourceTable['scheme'],
+  rows: readonly Row[],
+  more: Readonly<Record<string, Pick<SourcePartition, 'clearable' | 'holds'>>> = {},
+): SourceTable {
   let start = MIB / 512;
   const partitions = rows.map(([name, kind, fileSystem, mib, usedGib, encrypted = false], index) => {
     const sectors = (mib * MIB) / 512;
@@ -23,11 +28,19 @@ function table(scheme: SourceTable['scheme'], rows: readonly Row[]): SourceTable
       sectors,
       used: usedGib === null ? null : Math.round(usedGib * GIB),
       encrypted,
+      ...roundedOff(more[name]),
     };
     start += sectors;
     return one;
   });
   return { scheme, sectorSize: 512, partitions };
+}
+
+/** Sizes in whole bytes. */
+function roundedOff({ clearable, holds }: Pick<SourcePartition, 'clearable' | 'holds'> = {}) {
+  const whole = <T extends { bytes: number }>(list: readonly T[]) =>
+    list.map((one) => ({ ...one, bytes: Math.round(one.bytes) }));
+  return { ...(clearable ? { clearable: whole(clearable) } : {}), ...(holds ? { holds: whole(holds) } : {}) };
 }
 
 /** Partition tables as found on old drives of the demo scenario; sizes in MiB, used space in GiB. */
@@ -45,6 +58,69 @@ export const tables = {
     ['System', 'system', 'NTFS', 475_600, 96.2],
     ['Recovery', 'recovery', 'NTFS', 990, 0.6],
   ]),
+  full500: table(
+    'gpt',
+    [
+      ['EFI system', 'EFI system', 'FAT32', 260, 0.04],
+      ['Reserved', 'reserved', 'none', 16, null],
+      ['System', 'system', 'NTFS', 475_600, 222.6],
+      ['Recovery', 'recovery', 'NTFS', 990, 0.6],
+    ],
+    {
+      System: {
+        clearable: [
+          { what: 'hibernation file', bytes: 12.8 * GIB },
+          { what: 'page files', bytes: 8 * GIB },
+          { what: 'old installations', bytes: 24.5 * GIB },
+          { what: 'recycle folder', bytes: 6.25 * GIB },
+          { what: 'temporary folders', bytes: 3.5 * GIB },
+        ],
+      },
+    },
+  ),
+  group500: {
+    ...table(
+      'gpt',
+      [
+        ['EFI system', 'EFI system', 'FAT32', 512, 0.02],
+        ['boot', 'loader', 'ext4', 1024, 0.3],
+        ['loft', 'system', 'LVM', 442_000, null],
+        ['rest', 'swap', 'swap', 16_384, null],
+      ],
+      {
+        loft: {
+          holds: [
+            { name: 'root', bytes: 60 * GIB },
+            { name: 'home', bytes: 340 * GIB },
+          ],
+        },
+      },
+    ),
+    remarks: [
+      {
+        rule: 'Suspended',
+        outcome: 'limit',
+        sentence: 'A suspended system waits in it to go on where it stopped: its volumes are half-written.',
+        remedy: 'start its own system, shut it down fully',
+        about: 'p4',
+      },
+    ],
+  },
+  mirror500: {
+    ...table('gpt', [
+      ['EFI system', 'EFI system', 'FAT32', 512, 0.02],
+      ['tank', 'not known', 'RAID member', 476_000, null],
+    ]),
+    remarks: [
+      {
+        rule: 'Set',
+        outcome: 'limit',
+        sentence: 'One drive of a Linux RAID (“mews:tank”, level 1, 2 drives; format 1.0).',
+        remedy: 'copy every drive of the set, or bring its files over in its own system',
+        about: 'p2',
+      },
+    ],
+  },
   either750: {
     ...table('gpt', [
       ['EFI system', 'EFI system', 'FAT32', 100, 0.03],

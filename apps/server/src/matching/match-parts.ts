@@ -24,14 +24,17 @@ export function needOf(snapshot: JobSnapshot): MatchView['need'] {
   );
   const start = { ...defaultIntent(table), decrypted: locked.map(({ id }) => id) };
   const draft = snapshot.facts['plan draft']?.intent;
-  const [plan] = layoutAnywhere(table, draft ?? start, around).targets;
+  const layout = layoutAnywhere(table, draft ?? start, around);
+  const [plan] = layout.targets;
   if (!plan) return { bytes: least, sentence: `wanted: at least ${binary(least)}` };
   const sold = plan.smallestSold === null ? binary(plan.smallestBytes) : `${plan.smallestSold} GB`;
   const smallest =
     !draft && locked.length > 0 ? `${sold}, ${locked.map(({ name }) => name).join(', ')} decrypted first` : sold;
   return {
     bytes: Math.max(least, plan.smallestBytes),
-    sentence: `wanted: at least ${binary(least)}; smallest drive that would do: ${smallest}`,
+    sentence: [`wanted: at least ${binary(least)}; smallest drive that would do: ${smallest}`, layout.without?.sentence]
+      .filter(Boolean)
+      .join('. '),
   };
 }
 

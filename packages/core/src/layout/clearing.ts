@@ -1,6 +1,6 @@
 import { binary } from '../capacity';
 import { limit } from './point';
-import type { Clearable, LayoutIntent, PlanAction, PlannedPartition, PlanPoint, SourcePartition } from './types';
+import type { Clearable, LayoutIntent, PlannedPartition, PlanPoint, SourcePartition, WithoutThese } from './types';
 
 type Cleared = Pick<LayoutIntent, 'cleared'>;
 
@@ -29,15 +29,9 @@ export function allCleared(coming: readonly SourcePartition[], intent: LayoutInt
 export const tellCleared = (list: readonly Clearable[]): string =>
   list.map(({ what, bytes }) => `${what} ${binary(bytes)}`).join(', ');
 
-/** What a smaller drive would take without what can go: the sentence, and the way there. */
-export interface WithoutThese {
-  sentence: string;
-  action: PlanAction;
-}
-
 /**
- * What can be said of the room that clearing away makes on the drive that takes over. `fits`: whether everything then
- * has room; `sold`: the smallest sold capacity that then does, decimal GB, where that is less than before.
+ * What can be said of the room that clearing away makes on the drive that takes over. `fits`: whether what has no room
+ * now then has; `sold`: the smallest sold capacity that then does, decimal GB, where that is less than before.
  */
 export function withoutThese(
   coming: readonly SourcePartition[],
@@ -49,7 +43,7 @@ export function withoutThese(
     const more = clearedOf(one, cleared).filter(({ what }) => !(intent.cleared?.[one.id] ?? []).includes(what));
     return more.length > 0 ? [`${tellCleared(more)} of ${one.name}`] : [];
   });
-  const would = fits ? 'it would fit' : `${sold} GB would do`;
+  const would = sold === null ? 'it would fit' : `${sold} GB would do`;
   return {
     sentence: `Without ${told.join(' and ')} ${would}.`,
     action: { label: 'Clear these away first', intent: { cleared: cleared.cleared ?? {} } },

@@ -1,6 +1,6 @@
 import { ALIGNMENT, smallestSold } from '../capacity';
 import { asCopied, byStart, goesOnto, inOrder, NOTHING_KNOWN, staysOut } from './intent';
-import { allCleared, withoutThese, type WithoutThese } from './clearing';
+import { allCleared, withoutThese } from './clearing';
 import { findProblems } from './problems';
 import { shareRoom, type Wanted } from './sizes';
 import {
@@ -19,6 +19,7 @@ import {
   type TargetId,
   type TargetLayout,
   type TargetPartition,
+  type WithoutThese,
 } from './types';
 import { leastDrive, roomWithin, tableTail, usableRange, type UsableRange } from './usable';
 import { alignDown, alignUp, bytesToCopy, isResizable, keptBytes, mayStay, minimumOf } from './volume-facts';
@@ -79,7 +80,8 @@ export function planLayout(
     bytesToCopy: Object.values(bytesOnto).reduce((sum, bytes) => sum + bytes, 0),
     bytesOnto,
   };
-  return { ...plan, ...findProblems(table, targets, intent, around, plan, lessRoom(coming)) };
+  const whole = { ...plan, without: lessRoom(coming) };
+  return { ...whole, ...findProblems(table, targets, intent, around, whole) };
 
   /** What the drive that takes over would have to hold without what can go from the volumes. */
   function lessRoom(all: readonly SourcePartition[]): WithoutThese | null {
@@ -87,10 +89,10 @@ export function planLayout(
     const full = drives[0]?.layout;
     const here = all.filter(({ id }) => goesOnto(id, intent) === TAKES_OVER);
     const cleared = allCleared(here, intent);
-    if (!drive || !full || !cleared || !partitions.some(({ change }) => change === 'no room')) return null;
+    if (!drive || !full || !cleared) return null;
     const { layout, laid: then } = layOut(drive, table, coming, cleared);
     const less = (layout.smallestSold ?? Infinity) < (full.smallestSold ?? Infinity);
-    const fits = here.every(({ id }) => then.has(id));
+    const fits = !here.every(({ id }) => laid.has(id)) && here.every(({ id }) => then.has(id));
     return withoutThese(here, intent, { cleared, fits, sold: less ? layout.smallestSold : null });
   }
 }

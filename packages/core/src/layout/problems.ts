@@ -1,5 +1,5 @@
 import { binary } from '../capacity';
-import { CLEARING_WRITES, clearingPoints, notLookedInto, type WithoutThese } from './clearing';
+import { CLEARING_WRITES, clearingPoints, notLookedInto } from './clearing';
 import { asReadPoints, loaderPoints } from './as-read';
 import { fail, limit, type Bare } from './point';
 import { schemePoints } from './scheme';
@@ -25,12 +25,11 @@ export function findProblems(
   intent: LayoutIntent,
   around: Circumstances,
   plan: Bare,
-  less: WithoutThese | null,
 ): Pick<LayoutPlan, 'problems' | 'notes'> {
   const points = [
     ...emptyTable(table),
     ...asReadPoints(table, plan, intent),
-    ...tooSmall(plan, targets, intent, around, less),
+    ...tooSmall(plan, targets, intent, around),
     ...targets.flatMap((target) => sectorSize(table, target)),
     ...schemePoints(table, targets, intent, around, plan),
     ...loaderPoints(plan, intent),
@@ -64,7 +63,6 @@ function tooSmall(
   targets: readonly TargetDrive[],
   intent: LayoutIntent,
   around: Circumstances,
-  less: WithoutThese | null,
 ): PlanPoint[] {
   const outside = [
     ...plan.partitions.flatMap(({ source: { id, name }, change }) =>
@@ -78,7 +76,7 @@ function tooSmall(
     const names = here.map((one) => one.name).join(', ');
     const sold = smallestSold === null ? 'a larger drive' : `a drive of ${smallestSold} GB or more`;
     const which = id === TAKES_OVER ? 'The drive' : `The ${targetName(id)}`;
-    const clearing = id === TAKES_OVER ? less : null;
+    const clearing = id === TAKES_OVER ? plan.without : null;
     const may = around.mayWrite !== false;
     const words = [
       `${which} is too small: no room for ${names}.`,

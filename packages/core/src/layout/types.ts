@@ -240,6 +240,12 @@ export interface PlanPoint extends Reason {
   actions?: PlanAction[];
 }
 
+/** What a smaller drive would take without what can go: the sentence, and the way there. */
+export interface WithoutThese {
+  sentence: string;
+  action: PlanAction;
+}
+
 export interface LayoutPlan {
   partitions: PlannedPartition[];
   made: PlannedVolume[];
@@ -248,6 +254,8 @@ export interface LayoutPlan {
   bytesToCopy: number;
   /** The same, drive by drive. */
   bytesOnto: Record<TargetId, number>;
+  /** What clearing away would change; null where it changes nothing. */
+  without: WithoutThese | null;
   problems: PlanPoint[];
   notes: PlanPoint[];
 }

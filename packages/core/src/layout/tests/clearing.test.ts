@@ -29,7 +29,7 @@ const room = (table: SourceTable, intent: LayoutIntent = defaultIntent(table), a
 describe('what can go before the copy', () => {
   it('is named with its sizes where the drive is too small, and the drive that would then do', () => {
     expect(room(full)?.sentence).toContain(
-      'Without hibernation file 13 GiB, old installations 24 GiB of System it would fit.',
+      'Without hibernation file 13 GiB, old installations 24 GiB of System 240 GB would do.',
     );
     expect(room(full)?.actions?.[0]).toEqual({
       label: 'Clear these away first',

@@ -3,7 +3,14 @@ import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import type { JobView } from '@udrel/contract/types';
 import { binary } from '@udrel/core/capacity';
-import { defaultIntent, layoutAnywhere, sameName, type LayoutIntent, type SourcePartition } from '@udrel/core/layout';
+import {
+  defaultIntent,
+  layoutAnywhere,
+  sameName,
+  type LayoutIntent,
+  type PlanAction,
+  type SourcePartition,
+} from '@udrel/core/layout';
 import { aroundOf } from '@udrel/core/plan-file';
 import { copies } from '@udrel/core/steps';
 import { Sheet, TroubleNote } from '../../../ui';
@@ -23,7 +30,9 @@ export function ComesAlong({ job }: { job: JobView }) {
   if (!table || !copies(snapshot) || table.partitions.length === 0) return null;
   const decided = draft ?? plan;
   const intent = decided?.intent ?? defaultIntent(table);
-  const { partitions, problems } = layoutAnywhere(table, intent, aroundOf(snapshot));
+  const around = aroundOf(snapshot);
+  const { partitions, problems, notes, without } = layoutAnywhere(table, intent, around);
+  const offer = around.mayWrite === false ? null : without;
   const decide = async (part: Partial<LayoutIntent>) => {
     const { route = null, startedFrom = null } = decided ?? {};
     const kept = await record('plan draft', { intent: { ...intent, ...part }, route, startedFrom });
@@ -37,7 +46,7 @@ export function ComesAlong({ job }: { job: JobView }) {
   };
   const leave = ({ id }: SourcePartition) =>
     decide({ leftOut: [...intent.leftOut, id], acknowledged: [...intent.acknowledged, id] });
-  const stays = aroundOf(snapshot).oldStays;
+  const stays = around.oldStays;
   const named = leaving && sameName(typed, leaving.name);
   return (
     <Sheet title="What comes along" aside={plan ? 'as in the plan' : undefined}>
@@ -90,7 +99,41 @@ export function ComesAlong({ job }: { job: JobView }) {
             {sentence} <span className="sub">{remedy}</span>
           </p>
         ))}
+      {notes.flatMap(({ rule, sentence, actions = [] }) =>
+        rule === 'Cleared away' ? (
+          <ClearedAway key={sentence} sentence={sentence} actions={actions} busy={busy} decide={decide} />
+        ) : (
+          []
+        ),
+      )}
+      {offer && <ClearedAway sentence={offer.sentence} actions={[offer.action]} busy={busy} decide={decide} />}
       <TroubleNote error={error} />
     </Sheet>
+  );
+}
+
+/** What goes before the copy, or could go, with what can be decided about it. */
+function ClearedAway(props: {
+  sentence: string;
+  actions: readonly PlanAction[];
+  busy: boolean;
+  decide: (part: Partial<LayoutIntent>) => Promise<void>;
+}) {
+  return (
+    <p>
+      {props.sentence}{' '}
+      {props.actions.map((action) =>
+        'intent' in action ? (
+          <Button
+            key={action.label}
+            size="small"
+            disabled={props.busy}
+            onClick={() => void props.decide(action.intent)}
+          >
+            {action.label}
+          </Button>
+        ) : null,
+      )}
+    </p>
   );
 }
