@@ -30,11 +30,11 @@ export function needOf(snapshot: JobSnapshot): MatchView['need'] {
   const sold = plan.smallestSold === null ? binary(plan.smallestBytes) : `${plan.smallestSold} GB`;
   const smallest =
     !draft && locked.length > 0 ? `${sold}, ${locked.map(({ name }) => name).join(', ')} decrypted first` : sold;
+  const less = layout.without?.sold;
+  const cleared = less ? `, ${less} GB with what can go cleared away` : '';
   return {
     bytes: Math.max(least, plan.smallestBytes),
-    sentence: [`wanted: at least ${binary(least)}; smallest drive that would do: ${smallest}`, layout.without?.sentence]
-      .filter(Boolean)
-      .join('. '),
+    sentence: `wanted: at least ${binary(least)}; smallest drive that would do: ${smallest}${cleared}`,
   };
 }
 

@@ -37,6 +37,7 @@ describe('nominal capacities (IDEMA LBA1-03)', () => {
     expect(nominalOfSectors(30_277_632)).toBeNull();
     expect(soldName(bytesOfNominal(1000))).toBe('1 TB');
     expect(soldName(15_500_000_000)).toBe('16 GB');
+    expect(soldName(372_000_000)).toBe('372 MB');
   });
 
   it('finds the smallest sold drive, never one that is too small', () => {

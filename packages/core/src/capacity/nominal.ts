@@ -1,4 +1,4 @@
-import { GB } from './units';
+import { GB, MB } from './units';
 
 /** Logical sector sizes that drives present. */
 export const SECTOR_SIZES = [512, 4096] as const;
@@ -42,9 +42,10 @@ export function smallestSold(bytes: number, sectorSize: SectorSize = 512): numbe
 
 /**
  * The name a drive is sold under: "1 TB", "480 GB". A size that is none of the standard ones is
- * rounded to whole GB.
+ * rounded to whole GB, below one to whole MB.
  */
 export function soldName(bytes: number, sectorSize: SectorSize = 512): string {
+  if (bytes < GB) return `${Math.round(bytes / MB)} MB`;
   const nominal = nominalOfSectors(bytes / sectorSize, sectorSize) ?? Math.round(bytes / GB);
   if (nominal >= 1000 && nominal % 1000 === 0) return `${nominal / 1000} TB`;
   return `${nominal} GB`;

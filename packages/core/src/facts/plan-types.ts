@@ -67,7 +67,11 @@ export interface AcceptedDrive extends TargetLayout {
 }
 
 /** What becomes of a partition of the old drive, by its id. */
-export type AcceptedChange = Omit<PlannedPartition, 'source' | 'target'> & { id: string };
+export type AcceptedChange = Omit<PlannedPartition, 'source' | 'target' | 'used'> & {
+  id: string;
+  /** Absent from plans that were accepted before anything could go from a volume. */
+  used?: PlannedPartition['used'];
+};
 
 export interface AcceptedPlace extends TargetPartition {
   uniqueId: string;

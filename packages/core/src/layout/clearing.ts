@@ -45,6 +45,7 @@ export function withoutThese(
   });
   const would = sold === null ? 'it would fit' : `${sold} GB would do`;
   return {
+    sold,
     sentence: `Without ${told.join(' and ')} ${would}.`,
     action: { label: 'Clear these away first', intent: { cleared: cleared.cleared ?? {} } },
   };

@@ -56,11 +56,13 @@ export function planLayout(
     const to = laid.get(source.id) ?? null;
     const sectorSize = targets.find(({ id }) => id === to?.on)?.sectorSize ?? table.sectorSize;
     const moved = to !== null && to.startSector * sectorSize !== source.startSector * table.sectorSize;
+    const copied = asCopied(source, intent);
     return {
       source,
       sourceBytes,
-      minimum: minimumOf(asCopied(source, intent), sourceBytes),
-      resizable: isResizable(asCopied(source, intent)),
+      used: copied.used,
+      minimum: minimumOf(copied, sourceBytes),
+      resizable: isResizable(copied),
       target: to,
       change: staysOut(source, intent)
         ? around.oldStays

@@ -202,6 +202,8 @@ export interface TargetPartition {
 export interface PlannedPartition {
   source: SourcePartition;
   sourceBytes: number;
+  /** What it uses as it is copied, bytes: less than on the old drive where something goes before; null: copied whole. */
+  used: number | null;
   /** The least that would hold it on the new drive, bytes. */
   minimum: number;
   resizable: boolean;
@@ -242,6 +244,8 @@ export interface PlanPoint extends Reason {
 
 /** What a smaller drive would take without what can go: the sentence, and the way there. */
 export interface WithoutThese {
+  /** The smallest sold capacity that then does, decimal GB; null where that is no other. */
+  sold: number | null;
   sentence: string;
   action: PlanAction;
 }

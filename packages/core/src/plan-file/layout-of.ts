@@ -26,7 +26,9 @@ export function layoutOf(plan: AcceptedPlan): { partitions: PlannedPartition[]; 
       const known = changes.get(source.id);
       if (!known) return [];
       const { id, ...change } = known;
-      return [{ source, ...change, target: placed.get(id) ?? null }];
+      // Plans that were accepted before anything could go count on what was used.
+      const { used = source.used } = change;
+      return [{ source, ...change, used, target: placed.get(id) ?? null }];
     }),
     made: plan.made.map((volume) => ({ volume, target: placed.get(volume.id) ?? null })),
   };

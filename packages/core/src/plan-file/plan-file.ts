@@ -26,14 +26,14 @@ export function planLines(plan: AcceptedPlan): PlanLine[] {
       bytes: target.bytes,
     };
   return [
-    ...partitions.map(({ source, change, target }): PlanLine => ({
+    ...partitions.map(({ source, used, change, target }): PlanLine => ({
       name: source.name,
       fileSystem: source.fileSystem,
       kind: source.kind,
       change,
       from: { startSector: source.startSector, sectors: source.sectors },
       to: placed(target),
-      usedBytes: source.used,
+      usedBytes: used,
     })),
     ...made.map(({ volume, target }): PlanLine => ({
       name: volume.name,

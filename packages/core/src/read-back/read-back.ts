@@ -106,7 +106,7 @@ function missing(name: string, on: TargetId): Reason {
 }
 
 function judge(
-  { source }: PlannedPartition,
+  { source, used: expected }: PlannedPartition,
   target: TargetPartition,
   found: SourcePartition | undefined,
   { sectorSize, on, kept, slack }: { sectorSize: number; on: TargetId; kept: boolean; slack: Slack },
@@ -118,7 +118,7 @@ function judge(
     ...whereItLies(name, target, found, sectorSize),
     ...kind(source, found),
     ...identifiers(source, found, kept),
-    ...used(source, found, slack),
+    ...used(source, expected, found, slack),
   ];
   if (against.some(({ outcome }) => outcome === 'fail' || outcome === 'limit')) {
     return against.filter(({ outcome }) => outcome !== 'pass');
@@ -238,14 +238,16 @@ function slackOf({ fileSystem, used: was, kind: holds }: SourcePartition, grownB
 }
 
 function used(
-  { name, used: was }: SourcePartition,
+  { name, used: before }: SourcePartition,
+  was: number | null,
   { used: is }: SourcePartition,
   { same, passedOver }: Slack,
 ): Reason[] {
   if (was === null || is === null) return [];
   const off = is - was;
   if (Math.abs(off) <= same) return [];
-  const sentence = `uses ${binary(is)}, on the old drive ${binary(was)}`;
+  const from = was === before ? `on the old drive ${binary(was)}` : `planned were ${binary(was)}`;
+  const sentence = `uses ${binary(is)}, ${from}`;
   if (off > 0) return [{ rule: name, outcome: 'limit', sentence }];
   if (-off <= same + passedOver) {
     return [

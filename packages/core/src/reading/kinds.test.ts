@@ -168,6 +168,13 @@ describe('which volume holds the system', () => {
     ],
   ])('%s', (_name, list, wanted) => expect(kinds(...list)).toEqual(wanted));
 
+  it('takes swap for swap, whatever the type says, and a RAID beside a loader for the system', () => {
+    expect(kinds({ size: 8 * GIB, type: '83', fileSystem: 'swap' })).toEqual(['swap']);
+    const boot: Given = { size: GIB, fileSystem: 'ext4', root: ['grub', 'vmlinuz-6.1'] };
+    const member: Given = { size: 400 * GIB, fileSystem: 'RAID member' };
+    expect(kinds(ESP, boot, member, { size: 60 * GIB })).toEqual(['EFI system', 'loader', 'system', 'data']);
+  });
+
   it('says why, and asks with both named where it is not known', () => {
     const { table, volumes } = tableOf([ESP, { size: 98 * GIB }, { size: 684 * GIB }]);
     expect(kindsOf(table, volumes)[1]?.why).toBe('either it or partition 3 holds the system');

@@ -10,8 +10,23 @@ export interface FoundKind {
 }
 
 /** File systems that a system lives on; what is encrypted, or LVM, may hold one too. */
-const SYSTEM_HOLDERS: readonly FileSystem[] = ['NTFS', 'ext2', 'ext3', 'ext4', 'XFS', 'btrfs', 'LVM'];
-const WINDOWS_HOLDERS: readonly FileSystem[] = ['NTFS'];
+const SYSTEM_HOLDERS: readonly FileSystem[] = [
+  'NTFS',
+  'ext2',
+  'ext3',
+  'ext4',
+  'XFS',
+  'btrfs',
+  'JFS',
+  'ReiserFS',
+  'F2FS',
+  'LVM',
+  'RAID member',
+  'dynamic disk',
+];
+const WINDOWS_HOLDERS: readonly FileSystem[] = ['NTFS', 'dynamic disk'];
+/** What holds volumes of its own: none of it is looked into. */
+const CLOSED: readonly FileSystem[] = ['LVM', 'RAID member'];
 
 /** Below this a volume holds loaders, not a system (rule of thumb). */
 const LEAST_SYSTEM = 2 * GIB;
@@ -50,6 +65,7 @@ function mayHoldSystem(volume: Volume | undefined): boolean {
 
 /** What the names in the root folder say; null where it was not read. */
 function byContent({ active }: TableEntry, volume: Volume | undefined): FoundKind | null {
+  if (volume?.fileSystem === 'swap') return { kind: 'swap', why: 'it is made for swapping' };
   const root = volume?.root ?? null;
   if (root === null) return null;
   const names = new Set(root.map((name) => name.toLowerCase()));
@@ -89,7 +105,7 @@ const LOADER: FoundKind = { kind: 'loader', why: 'small, beside what can hold th
 
 /** A small volume that could not be looked into, where another can hold the system: to be safe it comes along. */
 function isLoader({ bytes, volume, entry }: Looked, all: readonly Looked[]): boolean {
-  if (bytes >= LEAST_SYSTEM || volume?.encryption !== 'none' || volume.fileSystem === 'LVM') return false;
+  if (bytes >= LEAST_SYSTEM || volume?.encryption !== 'none' || CLOSED.includes(volume.fileSystem)) return false;
   if (entry.active) return true;
   return mayHoldSystem(volume) && all.some((other) => other.open && other.bytes >= LEAST_SYSTEM);
 }
@@ -104,7 +120,9 @@ function holderAmong(open: readonly Looked[], all: readonly Looked[]): { one: Lo
   const windows = loaders.some((name) => /^EFI\/MICROS/i.test(name));
   const others = loaders.some((name) => !/^EFI\/(MICROS|BOOT)/i.test(name));
   const bootVolume = all.some(({ found, volume }) => found.kind === 'loader' && volume?.fileSystem.startsWith('ext'));
-  const locked = open.filter(({ volume }) => volume?.fileSystem === 'LVM' || volume?.encryption.startsWith('LUKS'));
+  const locked = open.filter(
+    ({ volume }) => volume && (CLOSED.includes(volume.fileSystem) || volume.encryption.startsWith('LUKS')),
+  );
   return (
     only(open, 'the only volume that can hold the system') ??
     only(
@@ -118,6 +136,6 @@ function holderAmong(open: readonly Looked[], all: readonly Looked[]): { one: Lo
           'the only one that its loader can start',
         )
       : null) ??
-    (bootVolume ? only(locked, 'LVM or encrypted, beside a volume that only holds its loader') : null)
+    (bootVolume ? only(locked, 'LVM, RAID or encrypted, beside a volume that only holds its loader') : null)
   );
 }

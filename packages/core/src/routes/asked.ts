@@ -13,8 +13,8 @@ export function askedOf(
   decrypted: readonly string[],
   driveBytes: number,
 ): CopyAsked {
-  const known = plan.partitions.filter(({ source }) => source.used !== null);
-  const used = known.reduce((sum, { source }) => sum + (source.used ?? 0), 0);
+  const known = plan.partitions.filter(({ used }) => used !== null);
+  const used = known.reduce((sum, one) => sum + (one.used ?? 0), 0);
   const room = known.reduce((sum, { sourceBytes }) => sum + sourceBytes, 0);
   const changed = plan.partitions.flatMap(({ change, source, target }): CopyAsked['changes'] => {
     if (change === 'left behind' || change === 'stays') return ['left behind'];

@@ -25,11 +25,11 @@ export function runsOf(
     writeStage('old drive', source, 0, old.held.bytes),
     linkStage('old drive’s link', old.link),
   ];
-  const ahead = plan.partitions.flatMap(({ source: partition, sourceBytes, change }): PlannedRun[] => {
+  const ahead = plan.partitions.flatMap(({ source: partition, sourceBytes, used, change }): PlannedRun[] => {
     const about = partition.id;
     const decrypt = decrypted.includes(about) && partition.encrypted;
     const check = change === 'shrunk' && old.health !== 'failing';
-    const bytes = partition.used ?? sourceBytes;
+    const bytes = used ?? sourceBytes;
     return [
       ...(decrypt
         ? [{ about, onto: null, estimate: estimateRun({ kind: 'decrypt', bytes, stages: inPlace, source }, finished) }]

@@ -3,7 +3,14 @@ import Button from '@mui/material/Button';
 import { useFieldArray, useWatch, type FieldPath } from 'react-hook-form';
 import type { JobView } from '@udrel/contract/types';
 import { binary } from '@udrel/core/capacity';
-import { FILE_SYSTEMS, PARTITION_KINDS, tellCleared, type Scheme, type SourceTable } from '@udrel/core/layout';
+import {
+  FILE_SYSTEMS,
+  PARTITION_KINDS,
+  tellCleared,
+  type Scheme,
+  type SourcePartition,
+  type SourceTable,
+} from '@udrel/core/layout';
 import type { Reason } from '@udrel/core/reason';
 import { Foot, Ledger, Sheet } from '../../../ui';
 import { FormTrouble } from '../../../features/form/Field';
@@ -55,7 +62,6 @@ export function PartitionForm({ job }: { job: JobView }) {
           {fields.map(({ key }, index) => {
             const row = rows[index];
             const why = row && whyOf(known, row, index);
-            const further = row && furtherOf(known, row, index);
             return (
               <tr key={key} className={wrong?.row === index ? styles.wrong : undefined}>
                 <td>
@@ -64,7 +70,6 @@ export function PartitionForm({ job }: { job: JobView }) {
                 <td>
                   <Choice {...at} label={`Kind ${index + 1}`} name={`rows.${index}.kind`} options={PARTITION_KINDS} />
                   {why && <span className="sub">{why}</span>}
-                  {further && <span className="sub">{further}</span>}
                 </td>
                 <td>
                   <Choice
@@ -125,6 +130,10 @@ export function PartitionForm({ job }: { job: JobView }) {
           void save();
         }}
       />
+      {known?.partitions.map((one) => {
+        const further = furtherOf(one);
+        return further && <p key={one.id} className="sub">{`${one.name} ${further}.`}</p>;
+      })}
       {known?.remarks && known.remarks.length > 0 && (
         <div style={{ marginTop: 10 }}>
           <Ledger reasons={remarksOf(known)} />
@@ -156,13 +165,10 @@ function whyOf(known: SourceTable | undefined, { name, kind }: PartitionRow, ind
 }
 
 /** What lies in a partition as it was read, and what of it can go. */
-function furtherOf(known: SourceTable | undefined, { name }: PartitionRow, index: number): string {
-  const read = known?.partitions[index];
-  if (read?.name !== name) return '';
-  const holds = (read.holds ?? []).map((one) => `${one.name} ${binary(one.bytes)}`).join(', ');
-  return [holds && `holds ${holds}`, read.clearable?.length && `can go: ${tellCleared(read.clearable)}`]
-    .filter(Boolean)
-    .join('; ');
+function furtherOf({ holds = [], clearable = [] }: SourcePartition): string {
+  const inside = holds.map((one) => `${one.name} ${binary(one.bytes)}`).join(', ');
+  const can = clearable.length > 0 && `has what can go before the copy: ${tellCleared(clearable)}`;
+  return [inside && `holds ${inside}`, can].filter(Boolean).join('; ');
 }
 
 /** What the readers found wrong, with the names of the partitions that it is about. */

@@ -115,6 +115,15 @@ function Partitions({ table }: { table: SourceTable }) {
           {why && ` (${why})`}
           {holds && `; holds ${holds.map((one) => `${one.name} ${binary(one.bytes)}`).join(', ')}`}
           {clearable && clearable.length > 0 && `; can go: ${tellCleared(clearable)}`}
+          {table.remarks?.flatMap(({ about, sentence, remedy }, n) =>
+            about === id ? (
+              <strong key={n}>
+                {sentence} {remedy && `Would do: ${remedy}.`}
+              </strong>
+            ) : (
+              []
+            ),
+          )}
         </li>
       ))}
     </ul>

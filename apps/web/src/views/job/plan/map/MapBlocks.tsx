@@ -81,7 +81,7 @@ export function TargetBlock({ one, block, on }: { one: PlannedPartition; block: 
   return (
     <>
       <Frame x={RIGHT} block={block} on={on} />
-      <Used used={one.source.used} bytes={bytes} block={block} x={RIGHT} />
+      <Used used={one.used ?? one.source.used} bytes={bytes} block={block} x={RIGHT} />
       {one.resizable && <Least minimum={one.minimum} bytes={bytes} block={block} />}
       <Naming source={one.source} bytes={bytes} block={block} x={RIGHT} />
     </>

@@ -5,7 +5,6 @@ import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { binary } from '@udrel/core/capacity';
 import {
-  clearedOf,
   goesOnto,
   reordered,
   sameName,
@@ -31,10 +30,9 @@ export function SelectedPanel({ tag, plan }: { tag: string; plan: Plan }) {
 }
 
 function Selected({ plan, one }: { plan: Plan; one: PlannedPartition }) {
-  const { id, name, used } = one.source;
+  const { id, name } = one.source;
   const out = one.change === 'left behind' || one.change === 'stays';
-  const gone = clearedOf(one.source, plan.draft.intent).reduce((sum, { bytes }) => sum + bytes, 0);
-  const free = one.target && used !== null ? one.target.bytes - used + gone : null;
+  const free = one.target && one.used !== null ? one.target.bytes - one.used : null;
   const figure = (bytes: number) => <span className="mono">{binary(bytes)}</span>;
   return (
     <Sheet title={name} aside="selected">
