@@ -53,6 +53,19 @@ const against = (result: ReturnType<typeof readBack>) =>
   result.reasons.filter(({ outcome }) => outcome !== 'pass').map(({ rule, outcome }) => [rule, outcome]);
 
 describe('a finished drive against its plan', () => {
+  it('does not miss what was to go before the copy', () => {
+    const gone = 30 * GIB;
+    const clearable = [{ what: 'old installations' as const, bytes: gone }];
+    const full = { ...table, partitions: table.partitions.map(only('System', { clearable })) };
+    const intent = { ...defaultIntent(full), cleared: { System: ['old installations' as const] } };
+    const laid = acceptedLayout(snapshot, full, planLayout(full, targetsOf(snapshot.facts), intent));
+    const system = { used: (200_000 * MIB) / 2 - gone };
+    const partitions = finished.table.partitions.map(only('System', system));
+    const seen = { ...finished, table: { ...finished.table, partitions } };
+    expect(against(readBack({ ...plan, table: full, intent, ...laid }, seen))).not.toContainEqual(['System', 'fail']);
+    expect(against(judged(only('System', system)))).toContainEqual(['System', 'fail']);
+  });
+
   it('is as planned when all of it is there', () => {
     const result = judged((one) => one);
     expect(result.verdict).toBe('as planned');

@@ -21,8 +21,8 @@ export interface Afresh {
 /** What it would take to install afresh instead; trade practice. */
 export function afreshInstead(placing: Placing, plan: LayoutPlan): Afresh {
   const volumes = plan.partitions.filter(({ source }) => source.kind === 'system' || source.kind === 'data');
-  const known = volumes.every(({ used }) => used !== null);
-  const bytes = volumes.reduce((sum, { used, sourceBytes }) => sum + (used ?? sourceBytes), 0);
+  const known = volumes.every(({ source, used }) => (used ?? source.used) !== null);
+  const bytes = volumes.reduce((sum, { source, used, sourceBytes }) => sum + (used ?? source.used ?? sourceBytes), 0);
   const { old, finished } = placing;
   const read = readStage('old drive', { class: old.class, health: old.health, crowded: null, whole: false });
   const slowed = {
