@@ -91,3 +91,52 @@ test('figures come from a file into the form; how busy the drive is says whether
   await expect(form.getByText('Busy 96 % of the time: the drive is what makes it slow.')).toBeVisible();
   await expect(form.getByText('measured', { exact: true })).toBeVisible();
 });
+
+test('odd drives are named for what they are, each with what would do', async ({ page }) => {
+  await enter(page, 'ilse', '/jobs/U-2424/assess');
+  const reading = sheet(page, 'Read from a file');
+  const odd = new URL('../../demo/files/odd-drives.probe.json', import.meta.url).pathname;
+  await reading.getByLabel('File to read').setInputFiles(odd);
+  const volume = (name: RegExp) => reading.getByRole('listitem').filter({ hasText: name });
+  await expect(volume(/^Windows/)).toContainText('can go: hibernation file 9 MiB');
+  await expect(volume(/^Windows/)).toContainText('Windows is hibernated in it');
+  await expect(volume(/^shopvg/)).toContainText('holds root 64 MiB, home 128 MiB');
+  await expect(volume(/^pair/)).toContainText('One of 2 drives of a btrfs');
+  const drive = (name: RegExp) => reading.getByRole('radio', { name });
+  await drive(/the probe was started from it/).check();
+  await expect(reading.getByText('the whole drive is one volume, NTFS “Windows”')).toHaveCount(2);
+  await drive(/4472/).check();
+  await expect(reading.getByText(/an Apple partition map of 3 entries/).first()).toBeVisible();
+  await drive(/4473/).check();
+  await expect(reading.getByText(/written behind another bridge/).first()).toBeVisible();
+  await drive(/4474/).check();
+  await expect(reading.getByText(/It could not be read: failed to open/)).toBeVisible();
+});
+
+test('what can go before the copy makes a smaller drive do, and is asked for in Prepare', async ({ page }) => {
+  await enter(page, 'ilse', '/jobs/U-2439/match');
+  await expect(page.getByText('smallest drive that would do: 320 GB, 240 GB with what can go')).toBeVisible();
+  await page.getByRole('button', { name: 'Clear these away first' }).click();
+  await expect(page.getByText(/smallest drive that would do: 240 GB$/)).toBeVisible();
+  await page.getByRole('button', { name: /Palewood C1 240 GB/ }).click();
+  await page.getByRole('button', { name: /^Choose and reserve/ }).click();
+  await expect(page.getByText(/^reserved: PA-C1/)).toBeVisible();
+  await agree(page);
+  await page.goto('/jobs/U-2439/plan');
+  const system = sheet(page, 'System');
+  await expect(system.getByLabel(/^hibernation file/)).toBeChecked();
+  await system.getByLabel(/^old installations/).uncheck();
+  await expect(page.getByText(/^used 192/)).toBeVisible();
+  await system.getByLabel(/^old installations/).check();
+  await expect(page.getByText(/^used 167/)).toBeVisible();
+  await expect(page.getByText('nothing open')).toBeVisible();
+  await page.getByRole('tab', { name: 'Route' }).click();
+  await page.getByRole('radio', { name: /^new drive in an enclosure started from a boot stick/ }).check();
+  await page.getByRole('button', { name: 'Accept plan' }).click();
+  await expect(page.getByRole('button', { name: 'Plan accepted' })).toBeVisible();
+  await page.getByRole('tab', { name: /^Prepare/ }).click();
+  await expect(page.getByText(/^Clear away System: hibernation file 12.8 GiB/)).toBeVisible();
+  await page.getByLabel(/What is used now/).fill('168 GiB');
+  await page.getByRole('button', { name: /^Seen to: Clear away/ }).click();
+  await expect(page.getByText('168 GiB; Ilse', { exact: false })).toBeVisible();
+});
