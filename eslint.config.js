@@ -51,6 +51,7 @@ export default tseslint.config(
           'console',
           'URL',
           'setTimeout',
+          'clearTimeout',
           'setInterval',
           'clearInterval',
           'AbortController',

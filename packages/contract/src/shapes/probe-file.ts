@@ -1,4 +1,5 @@
 import { START_MODES } from '@udrel/core/equipment';
+import { MOST_DRIVES, MOST_PIECES, MOST_TABLES, PROBE_VERSION } from '@udrel/core/reading';
 import { boolean, list, nullable, object, oneOf, optional, text, whole } from './shape';
 import { sectorSize } from './drives';
 
@@ -35,23 +36,23 @@ const probedDrive = object({
   started: optional(boolean()),
   /** Why it could not be opened, as the live system says it. */
   unread: optional(text(200)),
-  pieces: list(object({ offset: size, data: packed }), 16_384),
+  pieces: list(object({ offset: size, data: packed }), MOST_PIECES),
   /**
    * File tables of NTFS volumes by where these begin: lines of record, folder, bytes, and the name of folders and of
    * what lies in the root.
    */
-  files: optional(list(object({ offset: size, data: packed }), 128)),
+  files: optional(list(object({ offset: size, data: packed }), MOST_TABLES)),
 });
 
 /** A probe file, version 2; version 1 has neither `files` nor `started`, `unread` and `nativeSectors`. */
 export const probeFile = object({
   format: oneOf('udrel-probe'),
-  version: whole(1, 2),
+  version: whole(1, PROBE_VERSION),
   made: text(40, 0),
   device: object({
     /** The SMBIOS structures, DMTF DSP0134. */
     smbios: optional(packed),
     firmwareMode: nullable(oneOf(...START_MODES)),
   }),
-  drives: list(probedDrive, 32),
+  drives: list(probedDrive, MOST_DRIVES),
 });

@@ -20,9 +20,12 @@ import type { ReadDrive, ReadFile } from './types';
 /** The version of the probe file that is made here; those before it are read too. */
 export const PROBE_VERSION = 2;
 const VERSIONS: readonly unknown[] = [1, PROBE_VERSION];
-const MOST_DRIVES = 32;
-const MOST_PIECES = 16_384;
-const MOST_TABLES = 128;
+/** Most drives of one device that are read. */
+export const MOST_DRIVES = 64;
+/** Most stretches of one drive. */
+export const MOST_PIECES = 16_384;
+/** Most file tables of one drive. */
+export const MOST_TABLES = 128;
 /** What is said of a health page that was damaged on its way. */
 export const WRONG_SUM = 'The checksum of its health page is wrong: read it again.';
 
@@ -56,7 +59,12 @@ export async function readProbeFile(text: string): Promise<ReadFile> {
   const table = await unpack(device['smbios']);
   const mode = device['firmwareMode'];
   const drives: ReadDrive[] = [];
-  for (const one of listOf(file['drives']).slice(0, MOST_DRIVES)) drives.push(await driveOf(fieldsOf(one)));
+  const listed = listOf(file['drives']);
+  if (listed.length > MOST_DRIVES) {
+    const sentence = `The file names ${listed.length} drives; ${MOST_DRIVES} are read. Run the probe with fewer of them attached.`;
+    return { ok: false, sentence };
+  }
+  for (const one of listed) drives.push(await driveOf(fieldsOf(one)));
   return {
     ok: true,
     reading: {

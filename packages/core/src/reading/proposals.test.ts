@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { GIB } from '../capacity';
 import * as samples from '../fit/samples.test-data';
-import { readAtaIdentify } from '../health';
-import { ataIdentify } from '../health/samples.test-data';
+import { gradeAta, readAtaIdentify, readSmart } from '../health';
+import { ataIdentify, smartData } from '../health/samples.test-data';
 import type { DeviceMemory } from '../memory';
 import { readSmbios } from '../smbios';
 import { PORTABLE } from '../smbios/samples.test-data';
@@ -85,4 +85,22 @@ it('says whose file it is', () => {
   expect(sameDevice({ ...reading, device: null }, 'X')).toBeNull();
   const silent = { ...reading, device: { ...readSmbios(PORTABLE), serial: '' } };
   expect(sameDevice(silent, 'X')?.outcome).toBe('unknown');
+});
+
+it('tells growing interface errors from a drive that wears: the cable or the port', async () => {
+  const report = (count: number) =>
+    gradeAta({
+      attributes: readSmart(smartData({ 9: 800, 199: count }), null) ?? [],
+      passed: null,
+      data: smartData({}),
+      rotating: true,
+    });
+  const health = async (count: number, before: number) => {
+    const known = { grade: 'good' as const, note: '', interfaceErrors: before };
+    const list = proposalsOf(reading, await drive({ health: report(count) }), { ...job, health: known });
+    return list.find(({ key }) => key === 'health');
+  };
+  expect((await health(57, 3))?.note).toContain('grew from 3 to 57: the cable or the port');
+  expect((await health(57, 57))?.note).not.toContain('grew');
+  expect((await health(57, 57))?.value).toMatchObject({ grade: 'good', interfaceErrors: 57 });
 });

@@ -306,6 +306,12 @@ describe('the shipped probe', () => {
     expect(drives[1]?.volumes.map(({ usedBytes }) => usedBytes === null)).toEqual([true, true, false, false, true]);
   });
 
+  it('says when there are more drives than are read, and does not leave the rest out', async () => {
+    const drives = Array.from({ length: 65 }, () => ({ bus: 'sata' }));
+    const file = await readProbeFile(JSON.stringify({ format: 'udrel-probe', version: 2, drives }));
+    expect(file).toMatchObject({ ok: false, sentence: expect.stringContaining('names 65 drives') as string });
+  });
+
   it('says where it does not run', () => {
     expect(() => run({ PROBE_SYS: '/nowhere' })).toThrow();
   });

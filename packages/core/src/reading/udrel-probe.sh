@@ -371,6 +371,36 @@ array() {
   fi
 }
 
+# entries FILE HEADER LOGICAL: where each partition of a GPT begins and how long it is, bytes.
+entries() {
+  size=$(number "$1" $(($2 + 84)) 4)
+  count=$(number "$1" $(($2 + 80)) 4)
+  [ "$size" -ge 128 ] && [ $((size * count)) -le 1048576 ] || return 0
+  bytes "$1" $(($(number "$1" $(($2 + 72)) 8) * $3)) $((size * count)) | od -An -v -tu4 | awk -v size="$size" -v logical="$3" '
+    { for (i = 1; i <= NF; i++) w[n++] = $i }
+    n * 4 >= size {
+      first = w[8] + w[9] * 4294967296; last = w[10] + w[11] * 4294967296
+      if (w[0] > 0 && last >= first) printf "%.0f %.0f\n", first * logical, (last - first + 1) * logical
+      n = 0
+    }'
+}
+
+# hidden FILE LOGICAL WHOLE: the volumes of a drive of which the kernel shows none: by whichever copy of its table begins
+# as one; without any what begins in the first sector.
+hidden() {
+  for header in ${2:+$2 $(($3 - $2))}; do
+    [ "$(letters "$1" "$header" 8)" = EFIPART ] || continue
+    found=$(entries "$1" "$header" "$2")
+    while read -r begin length; do
+      [ -n "$begin" ] && [ $((begin + length)) -le "$3" ] && volume "$1" "$begin" "$length"
+    done <<LIST
+$found
+LIST
+    return 0
+  done
+  volume "$1" 0 "$3"
+}
+
 # unread FILE: why a drive cannot be read, or nothing.
 unread() {
   dd if="$1" of=/dev/null bs=512 count=1 2>&1 | sed -n 's/^dd: *//p' | head -n 1 | tr -d '\000-\037"\\'
@@ -464,8 +494,7 @@ drive() {
       # An extended partition shows as two sectors: its chain was taken.
       [ "$length" -gt 2 ] && volume "$file" $(($(line "$part/start") * 512)) $((length * 512))
     done
-    # No table: what begins in the first sector.
-    [ "$parts" -eq 0 ] && volume "$file" 0 "$whole"
+    [ "$parts" -eq 0 ] && hidden "$file" "${logical%null}" "$whole"
   fi
   printf ']'
   [ -n "$tables" ] && printf ',\n"files":[%s]' "$tables"

@@ -63,7 +63,7 @@ export function readTable(image: Image, sectorSize: SectorSize = guessSectorSize
   }
   const mbr = readMbr(first);
   const primary = readCopy(image, 1, sectorSize);
-  if (mbr.valid && !mbr.protective && mbr.raw.some(({ type, sectors: size }) => type !== '00' && size > 0)) {
+  if (mbr.valid && !mbr.protective && namesPartitions(mbr)) {
     if (primary.signed) problems.push(problem('Scheme', 'limit', 'Remains of a GPT beside an MBR: the MBR counts.'));
     const entries = mbrEntries(mbr, image, sectorSize, problems);
     checkMbr(mbr, entries, problems);
@@ -93,6 +93,15 @@ const WHOLE = 'copy the whole drive sector by sector, or bring its files over in
 
 function problem(rule: string, outcome: Outcome, sentence: string, remedy?: string): Reason {
   return { rule, outcome, sentence, ...(remedy ? { remedy } : {}) };
+}
+
+/**
+ * Whether there is more than one entry from the first sector on: such a table is only there so that systems do not take
+ * a drive with one volume on all of it for an empty one.
+ */
+function namesPartitions({ raw }: Mbr): boolean {
+  const used = raw.filter(({ type, sectors }) => type !== '00' && sectors > 0);
+  return used.length > 1 || used.some(({ start }) => start > 0);
 }
 
 /** The backup where it belongs, or where the primary header says it is: at the end of a smaller drive. */

@@ -155,6 +155,18 @@ describe('every problem is named', () => {
     expect(readTable(mbr([[0, 7, 2048, 1000]], { 2048: volume }), 512).problems).toHaveLength(1);
   });
 
+  it('no partition that begins in the first sector: the drive is one volume', () => {
+    expect(readTable(mbr([[0, 0x0c, 0, 1000]]))).toMatchObject({ scheme: 'none', entries: [], problems: [] });
+    expect(
+      readTable(
+        mbr([
+          [0, 0x0c, 0, 1000],
+          [0, 7, 2048, 10],
+        ]),
+      ).entries,
+    ).toHaveLength(2);
+  });
+
   it('what was not read is not damaged', () => {
     const { head } = writeGpt(plain);
     const only = { offset: 0, bytes: head.bytes.subarray(0, 1024) };

@@ -1,0 +1,97 @@
+import { createHash } from 'node:crypto';
+import { execFileSync } from 'node:child_process';
+import { createReadStream, mkdtempSync, readFileSync, rmSync, truncateSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { pipeline } from 'node:stream/promises';
+import { readProbeFile } from '../../packages/core/src/reading';
+import { ROOT } from '../lib/run.mjs';
+import { compared } from './compared.mjs';
+import { DRIVES } from './drives.mjs';
+import { attached, prepareMachine, runMachine } from './machine.mjs';
+import { makingScript, toldOf } from './making.mjs';
+import { reportOf } from './report.mjs';
+
+const PROBE = join(ROOT, 'packages/core/src/reading/udrel-probe.sh');
+const words = process.argv.slice(2);
+const named = (name) => words.length === 0 || words.some((word) => name.toLowerCase().includes(word.toLowerCase()));
+const wanted = DRIVES.filter(({ name, after }) => named(name) || named(after ?? ''));
+const chosen = DRIVES.filter(({ name }) => wanted.some((one) => one.name === name || one.after === name));
+
+const work = mkdtempSync(join(tmpdir(), 'lab-'));
+const drives = chosen.map((one, n) => ({ ...one, file: join(work, `${n}.img`) }));
+try {
+  for (const { file, bytes } of drives) {
+    writeFileSync(file, '');
+    truncateSync(file, bytes);
+  }
+  const machine = await prepareMachine();
+  const healthy = drives.map((one) => ({ ...one, faulty: false }));
+  console.log(`Making ${drives.length} drives …`);
+  const began = Date.now();
+  const made = await runMachine(machine, {
+    drives: attached(healthy),
+    firmware: 'legacy',
+    files: { 'run.sh': makingScript(drives) },
+    seconds: 900,
+    work,
+  });
+  if (words.length > 0) console.log(readFileSync(join(work, 'console'), 'utf8'));
+  const told = toldOf(made);
+  const before = await digests(drives);
+  const readings = [];
+  for (const firmware of ['UEFI', 'legacy']) {
+    console.log(`Reading them with the probe, started by ${firmware} …`);
+    const text = await runMachine(machine, {
+      drives: attached(drives),
+      firmware,
+      files: { 'udrel-probe.sh': readFileSync(PROBE, 'utf8'), 'run.sh': probing(drives) },
+      seconds: 900,
+      work,
+    });
+    const read = await readProbeFile(text);
+    if (!read.ok) throw new Error(`${firmware}: ${read.sentence}`);
+    readings.push({ firmware, reading: read.reading, bytes: text.length });
+  }
+  const after = await digests(drives);
+  const results = readings.flatMap((one) =>
+    compared(drives, told, one, (name) => before.get(name) === after.get(name)),
+  );
+  for (const { firmware, name, wrong } of results)
+    if (wrong.length > 0) console.log(`${firmware}, ${name}: ${wrong.join('; ')}`);
+  const failed = results.filter(({ wrong }) => wrong.length > 0).length;
+  console.log(
+    `${results.length - failed} of ${results.length} as the utilities say, ${Math.round((Date.now() - began) / 1000)} s.`,
+  );
+  if (words.length === 0) writeFileSync(join(ROOT, 'docs/lab.md'), await formatted(reportOf(results, readings)));
+  process.exitCode = failed > 0 ? 1 : 0;
+} finally {
+  rmSync(work, { recursive: true });
+}
+
+/** The probe as it is shipped, with nothing but the base utilities; it lies on one of the sticks. */
+function probing(all) {
+  const stick = all.find(({ started }) => started);
+  const size = (stick?.bytes ?? 0) / 512;
+  return `export PATH=/bin
+for shown in /sys/block/*; do
+  [ "$(cat "$shown/size")" = "${size}" ] && mkdir -p /run/live/medium && mount -o ro "/dev/\${shown##*/}1" /run/live/medium
+done
+sh /lab/udrel-probe.sh
+`;
+}
+
+/** Digests of the drives, by name: reading must leave every bit as it was. */
+async function digests(all) {
+  const found = new Map();
+  for (const { name, file } of all) {
+    const hash = createHash('sha256');
+    await pipeline(createReadStream(file, { highWaterMark: 1024 * 1024 }), hash);
+    found.set(name, hash.digest('hex'));
+  }
+  return found;
+}
+
+async function formatted(text) {
+  return execFileSync('prettier', ['--parser', 'markdown'], { input: text }).toString();
+}
