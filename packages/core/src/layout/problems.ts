@@ -16,7 +16,7 @@ import {
   type SourceTable,
   type TargetDrive,
 } from './types';
-import { alignUp } from './volume-facts';
+import { alignUp, isMadeAnew } from './volume-facts';
 
 /** What stands against the plan, and what is only to be known, each with what can be done about it. */
 export function findProblems(
@@ -244,6 +244,10 @@ function clearingIt(one: PlannedPartition, intent: LayoutIntent, { mayWrite }: C
   }));
 }
 
+/** Below this share of free room systems slow down and updates fail (rule of thumb). */
+const NEARLY_FULL = 0.1;
+const HOLDING: readonly PlannedPartition['source']['kind'][] = ['system', 'data', 'not known'];
+
 function remarks(one: PlannedPartition, intent: LayoutIntent, { mayWrite }: Circumstances): PlanPoint[] {
   const { source, change } = one;
   const { name, id } = source;
@@ -257,6 +261,18 @@ function remarks(one: PlannedPartition, intent: LayoutIntent, { mayWrite }: Circ
       { ...limit('Stays', `${name} is not copied: it stays on the old drive, which stays in the device.`), ...about },
     ];
   const notes: PlanPoint[] = [];
+  if (isMadeAnew(source)) {
+    const sentence = `${name} is not copied but made anew, with the same name and identifier: the system looks for them.`;
+    return [{ ...limit('Swap', sentence), ...about }];
+  }
+  if (one.target && one.used !== null && HOLDING.includes(source.kind)) {
+    const free = one.target.bytes - one.used;
+    if (free < NEARLY_FULL * one.target.bytes) {
+      const full = Math.min(100, Math.round((1 - free / one.target.bytes) * 100));
+      const sentence = `${name} is ${full} % full after the copy: ${binary(Math.max(0, free))} stay free.`;
+      notes.push({ ...limit('Nearly full', sentence), ...about });
+    }
+  }
   if (source.encrypted && intent.decrypted.includes(id)) {
     const point = limit('Encrypted', `${name} is decrypted before the copy: a run of its own.`, [
       { label: 'Copy it encrypted', intent: { decrypted: intent.decrypted.filter((other) => other !== id) } },

@@ -30,8 +30,13 @@ export function minimumOf(partition: SourcePartition, sourceBytes: number): numb
   return Math.min(whole, alignUp(partition.used + Math.max(GIB, Math.ceil(partition.used / 10))));
 }
 
+/** What nothing needs to be copied of: it is made anew with its name and identifier, which the system looks for. */
+export const isMadeAnew = ({ kind, fileSystem, encrypted }: SourcePartition): boolean =>
+  !encrypted && (kind === 'swap' || fileSystem === 'swap');
+
 /** Bytes that a copy of the partition moves. */
 export function bytesToCopy(partition: SourcePartition, sourceBytes: number): number {
+  if (isMadeAnew(partition)) return 0;
   const byBlocks = !partition.encrypted && READABLE.includes(partition.fileSystem) && partition.used !== null;
   return byBlocks ? Math.min(sourceBytes, partition.used ?? sourceBytes) : sourceBytes;
 }

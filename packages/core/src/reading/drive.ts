@@ -24,7 +24,9 @@ export function readPartitions(image: Image, sectorSize?: SectorSize, files: Rea
   const volumes = table.entries.slice(0, MOST).map((entry) => {
     const at = entry.startSector * size;
     const volume = readVolume(partOf(image, at, Math.max(0, entry.sectors * size)), files.get(at));
-    return { ...volume, fileSystem: byType(entry, volume) };
+    const fileSystem = byType(entry, volume);
+    const set = fileSystem === volume.fileSystem ? [] : [ofSet(entry)];
+    return { ...volume, fileSystem, problems: [...volume.problems, ...set] };
   });
   const bare = table.scheme === 'none' && table.problems.length === 0 ? readVolume(image, files.get(0)) : null;
   if (bare) table.problems.push(...withoutTable(bare));
@@ -36,6 +38,14 @@ export function readPartitions(image: Image, sectorSize?: SectorSize, files: Rea
 function byType({ type }: TableEntry, { fileSystem, encryption }: Volume): FileSystem {
   return (fileSystem === 'unknown' && encryption === 'none' ? SETS[type] : undefined) ?? fileSystem;
 }
+
+/** A set is a whole with its other drives: a copy of one drive of it is none. */
+const ofSet = ({ typeName }: TableEntry): Reason => ({
+  rule: 'Set',
+  outcome: 'limit',
+  sentence: `By its type it belongs to a set (${typeName}), which may lie on several drives.`,
+  remedy: 'look in its own system which drives belong to it; copy every one of them, or bring its files over',
+});
 
 const SETS: Readonly<Record<string, FileSystem>> = {
   '42': 'dynamic disk',

@@ -1,11 +1,12 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { GIB, MIB } from '../capacity';
+import { imageOf } from '../image';
 import type { PartitionKind } from '../layout';
-import { GPT_TYPE_OF, type ReadTable, type TableEntry } from '../tables';
+import { GPT_TYPE_OF, writeGpt, type ReadTable, type TableEntry } from '../tables';
 import { meaningOf } from '../tables/kinds';
 import type { Volume } from '../volumes';
-import { sourceOf } from './drive';
+import { readPartitions, sourceOf } from './drive';
 import { kindsOf } from './kinds';
 
 interface Given {
@@ -79,6 +80,16 @@ const kinds = (...list: Given[]): PartitionKind[] => {
   const { table, volumes } = tableOf(list);
   return kindsOf(table, volumes).map(({ kind }) => kind);
 };
+
+/** A small drive with one partition of a type, filled with what nothing is known of. */
+function gptOf(type: string): Uint8Array {
+  const bytes = new Uint8Array(8 * MIB);
+  bytes.fill(0x21, MIB, 2 * MIB);
+  const entry = { number: 1, startSector: 2048, sectors: 4096, type, uniqueId: '', name: '', attributes: '0' };
+  const { head, tail } = writeGpt({ sectors: 16_384, sectorSize: 512, diskId: type, entries: [entry] });
+  for (const piece of [head, tail]) bytes.set(piece.bytes, piece.offset);
+  return bytes;
+}
 
 describe('which volume holds the system', () => {
   it.each<[string, Given[], PartitionKind[]]>([
@@ -173,6 +184,13 @@ describe('which volume holds the system', () => {
     const boot: Given = { size: GIB, fileSystem: 'ext4', root: ['grub', 'vmlinuz-6.1'] };
     const member: Given = { size: 400 * GIB, fileSystem: 'RAID member' };
     expect(kinds(ESP, boot, member, { size: 60 * GIB })).toEqual(['EFI system', 'loader', 'system', 'data']);
+  });
+
+  it('names a set by its type where its own marks were not found', () => {
+    const image = imageOf(gptOf('AF9B60A0-1431-4F62-BC68-3311714A69AD'));
+    const { volumes, source } = readPartitions(image);
+    expect(volumes[0]).toMatchObject({ fileSystem: 'dynamic disk', problems: [{ rule: 'Set' }] });
+    expect(source?.remarks).toMatchObject([{ rule: 'Set', about: 'p1' }]);
   });
 
   it('says why, and asks with both named where it is not known', () => {

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { GIB, MIB, sectorsOfNominal } from '../../capacity';
-import { defaultIntent, planLayout, type SourcePartition, type SourceTable } from '../index';
+import { defaultIntent, planLayout, type LayoutIntent, type SourcePartition, type SourceTable } from '../index';
 
 const partition = (over: Partial<SourcePartition> & { id: string; bytes: number; start: number }): SourcePartition => ({
   name: over.id,
@@ -46,6 +46,29 @@ describe('the copy plan', () => {
     const plan = planLayout(timetable, drive(120), defaultIntent(timetable));
     expect(plan.problems[0]?.sentence).toContain('System');
     expect(plan.problems[0]?.remedy).toContain('240 GB');
+  });
+
+  it('says how full a volume is after the copy where little stays free', () => {
+    const full = {
+      ...timetable,
+      partitions: timetable.partitions.map((one) => (one.kind === 'system' ? { ...one, used: 650 * GIB } : one)),
+    };
+    const nearly = (spare: LayoutIntent['spare']) =>
+      planLayout(full, drive(1000), { ...defaultIntent(full), spare }).notes.find(({ rule }) => rule === 'Nearly full');
+    expect(nearly({ to: 'nobody' })?.sentence).toBe('System is 97 % full after the copy: 23 GiB stay free.');
+    expect(nearly({ to: 'partition', id: 'System' })).toBeUndefined();
+  });
+
+  it('makes swap anew instead of copying it, unless it is encrypted', () => {
+    const swap = partition({ id: 'swap', kind: 'swap', fileSystem: 'swap', start: 710 * GIB, bytes: 16 * GIB });
+    const told = (encrypted: boolean) => {
+      const table = { ...timetable, partitions: [...timetable.partitions, { ...swap, encrypted }] };
+      return planLayout(table, drive(1000), defaultIntent(table));
+    };
+    const without = planLayout(timetable, drive(1000), defaultIntent(timetable)).bytesToCopy;
+    expect(told(false).bytesToCopy).toBe(without);
+    expect(told(false).notes.map(({ rule }) => rule)).toContain('Swap');
+    expect(told(true).bytesToCopy).toBe(without + 16 * GIB);
   });
 
   it('keeps an encrypted volume whole', () => {
