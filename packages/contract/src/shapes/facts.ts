@@ -188,6 +188,7 @@ export const factShapes = {
   'old drive refitted': object({ serial, startsFromNew: boolean(), note: text(300, 0) }),
   installed: object({ system: text(80), files: oneOf(...INSTALLED_FILES), note: text(300, 0) }),
   'seen inside': object({ what: list(oneOf(...SEEN_INSIDE), SEEN_INSIDE.length), note: text(300, 0) }),
+  'start repaired': object({ note: text(300) }),
   'trial start': object({
     started: boolean(),
     oldDriveDetached: boolean(),

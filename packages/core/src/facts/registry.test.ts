@@ -68,7 +68,15 @@ describe('what rests on a fact', () => {
   it('falls with it, and what rests on that', () => {
     expect(withWhatRests(['new drive fitted']).sort()).toEqual(
       [
-        ...['new drive fitted', 'installed', 'trial start', 'after', 'functions', 'old drive refitted'],
+        ...[
+          'new drive fitted',
+          'installed',
+          'start repaired',
+          'trial start',
+          'after',
+          'functions',
+          'old drive refitted',
+        ],
         ...['document given', 'signature'],
       ].sort(),
     );

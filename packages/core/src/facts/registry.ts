@@ -152,6 +152,13 @@ export const FACTS = {
     offline: true,
     tell: ({ what, note }) => [what.join(', ') || 'nothing out of the ordinary', note].filter(Boolean).join('; '),
   },
+  'start repaired': {
+    evidenceOf: ['repair start'],
+    restsOn: PROVEN_ON,
+    offline: true,
+    done: 'Start repaired',
+    tell: ({ note }) => note,
+  },
   'trial start': {
     evidenceOf: ['trial start'],
     restsOn: PROVEN_ON,

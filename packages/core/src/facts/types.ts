@@ -153,6 +153,8 @@ export interface JobFacts extends FactsOfTargets {
   installed?: { system: string; files: InstalledFiles; note: string };
   /** What was seen when it was opened; nothing of it where all was as it should be. */
   'seen inside'?: { what: SeenInside[]; note: string };
+  /** The start files or entries on a new drive that other identifiers or another table would leave pointing nowhere. */
+  'start repaired'?: { note: string };
   /** `done`: what was done about it, or before this start. */
   'trial start'?: { started: boolean; oldDriveDetached: boolean; note: string; done?: string };
   after?: { set: MeasurementSet | null; whyNot: string };

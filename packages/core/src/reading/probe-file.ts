@@ -112,7 +112,7 @@ async function driveOf(drive: Fields): Promise<ReadDrive> {
       : { table: null, volumes: [], whole: null, source: null };
   const link = linkOf(textOf(drive['link']), identity);
   const bridged = drive['bus'] === 'usb';
-  problems.push(...unreadOf(drive), ...hiddenOf(drive, bytes));
+  problems.push(...unreadOf(drive), ...hiddenOf(drive, bytes), ...speedOf(drive));
   if (bridged) {
     problems.push({
       rule: 'USB',
@@ -169,6 +169,13 @@ function hiddenOf(drive: Fields, bytes: number | null): Reason[] {
       remedy: 'take the limit off first where the customer needs what is there',
     },
   ];
+}
+
+/** Without the drive's own page the kernel tells whether it turns, not how fast. */
+function speedOf(drive: Fields): Reason[] {
+  if (drive['rotating'] !== true || drive['identify'] !== undefined) return [];
+  const sentence = 'It turns, how fast is not told: taken for 5400 a minute.';
+  return [{ rule: 'Speed', outcome: 'unknown', sentence, remedy: 'look at its label, and choose its kind by hand' }];
 }
 
 /** What the drive says of itself: its own page where it was read, else what the kernel shows. */

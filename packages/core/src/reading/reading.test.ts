@@ -298,6 +298,9 @@ describe('the shipped probe', () => {
   it('says why a drive could not be opened', async () => {
     const { drives } = taken(await readProbeFile(run()));
     expect(drives[5]?.problems).toMatchObject([{ rule: 'Opened', outcome: 'unknown' }]);
+    const turning = { format: 'udrel-probe', version: 2, drives: [{ bus: 'sata', serial: 'A', rotating: true }] };
+    const [told] = taken(await readProbeFile(JSON.stringify(turning))).drives;
+    expect(told?.problems).toMatchObject([{ rule: 'Speed', outcome: 'unknown' }]);
     expect(drives[5]?.problems[0]?.sentence).toContain('No such file');
   });
 

@@ -26,6 +26,7 @@ export const STEPS = {
   ...eachTarget('fit', 'Swap'),
   'fit memory': 'Swap',
   install: 'Copy',
+  'repair start': 'Prove',
   'trial start': 'Prove',
   'refit old': 'Swap',
   'close up': 'Swap',

@@ -129,6 +129,7 @@ export const complete: Required<JobFacts> = {
   'old drive refitted': { serial: 'OLD', startsFromNew: true, note: '' },
   installed: { system: 'a desktop system', files: 'not wanted', note: '' },
   'seen inside': { what: ['dust'], note: '' },
+  'start repaired': { note: 'entry made anew' },
   'trial start': { started: true, oldDriveDetached: true, note: '' },
   after: { set: { ...set, method: '', attached: 'inside' }, whyNot: '' },
   functions: { results: [{ name: 'keys', works: true }], note: '' },

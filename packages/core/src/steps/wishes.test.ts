@@ -12,7 +12,7 @@ import {
   without,
   type WishKind,
 } from './index';
-import { complete, factsOf, job, keys, run, screws } from './samples.test-data';
+import { complete, factsOf, job, keys, planBy, run, screws } from './samples.test-data';
 import { WISH_KINDS } from './snapshot/types';
 
 const of = (...kinds: WishKind[]) => kinds.map((kind) => ({ kind, least: 1 }));
@@ -32,6 +32,53 @@ describe('a job that is ready', () => {
     const unchecked = without(signing, ['functions']);
     expect([waitsForCustomer(procedureOf(unchecked)), rows(unchecked)]).toEqual([false, ['check functions']]);
     expect(waitsForCustomer(procedureOf({ ...signing, closed: true, facts: all }))).toBe(false);
+  });
+});
+
+describe('what the system is started by', () => {
+  const EFI = {
+    id: 'efi',
+    name: 'EFI',
+    kind: 'EFI system',
+    fileSystem: 'FAT32',
+    startSector: 2048,
+    sectors: 204_800,
+    used: 0,
+    encrypted: false,
+  } as const;
+  const SYSTEM = {
+    ...EFI,
+    id: 'sys',
+    name: 'System',
+    kind: 'system',
+    fileSystem: 'NTFS',
+    startSector: 206_848,
+  } as const;
+  const placed = ({ id, startSector, sectors }: typeof EFI | typeof SYSTEM) => ({
+    id,
+    on: 'new' as const,
+    startSector,
+    sectors,
+    bytes: sectors * 512,
+    uniqueId: '',
+  });
+  const copied = (identifiersKept: boolean, partitions: readonly (typeof EFI | typeof SYSTEM)[] = [EFI, SYSTEM]) => {
+    const plan = planBy('both at the bench');
+    const table = { ...plan.table, partitions: [...partitions] };
+    const drives = plan.drives.map((one) => ({ ...one, identifiersKept }));
+    return job({ facts: { ...complete, plan: { ...plan, table, drives, partitions: partitions.map(placed) } } });
+  };
+  const repair = (snapshot: ReturnType<typeof copied>) => state(snapshot, 'repair start');
+
+  it('is repaired where the new drive got other identifiers, not where it kept them or holds no system', () => {
+    expect(repair(copied(true))).toBeUndefined();
+    expect(repair(copied(false, [EFI]))).toBeUndefined();
+    expect(repair(without(copied(false), ['start repaired', 'trial start']))).not.toBe('done');
+  });
+
+  it('needs no repair once the device has started', () => {
+    expect(repair(without(copied(false), ['start repaired']))).toBe('done');
+    expect(repair(without(copied(false), ['trial start']))).toBe('done');
   });
 });
 

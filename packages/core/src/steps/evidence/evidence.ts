@@ -1,6 +1,6 @@
 import { perSnapshot } from '../snapshot/per-snapshot';
 import { FITTED_KEYS, targetKey } from '../../facts';
-import { TARGET_IDS, type TargetId } from '../../layout';
+import { TAKES_OVER, TARGET_IDS, type TargetId } from '../../layout';
 import { copyTargets, sameSerial, targetIdentified } from './targets';
 import type { JobSnapshot, WishKind } from '../snapshot/types';
 
@@ -31,6 +31,22 @@ export function excludeEachOther(one: WishKind, other: WishKind): boolean {
 /** Whether what is on the old drive is copied onto a new one. */
 export function copies({ wishes }: Wanted): boolean {
   return wishes.some(({ kind }) => COPIED.includes(kind));
+}
+
+/**
+ * Whether what the system is started by points elsewhere on the new drive: it got identifiers of its own, or a table of the
+ * other kind. The start files are repaired from a recovery medium of the same system then.
+ * @source UEFI specification 3.1.3 (a boot entry names a partition by its identifier); trade practice
+ */
+export function startsAnew({ facts, wishes }: Wanted & Pick<JobSnapshot, 'facts'>): boolean {
+  const { plan } = facts;
+  if (!plan || !copies({ wishes })) return false;
+  const drive = plan.drives.find(({ id }) => id === TAKES_OVER);
+  const starts = plan.table.partitions.some(({ id, kind }) => {
+    const placed = plan.partitions.some((one) => one.id === id && one.on === TAKES_OVER);
+    return placed && (kind === 'system' || kind === 'not known');
+  });
+  return starts && drive?.identifiersKept === false;
 }
 
 /** The drives that are to go in. */

@@ -13,6 +13,7 @@ import {
   planHolds,
   refittedHolds,
   replacesDrive,
+  startsAnew,
   wants,
 } from '../evidence/evidence';
 import { decided, fitsFirst, opensFirst } from '../evidence/on-route';
@@ -258,6 +259,16 @@ export const WORK_RULES: readonly StepRule[] = [
     applies: installs,
     done: ({ facts }) => facts.installed !== undefined,
     after: () => ['fit new drive'],
+    gates: [],
+  },
+  {
+    id: 'repair start',
+    title: titled('Repair the start files on the new drive'),
+    minutes: 8,
+    applies: startsAnew,
+    // A device that starts has nothing to repair, whoever saw to it.
+    done: ({ facts }) => facts['start repaired'] !== undefined || facts['trial start']?.started === true,
+    after: () => ['fit new drive', 'end copy'],
     gates: [],
   },
   {

@@ -3,6 +3,7 @@ import { AsItCameForm } from '../end/EndForms';
 import { MeasureForm } from '../measure/MeasureForm';
 import { Compared } from './Compared';
 import { FunctionsForm } from './FunctionsForm';
+import { RepairForm } from './RepairForm';
 import { TrialForm } from './TrialForm';
 
 /** It starts without the old drive, it is faster, and everything works. */
@@ -10,6 +11,7 @@ export function ProveStation({ job }: { job: JobView }) {
   if (job.snapshot.end) return <AsItCameForm job={job} />;
   return (
     <>
+      <RepairForm job={job} />
       <TrialForm job={job} />
       <MeasureForm job={job} fact="after" title="After: same test, same settings" />
       <Compared job={job} />

@@ -1,0 +1,39 @@
+import Button from '@mui/material/Button';
+import type { JobView } from '@udrel/contract/types';
+import { Foot, Sheet } from '../../../ui';
+import { Field, FormTrouble } from '../../../features/form/Field';
+import { useFactForm } from '../../../features/form/kept-form';
+
+/** The start files of a new drive that has identifiers or a table of its own, before it is started from the first time. */
+export function RepairForm({ job }: { job: JobView }) {
+  const known = job.snapshot.facts['start repaired'];
+  const { form, busy, save } = useFactForm(job, 'start repaired', {
+    begin: { note: known?.note ?? '' },
+    read: (body) => ({ ok: true, body }),
+  });
+  const step = job.procedure.steps.find(({ id }) => id === 'repair start');
+  if (!step) return null;
+  return (
+    <Sheet title="Start files" aside={step.state === 'done' ? 'seen to' : 'before the first start'}>
+      <p className="sub">
+        The new drive has identifiers of its own or another table: what starts the system still points at the old one.
+        Repair it from a recovery medium of the same system and version.
+      </p>
+      {(step.state !== 'done' || known) && (
+        <>
+          <Field form={form} name="note" label="What was repaired, and from what" sx={{ mt: 1.5 }} />
+          <FormTrouble form={form} />
+          <Foot note={step.waitsFor[0]}>
+            <Button
+              variant={known ? 'outlined' : 'contained'}
+              disabled={busy || step.state === 'waiting'}
+              onClick={() => void save()}
+            >
+              {known ? 'Correct it' : 'Start repaired'}
+            </Button>
+          </Foot>
+        </>
+      )}
+    </Sheet>
+  );
+}
