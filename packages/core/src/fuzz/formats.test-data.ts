@@ -43,6 +43,9 @@ const volume = (...names: string[]): Format => ({
 const written = (text: string): Input => dump(new TextEncoder().encode(text));
 const text = (input: Input) => new TextDecoder().decode(bytesOf(input));
 
+/** A file table as the probe tells it. */
+const LINES = '40 5 8192 hiberfil.sys\n41 5 0 Windows\n42 41 0 Temp\n43 42 900\n43 - 70\n44 5 0 Windows.old\n45 44 1\n';
+
 /** A probe file with few stretches, each packed as the probe packs them. */
 function probe(): string {
   const packed = (bytes: Uint8Array) => gzipSync(bytes).toString('hex');
@@ -52,10 +55,13 @@ function probe(): string {
     serial: 'KD5-1',
     bytes: DRIVE_BYTES,
     identify: packed(ataIdentify()),
+    nativeSectors: DRIVE_BYTES / 512 + 8,
+    unread: 'Input/output error',
     pieces: pieces.slice(0, 3),
+    files: [{ offset: 48 * 1024 ** 2, data: packed(new TextEncoder().encode(LINES)) }],
   };
   const device = { smbios: packed(PORTABLE), firmwareMode: 'UEFI' };
-  return JSON.stringify({ format: 'udrel-probe', version: 1, made: '2026-05-01T10:00:00Z', device, drives: [drive] });
+  return JSON.stringify({ format: 'udrel-probe', version: 2, made: '2026-05-01T10:00:00Z', device, drives: [drive] });
 }
 
 const MEASURED = 'sequentialRead;91,5\nrandomRead;0.4\nstartUps;101\nstartUps;97\nmethod;1 MiB QD8\nattached;inside\n';
@@ -80,6 +86,17 @@ export const FORMATS: Format[] = [
   volume('ntfs'),
   volume('ext2', 'ext3', 'ext4', 'ext4filled'),
   volume('xfs', 'btrfs', 'swap', 'luks1', 'luks2'),
+  volume('windows filled'),
+  volume('lvm'),
+  volume('xfs filled', 'xfs dirty'),
+  volume('reiserfs', 'jfs', 'udf', 'iso9660', 'swap64', 'btrfs of two'),
+  {
+    name: 'file table lines',
+    seeds: [
+      written('40 5 8192 hiberfil.sys\n41 5 0 Windows\n42 41 0 Temp\n43 42 900\n43 - 70\n44 5 0 Windows.old\n45 44 1'),
+    ],
+    read: (input) => readVolume(image(madeBySystems('windows')), text(input)),
+  },
   { name: 'SMBIOS', seeds: [dump(PORTABLE)], read: (input) => readSmbios(bytesOf(input)) },
   { name: 'ATA identity', seeds: [dump(ataIdentify())], read: (input) => readAtaIdentify(bytesOf(input)) },
   {

@@ -10,10 +10,10 @@ import { GIB, MIB } from '../capacity';
 import { ataIdentify, nvmeHealth, nvmeIdentify, smartData, smartThresholds } from '../health/samples.test-data';
 import { imageOfPieces } from '../image';
 import { PORTABLE } from '../smbios/samples.test-data';
-import { crc32, GPT_TYPE_OF, writeGpt } from '../tables';
+import { GPT_TYPE_OF, writeGpt } from '../tables';
 import { readVolume } from '../volumes';
 import { madeBySystems, madeImage } from '../volumes/made.test-data';
-import { DRIVE_BYTES, drivePieces } from './drive.test-data';
+import { DRIVE_BYTES, drivePieces, oddDrive } from './drive.test-data';
 import { linkOf, readBytes, readDropped, readProbeFile, type ReadFile, type Reading } from './index';
 
 const whole = imageOfPieces(DRIVE_BYTES, [{ offset: 0, bytes: wholeDrive() }]);
@@ -27,36 +27,6 @@ function wholeDrive(): Uint8Array {
 function taken(file: ReadFile): Reading {
   if (!file.ok) throw new Error(file.sentence);
   return file.reading;
-}
-
-/** What is odd, one volume behind the other. */
-const ODD = [
-  'windows filled',
-  'lvm',
-  'xfs filled',
-  'xfs dirty',
-  'ext4 dirty',
-  'btrfs with a log',
-  'btrfs of two',
-  'swap64',
-  'reiserfs',
-  'jfs',
-  'udf',
-  'iso9660',
-];
-
-/** The same table with an array of 256 entries at sector 100, as some tools lay it. */
-function movedArray({ offset, bytes }: { offset: number; bytes: Uint8Array }) {
-  const moved = new Uint8Array(100 * 512 + 256 * 128);
-  moved.set(bytes.subarray(0, 1024));
-  moved.set(bytes.subarray(1024, 1024 + 128 * 128), 100 * 512);
-  const header = new DataView(moved.buffer, 512, 92);
-  header.setUint32(72, 100, true);
-  header.setUint32(80, 256, true);
-  header.setUint32(88, crc32(moved.subarray(100 * 512)), true);
-  header.setUint32(16, 0, true);
-  header.setUint32(16, crc32(moved.subarray(512, 512 + 92)), true);
-  return { offset, bytes: moved };
 }
 
 const packed = (bytes: Uint8Array) => gzipSync(bytes).toString('hex');
@@ -161,7 +131,7 @@ describe('the shipped probe', () => {
       put(`sys/block/sdb/sdb${n + 1}/size`, String(size / 512));
     });
     put('dev/sdb', bytes);
-    laid('sdc', 'ata3', ODD);
+    layOdd('sdc');
     // A volume without a table, on the stick that the system was started from.
     const stick = madeBySystems('windows filled');
     drive('sdd', 'pci/usb1/host3/target', { size: String(stick.size / 512), 'queue/logical_block_size': '512' });
@@ -177,33 +147,16 @@ describe('the shipped probe', () => {
     chmodSync(join(folder, 'bin/nvme'), 0o755);
   });
 
-  /** Volumes one behind the other with a GPT of 200 entries that lies elsewhere, as a drive of its own. */
-  function laid(name: string, behind: string, volumes: readonly string[]): void {
-    drive(name, `pci/${behind}/host2/target`, { size: '0', 'queue/logical_block_size': '512' });
-    symlinkSync(`../../devices/pci/${behind}/host2/target`, join(folder, `sys/block/${name}/device`));
-    let at = MIB;
-    const parts = volumes.map((one, n) => {
-      const { size, pieces } = madeBySystems(one);
-      const [from, sectors] = [at, size / 512];
-      at += Math.ceil(size / MIB) * MIB;
-      put(`sys/block/${name}/${name}${n + 1}/start`, String(from / 512));
+  /** The drive of what is odd, with its partitions as the kernel shows them. */
+  function layOdd(name: string): void {
+    const { size, pieces, parts } = oddDrive();
+    drive(name, 'pci/ata3/host2/target', { size: String(size / 512), 'queue/logical_block_size': '512' });
+    symlinkSync('../../devices/pci/ata3/host2/target', join(folder, `sys/block/${name}/device`));
+    parts.forEach(({ startSector, sectors }, n) => {
+      put(`sys/block/${name}/${name}${n + 1}/start`, String(startSector));
       put(`sys/block/${name}/${name}${n + 1}/size`, String(sectors));
-      return { from, sectors, pieces: pieces.map(({ offset, bytes }) => ({ offset: from + offset, bytes })) };
     });
-    const total = at + MIB;
-    const entries = parts.map(({ from, sectors }, n) => ({
-      number: n + 1,
-      startSector: from / 512,
-      sectors,
-      type: GPT_TYPE_OF.data,
-      uniqueId: `00000000-0000-4000-8000-00000000003${n.toString(16)}`,
-      name: '',
-      attributes: '0',
-    }));
-    const diskId = '00000000-0000-4000-8000-0000000000FC';
-    const { head, tail } = writeGpt({ sectors: total / 512, sectorSize: 512, diskId, entries });
-    put(`sys/block/${name}/size`, String(total / 512));
-    write(name, total, [movedArray(head), ...parts.flatMap(({ pieces }) => pieces), tail]);
+    write(name, size, pieces);
   }
   function write(name: string, size: number, pieces: readonly { offset: number; bytes: Uint8Array }[]): void {
     put(`dev/${name}`, '');

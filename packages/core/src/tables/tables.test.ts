@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { GIB, MIB, sectorsOfNominal, type SectorSize } from '../capacity';
-import { guid, guidBytes, imageOf, imageOfPieces, type Image } from '../image';
+import { guid, guidBytes, imageOfPieces, type Image } from '../image';
 import { madeBySystems, madeImage } from '../volumes/made.test-data';
 import { crc32 } from './crc32';
 import { guessSectorSize, readTable, writeGpt, writeMbr, type GptContent, type MbrContent } from './index';
@@ -33,17 +33,6 @@ function drive(content: GptContent, change: (head: Uint8Array, tail: Uint8Array)
   change(head.bytes, tail.bytes);
   return imageOfPieces(content.sectors * content.sectorSize, [head, tail]);
 }
-
-const ascii = (text: string) => new TextEncoder().encode(text);
-
-/** A drive with tables of another kind, or nothing. */
-function bare(...fields: [at: number, bytes: Uint8Array | number[]][]): Image {
-  const bytes = new Uint8Array(MIB);
-  for (const [at, field] of fields) bytes.set(field, at);
-  return imageOf(bytes);
-}
-
-const BSD_LABEL = [0x57, 0x45, 0x56, 0x82];
 
 /** An MBR with entries `[status, type, start, sectors]`, on a drive of 64 MiB, with further sectors by place. */
 function mbr(entries: [number, number, number, number][], more: Record<number, Uint8Array> = {}): Image {
@@ -125,23 +114,6 @@ describe('every problem is named', () => {
     [0, 0x05, 0, 8192],
   ]);
   const tailStart = 32 * 512;
-  it.each([
-    [bare([0, ascii('ER')], [2, [2, 0]], [512, ascii('PM')], [516, [0, 0, 0, 4]]), 'an Apple partition map of 4'],
-    [bare([0, ascii('ER')], [2, [8, 0]], [2048, ascii('PM')], [2052, [0, 0, 0, 2]]), 'an Apple partition map of 2'],
-    [bare([512, BSD_LABEL], [644, BSD_LABEL]), 'a BSD disk label'],
-    [bare([0, [0x4b, 0]], [508, [0xda, 0xbe, 0x91, 0xbe]]), 'a Sun label'],
-  ])('%# tables of other kinds are named and refused', (image, named) => {
-    const { scheme, entries, problems } = readTable(image);
-    expect({ scheme, entries: entries.length }).toEqual({ scheme: 'none', entries: 0 });
-    expect(problems).toMatchObject([{ rule: 'Table', outcome: 'fail' }]);
-    expect(problems[0]?.sentence).toContain(named);
-  });
-
-  it('no label of the Sun kind whose sum is wrong, and nothing said of a drive with nothing', () => {
-    expect(readTable(bare([508, [0xda, 0xbe, 1, 1]])).problems).toEqual([]);
-    expect(readTable(bare())).toMatchObject({ scheme: 'none', problems: [] });
-  });
-
   it('a table that was written behind another bridge', () => {
     const large = drive({ ...plain, sectors: sectorsOfNominal(500, 4096), sectorSize: 4096, entries: [] });
     expect(readTable(large, 512).problems).toMatchObject([{ rule: 'Sectors counted', outcome: 'fail' }]);
