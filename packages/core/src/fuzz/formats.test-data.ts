@@ -92,9 +92,7 @@ export const FORMATS: Format[] = [
   volume('reiserfs', 'jfs', 'udf', 'iso9660', 'swap64', 'btrfs of two'),
   {
     name: 'file table lines',
-    seeds: [
-      written('40 5 8192 hiberfil.sys\n41 5 0 Windows\n42 41 0 Temp\n43 42 900\n43 - 70\n44 5 0 Windows.old\n45 44 1'),
-    ],
+    seeds: [written(LINES)],
     read: (input) => readVolume(image(madeBySystems('windows')), text(input)),
   },
   { name: 'SMBIOS', seeds: [dump(PORTABLE)], read: (input) => readSmbios(bytesOf(input)) },
