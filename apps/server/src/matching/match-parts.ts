@@ -1,7 +1,7 @@
 import type { MatchView } from '@udrel/contract/types';
 import { binary } from '@udrel/core/capacity';
 import type { Candidate, Need } from '@udrel/core/fit';
-import { defaultIntent, layoutAnywhere, TARGET_IDS, type TargetId } from '@udrel/core/layout';
+import { defaultIntent, layoutAnywhere, lockedUse, TARGET_IDS, type TargetId } from '@udrel/core/layout';
 import { aroundOf } from '@udrel/core/plan-file';
 import { matchMemory, type MemoryModule, type ModuleOffer } from '@udrel/core/memory';
 import { copies, DRIVE_WISHED, goesIn, wants, type JobSnapshot } from '@udrel/core/steps';
@@ -32,9 +32,13 @@ export function needOf(snapshot: JobSnapshot): MatchView['need'] {
     !draft && locked.length > 0 ? `${sold}, ${locked.map(({ name }) => name).join(', ')} decrypted first` : sold;
   const less = layout.without?.sold;
   const cleared = less ? `, ${less} GB with what can go cleared away` : '';
+  const unknown = around.mayWrite === false ? null : lockedUse(table, draft ?? start, around);
+  const either = unknown
+    ? `. How much ${unknown.name} uses is not known: ask. Decrypted first, ${unknown.smaller} GB would do up to ${binary(unknown.upTo)} used`
+    : '';
   return {
     bytes: Math.max(least, plan.smallestBytes),
-    sentence: `wanted: at least ${binary(least)}; smallest drive that would do: ${smallest}${cleared}`,
+    sentence: `wanted: at least ${binary(least)}; smallest drive that would do: ${smallest}${cleared}${either}`,
   };
 }
 

@@ -1,4 +1,5 @@
 export * from './types';
+export { lockedUse, type LockedUse } from './locked';
 export { layoutAnywhere, planLayout } from './plan';
 export { clearedOf, tellCleared } from './clearing';
 export { broughtTo, defaultIntent, goesOnto, reordered, sameName, sentOnto } from './intent';

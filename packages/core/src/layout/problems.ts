@@ -290,7 +290,9 @@ function remarks(one: PlannedPartition, intent: LayoutIntent, { mayWrite }: Circ
     });
   }
   if (source.used === null && source.fileSystem !== 'none' && !(source.encrypted && notes.length === 0)) {
-    notes.push({ ...limit('Used space', `How much ${name} uses is not known: it is copied whole.`), ...about });
+    const ask = { label: 'To Assess', go: 'Assess' } as const;
+    const sentence = `How much ${name} uses is not known: it is copied whole. Ask, and note it in Assess.`;
+    notes.push({ ...limit('Used space', sentence, [ask]), ...about });
   }
   if (change === 'moved' && source.kind === 'recovery') {
     notes.push({
