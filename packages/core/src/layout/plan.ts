@@ -73,7 +73,7 @@ export function planLayout(
   });
   const bytesOnto = Object.fromEntries(TARGET_IDS.map((id) => [id, 0])) as Record<TargetId, number>;
   for (const one of coming) {
-    bytesOnto[goesOnto(one.id, intent)] += bytesToCopy(asCopied(one, intent), bytesOf(one));
+    bytesOnto[goesOnto(one.id, intent)] += bytesToCopy(asCopied(one, intent), bytesOf(one), intent);
   }
   const plan = {
     partitions,

@@ -261,7 +261,7 @@ function remarks(one: PlannedPartition, intent: LayoutIntent, { mayWrite }: Circ
       { ...limit('Stays', `${name} is not copied: it stays on the old drive, which stays in the device.`), ...about },
     ];
   const notes: PlanPoint[] = [];
-  if (isMadeAnew(source)) {
+  if (isMadeAnew(source, intent)) {
     const sentence = `${name} is not copied but made anew, with the same name and identifier: the system looks for them.`;
     return [{ ...limit('Swap', sentence), ...about }];
   }

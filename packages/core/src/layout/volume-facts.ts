@@ -1,5 +1,5 @@
 import { ALIGNMENT, GIB, KIB } from '../capacity';
-import type { FileSystem, PartitionKind, SourcePartition } from './types';
+import type { FileSystem, LayoutIntent, PartitionKind, SourcePartition } from './types';
 
 /** File systems that common tools shrink and grow; FAT, exFAT, ReFS and XFS only change by copying the files anew. */
 const RESIZABLE: readonly FileSystem[] = ['NTFS', 'ext2', 'ext3', 'ext4', 'btrfs', 'APFS', 'HFS+'];
@@ -30,13 +30,22 @@ export function minimumOf(partition: SourcePartition, sourceBytes: number): numb
   return Math.min(whole, alignUp(partition.used + Math.max(GIB, Math.ceil(partition.used / 10))));
 }
 
-/** What nothing needs to be copied of: it is made anew with its name and identifier, which the system looks for. */
-export const isMadeAnew = ({ kind, fileSystem, encrypted }: SourcePartition): boolean =>
-  !encrypted && (kind === 'swap' || fileSystem === 'swap');
+/**
+ * What nothing needs to be copied of: it is made anew with its name and identifier, which the system looks for; not where
+ * it was decided to copy it as it is.
+ */
+export const isMadeAnew = (
+  { id, kind, fileSystem, encrypted }: SourcePartition,
+  { asItIs = [] }: Pick<LayoutIntent, 'asItIs'>,
+): boolean => !encrypted && !asItIs.includes(id) && (kind === 'swap' || fileSystem === 'swap');
 
 /** Bytes that a copy of the partition moves. */
-export function bytesToCopy(partition: SourcePartition, sourceBytes: number): number {
-  if (isMadeAnew(partition)) return 0;
+export function bytesToCopy(
+  partition: SourcePartition,
+  sourceBytes: number,
+  intent: Pick<LayoutIntent, 'asItIs'> = {},
+): number {
+  if (isMadeAnew(partition, intent)) return 0;
   const byBlocks = !partition.encrypted && READABLE.includes(partition.fileSystem) && partition.used !== null;
   return byBlocks ? Math.min(sourceBytes, partition.used ?? sourceBytes) : sourceBytes;
 }

@@ -69,6 +69,10 @@ describe('the copy plan', () => {
     expect(told(false).bytesToCopy).toBe(without);
     expect(told(false).notes.map(({ rule }) => rule)).toContain('Swap');
     expect(told(true).bytesToCopy).toBe(without + 16 * GIB);
+    const table = { ...timetable, partitions: [...timetable.partitions, swap] };
+    const asItIs = planLayout(table, drive(1000), { ...defaultIntent(table), asItIs: ['swap'] });
+    expect(asItIs.bytesToCopy).toBe(without + 16 * GIB);
+    expect(asItIs.notes.map(({ rule }) => rule)).not.toContain('Swap');
   });
 
   it('keeps an encrypted volume whole', () => {
