@@ -77,6 +77,7 @@ test('two who work on one job: the second is shown what changed and loses nothin
   await other.getByRole('button', { name: 'Record the health' }).click();
   await expect(other.getByRole('button', { name: 'Correct the health' })).toBeVisible();
   await expect(page.getByRole('button', { name: 'Correct the health' })).toBeVisible();
+  await page.getByLabel('Grade').selectOption('good');
   await page.getByRole('button', { name: 'Correct the health' }).click();
   await expect(page.getByText('Somebody changed the same thing meanwhile.')).toBeVisible();
   await expect(page.getByLabel('What says so: hours, sectors, errors')).toHaveValue('12,400 h');

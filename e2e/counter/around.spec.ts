@@ -123,6 +123,7 @@ test('notes by key, the next thing by Ctrl+Enter, a closed job only to look at, 
   await page.keyboard.press('Enter');
   await expect(sheet(page, 'History')).toContainText('Note: Customer called, will wait');
   await station(page, 'Assess');
+  await sheet(page, 'Health of the old drive').getByLabel('Grade').selectOption('good');
   await sheet(page, 'Health of the old drive').getByLabel('What says so: hours, sectors, errors').fill('300 h');
   await page.keyboard.press('Control+Enter');
   await expect(sheet(page, 'Health of the old drive').getByRole('alert')).toContainText('First: Read the old drive');

@@ -101,6 +101,7 @@ const layoutIntent = object({
     'to',
     object({ to: oneOf('partition'), id: text(40) }),
     object({ to: oneOf('in proportion') }),
+    object({ to: oneOf('the fullest') }),
     object({ to: oneOf('nobody') }),
   ),
   keepFree: number(0, 50),

@@ -217,6 +217,7 @@ function sequence(
       wanted: typed === undefined || typed === keptBytes(bytes) ? keptBytes(bytes) : Math.max(minimum, alignUp(typed)),
       yields: resizable && typed === undefined,
       share: resizable && typed === undefined ? (weigh.get(source.id) ?? 0) : 0,
+      fill: intent.spare.to === 'the fullest' ? partition.used : null,
       logical: scheme === 'mbr' && source.logical === true,
     };
   });
@@ -227,7 +228,16 @@ function sequence(
 
   function newItem({ id, bytes }: NewVolume): Item {
     const size = alignUp(Math.max(bytes, ALIGNMENT));
-    return { id, minimum: size, wanted: size, yields: false, share: weigh.get(id) ?? 0, logical: false, source: null };
+    return {
+      id,
+      minimum: size,
+      wanted: size,
+      yields: false,
+      share: weigh.get(id) ?? 0,
+      fill: null,
+      logical: false,
+      source: null,
+    };
   }
 }
 
@@ -235,7 +245,8 @@ function sequence(
 function shares(here: readonly SourcePartition[], on: TargetId, intent: LayoutIntent): Map<string, number> {
   const { spare, sizes, made } = intent;
   const may = here.filter((one) => isResizable(asCopied(one, intent)) && sizes[one.id] === undefined);
-  if (spare.to === 'in proportion') return new Map(may.map((one) => [one.id, one.sectors]));
+  if (spare.to === 'in proportion' || spare.to === 'the fullest')
+    return new Map(may.map((one) => [one.id, one.sectors]));
   const taker =
     spare.to === 'partition'
       ? [...may, ...made.filter((one) => one.on === on)].find(({ id }) => id === spare.id)

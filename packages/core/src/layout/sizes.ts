@@ -10,6 +10,8 @@ export interface Wanted {
   yields: boolean;
   /** Its part of what nobody asked for, as a weight; 0: none. */
   share: number;
+  /** Where the fullest gain first: what it uses, bytes; null where it is shared by weight. */
+  fill: number | null;
 }
 
 /**
@@ -49,6 +51,7 @@ function yieldRoom(
 
 function shareRest(takers: readonly Wanted[], sizes: Map<string, number>, rest: number): void {
   const weights = takers.reduce((total, one) => total + one.share, 0);
+  if (takers.length > 1 && takers.every(({ fill }) => fill !== null)) return fillUp(takers, sizes, rest);
   let left = alignDown(rest);
   for (const [index, one] of takers.entries()) {
     const part = index === takers.length - 1 ? left : Math.min(left, alignDown((one.share / weights) * rest));
@@ -56,4 +59,24 @@ function shareRest(takers: readonly Wanted[], sizes: Map<string, number>, rest: 
     sizes.set(one.id, part > 0 ? alignDown(before + part) : before);
     left -= part;
   }
+}
+
+/** Halvings after which a share of fullness is as good as exact. */
+const HALVINGS = 50;
+
+/**
+ * The rest goes to the fullest until they are as full as the next, and so on: to the level of fullness at which all of it
+ * is given away, found by halving. Less than an alignment step a volume stays over.
+ */
+function fillUp(takers: readonly Wanted[], sizes: Map<string, number>, rest: number): void {
+  const before = (id: string) => sizes.get(id) ?? 0;
+  const at = (level: number, { id, fill }: Wanted) => Math.max(before(id), alignDown((fill ?? 0) / level));
+  const asked = (level: number) => takers.reduce((sum, one) => sum + at(level, one) - before(one.id), 0);
+  let [low, high] = [0, 1];
+  for (let n = 0; n < HALVINGS; n++) {
+    const level = (low + high) / 2;
+    if (asked(level) > rest) low = level;
+    else high = level;
+  }
+  for (const one of takers) sizes.set(one.id, at(high, one));
 }

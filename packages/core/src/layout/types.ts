@@ -142,7 +142,8 @@ export interface NewVolume {
 }
 
 /** Who gets the room that nobody asked for. */
-export type Spare = { to: 'partition'; id: string } | { to: 'in proportion' } | { to: 'nobody' };
+export type Spare =
+  { to: 'partition'; id: string } | { to: 'in proportion' } | { to: 'the fullest' } | { to: 'nobody' };
 
 export const EXTENTS = ['whole device', 'system only'] as const;
 export type Extent = (typeof EXTENTS)[number];

@@ -59,6 +59,28 @@ describe('the copy plan', () => {
     expect(nearly({ to: 'partition', id: 'System' })).toBeUndefined();
   });
 
+  it('gives the spare to the fullest first, until all are as full', () => {
+    const two = {
+      ...timetable,
+      partitions: [
+        partition({ id: 'A', kind: 'system', start: MIB, bytes: 100 * GIB, used: 90 * GIB }),
+        partition({ id: 'B', start: 101 * GIB, bytes: 300 * GIB, used: 90 * GIB }),
+        partition({ id: 'C', start: 402 * GIB, bytes: 40 * GIB, used: 39 * GIB }),
+      ],
+    };
+    const sizes = (nominal: number) => {
+      const intent = { ...defaultIntent(two), spare: { to: 'the fullest' as const } };
+      return planLayout(two, drive(nominal), intent).partitions.map(
+        ({ target, used }) => [target?.bytes ?? 0, used ?? 0] as const,
+      );
+    };
+    const full = sizes(500).map(([bytes, used]) => used / bytes);
+    expect(full[0]).toBeCloseTo(full[2] ?? 0, 3);
+    expect(sizes(500)[1]?.[0]).toBe(300 * GIB);
+    const large = sizes(2000).map(([bytes, used]) => used / bytes);
+    expect(Math.max(...large) - Math.min(...large)).toBeLessThan(0.001);
+  });
+
   it('makes swap anew instead of copying it, unless it is encrypted', () => {
     const swap = partition({ id: 'swap', kind: 'swap', fileSystem: 'swap', start: 710 * GIB, bytes: 16 * GIB });
     const told = (encrypted: boolean) => {

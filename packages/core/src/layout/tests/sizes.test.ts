@@ -10,6 +10,7 @@ const wanted = (id: string, minimum: number, size: number, over: Partial<Wanted>
   id,
   minimum: minimum * GIB,
   wanted: size * GIB,
+  fill: null,
   yields: true,
   share: 0,
   ...over,
@@ -40,7 +41,7 @@ describe('sharing the room of the new drive', () => {
       .map(({ minimum, more, yields }) => ({ minimum: minimum * GIB, wanted: (minimum + more) * GIB, yields }));
     fc.assert(
       fc.property(fc.array(one, { minLength: 1, maxLength: 20 }), fc.nat(2000), (list, room) => {
-        const all = list.map((entry, n): Wanted => ({ id: `p${n}`, share: n === 0 ? 1 : 0, ...entry }));
+        const all = list.map((entry, n): Wanted => ({ id: `p${n}`, share: n === 0 ? 1 : 0, fill: null, ...entry }));
         const sizes = shareRoom(all, room * GIB);
         const sum = [...sizes.values()].reduce((total, size) => total + size, 0);
         for (const entry of all) expect(sizes.get(entry.id)).toBeGreaterThanOrEqual(entry.minimum);

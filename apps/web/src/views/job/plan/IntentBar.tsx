@@ -42,6 +42,7 @@ export function IntentBar({ job, plan }: { job: JobView; plan: Plan }) {
               {name}
             </option>
           ))}
+          <option value="the fullest">the fullest first</option>
           <option value="in proportion">all, in proportion</option>
           <option value="nobody">nobody: left free</option>
         </select>
@@ -57,7 +58,7 @@ function spareValue({ spare }: LayoutIntent): string {
 }
 
 function spareOf(value: string): LayoutIntent['spare'] {
-  if (value === 'nobody' || value === 'in proportion') return { to: value };
+  if (value === 'nobody' || value === 'in proportion' || value === 'the fullest') return { to: value };
   return { to: 'partition', id: value.slice(3) };
 }
 
