@@ -73,11 +73,11 @@ test('two who work on one job: the second is shown what changed and loses nothin
   const other = await (await browser.newContext({ locale: 'en-GB' })).newPage();
   await enter(other, 'odo', page.url());
   await page.getByLabel('What says so: hours, sectors, errors').fill('12,400 h');
-  await other.getByLabel('Grade').selectOption('good');
+  await sheet(other, 'Health of the old drive').getByLabel('Grade').selectOption('good');
   await other.getByRole('button', { name: 'Record the health' }).click();
   await expect(other.getByRole('button', { name: 'Correct the health' })).toBeVisible();
   await expect(page.getByRole('button', { name: 'Correct the health' })).toBeVisible();
-  await page.getByLabel('Grade').selectOption('good');
+  await sheet(page, 'Health of the old drive').getByLabel('Grade').selectOption('good');
   await page.getByRole('button', { name: 'Correct the health' }).click();
   await expect(page.getByText('Somebody changed the same thing meanwhile.')).toBeVisible();
   await expect(page.getByLabel('What says so: hours, sectors, errors')).toHaveValue('12,400 h');

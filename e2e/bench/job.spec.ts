@@ -49,6 +49,7 @@ test('a new drive from the counter to the signature', async ({ page }) => {
   await expect(page.getByText('Say how it is')).toBeVisible();
   await page.getByLabel('Grade').selectOption('good');
   await page.getByRole('button', { name: 'Record the health' }).click();
+  await expect(page.getByRole('button', { name: 'Correct the health' })).toBeVisible();
   await page.getByLabel('In slot 1').fill('8');
   await page.getByRole('button', { name: 'Record the memory' }).click();
   await expect(sheet(page, 'Facts')).toContainText('slot 1 8 GiB');

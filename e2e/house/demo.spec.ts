@@ -66,7 +66,7 @@ test('the demo shop shows every station, verdict and trouble at least once', asy
   expect(memory.some((set) => set.refused) && memory.some((set) => !set.refused && set.reachesWish)).toBe(true);
 
   expect(new Set(jobs.map((job) => job.snapshot.facts.health?.grade))).toEqual(
-    new Set(['good', 'watch', 'failing', undefined]),
+    new Set(['good', 'watch', 'failing', 'unknown', undefined]),
   );
   expect(jobs.some((job) => job.snapshot.facts['partition table']?.partitions.some((one) => one.encrypted))).toBe(true);
   expect(new Set(jobs.flatMap((job) => job.runs.map((run) => run.outcome)))).toEqual(
