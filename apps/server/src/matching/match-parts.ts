@@ -32,7 +32,9 @@ export function needOf(snapshot: JobSnapshot): MatchView['need'] {
     !draft && locked.length > 0 ? `${sold}, ${locked.map(({ name }) => name).join(', ')} decrypted first` : sold;
   const less = layout.without?.sold;
   const cleared = less ? `, ${less} GB with what can go cleared away` : '';
-  const unknown = around.mayWrite === false ? null : lockedUse(table, draft ?? start, around);
+  // It matters only where what comes along asks for more than what was wished.
+  const asks = around.mayWrite !== false && plan.smallestBytes > least;
+  const unknown = asks ? lockedUse(table, draft ?? start, around) : null;
   const either = unknown
     ? `. How much ${unknown.name} uses is not known: ask. Decrypted first, ${unknown.smaller} GB would do up to ${binary(unknown.upTo)} used`
     : '';
