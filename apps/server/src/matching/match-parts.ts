@@ -30,10 +30,12 @@ export function needOf(snapshot: JobSnapshot): MatchView['need'] {
   const sold = plan.smallestSold === null ? binary(plan.smallestBytes) : `${plan.smallestSold} GB`;
   const smallest =
     !draft && locked.length > 0 ? `${sold}, ${locked.map(({ name }) => name).join(', ')} decrypted first` : sold;
-  const less = layout.without?.sold;
+  // Clearing away and decrypting write to the old drive: not offered for one that fails.
+  const mayWrite = around.mayWrite !== false;
+  const less = mayWrite ? layout.without?.sold : null;
   const cleared = less ? `, ${less} GB with what can go cleared away` : '';
   // It matters only where what comes along asks for more than what was wished.
-  const asks = around.mayWrite !== false && plan.smallestBytes > least;
+  const asks = mayWrite && plan.smallestBytes > least;
   const unknown = asks ? lockedUse(table, draft ?? start, around) : null;
   const either = unknown
     ? `. How much ${unknown.name} uses is not known: ask. Decrypted first, ${unknown.smaller} GB would do up to ${binary(unknown.upTo)} used`

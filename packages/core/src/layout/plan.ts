@@ -87,8 +87,8 @@ export function planLayout(
 
   /** What the drive that takes over would have to hold without what can go from the volumes. */
   function lessRoom(all: readonly SourcePartition[]): WithoutThese | null {
-    const [drive] = targets;
-    const full = drives[0]?.layout;
+    const drive = targets.find(({ id }) => id === TAKES_OVER);
+    const full = drives.find(({ layout }) => layout.id === TAKES_OVER)?.layout;
     const here = all.filter(({ id }) => goesOnto(id, intent) === TAKES_OVER);
     const cleared = allCleared(here, intent);
     if (!drive || !full || !cleared) return null;

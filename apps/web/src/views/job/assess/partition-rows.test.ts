@@ -137,3 +137,39 @@ describe('what says of which kind a partition is', () => {
     expect(told('system')).not.toHaveProperty('why');
   });
 });
+
+describe('what can go from a partition', () => {
+  const clearable = [{ what: 'page files' as const, bytes: 8 * GIB }];
+  const known: SourceTable = {
+    scheme: 'gpt',
+    sectorSize: 512,
+    partitions: [
+      {
+        ...{
+          id: 'p1',
+          name: 'System',
+          kind: 'system',
+          fileSystem: 'NTFS',
+          startSector: 2048,
+          sectors: (99 * GIB) / 512,
+        },
+        ...{ used: 60 * GIB, encrypted: false, clearable },
+      },
+    ],
+  };
+  const corrected = (over: Partial<PartitionRow>) => {
+    const typed = tableOf(
+      'gpt',
+      rowsOf(known).map((one) => ({ ...one, ...over })),
+      bytesOfNominal(500),
+      known,
+    );
+    return typed.ok ? typed.table.partitions[0]?.clearable : typed.sentence;
+  };
+
+  it('stays with the figure that it was read with, and goes with another: it would be counted off twice', () => {
+    expect(corrected({ name: 'Office' })).toEqual(clearable);
+    expect(corrected({ used: '52 GiB' })).toBeUndefined();
+    expect(corrected({ encrypted: true })).toBeUndefined();
+  });
+});

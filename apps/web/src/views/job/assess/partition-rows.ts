@@ -92,10 +92,12 @@ function corrected(known: SourceTable, rows: readonly PartitionRow[], before: re
     }
     const { kind, fileSystem, encrypted } = row;
     const id = name === partition.name ? partition.id : `${index + 1} ${name}`.slice(0, 40);
-    const { why, ...rest } = partition;
+    const { why, clearable, ...rest } = partition;
     // What says of which kind it is counts only while it is of that kind.
     const because = why !== undefined && kind === partition.kind ? { why } : {};
-    partitions.push({ ...rest, ...because, id, name, kind, fileSystem, encrypted, used: bytes });
+    // What can go was read with the figure of then: counted off a newer one it would count twice.
+    const can = clearable && bytes === partition.used && !encrypted ? { clearable } : {};
+    partitions.push({ ...rest, ...because, ...can, id, name, kind, fileSystem, encrypted, used: bytes });
   }
   return { ok: true, table: { ...known, partitions } };
 }
