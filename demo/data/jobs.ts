@@ -182,7 +182,16 @@ export const jobs: DemoJob[] = [
 
     berth: null,
     before: { sequentialRead: 1610, sequentialWrite: 890, randomRead: 39, randomWrite: 98, startUps: [27, 26, 28] },
-    after: { sequentialRead: 6680, sequentialWrite: 5900, randomRead: 71, randomWrite: 190, startUps: [19, 18, 19] },
+    after: {
+      sequentialRead: 3390,
+      sequentialWrite: 3180,
+      randomRead: 71,
+      randomWrite: 190,
+      startUps: [19, 18, 19],
+      loadedRead: 1480,
+      temperature: 58,
+      link: { kind: 'pcie', generation: 3, lanes: 4 },
+    },
   },
   {
     customer: 'osterholm',

@@ -181,6 +181,7 @@ export async function takeMemory(context: CommandContext, job: JobRecord, set: M
     total: set.total,
     speed: set.speed,
     channels: set.channels,
+    bandwidth: set.bandwidth,
     price: price * set.count,
   };
   const { fact } = await keepFact(context, job, 'memory choice', choice, 'chosen');

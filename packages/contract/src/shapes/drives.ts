@@ -17,7 +17,7 @@ export const usbMode = oneOf(...USB_MODES);
 const lanes = { generation: oneOf(...PCIE_GENERATIONS), lanes: oneOf(...LANES) };
 const sata = object({ kind: oneOf('sata'), generation: sataGeneration });
 const pcie = object({ kind: oneOf('pcie'), ...lanes });
-const usb = object({ kind: oneOf('usb'), mode: usbMode });
+const usb = object({ kind: oneOf('usb'), mode: usbMode, oneAtATime: optional(boolean()) });
 export const link = either('kind', sata, pcie, usb);
 
 export const m2Length = oneOf(...M2_LENGTHS);

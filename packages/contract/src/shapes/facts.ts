@@ -58,6 +58,13 @@ const measurementSet = object({
   conditions: optional(list(oneOf(...CONDITIONS), CONDITIONS.length)),
   method: text(120, 0),
   attached: oneOf(...ATTACHMENTS),
+  loadedRead: optional(number(0, 100_000)),
+  sustainedRead: optional(number(0, 100_000)),
+  sustainedWrite: optional(number(0, 100_000)),
+  temperature: optional(number(0, 150)),
+  link: optional(link),
+  memoryBandwidth: optional(number(0, 1_000_000)),
+  memoryRate: optional(number(0, 100_000)),
 });
 
 const measured = object({ set: nullable(measurementSet), whyNot: text(300, 0) });

@@ -1,13 +1,16 @@
 import Papa from 'papaparse';
-import { CONDITIONS, type Condition, type MeasurementSet } from './types';
+import { CONDITIONS, FURTHER_FIGURES, type Condition, type FurtherFigure, type MeasurementSet } from './types';
 
 /** Figures as a file tells them; what it does not tell is left as it was. */
 export type ReadSet = { ok: true; set: Partial<MeasurementSet> } | { ok: false; sentence: string };
 
 const RATES = ['sequentialRead', 'sequentialWrite', 'randomRead', 'randomWrite'] as const;
 const TIMES = ['startUps', 'programStarts'] as const;
-const NAMES = [...RATES, ...TIMES, 'busyShare', 'method', 'attached', 'conditions'];
-const FASTEST = 100_000;
+const NAMES = [...RATES, ...TIMES, ...FURTHER_FIGURES, 'busyShare', 'method', 'attached', 'conditions'];
+type Numbered = (typeof RATES)[number] | (typeof TIMES)[number] | FurtherFigure | 'busyShare';
+/** Memory reads faster than any drive. */
+const FASTEST = 1_000_000;
+const HOTTEST = 150;
 const LONGEST = 7200;
 const MOST_TIMES = 10;
 
@@ -76,7 +79,7 @@ function put(set: Partial<MeasurementSet>, given: string, values: string[]): str
   if (name === 'method') set.method = values.join(', ').slice(0, 120);
   else if (name === 'attached') return putAttached(set, values[0] ?? '');
   else if (name === 'conditions') return putConditions(set, values);
-  else return putNumbers(set, name as (typeof RATES)[number] | (typeof TIMES)[number] | 'busyShare', values);
+  else return putNumbers(set, name as Numbered, values);
   return null;
 }
 
@@ -97,14 +100,10 @@ function putConditions(set: Partial<MeasurementSet>, values: string[]): string |
 /** A figure with a point or a comma before its fraction; three digits after a comma may be thousands, and are refused. */
 const numberOf = (text: string) => Number(/^\d+,(?!\d{3}$)\d+$/.test(text) ? text.replace(',', '.') : text);
 
-function putNumbers(
-  set: Partial<MeasurementSet>,
-  name: (typeof RATES)[number] | (typeof TIMES)[number] | 'busyShare',
-  values: string[],
-): string | null {
+function putNumbers(set: Partial<MeasurementSet>, name: Numbered, values: string[]): string | null {
   const numbers = values.flatMap((one) => one.split(/[,;]?\s+/)).map(numberOf);
   const timed = name === 'startUps' || name === 'programStarts';
-  const most = timed ? LONGEST : name === 'busyShare' ? 100 : FASTEST;
+  const most = timed ? LONGEST : name === 'busyShare' ? 100 : name === 'temperature' ? HOTTEST : FASTEST;
   if (numbers.some((one) => !(one > 0 && one <= most))) return `${name} is a number up to ${most}.`;
   if (timed) {
     const all = [...(set[name] ?? []), ...numbers];

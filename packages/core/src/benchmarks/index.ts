@@ -1,4 +1,6 @@
 export type * from './types';
-export { ATTACHMENTS, CONDITIONS } from './types';
+export { ATTACHMENTS, CONDITIONS, FURTHER_FIGURES } from './types';
 export * from './compare';
+export * from './complaint';
+export { median } from './figures';
 export * from './file';

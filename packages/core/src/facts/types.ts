@@ -100,6 +100,8 @@ export interface MemoryChoice {
   total: number;
   speed: number;
   channels: string;
+  /** Peak bandwidth to expect, MB/s; absent in what was reserved before it was kept. */
+  bandwidth?: number;
   price: number;
 }
 

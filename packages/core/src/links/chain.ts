@@ -1,9 +1,10 @@
-import type { Link, Stage } from './types';
+import { linkPractical } from './rates';
+import { LANES, PCIE_GENERATIONS, SATA_GENERATIONS, USB_MODES, type Link, type Stage, type UsbMode } from './types';
 
 /** The link in words: "SATA 3", "x4 gen 3", "USB 10 Gb/s". */
 export function linkName(link: Link): string {
   if (link.kind === 'sata') return `SATA ${link.generation}`;
-  if (link.kind === 'usb') return `USB ${link.mode}`;
+  if (link.kind === 'usb') return /^\d/.test(link.mode) ? `USB ${link.mode}` : link.mode;
   return `x${link.lanes} gen ${link.generation}`;
 }
 
@@ -21,6 +22,40 @@ export function negotiate(first: Link, second: Link): Link | null {
   }
   return null;
 }
+
+/** What a socket of each kind speaks besides its own mode: the common ground on which two ends meet. */
+const SPEAKS: Readonly<Record<UsbMode, readonly UsbMode[]>> = {
+  '2.0': [],
+  '5 Gb/s': ['2.0'],
+  '2 x 5 Gb/s': ['2.0', '5 Gb/s'],
+  '10 Gb/s': ['2.0', '5 Gb/s'],
+  '20 Gb/s': ['2.0', '5 Gb/s', '2 x 5 Gb/s', '10 Gb/s'],
+  // Two lanes of USB 3.2 and Thunderbolt 3 are left to the maker in USB4: neither is counted on.
+  'USB4 20 Gb/s': ['2.0', '5 Gb/s', '10 Gb/s'],
+  'USB4 40 Gb/s': ['2.0', '5 Gb/s', '10 Gb/s', 'USB4 20 Gb/s'],
+  'Thunderbolt 3': ['2.0', '5 Gb/s', '10 Gb/s'],
+  'Thunderbolt 4': ['2.0', '5 Gb/s', '10 Gb/s', 'USB4 20 Gb/s', 'USB4 40 Gb/s', 'Thunderbolt 3'],
+};
+
+/**
+ * The mode on which a holder and a socket meet: the fastest that both speak (USB 3.2, USB4); null for none. A holder
+ * of Thunderbolt 3 speaks nothing else: those that fall back to USB are entered by the mode that they fall back to.
+ */
+export function usbBetween(holder: UsbMode, socket: UsbMode): UsbMode | null {
+  const spoken = (mode: UsbMode) => [...SPEAKS[mode], mode];
+  const common = (holder === 'Thunderbolt 3' ? [holder] : spoken(holder)).filter((mode) =>
+    spoken(socket).includes(mode),
+  );
+  const upper = (mode: UsbMode) => linkPractical({ kind: 'usb', mode })[1];
+  return common.reduce<UsbMode | null>((best, mode) => (best && upper(best) >= upper(mode) ? best : mode), null);
+}
+
+/** Every link that can be looked up on a device or bridge, drives' own before USB. */
+export const EVERY_LINK: readonly Link[] = [
+  ...SATA_GENERATIONS.map((generation) => ({ kind: 'sata', generation }) as const),
+  ...PCIE_GENERATIONS.flatMap((generation) => LANES.map((lanes) => ({ kind: 'pcie', generation, lanes }) as const)),
+  ...USB_MODES.map((mode) => ({ kind: 'usb', mode }) as const),
+];
 
 /** The stage that limits a chain: the slowest; the first of equals. Null for an empty chain. */
 export function slowest(chain: readonly Stage[]): Stage | null {

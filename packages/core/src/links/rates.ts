@@ -27,13 +27,25 @@ const PCIE_LANE: Readonly<Record<PcieGeneration, Rates>> = {
 const USB: Readonly<Record<UsbMode, Rates>> = {
   '2.0': { ceiling: 53.2, practical: [28, 43] },
   '5 Gb/s': { ceiling: 500, practical: [380, 460] },
+  '2 x 5 Gb/s': { ceiling: 1000, practical: [700, 900] },
   '10 Gb/s': { ceiling: 1212, practical: [850, 1060] },
   '20 Gb/s': { ceiling: 2424, practical: [1600, 2100] },
+  // A PCIe tunnel stays below the rate of the link; what USB4 20 Gb/s reaches is half of what the full rate does.
+  'USB4 20 Gb/s': { ceiling: 2424, practical: [1250, 1900] },
+  'USB4 40 Gb/s': { ceiling: 4848, practical: [2500, 3800] },
+  'Thunderbolt 3': { ceiling: 4000, practical: [2200, 2800] },
+  'Thunderbolt 4': { ceiling: 4000, practical: [2500, 3100] },
 };
+
+/** What a bridge reaches that takes one command at a time (BOT), over whatever USB from 5 Gb/s on (rule of thumb). */
+const ONE_AT_A_TIME = [200, 350] as const;
 
 function ratesOf(link: Link): Rates {
   if (link.kind === 'sata') return SATA[link.generation];
-  if (link.kind === 'usb') return USB[link.mode];
+  if (link.kind === 'usb') {
+    const { ceiling, practical } = USB[link.mode];
+    return { ceiling, practical: link.oneAtATime && link.mode !== '2.0' ? ONE_AT_A_TIME : practical };
+  }
   const lane = PCIE_LANE[link.generation];
   return {
     ceiling: lane.ceiling * link.lanes,

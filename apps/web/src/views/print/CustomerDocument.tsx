@@ -20,8 +20,10 @@ export function CustomerDocument({ job, shop }: { job: JobView; shop: string }) 
   const stays = oldStaysAt(job.snapshot) !== null;
   const { 'old drive': old, 'memory choice': memory } = facts;
   const { plan, functions, signature, installed } = facts;
-  const { rows } = compareSets(facts.before?.set ?? null, facts.after?.set ?? null, null);
-  const told = rows.filter((row) => row.before !== null && row.after !== null);
+  const { rows } = compareSets(facts.before?.set ?? null, facts.after?.set ?? null);
+  const both = rows.filter((row) => row.before !== null && row.after !== null);
+  // What was not measured alike is not put side by side.
+  const told = both.filter((row) => row.multiple !== null);
   const startUp = told.find((row) => row.key === 'startUp');
   return (
     <article className={styles.paper}>
@@ -98,6 +100,12 @@ export function CustomerDocument({ job, shop }: { job: JobView; shop: string }) 
             ))}
           </tbody>
         </table>
+      )}
+      {told.length < both.length && (
+        <p>
+          Measured under other settings than before, and so not set side by side:{' '}
+          {both.flatMap(({ name, multiple }) => (multiple === null ? [name.toLowerCase()] : [])).join(', ')}.
+        </p>
       )}
       {facts.before && !facts.before.set && <p>Not measured before: {facts.before.whyNot}</p>}
       {old && !stays && (

@@ -1,9 +1,21 @@
 import UploadFileOutlined from '@mui/icons-material/UploadFileOutlined';
 import Button from '@mui/material/Button';
 import { useRef, useState } from 'react';
+import { useWatch } from 'react-hook-form';
 import type { JobView } from '@udrel/contract/types';
 import type { JobFacts } from '@udrel/core/facts';
-import { complaintOf, CONDITIONS, readMeasurement, type Condition, type MeasurementSet } from '@udrel/core/benchmarks';
+import {
+  ATTACHMENTS,
+  complaintOf,
+  CONDITIONS,
+  FURTHER_FIGURES,
+  readMeasurement,
+  type Attachment,
+  type Condition,
+  type FurtherFigure,
+  type MeasurementSet,
+} from '@udrel/core/benchmarks';
+import { EVERY_LINK, linkName } from '@udrel/core/links';
 import { Foot, Ledger, Sheet } from '../../../ui';
 import { Field, FormTrouble, Ticks } from '../../../features/form/Field';
 import { useFactForm } from '../../../features/form/kept-form';
@@ -18,6 +30,28 @@ const RATES = [
   ['randomWrite', 'Random write 4 KiB, MB/s'],
 ] as const;
 
+const FURTHER: Readonly<Record<FurtherFigure, string>> = {
+  loadedRead: 'Random read 4 KiB, 32 waiting, MB/s',
+  sustainedRead: 'Sequential read after 2 minutes, MB/s',
+  sustainedWrite: 'Sequential write after 2 minutes, MB/s',
+  temperature: 'Drive under load, °C',
+  memoryBandwidth: 'Memory, read, MB/s',
+  memoryRate: 'Memory runs at, MT/s',
+};
+
+/** The links that can be looked up where a drive hangs. */
+const LINKS: Readonly<Record<Attachment, readonly (readonly [string, string])[]>> = {
+  inside: linkChoices(({ kind }) => kind !== 'usb'),
+  USB: linkChoices(({ kind }) => kind === 'usb'),
+};
+
+function linkChoices(belongs: (link: (typeof EVERY_LINK)[number]) => boolean) {
+  return [
+    ['', 'not looked up'] as const,
+    ...EVERY_LINK.filter(belongs).map((one) => [linkName(one), linkName(one)] as const),
+  ];
+}
+
 /** Figures that are typed beside the rates. */
 interface Rest {
   startUps: string;
@@ -29,6 +63,7 @@ interface Rest {
 const USUAL_METHOD = '1 MiB QD8 and 4 KiB QD1, 3 runs';
 
 type Rates = Record<(typeof RATES)[number][0], string>;
+type Further = Record<FurtherFigure, string>;
 
 const FIGURE = { className: 'figure', inputMode: 'decimal' } as const;
 
@@ -37,12 +72,23 @@ const figure = (value: number | null | undefined) => (value === null || value ==
 interface Drafted {
   rates: Rates;
   rest: Rest;
+  further: Further;
+  attached: Attachment;
+  link: string;
   method: string;
   'why not': string;
 }
 
 /** What was measured as it was typed; nothing but a reason where no figure was. */
-function measuredOf({ rates, rest, method, 'why not': whyNot }: Drafted): Read<NonNullable<JobFacts['before']>> {
+function measuredOf({
+  rates,
+  rest,
+  further,
+  attached,
+  link,
+  method,
+  'why not': whyNot,
+}: Drafted): Read<NonNullable<JobFacts['before']>> {
   const problems: FieldProblem[] = [];
   const wrong = (field: string, sentence: string) => void problems.push({ field: `set.${field}`, sentence });
   const read = (key: string, text: string) => {
@@ -66,9 +112,15 @@ function measuredOf({ rates, rest, method, 'why not': whyNot }: Drafted): Read<N
     randomWrite: read('randomWrite', rates.randomWrite),
     startUps: times('startUps', rest.startUps),
     method,
-    attached: 'inside',
+    attached,
     conditions: rest.conditions,
   };
+  const looked = EVERY_LINK.find((one) => linkName(one) === link);
+  if (looked && (looked.kind === 'usb') === (attached === 'USB')) measured.link = looked;
+  for (const key of FURTHER_FIGURES) {
+    const value = read(key, further[key]);
+    if (value !== null) measured[key] = value;
+  }
   const programStarts = times('programStarts', rest.programStarts);
   if (programStarts.length > 0) measured.programStarts = programStarts;
   const busyShare = read('busyShare', rest.busyShare);
@@ -78,8 +130,13 @@ function measuredOf({ rates, rest, method, 'why not': whyNot }: Drafted): Read<N
   const nothing =
     measured.startUps.length + programStarts.length === 0 &&
     busyShare === null &&
+    FURTHER_FIGURES.every((key) => measured[key] === undefined) &&
     RATES.every(([key]) => measured[key] === null);
   return { ok: true, body: { set: nothing ? null : measured, whyNot } };
+}
+
+function furtherOf(tell: (key: FurtherFigure) => string): Further {
+  return Object.fromEntries(FURTHER_FIGURES.map((key) => [key, tell(key)])) as Further;
 }
 
 /** The field that holds a field of what is sent. */
@@ -87,7 +144,8 @@ function nameOf(field: string): string {
   if (field === 'whyNot') return 'why not';
   const name = field.replace(/^set\./, '');
   if (RATES.some(([key]) => key === name)) return `rates.${name}`;
-  return name === 'method' ? name : `rest.${name}`;
+  if (name in FURTHER) return `further.${name}`;
+  return name === 'method' || name === 'attached' || name === 'link' ? name : `rest.${name}`;
 }
 
 /** One measuring session, before or after; or why nothing was measured. */
@@ -108,6 +166,9 @@ export function MeasureForm({ job, fact, title }: { job: JobView; fact: 'before'
         busyShare: figure(set?.busyShare),
         conditions: set?.conditions ?? [],
       },
+      further: furtherOf((key) => figure(set?.[key])),
+      attached: set?.attached ?? 'inside',
+      link: set?.link ? linkName(set.link) : '',
       method: set?.method ?? job.snapshot.facts.before?.set?.method ?? USUAL_METHOD,
       'why not': known?.whyNot ?? '',
     } as Drafted,
@@ -115,6 +176,10 @@ export function MeasureForm({ job, fact, title }: { job: JobView; fact: 'before'
     nameOf,
   });
   const [unreadable, setUnreadable] = useState('');
+  const told = set && (set.link || set.attached === 'USB' || FURTHER_FIGURES.some((key) => set[key] !== undefined));
+  const [more, setMore] = useState(Boolean(told));
+  const ofMemory = job.snapshot.wishes.some(({ kind }) => kind === 'memory');
+  const attached = useWatch({ control: form.control, name: 'attached' });
   const input = useRef<HTMLInputElement>(null);
 
   /** Fills the form with what a file tells; nothing is recorded by that. */
@@ -125,7 +190,7 @@ export function MeasureForm({ job, fact, title }: { job: JobView; fact: 'before'
     setUnreadable(told.ok ? '' : `${file.name}: ${told.sentence}`);
     if (!told.ok) return;
     const { set: found } = told;
-    const { rates, rest } = form.getValues();
+    const { rates, rest, further } = form.getValues();
     form.setValue('rates', {
       sequentialRead: figure(found.sequentialRead) || rates.sequentialRead,
       sequentialWrite: figure(found.sequentialWrite) || rates.sequentialWrite,
@@ -138,6 +203,12 @@ export function MeasureForm({ job, fact, title }: { job: JobView; fact: 'before'
       busyShare: figure(found.busyShare) || rest.busyShare,
       conditions: found.conditions ?? rest.conditions,
     });
+    form.setValue(
+      'further',
+      furtherOf((key) => figure(found[key]) || further[key]),
+    );
+    if (FURTHER_FIGURES.some((key) => found[key] !== undefined)) setMore(true);
+    if (found.attached) form.setValue('attached', found.attached);
     if (found.method) form.setValue('method', found.method);
   }
 
@@ -177,13 +248,42 @@ export function MeasureForm({ job, fact, title }: { job: JobView; fact: 'before'
           label="Drive busy in ordinary use, %"
           html={FIGURE}
         />
-        <Field form={form} name="method" className={styles.wide ?? ''} label="Method: like settings before and after" />
+        <Field
+          form={form}
+          name="attached"
+          className={styles.wide ?? ''}
+          label="The drive hangs"
+          choices={ATTACHMENTS.map((one) => [one, one === 'inside' ? 'inside, at its own site' : 'on USB'])}
+        />
+        <Field form={form} name="method" className={styles.full ?? ''} label="Method: like settings before and after" />
         <Field form={form} name="why not" className={styles.full ?? ''} label="Or why nothing was measured" />
         <fieldset className={`${styles.full} ${styles.conditions}`}>
           <legend className="sub">Seen to before measuring</legend>
           <Ticks form={form} name="rest.conditions" options={CONDITIONS} />
         </fieldset>
       </div>
+      <details style={{ marginTop: 10 }} open={more} onToggle={(event) => setMore(event.currentTarget.open)}>
+        <summary>{ofMemory ? 'Link, figures under load, memory' : 'Link, figures under load'}</summary>
+        <div className={styles.fields} style={{ marginTop: 10 }}>
+          <Field
+            form={form}
+            name="link"
+            className={styles.wide ?? ''}
+            label="Link, looked up under load"
+            choices={LINKS[attached]}
+          />
+          {FURTHER_FIGURES.filter((key) => ofMemory || !key.startsWith('memory')).map((key) => (
+            <Field
+              key={key}
+              form={form}
+              name={`further.${key}`}
+              className={styles.wide ?? ''}
+              label={FURTHER[key]}
+              html={FIGURE}
+            />
+          ))}
+        </div>
+      </details>
       {complaint && <Ledger reasons={[complaint]} />}
       {unreadable && <p role="alert">{unreadable}</p>}
       <FormTrouble form={form} />

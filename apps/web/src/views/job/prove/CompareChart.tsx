@@ -1,8 +1,8 @@
 import { BarController, BarElement, CategoryScale, Chart, LinearScale, LogarithmicScale, Tooltip } from 'chart.js';
 import { useMemo } from 'react';
 import { Bar } from 'react-chartjs-2';
-import { linkCeiling } from '@udrel/core/links';
-import type { After, Comparison } from '@udrel/core/benchmarks';
+import { linkPractical } from '@udrel/core/links';
+import type { Comparison, MeasuredDrive } from '@udrel/core/benchmarks';
 import { rate } from '../../../format/units';
 
 Chart.register(BarController, BarElement, CategoryScale, LinearScale, LogarithmicScale, Tooltip);
@@ -16,7 +16,7 @@ function isDecade(value: number): boolean {
 }
 
 /** Rates before and after as bars on a logarithmic scale, with rating and link where they are known. */
-export default function CompareChart({ rows, fitted }: { rows: readonly Comparison[]; fitted: After | null }) {
+export default function CompareChart({ rows, fitted }: { rows: readonly Comparison[]; fitted: MeasuredDrive | null }) {
   const rates = rows.filter((row) => row.unit === 'MB/s');
   const data = useMemo(() => {
     const sequential = (row: Comparison) => row.key.startsWith('sequential');
@@ -50,7 +50,7 @@ export default function CompareChart({ rows, fitted }: { rows: readonly Comparis
         series(
           'link',
           colour('--petrol-soft'),
-          rates.map((row) => (sequential(row) && fitted ? linkCeiling(fitted.link) : null)),
+          rates.map((row) => (sequential(row) && fitted ? linkPractical(fitted.link)[1] : null)),
         ),
       ],
     };
@@ -89,7 +89,7 @@ export default function CompareChart({ rows, fitted }: { rows: readonly Comparis
         <Swatch fill="var(--line-strong)" word="before" />
         <Swatch fill="var(--petrol)" word="after" />
         {fitted && <Swatch fill="transparent" word="rating on the box" />}
-        {fitted && <Swatch fill="var(--petrol-soft)" word="what the link can carry" />}
+        {fitted && <Swatch fill="var(--petrol-soft)" word="what the link carries in practice" />}
       </figcaption>
     </figure>
   );

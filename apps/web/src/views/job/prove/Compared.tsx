@@ -7,12 +7,14 @@ import { OutcomeMark, Sheet } from '../../../ui';
 
 const CompareChart = lazy(() => import('./CompareChart'));
 
-/** Before against after, against the rating and against what the link can carry. */
+/** Before against after, against the rating and against what the link carries in practice. */
 export function Compared({ job }: { job: JobView }) {
-  const { before, after, 'new drive choice': drive } = job.snapshot.facts;
-  if (!before?.set || !after?.set) return null;
-  const fitted = drive ? { link: drive.link, ratedRead: drive.ratedRead, ratedWrite: drive.ratedWrite } : null;
-  const { rows, findings } = compareSets(before.set, after.set, fitted);
+  const { before, after, 'new drive choice': drive = null, 'memory choice': memory } = job.snapshot.facts;
+  if (!after?.set) return null;
+  const { rows, findings } = compareSets(before?.set ?? null, after.set, {
+    drive,
+    memory: memory ? { speed: memory.speed, bandwidth: memory.bandwidth ?? null } : null,
+  });
   const told = rows.filter((row) => row.before !== null || row.after !== null);
   const figure = (value: number | null, unit: string) =>
     value === null ? '–' : unit === 's' ? seconds(value) : rate(value);
@@ -22,7 +24,7 @@ export function Compared({ job }: { job: JobView }) {
       aside={drive ? `rated ${rate(drive.ratedRead)}, link ${linkName(drive.link)}` : undefined}
     >
       <Suspense fallback={<div style={{ height: 254 }} />}>
-        <CompareChart rows={told} fitted={fitted} />
+        <CompareChart rows={told} fitted={drive} />
       </Suspense>
       <table>
         <thead>
@@ -43,14 +45,18 @@ export function Compared({ job }: { job: JobView }) {
               <td className="figure">{figure(row.after, row.unit)}</td>
               <td className="figure">{row.multiple === null ? '–' : times(row.multiple)}</td>
               <td className="figure">{row.shareOfRating === null ? '–' : percent(row.shareOfRating)}</td>
-              <td className="figure">{row.shareOfCeiling === null ? '–' : percent(row.shareOfCeiling)}</td>
+              <td className="figure">{row.shareOfLink === null ? '–' : percent(row.shareOfLink)}</td>
             </tr>
           ))}
         </tbody>
       </table>
       {findings.map((finding) => (
         <p key={finding.sentence} style={{ display: 'flex', gap: 8, marginTop: 8 }}>
-          <OutcomeMark outcome={finding.outcome} /> {finding.sentence}
+          <OutcomeMark outcome={finding.outcome} />
+          <span>
+            {finding.sentence}
+            {finding.remedy && <span className="sub"> – {finding.remedy}.</span>}
+          </span>
         </p>
       ))}
     </Sheet>
