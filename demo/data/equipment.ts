@@ -10,6 +10,12 @@ const usb = (name: string, plug: 'A' | 'C', mode: Extract<Port, { kind: 'usb' }>
 export const PORTS = {
   modern: [usb('left', 'C', '10 Gb/s'), usb('right', 'A', '5 Gb/s')],
   middle: [usb('left', 'A', '5 Gb/s'), usb('right', 'A', '2.0')],
+  desk: [
+    usb('front', 'A', '5 Gb/s'),
+    usb('rear, blue', 'A', '5 Gb/s'),
+    { ...usb('rear, upper', 'A', '2.0'), shares: 'rear hub' },
+    { ...usb('rear, lower', 'A', '2.0'), shares: 'rear hub' },
+  ],
   old: [usb('left', 'A', '2.0'), usb('right', 'A', '2.0'), { kind: 'esata', name: 'rear', generation: 2 } as Port],
 };
 
@@ -63,6 +69,7 @@ export const copyEquipment: DemoPart[] = [
       bays: [{ form: 'm2', lengths: [30, 42, 60, 80], protocols: ['NVMe'] }],
       mode: '10 Gb/s',
       plug: 'C',
+      lead: 'loose',
     },
     2,
   ),
@@ -100,12 +107,26 @@ export const copyEquipment: DemoPart[] = [
     { kind: 'cable', bays: [box(['2.5'], null, 'PATA 44')], mode: '2.0', queued: false },
     1,
   ),
-  stick('boot stick 1', 'LT-ST-1', { starts: ['UEFI', 'legacy'] }, 12),
+  stick('boot stick 1', 'LT-ST-1', { starts: ['UEFI', 'legacy'], signed: true }, 12),
   stick('boot stick 2', 'LT-ST-2', { starts: ['legacy'], controllers: ['AHCI'], fileSystems: ['NTFS', 'FAT32'] }, 260),
   equipment(
     'bench computer 1',
     'LT-BH-1',
-    { kind: 'bench host', ports: [usb('front C', 'C', '20 Gb/s'), usb('front A', 'A', '10 Gb/s')] },
+    {
+      kind: 'bench host',
+      ports: [usb('front C', 'C', '20 Gb/s'), usb('front A', 'A', '10 Gb/s')],
+      berths: [
+        ...[1, 2].map(() => box(['2.5', '3.5'], null)),
+        ...[1, 2].map((): Berthing => ({ form: 'm2', lengths: [30, 42, 60, 80, 110], protocols: ['SATA', 'NVMe'] })),
+        { form: 'msata' },
+      ],
+    },
+    1,
+  ),
+  equipment(
+    'hub with four sockets',
+    'LT-HB-4',
+    { kind: 'hub', plug: 'A', mode: '5 Gb/s', sockets: ['A', 'A', 'A', 'C'], ownPower: true },
     1,
   ),
 ];

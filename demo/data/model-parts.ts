@@ -44,7 +44,7 @@ export const memory = (over: Partial<ModelSpec['memory']>): ModelSpec['memory'] 
 });
 export const LAPTOP = ['Keyboard', 'Touchpad', 'Display', 'Sound', 'Camera', 'Wireless', 'Charging', 'Lid sensor'];
 export const DESKTOP = ['Front USB', 'Network', 'Sound', 'Display', 'Fans', 'Power button'];
-export const modern = { uefi: true, startsNvme: true };
+export const modern: ModelSpec['firmware'] = { uefi: true, startsNvme: true, controller: 'AHCI' };
 
 export const disassembly = (screws: number, more: ModelSpec['disassembly'] = []): ModelSpec['disassembly'] => [
   { stage: 1, kind: 'screw', name: 'base screw M2.5×6', count: screws },

@@ -94,12 +94,19 @@ function shopOf() {
       stock: 1,
       holder: holder(n),
     })),
+    hubs: Array.from({ length: 4 }, (_none, n) => ({
+      name: `hub ${n}`,
+      stock: 1,
+      hub: { kind: 'hub', plug: 'A', mode: '5 Gb/s', sockets: ['A', 'A', 'A', 'A'], ownPower: true },
+    })),
+    keyboard: true,
     deviceSockets: Array.from({ length: 6 }, (_none, n) => socket(n)),
     benchSockets: Array.from({ length: 6 }, (_none, n) => socket(n, 'bench computer')),
     sticks: Array.from({ length: 10 }, (_none, n) => {
-      return { partId: `s${n}`, name: `stick ${n}`, stock: 1, starts: n > 4, reasons: [] };
+      return { partId: `s${n}`, name: `stick ${n}`, plug: 'A', stock: 1, starts: n > 4, reasons: [] };
     }),
     freeBerths: 4,
+    berthTakes: Array.from({ length: 8 }, (_none, n) => holder(n).bays).flat(),
     finished: Array.from({ length: 400 }, (_none, n) => {
       return {
         kind: n % 3 ? 'copy' : 'check',

@@ -4,10 +4,12 @@ import {
   heldOld,
   holdings,
   stickStarts,
+  type Berthing,
   type BootStick,
   type Equipment,
   type HeldDrive,
   type HolderOffer,
+  type HubOffer,
   type Socket,
 } from '@udrel/core/equipment';
 import type { Drive } from '@udrel/core/fit';
@@ -20,7 +22,10 @@ import type { JobRecord } from '../jobs/job-record';
 /** The drives as things to be held, and what the shop has to hold them and to start the device from. */
 export interface HeldForCopy extends Record<'old' | TargetId, HeldDrive | null> {
   holders: HolderOffer[];
+  hubs: HubOffer[];
   sockets: Socket[];
+  /** What can be plugged in at the shop's berths; null where nobody noted it. */
+  berthTakes: Berthing[] | null;
   sticks: JudgedStick[];
 }
 
@@ -28,7 +33,7 @@ export function heldForCopy(job: JobRecord, parts: readonly OfferedPart[], now: 
   const equipment = parts.filter(({ kind }) => kind === 'equipment');
   const holders = equipment.flatMap((part): HolderOffer[] => {
     const spec = part.spec as Equipment;
-    if (spec.kind === 'boot stick' || spec.kind === 'bench host') return [];
+    if (spec.kind === 'boot stick' || spec.kind === 'bench host' || spec.kind === 'hub') return [];
     return [{ partId: part.id, name: `${part.maker} ${part.name}`, stock: part.stock, holder: spec }];
   });
   const chosen = (on: TargetId) => {
@@ -39,7 +44,12 @@ export function heldForCopy(job: JobRecord, parts: readonly OfferedPart[], now: 
     old: oldDrive(job),
     ...(Object.fromEntries(TARGET_IDS.map((on) => [on, chosen(on)])) as Record<TargetId, HeldDrive | null>),
     holders,
+    hubs: equipment.flatMap(({ maker, name, stock, spec }) => {
+      const hub = spec as Equipment;
+      return hub.kind === 'hub' ? [{ name: `${maker} ${name}`, stock, hub }] : [];
+    }),
     sockets: socketsOf(job, equipment),
+    berthTakes: berthTakes(equipment),
     sticks: sticksFor(job, equipment, now),
   };
 }
@@ -61,10 +71,18 @@ function socketsOf({ model }: JobRecord, equipment: readonly OfferedPart[]): Soc
   return [...own, ...bench];
 }
 
+function berthTakes(equipment: readonly OfferedPart[]): Berthing[] | null {
+  const noted = equipment.flatMap(({ spec }) => {
+    const host = spec as Equipment;
+    return host.kind === 'bench host' && host.berths ? [host.berths] : [];
+  });
+  return noted.length > 0 ? noted.flat() : null;
+}
+
 function oldDrive({ snapshot, model }: JobRecord): HeldDrive | null {
-  const old = snapshot.facts['old drive'];
+  const { 'old drive': old, 'old drive measured': measured } = snapshot.facts;
   const site = model.sites.find(({ id }) => id === old?.siteId);
-  return old && site ? heldOld(old, site) : null;
+  return old && site ? heldOld(old, site, measured) : null;
 }
 
 /** The drives of the library that are chosen. */
@@ -89,7 +107,13 @@ function sticksFor({ model, snapshot }: JobRecord, equipment: readonly OfferedPa
       const stick = spec as BootStick;
       if (stick.kind !== 'boot stick') return [];
       return [
-        { partId: id, name: `${maker} ${name}`, stock, ...stickStarts(stick, device, daysSince(stick.checked, now)) },
+        {
+          partId: id,
+          name: `${maker} ${name}`,
+          plug: stick.plug,
+          stock,
+          ...stickStarts(stick, device, daysSince(stick.checked, now)),
+        },
       ];
     })
     .sort((a, b) => Number(b.starts) - Number(a.starts) || a.name.localeCompare(b.name));

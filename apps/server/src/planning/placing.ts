@@ -1,4 +1,5 @@
 import type { PlacingView } from '@udrel/contract/types';
+import type { DeviceKind } from '@udrel/core/device';
 import { fitDrive, type DriveClass } from '@udrel/core/fit';
 import type { FinishedRun } from '@udrel/core/estimate';
 import type { FreeSite, JoiningDrive, Placing } from '@udrel/core/routes';
@@ -12,6 +13,8 @@ import { offeredParts, type OfferedPart } from '../shelf/offered';
 import type { JobRecord } from '../jobs/job-record';
 import { readJob } from '../jobs/view-job';
 
+/** Devices that have no keyboard of their own: one takes a socket. */
+const WITHOUT_KEYBOARD: readonly DeviceKind[] = ['desktop', 'all-in-one', 'small desktop'];
 /** Latest finished runs from which estimates learn. */
 const LEARN_FROM = 400;
 
@@ -43,10 +46,13 @@ export async function placingOf(manager: EntityManager, job: JobRecord, now: Dat
       return drive ? [{ ...drive, on }] : [];
     }),
     holders: held.holders,
+    hubs: held.hubs,
+    keyboard: WITHOUT_KEYBOARD.includes(job.model.kind),
     deviceSockets: held.sockets.filter(({ at }) => at === 'the device'),
     benchSockets: held.sockets.filter(({ at }) => at !== 'the device'),
     sticks: held.sticks,
     freeBerths: await freeBerths(manager),
+    berthTakes: held.berthTakes,
     finished: await finishedRuns(manager),
   };
 }

@@ -62,7 +62,13 @@ function describeByKind(spec: Adapter | Equipment): string {
     case 'enclosure':
     case 'dock':
     case 'cable':
-      return `USB ${spec.mode}, plug ${spec.plug}${spec.ownPower ? ', own supply' : ''}`;
+      return [
+        `${linkName({ kind: 'usb', mode: spec.mode })}, plug ${spec.plug}`,
+        ...(spec.esata ? ['eSATA'] : []),
+        ...(spec.ownPower ? ['own supply'] : []),
+      ].join(', ');
+    case 'hub':
+      return `${linkName({ kind: 'usb', mode: spec.mode })}, plug ${spec.plug}, ${spec.sockets.length} sockets`;
     case 'boot stick':
       return `${spec.starts.join(' and ')}; ${spec.checked === null ? 'never tried' : `last tried ${spec.checked}`}`;
     case 'bench host':

@@ -1,6 +1,6 @@
-import { CONTROLLER_MODES, PLUGS, PROTOCOLS, START_MODES } from '@udrel/core/equipment';
+import { CONTROLLER_MODES, LEADS, PLUGS, PROTOCOLS, START_MODES } from '@udrel/core/equipment';
 import { M2_LENGTHS } from '@udrel/core/fit';
-import { boolean, day, either, list, nullable, number, object, oneOf, text } from './shape';
+import { boolean, day, either, list, nullable, number, object, oneOf, optional, text } from './shape';
 import { boxForm, byteCount, connector, m2Length, sataGeneration, sectorSize, usbMode } from './drives';
 
 const plug = oneOf(...PLUGS);
@@ -8,7 +8,7 @@ const plug = oneOf(...PLUGS);
 /** A socket of a device or of a bench host. */
 export const port = either(
   'kind',
-  object({ kind: oneOf('usb'), name: text(40), plug, mode: usbMode }),
+  object({ kind: oneOf('usb'), name: text(40), plug, mode: usbMode, shares: optional(text(60)) }),
   object({ kind: oneOf('esata'), name: text(40), generation: sataGeneration }),
 );
 
@@ -34,6 +34,8 @@ const holder = <K extends 'enclosure' | 'dock' | 'cable'>(kind: K) =>
     bays: list(bay, 8, 1),
     mode: usbMode,
     plug,
+    lead: optional(oneOf(...LEADS)),
+    esata: optional(sataGeneration),
     ownPower: boolean(),
     queued: boolean(),
     largest: nullable(byteCount),
@@ -53,7 +55,9 @@ export const equipmentSpec = either(
     fileSystems: list(text(20), 20),
     controllers: list(oneOf(...CONTROLLER_MODES), 3),
     plug,
+    signed: optional(boolean()),
     checked: nullable(day()),
   }),
-  object({ kind: oneOf('bench host'), ports: list(port, 20, 1) }),
+  object({ kind: oneOf('bench host'), ports: list(port, 20, 1), berths: optional(list(bay, 40)) }),
+  object({ kind: oneOf('hub'), plug, mode: usbMode, sockets: list(plug, 16, 1), ownPower: boolean() }),
 );

@@ -106,6 +106,7 @@ const CASES: Record<EntryKey, { right: object; wrong: object; field: string }> =
     wrong: { files: 'some' },
     field: 'files',
   },
+  'old drive measured': { right: { length: 80, height: null }, wrong: { length: 55, height: null }, field: 'length' },
   'seen inside': {
     right: { what: ['dust', 'a swollen battery'], note: 'asked them to stop using it' },
     wrong: { what: ['a mouse'] },

@@ -42,7 +42,7 @@ import {
 } from './shape';
 import { moduleSpec } from './memory';
 import { remarks } from './reasons';
-import { byteCount, driveClass, driveSpec, link, sectorSize, serial, target } from './drives';
+import { byteCount, driveClass, m2Length, driveSpec, link, sectorSize, serial, target } from './drives';
 
 const rate = nullable(number(0, 100_000));
 
@@ -195,6 +195,7 @@ export const factShapes = {
   'memory fitted': object({ modules: whole(1, 16) }),
   'old drive refitted': object({ serial, startsFromNew: boolean(), note: text(300, 0) }),
   installed: object({ system: text(80), files: oneOf(...INSTALLED_FILES), note: text(300, 0) }),
+  'old drive measured': object({ length: nullable(m2Length), height: nullable(number(0, 200)) }),
   'seen inside': object({ what: list(oneOf(...SEEN_INSIDE), SEEN_INSIDE.length), note: text(300, 0) }),
   'start repaired': object({ note: text(300) }),
   'trial start': object({

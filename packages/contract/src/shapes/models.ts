@@ -27,7 +27,12 @@ export const modelSpec = object({
     buffering: optional(buffering),
     slotChannels: optional(list(whole(0, 1), 8)),
   }),
-  firmware: object({ uefi: nullable(boolean()), startsNvme: nullable(boolean()) }),
+  firmware: object({
+    uefi: nullable(boolean()),
+    startsNvme: nullable(boolean()),
+    controller: optional(oneOf('AHCI', 'RAID')),
+    secureBoot: optional(boolean()),
+  }),
   ports: optional(list(port, 20)),
   functions: list(text(40), 40),
   disassembly: list(

@@ -2,8 +2,21 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { TIB } from '../capacity';
 import { box, nvme as card } from '../fit/samples.test-data';
+import type { Firmware } from '../fit';
 import type { UsbMode } from '../links';
-import { heldNew, heldOld, holdings, stickStarts, type HeldDrive, type Holder, type Port, type Socket } from '.';
+import {
+  heldNew,
+  heldOld,
+  holdings,
+  socketsLeft,
+  stickStarts,
+  type HeldDrive,
+  type Holder,
+  type HubOffer,
+  type Plug,
+  type Port,
+  type Socket,
+} from '.';
 
 const usb = (plug: 'A' | 'C', mode: UsbMode, at = 'the device'): Socket => {
   return { at, port: { kind: 'usb', name: 'left', plug, mode } };
@@ -79,12 +92,65 @@ describe('what can hold a drive while it is copied', () => {
       kind: 'usb',
       mode: '10 Gb/s',
     });
-    expect(failing(nvme, enclosure, [usb('A', '10 Gb/s')])).toEqual(['port']);
+    expect(failing(nvme, { ...enclosure, lead: 'fixed' }, [usb('A', '10 Gb/s')])).toEqual(['port']);
     const slow = hold(sata, bay, [usb('A', '2.0')]);
     expect([slow.holds, slow.reasons.find(({ rule }) => rule === 'port')?.outcome]).toEqual([true, 'limit']);
     const esata: Port = { kind: 'esata', name: 'rear', generation: 2 };
     expect(failing(sata, bay, [{ at: 'the device', port: esata }])).toEqual(['port']);
     expect(failing(sata, bay, SOCKETS, 0)).toEqual(['there']);
+  });
+
+  it('reaches an A socket from a C holder by a lead that can be changed, over one lane; else asks', () => {
+    const loose = hold(nvme, { ...enclosure, mode: '20 Gb/s', lead: 'loose' }, [usb('A', '20 Gb/s')]);
+    expect(loose.best).toMatchObject({ link: { mode: '10 Gb/s' }, lead: 'from A to C' });
+    expect(hold(nvme, enclosure, [usb('A', '10 Gb/s')]).reasons.find(({ rule }) => rule === 'port')).toMatchObject({
+      outcome: 'unknown',
+      remedy: 'look whether its lead can be unplugged',
+    });
+  });
+
+  it('uses an eSATA plug where it has one and a supply of its own', () => {
+    const rear: Socket = { at: 'the device', port: { kind: 'esata', name: 'rear', generation: 2 } };
+    const both: Holder = { ...dock, mode: '2.0', esata: 3 };
+    expect(hold(sata, both, [usb('A', '5 Gb/s'), rear]).best?.link).toEqual({ kind: 'sata', generation: 2 });
+    expect(hold(sata, { ...both, ownPower: false }, [usb('A', '5 Gb/s'), rear]).best?.link.kind).toBe('usb');
+    expect(failing(sata, dock, [rear])).toEqual(['port']);
+  });
+
+  it('meets a socket at what both speak', () => {
+    const meet = (holder: UsbMode, socket: UsbMode) =>
+      (hold(nvme, { ...enclosure, mode: holder }, [usb('C', socket)]).best?.link as { mode?: UsbMode } | undefined)
+        ?.mode;
+    expect(meet('2 x 5 Gb/s', '10 Gb/s')).toBe('5 Gb/s');
+    expect(meet('20 Gb/s', 'USB4 40 Gb/s')).toBe('10 Gb/s');
+    expect(meet('USB4 40 Gb/s', 'Thunderbolt 4')).toBe('USB4 40 Gb/s');
+    expect(meet('USB4 40 Gb/s', 'Thunderbolt 3')).toBe('10 Gb/s');
+    expect(meet('Thunderbolt 3', 'USB4 40 Gb/s')).toBeUndefined();
+    expect(meet('Thunderbolt 3', 'Thunderbolt 4')).toBe('Thunderbolt 3');
+  });
+
+  it('counts on what the link feeds, not on what its holder could', () => {
+    const disk = { ...sata, spins: true };
+    const power = (mode: UsbMode, hub?: Socket['hub']) =>
+      hold(disk, { ...bay, mode: '20 Gb/s', plug: 'C' }, [{ ...usb('C', mode), ...(hub ? { hub } : {}) }]).reasons.find(
+        ({ rule }) => rule === 'power',
+      )?.outcome;
+    expect((['2.0', '5 Gb/s', '10 Gb/s', '20 Gb/s'] as const).map((mode) => power(mode))).toEqual([
+      'fail',
+      'limit',
+      'limit',
+      'pass',
+    ]);
+    expect([power('2.0', { name: 'h', fed: true }), power('2.0', { name: 'h', fed: false })]).toEqual([
+      undefined,
+      'fail',
+    ]);
+  });
+
+  it('a bridge that takes one command at a time goes at its own rate', () => {
+    const [queued, alone] = [true, false].map((one) => hold(nvme, { ...enclosure, queued: one }));
+    expect(alone?.rate).toBeLessThan((queued?.rate ?? 0) / 2);
+    expect(alone?.best?.link).toMatchObject({ mode: '10 Gb/s', oneAtATime: true });
   });
 
   it('says neither yes nor no of a drive whose length or height is not noted', () => {
@@ -113,6 +179,7 @@ describe('what can hold a drive while it is copied', () => {
     const slot = { ...site, form: 'm2', key: 'M', pcie: null, roomAbove: null, roomBelow: null, screw: true } as const;
     expect(heldOld(old, { ...slot, posts: [80] }).length).toBe(80);
     expect(heldOld(old, { ...slot, posts: [42, 80] }).length).toBeNull();
+    expect(heldOld(old, { ...slot, posts: [42, 80] }, { length: 42, height: null }).length).toBe(42);
   });
 
   it('does not depend on the order of what is given, and a further socket never makes it worse', () => {
@@ -154,7 +221,8 @@ describe('a boot stick', () => {
     plug: 'A',
     checked: '2026-05-20',
   } as const;
-  const device = { firmware: { uefi: true, startsNvme: true }, nvme: false, fileSystems: ['NTFS'] };
+  const firmware: Firmware = { uefi: true, startsNvme: true, controller: 'AHCI' };
+  const device = { firmware, nvme: false, fileSystems: ['NTFS'] };
   const mine = {
     ...stick,
     starts: [...stick.starts],
@@ -178,8 +246,66 @@ describe('a boot stick', () => {
     );
   });
 
+  it('sees nothing in RAID mode without its driver, and says where nobody looked', () => {
+    const raid = { ...device, firmware: { ...firmware, controller: 'RAID' as const } };
+    expect(stickStarts(mine, raid, 12).reasons[1]).toMatchObject({ rule: 'controller', outcome: 'fail' });
+    expect(stickStarts({ ...mine, controllers: ['AHCI', 'RAID'] }, raid, 12).starts).toBe(true);
+    const { uefi, startsNvme } = firmware;
+    expect(outcomes({ ...device, firmware: { uefi, startsNvme } })[1]).toBe('limit');
+    expect(
+      stickStarts({ ...mine, controllers: ['AHCI', 'RAID'] }, { ...device, firmware: { uefi, startsNvme } }, 12)
+        .reasons[1]?.outcome,
+    ).toBe('pass');
+  });
+
+  it('starts under Secure Boot where it is signed', () => {
+    const secured = { ...device, firmware: { ...firmware, secureBoot: true } };
+    const judge = (signed?: boolean) =>
+      stickStarts({ ...mine, ...(signed === undefined ? {} : { signed }) }, secured, 12).reasons.find(
+        ({ rule }) => rule === 'Secure Boot',
+      )?.outcome;
+    expect([judge(true), judge(false), judge()]).toEqual([undefined, 'fail', 'limit']);
+  });
+
   it('is to be tried first when nobody has for half a year', () => {
     expect(outcomes(device, 193).at(-1)).toBe('limit');
     expect(outcomes(device, null).at(-1)).toBe('limit');
+  });
+});
+
+describe('sockets of a device', () => {
+  const hub: HubOffer = {
+    name: 'hub',
+    stock: 1,
+    hub: { kind: 'hub', plug: 'A', mode: '10 Gb/s', sockets: ['A', 'A', 'C'], ownPower: false },
+  };
+
+  it('the slowest go to stick and keyboard', () => {
+    const left = socketsLeft([usb('A', '10 Gb/s'), usb('A', '2.0'), usb('C', '5 Gb/s')], ['A', 'C'], []);
+    expect(left?.sockets.map(({ port }) => port.kind === 'usb' && port.mode)).toEqual(['10 Gb/s']);
+  });
+
+  it('a hub makes several of one, at what both speak', () => {
+    const left = socketsLeft([usb('A', '5 Gb/s')], ['A'], [hub]);
+    expect(left?.hub).toBe('hub');
+    expect(left?.sockets.map(({ port }) => port.kind === 'usb' && [port.plug, port.mode, port.shares])).toEqual([
+      ['A', '5 Gb/s', 'hub'],
+      ['C', '5 Gb/s', 'hub'],
+    ]);
+    expect(socketsLeft([usb('A', '5 Gb/s')], ['A'], [{ ...hub, stock: 0 }])).toBeNull();
+  });
+
+  it('nothing that is plugged in is dropped, and a further socket never leaves fewer', () => {
+    const socket = fc.constantFrom(usb('A', '2.0'), usb('A', '10 Gb/s'), usb('C', '5 Gb/s'), usb('C', '20 Gb/s'));
+    const plugs = fc.array(fc.constantFrom<Plug>('A', 'C'), { maxLength: 3 });
+    fc.assert(
+      fc.property(fc.array(socket, { maxLength: 5 }), plugs, socket, (sockets, besides, more) => {
+        const at = sockets.map((one) => ({ ...one }));
+        const left = socketsLeft(at, besides, [], 0);
+        if (left) expect(left.sockets.length).toBe(at.length - besides.length);
+        const richer = socketsLeft([...at, { ...more }], besides, [], 0);
+        if (left) expect(richer?.sockets.length).toBe(left.sockets.length + 1);
+      }),
+    );
   });
 });

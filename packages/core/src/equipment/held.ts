@@ -1,4 +1,4 @@
-import type { OldDrive } from '../facts';
+import type { JobFacts, OldDrive } from '../facts';
 import type { Drive, DriveClass, Site } from '../fit';
 import type { HeldDrive } from './types';
 
@@ -21,15 +21,15 @@ export function heldNew(drive: Drive): HeldDrive {
   };
 }
 
-/** The drive that came in a device: its form follows from where it sits, its length and height only where that leaves no choice. */
-export function heldOld(old: OldDrive, site: Site): HeldDrive {
+/** The drive that came in a device: its form follows from where it sits, its length and height from there where nobody measured them and it leaves no choice. */
+export function heldOld(old: OldDrive, site: Site, measured?: JobFacts['old drive measured']): HeldDrive {
   // A caddy in an optical bay holds a 2.5 inch drive.
   const form = site.form === 'optical' ? '2.5' : site.form;
   const posts = site.form === 'm2' ? site.posts : [];
   return {
     form,
-    length: posts.length === 1 ? (posts[0] ?? null) : null,
-    height: site.form === '2.5' || site.form === '1.8' ? site.height : null,
+    length: measured?.length ?? (posts.length === 1 ? (posts[0] ?? null) : null),
+    height: measured?.height ?? (site.form === '2.5' || site.form === '1.8' ? site.height : null),
     protocol: old.link.kind === 'pcie' ? 'NVMe' : 'SATA',
     link: old.link,
     connector: 'connector' in site ? (site.connector ?? 'SATA') : 'SATA',

@@ -1,4 +1,4 @@
-import { linkName, linkPractical, USB_MODES, type Link } from '../links';
+import { linkName, linkPractical, usbBetween, type Link, type UsbMode } from '../links';
 import type { Reason } from '../reason';
 import type { Berthing, HeldDrive, Holder, HolderOffer, Holding, Plug, Socket } from './types';
 
@@ -17,10 +17,10 @@ function holdingOf(drive: HeldDrive, offer: HolderOffer, sockets: readonly Socke
   const taken = bestBay(drive, holder);
   const reasons = [
     ...taken,
-    ...power(drive, holder),
+    ...power(drive, holder, best),
     ...addresses(drive, holder),
     ...shownSectors(drive, holder),
-    ...plugged(holder, best),
+    ...plugged(holder, best, sockets),
     ...(offer.stock > 0 ? [] : [fail('there', 'none is free at the moment', 'wait for one, or take another')]),
   ];
   return {
@@ -32,10 +32,16 @@ function holdingOf(drive: HeldDrive, offer: HolderOffer, sockets: readonly Socke
   };
 }
 
+/** What can, then what cannot be told, then what cannot. */
+function standing({ holds, reasons }: Holding): number {
+  if (holds) return 0;
+  return reasons.some(({ outcome }) => outcome === 'fail') ? 2 : 1;
+}
+
 function better(a: Holding, b: Holding): number {
   const against = ({ reasons }: Holding) => reasons.filter(({ outcome }) => outcome !== 'pass').length;
   return (
-    Number(b.holds) - Number(a.holds) ||
+    standing(a) - standing(b) ||
     b.rate - a.rate ||
     against(a) - against(b) ||
     a.offer.name.localeCompare(b.offer.name) ||
@@ -59,7 +65,8 @@ function bestBay(drive: HeldDrive, { bays }: Holder): Reason[] {
   );
 }
 
-function inBay(drive: HeldDrive, bay: Berthing): Reason[] {
+/** What speaks for and against a drive in a bay, or at a berth. */
+export function inBay(drive: HeldDrive, bay: Berthing): Reason[] {
   if (bay.form === 'm2') {
     if (drive.form !== 'm2') return [fail('form', `takes M.2 cards, not ${formName(drive)}`)];
     const spoken = bay.protocols.includes(drive.protocol)
@@ -86,16 +93,18 @@ function inBay(drive: HeldDrive, bay: Berthing): Reason[] {
   return [pass('form', `takes ${formName(drive)}`), plug, ...height(drive, bay.height)];
 }
 
+const MEASURE = 'measure it, and note it at Match where drives are held';
+
 function length({ length }: HeldDrive, lengths: readonly number[]): Reason {
   const takes = `takes cards of ${lengths.join(', ')} mm`;
-  if (length === null) return line('unknown', 'length', `${takes}; the length of this one is not noted`, 'measure it');
+  if (length === null) return line('unknown', 'length', `${takes}; the length of this one is not noted`, MEASURE);
   return lengths.includes(length) ? pass('length', takes) : fail('length', `${takes}, this one has ${length} mm`);
 }
 
 function height({ height }: HeldDrive, most: number | null): Reason[] {
   if (most === null) return [];
   if (height === null)
-    return [line('unknown', 'height', `takes up to ${most} mm; this one’s height is not noted`, 'measure it')];
+    return [line('unknown', 'height', `takes up to ${most} mm; this one’s height is not noted`, MEASURE)];
   return [
     height <= most
       ? pass('height', `takes up to ${most} mm`)
@@ -108,15 +117,31 @@ function formName({ form }: HeldDrive): string {
   return form === 'msata' ? 'a Mini Card' : `a ${form}-inch drive`;
 }
 
-/** A 3.5 inch drive needs 12 V; a 2.5 inch disk can ask for about 1 A when it spins up (rule of thumb). */
-function power(drive: HeldDrive, { ownPower, mode }: Holder): Reason[] {
+/** What a link feeds at 5 V, mA: USB 2.0 and USB 3.2, by its lanes; a C socket may offer more, and need not. */
+function fedBy(mode: UsbMode): number {
+  if (mode === '2.0') return 500;
+  return mode === '5 Gb/s' || mode === '10 Gb/s' ? 900 : 1500;
+}
+
+/** What a disk can ask for when it spins up, mA (rule of thumb). */
+const SPIN_UP = 1000;
+
+/** A 3.5 inch drive needs 12 V; a 2.5 inch disk asks for more than most links feed while it spins up. */
+function power(drive: HeldDrive, { ownPower, mode }: Holder, best: Holding['best']): Reason[] {
   if (ownPower) return [];
   if (drive.needs12V) return [fail('power', 'has no supply of its own: the drive needs 12 V', 'a dock with a supply')];
-  if (!drive.spins) return [];
+  if (!drive.spins || best?.socket.hub?.fed) return [];
+  const at = best?.link.kind === 'usb' ? best.link.mode : mode;
+  const fed = fedBy(at);
+  if (fed >= SPIN_UP) return [pass('power', `${linkName({ kind: 'usb', mode: at })} feeds ${fed} mA`)];
   return [
-    mode === '2.0'
-      ? fail('power', 'USB 2.0 gives 500 mA, a disk can need 1 A to spin up', 'a holder with a supply')
-      : line('limit', 'power', 'fed by USB alone: if the disk clicks or comes and goes, take a holder with a supply'),
+    at === '2.0'
+      ? fail('power', `USB 2.0 gives ${fed} mA, a disk can need 1 A to spin up`, 'a holder with a supply')
+      : line(
+          'limit',
+          'power',
+          `fed by USB alone, ${fed} mA: if the disk clicks or comes and goes, take a holder with a supply`,
+        ),
   ];
 }
 
@@ -136,22 +161,31 @@ function shownSectors({ sectorSize }: HeldDrive, { sectors }: Holder): Reason[] 
   ];
 }
 
-function plugged({ plug }: Holder, best: Holding['best']): Reason[] {
-  if (!best) return [fail('port', `no USB ${plug} socket is free for its plug`, 'another lead')];
-  const { socket, link } = best;
-  const where = `${linkName(link)} at ${socket.at}, ${socket.port.name}`;
+function plugged(holder: Holder, best: Holding['best'], sockets: readonly Socket[]): Reason[] {
+  if (!best) return [noSocket(holder, sockets)];
+  const { socket, link, lead } = best;
+  const where = `${linkName(link)} at ${socket.at}, ${socket.port.name}${lead ? `, with a lead ${lead}` : ''}`;
   return link.kind === 'usb' && link.mode === '2.0'
     ? [line('limit', 'port', `only ${where}: ten times the time`, 'another port or lead')]
     : [pass('port', where)];
 }
 
+/** A C plug whose lead nobody looked at may go into an A socket, or not. */
+function noSocket({ plug, lead }: Holder, sockets: readonly Socket[]): Reason {
+  const beside = sockets.some(({ port }) => port.kind === 'usb' && port.plug === 'A');
+  if (plug === 'C' && beside && lead === undefined) {
+    const sentence =
+      'no USB C socket is free for its plug; whether its lead can be changed for one from A to C is not noted';
+    return line('unknown', 'port', sentence, 'look whether its lead can be unplugged');
+  }
+  return fail('port', `no USB ${plug} socket is free for its plug`, 'another lead');
+}
+
 /** The socket that gives the fastest link; a device's own before a bench host's, where equal, by the order given. */
-function bestSocket({ plug, mode }: Holder, sockets: readonly Socket[]): Holding['best'] {
+function bestSocket(holder: Holder, sockets: readonly Socket[]): Holding['best'] {
   const links = sockets.flatMap((socket) => {
-    const { port } = socket;
-    if (port.kind !== 'usb' || !reaches(plug, port.plug)) return [];
-    const slower = USB_MODES[Math.min(USB_MODES.indexOf(mode), USB_MODES.indexOf(port.mode))] ?? '2.0';
-    return [{ socket, link: { kind: 'usb', mode: slower } as Link }];
+    const found = linkAt(holder, socket);
+    return found ? [{ socket, ...found }] : [];
   });
   return links.reduce<Holding['best']>(
     (most, one) => (most && linkPractical(most.link)[1] >= linkPractical(one.link)[1] ? most : one),
@@ -159,7 +193,32 @@ function bestSocket({ plug, mode }: Holder, sockets: readonly Socket[]): Holding
   );
 }
 
-/** A lead with an A plug goes into C through a common adapter; the other way round is not wired for it. */
-function reaches(plug: Plug, socket: Plug): boolean {
-  return plug === socket || plug === 'A';
+/** The link of a holder at a socket, with the lead that it takes; null where it cannot be plugged in or agrees on nothing. */
+function linkAt(holder: Holder, { port }: Socket): { link: Link; lead?: string } | null {
+  if (port.kind === 'esata') {
+    // eSATA carries no power.
+    if (!holder.esata || !holder.ownPower) return null;
+    return { link: { kind: 'sata', generation: holder.esata < port.generation ? holder.esata : port.generation } };
+  }
+  const lead = leadTo(holder, port.plug);
+  if (lead === null) return null;
+  const mode = usbBetween(holder.mode, lead.from === 'A' && lead.changed ? oneLane(port.mode) : port.mode);
+  if (mode === null) return null;
+  const link: Link = { kind: 'usb', mode, ...(holder.queued ? {} : { oneAtATime: true }) };
+  return { link, ...(lead.changed ? { lead: 'from A to C' } : {}) };
+}
+
+/** A lead with an A end has one lane: two lanes, USB4 and Thunderbolt ask for C at both ends. */
+function oneLane(mode: UsbMode): UsbMode {
+  if (mode === '2.0' || mode === '5 Gb/s' || mode === '10 Gb/s') return mode;
+  return mode === '2 x 5 Gb/s' ? '5 Gb/s' : '10 Gb/s';
+}
+
+/**
+ * The lead between a holder and a socket: its own where the plug goes in, an A plug into C through a common adapter;
+ * a C holder whose lead is loose reaches A by one from A to C. Null where none does.
+ */
+function leadTo({ plug, lead }: Holder, socket: Plug): { from: Plug; changed: boolean } | null {
+  if (plug === socket || plug === 'A') return { from: plug, changed: false };
+  return lead === 'loose' ? { from: 'A', changed: true } : null;
 }

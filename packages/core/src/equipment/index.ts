@@ -1,4 +1,5 @@
 export * from './types';
-export { holdings } from './hold';
+export { holdings, inBay } from './hold';
+export { socketsLeft, type Left } from './sockets';
 export { heldNew, heldOld } from './held';
 export { stickStarts } from './stick';

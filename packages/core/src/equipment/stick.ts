@@ -16,7 +16,13 @@ export function stickStarts(
   device: { firmware: Firmware; nvme: boolean; fileSystems: readonly string[] },
   daysSince: number | null,
 ): { starts: boolean; reasons: Reason[] } {
-  const reasons = [mode(stick, device.firmware), controller(stick, device.nvme), ...systems(stick, device.fileSystems)];
+  const { firmware } = device;
+  const reasons = [
+    mode(stick, firmware),
+    ...controller(stick, device),
+    ...secured(stick, firmware),
+    ...systems(stick, device.fileSystems),
+  ];
   if (daysSince === null) reasons.push({ rule: 'last checked', outcome: 'limit', sentence: 'nobody has tried it yet' });
   else if (daysSince > STALE)
     reasons.push({
@@ -45,11 +51,45 @@ function mode({ starts }: BootStick, { uefi }: Firmware): Reason {
     : { rule, outcome: 'fail', sentence: `starts in ${starts.join(', ')} mode only, the device is ${wanted}` };
 }
 
-function controller({ controllers }: BootStick, nvme: boolean): Reason {
-  const wanted = nvme ? 'NVMe' : 'AHCI';
-  return controllers.includes(wanted)
-    ? { rule: 'controller', outcome: 'pass', sentence: `sees drives at ${wanted}` }
-    : { rule: 'controller', outcome: 'fail', sentence: `does not see drives at ${wanted}` };
+/** In RAID mode the firmware's controller stands before the drives, NVMe ones too: a stick without its driver sees none. */
+function controller({ controllers }: BootStick, { firmware, nvme }: { firmware: Firmware; nvme: boolean }): Reason[] {
+  const rule = 'controller';
+  const own = nvme ? 'NVMe' : 'AHCI';
+  const wanted = firmware.controller === 'RAID' ? 'RAID' : own;
+  if (!controllers.includes(wanted)) {
+    const remedy =
+      wanted === 'RAID' ? 'a stick with its driver; never switch the mode under a system that is to start' : undefined;
+    const sentence = `does not see drives ${wanted === 'RAID' ? 'in RAID mode' : `at ${wanted}`}`;
+    return [{ rule, outcome: 'fail', sentence, ...(remedy ? { remedy } : {}) }];
+  }
+  if (firmware.controller === undefined && !controllers.includes('RAID')) {
+    const sentence = `sees drives at ${wanted}; whether the firmware runs them in RAID mode is not noted: then it sees none`;
+    return [{ rule, outcome: 'limit', sentence, remedy: 'look at the controller mode in setup' }];
+  }
+  return [{ rule, outcome: 'pass', sentence: `sees drives at ${wanted}` }];
+}
+
+/** Secure Boot lets nothing start that is not signed for it. */
+function secured({ signed }: BootStick, { uefi, secureBoot }: Firmware): Reason[] {
+  const rule = 'Secure Boot';
+  if (uefi === false || !secureBoot || signed === true) return [];
+  return signed === false
+    ? [
+        {
+          rule,
+          outcome: 'fail',
+          sentence: 'is not signed, and Secure Boot is on',
+          remedy: 'a signed stick; switching it off can ask for the recovery key',
+        },
+      ]
+    : [
+        {
+          rule,
+          outcome: 'limit',
+          sentence: 'Secure Boot is on; whether this stick is signed is not noted',
+          remedy: 'try it',
+        },
+      ];
 }
 
 function systems({ fileSystems }: BootStick, wanted: readonly string[]): Reason[] {

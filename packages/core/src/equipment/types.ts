@@ -14,12 +14,14 @@ export type StartMode = (typeof START_MODES)[number];
 export const CONTROLLER_MODES = ['AHCI', 'RAID', 'NVMe'] as const;
 export type ControllerMode = (typeof CONTROLLER_MODES)[number];
 
-/** Where one drive goes in an enclosure or dock. */
+/** Where one drive goes in an enclosure or dock, or at a berth. */
 export type Berthing =
   | { form: 'm2'; lengths: M2Length[]; protocols: Protocol[] }
   | { form: 'msata' }
   /** A bay or a bare plug; `height` in mm, null where nothing limits it. */
   | { form: 'box'; sizes: BoxForm[]; connector: Connector; height: number | null };
+
+export const LEADS = ['fixed', 'loose'] as const;
 
 /** What takes drives outside a device and gives them a USB link: an enclosure, a dock, or a cable with a plug for drives. */
 export interface Holder {
@@ -28,6 +30,10 @@ export interface Holder {
   mode: UsbMode;
   /** The plug at its host's end. */
   plug: Plug;
+  /** Whether its lead can be changed for one with another plug; absent where nobody looked. */
+  lead?: (typeof LEADS)[number];
+  /** The generation of its eSATA plug beside USB; absent where it has none. */
+  esata?: SataGeneration;
   /** Feeds drives from a supply of its own, 12 V included. */
   ownPower: boolean;
   /** Lets commands queue (UASP); else one at a time. */
@@ -47,6 +53,8 @@ export interface BootStick {
   fileSystems: string[];
   controllers: ControllerMode[];
   plug: Plug;
+  /** Whether it starts under Secure Boot; absent where nobody tried. */
+  signed?: boolean;
   /** Day it was last tried, as `YYYY-MM-DD`; null when never. */
   checked: string | null;
 }
@@ -55,14 +63,28 @@ export interface BootStick {
 export interface BenchHost {
   kind: 'bench host';
   ports: Port[];
+  /** What can be plugged in at its berths; absent where nobody noted it. */
+  berths?: Berthing[];
+}
+
+/** What makes several sockets of one. */
+export interface Hub {
+  kind: 'hub';
+  plug: Plug;
+  mode: UsbMode;
+  /** The plugs that it takes. */
+  sockets: Plug[];
+  /** Feeds what is plugged into it from a supply of its own. */
+  ownPower: boolean;
 }
 
 /** Things with which drives are copied; they come back to the shelf. */
-export type Equipment = Holder | BootStick | BenchHost;
+export type Equipment = Holder | BootStick | BenchHost | Hub;
 
 /** A socket of a device or of a bench host. */
 export type Port =
-  | { kind: 'usb'; name: string; plug: Plug; mode: UsbMode }
+  /** `shares`: the hub or controller that it has in common with others; absent where nobody noted it. */
+  | { kind: 'usb'; name: string; plug: Plug; mode: UsbMode; shares?: string }
   | { kind: 'esata'; name: string; generation: SataGeneration };
 
 /** A drive to be held, as far as it is known; null for what nobody has noted. */
@@ -89,19 +111,28 @@ export interface HolderOffer {
   holder: Holder;
 }
 
+/** A hub on the shelf. */
+export interface HubOffer {
+  name: string;
+  stock: number;
+  hub: Hub;
+}
+
 /** A place where a holder can be plugged in. */
 export interface Socket {
   /** The device, or the bench host by name. */
   at: string;
   port: Port;
+  /** The hub that makes it, by name; `fed` by a supply of its own. */
+  hub?: { name: string; fed: boolean };
 }
 
 /** Whether a holder can hold a drive, where it is plugged in best, and what link that gives. */
 export interface Holding {
   offer: HolderOffer;
   holds: boolean;
-  /** Best socket and the link through it; null where none takes its plug. */
-  best: { socket: Socket; link: Link } | null;
+  /** Best socket and the link through it, with the lead that it takes beside its own; null where none takes its plug. */
+  best: { socket: Socket; link: Link; lead?: string } | null;
   /** MB/s in practice through that link, as far as the drive's own allows. */
   rate: number;
   reasons: Reason[];

@@ -19,7 +19,7 @@ export interface PacedStage {
   name: string;
   kind: 'drive' | 'link';
   rates: readonly [number, number, number];
-  /** How many flows a link is divided among, where it is more than one. */
+  /** How many flows a shared link is divided among: two where it carries one way at a time; absent where it is not shared. */
   flows?: number;
 }
 

@@ -37,6 +37,8 @@ describe('a fact in a line', () => {
     ],
     ['old drive', drive, 'Palewood C1, 480 GB, PW-1'],
     ['new drive choice', drive, 'Palewood C1, 480 GB, PW-1, SATA 3'],
+    ['old drive measured', { length: 80, height: 2.2 }, '80 mm long, 2.2 mm high'],
+    ['old drive measured', { length: null, height: null }, 'nothing measured'],
     ['other drives', { drives: [] }, 'none'],
     [
       'partition table',

@@ -16,6 +16,7 @@ export const ROUTES = [
   'old drive outside',
   'both at the bench',
   'both in one dock',
+  'each in a holder',
   'stand-alone duplicator',
 ] as const;
 /** Where both drives sit while copying. */

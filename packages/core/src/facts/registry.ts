@@ -45,6 +45,18 @@ export const FACTS = {
     ofOldDrive: true,
     tell: (drive) => `${drive.maker} ${drive.name}, ${soldName(drive.bytes, drive.sectorSize)}, ${drive.serial}`,
   },
+  'old drive measured': {
+    evidenceOf: ['reserve new drive'],
+    stamp: false,
+    restsOn: ['old drive'],
+    offline: true,
+    ofOldDrive: true,
+    origin: 'measured',
+    tell: ({ length, height }) =>
+      [...(length === null ? [] : [`${length} mm long`]), ...(height === null ? [] : [`${height} mm high`])].join(
+        ', ',
+      ) || 'nothing measured',
+  },
   'other drives': {
     evidenceOf: ['read drive'],
     tell: ({ drives }) => drives.map((one) => `${one.name}, ${one.serial}`).join('; ') || 'none',

@@ -131,6 +131,8 @@ export interface JobFacts extends FactsOfTargets {
   /** Modules that the customer brought. */
   'own memory'?: { count: number; module: MemoryModule };
   'old drive'?: OldDrive;
+  /** What a holder or another site asks of the old drive, mm: length of a card, height of its box or parts. */
+  'old drive measured'?: { length: M2Length | null; height: number | null };
   'other drives'?: { drives: OtherDrive[] };
   'partition table'?: SourceTable;
   /** `interfaceErrors`: as the drive counted them when its page was read; more of them later point to the cable. */

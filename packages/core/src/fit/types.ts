@@ -161,6 +161,9 @@ export type Adapter =
 export interface Firmware {
   uefi: boolean | null;
   startsNvme: boolean | null;
+  /** How it runs the controllers of its drives as delivered; absent where nobody looked. */
+  controller?: 'AHCI' | 'RAID';
+  secureBoot?: boolean;
 }
 
 export type Verdict = 'fits' | 'fits with parts' | 'fits with alteration' | 'no' | 'cannot tell';

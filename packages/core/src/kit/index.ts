@@ -101,6 +101,13 @@ function copy(
     const dock = item(group, 'dock with two bays', 'old drive and new one share its lead');
     return startedFrom === null ? [dock] : [dock, ...start, power];
   }
+  if (route === 'each in a holder') {
+    const each = [
+      ...(old ? [item(group, `enclosure that takes ${speaks(old.link)}`, `the old drive, ${old.serial}`)] : []),
+      item(group, `enclosure that takes ${speaks(target.link)}`, `the new drive, ${target.serial}`),
+    ];
+    return startedFrom === null ? each : [...each, ...start, power];
+  }
   if (route === 'second site') return [...start, power];
   if (route === 'old drive outside') {
     const holder = old ? [item(group, `enclosure that takes ${speaks(old.link)}`, `the old drive, ${old.serial}`)] : [];

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { bytesOfNominal, GIB, MIB, sectorsOfNominal } from '../capacity';
-import type { HeldDrive, Holder, Socket } from '../equipment';
+import type { HeldDrive, Holder, HubOffer, Socket } from '../equipment';
 import { linkStage, type HealthGrade } from '../estimate';
 import { defaultIntent, planLayout, targetName, type JoiningId, type SourceTable } from '../layout';
 import type { Link, UsbMode } from '../links';
@@ -47,7 +47,7 @@ const twin: Holder = { ...box, kind: 'dock', bays: [...box.bays, ...box.bays], o
 const socket = (plug: 'A' | 'C', mode: UsbMode): Socket => {
   return { at: 'the device', port: { kind: 'usb', name: 'left', plug, mode } };
 };
-const stick = { partId: 's', name: 'boot stick 1', stock: 1, starts: true, reasons: [] };
+const stick = { partId: 's', name: 'boot stick 1', plug: 'A' as const, stock: 1, starts: true, reasons: [] };
 const placing: Placing = {
   old: {
     name: 'old drive',
@@ -70,10 +70,13 @@ const placing: Placing = {
     { partId: 'b', name: 'Brine box', stock: 1, holder: box },
     { partId: 'c', name: 'Brine card', stock: 1, holder: card },
   ],
-  deviceSockets: [socket('A', '5 Gb/s'), socket('C', '10 Gb/s')],
+  hubs: [],
+  deviceSockets: [socket('A', '5 Gb/s'), socket('C', '10 Gb/s'), socket('A', '2.0')],
+  keyboard: false,
   benchSockets: [{ ...socket('A', '10 Gb/s'), at: 'bench computer 1' }],
   sticks: [stick],
   freeBerths: 2,
+  berthTakes: [...box.bays, ...box.bays],
   finished: [],
 };
 const asked: CopyAsked = {
@@ -93,14 +96,16 @@ const against = (one: RouteOption | undefined, outcome: 'fail' | 'limit' = 'fail
 
 describe('ways to place both drives', () => {
   it('limits by the slowest stage and says which', () => {
-    const slow = byKey({ deviceSockets: [socket('A', '2.0')] }).get('new drive in an enclosure, a boot stick');
+    const slow = byKey({ deviceSockets: [socket('A', '2.0'), socket('A', '2.0')] }).get(
+      'new drive in an enclosure, a boot stick',
+    );
     expect(slow?.estimate.limitedBy).toBe('new drive on USB 2.0');
     expect(against(slow, 'limit')).toContain('port');
     expect(byKey().get('new drive in an enclosure, a boot stick')?.estimate.limitedBy).toBe('old drive');
   });
 
   it('needs a holder for the drive that is outside, a stick, a berth, a second site, a duplicator', () => {
-    const unfit = { partId: 'w', name: 'worn stick', stock: 0, starts: true, reasons: [] };
+    const unfit = { ...stick, partId: 'w', name: 'worn stick', stock: 0 };
     const none = byKey({
       holders: [{ partId: 'c', name: 'Brine card', stock: 1, holder: card }],
       sticks: [unfit],
@@ -153,25 +158,101 @@ describe('ways to place both drives', () => {
     expect(against(byKey({ holders: dock }, { changes: [] }).get('stand-alone duplicator, none'))).toEqual(['Size']);
   });
 
-  it('halves a lead that both drives share, and reads back over the whole of it', () => {
+  it('a lead that both drives share carries both ways at once, but for USB 2.0; read back, it is whole', () => {
     const fast = { ...placing.old, held: held({}), class: 'SATA SSD' as const };
     const dock = (holder: Holder) => [{ partId: 'd', name: 'Twin dock', stock: 1, holder }];
     const at = (holder: Holder) => byKey({ old: fast, holders: dock(holder) });
     const shared = at(twin).get('both in one dock, none');
     expect([shared?.feasible, shared?.kit]).toEqual([true, ['Twin dock']]);
-    expect(shared?.estimate.limitedBy).toBe('the dock on USB 5 Gb/s, shared');
-    expect(against(shared, 'limit')).toContain('Shared lead');
-    const [own] = linkStage('', { kind: 'usb', mode: '5 Gb/s' }).rates;
-    expect(shared?.stages[2]?.rates[0]).toBe(own / 2);
+    expect(against(shared, 'limit')).not.toContain('Shared lead');
+    expect(shared?.stages[2]?.rates).toEqual(linkStage('', { kind: 'usb', mode: '5 Gb/s' }).rates);
+    const slow = at({ ...twin, mode: '2.0' }).get('both in one dock, none');
+    expect(against(slow, 'limit')).toContain('Shared lead');
+    expect(slow?.estimate.limitedBy).toBe('the dock on USB 2.0, shared');
+    const [own] = linkStage('', { kind: 'usb', mode: '2.0' }).rates;
+    expect(slow?.stages[2]?.rates[0]).toBe(own / 2);
     const plan = planLayout(
       table,
       [{ id: 'new', sectors: sectorsOfNominal(480), sectorSize: 512 }],
       defaultIntent(table),
     );
-    const readBack =
-      shared && runsOf({ ...placing, old: fast }, plan, [], shared).find((run) => run.estimate.kind === 'read back');
-    expect(readBack?.estimate.rate).toBeGreaterThan(shared?.estimate.rate ?? Infinity);
+    const readBack = (route: RouteOption | undefined) =>
+      route &&
+      runsOf({ ...placing, old: fast }, plan, [], route).find(({ estimate }) => estimate.kind === 'read back')
+        ?.estimate;
+    expect(readBack(slow)?.rate).toBeGreaterThan(slow?.estimate.rate ?? Infinity);
+    expect(readBack(shared)?.limitedBy).toBe('the dock on USB 5 Gb/s');
     expect(at(twin).get('both in one dock, a boot stick')?.kit).toEqual(['Twin dock', 'boot stick 1']);
+  });
+
+  it('counts sockets: stick, keyboard and each holder want one, and a hub makes more', () => {
+    const one = { deviceSockets: [socket('A', '5 Gb/s')], keyboard: true };
+    const key = 'new drive in an enclosure, a boot stick';
+    const short = byKey(one).get(key);
+    expect([short?.feasible, against(short)]).toEqual([false, ['Sockets']]);
+    expect(short?.reasons[0]?.sentence).toBe('stick, keyboard, holder want a socket each, 1 on record');
+    const hub: HubOffer = {
+      name: 'Brine hub',
+      stock: 1,
+      hub: { kind: 'hub', plug: 'A', mode: '5 Gb/s', sockets: ['A', 'A', 'A', 'A'], ownPower: true },
+    };
+    const more = byKey({ ...one, hubs: [hub] }).get(key);
+    expect([more?.feasible, more?.kit]).toEqual([true, ['Brine box', 'Brine hub', 'boot stick 1']]);
+    expect(byKey({ ...one, hubs: [{ ...hub, stock: 0 }] }).get(key)?.feasible).toBe(false);
+    // The stick takes the slowest, so that the drive has the fastest.
+    const two = byKey({ deviceSockets: [socket('A', '10 Gb/s'), socket('A', '2.0')] }).get(key);
+    expect([two?.feasible, two?.estimate.limitedBy]).toEqual([true, 'old drive']);
+    expect(byKey({ deviceSockets: [] }).get(key)?.reasons[0]).toMatchObject({ rule: 'Sockets', outcome: 'unknown' });
+  });
+
+  it('puts each drive into a holder of its own at one computer', () => {
+    const boxes = [{ partId: 'b', name: 'Brine box', stock: 2, holder: box }];
+    const bench = (mode: UsbMode, at: string, shares?: string): Socket => {
+      return { at, port: { kind: 'usb', name: 'front', plug: 'A', mode, ...(shares ? { shares } : {}) } };
+    };
+    const key = 'each in a holder, none';
+    const apart = byKey({ holders: boxes, benchSockets: [bench('5 Gb/s', 'one'), bench('5 Gb/s', 'one')] }).get(key);
+    expect([apart?.feasible, apart?.kit]).toEqual([true, ['Brine box', 'Brine box']]);
+    // Sockets of two computers hold no pair, nor does one holder both drives.
+    const torn = byKey({ holders: boxes, benchSockets: [bench('5 Gb/s', 'one'), bench('5 Gb/s', 'two')] }).get(key);
+    expect(against(torn)).toEqual(['Holder']);
+    const single = [{ ...boxes[0], stock: 1 }] as typeof boxes;
+    const both = [bench('5 Gb/s', 'one'), bench('5 Gb/s', 'one')];
+    expect(byKey({ holders: single, benchSockets: both }).get(key)?.feasible).toBe(false);
+    const at = (mode: UsbMode) => [bench(mode, 'one', 'the same hub'), bench(mode, 'one', 'the same hub')];
+    const fed = [{ ...boxes[0], holder: { ...box, ownPower: true } }] as typeof boxes;
+    const slow = byKey({ holders: fed, benchSockets: at('2.0') }).get(key);
+    expect(against(slow, 'limit')).toContain('Shared');
+    expect(slow?.stages[1]?.rates[0]).toBe(linkStage('', { kind: 'usb', mode: '2.0' }).rates[0] / 2);
+    expect(against(byKey({ holders: fed, benchSockets: at('5 Gb/s') }).get(key), 'limit')).not.toContain('Shared');
+  });
+
+  it('asks what the berths take', () => {
+    const key = 'both at the bench, none';
+    const card80 = held({ form: 'm2', protocol: 'NVMe', link: nvme, length: 80 });
+    const slot = { ...placing.target, held: card80 };
+    const at = (over: Partial<Placing>) => byKey(over).get(key);
+    expect(at({})?.feasible).toBe(true);
+    expect(at({ target: slot })?.reasons.find(({ outcome }) => outcome === 'fail')?.sentence).toContain(
+      'takes the new drive',
+    );
+    expect(at({ target: slot, berthTakes: [...box.bays, ...card.bays] })?.feasible).toBe(true);
+    expect(against(at({ berthTakes: [...box.bays] }))).toEqual(['Berth']);
+    expect([at({ berthTakes: null })?.feasible, against(at({ berthTakes: null }), 'limit')]).toEqual([true, ['Berth']]);
+    const unmeasured = { ...placing.old, held: { ...card80, length: null } };
+    const unsure = at({ old: unmeasured, berthTakes: [...card.bays, ...box.bays] });
+    expect(unsure?.reasons.find(({ outcome }) => outcome === 'unknown')?.sentence).toContain('is not noted');
+  });
+
+  it('ranks a copy out of the running system below the same one from a stick', () => {
+    const all = routesFor(placing, asked).map(keyOf);
+    const way = 'new drive in an enclosure';
+    expect(all.indexOf(`${way}, its own system`)).toBeGreaterThan(all.indexOf(`${way}, a boot stick`));
+    const [first] = routesFor(
+      { ...placing, sticks: [{ ...stick, stock: 0 }], holders: [placing.holders[0] as never], freeBerths: 0 },
+      asked,
+    );
+    expect(first && keyOf(first)).toBe(`${way}, its own system`);
   });
 
   it('puts two drives into two bays, never into one', () => {

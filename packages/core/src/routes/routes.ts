@@ -2,10 +2,27 @@ import type { StartedFrom } from '../facts';
 import { estimateRun, linkStage, type PacedStage } from '../estimate';
 import { targetTitle } from '../layout';
 import { linkName } from '../links';
-import type { Socket } from '../equipment';
+import { inBay, type Holding, type Socket } from '../equipment';
 import type { Reason } from '../reason';
-import { inOneHolder, type HeldTogether } from './one-holder';
-import { bestHolder, ends, fail, limit, notOnRecord, pass, queueing, started, throughHolder, type Way } from './way';
+import { dock, twoHolders } from './both-held';
+import { inOneHolder } from './one-holder';
+import {
+  bestHolder,
+  comesOut,
+  ends,
+  fail,
+  failingOverUsb,
+  kitOf,
+  limit,
+  notOnRecord,
+  pass,
+  queueing,
+  socketsAt,
+  started,
+  stayLocked,
+  throughHolder,
+  type Way,
+} from './way';
 import type { CopyAsked, JoiningDrive, Placing, RouteOption } from './types';
 
 /** What a minute of hands and a risk count against a minute of waiting when routes are ranked. */
@@ -30,8 +47,19 @@ export function routesFor(placing: Placing, asked: CopyAsked): RouteOption[] {
       const option = further.reduce((one, { drive, ways }) => together(one, ways[index], drive), first);
       return { option, index };
     })
-    .sort((a, b) => weight(a.option) - weight(b.option) || a.index - b.index)
+    .map((one, _index, all) => ({ ...one, weight: rankOf(one.option, all) }))
+    .sort((a, b) => a.weight - b.weight || a.index - b.index)
     .map(({ option }) => option);
+}
+
+/** A copy out of the running system stands below the same one from a stick, whatever hands that asks for. */
+function rankOf(option: RouteOption, all: readonly { option: RouteOption }[]): number {
+  const own = weight(option);
+  if (option.startedFrom !== 'its own system') return own;
+  const still = all.find(
+    (one) => one.option.route === option.route && one.option.startedFrom === 'a boot stick',
+  )?.option;
+  return still?.feasible ? Math.max(own, weight(still) + 0.5) : own;
 }
 
 /** Every way to place the old drive and one that is written to, in a fixed order. */
@@ -45,6 +73,8 @@ function optionsFor(placing: Placing, asked: CopyAsked): RouteOption[] {
     bench(placing, asked),
     dock(placing, asked, null),
     dock(placing, asked, 'a boot stick'),
+    twoHolders(placing, asked, null),
+    twoHolders(placing, asked, 'a boot stick'),
     duplicator(placing, asked),
   ];
   return ways.map((one) => optionOf(one, placing, asked));
@@ -105,21 +135,10 @@ function weight(option: RouteOption): number {
   return (feasible ? 0 : stopped ? 1e9 : 1e6) + waiting + handsOf(option) * HANDS_WEIGHT + risks * RISK_WEIGHT;
 }
 
-/** Reading a failing drive over a bridge hides what it says and retries longer. */
-function failingOverUsb({ old }: Placing): Reason[] {
-  return old.health === 'failing'
-    ? [limit('Failing', 'a failing drive is better read at its own plug than over USB')]
-    : [];
-}
-
-/** A drive that is soldered in stays where it is. */
-function comesOut({ old }: Placing): Reason[] {
-  return old.class === 'eMMC' ? [fail('Old drive', 'the old drive is soldered in: it cannot come out')] : [];
-}
-
 function enclosure(placing: Placing, asked: CopyAsked, from: StartedFrom): Way {
   const { old, target } = placing;
-  const { holding, reasons } = bestHolder(target, placing, placing.deviceSockets);
+  const at = socketsAt(placing, from);
+  const { holding, reasons } = bestHolder(target, placing, at.sockets);
   const [read, write] = ends(placing, asked, asked.used, false);
   const start = started(from, placing, asked);
   return {
@@ -133,8 +152,8 @@ function enclosure(placing: Placing, asked: CopyAsked, from: StartedFrom): Way {
       write,
     ],
     hands: [[4, `put the ${target.name} into its holder and plug it in`], ...start.hands],
-    kit: [...(holding ? [holding.offer.name] : []), ...start.kit],
-    reasons: [...reasons, ...(holding ? queueing(holding) : []), ...start.reasons],
+    kit: [...held(holding), ...at.kit, ...start.kit],
+    reasons: [...at.reasons, ...reasons, ...(holding ? queueing(holding) : []), ...start.reasons],
   };
 }
 
@@ -167,7 +186,8 @@ function secondSiteMissing({ freeSites, target }: Placing): string {
 
 function outside(placing: Placing, asked: CopyAsked): Way {
   const { old, target } = placing;
-  const { holding, reasons } = bestHolder(old, placing, placing.deviceSockets);
+  const at = socketsAt(placing, 'a boot stick');
+  const { holding, reasons } = bestHolder(old, placing, at.sockets);
   const [read, write] = ends(placing, asked, asked.used, false);
   const start = started('a boot stick', placing, asked);
   return {
@@ -181,9 +201,10 @@ function outside(placing: Placing, asked: CopyAsked): Way {
       write,
     ],
     hands: [[4, 'put the old drive into its holder and plug it in'], ...start.hands],
-    kit: [...(holding ? [holding.offer.name] : []), ...start.kit],
+    kit: [...held(holding), ...at.kit, ...start.kit],
     reasons: [
       ...comesOut(placing),
+      ...at.reasons,
       ...reasons,
       ...(holding ? queueing(holding) : []),
       ...failingOverUsb(placing),
@@ -214,73 +235,43 @@ function bench(placing: Placing, asked: CopyAsked): Way {
     ],
     hands: [[6, `connect old drive and ${target.name} at the berth`]],
     kit: [],
-    reasons: [...comesOut(placing), ...berth, ...stayLocked(asked)],
+    reasons: [...comesOut(placing), ...berth, ...berthTakes(placing), ...stayLocked(asked)],
   };
 }
 
-/** Old drive and new one in one dock, on a computer of the shop or on the customer's device: its lead carries both. */
-function dock(placing: Placing, asked: CopyAsked, from: StartedFrom): Way {
-  const { old, target } = placing;
-  const sockets = from === null ? placing.benchSockets : placing.deviceSockets;
-  const held = inOneHolder([old, target], placing.holders, () => sockets);
-  const lead = held?.first.best?.link;
-  const [read, write] = ends(placing, asked, asked.used, false);
-  const start = from === null ? null : started(from, placing, asked);
-  const shared: PacedStage[] = lead ? [linkStage(`the dock on ${linkName(lead)}, shared`, lead, 2)] : [];
-  return {
-    route: 'both in one dock',
-    startedFrom: from,
-    method: 'used blocks',
-    stages: [
-      read,
-      linkStage('old drive’s own link', old.held.link),
-      ...shared,
-      linkStage(`${target.name}’s own link`, target.held.link),
-      write,
-    ],
-    hands: [[5, `put old drive and ${target.name} into the dock`], ...(start?.hands ?? [])],
-    kit: [...(held ? [held.offer.name] : []), ...(start?.kit ?? [])],
-    reasons: [
-      ...comesOut(placing),
-      ...(held ? sharedLead(held) : [noDock(placing, sockets)]),
-      ...failingOverUsb(placing),
-      ...(start?.reasons ?? stayLocked(asked)),
-    ],
-  };
-}
-
-function sharedLead({ offer, first, second }: HeldTogether): Reason[] {
-  const words = new Map([...first.reasons, ...second.reasons].map((reason) => [reason.sentence, reason]));
-  return [
-    limit('Shared lead', 'both drives share one lead: each gets half of what it carries', 'a socket for each drive'),
-    ...[...words.values()].filter(({ outcome }) => outcome !== 'pass'),
-    ...queueing({ offer }),
-  ];
-}
-
-/** Why no dock takes both: which drive stands against the nearest one. */
-function noDock(placing: Placing, sockets: readonly Socket[]): Reason {
-  const docks = placing.holders.filter(({ holder }) => holder.bays.length > 1);
-  if (docks.length === 0) return fail('Dock', 'the shop has no dock with two bays');
-  if (sockets.length === 0) {
-    return notOnRecord(
-      'Dock',
-      'no socket is on record that it could be plugged into',
-      'enter the ports, or a computer',
-    );
+/** Whether what the berths take is there for both drives, each in a place of its own. */
+function berthTakes({ old, target, berthTakes: takes, freeBerths }: Placing): Reason[] {
+  if (freeBerths === null) return [];
+  if (takes === null)
+    return [
+      limit(
+        'Berth',
+        'what the berths take is not on record: look at their plugs first',
+        'enter it at Shelf, at the computer of the bench',
+      ),
+    ];
+  const tried = takes.flatMap((bay, index) =>
+    takes.flatMap((other, at) =>
+      at === index ? [] : [{ old: stops(inBay(old.held, bay)), target: stops(inBay(target.held, other)) }],
+    ),
+  );
+  if (tried.some((one) => one.old.length + one.target.length === 0)) return [];
+  for (const drive of [old, target]) {
+    const against = takes.map((bay) => stops(inBay(drive.held, bay)));
+    const [nearest] = against.sort((a, b) => a.length - b.length);
+    const [first] = nearest ?? [];
+    if (!nearest || nearest.length > 0) {
+      const outcome = first?.outcome === 'unknown' ? 'unknown' : 'fail';
+      const sentence = `no berth takes the ${drive.name}: it ${first?.sentence ?? 'has no place'}`;
+      return [{ rule: 'Berth', outcome, sentence, remedy: first?.remedy ?? 'an enclosure or dock' }];
+    }
   }
-  for (const drive of [placing.old, placing.target]) {
-    const { holding, reasons } = bestHolder(drive, { ...placing, holders: docks }, sockets);
-    const [against] = reasons;
-    if (!holding && against) return fail('Dock', `it does not take the ${drive.name}: ${against.sentence}`);
-  }
-  return fail('Dock', 'no dock has a bay for each of them', 'another route');
+  return [fail('Berth', 'no berth has a place for each of them', 'an enclosure for one of them')];
 }
 
-/** Away from their own system. */
-function stayLocked({ locked }: CopyAsked): Reason[] {
-  return locked.map((name) => limit('Locked', `${name} stays locked outside its device: it is copied whole`));
-}
+const stops = (reasons: readonly Reason[]) =>
+  reasons.filter(({ outcome }) => outcome === 'fail' || outcome === 'unknown');
+const held = (holding: Holding | null) => (holding ? kitOf(holding) : []);
 
 function duplicator(placing: Placing, asked: CopyAsked): Way {
   const { old, target } = placing;

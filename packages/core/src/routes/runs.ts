@@ -4,8 +4,13 @@ import { TAKES_OVER, type LayoutPlan } from '../layout';
 import type { Placing, RoutedDrive, RouteOption } from './types';
 
 /** A shared link once only one drive is read over it. */
-function alone({ flows = 1, rates: [low, middle, high], ...stage }: PacedStage): PacedStage[] {
-  return flows > 1 ? [{ ...stage, rates: [low * flows, middle * flows, high * flows] }] : [];
+function alone({ flows = 1, rates: [low, middle, high], ...stage }: PacedStage): PacedStage {
+  return { ...stage, rates: [low * flows, middle * flows, high * flows] };
+}
+
+/** The links on the way to that drive: its own, and those that both drives share. */
+function onItsWay(drive: Pick<RoutedDrive, 'name'>, { kind, name, flows }: PacedStage): boolean {
+  return kind === 'link' && (name.startsWith(drive.name) || (flows !== undefined && !name.startsWith('old drive')));
 }
 
 /**
@@ -42,8 +47,7 @@ export function runsOf(
   const readBack = (drive: RoutedDrive, { bytes, stages }: Pick<RouteOption, 'bytes' | 'stages'>) => {
     const way = [
       readStage(drive.name, { class: drive.class, health: 'good', crowded: null, whole: false }),
-      ...stages.filter(({ kind, name }) => kind === 'link' && name.startsWith(drive.name)),
-      ...stages.flatMap(alone),
+      ...stages.filter((stage) => onItsWay(drive, stage)).map(alone),
     ];
     return estimateRun({ kind: 'read back', bytes, stages: way, source: drive.class }, finished);
   };

@@ -1,5 +1,5 @@
 import type { Route, StartedFrom } from '../facts';
-import type { HeldDrive, HolderOffer, Socket } from '../equipment';
+import type { Berthing, HeldDrive, HolderOffer, HubOffer, Plug, Socket } from '../equipment';
 import type { FinishedRun, HealthGrade, PacedStage, RunEstimate } from '../estimate';
 import type { DriveClass } from '../fit';
 import type { JoiningId, TargetId, targetName } from '../layout';
@@ -21,6 +21,7 @@ export interface RoutedDrive {
 export interface JudgedStick {
   partId: string;
   name: string;
+  plug: Plug;
   stock: number;
   starts: boolean;
   reasons: Reason[];
@@ -48,12 +49,17 @@ export interface Placing {
   /** Drives that join, in their order. */
   joining: JoiningDrive[];
   holders: HolderOffer[];
+  hubs: HubOffer[];
   deviceSockets: Socket[];
+  /** Whether the device has no keyboard of its own, so that one takes a socket. */
+  keyboard: boolean;
   /** Sockets of the shop's own computers. */
   benchSockets: Socket[];
   sticks: JudgedStick[];
   /** Berths where nothing runs; null where the shop has none. */
   freeBerths: number | null;
+  /** What can be plugged in at the berths; null where nobody noted it. */
+  berthTakes: Berthing[] | null;
   finished: FinishedRun[];
 }
 

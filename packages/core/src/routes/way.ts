@@ -1,5 +1,5 @@
 import type { Route, StartedFrom } from '../facts';
-import { holdings, type Holding, type Socket } from '../equipment';
+import { holdings, socketsLeft, type Holding, type Plug, type Socket } from '../equipment';
 import { linkStage, readStage, writeStage, type PacedStage } from '../estimate';
 import { linkName, type Link } from '../links';
 import type { Reason } from '../reason';
@@ -37,6 +37,48 @@ export function ends(placing: Placing, asked: CopyAsked, bytes: number, whole: b
   ];
 }
 
+/** Sockets for holders, what else must be had for them, and what speaks against it. */
+export interface SocketsAt {
+  sockets: readonly Socket[];
+  kit: string[];
+  reasons: Reason[];
+}
+
+/**
+ * The sockets of the device that are left for holders once the stick that it starts from and its keyboard have theirs.
+ *
+ * @param drives how many holders are plugged in
+ */
+export function socketsAt(placing: Placing, from: StartedFrom, drives = 1): SocketsAt {
+  const { deviceSockets: sockets, hubs, keyboard } = placing;
+  if (sockets.length === 0) {
+    const sentence = 'no socket of the device is on record that it could be plugged into';
+    return { sockets, kit: [], reasons: [notOnRecord('Sockets', sentence, 'enter its ports at Models')] };
+  }
+  const stick = from === 'a boot stick' ? (bestStick(placing.sticks)?.plug ?? 'A') : null;
+  const besides: Plug[] = [...(stick ? [stick] : []), ...(keyboard ? (['A'] as const) : [])];
+  const left = socketsLeft(sockets, besides, hubs, drives);
+  if (left && left.hub === null) return { ...left, kit: [], reasons: [] };
+  const wanting = [
+    ...(stick ? ['stick'] : []),
+    ...(keyboard ? ['keyboard'] : []),
+    drives > 1 ? 'two holders' : 'holder',
+  ];
+  const short = `${wanting.join(', ')} want a socket each, ${sockets.length} on record`;
+  if (!left) return { sockets, kit: [], reasons: [fail('Sockets', short, 'a hub')] };
+  const { hub } = left;
+  return {
+    sockets: left.sockets,
+    kit: hub ? [hub] : [],
+    reasons: [limit('Sockets', `${short}: through ${hub ?? 'a hub'}`)],
+  };
+}
+
+/** What a holder takes from the shelf. */
+export function kitOf({ offer, best }: Holding): string[] {
+  return [offer.name, ...(best?.lead ? [`lead ${best.lead}`] : [])];
+}
+
 /** The holder that takes the drive best at these sockets, or why none does. */
 export function bestHolder(
   drive: Placing['old' | 'target'],
@@ -66,10 +108,13 @@ export function bestHolder(
   };
 }
 
-/** The stages through a holder: its lead at the socket, and what the drive itself speaks inside. */
-export function throughHolder(whose: string, holding: Holding, link: Link): PacedStage[] {
+/** The stages through a holder: its lead at the socket, halved where another drive shares it, and the drive's own link inside. */
+export function throughHolder(whose: string, holding: Holding, link: Link, flows = 1): PacedStage[] {
   const lead = holding.best?.link;
-  return [...(lead ? [linkStage(`${whose} on ${linkName(lead)}`, lead)] : []), linkStage(`${whose}’s own link`, link)];
+  return [
+    ...(lead ? [linkStage(`${whose} on ${linkName(lead)}`, lead, flows)] : []),
+    linkStage(`${whose}’s own link`, link),
+  ];
 }
 
 /** A holder that takes one command at a time slows small files. */
@@ -119,4 +164,21 @@ function noStick(sticks: readonly JudgedStick[]): Reason {
     ? `no stick starts this device; ${nearest.name}: ${against.sentence}`
     : 'every stick that starts this device is in use';
   return fail(rule, sentence, 'another stick, or prepare one');
+}
+
+/** Reading a failing drive over a bridge hides what it says and retries longer. */
+export function failingOverUsb({ old }: Placing): Reason[] {
+  return old.health === 'failing'
+    ? [limit('Failing', 'a failing drive is better read at its own plug than over USB')]
+    : [];
+}
+
+/** A drive that is soldered in stays where it is. */
+export function comesOut({ old }: Placing): Reason[] {
+  return old.class === 'eMMC' ? [fail('Old drive', 'the old drive is soldered in: it cannot come out')] : [];
+}
+
+/** Away from their own system. */
+export function stayLocked({ locked }: CopyAsked): Reason[] {
+  return locked.map((name) => limit('Locked', `${name} stays locked outside its device: it is copied whole`));
 }

@@ -128,6 +128,7 @@ export const complete: Required<JobFacts> = {
   'memory fitted': { modules: 1 },
   'old drive refitted': { serial: 'OLD', startsFromNew: true, note: '' },
   installed: { system: 'a desktop system', files: 'not wanted', note: '' },
+  'old drive measured': { length: null, height: 7 },
   'seen inside': { what: ['dust'], note: '' },
   'start repaired': { note: 'entry made anew' },
   'trial start': { started: true, oldDriveDetached: true, note: '' },

@@ -28,6 +28,13 @@ export function ModelFields({ form }: { form: ModelForm }) {
         <Field form={form} name="battery" label="Battery" choices={[['', 'not known'], ...BATTERY_LEADS]} />
         <Field form={form} name="firmware.uefi" label="Starts in UEFI mode" choices={KNOWN} />
         <Field form={form} name="firmware.startsNvme" label="Starts from NVMe" choices={KNOWN} />
+        <Field
+          form={form}
+          name="firmware.controller"
+          label="Controller mode"
+          choices={[['', 'not known'], 'AHCI', 'RAID']}
+        />
+        <Field form={form} name="firmware.secureBoot" label="Secure Boot on" choices={KNOWN} />
         <Field form={form} name="note" label="Note" className={styles.wide ?? ''} shrink />
       </div>
     </Sheet>
@@ -107,11 +114,21 @@ function PortFields({ form }: { form: ModelForm }) {
               label="Speed"
               choices={port?.kind === 'usb' ? USB_MODES : ['1', '2', '3']}
             />
+            <Field
+              form={form}
+              name={`ports.${index}.shares`}
+              label="Shares with others"
+              placeholder="hub or controller"
+              disabled={port?.kind !== 'usb'}
+              shrink
+            />
             <Button onClick={() => remove(index)}>Remove</Button>
           </div>
         );
       })}
-      <Button onClick={() => append({ kind: 'usb', name: 'left', plug: 'A', rate: '5 Gb/s' })}>Add a port</Button>
+      <Button onClick={() => append({ kind: 'usb', name: 'left', plug: 'A', rate: '5 Gb/s', shares: '' })}>
+        Add a port
+      </Button>
     </Sheet>
   );
 }

@@ -36,8 +36,8 @@ export interface ModelDraft {
     | 'buffering',
     string
   >;
-  firmware: Record<'uefi' | 'startsNvme', '' | 'yes' | 'no'>;
-  ports: { kind: Port['kind']; name: string; plug: 'A' | 'C'; rate: string }[];
+  firmware: Record<'uefi' | 'startsNvme' | 'secureBoot', '' | 'yes' | 'no'> & { controller: '' | 'AHCI' | 'RAID' };
+  ports: { kind: Port['kind']; name: string; plug: 'A' | 'C'; rate: string; shares: string }[];
   /** One a line. */
   functions: string;
   disassembly: { stage: string; kind: ModelSpec['disassembly'][number]['kind']; name: string; count: string }[];
@@ -73,12 +73,18 @@ export function draftOfModel(spec: ModelSpec): ModelDraft {
       speed: String(memory.speed),
       channels: String(memory.channels),
     },
-    firmware: { uefi: said(firmware.uefi), startsNvme: said(firmware.startsNvme) },
+    firmware: {
+      uefi: said(firmware.uefi),
+      startsNvme: said(firmware.startsNvme),
+      secureBoot: said(firmware.secureBoot ?? null),
+      controller: firmware.controller ?? '',
+    },
     ports: (spec.ports ?? []).map((port) => ({
       kind: port.kind,
       name: port.name,
       plug: port.kind === 'usb' ? port.plug : 'A',
       rate: port.kind === 'usb' ? port.mode : String(port.generation),
+      shares: port.kind === 'usb' ? (port.shares ?? '') : '',
     })),
     functions: spec.functions.join('\n'),
     disassembly: spec.disassembly.map((item) => ({ ...item, stage: String(item.stage), count: String(item.count) })),
@@ -211,10 +217,16 @@ export function modelOf(draft: ModelDraft): { spec: ModelSpec; problems: FieldPr
       ...(wired.length > 0 ? { slotChannels: wired } : {}),
       ...(buffering === '' ? {} : { buffering: buffering as Buffering }),
     },
-    firmware: { uefi: heard(draft.firmware.uefi), startsNvme: heard(draft.firmware.startsNvme) },
-    ports: draft.ports.map(({ kind, name, plug, rate }): Port =>
+    firmware: firmwareOf(draft.firmware),
+    ports: draft.ports.map(({ kind, name, plug, rate, shares }): Port =>
       kind === 'usb'
-        ? { kind, name, plug, mode: rate as Extract<Port, { kind: 'usb' }>['mode'] }
+        ? {
+            kind,
+            name,
+            plug,
+            mode: rate as Extract<Port, { kind: 'usb' }>['mode'],
+            ...(shares.trim() === '' ? {} : { shares: shares.trim() }),
+          }
         : { kind, name, generation: Number(rate) as 1 | 2 | 3 },
     ),
     functions: listed(draft.functions, '\n'),
@@ -228,6 +240,16 @@ export function modelOf(draft: ModelDraft): { spec: ModelSpec; problems: FieldPr
     note: draft.note,
   };
   return { spec, problems };
+}
+
+function firmwareOf({ uefi, startsNvme, controller, secureBoot }: ModelDraft['firmware']): ModelSpec['firmware'] {
+  const secured = heard(secureBoot);
+  return {
+    uefi: heard(uefi),
+    startsNvme: heard(startsNvme),
+    ...(controller === '' ? {} : { controller }),
+    ...(secured === null ? {} : { secureBoot: secured }),
+  };
 }
 
 const listed = (text: string, by: string) =>

@@ -7,6 +7,7 @@ const OPENED_FIRST: readonly Route[] = [
   'old drive outside',
   'both at the bench',
   'both in one dock',
+  'each in a holder',
   'stand-alone duplicator',
 ];
 

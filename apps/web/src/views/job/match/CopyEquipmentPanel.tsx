@@ -5,11 +5,18 @@ import { linkName } from '@udrel/core/links';
 import { rate } from '../../../format/units';
 import { Empty, Ledger, Sheet, VerdictMark } from '../../../ui';
 import styles from './order/match.module.css';
+import { OldDriveSize } from './OldDriveSize';
 
 /** With what each drive can be held while it is copied, where it is plugged in best, and which stick starts the device. */
 export function CopyEquipmentPanel({ job, match, side }: { job: JobView; match: MatchView; side: ReactNode }) {
   const { old, target, sticks } = match.copying;
   const { 'old drive': oldDrive, 'new drive choice': choice } = job.snapshot.facts;
+  const measured = job.snapshot.facts['old drive measured'];
+  const asked = (['length', 'height'] as const).filter(
+    (what) =>
+      (measured && measured[what] !== null) ||
+      old?.some(({ reasons }) => reasons.some(({ rule, outcome }) => rule === what && outcome === 'unknown')),
+  );
   return (
     <div className={styles.grid}>
       <div className={styles.column}>{side}</div>
@@ -25,6 +32,7 @@ export function CopyEquipmentPanel({ job, match, side }: { job: JobView; match: 
           )}
         </Sheet>
         <Sheet title="To hold the old drive" aside={oldDrive ? `${oldDrive.maker} ${oldDrive.name}` : undefined}>
+          {old && asked.length > 0 && <OldDriveSize job={job} asked={asked} />}
           {old ? <Holdings all={old} /> : <Empty>The old drive is not read yet.</Empty>}
         </Sheet>
         <Sheet title="To start the device from" aside="so that its own system stands still while it is copied">
@@ -55,7 +63,7 @@ function Holdings({ all }: { all: readonly Holding[] }) {
       {can.map(one)}
       {cannot.length > 0 && (
         <details open={can.length === 0}>
-          <summary className={styles.cannot}>{cannot.length} that cannot, and why</summary>
+          <summary className={styles.cannot}>{cannot.length} that cannot, or cannot be told, and why</summary>
           {cannot.map(one)}
         </details>
       )}
