@@ -57,6 +57,8 @@ export interface DemoJob {
   promisedInHours: number;
   price: number;
   reached: Reached;
+  /** What sits in its memory slots; nothing where it is not told. */
+  memory?: NonNullable<JobFacts['memory']>;
   old?: OldDrive;
   table?: TableName;
   health?: HealthGrade;

@@ -205,6 +205,7 @@ export const jobs: DemoJob[] = [
     promisedInHours: 6,
     price: 17900,
     reached: 'reserved',
+    memory: { modules: [{ slot: 'A1', bytes: 8 * GIB, speed: 2666 }] },
     take: { partNumber: 'BR-D4-DDR4-DIMM-16', count: 4 },
     before: { startUps: [22, 21, 22], randomRead: 44 },
   },

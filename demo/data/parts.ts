@@ -169,6 +169,8 @@ export const parts: DemoPart[] = [
   ram('Brinewick', 'S4', { bytes: 16 * GIB }, 4300, 4),
   ram('Brinewick', 'S4', { bytes: 32 * GIB }, 8200, 2),
   ram('Brinewick', 'S5', { generation: 'DDR5', bytes: 16 * GIB, speed: 5600 }, 5900, 4),
+  ram('Brinewick', 'S5 P', { generation: 'DDR5', bytes: 16 * GIB, speed: 4800, profile: 6400 }, 7400, 2),
+  ram('Brinewick', 'C5', { generation: 'LPDDR5', form: 'CAMM2', bytes: 32 * GIB, speed: 7500 }, 19900, 1),
   ram('Brinewick', 'L3', { generation: 'DDR3L', speed: 1600 }, 1900, 5),
   ram('Brinewick', 'T3', { generation: 'DDR3', speed: 1600 }, 1700, 2),
   ram('Brinewick', 'D4', { form: 'DIMM', bytes: 16 * GIB }, 4100, 4),

@@ -1,4 +1,4 @@
-import { bytesOfNominal } from '@udrel/core/capacity';
+import { bytesOfNominal, GIB } from '@udrel/core/capacity';
 import type { DemoJob } from './demo-job';
 import { disk, slow } from './wider';
 
@@ -136,5 +136,41 @@ export const troubles: DemoJob[] = [
     health: 'unknown',
     healthNote: 'its health page has no value that is known here',
     before: slow,
+  },
+  {
+    customer: 'choir',
+    model: 'H17-0930',
+    serial: 'H17-0930-40',
+    wish: { kind: 'memory', least: 16 * GIB },
+    complaint: 'The notation program says it has no memory left; the system was put on in 2010.',
+    condition: '',
+    left: [],
+    bookedHoursAgo: 3,
+    promisedInHours: 48,
+    price: 8900,
+    reached: 'assessed',
+    memory: {
+      modules: [{ slot: 'slot 1', bytes: 2 * GIB, speed: 1066 }],
+      system: '32 bits',
+    },
+    before: { startUps: [71, 70, 74] },
+  },
+  {
+    customer: 'pell',
+    model: 'CL14-B',
+    serial: 'CL14-8830-90',
+    wish: { kind: 'memory', least: 16 * GIB },
+    complaint: 'Was told that 16 GB would make it fast.',
+    condition: '',
+    left: [],
+    bookedHoursAgo: 2,
+    promisedInHours: 49,
+    price: 8900,
+    reached: 'assessed',
+    memory: {
+      modules: [{ slot: 'slot 1', bytes: 16 * GIB, speed: 3200 }],
+      system: '64 bits',
+    },
+    before: { startUps: [34, 33, 36], busyShare: 97 },
   },
 ];

@@ -224,9 +224,8 @@ function freshSteps(job: DemoJob, stage: Stage): Steps {
 }
 
 function memorySteps(job: DemoJob): Steps {
-  const modules = job.model === 'PP5-0610' ? [{ slot: 'A1', bytes: 8 * 1024 ** 3, speed: 2666 }] : [];
   return [
-    ['assessed', fact('memory', { modules })],
+    ['assessed', fact('memory', job.memory ?? { modules: [] })],
     ['assessed', fact('before', measured(job.before))],
     ['reserved', takeMemory(job)],
     ['agreed', agree],

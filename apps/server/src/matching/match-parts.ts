@@ -113,5 +113,6 @@ export function memorySets(job: JobRecord, parts: readonly OfferedPart[]) {
     });
   const own = job.snapshot.facts['own memory'];
   if (own) offers.unshift({ partId: OWN, module: own.module, price: 0, stock: own.count });
-  return matchMemory(job.model.memory, job.snapshot.facts.memory?.modules ?? [], wish, offers);
+  const { modules = [], system } = job.snapshot.facts.memory ?? {};
+  return matchMemory(job.model.memory, modules, wish, offers, system);
 }

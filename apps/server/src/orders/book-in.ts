@@ -2,6 +2,7 @@ import type { JobEvent } from '@udrel/contract/events';
 import type { FactKey } from '@udrel/core/facts';
 import { randomUUID } from 'node:crypto';
 import type { BookIn, JobBooking, JobView, ModelSpec, OrderView } from '@udrel/contract/types';
+import { beyondReach } from '@udrel/core/memory';
 import { excludeEachOther } from '@udrel/core/steps';
 import { customerOf } from '../customers/customers';
 import { viewAfter } from '../jobs/change-job';
@@ -126,9 +127,8 @@ function examineWishes({ wishes }: JobBooking, { memory, sites }: ModelSpec, fie
     if (wish.kind === 'memory' && memory.slots.length === 0) {
       throw fieldWrong(`${at}.kind`, 'All memory of this model is soldered: it cannot be upgraded.');
     }
-    if (wish.kind === 'memory' && wish.least > memory.maximum) {
-      throw fieldWrong(`${at}.least`, `This model takes at most ${memory.maximum / 1024 ** 3} GiB.`);
-    }
+    const beyond = wish.kind === 'memory' ? beyondReach(memory, wish.least) : null;
+    if (beyond) throw fieldWrong(`${at}.least`, beyond);
     if (wish.kind !== 'memory' && sites.length === 0) {
       throw fieldWrong(`${at}.kind`, 'This model has no site for a drive.');
     }

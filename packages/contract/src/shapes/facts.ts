@@ -40,7 +40,8 @@ import {
   whole,
   type Shape,
 } from './shape';
-import { moduleSpec } from './memory';
+import { buffering, dataRate, moduleSpec, ranks } from './memory';
+import { SYSTEM_BITS } from '@udrel/core/memory';
 import { remarks } from './reasons';
 import { byteCount, driveClass, m2Length, driveSpec, link, sectorSize, serial, target } from './drives';
 
@@ -181,7 +182,19 @@ export const factShapes = {
     note: text(300, 0),
     interfaceErrors: optional(whole(0, Number.MAX_SAFE_INTEGER)),
   }),
-  memory: object({ modules: list(object({ slot: text(20), bytes: byteCount, speed: whole(100, 20_000) }), 8) }),
+  memory: object({
+    modules: list(
+      object({
+        slot: text(20),
+        bytes: byteCount,
+        speed: nullable(dataRate),
+        buffering: optional(buffering),
+        ranks: optional(ranks),
+      }),
+      16,
+    ),
+    system: optional(oneOf(...SYSTEM_BITS)),
+  }),
   before: measured,
   'plan draft': object({
     intent: layoutIntent,

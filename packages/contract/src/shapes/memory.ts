@@ -1,10 +1,12 @@
-import { BUFFERINGS, GENERATIONS, MODULE_FORMS } from '@udrel/core/memory';
+import { BUFFERINGS, CHANNELS, GENERATIONS, MODULE_FORMS, RANKS } from '@udrel/core/memory';
 import { object, oneOf, optional, text, whole } from './shape';
 import { byteCount } from './drives';
 
 export const generation = oneOf(...GENERATIONS);
 export const buffering = oneOf(...BUFFERINGS);
 export const moduleForm = oneOf(...MODULE_FORMS);
+export const channels = oneOf(...CHANNELS);
+export const ranks = oneOf(...RANKS);
 export const dataRate = whole(100, 20_000);
 
 /** A memory module as the parts library describes it. */
@@ -15,5 +17,7 @@ export const moduleSpec = object({
   form: moduleForm,
   bytes: byteCount,
   speed: dataRate,
+  profile: optional(dataRate),
   buffering: optional(buffering),
+  ranks: optional(ranks),
 });

@@ -4,7 +4,7 @@ import type { Infer } from './shape';
 import { boolean, list, nullable, object, oneOf, optional, text, whole } from './shape';
 import { byteCount, site } from './drives';
 import { port } from './equipment';
-import { buffering, dataRate, generation, moduleForm } from './memory';
+import { buffering, channels, dataRate, generation, moduleForm } from './memory';
 
 export const deviceKind = oneOf(...DEVICE_KINDS);
 
@@ -19,13 +19,17 @@ export const modelSpec = object({
     generation,
     form: moduleForm,
     soldered: byteCount,
-    slots: list(text(20), 8),
+    slots: list(text(20), 16),
     slotMaximum: byteCount,
     maximum: byteCount,
+    maximumFrom: optional(oneOf('firmware')),
     speed: dataRate,
-    channels: oneOf(1, 2),
+    speedFull: optional(dataRate),
+    channels,
     buffering: optional(buffering),
-    slotChannels: optional(list(whole(0, 1), 8)),
+    slotChannels: optional(list(whole(0, 7), 16)),
+    fillFirst: optional(list(text(20), 16)),
+    ranksPerChannel: optional(whole(1, 16)),
   }),
   firmware: object({
     uefi: nullable(boolean()),

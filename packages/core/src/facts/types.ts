@@ -4,7 +4,7 @@ import type { HealthGrade } from '../estimate';
 import type { Drive, DriveClass, M2Length, Verdict } from '../fit';
 import type { SourceTable } from '../layout';
 import type { Link } from '../links';
-import type { FittedModule, MemoryModule } from '../memory';
+import type { FittedModule, MemoryModule, SystemBits } from '../memory';
 import type { AcceptedPlan, PlanDraft, PreparedStamp } from './plan-types';
 import type { FactsOfTargets } from './target-facts';
 
@@ -137,7 +137,8 @@ export interface JobFacts extends FactsOfTargets {
   'partition table'?: SourceTable;
   /** `interfaceErrors`: as the drive counted them when its page was read; more of them later point to the cable. */
   health?: { grade: HealthGrade; note: string; interfaceErrors?: number };
-  memory?: { modules: FittedModule[] };
+  /** `system`: absent where nobody noted of how many bits it is. */
+  memory?: { modules: FittedModule[]; system?: SystemBits };
   before?: { set: MeasurementSet | null; whyNot: string };
   'memory choice'?: MemoryChoice;
   'old drive moves'?: OldDriveMove;

@@ -1,3 +1,4 @@
 export type * from './types';
-export { BUFFERINGS, GENERATIONS, MODULE_FORMS } from './types';
+export { BUFFERINGS, CHANNELS, GENERATIONS, MODULE_FORMS, RANKS, SYSTEM_BITS } from './types';
+export { moduleRules } from './rules';
 export * from './match';

@@ -52,6 +52,8 @@ export const COLUMNS = {
   generation: { cell: 'text', of: ['memory'] },
   speed: { cell: 'whole', of: ['memory'] },
   buffering: { cell: 'text', of: ['memory'] },
+  profile: { cell: 'whole', of: ['memory'] },
+  ranks: { cell: 'whole', of: ['memory'] },
   adapter: { cell: 'text', of: ['adapter'] },
   from: { cell: 'lengths', of: ['adapter'] },
   to: { cell: 'lengths', of: ['adapter'] },

@@ -34,6 +34,7 @@ describe('a model from what a device says of itself', () => {
       soldered: 0,
       slots: ['DIMM A', 'DIMM B'],
       maximum: 32 * GIB,
+      maximumFrom: 'firmware',
       slotMaximum: 16 * GIB,
       speed: 2400,
     });

@@ -1,5 +1,5 @@
 import type { Firmware, Site } from '../fit';
-import { GENERATIONS, type DeviceMemory, type MemoryGeneration } from '../memory';
+import { GENERATIONS, MODULE_FORMS, type DeviceMemory, type MemoryGeneration } from '../memory';
 import type { BoardSlot, ChassisGroup } from '../smbios';
 import type { ReadDrive, Reading } from './types';
 
@@ -117,11 +117,12 @@ function memoryOf({ device }: Reading): DeviceMemory {
   const rates = devices.flatMap(({ configured, speed }) => configured ?? speed ?? []);
   return {
     generation: (known?.generation as MemoryGeneration | undefined) ?? 'DDR4',
-    form: modules.some(({ form }) => form === 'DIMM') ? 'DIMM' : 'SO-DIMM',
+    form: MODULE_FORMS.find((form) => modules.some((one) => one.form === form)) ?? 'SO-DIMM',
     soldered,
-    slots: modules.slice(0, 8).map(({ slot }, index) => slot.slice(0, 20) || `slot ${index + 1}`),
+    slots: modules.slice(0, 16).map(({ slot }, index) => slot.slice(0, 20) || `slot ${index + 1}`),
     slotMaximum: modules.length > 0 ? Math.floor((most - soldered) / modules.length) : 0,
     maximum: most,
+    maximumFrom: 'firmware',
     speed: Math.min(20_000, Math.max(100, ...rates)),
     channels: devices.length > 1 ? 2 : 1,
   };

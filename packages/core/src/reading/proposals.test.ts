@@ -68,7 +68,7 @@ describe('what a file offers for a job', () => {
   it('memory in the slots of the model, empty ones left out', () => {
     expect(proposed(null, 'memory')).toEqual({
       key: 'memory',
-      value: { modules: [{ slot: 'A', bytes: 8 * GIB, speed: 2400 }] },
+      value: { modules: [{ slot: 'A', bytes: 8 * GIB, speed: 2666, buffering: 'unbuffered' }] },
       note: 'slots by their order',
     });
     const named = { ...job, memory: { ...memory, slots: ['DIMM A', 'DIMM B'] } };

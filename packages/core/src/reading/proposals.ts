@@ -126,10 +126,20 @@ function memory({ device }: Reading, wanted: DeviceMemory): Proposal {
     return { key, value: null, note: words };
   }
   const byName = told.every(({ slot }) => wanted.slots.includes(slot));
-  const modules = told.flatMap(({ slot, bytes, configured, speed }, index): FittedModule[] => {
+  const modules = told.flatMap((one, index): FittedModule[] => {
+    const { slot, bytes, speed, configured, ecc, registered, ranks } = one;
     if (bytes === null) return [];
-    const rate = Math.min(20_000, Math.max(100, configured ?? speed ?? wanted.speed));
-    return [{ slot: byName ? slot : (wanted.slots[index] ?? slot), bytes, speed: rate }];
+    // What it is rated for, where the firmware says so: what it is set to may be the board's limit.
+    const rate = speed ?? configured;
+    return [
+      {
+        slot: byName ? slot : (wanted.slots[index] ?? slot),
+        bytes,
+        speed: rate === null ? null : Math.min(20_000, Math.max(100, rate)),
+        buffering: registered ? 'registered' : ecc ? 'ECC' : 'unbuffered',
+        ...(ranks === null ? {} : { ranks }),
+      },
+    ];
   });
   const generations = new Set(told.map(({ generation }) => generation).filter(Boolean));
   const other = [...generations].find((one) => one !== wanted.generation);

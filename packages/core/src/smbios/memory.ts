@@ -1,5 +1,6 @@
 import { GIB, KIB, MIB } from '../capacity';
 import { u64 } from '../image';
+import { RANKS } from '../memory';
 import type { MemoryDevice } from './types';
 import { byteOf, doubleOf, has, textOf, wordOf, type Structure } from './structures';
 
@@ -23,6 +24,7 @@ const FORMS: Readonly<Record<number, MemoryDevice['form']>> = {
   0x0b: 'soldered',
   0x0d: 'SO-DIMM',
   0x10: 'soldered',
+  0x11: 'CAMM2',
 };
 
 /** A DDR3 module at 1.35 V is DDR3L: both report the same type. */
@@ -32,16 +34,18 @@ const LOW_VOLTAGE = 1350;
 export function memoryDevice(one: Structure): MemoryDevice {
   const [total, data] = [wordOf(one, 0x08) ?? 0xffff, wordOf(one, 0x0a) ?? 0xffff];
   const type = GENERATIONS[byteOf(one, 0x12) ?? 0] ?? '';
+  const form = FORMS[byteOf(one, 0x0e) ?? 0] ?? 'other';
   const low = type === 'DDR3' && (wordOf(one, 0x26) || wordOf(one, 0x22)) === LOW_VOLTAGE;
   return {
     slot: textOf(one, 0x10) || textOf(one, 0x11),
     bytes: sizeOf(one),
     generation: low ? 'DDR3L' : type,
-    // Memory of the low-power kinds is soldered, also where the firmware calls it a module.
-    form: type.startsWith('LP') ? 'soldered' : (FORMS[byteOf(one, 0x0e) ?? 0] ?? 'other'),
+    // Memory of the low-power kinds is soldered but for a CAMM2, also where the firmware calls it a module.
+    form: type.startsWith('LP') && form !== 'CAMM2' ? 'soldered' : form,
     speed: rateOf(wordOf(one, 0x15), doubleOf(one, 0x54)),
     configured: rateOf(wordOf(one, 0x20), doubleOf(one, 0x58)),
     ecc: total !== 0xffff && data !== 0xffff && total > data,
+    ranks: RANKS.find((count) => count === (byteOf(one, 0x1b) ?? 0) % 16) ?? null,
     registered: ((wordOf(one, 0x13) ?? 0) & 0xa000) !== 0,
     maker: textOf(one, 0x17),
     part: textOf(one, 0x1a),

@@ -90,6 +90,16 @@ describe('a device as its firmware describes it', () => {
       { ecc: true },
     ],
     ['registered', [[0x13, 0x2000, 2]], { registered: true }],
+    ['two ranks', [[0x1b, 0x02, 1]], { ranks: 2 }],
+    ['ranks that are not told', [[0x1b, 0x00, 1]], { ranks: null }],
+    [
+      'a module of low power that is not soldered',
+      [
+        [0x12, 0x23, 1],
+        [0x0e, 0x11, 1],
+      ],
+      { form: 'CAMM2', generation: 'LPDDR5' },
+    ],
     [
       'wide rate field',
       [

@@ -1,4 +1,5 @@
 import type { Reason } from '../reason';
+import type { Ranks } from '../memory';
 
 export type ChassisGroup = 'laptop' | 'tablet' | 'desktop' | 'all-in-one' | 'mini' | 'server' | 'other';
 
@@ -8,11 +9,12 @@ export interface MemoryDevice {
   /** null for an empty slot. */
   bytes: number | null;
   generation: string;
-  form: 'DIMM' | 'SO-DIMM' | 'soldered' | 'other';
+  form: 'DIMM' | 'SO-DIMM' | 'CAMM2' | 'soldered' | 'other';
   /** Rated and set rate; null when not reported. */
   speed: number | null;
   configured: number | null;
   ecc: boolean;
+  ranks: Ranks | null;
   registered: boolean;
   maker: string;
   part: string;

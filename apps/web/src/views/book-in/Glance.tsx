@@ -2,6 +2,7 @@ import Button from '@mui/material/Button';
 import { useDeferredValue } from 'react';
 import type { KnownDevice, ModelView } from '@udrel/contract/types';
 import { binary } from '@udrel/core/capacity';
+import { mostOf } from '@udrel/core/memory';
 import { useDevicesQuery } from '../../api/api';
 import { describeSite } from '../../format/parts';
 import { Empty, FactList, Foot, Sheet, Tag } from '../../ui';
@@ -69,7 +70,7 @@ function Sites({ model, stub }: { model: ModelView | null; stub: boolean }) {
         rows={[
           ...model.sites.map((site) => [site.name, describeSite(site)] as const),
           ...(model.sites.length === 0 ? [['Drive', 'soldered: no site for a drive'] as const] : []),
-          ['Memory', `${soldered}${slots} ${memory.generation}, up to ${binary(memory.maximum)}`],
+          ['Memory', `${soldered}${slots} ${memory.generation}, ${mostOf(memory)}`],
           ...(model.note ? [['Note', model.note] as const] : []),
         ]}
       />

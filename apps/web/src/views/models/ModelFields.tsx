@@ -3,7 +3,7 @@ import TextField from '@mui/material/TextField';
 import { useFieldArray, useWatch } from 'react-hook-form';
 import { BATTERY_LEADS, DEVICE_KINDS } from '@udrel/core/device';
 import { USB_MODES } from '@udrel/core/links';
-import { BUFFERINGS, GENERATIONS, MODULE_FORMS } from '@udrel/core/memory';
+import { BUFFERINGS, CHANNELS, GENERATIONS, MODULE_FORMS } from '@udrel/core/memory';
 import { Field, type Choices } from '../../features/form/Field';
 import { Sheet } from '../../ui';
 import type { ModelDraft, ModelForm } from './model-draft';
@@ -56,9 +56,16 @@ export function ModelMore({ form }: { form: ModelForm }) {
           {inMemory('slots', 'Slots, by name')}
           {inMemory('slotMaximum', 'Most in a slot')}
           {inMemory('maximum', 'Most in all')}
+          {inMemory('maximumFrom', 'Limits are told by', [
+            ['', 'the maker, or tried'],
+            ['firmware', 'the firmware alone'],
+          ])}
           {inMemory('speed', 'Speed, MT/s')}
-          {inMemory('channels', 'Channels', ['1', '2'])}
+          {inMemory('speedFull', 'With every slot filled, MT/s')}
+          {inMemory('channels', 'Channels', CHANNELS.map(String))}
           {inMemory('slotChannels', 'Channel of each slot')}
+          {inMemory('fillFirst', 'Slots in the order to fill')}
+          {inMemory('ranksPerChannel', 'Ranks on a channel')}
           {inMemory('buffering', 'Buffering', [['', 'not noted'], ...BUFFERINGS])}
         </div>
       </Sheet>

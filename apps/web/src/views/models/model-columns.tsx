@@ -3,6 +3,7 @@ import { Link } from 'react-router';
 import type { ModelSort } from '@udrel/contract/shapes';
 import type { ModelRow } from '@udrel/contract/types';
 import { binary } from '@udrel/core/capacity';
+import { mostOf } from '@udrel/core/memory';
 import type { Column } from '../../features/list/ListTable';
 import { describeSite } from '../../format/parts';
 import styles from '../../ui/list.module.css';
@@ -100,7 +101,7 @@ function Sites({ model, choose }: { model: ModelRow; choose: ((siteId: string) =
 function memoryOf({ stub, memory }: ModelRow): string {
   if (stub) return 'not known';
   const slots = memory.slots.length === 1 ? '1 slot' : `${memory.slots.length} slots`;
-  return `${memory.generation}, ${slots}, up to ${binary(memory.maximum)}`;
+  return `${memory.generation}, ${slots}, ${mostOf(memory)}`;
 }
 
 function startsFrom({ firmware }: ModelRow): string {

@@ -1,7 +1,7 @@
 import type { ModelSpec } from '@udrel/contract/types';
 import { binary, parseCapacity } from '@udrel/core/capacity';
 import type { Port } from '@udrel/core/equipment';
-import type { Buffering } from '@udrel/core/memory';
+import { CHANNELS, type Buffering } from '@udrel/core/memory';
 import type { FieldProblem, ShapedForm } from '../../features/form/shaped-form';
 import { draftOf, fieldOfSite, siteOf, type ModelSite, type SiteDraft } from '../../features/site-editor/site-draft';
 
@@ -33,7 +33,11 @@ export interface ModelDraft {
     | 'channels'
     | 'generation'
     | 'form'
-    | 'buffering',
+    | 'buffering'
+    | 'maximumFrom'
+    | 'speedFull'
+    | 'fillFirst'
+    | 'ranksPerChannel',
     string
   >;
   firmware: Record<'uefi' | 'startsNvme' | 'secureBoot', '' | 'yes' | 'no'> & { controller: '' | 'AHCI' | 'RAID' };
@@ -42,6 +46,9 @@ export interface ModelDraft {
   functions: string;
   disassembly: { stage: string; kind: ModelSpec['disassembly'][number]['kind']; name: string; count: string }[];
 }
+
+/** The channels of slots as they are typed. */
+const LETTERS = ['A', 'B', 'C', 'D', 'E', 'F', 'G', 'H'];
 
 export type ModelForm = ShapedForm<ModelDraft, ModelSpec>;
 
@@ -66,12 +73,16 @@ export function draftOfModel(spec: ModelSpec): ModelDraft {
       form: memory.form,
       soldered: size(memory.soldered),
       slots: memory.slots.join(', '),
-      slotChannels: (memory.slotChannels ?? []).map((channel) => 'AB'[channel] ?? '').join(', '),
+      slotChannels: (memory.slotChannels ?? []).map((channel) => LETTERS[channel] ?? '').join(', '),
       buffering: memory.buffering ?? '',
       slotMaximum: size(memory.slotMaximum),
       maximum: size(memory.maximum),
       speed: String(memory.speed),
       channels: String(memory.channels),
+      maximumFrom: memory.maximumFrom ?? '',
+      speedFull: memory.speedFull === undefined ? '' : String(memory.speedFull),
+      fillFirst: (memory.fillFirst ?? []).join(', '),
+      ranksPerChannel: memory.ranksPerChannel === undefined ? '' : String(memory.ranksPerChannel),
     },
     firmware: {
       uefi: said(firmware.uefi),
@@ -167,7 +178,7 @@ export function fieldOfModel(sent: string): string {
   return sent
     .replace(/^functions\..*$/, 'functions')
     .replace(/^(ports\.\d+)\.(mode|generation)$/, '$1.rate')
-    .replace(/^(memory\.(slots|slotChannels))\..*$/, '$1');
+    .replace(/^(memory\.(slots|slotChannels|fillFirst))\..*$/, '$1');
 }
 
 /** The model that was typed with everything in it that cannot be read; it is whole only where nothing is. */
@@ -182,10 +193,14 @@ export function modelOf(draft: ModelDraft): { spec: ModelSpec; problems: FieldPr
     if (!read.ok) for (const { field, sentence } of read.problems) wrong(`sites.${index}.${field}`, sentence);
     return shownSite(one);
   });
-  // What was typed before the form had these two is kept in the browser without them.
+  // What was typed before the form had some of these is kept in the browser without them.
   const { generation, form, slots, slotChannels = '', speed, channels, buffering = '' } = draft.memory;
-  const wired = listed(slotChannels, ',').map((letter) => ['A', 'B'].indexOf(letter.toUpperCase()));
-  if (wired.includes(-1)) wrong('memory.slotChannels', 'A or B for each slot, with commas; empty where nobody knows.');
+  const { maximumFrom = '', speedFull = '', fillFirst = '', ranksPerChannel = '' } = draft.memory;
+  const first = listed(fillFirst, ',');
+  const unknown = first.find((slot) => !listed(slots, ',').includes(slot));
+  if (unknown !== undefined) wrong('memory.fillFirst', `There is no slot “${unknown}”.`);
+  const wired = listed(slotChannels, ',').map((letter) => LETTERS.indexOf(letter.toUpperCase()));
+  if (wired.includes(-1)) wrong('memory.slotChannels', 'A, B … for each slot, with commas; empty where nobody knows.');
   else if (wired.length > 0 && wired.length !== listed(slots, ',').length)
     wrong('memory.slotChannels', `As many as there are slots: ${listed(slots, ',').length}.`);
   const bytes = (field: 'soldered' | 'slotMaximum' | 'maximum') => {
@@ -213,9 +228,15 @@ export function modelOf(draft: ModelDraft): { spec: ModelSpec; problems: FieldPr
       slotMaximum: bytes('slotMaximum'),
       maximum: bytes('maximum'),
       speed: whole('memory.speed', speed, 100),
-      channels: channels === '1' ? 1 : 2,
+      channels: CHANNELS.find((one) => String(one) === channels) ?? 2,
       ...(wired.length > 0 ? { slotChannels: wired } : {}),
       ...(buffering === '' ? {} : { buffering: buffering as Buffering }),
+      ...(maximumFrom === 'firmware' ? { maximumFrom } : {}),
+      ...(speedFull.trim() === '' ? {} : { speedFull: whole('memory.speedFull', speedFull, 100) }),
+      ...(first.length > 0 ? { fillFirst: first } : {}),
+      ...(ranksPerChannel.trim() === ''
+        ? {}
+        : { ranksPerChannel: whole('memory.ranksPerChannel', ranksPerChannel, 1) }),
     },
     firmware: firmwareOf(draft.firmware),
     ports: draft.ports.map(({ kind, name, plug, rate, shares }): Port =>

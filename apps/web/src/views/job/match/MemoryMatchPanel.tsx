@@ -3,9 +3,9 @@ import Button from '@mui/material/Button';
 import { useState, type ReactNode } from 'react';
 import type { JobView, MatchView } from '@udrel/contract/types';
 import { binary } from '@udrel/core/capacity';
-import { noSlots, type MemorySet } from '@udrel/core/memory';
+import { memoryNow, noSlots, type MemorySet } from '@udrel/core/memory';
 import { money, whole } from '../../../format/units';
-import { Empty, Foot, Ledger, Sheet, TroubleNote, VerdictMark } from '../../../ui';
+import { Empty, Foot, Ledger, OutcomeMark, Sheet, TroubleNote, VerdictMark } from '../../../ui';
 import { useJobChange } from '../../../features/job/useJobChange';
 import { KitLink } from './KitLink';
 import { OwnMemory } from './OwnMemory';
@@ -20,7 +20,11 @@ function isChosen(set: MemorySet, taken: MemoryChoice | undefined): boolean {
   return taken !== undefined && set.offer.partId === (taken.partId ?? OWN) && set.count === taken.count;
 }
 
-const verdictOf = ({ refused, reachesWish }: MemorySet) => (refused ? 'no' : reachesWish ? 'fits' : 'too small');
+function verdictOf({ refused, reachesWish, reasons }: MemorySet) {
+  if (refused) return 'no';
+  if (!reachesWish) return 'too small';
+  return reasons.some(({ outcome }) => outcome === 'unknown') ? 'cannot tell' : 'fits';
+}
 
 /** Module sets that reach the wish, what results, and why others are refused. */
 export function MemoryMatchPanel({ job, match, side }: { job: JobView; match: MatchView; side: ReactNode }) {
@@ -34,11 +38,13 @@ export function MemoryMatchPanel({ job, match, side }: { job: JobView; match: Ma
   );
   const { change, busy, error } = useJobChange(job);
   const [ordering, setOrdering] = useState(false);
+  const wish = job.snapshot.wishes.find((one) => one.kind === 'memory')?.least ?? 0;
+  const known = job.snapshot.facts.memory;
+  const now = known ? memoryNow(job.device.model.memory, known.modules, wish) : null;
   const chosen = sets[index];
   if (!chosen) return <Empty>{noSlots(job.device.model.memory) ?? 'The shelf knows no modules for this.'}</Empty>;
   const isTaken = isChosen(chosen, taken);
   const isOwn = chosen.offer.partId === OWN;
-  const wish = job.snapshot.wishes.find((one) => one.kind === 'memory')?.least ?? 0;
   return (
     <div className={styles.grid}>
       <div className={styles.column}>
@@ -47,6 +53,18 @@ export function MemoryMatchPanel({ job, match, side }: { job: JobView; match: Ma
         {side}
       </div>
       <div className={styles.column}>
+        {now && (
+          <Sheet title="As it came" aside={`${binary(now.total)}, ${now.channels}`}>
+            {now.meets ? (
+              <p>
+                <OutcomeMark outcome="pass" /> The wish of {binary(wish)} is met already: ask what it is to be faster
+                at, or end the job.
+              </p>
+            ) : (
+              <p className="sub">{binary(wish - now.total)} are missing to the wish.</p>
+            )}
+          </Sheet>
+        )}
         <Sheet
           title="Memory sets"
           aside={`wanted: ${binary(wish)} in all${of > sets.length ? `; the best ${sets.length} of ${whole(of)}` : ''}`}

@@ -3,7 +3,7 @@ import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import type { JobView } from '@udrel/contract/types';
 import { GIB } from '@udrel/core/capacity';
-import { GENERATIONS, type MemoryGeneration } from '@udrel/core/memory';
+import { GENERATIONS, MODULE_FORMS, type MemoryGeneration, type ModuleForm } from '@udrel/core/memory';
 import { Foot, Sheet, TroubleNote } from '../../../ui';
 import { tellFact } from '../../../format/facts';
 import { useJobChange } from '../../../features/job/useJobChange';
@@ -45,7 +45,7 @@ export function OwnMemory({ job }: { job: JobView }) {
       maker: 'brought along',
       name: given.name.trim(),
       generation: given.generation as MemoryGeneration,
-      form: given.form as 'SO-DIMM' | 'DIMM',
+      form: given.form as ModuleForm,
       bytes: Math.round(gib * GIB),
       speed,
     };
@@ -59,7 +59,7 @@ export function OwnMemory({ job }: { job: JobView }) {
           {field('count', 'How many')}
           {field('gib', 'Each, GiB')}
           {field('generation', 'Generation', GENERATIONS)}
-          {field('form', 'Form', ['SO-DIMM', 'DIMM'])}
+          {field('form', 'Form', MODULE_FORMS)}
           {field('speed', 'MT/s')}
           {field('name', 'Maker and name')}
         </div>
