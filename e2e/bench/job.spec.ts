@@ -155,7 +155,7 @@ test('a memory job has no Plan and no Copy', async ({ page }) => {
   await measure(page, 'before', ['1500', '600', '31, 30, 30']);
   await station(page, 'Match');
   await page.getByRole('radio', { name: '1 × T3 8 GiB DDR3' }).check();
-  await expect(page.getByText(/the notch and the voltage differ/)).toBeVisible();
+  await expect(page.getByText(/204 contacts against 260: it does not go in/)).toBeVisible();
   await expect(page.getByRole('button', { name: 'Choose and reserve' })).toBeDisabled();
   await page.getByRole('radio', { name: '1 × S4 8 GiB DDR4' }).check();
   await page.getByRole('button', { name: 'Choose and reserve' }).click();

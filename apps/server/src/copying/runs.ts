@@ -136,7 +136,8 @@ function durationOf(
   if (minutes === null) return { took: null, learn: false };
   const { 'old drive': old, [targetKey(run.onto ?? 'new', 'choice')]: choice } = job.snapshot.facts;
   const links = [old?.link, run.onto ? choice?.link : undefined].filter((link) => link !== undefined);
-  const ceiling = links.length > 0 ? Math.min(...links.map(linkCeiling)) : null;
+  // A check reads structures only, and of what is encrypted nobody knows how much is: only a copy moves all its bytes.
+  const ceiling = run.kind === 'copy' && links.length > 0 ? Math.min(...links.map(linkCeiling)) : null;
   const seconds = minutes === undefined ? (now.getTime() - Date.parse(run.beganAt)) / 1000 : minutes * 60;
   const doubt = durationDoubt({ ...run.estimate, bytes: run.plannedBytes }, seconds, ceiling);
   if (doubt === 'impossible') {

@@ -1,23 +1,20 @@
 import type { PlacingView } from '@udrel/contract/types';
 import type { DeviceKind } from '@udrel/core/device';
-import { fitDrive, type DriveClass } from '@udrel/core/fit';
-import type { FinishedRun } from '@udrel/core/estimate';
+import { fitDrive } from '@udrel/core/fit';
 import type { FreeSite, JoiningDrive, Placing } from '@udrel/core/routes';
 import { targetKey } from '@udrel/core/facts';
 import { JOINING_IDS, TAKES_OVER, targetName, type TargetId } from '@udrel/core/layout';
 import { occupant } from '@udrel/core/steps';
 import type { EntityManager } from 'typeorm';
-import { firstRow, rows } from '../platform/database/database';
+import { firstRow } from '../platform/database/database';
 import { chosenDrive, chosenParts, heldForCopy, type HeldForCopy } from './copy-equipment';
+import { finishedRuns } from '../copying/finished-runs';
 import { offeredParts, type OfferedPart } from '../shelf/offered';
 import type { JobRecord } from '../jobs/job-record';
 import { readJob } from '../jobs/view-job';
 
 /** Devices that have no keyboard of their own: one takes a socket. */
 const WITHOUT_KEYBOARD: readonly DeviceKind[] = ['desktop', 'all-in-one', 'small desktop'];
-/** Latest finished runs from which estimates learn. */
-const LEARN_FROM = 400;
-
 export async function viewPlacing(manager: EntityManager, tag: string, now: Date): Promise<PlacingView> {
   return { placing: await placingOf(manager, await readJob(manager, tag, now), now) };
 }
@@ -53,7 +50,7 @@ export async function placingOf(manager: EntityManager, job: JobRecord, now: Dat
     sticks: held.sticks,
     freeBerths: await freeBerths(manager),
     berthTakes: held.berthTakes,
-    finished: await finishedRuns(manager),
+    finished: (await finishedRuns(manager)).map(({ low: _low, high: _high, ...run }) => run),
   };
 }
 
@@ -94,21 +91,4 @@ async function freeBerths(manager: EntityManager): Promise<number | null> {
        from berth b`,
   );
   return found && Number(found.all) > 0 ? Number(found.free) : null;
-}
-
-/**
- * What finished runs took against what the figures of the class had said; those that cannot be, or were left over
- * night, are none to learn from. A watched run took the time in which it wrote, by the clock of its berth, which a
- * simulated one lets run faster.
- */
-function finishedRuns(manager: EntityManager): Promise<FinishedRun[]> {
-  return rows<{ kind: FinishedRun['kind']; source: DriveClass; prior: number; took: number }>(
-    manager,
-    `select r.kind, r.source_class as source, (r.estimate ->> 'prior')::float as prior,
-            case when r.berth_id is null then coalesce(r.took, extract(epoch from r.ended_at - r.began_at))::float
-                 else (r.progress ->> 'elapsed')::float - (r.progress ->> 'still')::float end as took
-       from run r
-      where r.outcome = 'ended well' and r.learn
-      order by r.ended_at desc limit ${LEARN_FROM}`,
-  );
 }

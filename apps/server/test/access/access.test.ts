@@ -22,7 +22,20 @@ const PUBLIC = ['session', 'signIn', 'signOut', 'setUp', 'health', 'openApi', 'f
 const AGENT = ['agentHello', 'agentWork', 'agentSamples', 'agentReadBack'];
 const EVERY_ROLE = [
   ...['switchTo', 'switchable', 'setPin', 'changePassword', 'sessions', 'endSession', 'signOutEverywhere'],
-  ...['rates', 'customers', 'floor', 'find', 'hints', 'berths', 'runs', 'jobRuns', 'match', 'placing', 'quote'],
+  ...[
+    'rates',
+    'estimates',
+    'customers',
+    'floor',
+    'find',
+    'hints',
+    'berths',
+    'runs',
+    'jobRuns',
+    'match',
+    'placing',
+    'quote',
+  ],
   ...['models', 'nearestModels', 'model', 'lessons', 'devices', 'parts', 'places', 'partLines', 'receive'],
   ...['bookIn', 'writeQuote', 'acceptQuote', 'pay', 'settleOrder', 'jobs', 'jobCount', 'jobExport', 'job', 'history'],
   ...['events', 'eventCount', 'eventExport', 'partCount', 'partExport', 'modelRows', 'modelCount', 'modelExport'],

@@ -1,6 +1,6 @@
 import pino from 'pino';
 import { beforeAll, describe, expect, it } from 'vitest';
-import type { AgentWork, JobView, PlacingView } from '@udrel/contract/types';
+import type { AgentWork, EstimatesView, JobView, PlacingView } from '@udrel/contract/types';
 import { createApp } from '../../src/app/create-app';
 import { silentHints } from '../../src/hints/hub';
 import { bookJob, stockUp, Work, type Stock } from '../fixtures';
@@ -36,6 +36,9 @@ describe('a copy timed by hand', () => {
     expect((await end({ minutes: (low + high) / 120 })).status).toBe(200);
     expect(work.job.runs.at(-1)).toMatchObject({ learn: true, took: Math.round((low + high) / 2) });
     expect(await learnt(work)).toBe(known + 1);
+    const { all, kinds } = (await shop.as.counter.get<EstimatesView>('/shop/estimates')).body;
+    expect([all.held, all.of]).toEqual([known + 1, known + 1]);
+    expect(kinds.map(({ kind }) => kind)).toEqual(['copy']);
     const other = await begun();
     later(20 * 60);
     await other.post('/runs/end', { outcome: 'ended well', note: '', minutes: null });

@@ -53,6 +53,7 @@ export const {
   useAcceptQuoteMutation,
   usePayMutation,
   useCorrectPaymentMutation,
+  useEstimatesQuery,
   useRatesQuery,
   useSetRatesMutation,
   useSetFormatsMutation,

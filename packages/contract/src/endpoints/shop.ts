@@ -2,12 +2,13 @@ import { customerQuery, findQuery, hintsQuery } from '../shapes/commands';
 import { auditCountQuery, auditExportQuery, auditQuery } from '../shapes/lists';
 import { shopFormats, shopRates, type ShopFormats, type ShopRates } from '../shapes/orders';
 import type { AuditPage, CountView } from '../views/list-views';
-import type { CustomerView, FloorView, Found, HealthView } from '../views/views';
+import type { CustomerView, EstimatesView, FloorView, Found, HealthView } from '../views/views';
 import { command, query } from './endpoint';
 
 /** The shop as a whole: what it charges, who its customers are, what is to be looked back at, what waits for hands. */
 export const shopEndpoints = {
   rates: query('/shop/rates', { permission: 'look at jobs and shelf', about: 'Rates' }).answering<ShopRates>(),
+  estimates: query('/shop/estimates', { permission: 'look at jobs and shelf' }).answering<EstimatesView>(),
   setRates: command('put /shop/rates', {
     permission: 'set rates',
     body: shopRates,

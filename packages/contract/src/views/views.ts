@@ -3,7 +3,7 @@ import type { JobFacts } from '@udrel/core/facts';
 import type { StepId } from '@udrel/core/stations';
 import type { ProgressState, Progress, RunWants } from '@udrel/core/progress';
 import type { Holding } from '@udrel/core/equipment';
-import type { RunKind } from '@udrel/core/estimate';
+import type { RunKind, Score } from '@udrel/core/estimate';
 import type { Candidate } from '@udrel/core/fit';
 import type { Alarm } from '@udrel/core/identity';
 import type { TargetId } from '@udrel/core/layout';
@@ -341,6 +341,14 @@ export interface Found {
   /** Job to open, where there is one. */
   tag: string | null;
   id: string;
+}
+
+/** How well the shop's own runs kept to the ranges that were told before them. */
+export interface EstimatesView {
+  all: Score;
+  kinds: { kind: RunKind; score: Score }[];
+  /** As many of the latest runs as are looked at. */
+  latest: number;
 }
 
 export interface HealthView {

@@ -1,6 +1,7 @@
 export type * from './types';
 export { HEALTH_GRADES, RUN_KINDS } from './types';
-export { calibrate } from './calibrate';
+export { calibrate, type Alike } from './calibrate';
 export { durationDoubt, type DurationDoubt } from './plausible';
 export { estimateRun, type RunWork } from './run';
+export { scoreOf, type Score, type Told } from './score';
 export { linkStage, readStage, spins, writeStage, type ReadSource } from './stages';

@@ -1,7 +1,7 @@
 import type { DriveClass } from '../fit';
 import { slowest } from '../links';
 import { calibrate } from './calibrate';
-import type { FinishedRun, PacedStage, RunEstimate, RunKind } from './types';
+import type { FinishedRun, HealthGrade, PacedStage, RunEstimate, RunKind } from './types';
 
 /** Something that is to run by itself. */
 export interface RunWork {
@@ -9,9 +9,14 @@ export interface RunWork {
   bytes: number;
   /** What the data passes; the slowest limits. */
   stages: readonly PacedStage[];
-  /** Class of the drive that is read, by which finished runs are alike. */
+  /** Class of the drive that is read, its health and the route, by which finished runs are alike. */
   source: DriveClass;
+  health?: HealthGrade;
+  route?: string;
 }
+
+/** How far out the ends lie of where every part is at its own, as a share of the distance in logarithms. */
+const TOGETHER = 0.6;
 
 /** Index into a triple of slow, usual and fast. */
 type Speed = 0 | 1 | 2;
@@ -41,23 +46,35 @@ const MANNERS: Readonly<Record<RunKind, Manner>> = {
  * How long a run takes, from the slowest stage of its chain, calibrated by the shop's own finished runs.
  * More bytes never take less time; low <= middle <= high.
  */
-export function estimateRun({ kind, bytes, stages, source }: RunWork, finished: readonly FinishedRun[]): RunEstimate {
+export function estimateRun(
+  { kind, bytes, stages, source, health, route }: RunWork,
+  finished: readonly FinishedRun[],
+): RunEstimate {
   const { fixed, share } = MANNERS[kind];
   const at = (speed: Speed) =>
     slowest(stages.map(({ name, rates }) => ({ name, rate: rates[speed] }))) ?? { name: 'nothing', rate: 1 };
   const seconds = (speed: Speed) => Math.round(fixed[speed] + bytes / (Math.max(0.5, at(speed).rate) * share * 1e6));
-  const prior = { low: seconds(2), middle: seconds(1), high: seconds(0) };
-  const { runs, alike, ...range } = calibrate(prior, kind, source, finished);
+  const middle = seconds(1);
+  const prior = { low: towards(middle, seconds(2)), middle, high: towards(middle, seconds(0)) };
+  const { runs, alike, ...range } = calibrate(prior, kind, { source, health, route }, finished);
   const usual = at(1);
   return {
     ...range,
     kind,
     bytes,
     prior: prior.middle,
+    fixed: fixed[1],
+    ...(health ? { health } : {}),
+    ...(route ? { route } : {}),
     rate: Math.round(usual.rate * Math.min(1, share)),
     limitedBy: usual.name,
     restsOn: restsOn(runs, alike, source),
   };
+}
+
+/** An end drawn in: it hardly happens that all that data passes, and what stands around it, is slow or fast at once. */
+function towards(middle: number, end: number): number {
+  return Math.round(middle ** (1 - TOGETHER) * end ** TOGETHER);
 }
 
 function restsOn(runs: number, alike: number, source: DriveClass): string {

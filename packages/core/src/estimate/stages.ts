@@ -12,6 +12,12 @@ interface ClassRates {
   direct?: Triple;
 }
 
+/** Disks of 3.5 inch pass more bytes under the head a turn (rates by drive class, outer zone x 0.8). */
+const LARGE: Readonly<Partial<Record<DriveClass, Triple>>> = {
+  'disk 5400': [95, 135, 165],
+  'disk 7200': [110, 170, 220],
+};
+
 const CLASS_RATES: Readonly<Record<DriveClass, ClassRates>> = {
   'disk 5400': { read: [60, 90, 115], write: [60, 90, 115] },
   'disk 7200': { read: [75, 120, 160], write: [75, 120, 160] },
@@ -34,6 +40,11 @@ const HEALTH_DIVISOR: Readonly<Record<HealthGrade, Triple>> = {
 const CROWDED = 0.85;
 const IN_PIECES: Triple = [2, 1.25, 1];
 
+function ratesOf(drive: DriveClass, large = false): ClassRates {
+  const own = large ? LARGE[drive] : undefined;
+  return own ? { read: own, write: own } : CLASS_RATES[drive];
+}
+
 /** Whether the drive has platters. */
 export function spins(drive: DriveClass): boolean {
   return drive === 'disk 5400' || drive === 'disk 7200';
@@ -47,6 +58,8 @@ const scaled = (rates: Triple, by: (index: 0 | 1 | 2) => number): Triple => [
 
 export interface ReadSource {
   class: DriveClass;
+  /** A disk of 3.5 inch. */
+  large?: boolean;
   health: HealthGrade;
   /** Share of its volumes that is used, 0 to 1; null where not known. */
   crowded: number | null;
@@ -56,7 +69,7 @@ export interface ReadSource {
 
 /** Reading the old drive. A disk reads its inner tracks at about half the rate of its outer ones. */
 export function readStage(name: string, source: ReadSource): PacedStage {
-  const { read } = CLASS_RATES[source.class];
+  const { read } = ratesOf(source.class, source.large);
   const inner = source.whole && spins(source.class) ? acrossTheDisk() : 1;
   const pieces = (index: 0 | 1 | 2) =>
     !source.whole && spins(source.class) && (source.crowded ?? 0) > CROWDED ? IN_PIECES[index] : 1;
@@ -76,8 +89,14 @@ function acrossTheDisk(): number {
 const CACHE_SHARE: Triple = [0.05, 0.15, 0.35];
 
 /** Writing `bytes` to a drive of `capacity`: fast while its cache lasts, then at its own rate. */
-export function writeStage(name: string, drive: DriveClass, bytes: number, capacity: number): PacedStage {
-  const { write, direct } = CLASS_RATES[drive];
+export function writeStage(
+  name: string,
+  drive: DriveClass,
+  bytes: number,
+  capacity: number,
+  large = false,
+): PacedStage {
+  const { write, direct } = ratesOf(drive, large);
   if (!direct || bytes <= 0) return { name, kind: 'drive', rates: write };
   const mean = (index: 0 | 1 | 2) => {
     const cached = Math.min(bytes, CACHE_SHARE[index] * Math.max(0, capacity));

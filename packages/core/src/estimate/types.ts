@@ -28,6 +28,9 @@ export interface FinishedRun {
   kind: RunKind;
   /** Class of the drive that was read. */
   source: DriveClass;
+  /** How well it was, and where both drives sat; absent for runs of before these were kept. */
+  health?: HealthGrade;
+  route?: string;
   /** What was expected of it without any run to learn from, and what it took, seconds. */
   prior: number;
   took: number;
@@ -38,6 +41,11 @@ export interface RunEstimate extends Range {
   bytes: number;
   /** What the figures of the class alone say, seconds: what finished runs are held against. */
   prior: number;
+  /** Of that, what passes before and after the bytes: a watched run is counted without it. */
+  fixed?: number;
+  /** By what finished runs are alike to it, beside its kind and the class of its source. */
+  health?: HealthGrade;
+  route?: string;
   /** Expected rate, MB/s, and the stage that limits it. */
   rate: number;
   limitedBy: string;

@@ -49,7 +49,6 @@ export const FACTS = {
     evidenceOf: ['reserve new drive'],
     stamp: false,
     restsOn: ['old drive'],
-    offline: true,
     ofOldDrive: true,
     origin: 'measured',
     tell: ({ length, height }) =>

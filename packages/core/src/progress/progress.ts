@@ -84,6 +84,10 @@ const ERRORS_LINGER = 60;
 const PERHAPS_OVER = 0.8;
 /** Runs seldom fall under this share of their own mean rate for long. */
 const SLOWEST_SHARE = 0.6;
+/** How much less and more than at that pace a run takes in nine of ten cases; the more the less of it is done. */
+const SHORTER = 0.99;
+const LONGER = { first: 1.45, falls: 0.45, least: 1.22 } as const;
+const SLOWED_LONGER = 1.1;
 
 /** A run of which no sample has come yet. */
 export function beginProgress(): ProgressState {
@@ -225,7 +229,10 @@ function hasEnded({ done, still }: Counted, planned: number): boolean {
   return planned > 0 && done >= planned && still >= ENDED_AFTER;
 }
 
-/** From the latest rate and from the mean of the whole run, so that a short burst or stop does not upset it. */
+/**
+ * From the mean of the whole run and from the latest rate where that is lower: disks fall off inwards and caches end, while
+ * few runs grow faster. The range holds in about four of five runs of a back-test, at 10, 50 and 90 % of each.
+ */
 function timeLeft(state: Counted, planned: number, rate: number): Progress['left'] {
   if (planned <= 0 || state.recent.length < 3) return null;
   const remaining = Math.max(0, planned - state.done) / 1e6;
@@ -233,9 +240,11 @@ function timeLeft(state: Counted, planned: number, rate: number): Progress['left
   if (remaining === 0) return hasEnded(state, planned) ? { low: 0, high: 0 } : null;
   const mean = state.moved / 1e6 / Math.max(1, state.elapsed);
   if (mean <= 0 || idleFor(state) >= STALLED_AFTER) return null;
-  const fast = Math.max(mean, rate);
-  const slow = Math.max(mean * SLOWEST_SHARE, Math.min(mean, percentile(state.recent, 0.1)));
-  return { low: Math.round(remaining / fast), high: Math.round(remaining / slow) };
+  const slowed = rate < mean * SLOWEST_SHARE;
+  const pace = Math.min(mean, Math.max(rate, mean * SLOWEST_SHARE));
+  const longer = slowed ? SLOWED_LONGER : Math.max(LONGER.least, LONGER.first - LONGER.falls * (state.done / planned));
+  const low = Math.floor((remaining / (slowed ? mean : pace)) * SHORTER);
+  return { low, high: Math.max(low + 1, Math.ceil((remaining / pace) * longer)) };
 }
 
 function percentile(values: readonly number[], share: number): number {

@@ -1,5 +1,6 @@
 import { estimateRun, linkStage, readStage, type RunEstimate } from '../estimate';
 import type { LayoutPlan } from '../layout';
+import { isLarge } from './way';
 import type { Placing } from './types';
 
 /** Installing a system afresh and setting it up, minutes of hands (rule of thumb). */
@@ -24,7 +25,13 @@ export function afreshInstead(placing: Placing, plan: LayoutPlan): Afresh {
   const known = volumes.every(({ source, used }) => (used ?? source.used) !== null);
   const bytes = volumes.reduce((sum, { source, used, sourceBytes }) => sum + (used ?? source.used ?? sourceBytes), 0);
   const { old, finished } = placing;
-  const read = readStage('old drive', { class: old.class, health: old.health, crowded: null, whole: false });
+  const read = readStage('old drive', {
+    class: old.class,
+    large: isLarge(old),
+    health: old.health,
+    crowded: null,
+    whole: false,
+  });
   const slowed = {
     ...read,
     rates: [read.rates[0] * FILE_SHARE, read.rates[1] * FILE_SHARE, read.rates[2] * FILE_SHARE] as const,
@@ -33,7 +40,7 @@ export function afreshInstead(placing: Placing, plan: LayoutPlan): Afresh {
   return {
     bytes: known ? bytes : null,
     hands: INSTALL_MINUTES,
-    estimate: estimateRun({ kind: 'copy', bytes, stages, source: old.class }, finished),
+    estimate: estimateRun({ kind: 'copy', bytes, stages, source: old.class, health: old.health }, finished),
     loses: ['programs and their licences are put on again', 'settings are made anew'],
   };
 }

@@ -104,7 +104,14 @@ function together(first: RouteOption, second: RouteOption | undefined, { on }: J
 function optionOf(one: Way, placing: Placing, asked: CopyAsked): RouteOption {
   const bytes = bytesOf(one, asked);
   const estimate = estimateRun(
-    { kind: 'copy', bytes, stages: one.stages, source: placing.old.class },
+    {
+      kind: 'copy',
+      bytes,
+      stages: one.stages,
+      source: placing.old.class,
+      health: placing.old.health,
+      route: one.route,
+    },
     placing.finished,
   );
   return {

@@ -1,6 +1,7 @@
 import type { PlannedRun } from '../facts';
 import { estimateRun, linkStage, readStage, writeStage, type PacedStage } from '../estimate';
-import { TAKES_OVER, type LayoutPlan } from '../layout';
+import { TAKES_OVER, type LayoutPlan, type PlannedPartition } from '../layout';
+import { isLarge } from './way';
 import type { Placing, RoutedDrive, RouteOption } from './types';
 
 /** A shared link once only one drive is read over it. */
@@ -26,30 +27,28 @@ export function runsOf(
   const { old, target, joining, finished } = placing;
   const source = old.class;
   const inPlace = [
-    readStage('old drive', { class: source, health: old.health, crowded: null, whole: false }),
-    writeStage('old drive', source, 0, old.held.bytes),
+    readStage('old drive', { class: source, large: isLarge(old), health: old.health, crowded: null, whole: false }),
+    writeStage('old drive', source, 0, old.held.bytes, isLarge(old)),
     linkStage('old drive’s link', old.link),
   ];
-  const ahead = plan.partitions.flatMap(({ source: partition, sourceBytes, used, change }): PlannedRun[] => {
-    const about = partition.id;
-    const decrypt = decrypted.includes(about) && partition.encrypted;
-    const check = change === 'shrunk' && old.health !== 'failing';
-    const bytes = used ?? sourceBytes;
-    return [
-      ...(decrypt
-        ? [{ about, onto: null, estimate: estimateRun({ kind: 'decrypt', bytes, stages: inPlace, source }, finished) }]
-        : []),
-      ...(check
-        ? [{ about, onto: null, estimate: estimateRun({ kind: 'check', bytes, stages: inPlace, source }, finished) }]
-        : []),
-    ];
-  });
+  // Both go through the whole volume, whatever of it is used: what is encrypted is so to its end.
+  const throughAll = (
+    kind: 'decrypt' | 'check',
+    { source: { id }, sourceBytes: bytes }: PlannedPartition,
+  ): PlannedRun => {
+    const work = { kind, bytes, stages: inPlace, source, health: old.health };
+    return { about: id, onto: null, estimate: estimateRun(work, finished) };
+  };
+  const ahead = plan.partitions.flatMap((one): PlannedRun[] => [
+    ...(decrypted.includes(one.source.id) && one.source.encrypted ? [throughAll('decrypt', one)] : []),
+    ...(one.change === 'shrunk' && old.health !== 'failing' ? [throughAll('check', one)] : []),
+  ]);
   const readBack = (drive: RoutedDrive, { bytes, stages }: Pick<RouteOption, 'bytes' | 'stages'>) => {
     const way = [
-      readStage(drive.name, { class: drive.class, health: 'good', crowded: null, whole: false }),
+      readStage(drive.name, { class: drive.class, large: isLarge(drive), health: 'good', crowded: null, whole: false }),
       ...stages.filter((stage) => onItsWay(drive, stage)).map(alone),
     ];
-    return estimateRun({ kind: 'read back', bytes, stages: way, source: drive.class }, finished);
+    return estimateRun({ kind: 'read back', bytes, stages: way, source: drive.class, route: route.route }, finished);
   };
   const { further } = route;
   return [

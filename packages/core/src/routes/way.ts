@@ -3,7 +3,7 @@ import { holdings, socketsLeft, type Holding, type Plug, type Socket } from '../
 import { linkStage, readStage, writeStage, type PacedStage } from '../estimate';
 import { linkName, type Link } from '../links';
 import type { Reason } from '../reason';
-import type { CopyAsked, JudgedStick, Placing } from './types';
+import type { CopyAsked, JudgedStick, Placing, RoutedDrive } from './types';
 
 /** One way to place both drives, before its time is estimated. */
 export interface Way {
@@ -28,12 +28,21 @@ export const fail = (rule: string, sentence: string, remedy?: string): Reason =>
   return { rule, outcome: 'fail', sentence, ...(remedy ? { remedy } : {}) };
 };
 
+/** Disks of 3.5 inch have rates of their own. */
+export const isLarge = ({ held }: Pick<RoutedDrive, 'held'>) => held.form === '3.5';
+
 /** The old drive read, and the new one written, at both ends of every chain. */
 export function ends(placing: Placing, asked: CopyAsked, bytes: number, whole: boolean): [PacedStage, PacedStage] {
   const { old, target } = placing;
   return [
-    readStage('old drive', { class: old.class, health: old.health, crowded: asked.crowded, whole }),
-    writeStage(target.name, target.class, bytes, target.held.bytes),
+    readStage('old drive', {
+      class: old.class,
+      large: isLarge(old),
+      health: old.health,
+      crowded: asked.crowded,
+      whole,
+    }),
+    writeStage(target.name, target.class, bytes, target.held.bytes, isLarge(target)),
   ];
 }
 

@@ -7,6 +7,7 @@ import { sharedRead } from '../../platform/database/shared-read';
 import { handlers } from '../../platform/http/handlers';
 import { listHandlers } from '../../platform/http/list-handlers';
 import { setFormats } from '../../shop/formats';
+import { viewEstimates } from '../../copying/finished-runs';
 import { readRates, setRates } from '../../shop/rates';
 
 const auditList = listHandlers('audit', AUDIT_LIST);
@@ -14,6 +15,7 @@ const floor = sharedRead(viewFloor);
 
 export const shopHandlers = handlers(shopEndpoints, {
   rates: ({ manager }) => readRates(manager),
+  estimates: ({ manager }) => viewEstimates(manager),
   setRates: (call) => setRates(call, call.body),
   setFormats: (call) => setFormats(call, call.body),
   customers: ({ manager, query }) => findCustomers(manager, query.find),

@@ -3,6 +3,7 @@ import { useSessionQuery } from '../../api/api';
 import { Account } from './Account';
 import { Accounts } from './Accounts';
 import { AuditView } from './AuditView';
+import { Estimates } from './Estimates';
 import { Formats } from './Formats';
 import { Rates } from './Rates';
 import { RoleTable } from './RoleTable';
@@ -26,6 +27,7 @@ export default function Shop() {
         </div>
         <div className={styles.column}>
           {may(staff.role, 'see the audit') && <AuditView />}
+          <Estimates />
           <RoleTable role={staff.role} />
         </div>
       </div>
