@@ -1,5 +1,5 @@
 import { advance, beginProgress, progressOf } from '../progress';
-import { FAULTS, historyOf, type Gone } from './histories.test-data';
+import { historyOf, type Fault, type Gone } from './histories.test-data';
 import { estimateRun } from './run';
 import { scoreOf, type Score, type Told } from './score';
 import type { FinishedRun } from './types';
@@ -61,7 +61,7 @@ export function backTest(shops: number, runs: number, seed: number): BackTest {
   };
 }
 
-const faultName = (fault: (typeof FAULTS)[number]) => (fault === 'none' ? 'nothing goes wrong' : fault);
+const faultName = (fault: Fault) => (fault === 'none' ? 'nothing goes wrong' : fault);
 
 /** The time left as it was told when that share was written; nothing where it was not told yet. */
 function leftAt({ work, every, written }: Gone, share: number): Told[] {

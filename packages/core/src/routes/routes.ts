@@ -2,7 +2,7 @@ import type { StartedFrom } from '../facts';
 import { estimateRun, linkStage, type PacedStage } from '../estimate';
 import { targetTitle } from '../layout';
 import { linkName } from '../links';
-import { inBay, type Holding, type Socket } from '../equipment';
+import { inBay, type Holding } from '../equipment';
 import type { Reason } from '../reason';
 import { dock, twoHolders } from './both-held';
 import { inOneHolder } from './one-holder';

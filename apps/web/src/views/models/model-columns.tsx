@@ -2,7 +2,6 @@ import Button from '@mui/material/Button';
 import { Link } from 'react-router';
 import type { ModelSort } from '@udrel/contract/shapes';
 import type { ModelRow } from '@udrel/contract/types';
-import { binary } from '@udrel/core/capacity';
 import { mostOf } from '@udrel/core/memory';
 import type { Column } from '../../features/list/ListTable';
 import { describeSite } from '../../format/parts';
