@@ -1,4 +1,4 @@
-import { targetKey, type Route } from '@udrel/core/facts';
+import { targetKey, type PreparationId, type Route } from '@udrel/core/facts';
 import type { StepId } from '@udrel/core/stations';
 import {
   beginRun,
@@ -67,7 +67,11 @@ export function tookAsLong(context: CommandContext, { tag, runs }: JobView): Com
   return { ...context, now: new Date(Date.parse(run.beganAt) + run.estimate.middle * share * 1000) };
 }
 
-const STOP_RULE = 'after six hours, or when nothing more is read for ten minutes';
+/** What is noted with a stamp that asks for something. */
+const NOTES: Partial<Record<PreparationId, string>> = {
+  'risk told': 'after six hours, or when nothing more is read for ten minutes',
+  'files agreed': 'pictures and letters, from the old drive; nothing of the programs',
+};
 
 /** Everything seen to before the copy: checks stamped, runs of their own ended well. */
 export async function prepareDevice(began: CommandContext, given: JobView): Promise<JobView> {
@@ -75,7 +79,12 @@ export async function prepareDevice(began: CommandContext, given: JobView): Prom
   for (const { id, run, asks } of given.procedure.preparations) {
     const { tag, version } = view;
     if (run === null) {
-      view = await stampPreparation(context, tag, { version, id, done: true, note: asks === null ? '' : STOP_RULE });
+      view = await stampPreparation(context, tag, {
+        version,
+        id,
+        done: true,
+        note: asks === null ? '' : (NOTES[id] ?? 'as its own system says'),
+      });
     } else {
       const running = await beginRun(context, tag, { version, berth: null, ...run });
       context = tookAsLong(context, running);

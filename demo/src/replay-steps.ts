@@ -213,6 +213,7 @@ function freshSteps(job: DemoJob, stage: Stage): Steps {
     ['assessed', fact('before', measured(job.before, job.whyNotBefore))],
     ['reserved', takeDrive(job, stage)],
     ['agreed', agree],
+    ['prepared', prepareDevice],
     ['stripped', all('out')],
     ['fitted', bySerial('new', 'fitted')],
     ['started', fact('installed', { system: 'desktop system, newest version', files: 'not wanted', note: '' })],

@@ -38,7 +38,7 @@ const [FIRST_JOB, FIRST_ORDER] = [2401, 1201];
 export async function seedDemo(database: Database, masterKey: Buffer, now: number): Promise<{ jobs: number }> {
   return database.transaction(async (manager) => {
     await manager.insert(Setting, { key: 'shop', value: { name: 'Quayside Bench', demo: true, formats: FORMATS } });
-    await manager.insert(Setting, { key: 'rates', value: { hourly: 3600, taxPercent: 20 } });
+    await manager.insert(Setting, { key: 'rates', value: { hourly: 3600, taxPercent: 20, assessment: 1500 } });
     const staff = new Map<string, string>();
     for (const account of DEMO_ACCOUNTS) staff.set(account.login, await addStaff(manager, { ...account, demo: true }));
     const actor = { id: staff.get('ilse') ?? '', name: 'Ilse Marrack', role: 'technician' as const };

@@ -100,7 +100,10 @@ test('an end without work leads back to an assembled device, returned things and
   await expect(sheet(page, 'Close the job')).toContainText('sleeve from rack B1');
   await page.getByLabel('Name of who signs').fill('M. Adebayo-Finch');
   await page.getByRole('button', { name: 'Signed', exact: true }).click();
+  // Looking at it costs what stands on the receipt: said before it is too late to take it.
+  await expect(sheet(page, 'Close the job')).toContainText('€18.00 of order');
   await page.getByRole('button', { name: 'Hand over and close' }).click();
+  await page.getByRole('button', { name: 'Close with €18.00 open' }).click();
   await expect(page.getByText(/^withdrawn today/)).toBeVisible();
   await page.goto('/');
   await expect(page.getByRole('link', { name: 'U-2422' })).toHaveCount(0);

@@ -171,6 +171,7 @@ export function summarise(run: RunView, { health }: JobFacts, now: Date): RunSum
     left,
     alarmed,
     short,
+    atBerth: run.berth !== null,
     losses: run.losses,
     wants,
   };

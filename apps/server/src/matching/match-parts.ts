@@ -7,6 +7,7 @@ import { matchMemory, type MemoryModule, type ModuleOffer } from '@udrel/core/me
 import { copies, DRIVE_WISHED, goesIn, wants, type JobSnapshot } from '@udrel/core/steps';
 import type { EntityManager } from 'typeorm';
 import { chosenParts, copyingWith } from '../planning/copy-equipment';
+import { sitesInUse } from '../planning/sites-in-use';
 import { offeredParts, type OfferedPart } from '../shelf/offered';
 import type { JobRecord } from '../jobs/job-record';
 import { forJob, OWN } from './catalogue-parts';
@@ -76,7 +77,7 @@ async function rankedFor(
   rank: RankDrives,
 ): Promise<MatchView['drives']> {
   const wanted = TARGET_IDS.filter((on) => goesIn(snapshot, on)).flatMap((on) =>
-    model.sites.map((site) => ({ on, site, need: needFor(snapshot, site.id, on) })),
+    model.sites.map((site) => ({ on, site, need: needFor({ snapshot, model }, site.id, on) })),
   );
   const sites = wanted.map(({ site, need }) => ({ site, need }));
   const held = parts.filter((part) => part.held);
@@ -93,11 +94,13 @@ async function rankedFor(
 const isOwn = ({ offer }: Candidate) => offer.partId === OWN;
 
 /** What a drive at a site is held against; the screw and ribbon of the drive that comes out of there are there. */
-export function needFor(snapshot: JobSnapshot, siteId: string, on: TargetId): Need {
+export function needFor(job: Pick<JobRecord, 'snapshot' | 'model'>, siteId: string, on: TargetId): Need {
+  const { snapshot } = job;
   const oldHere = snapshot.facts['old drive']?.siteId === siteId;
+  const inUse = sitesInUse(job, siteId, on);
   return on === 'new'
-    ? { bytes: needOf(snapshot).bytes, use: 'system', oldHere }
-    : { bytes: leastOf(snapshot, on), use: 'data', oldHere };
+    ? { bytes: needOf(snapshot).bytes, use: 'system', oldHere, inUse }
+    : { bytes: leastOf(snapshot, on), use: 'data', oldHere, inUse };
 }
 
 function leastOf({ wishes }: JobSnapshot, on: TargetId): number {

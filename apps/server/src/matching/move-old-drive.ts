@@ -4,6 +4,7 @@ import type { Drive, M2Length, Site } from '@udrel/core/fit';
 import { occupant } from '@udrel/core/steps';
 import { fieldWrong, notFound, Refusal } from '../platform/errors';
 import type { CommandContext } from '../platform/command-context';
+import { sitesInUse } from '../planning/sites-in-use';
 import { releaseStock, takeStock } from '../shelf/reservations';
 import { changeJob, requireStep, type Changed } from '../jobs/change-job';
 import { withFacts, withoutFacts } from '../jobs/job-after';
@@ -35,7 +36,7 @@ export function moveOldDrive(context: CommandContext, tag: string, wanted: MoveO
     const parts = await offeredParts(context.manager, job.id, { kinds: ['adapter', 'small part'] });
     const itself = { partId: old.serial, drive: asDrive(old, from, wanted), price: 0, stock: 1 };
     const catalogue = DriveCatalogue.of({ ...cataloguePartsOf(parts), offers: [itself] });
-    const need = { bytes: 0, use: 'data' as const, oldHere: false };
+    const need = { bytes: 0, use: 'data' as const, oldHere: false, inUse: sitesInUse(job, to.id, 'old') };
     const [candidate] = catalogue.rank(to, model.firmware, need).candidates;
     if (!candidate?.link || !candidate.verdict.startsWith('fits') || candidate.alteration) {
       throw new Refusal(409, 'does-not-fit', `It cannot move to ${to.name}: ${candidate?.because ?? 'no such drive'}.`);

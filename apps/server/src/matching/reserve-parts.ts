@@ -42,7 +42,7 @@ export async function choosableDrive(
     ids: partId === null ? [] : [partId],
   });
   const wantedId = partId ?? OWN;
-  const need = needFor(job.snapshot, site.id, on);
+  const need = needFor(job, site.id, on);
   const { candidates } = DriveCatalogue.of(forJob(job.snapshot, parts)).rank(site, job.model.firmware, need);
   const candidate = candidates.find((one) => one.offer.partId === wantedId);
   if (!candidate || !candidate.link) throw refused(candidate?.because ?? 'no such drive');

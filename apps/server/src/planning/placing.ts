@@ -1,6 +1,6 @@
 import type { PlacingView } from '@udrel/contract/types';
 import type { DeviceKind } from '@udrel/core/device';
-import { fitDrive } from '@udrel/core/fit';
+import { fitDrive, switchedOff } from '@udrel/core/fit';
 import type { FreeSite, JoiningDrive, Placing } from '@udrel/core/routes';
 import { targetKey } from '@udrel/core/facts';
 import { JOINING_IDS, TAKES_OVER, targetName, type TargetId } from '@udrel/core/layout';
@@ -9,6 +9,7 @@ import type { EntityManager } from 'typeorm';
 import { firstRow } from '../platform/database/database';
 import { chosenDrive, chosenParts, heldForCopy, type HeldForCopy } from './copy-equipment';
 import { finishedRuns } from '../copying/finished-runs';
+import { sitesInUse } from './sites-in-use';
 import { offeredParts, type OfferedPart } from '../shelf/offered';
 import type { JobRecord } from '../jobs/job-record';
 import { readJob } from '../jobs/view-job';
@@ -75,11 +76,17 @@ function freeSites(on: TargetId, job: JobRecord, parts: readonly OfferedPart[]):
   const drive = chosenDrive(on, job, parts);
   return model.sites.flatMap((site): FreeSite[] => {
     if (site.id === old?.siteId) return [];
-    if (choice && site.id === choice.siteId) return [{ siteId: site.id, name: site.name, link: choice.link }];
+    const names = switchedOff(site);
+    const off = model.sites.flatMap(({ id, name }) =>
+      names.includes(id) || names.includes(name.toLowerCase()) ? [id] : [],
+    );
+    if (choice && site.id === choice.siteId)
+      return [{ siteId: site.id, name: site.name, link: choice.link, switchesOff: off }];
     if (!drive || occupant(snapshot, site.id, on)) return [];
     const use = on === TAKES_OVER ? 'system' : 'data';
-    const { verdict, link } = fitDrive(site, drive, { firmware: model.firmware, use });
-    return verdict === 'fits' && link ? [{ siteId: site.id, name: site.name, link }] : [];
+    const inUse = sitesInUse(job, site.id, on);
+    const { verdict, link } = fitDrive(site, drive, { firmware: model.firmware, use, inUse });
+    return verdict === 'fits' && link ? [{ siteId: site.id, name: site.name, link, switchesOff: off }] : [];
   });
 }
 

@@ -89,6 +89,7 @@ describe('a fresh installation', () => {
     await work.reserve(stock);
     await work.post('/disassembly', { way: 'out' });
     const serial = work.job.snapshot.facts['new drive choice']?.serial;
+    expect((await work.post('/preparations', { id: 'files agreed', done: true, note: '' })).status).toBe(422);
     const early = await work.put('installed' as keyof typeof FACTS, {
       system: 'a desktop system',
       files: 'not wanted',
@@ -97,6 +98,9 @@ describe('a fresh installation', () => {
     expect(early.status).toBe(409);
     await work.put('new drive fitted', { serial });
     expect(work.step('trial start')).toBe('waiting');
+    expect(work.step('install')).toBe('waiting');
+    for (const { id, asks } of work.job.procedure.preparations)
+      await work.post('/preparations', { id, done: true, note: asks ? 'their pictures, from the old drive' : '' });
     await work.put('installed' as keyof typeof FACTS, { system: 'a desktop system', files: 'not wanted', note: '' });
     await finish(work);
     expect(work.job.closedAt).not.toBeNull();

@@ -43,6 +43,7 @@ const m2Drive = object({
   top: millimetres,
   bottom: millimetres,
   heatsink: millimetres,
+  heatsinkOff: optional(boolean()),
 });
 export const boxForm = oneOf(...BOX_FORMS);
 export const connector = oneOf(...CONNECTORS);
@@ -63,7 +64,7 @@ export const driveSpec = either('form', m2Drive, boxDrive, msataDrive);
 /** An adapter as the parts library describes it. */
 export const adapterSpec = either(
   'kind',
-  object({ kind: oneOf('bracket'), from: oneOf('2.5'), to: oneOf('3.5') }),
+  object({ kind: oneOf('bracket'), from: oneOf('2.5'), to: oneOf('3.5'), height: optional(millimetres) }),
   object({ kind: oneOf('extender'), from: m2Length, to: m2Length }),
   object({ kind: oneOf('shell'), height: oneOf(7) }),
   object({ kind: oneOf('msata shell'), height: oneOf(7) }),

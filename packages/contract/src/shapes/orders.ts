@@ -43,7 +43,11 @@ export const correctPayment = either(
 export type CorrectPayment = Infer<typeof correctPayment>;
 
 /** What the shop charges: for an hour of hands in minor currency units, and tax in per cent. */
-export const shopRates = object({ hourly: whole(0, 10_000_000), taxPercent: number(0, 100) });
+export const shopRates = object({
+  hourly: whole(0, 10_000_000),
+  taxPercent: number(0, 100),
+  assessment: optional(whole(0, 10_000_000)),
+});
 export type ShopRates = Infer<typeof shopRates>;
 
 /** The ways of writing figures and days that can be chosen, as language and country (BCP 47). */

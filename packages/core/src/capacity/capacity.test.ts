@@ -79,6 +79,27 @@ describe('display and typing', () => {
     if (!parsed.ok) expect(parsed.sentence.length).toBeGreaterThan(10);
   });
 
+  it.each([
+    ['1.000 GB', 'can be 1 GB or 1000 GB'],
+    ['1,024 MiB', 'can be 1.024 MiB or 1024 MiB'],
+    ['64.000', 'can be 64 GiB or 64000 GiB'],
+  ])('asks which is meant by %j', (text, words) => {
+    const parsed = parseCapacity(text);
+    expect(parsed.ok ? '' : parsed.sentence).toContain(words);
+  });
+
+  it.each([
+    ['1.000 TB', 1e12],
+    ['0.500 TB', 5e11],
+    ['1,000,204 MB', 1_000_204e6],
+    ['1.000,5 MB', 1000.5e6],
+    ['465.76 GiB', Math.round(465.76 * 1024 ** 3)],
+  ])('takes %j for what it can only be', (text, bytes) => expect(parseCapacity(text)).toEqual({ ok: true, bytes }));
+
+  it.each(['1.00.000 MB', '1.000.0 MB', '1,000.5.2 GB'])('refuses groups that are none: %j', (text) => {
+    expect(parseCapacity(text).ok).toBe(false);
+  });
+
   it('never throws, whatever is typed', () => {
     fc.assert(fc.property(fc.string(), (text) => void parseCapacity(text)));
   });

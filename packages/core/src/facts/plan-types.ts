@@ -101,6 +101,11 @@ export const PREPARATION_IDS = [
   'charger in',
   'boot stick',
   'may be overwritten',
+  'files agreed',
+  'programs listed',
+  'install medium',
+  'accounts',
+  'drivers at hand',
 ] as const;
 /** The ones that are runs of their own. */
 export const PREPARING_RUNS = ['decrypt', 'check'] as const satisfies readonly PreparationId[];

@@ -10,7 +10,7 @@ export type Presented = Drive | CaddiedDrive;
 export function adapt(drive: Presented, adapter: Adapter): Presented | null {
   switch (adapter.kind) {
     case 'bracket':
-      return drive.form === '2.5' ? { ...drive, form: '3.5', height: 26.1 } : null;
+      return drive.form === '2.5' ? { ...drive, form: '3.5', height: adapter.height ?? 26.1 } : null;
     case 'extender':
       return drive.form === 'm2' && drive.length === adapter.from && adapter.to > adapter.from
         ? { ...drive, length: adapter.to }

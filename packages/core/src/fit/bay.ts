@@ -89,6 +89,11 @@ function height(site: BaySite, drive: BoxDrive): Reason {
   };
 }
 
+/** What a spacer has to fill over the drive, mm, to the half. */
+export function gapOver(site: BaySite, drive: BoxDrive): number {
+  return Math.round(((site.height ?? drive.height) - drive.height) * 2) / 2;
+}
+
 /** Whether the drive rattles in the bay unless a spacer fills the rest. */
 export function liesLoose(site: BaySite, drive: BoxDrive): boolean {
   return site.form === '2.5' && site.height !== null && site.height - drive.height > PLAY;

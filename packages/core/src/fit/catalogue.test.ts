@@ -12,6 +12,7 @@ import {
   type Need,
   type Offer,
   type Site,
+  type SmallPart,
 } from './index';
 import { bay, box, nvme, slot } from './samples.test-data';
 
@@ -23,14 +24,23 @@ const sites: Site[] = [slot, wide, bay, { ...bay, form: '3.5', height: 26.1, pow
 /** The order as it is told in words, drive by drive. */
 function slowly(site: Site, offers: readonly Offer[], adapters: readonly FitAdapter[]): string[] {
   const placed = offers.map((offer) => {
-    const { verdict, link, reasons } = fitDrive(site, offer.drive, { firmware: modern, use: 'system' }, adapters);
+    const {
+      verdict,
+      link,
+      reasons,
+      partsNeeded,
+      adapters: used,
+    } = fitDrive(site, offer.drive, { firmware: modern, use: 'system' }, adapters);
     const met = offer.drive.bytes >= need.bytes;
-    const useful = verdict === 'no' ? 3 : met ? Number(verdict === 'cannot tell') : 2;
+    const stands = verdict === 'cannot tell' ? 2 : Number(verdict === 'fits with alteration');
+    const useful = verdict === 'no' ? 4 : met ? stands : 3;
+    // No small part is on this shelf: a way that needs one is not there.
+    const there = partsNeeded.every((name) => used.some((one) => one.name === name && one.stock > 0));
     const faults = reasons.filter(({ outcome }) => outcome === 'fail').length;
-    const speed = link && verdict !== 'no' ? speedOver(link, offer.drive.read) : 0;
+    const speed = link && verdict !== 'no' ? Math.min(2000, speedOver(link, offer.drive.read)) : 0;
     return {
       id: offer.partId,
-      by: [useful, faults, offer.stock > 0 ? 0 : 1, speed > 0 ? offer.price / speed : offer.price],
+      by: [useful, faults, offer.stock > 0 && there ? 0 : 1, speed > 0 ? offer.price / speed : offer.price],
     };
   });
   placed.sort((a, b) => {
@@ -52,6 +62,62 @@ describe('the catalogue', () => {
         expect(judged).toMatchObject(fitDrive(site, offer.drive, { firmware: modern, use: 'system' }, adapters));
       }
     }
+  });
+
+  it('puts what cannot be undone below anything plain, and a part that is not there with what is not in stock', () => {
+    const offer = (partId: string, over: Partial<Offer['drive']>, price: number): Offer => {
+      return { partId, drive: { ...box, ...over } as Offer['drive'], price, stock: 1 };
+    };
+    const cut: BaySite = { ...bay, height: 7, alteration: { what: 'cut the rib', height: 9.5 } };
+    const bays = [offer('high', { height: 9.5 } as never, 1000), offer('flat', {}, 9000)];
+    const order = (site: Site, offers: Offer[], smallParts: SmallPart[] = []) =>
+      DriveCatalogue.of({ offers, smallParts })
+        .rank(site, modern, { ...need, bytes: 0 })
+        .candidates.map((one) => one.offer.partId);
+    expect(order(cut, bays)).toEqual(['flat', 'high']);
+    // 9.5 mm lies in it as it is, 7 mm asks for a spacer that is not there.
+    const loose = [offer('spaced', {}, 1000), offer('whole', { height: 9.5 } as never, 2000)];
+    expect(order(bay, loose)).toEqual(['whole', 'spaced']);
+    expect(order(bay, loose, [{ partId: 's', name: 'spacer 2.5 mm', price: 90, stock: 3 }])).toEqual([
+      'spaced',
+      'whole',
+    ]);
+  });
+
+  it('counts price more than a rate that nobody feels, and says so', () => {
+    const card = (partId: string, read: number, price: number): Offer => ({
+      partId,
+      drive: { ...nvme, read },
+      price,
+      stock: 1,
+    });
+    const five = { ...slot, pcie: { generation: 5 as const, lanes: 4 as const } };
+    const { candidates } = DriveCatalogue.of({ offers: [card('fast', 3400, 9000), card('plain', 2400, 7000)] }).rank(
+      five,
+      modern,
+      {
+        ...need,
+        bytes: 0,
+      },
+    );
+    expect(candidates.map((one) => one.offer.partId)).toEqual(['plain', 'fast']);
+    expect(candidates[0]?.because).toContain('price counts, more is not felt');
+  });
+
+  it('refuses a site that would switch off a drive in use, or that one in use switches off', () => {
+    const other = { id: 'b', name: 'Site B', what: 'the old drive, which stays' };
+    const at = (site: Site, inUse: Need['inUse']) =>
+      fitDrive(site, nvme, { firmware: modern, use: 'system', ...(inUse ? { inUse } : {}) });
+    expect(
+      at({ ...slot, disables: 'Site B, port 2' }, [other]).reasons.find(({ rule }) => rule === 'Sharing'),
+    ).toMatchObject({
+      outcome: 'fail',
+      remedy: 'another site',
+    });
+    expect(at({ ...slot, disables: 'b' }, [other]).verdict).toBe('no');
+    expect(at(slot, [{ ...other, disables: slot.name }]).verdict).toBe('no');
+    expect(at({ ...slot, disables: 'port 2' }, [other]).verdict).toBe('fits');
+    expect(at({ ...slot, disables: 'Site B' }, []).verdict).toBe('fits');
   });
 
   it('does so whatever the order it was built in', () => {

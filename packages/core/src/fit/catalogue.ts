@@ -136,7 +136,12 @@ export class DriveCatalogue {
    * can be used here. Refused ones follow, nearest misses first.
    */
   rank(site: Site, firmware: Setting['firmware'], need: Need, most = 60): Ranking {
-    const setting: Setting = { firmware, use: need.use, ...(need.oldHere ? { oldHere: true } : {}) };
+    const setting: Setting = {
+      firmware,
+      use: need.use,
+      ...(need.oldHere ? { oldHere: true } : {}),
+      ...(need.inUse ? { inUse: need.inUse } : {}),
+    };
     const queue = new Queue();
     let examined = 0;
     for (const shape of this.shapes) {
@@ -173,11 +178,12 @@ export class DriveCatalogue {
     seen: () => void,
   ): Generator<Waiting> {
     const faults = result.reasons.filter(({ outcome }) => outcome === 'fail').length;
+    const lacking = this.missingOf(result).length > 0;
     const ofGroup = (group: Group, index: number): Waiting[] => {
       const offer = group.offers[index];
       if (!offer) return [];
       seen();
-      const rank = rankOf(result, faults, group, offer, need);
+      const rank = rankOf({ result, faults, lacking }, group, offer, need);
       // The next of the group waits until this one is taken.
       return [{ rank, partId: offer.partId, open: () => [examine(offer), ...ofGroup(group, index + 1)] }];
     };
@@ -185,7 +191,7 @@ export class DriveCatalogue {
     for (const group of shape.groups) {
       const [first] = group.offers;
       if (!first) continue;
-      const rank = rankOf(result, faults, group, first, need);
+      const rank = rankOf({ result, faults, lacking }, group, first, need);
       const key = rank.slice(0, 3).join();
       const held = byRank.get(key);
       if (!held) byRank.set(key, { rank, groups: [group] });
@@ -201,12 +207,17 @@ export class DriveCatalogue {
 
   private candidate(result: FitResult, offer: Offer, need: Need): Candidate {
     const needMet = offer.drive.bytes >= need.bytes;
-    const missing = result.partsNeeded.filter((name) => {
-      const adapter = result.adapters.find((one) => one.name === name);
-      return (adapter ?? this.byName.get(name) ?? { stock: 0 }).stock < 1;
-    });
+    const missing = this.missingOf(result);
     const smallParts = result.partsNeeded.flatMap((name) => this.byName.get(name) ?? []);
     return { ...result, offer, needMet, smallParts, missing, because: because(result, offer, needMet, need, missing) };
+  }
+
+  /** Of the parts that a way needs, those that the shelf does not have. */
+  private missingOf({ partsNeeded, adapters }: FitResult): string[] {
+    return partsNeeded.filter((name) => {
+      const adapter = adapters.find((one) => one.name === name);
+      return (adapter ?? this.byName.get(name) ?? { stock: 0 }).stock < 1;
+    });
   }
 }
 
@@ -286,11 +297,22 @@ function bestOf(adapters: readonly FitAdapter[]): FitAdapter {
   return adapters.reduce((best, one) => (better(one, best) < 0 ? one : best));
 }
 
-function rankOf(result: FitResult, faults: number, group: Group, offer: Offer, need: Need): Rank {
-  const speed = result.link && result.verdict !== 'no' ? speedIn(result, group) : 0;
-  const value = speed > 0 ? offer.price / speed : offer.price;
-  return [usefulness(result, group.bytes >= need.bytes), faults, Number(!group.inStock), value];
+/** What is told of a shape before any of its drives: how it fits, and whether parts for it are not there. */
+interface Told {
+  result: FitResult;
+  faults: number;
+  lacking: boolean;
 }
+
+/** What is not there, the drive or a part for it, cannot be fitted today. Beyond what is felt, only price counts. */
+function rankOf({ result, faults, lacking }: Told, group: Group, offer: Offer, need: Need): Rank {
+  const speed = result.link && result.verdict !== 'no' ? Math.min(speedIn(result, group), FELT[need.use]) : 0;
+  const value = speed > 0 ? offer.price / speed : offer.price;
+  return [usefulness(result, group.bytes >= need.bytes), faults, Number(!group.inStock || lacking), value];
+}
+
+/** Read rates beyond which nobody feels a difference, MB/s (rule of thumb: from SATA to NVMe a start gains 0 to 5 s). */
+const FELT: Readonly<Record<Need['use'], number>> = { system: 2000, data: 1000 };
 
 /** The speed of a drive of the group: the shape was judged by a sample of another rating. */
 function speedIn(result: FitResult, { read }: Group): number {
@@ -298,9 +320,11 @@ function speedIn(result: FitResult, { read }: Group): number {
 }
 
 function usefulness({ verdict }: FitResult, needMet: boolean): number {
-  if (verdict === 'no') return 3;
-  if (!needMet) return 2;
-  return verdict === 'cannot tell' ? 1 : 0;
+  if (verdict === 'no') return 4;
+  if (!needMet) return 3;
+  if (verdict === 'cannot tell') return 2;
+  // What cannot be undone stands below anything that needs no such thing.
+  return verdict === 'fits with alteration' ? 1 : 0;
 }
 
 function because(result: FitResult, offer: Offer, needMet: boolean, need: Need, missing: readonly string[]): string {
@@ -310,7 +334,11 @@ function because(result: FitResult, offer: Offer, needMet: boolean, need: Need, 
   if (missing.length > 0 && offer.stock > 0) return `fits but for ${missing.join(' and ')}: not on the shelf`;
   const fixing = result.reasons.find((reason) => reason.rule === 'Fixing');
   const altered = result.alteration ? `${result.alteration}; ` : '';
-  return `${result.verdict}: ${altered}${fixing?.sentence ?? ''}${offer.stock > 0 ? '' : '; none on the shelf'}`;
+  const felt =
+    result.speedHere > FELT[need.use]
+      ? `; above ${FELT[need.use].toLocaleString('en')} MB/s price counts, more is not felt`
+      : '';
+  return `${result.verdict}: ${altered}${fixing?.sentence ?? ''}${felt}${offer.stock > 0 ? '' : '; none on the shelf'}`;
 }
 
 /** What waits, best rank first: a binary heap. */

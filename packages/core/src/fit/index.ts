@@ -1,4 +1,4 @@
 export * from './types';
 export * from './catalogue';
 export * from './fit';
-export { atLeastAsGood, speedOver, type Setting, type Use } from './judge';
+export { atLeastAsGood, speedOver, switchedOff, type InUse, type Setting, type Use } from './judge';

@@ -2,7 +2,7 @@ import { TIB } from '../capacity';
 import { linkName, linkPractical, negotiate, type Link } from '../links';
 import { stoppers, type Reason } from '../reason';
 import { isBox, type Presented } from './adapt';
-import { bayRules, liesLoose, msataRules, opticalRules } from './bay';
+import { bayRules, gapOver, liesLoose, msataRules, opticalRules } from './bay';
 import { m2Rules } from './m2';
 import type { BaySite, Firmware, FitAdapter, FitResult, Site, Verdict } from './types';
 
@@ -15,6 +15,16 @@ export interface Setting {
   use: Use;
   /** Whether the drive that comes out sits at this site now: its screw and its ribbon are then there. */
   oldHere?: boolean;
+  /** Other sites of the device at which something stays. */
+  inUse?: readonly InUse[];
+}
+
+/** A site where something sits, with what; `disables` as of the site. */
+export interface InUse {
+  id: string;
+  name: string;
+  what: string;
+  disables?: string;
 }
 
 export const ORDER: Readonly<Record<Verdict, number>> = {
@@ -42,7 +52,7 @@ export function judge(site: Site, drive: Presented, setting: Setting, adapters: 
     ...starting(drive, setting),
     ...sectors(drive, setting),
     ...heat(site, drive),
-    ...sharing(site),
+    ...sharing(site, setting),
     ...confirmed(site),
   ];
   const verdict = verdictOf(reasons, partsNeeded);
@@ -130,7 +140,7 @@ function placing(site: Site, drive: Presented): Reason[] {
 function smallParts(site: Site, drive: Presented, { oldHere }: Setting): string[] {
   const parts = site.needs && !oldHere ? [site.needs] : [];
   if ((site.form === 'm2' || site.form === 'msata') && !site.screw && !oldHere) parts.push('screw M2×3');
-  if (isBaySite(site) && isBox(drive) && liesLoose(site, drive)) parts.push('spacer 2.5 mm');
+  if (isBaySite(site) && isBox(drive) && liesLoose(site, drive)) parts.push(`spacer ${gapOver(site, drive)} mm`);
   return parts;
 }
 
@@ -205,9 +215,14 @@ function sectors(drive: Presented, { firmware, use }: Setting): Reason[] {
 
 /** Clear height over the parts from which on a bare card is cooled well enough, mm (rule of thumb). */
 const AIR = 1.5;
+/** Height of a flat heatsink with its pad, mm (rule of thumb: 2 to 10). */
+const HEATSINK = 3;
 
 function heat(site: Site, drive: Presented): Reason[] {
   if (site.form !== 'm2' || drive.form !== 'm2' || drive.heatsink > 0 || site.roomAbove === null) return [];
+  if (drive.class === 'NVMe gen 5' && site.roomAbove - drive.top >= HEATSINK) {
+    return [{ rule: 'Heat', outcome: 'limit', sentence: 'generation 5 wants a heatsink, and there is room for one' }];
+  }
   const hot = drive.class === 'NVMe gen 4' || drive.class === 'NVMe gen 5';
   if (!hot || site.roomAbove - drive.top > AIR) return [];
   return [{ rule: 'Heat', outcome: 'limit', sentence: 'runs hot under a close cover: put a thermal pad to it' }];
@@ -219,7 +234,31 @@ function confirmed({ unconfirmed }: Site): Reason[] {
   return [{ rule: 'Confirmed', outcome: 'unknown', sentence, remedy: 'look inside and record the site' }];
 }
 
-function sharing(site: Site): Reason[] {
+/** The sites and ports that a site switches off while it is used, as they are named there. */
+export function switchedOff({ disables = '' }: { disables?: string }): string[] {
+  return disables
+    .split(/[,;]/)
+    .map((one) => one.trim().toLowerCase())
+    .filter(Boolean);
+}
+
+const isNamed = ({ id, name }: { id: string; name: string }, names: readonly string[]) =>
+  names.includes(id.toLowerCase()) || names.includes(name.toLowerCase());
+
+/** Lanes or ports that sites share: what is in use must not vanish, and what is switched off by it is no site. */
+function sharing(site: Site, { inUse = [] }: Setting): Reason[] {
+  const rule = 'Sharing';
+  const off = switchedOff(site);
+  const lost = inUse.find((other) => isNamed(other, off));
+  if (lost) {
+    const sentence = `${lost.name} is switched off while this site is used: ${lost.what} would vanish`;
+    return [{ rule, outcome: 'fail', sentence, remedy: 'another site' }];
+  }
+  const by = inUse.find((other) => isNamed(site, switchedOff(other)));
+  if (by) {
+    const sentence = `${by.name} switches this site off while ${by.what} sits there`;
+    return [{ rule, outcome: 'fail', sentence, remedy: 'another site' }];
+  }
   if (!site.disables) return [];
-  return [{ rule: 'Sharing', outcome: 'limit', sentence: `${site.disables} stops working while this site is used` }];
+  return [{ rule, outcome: 'limit', sentence: `${site.disables} stops working while this site is used` }];
 }

@@ -33,7 +33,7 @@ describe('the ledger of an M.2 card', () => {
     ['Length', { length: 110 }, 'longer than the last post', 'a shorter card'],
     ['Length', { length: 60 }, 'has no post', 'an extender to 80'],
     ['Key', { keys: ['B'] }, 'does not go into M', 'a card with key M'],
-    ['Height', { heatsink: 3 }, 'too high', 'without heatsink'],
+    ['Height', { heatsink: 3, heatsinkOff: false }, 'too high', 'without heatsink'],
     ['Height', { top: 2.4 }, 'too high', 'a flatter card'],
     ['Sides', { bottom: 1.5 }, 'it would bow', 'a single-sided card'],
   ])('%s refuses with the reason and what would do', (name, over, words, remedy) => {

@@ -61,6 +61,22 @@ function above(site: M2Site, drive: M2Drive): Reason {
   const what = drive.heatsink > 0 ? `heatsink, ${needed.toFixed(1)}` : needed.toFixed(1);
   if (site.roomAbove === null) return unmeasured('Height', 'the room above the board', needed);
   const fits = needed <= site.roomAbove;
+  if (!fits && drive.heatsink > 0 && drive.top <= site.roomAbove) {
+    const measured = { measured: `${needed.toFixed(1)} mm`, limit: `${site.roomAbove.toFixed(1)} mm` };
+    const bare = `bare it has ${drive.top.toFixed(1)} of ${site.roomAbove.toFixed(1)} mm`;
+    if (drive.heatsinkOff)
+      return { rule: 'Height', outcome: 'limit', ...measured, sentence: `its heatsink has to come off: ${bare}` };
+    if (drive.heatsinkOff === undefined) {
+      const sentence = `with its heatsink too high; ${bare}: not known whether it can be taken off`;
+      return {
+        rule: 'Height',
+        outcome: 'unknown',
+        ...measured,
+        sentence,
+        remedy: 'look whether the heatsink is glued or clipped',
+      };
+    }
+  }
   return {
     rule: 'Height',
     outcome: fits ? 'pass' : 'fail',

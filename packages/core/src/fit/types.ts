@@ -119,6 +119,8 @@ export interface M2Drive extends DriveBase {
   bottom: number;
   /** Height of a heatsink on top of the parts, mm; 0 without. */
   heatsink: number;
+  /** Whether it can be taken off; absent where nobody looked. */
+  heatsinkOff?: boolean;
 }
 
 export interface BoxDrive extends DriveBase {
@@ -146,7 +148,8 @@ export interface CaddiedDrive extends DriveBase {
 
 /** A part that lets a drive sit where it could not sit alone. Heights in mm. */
 export type Adapter =
-  | { kind: 'bracket'; from: '2.5'; to: '3.5' }
+  /** `height`: of the whole with a drive in it; that of a 3.5 inch drive where nothing is said. */
+  | { kind: 'bracket'; from: '2.5'; to: '3.5'; height?: number }
   | { kind: 'extender'; from: M2Length; to: M2Length }
   /** An M.2 card with SATA in a 2.5 inch shell. */
   | { kind: 'shell'; height: 7 }

@@ -1,3 +1,4 @@
+import { fieldsOf } from './fields';
 import { readOwnLabel } from './own-label';
 
 /** A drive of the job with what its label says. */
@@ -23,8 +24,22 @@ export function normaliseSerial(text: string): string {
     .replace(/\s+/g, '');
 }
 
-/** Whether what was scanned or typed is the serial of the expected drive, and if not, what it is. */
-export function identify(scanned: string, expected: LabelledDrive, other: LabelledDrive | null): Identified {
+/** Whether what was scanned or typed is the serial of the expected drive, and if not, what it is; of several fields, the serial's. */
+export function identify(code: string, expected: LabelledDrive, other: LabelledDrive | null): Identified {
+  const fields = fieldsOf(code);
+  if (!fields) return identifyOne(code, expected, other);
+  if (fields.serial !== null) return identifyOne(fields.serial, expected, other);
+  // None is marked as the serial: one that is a serial of this job's drives tells all the same.
+  const told = fields.values.map((value) => identifyOne(value, expected, other));
+  const known =
+    told.find(({ outcome }) => outcome === 'other drive') ?? told.find(({ outcome }) => outcome === 'match');
+  if (known) return known;
+  const sentence = `That code holds ${fields.values.length} values, none marked as the serial: scan the one marked S/N, or type it.`;
+  return { outcome: 'part number', sentence };
+}
+
+/** The same of a text that is one value. */
+function identifyOne(scanned: string, expected: LabelledDrive, other: LabelledDrive | null): Identified {
   const text = normaliseSerial(scanned);
   if (text === '') return { outcome: 'empty', sentence: 'Scan or type the serial from the drive’s label.' };
   if (text === normaliseSerial(expected.serial) || isLabel(scanned, expected)) return { outcome: 'match' };

@@ -5,7 +5,14 @@ import type { Holding } from '../equipment';
 import { linkName, type Link } from '../links';
 import type { DisassemblyItem } from '../disassembly';
 
-export const KIT_GROUPS = ['to be fitted', 'parts for it', 'for the copy', 'tools', 'for screws and leads'] as const;
+export const KIT_GROUPS = [
+  'to be fitted',
+  'parts for it',
+  'for the copy',
+  'for the installation',
+  'tools',
+  'for screws and leads',
+] as const;
 export type KitGroup = (typeof KIT_GROUPS)[number];
 
 /** Something to have on the bench before the device is opened. */
@@ -20,6 +27,8 @@ export interface KitItem {
 /** What of a job the kit follows from. */
 export interface KitFor {
   facts: JobFacts;
+  /** Whether a system is put on afresh. */
+  fresh?: boolean;
   disassembly: readonly Pick<DisassemblyItem, 'stage' | 'kind' | 'name' | 'count'>[];
   /** What of the shop holds the new drive best, where that is known; else the kit says what it must be able to do. */
   holding?: Pick<Holding, 'offer' | 'best'> | undefined;
@@ -31,11 +40,12 @@ export interface KitFor {
  * What to have on the bench before opening: from the match, the route of the copy, and the model's strip-down sheet.
  * Rules of thumb of the trade; only what follows from recorded facts is named.
  */
-export function kitOf({ facts, disassembly, holding, stick }: KitFor): KitItem[] {
+export function kitOf({ facts, fresh = false, disassembly, holding, stick }: KitFor): KitItem[] {
   return [
     ...fitted(facts),
     ...parts(facts),
     ...copy(facts, { holding, stick }),
+    ...installation(facts, fresh),
     ...tools(disassembly),
     ...holders(disassembly),
   ];
@@ -105,13 +115,19 @@ function copy(
     const each = [
       ...(old ? [item(group, `enclosure that takes ${speaks(old.link)}`, `the old drive, ${old.serial}`)] : []),
       item(group, `enclosure that takes ${speaks(target.link)}`, `the new drive, ${target.serial}`),
+      item(group, 'USB lead of 10 Gb/s', 'a USB 2.0 lead takes ten times as long', 2),
     ];
     return startedFrom === null ? each : [...each, ...start, power];
   }
   if (route === 'second site') return [...start, power];
   if (route === 'old drive outside') {
     const holder = old ? [item(group, `enclosure that takes ${speaks(old.link)}`, `the old drive, ${old.serial}`)] : [];
-    return [...holder, ...start, power];
+    return [
+      ...holder,
+      ...(old ? [item(group, 'USB lead of 10 Gb/s', 'a USB 2.0 lead takes ten times as long')] : []),
+      ...start,
+      power,
+    ];
   }
   if (route === 'both at the bench') {
     return [
@@ -140,17 +156,47 @@ const speaks = ({ kind }: Link) => (kind === 'pcie' ? 'NVMe' : 'SATA');
 function tools(disassembly: KitFor['disassembly']): KitItem[] {
   if (disassembly.length === 0) return [];
   const group = 'tools';
-  const threads = new Set(
-    disassembly.filter(({ kind }) => kind === 'screw').flatMap(({ name }) => /M\d(?:\.\d)?|6-32/.exec(name)?.[0] ?? []),
-  );
+  const screws = disassembly.filter(({ kind }) => kind === 'screw');
+  const threads = new Set(screws.flatMap(({ name }) => /M\d(?:\.\d)?|6-32/.exec(name)?.[0] ?? []));
+  const bits = new Set(screws.flatMap(({ name }) => BITS.find(([words]) => words.test(name))?.[1] ?? []));
   const pried = disassembly.some(({ kind }) => kind === 'clip' || kind === 'cable');
   const pads = disassembly.filter(({ name }) => name.includes('thermal pad'));
+  const glued = disassembly.some(({ name }) => /adhesive|glued|strip/i.test(name));
   return [
     item(group, 'wrist strap and mat'),
     ...[...threads].sort().map((thread) => item(group, `driver for ${thread}`)),
+    ...[...bits].sort().map((bit) => item(group, bit, 'as the sheet says of its screws')),
     ...(pried ? [item(group, 'plastic pry tool', 'clips and plugs')] : []),
+    ...(glued ? [item(group, 'warm pad and new strips', 'what is glued comes off warm, and does not hold twice')] : []),
     // Torn pads are not used again.
     ...pads.map(({ name, count }) => item('parts for it', name, 'same thickness, in case it tears', count)),
+  ];
+}
+
+/** Bits for heads that an ordinary driver does not turn, by how the sheet names the screw. */
+const BITS: readonly (readonly [words: RegExp, bit: string])[] = [
+  [/5-lobe|five lobes/i, 'bit with five lobes'],
+  [/6-lobe|six lobes|\bT\d+\b/i, 'bit with six lobes'],
+  [/hex/i, 'hex bit'],
+  [/three wings/i, 'bit with three wings'],
+];
+
+/** What a fresh installation asks for: nothing of the old system can be asked any more. */
+function installation(facts: JobFacts, fresh: boolean): KitItem[] {
+  if (!fresh) return [];
+  const group = 'for the installation';
+  return [
+    item(group, 'medium of the system', 'the version that the licence is for'),
+    item(group, 'stick with drivers', 'controller and network'),
+    ...(facts['old drive']
+      ? [
+          item(
+            group,
+            `enclosure that takes ${speaks(facts['old drive'].link)}`,
+            `to bring files over from ${facts['old drive'].serial}`,
+          ),
+        ]
+      : []),
   ];
 }
 

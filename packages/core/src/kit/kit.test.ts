@@ -44,6 +44,31 @@ describe('the kit', () => {
     ]);
   });
 
+  it('has bits for heads that an ordinary driver does not turn, and what glued parts ask for', () => {
+    const sheet: KitFor['disassembly'] = [
+      { stage: 1, kind: 'screw', name: 'base screw 5-lobe', count: 8 },
+      { stage: 2, kind: 'screw', name: 'tray screw T5 M2×4', count: 2 },
+      { stage: 2, kind: 'part', name: 'battery on adhesive strips', count: 1 },
+    ];
+    expect(names({ facts: {}, disassembly: sheet }, 'tools')).toEqual([
+      'wrist strap and mat',
+      'driver for M2',
+      'bit with five lobes',
+      'bit with six lobes',
+      'warm pad and new strips',
+    ]);
+  });
+
+  it('has for an installation a medium, drivers, and what brings the files over', () => {
+    const old = { serial: 'OLD-1', link: { kind: 'sata', generation: 3 } } as never;
+    expect(names({ facts: { 'old drive': old }, fresh: true, disassembly: [] }, 'for the installation')).toEqual([
+      'medium of the system',
+      'stick with drivers',
+      'enclosure that takes SATA',
+    ]);
+    expect(names({ facts: { 'old drive': old }, disassembly: [] }, 'for the installation')).toEqual([]);
+  });
+
   it('has for the copy what its route asks for', () => {
     const routed = (route: Route, startedFrom: StartedFrom = null): KitFor => ({
       facts: {

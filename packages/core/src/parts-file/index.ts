@@ -44,6 +44,7 @@ export const COLUMNS = {
   top: { cell: 'number', of: DRIVE },
   bottom: { cell: 'number', of: DRIVE },
   heatsink: { cell: 'number', of: DRIVE },
+  heatsinkOff: { cell: 'yes or no', of: DRIVE },
   height: { cell: 'number', of: ['drive', 'adapter'] },
   needs12V: { cell: 'yes or no', of: DRIVE },
   connector: { cell: 'text', of: DRIVE },

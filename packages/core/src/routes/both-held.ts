@@ -10,7 +10,7 @@ import {
   ends,
   fail,
   failingOverUsb,
-  kitOf,
+  fromShelf,
   limit,
   notOnRecord,
   pass,
@@ -49,7 +49,7 @@ export function dock(placing: Placing, asked: CopyAsked, from: StartedFrom): Way
       write,
     ],
     hands: [[5, `put old drive and ${target.name} into the dock`], ...(start?.hands ?? [])],
-    kit: [...(held ? kitOf(held.first) : []), ...at.kit, ...(start?.kit ?? [])],
+    kit: [...(held ? fromShelf(held.first) : []), ...at.kit, ...(start?.kit ?? [])],
     reasons: [
       ...comesOut(placing),
       ...(sockets.length > 0 ? at.reasons : []),
@@ -124,7 +124,7 @@ export function twoHolders(placing: Placing, asked: CopyAsked, from: StartedFrom
       write,
     ],
     hands: [[7, `put old drive and ${target.name} into a holder each, and plug them in`], ...(start?.hands ?? [])],
-    kit: [...(first ? kitOf(first) : []), ...(second ? kitOf(second) : []), ...at.kit, ...(start?.kit ?? [])],
+    kit: [...(first ? fromShelf(first) : []), ...(second ? fromShelf(second) : []), ...at.kit, ...(start?.kit ?? [])],
     reasons: [
       ...comesOut(placing),
       ...at.reasons,

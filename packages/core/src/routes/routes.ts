@@ -12,7 +12,7 @@ import {
   ends,
   fail,
   failingOverUsb,
-  kitOf,
+  fromShelf,
   limit,
   notOnRecord,
   pass,
@@ -169,10 +169,13 @@ function secondSite(placing: Placing, asked: CopyAsked, from: StartedFrom): Way 
   const own = placing.freeSites.find(({ siteId }) => siteId === target.siteId);
   const [read, write] = ends(placing, asked, asked.used, false);
   const start = started(from, placing, asked);
+  const off = own?.switchesOff?.includes(old.siteId)
+    ? [fail('Second site', `${own.name} switches off the site of the old drive: it could not be read`, 'another route')]
+    : [];
   const site: Reason[] =
     target.siteId === old.siteId
       ? [fail('Second site', secondSiteMissing(placing), 'choose another site in Match')]
-      : [pass('Second site', `it stays at ${own?.name ?? 'its own site'}, where it belongs`)];
+      : [...off, pass('Second site', `it stays at ${own?.name ?? 'its own site'}, where it belongs`)];
   return {
     route: 'second site',
     startedFrom: from,
@@ -278,7 +281,7 @@ function berthTakes({ old, target, berthTakes: takes, freeBerths }: Placing): Re
 
 const stops = (reasons: readonly Reason[]) =>
   reasons.filter(({ outcome }) => outcome === 'fail' || outcome === 'unknown');
-const held = (holding: Holding | null) => (holding ? kitOf(holding) : []);
+const held = (holding: Holding | null) => (holding ? fromShelf(holding) : []);
 
 function duplicator(placing: Placing, asked: CopyAsked): Way {
   const { old, target } = placing;

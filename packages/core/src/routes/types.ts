@@ -32,6 +32,8 @@ export interface FreeSite {
   siteId: string;
   name: string;
   link: Link;
+  /** Sites that are switched off while it is used, by id. */
+  switchesOff?: string[];
 }
 
 /** A drive that joins, and the sites where it fits. */

@@ -84,7 +84,7 @@ export function socketsAt(placing: Placing, from: StartedFrom, drives = 1): Sock
 }
 
 /** What a holder takes from the shelf. */
-export function kitOf({ offer, best }: Holding): string[] {
+export function fromShelf({ offer, best }: Holding): string[] {
   return [offer.name, ...(best?.lead ? [`lead ${best.lead}`] : [])];
 }
 

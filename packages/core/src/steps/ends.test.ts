@@ -2,7 +2,7 @@ import type { FactKey, JobFacts } from '../facts';
 import type { StepId } from '../stations';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { endedAs, procedureOf, type JobSnapshot } from './index';
+import { assessmentFee, changesOf, endedAs, jobTotal, procedureOf, type JobSnapshot } from './index';
 import { complete, factsOf, job, keys, run, screws } from './samples.test-data';
 import { ENDS, WISH_KINDS } from './snapshot/types';
 
@@ -103,5 +103,73 @@ describe('the way back', () => {
         for (const gate of open) expect(waits).toEqual(expect.arrayContaining(gate.missing));
       }),
     );
+  });
+});
+
+describe('what an end without work asks for', () => {
+  const memory = {
+    partId: 'm',
+    maker: 'Brinewick',
+    name: 'S4',
+    count: 2,
+    into: ['slot 1', 'slot 2'],
+    total: 1,
+    speed: 3200,
+    channels: 'two channels',
+    price: 0,
+  };
+  const title = (facts: JobFacts, wish: (typeof WISH_KINDS)[number]) =>
+    procedureOf(endedAs(job({ facts, wishes: [{ kind: wish, least: 1 }] }), { kind: 'withdrawn' })).steps.find(
+      ({ id }) => id === 'put back',
+    )?.title;
+
+  it('names everything that was fitted, and what it took the place of', () => {
+    const named = {
+      maker: 'Kestrin',
+      name: 'D7',
+      bytes: 500_107_862_016,
+      sectorSize: 512,
+      serial: 'OLD-1',
+      siteId: 'a',
+    };
+    const choice = {
+      ...complete['new drive choice'],
+      ...named,
+      maker: 'Palewood',
+      name: 'C1',
+      serial: 'NEW-1',
+      partsNeeded: ['screw M2×3'],
+    };
+    const drive = title(
+      { 'old drive': named, 'new drive choice': choice, 'new drive fitted': { serial: 'NEW-1' } } as never,
+      'new drive',
+    );
+    expect(drive).toBe('Take out the new drive NEW-1, with its small parts; put back Kestrin D7, 500 GB');
+    expect(
+      title(
+        { 'old drive': named, 'added drive choice': choice, 'added drive fitted': { serial: 'NEW-1' } } as never,
+        'added drive',
+      ),
+    ).toBe('Take out the added drive NEW-1, with its small parts');
+    const open = { 'old drive': named, 'new drive choice': choice } as never;
+    const changes = changesOf(job({ facts: open, wishes: [{ kind: 'new drive', least: 1 }] }));
+    expect(changes.map(({ way, what, done }) => [way, what, done])).toEqual([
+      ['in', 'Palewood C1, 500 GB', false],
+      ['in', 'screw M2×3', false],
+      ['out', 'Kestrin D7, 500 GB', false],
+    ]);
+    const modules = [{ slot: 'slot 1', bytes: 8 * 1024 ** 3, speed: 2666 }];
+    const mem = { memory: { modules }, 'memory choice': memory, 'memory fitted': { modules: 2 } };
+    expect(title(mem, 'memory')).toBe('Take out 2 × Brinewick S4; put back module of 8 GiB');
+  });
+
+  it('costs what looking costs, once somebody looked', () => {
+    const rates = { hourly: 3600, taxPercent: 20, assessment: 1500 };
+    const cost = (facts: JobFacts, over = rates) =>
+      jobTotal(endedAs(job({ facts, rates: over }), { kind: 'declined' }));
+    expect(cost({})).toBe(0);
+    expect(cost(factsOf(['health', 'old drive']))).toBe(1800);
+    expect(cost(factsOf(['health', 'old drive']), { hourly: 3600, taxPercent: 20 } as typeof rates)).toBe(0);
+    expect(assessmentFee(rates)).toBe(1800);
   });
 });

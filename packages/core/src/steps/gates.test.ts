@@ -31,6 +31,7 @@ const run = (attempt: number, outcome: RunSummary['outcome'], targetSerial = 'NE
   sourceSerial: 'OLD',
   targetSerial,
   outcome,
+  atBerth: false,
   alarmed: false,
   short: false,
   losses: [],

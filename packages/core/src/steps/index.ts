@@ -35,6 +35,7 @@ export { procedureOf } from './procedure';
 export * from './next-hands';
 export * from './corrections';
 export { copiesAtBerth, decided, fitsFirst, opensFirst } from './evidence/on-route';
+export { changesOf, type Change } from './evidence/changes';
 export { preparationsOf, stopRuleOf } from './evidence/preparations';
 export { functionChecks } from './rules/function-checks';
 export {
@@ -45,6 +46,7 @@ export {
   jobTotal,
   priceHolds,
   priceLines,
+  assessmentFee,
   taxOn,
   type PriceLine,
 } from './rules/price';

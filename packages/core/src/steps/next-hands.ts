@@ -16,6 +16,8 @@ export interface HandsRow {
   inMinutes: number;
   /** Something is wrong with what runs: it is looked at before anything else. */
   atRisk: boolean;
+  /** Its drives lie at a berth, which others wait for. */
+  holdsBerth: boolean;
   /** Minutes to spare against the promise once all of the job's own work is done; null without a promise. */
   slack: number | null;
   /** Minutes of work after which the job will be ready if nothing else held it up. */
@@ -24,7 +26,8 @@ export interface HandsRow {
 
 /**
  * The next thing hands must do for each open job, most urgent first: what can be done now before what comes
- * later; among the first, a run that something is wrong with, then what sets unattended work going, then the least slack against the promise.
+ * later; among the first, a run that something is wrong with, then the least slack against the promise, less what doing it now
+ * gains: setting unattended work going, or freeing a berth.
  * What only waits for its customer is not among them. A run that ends soon counts from the moment it is expected to end at the earliest.
  */
 export function nextHands(jobs: readonly FloorJob[], now: number): HandsRow[] {
@@ -36,7 +39,8 @@ export function nextHands(jobs: readonly FloorJob[], now: number): HandsRow[] {
       const readyIn = procedure.handsLeft + procedure.unattendedLeft + deliveryIn(snapshot, now);
       const slack = promisedAt === null ? null : (promisedAt - now) / 60_000 - readyIn;
       const atRisk = snapshot.runs.some(({ wants }) => wants === 'alarm' || wants === 'stalled');
-      return [{ tag, step, inMinutes: startsIn(step, snapshot, now), atRisk, slack, readyIn }];
+      const holdsBerth = snapshot.runs.some(({ outcome, atBerth }) => outcome === 'running' && atBerth);
+      return [{ tag, step, inMinutes: startsIn(step, snapshot, now), atRisk, holdsBerth, slack, readyIn }];
     })
     .sort(urgency);
 }
@@ -92,14 +96,20 @@ function startsIn(step: Step, job: JobSnapshot, now: number): number {
 
 const soon = ({ inMinutes }: Pick<HandsRow, 'inMinutes'>) => Math.round(inMinutes);
 
-const startsLater = ({ step }: HandsRow) => (step.id === 'begin copy' || step.id === 'identify' ? 0 : 1);
+/** What setting unattended work going, and freeing a berth, counts against time to spare, minutes: a day, and half of one. */
+const STARTS_WORK = 1440;
+const HOLDS_BERTH = 720;
+/** What a job without a promise counts as having to spare, minutes: three days. */
+const NO_PROMISE = 3 * 1440;
+
+/** Minutes to spare, less what doing it now gains: a run that is due in days does not stand before what is late. */
+function pressing({ step, slack, holdsBerth }: HandsRow): number {
+  const starts = step.id === 'begin copy' || step.id === 'identify';
+  return (slack ?? NO_PROMISE) - (starts ? STARTS_WORK : 0) - (holdsBerth ? HOLDS_BERTH : 0);
+}
 
 function urgency(a: HandsRow, b: HandsRow): number {
   return (
-    soon(a) - soon(b) ||
-    Number(b.atRisk) - Number(a.atRisk) ||
-    startsLater(a) - startsLater(b) ||
-    (a.slack ?? Infinity) - (b.slack ?? Infinity) ||
-    a.tag.localeCompare(b.tag)
+    soon(a) - soon(b) || Number(b.atRisk) - Number(a.atRisk) || pressing(a) - pressing(b) || a.tag.localeCompare(b.tag)
   );
 }

@@ -169,6 +169,7 @@ export const run = (outcome: RunOutcome, attempt = 1, onto: TargetId = 'new') =>
   targetSerial: onto === 'new' ? 'NEW' : 'ADD',
   outcome,
   alarmed: false,
+  atBerth: false,
   short: false,
   losses: [],
   left: outcome === 'running' ? { low: 540, high: 660 } : null,

@@ -132,7 +132,7 @@ describe('what always holds', () => {
 });
 
 describe('hands next', () => {
-  it('puts what starts unattended work first, then the least slack, then what comes later', () => {
+  it('puts the least slack first, what starts unattended work a day ahead of it, and what comes later last', () => {
     const now = Date.UTC(2026, 5, 1, 9);
     const hour = 3_600_000;
     const begin = factsOf(keys.slice(0, keys.indexOf('new drive fitted')));
@@ -145,9 +145,35 @@ describe('hands next', () => {
       ],
       now,
     );
-    expect(rows.map((row) => row.tag)).toEqual(['begin', 'late', 'early', 'runs']);
+    expect(rows.map((row) => row.tag)).toEqual(['late', 'begin', 'early', 'runs']);
     expect(rows[3]).toMatchObject({ inMinutes: 9, step: { id: 'end copy' } });
-    expect(rows[1]?.slack).toBeLessThan(0);
+    expect(rows[0]?.slack).toBeLessThan(0);
+    const day = 24 * hour;
+    const later = nextHands(
+      [
+        { tag: 'begin', promisedAt: now + 5 * day, snapshot: job({ facts: begin }) },
+        { tag: 'sign', promisedAt: now - hour, snapshot: job({}) },
+      ],
+      now,
+    );
+    expect(later.map((row) => row.tag)).toEqual(['sign', 'begin']);
+  });
+
+  it('prefers what frees a berth to what is due at the same time', () => {
+    const begin = factsOf(keys.slice(0, keys.indexOf('new drive fitted')));
+    const over = (atBerth: boolean) =>
+      job({ facts: begin, runs: [{ ...run('running'), wants: 'all written', atBerth }] });
+    const rows = nextHands(
+      [
+        { tag: 'a', promisedAt: 0, snapshot: over(false) },
+        { tag: 'b', promisedAt: 0, snapshot: over(true) },
+      ],
+      0,
+    );
+    expect(rows.map(({ tag, holdsBerth }) => [tag, holdsBerth])).toEqual([
+      ['b', true],
+      ['a', false],
+    ]);
   });
 
   it('puts a run that something is wrong with before all of it, and says what', () => {

@@ -98,6 +98,16 @@ describe('what a job asks for', () => {
     expect(installing.indexOf('install')).toBeGreaterThan(installing.indexOf('fit new drive'));
     expect(installing.indexOf('install')).toBeLessThan(installing.indexOf('trial start'));
     expect(installing).toContain('place old drive');
+    const snapshot = job({ wishes: of('fresh installation') });
+    const { preparations, steps: all } = procedureOf(snapshot);
+    expect(preparations.map(({ id }) => id)).toEqual(
+      expect.arrayContaining(['backup', 'files agreed', 'licences', 'install medium', 'drivers at hand']),
+    );
+    expect(all.find(({ id }) => id === 'prepare')?.title).toBe('Prepare the installation');
+    // What was put on before these were asked for has no use for them any more.
+    const installed = { system: 'a desktop system', files: 'not wanted', note: '' } as const;
+    const done = procedureOf({ ...snapshot, facts: { ...snapshot.facts, installed } });
+    expect(done.steps.find(({ id }) => id === 'prepare')?.state).toBe('done');
   });
 
   it('is one opening for a drive to the system, one to the data, and memory', () => {

@@ -1,6 +1,7 @@
 import { useCallback, useEffect } from 'react';
 import { useNavigate } from 'react-router';
 import type { Found } from '@udrel/contract/types';
+import { serialIn } from '@udrel/core/identity';
 import { api } from '../../api/api';
 import { useAppDispatch } from '../../store/dispatch';
 
@@ -37,7 +38,9 @@ export function useTakeScan(): (text: string) => void {
   const navigate = useNavigate();
   const dispatch = useAppDispatch();
   return useCallback(
-    (text: string) => {
+    (code: string) => {
+      // Of a code that holds several things, the serial is what anything is known by.
+      const text = serialIn(code);
       const event = new CustomEvent(SCANNED, { detail: text, cancelable: true });
       if (!window.dispatchEvent(event)) return;
       void dispatch(api.endpoints.find.initiate({ q: text }, { forceRefetch: true }))

@@ -1,3 +1,4 @@
+import { serialIn } from '@udrel/core/identity';
 import { useCallback, useLayoutEffect, useRef } from 'react';
 
 /** A scanner types faster than anybody: the time from one key to the next, milliseconds. */
@@ -51,7 +52,7 @@ function restore(field: HTMLInputElement | HTMLTextAreaElement, value: string): 
 
 /**
  * Recognises a scan anywhere: a burst of keys ended by Enter. In a field that takes scans itself (data-scan="here")
- * it stays; in any other field what stood there before is put back. It is never taken for shortcuts: what a single key
+ * it stays, of a code with several fields its serial; in any other field what stood there before is put back. It is never taken for shortcuts: what a single key
  * does goes through `quiet`, which waits a moment and does nothing when another key follows at once.
  */
 export function useScanBurst(take: (text: string) => void): { quiet: (act: () => void) => void } {
@@ -81,7 +82,15 @@ export function useScanBurst(take: (text: string) => void): { quiet: (act: () =>
     }
 
     function end(event: KeyboardEvent, { text, field, before }: Burst): void {
-      if (field?.dataset['scan'] === 'here') return;
+      if (field?.dataset['scan'] === 'here') {
+        const serial = serialIn(text);
+        if (serial === text.trim()) return;
+        // The Enter that ends the scan would send the code as it stands.
+        event.preventDefault();
+        event.stopImmediatePropagation();
+        restore(field, before + serial);
+        return;
+      }
       event.preventDefault();
       event.stopImmediatePropagation();
       if (field) restore(field, before);

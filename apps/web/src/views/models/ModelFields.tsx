@@ -9,6 +9,7 @@ import { Sheet } from '../../ui';
 import type { ModelDraft, ModelForm } from './model-draft';
 import styles from './editor.module.css';
 
+const UNKNOWN = ['', 'not known'] as const;
 const KNOWN: Choices = [
   ['', 'not known'],
   ['yes', 'yes'],
@@ -50,8 +51,8 @@ export function ModelMore({ form }: { form: ModelForm }) {
     <>
       <Sheet title="Memory">
         <div className={styles.fields}>
-          {inMemory('generation', 'Generation', GENERATIONS)}
-          {inMemory('form', 'Form', MODULE_FORMS)}
+          {inMemory('generation', 'Generation', [UNKNOWN, ...GENERATIONS])}
+          {inMemory('form', 'Form', [UNKNOWN, ...MODULE_FORMS])}
           {inMemory('soldered', 'Soldered')}
           {inMemory('slots', 'Slots, by name')}
           {inMemory('slotMaximum', 'Most in a slot')}
@@ -62,7 +63,7 @@ export function ModelMore({ form }: { form: ModelForm }) {
           ])}
           {inMemory('speed', 'Speed, MT/s')}
           {inMemory('speedFull', 'With every slot filled, MT/s')}
-          {inMemory('channels', 'Channels', CHANNELS.map(String))}
+          {inMemory('channels', 'Channels', [UNKNOWN, ...CHANNELS.map(String)])}
           {inMemory('slotChannels', 'Channel of each slot')}
           {inMemory('fillFirst', 'Slots in the order to fill')}
           {inMemory('ranksPerChannel', 'Ranks on a channel')}

@@ -125,12 +125,17 @@ const EMPTY: ModelSpec = {
     speed: 3200,
     channels: 2,
   },
-  firmware: { uefi: true, startsNvme: true },
+  firmware: { uefi: null, startsNvme: null },
   functions: ['Keyboard', 'Touchpad', 'Display', 'Sound', 'Camera', 'Wireless', 'Charging'],
   disassembly: [],
   note: '',
 };
-export const emptyDraft = (): ModelDraft => draftOfModel(EMPTY);
+/** A model of which nothing is known yet: what nobody told is neither a size nor a yes. */
+export function emptyDraft(): ModelDraft {
+  const draft = draftOfModel(EMPTY);
+  const memory = Object.fromEntries(Object.keys(draft.memory).map((field) => [field, ''])) as ModelDraft['memory'];
+  return { ...draft, memory };
+}
 
 /** A further site of a form, under the next free letter; nothing is taken for measured. */
 export function newSite(form: ModelSite['form'], taken: readonly string[]): DraftedSite {
@@ -196,6 +201,11 @@ export function modelOf(draft: ModelDraft): { spec: ModelSpec; problems: FieldPr
   // What was typed before the form had some of these is kept in the browser without them.
   const { generation, form, slots, slotChannels = '', speed, channels, buffering = '' } = draft.memory;
   const { maximumFrom = '', speedFull = '', fillFirst = '', ranksPerChannel = '' } = draft.memory;
+  if (generation === '') wrong('memory.generation', 'Choose it: the label of a module says it.');
+  if (form === '') wrong('memory.form', 'Choose it: the label of a module says it.');
+  if (channels === '') wrong('memory.channels', 'Choose as many as the board has; one where nobody knows more.');
+  if (slots.trim() === '' && /^0?$/.test(draft.memory.soldered.trim()))
+    wrong('memory.slots', 'Name its slots, or how much is soldered.');
   const first = listed(fillFirst, ',');
   const unknown = first.find((slot) => !listed(slots, ',').includes(slot));
   if (unknown !== undefined) wrong('memory.fillFirst', `There is no slot “${unknown}”.`);

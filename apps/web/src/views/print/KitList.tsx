@@ -1,3 +1,4 @@
+import { wants } from '@udrel/core/steps';
 import type { JobView } from '@udrel/contract/types';
 import { CHOICE_KEYS } from '@udrel/core/facts';
 import { KIT_GROUPS, kitOf } from '@udrel/core/kit';
@@ -16,7 +17,7 @@ export function KitList({ job }: { job: JobView }) {
   }
   const holding = copying?.target?.find((one) => one.holds);
   const stick = copying?.sticks.find((one) => one.starts)?.name;
-  const kit = kitOf({ facts, disassembly, holding, stick });
+  const kit = kitOf({ facts, fresh: wants(job.snapshot, 'fresh installation'), disassembly, holding, stick });
   if (isLoading) return <Empty>Reading what holds the drives …</Empty>;
   const { device } = job;
   return (

@@ -1,6 +1,7 @@
 import type { JobView } from '@udrel/contract/types';
 import { binary, soldName } from '@udrel/core/capacity';
 import { missingOnArrival } from '@udrel/core/disassembly';
+import { assessmentFee } from '@udrel/core/steps';
 import { tellFact } from '../../format/facts';
 import { fullMoment } from '../../format/time';
 import { money } from '../../format/units';
@@ -30,6 +31,7 @@ export function Receipt({ job, shop }: { job: JobView; shop: string }) {
   );
   const { facts, disassembly } = job.snapshot;
   const gone = missingOnArrival(disassembly);
+  const fee = assessmentFee(job.snapshot.rates);
   const marks = facts['condition marks']?.marks ?? [];
   const loose = job.belongings.filter((belonging) => belonging.number > 0);
   const told = (['backup', 'own drive', 'go-ahead limit', 'consents'] as const).flatMap((key) =>
@@ -63,6 +65,9 @@ export function Receipt({ job, shop }: { job: JobView; shop: string }) {
           ...told,
           ['Promised', job.promisedAt ? fullMoment(job.promisedAt) : 'no promise'],
           ['Price told, tax included', job.price === null ? 'none yet' : money(job.price)],
+          ...(fee > 0
+            ? [['If you then decide against it', `looking at it costs ${money(fee)}, tax included`] as const]
+            : []),
         ]}
       />
       <div className={styles.sign}>Customer</div>

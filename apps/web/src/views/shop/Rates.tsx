@@ -22,20 +22,26 @@ export function Rates() {
 }
 
 /** The rates as they were typed. */
-function ratesOf(typed: Record<'hourly' | 'tax', string>): Read<ShopRates> {
+function ratesOf(typed: Record<'hourly' | 'tax' | 'assessment', string>): Read<ShopRates> {
   const problems: FieldProblem[] = [];
   const hourly = minorOf(typed.hourly) ?? null;
   if (hourly === null) problems.push({ field: 'hourly', sentence: 'An amount such as 36.00' });
   const taxPercent = typedFigure(typed.tax);
   if (!(taxPercent >= 0 && taxPercent <= 100)) problems.push({ field: 'taxPercent', sentence: 'From 0 to 100' });
+  const fee = typed.assessment.trim() === '' ? null : (minorOf(typed.assessment) ?? NaN);
+  if (Number.isNaN(fee)) problems.push({ field: 'assessment', sentence: 'An amount such as 15.00, or nothing' });
   if (hourly === null || problems.length > 0) return { ok: false, problems };
-  return { ok: true, body: { hourly, taxPercent } };
+  return { ok: true, body: { hourly, taxPercent, ...(fee === null ? {} : { assessment: fee }) } };
 }
 
 function RatesForm({ rates }: { rates: ShopRates }) {
   const [set, { error, isLoading, isSuccess }] = useSetRatesMutation();
   const form = useShapedForm({
-    begin: { hourly: fieldAmount(rates.hourly), tax: String(rates.taxPercent) },
+    begin: {
+      hourly: fieldAmount(rates.hourly),
+      tax: String(rates.taxPercent),
+      assessment: rates.assessment === undefined ? '' : fieldAmount(rates.assessment),
+    },
     read: ratesOf,
     shape: shopEndpoints.setRates.body,
     nameOf: (field) => (field === 'taxPercent' ? 'tax' : field),
@@ -47,6 +53,12 @@ function RatesForm({ rates }: { rates: ShopRates }) {
       <div className={styles.fields}>
         <Field form={form} name="hourly" label="Work, an hour" />
         <Field form={form} name="tax" label="Tax, per cent" />
+        <Field
+          form={form}
+          name="assessment"
+          label="Looking at a device, where nothing is done after"
+          help="stands on the receipt; before tax"
+        />
       </div>
       <FormTrouble form={form} />
       <Foot note={isSuccess ? 'Set.' : undefined}>

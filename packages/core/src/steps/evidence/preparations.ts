@@ -1,5 +1,6 @@
 import type { Preparation, PreparedStamp } from '../../facts';
 import { clearedOf, tellCleared, type SourcePartition } from '../../layout';
+import { copies, wants } from './evidence';
 import { decided, fitsFirst } from './on-route';
 import { perSnapshot } from '../snapshot/per-snapshot';
 import type { JobSnapshot, RunSummary } from '../snapshot/types';
@@ -7,7 +8,7 @@ import type { JobSnapshot, RunSummary } from '../snapshot/types';
 type Wanted = Pick<Preparation, 'id' | 'title' | 'why'> & { asks?: string; run?: NonNullable<Preparation['run']> };
 
 /**
- * What to see to before the copy, from the facts of the job and its route, in the order in which it is done.
+ * What to see to before the copy, or before a system is put on afresh, from the facts of the job and its route, in the order in which it is done.
  * Trade practice; each line says why it is there.
  */
 export const preparationsOf = perSnapshot((job): Preparation[] => {
@@ -31,6 +32,7 @@ function ranWell(runs: readonly RunSummary[], { kind, about }: { kind: string; a
 }
 
 function wanted(job: JobSnapshot): Wanted[] {
+  if (!copies(job)) return wants(job, 'fresh installation') ? forInstalling(job) : [];
   return [...aboutTheData(job), ...aboutTheVolumes(job), ...aboutTheDevice(job), ...aboutTheNewDrive(job)];
 }
 
@@ -61,6 +63,12 @@ function aboutTheData({ facts }: JobSnapshot): Wanted[] {
       : []),
   ];
 }
+
+const START_MODE: Wanted = {
+  id: 'start mode',
+  title: 'Note start mode, controller mode and boot order',
+  why: 'a reset of the firmware loses them, and the system then does not start',
+};
 
 function aboutTheVolumes(job: JobSnapshot): Wanted[] {
   const { facts } = job;
@@ -113,11 +121,7 @@ function aboutTheVolumes(job: JobSnapshot): Wanted[] {
             title: 'Note licences that hang on the drive',
             why: 'some programs ask again when the drive changes',
           },
-          {
-            id: 'start mode' as const,
-            title: 'Note start mode, controller mode and boot order',
-            why: 'a reset of the firmware loses them, and the system then does not start',
-          },
+          START_MODE,
         ]
       : []),
     ...(intent?.decrypted ?? []).flatMap((id) => {
@@ -219,6 +223,47 @@ function aboutTheNewDrive({ facts }: JobSnapshot): Wanted[] {
       title: 'Look once more at what is on their new drive',
       why: 'the customer brought it: all on it is lost',
     },
+  ];
+}
+
+/** Before a system is put on afresh: afterwards the old one cannot be asked any more. */
+function forInstalling(job: JobSnapshot): Wanted[] {
+  const [backup] = aboutTheData(job);
+  return [
+    ...(backup ? [backup] : []),
+    {
+      id: 'files agreed',
+      title: 'Agree which files come along, and from where',
+      asks: 'Which, and from where',
+      why: 'nothing is copied by itself: what nobody named stays behind',
+    },
+    {
+      id: 'programs listed',
+      title: 'List the programs that are to be there again',
+      why: 'they are put on again one by one, and their settings are made anew',
+    },
+    {
+      id: 'licences',
+      title: 'Note licences and keys while the old system still starts',
+      why: 'they cannot be read afterwards',
+    },
+    {
+      id: 'accounts',
+      title: 'Have the names of accounts, and who types their passwords',
+      why: 'the new system and its programs ask for them at the first start',
+    },
+    START_MODE,
+    {
+      id: 'install medium',
+      title: 'Have a medium of the system that starts in this device',
+      why: 'another version or start mode than the licence is for is found out too late',
+    },
+    {
+      id: 'drivers at hand',
+      title: 'Have the drivers of controller and network on a stick',
+      why: 'a medium without them sees no drive, or has no network to fetch them by',
+    },
+    ...aboutTheNewDrive(job),
   ];
 }
 

@@ -1,6 +1,7 @@
 import { normaliseSerial } from '../../identity';
 import { disassemblyBalance } from '../../disassembly';
-import { anyFitted, fitsDrive, replacesDrive } from '../evidence/evidence';
+import { undoing } from '../evidence/changes';
+import { anyFitted, replacesDrive } from '../evidence/evidence';
 import { always, BOOKED, titled, type StepRule } from './step-rule';
 import type { JobSnapshot } from '../snapshot/types';
 
@@ -49,12 +50,7 @@ export const END_RULES: readonly StepRule[] = [
   },
   {
     id: 'put back',
-    title: (job) =>
-      replacesDrive(job)
-        ? 'Take the new drive out, put the old one back'
-        : fitsDrive(job)
-          ? 'Take the added drive out'
-          : 'Take the new memory out',
+    title: undoing,
     minutes: 10,
     applies: comesOut,
     done: putBackHolds,

@@ -10,7 +10,7 @@ import { WORK_RULES } from './work-rules';
 
 /** One line of a quote, in minor currency units before tax. */
 export interface PriceLine {
-  kind: 'part' | 'work';
+  kind: 'part' | 'work' | 'fee';
   what: string;
   /** Pieces, or minutes of work. */
   count: number;
@@ -24,11 +24,22 @@ const CHARGED: readonly Station[] = ['Assess', 'Match', 'Plan', 'Copy', 'Swap', 
 
 /**
  * What a job costs: its chosen parts, and the hands time of its steps whether done or not, so that the amount does
- * not sink while the work goes on. A job that ended without work costs nothing.
+ * not sink while the work goes on. A job that ended without work costs what looking at it costs, once somebody did.
  */
 export function priceLines(job: JobSnapshot): PriceLine[] {
-  if (job.end) return [];
+  if (job.end) return assessmentLine(job);
   return [...partLines(job), ...workLine(job)];
+}
+
+/** Facts that only looking at the device brings. */
+const LOOKED_AT = ['old drive', 'other drives', 'partition table', 'health', 'memory', 'before'] as const;
+
+/** What the customer was told that looking costs, where the device was looked at. */
+function assessmentLine({ facts, rates: { assessment = 0 } }: JobSnapshot): PriceLine[] {
+  const looked = LOOKED_AT.some((key) => facts[key] !== undefined);
+  return looked && assessment > 0
+    ? [{ kind: 'fee', what: 'Assessment', count: 1, each: assessment, amount: assessment }]
+    : [];
 }
 
 function partLines({ facts, ordered }: JobSnapshot): PriceLine[] {
@@ -84,6 +95,12 @@ function workLine(job: JobSnapshot): PriceLine[] {
 /** Tax on a net amount, rounded half up to the minor unit. */
 export function taxOn(net: number, { taxPercent }: Rates): number {
   return Math.round((net * taxPercent) / 100);
+}
+
+/** What looking at a device costs where nothing is done after it, tax included, minor currency units; 0 where nothing. */
+export function assessmentFee(rates: Rates): number {
+  const { assessment = 0 } = rates;
+  return assessment + taxOn(assessment, rates);
 }
 
 /** What the customer pays for a job, tax included, minor currency units. */

@@ -1,5 +1,6 @@
 import { targetName } from '../../layout';
 import { WANTS_WORDS } from '../../progress';
+import { copies } from '../evidence/evidence';
 import { lastCopy, latestRun, preparingRun, waitingTargets } from '../evidence/targets';
 import type { JobSnapshot } from '../snapshot/types';
 
@@ -25,5 +26,7 @@ export function prepareTitle(job: JobSnapshot): string {
   const run = preparingRun(job);
   return run?.wants
     ? `Look at the ${run.kind === 'decrypt' ? 'decrypting' : 'file-system check'}: ${WANTS_WORDS[run.wants]}`
-    : 'Prepare the device for the copy';
+    : copies(job)
+      ? 'Prepare the device for the copy'
+      : 'Prepare the installation';
 }

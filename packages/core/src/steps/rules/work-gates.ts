@@ -133,9 +133,9 @@ export const WORK_GATES: readonly GateRule[] = [
   {
     id: 'prepared',
     station: 'Plan',
-    title: 'Prepared for the copy',
+    title: 'Prepared',
     overridableBy: 'technician',
-    applies: copies,
+    applies: (job) => copies(job) || wants(job, 'fresh installation'),
     missing: (job) => {
       const open = preparationsOf(job).filter(({ done }) => !done);
       return unless(open.length === 0, `Not seen to: ${open.map(({ title }) => title).join('; ')}.`);

@@ -170,9 +170,13 @@ export const WORK_RULES: readonly StepRule[] = [
     id: 'prepare',
     title: prepareTitle,
     minutes: 8,
-    applies: copies,
-    done: (job) => planHolds(job) && preparationsOf(job).every(({ done }) => done),
-    after: () => ['accept plan'],
+    applies: (job) => copies(job) || installs(job),
+    // What was put on without it has no use for it any more.
+    done: (job) =>
+      copies(job)
+        ? planHolds(job) && preparationsOf(job).every(({ done }) => done)
+        : job.facts.installed !== undefined || preparationsOf(job).every(({ done }) => done),
+    after: (job) => (copies(job) ? ['accept plan'] : ['agree price']),
     gates: [],
   },
   {
@@ -255,11 +259,11 @@ export const WORK_RULES: readonly StepRule[] = [
   {
     id: 'install',
     title: titled('Install the system afresh, bring the files over'),
-    minutes: 40,
+    minutes: 32,
     applies: installs,
     done: ({ facts }) => facts.installed !== undefined,
-    after: () => ['fit new drive'],
-    gates: [],
+    after: () => ['fit new drive', 'prepare'],
+    gates: ['prepared'],
   },
   {
     id: 'repair start',

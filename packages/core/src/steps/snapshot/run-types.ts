@@ -30,6 +30,8 @@ export interface RunSummary {
   sourceSerial: string;
   targetSerial: string;
   outcome: RunOutcome;
+  /** Whether its drives lie at a berth, which others may wait for. */
+  atBerth: boolean;
   /** Whether something was seen meanwhile after which the target cannot be trusted unread. */
   alarmed: boolean;
   /** Whether its berth counted less than was planned, though it ended well: what the tool said of it is noted. */

@@ -77,6 +77,8 @@ export interface OrderedPart {
 export interface Rates {
   hourly: number;
   taxPercent: number;
+  /** What looking at a device costs where nothing is done afterwards, before tax; nothing where the shop has not said. */
+  assessment?: number;
 }
 
 /** Pieces of a part at a price, minor currency units for each. */

@@ -2,7 +2,7 @@ import Button from '@mui/material/Button';
 import { useCallback, useState } from 'react';
 import type { JobView } from '@udrel/contract/types';
 import { binary, soldName, type SectorSize } from '@udrel/core/capacity';
-import { alike, normaliseSerial, ownLabel, readOwnLabel, type LabelledRole } from '@udrel/core/identity';
+import { alike, fieldsOf, normaliseSerial, ownLabel, readOwnLabel, type LabelledRole } from '@udrel/core/identity';
 import { targetFacts, targetKey } from '@udrel/core/facts';
 import { targetName, targetTitle, type TargetId } from '@udrel/core/layout';
 import { copyTargets, drivesOf, sourceIdentified, targetIdentified } from '@udrel/core/steps';
@@ -160,8 +160,10 @@ function DriveCheck(props: {
   const claim = useCallback(
     (text: string) => {
       const label = readOwnLabel(text) && text.trim().toUpperCase() === ownLabel(job.tag, role);
-      if (certain || (!label && normaliseSerial(text) !== normaliseSerial(drive.serial))) return false;
-      void record(fact, { serial: text });
+      const values = label ? [text] : (fieldsOf(text)?.values ?? [text]);
+      const serial = values.find((value) => label || normaliseSerial(value) === normaliseSerial(drive.serial));
+      if (certain || serial === undefined) return false;
+      void record(fact, { serial });
       return true;
     },
     // eslint-disable-next-line react-hooks/exhaustive-deps -- `record` is new each time and does the same.

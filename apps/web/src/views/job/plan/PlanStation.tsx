@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
 import type { JobView } from '@udrel/contract/types';
-import { planHolds } from '@udrel/core/steps';
+import { copies, planHolds } from '@udrel/core/steps';
 import { Empty } from '../../../ui';
 import { PageTabs, usePage } from '../../../ui/PageTabs';
 import { MapPage, PlanFoot } from './MapPage';
@@ -15,7 +15,31 @@ const PAGES = ['Transfer map', 'Route', 'Prepare'] as const;
 type Page = (typeof PAGES)[number];
 
 /** What goes where, where both drives sit meanwhile, and what to see to before: it opens at what is next. */
-export function PlanStation({ job, side, disabled }: { job: JobView; side: ReactNode; disabled: boolean }) {
+export function PlanStation(props: PlanStationProps) {
+  return copies(props.job.snapshot) ? <CopyPlan {...props} /> : <InstallPlan {...props} />;
+}
+
+interface PlanStationProps {
+  job: JobView;
+  side: ReactNode;
+  disabled: boolean;
+}
+
+/** Where nothing is copied, what to see to before the system is put on. */
+function InstallPlan({ job, side, disabled }: PlanStationProps) {
+  return (
+    <div className={jobStyles.station}>
+      <fieldset disabled={disabled} className={jobStyles.work} aria-label="Prepare">
+        <div className={jobStyles.column}>
+          <PreparePage job={job} />
+        </div>
+      </fieldset>
+      <div className={jobStyles.column}>{side}</div>
+    </div>
+  );
+}
+
+function CopyPlan({ job, side, disabled }: PlanStationProps) {
   const plan = usePlan(job);
   const [page, choose] = usePage<Page>(PAGES, () => (planHolds(job.snapshot) ? 'Prepare' : 'Transfer map'));
   const open = job.procedure.preparations.filter(({ done }) => !done).length;

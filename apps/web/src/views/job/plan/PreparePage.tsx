@@ -3,6 +3,7 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import type { JobView } from '@udrel/contract/types';
+import { copies } from '@udrel/core/steps';
 import { moment, range } from '../../../format/time';
 import { Empty, OutcomeMark, Sheet, TroubleNote } from '../../../ui';
 import { PastRuns } from '../copy/PastRuns';
@@ -10,7 +11,7 @@ import { RunningRun } from '../copy/RunningRun';
 import { useJobChange } from '../../../features/job/useJobChange';
 import styles from './map/plan.module.css';
 
-/** What to see to before the copy, in order, each with why; stamped by hand, or a run of its own. */
+/** What to see to before the copy or the installation, in order, each with why; stamped by hand, or a run of its own. */
 export function PreparePage({ job }: { job: JobView }) {
   const { change, busy, error } = useJobChange(job);
   const { preparations, steps } = job.procedure;
@@ -22,7 +23,10 @@ export function PreparePage({ job }: { job: JobView }) {
   const may = step?.state !== 'waiting' && !busy;
   return (
     <>
-      <Sheet title="Before the copy" aside={open === 0 ? 'all seen to' : `${open} of ${preparations.length} open`}>
+      <Sheet
+        title={copies(job.snapshot) ? 'Before the copy' : 'Before the installation'}
+        aside={open === 0 ? 'all seen to' : `${open} of ${preparations.length} open`}
+      >
         {step?.state === 'waiting' && <p className="sub">{step.waitsFor[0]}</p>}
         <ol className={styles.checks}>
           {preparations.map((check) => (

@@ -1,6 +1,7 @@
 import { SEEN_INSIDE, type SeenInside } from '@udrel/core/facts';
 import { TARGET_IDS, targetName } from '@udrel/core/layout';
 import type { StepId } from '@udrel/core/stations';
+import { changesOf } from '@udrel/core/steps';
 import type { JobView } from '@udrel/contract/types';
 import Button from '@mui/material/Button';
 import { useWatch } from 'react-hook-form';
@@ -8,7 +9,7 @@ import { JobLessons } from '../../../features/job/JobLessons';
 import { Field, FormTrouble, Ticks } from '../../../features/form/Field';
 import { useFactForm } from '../../../features/form/kept-form';
 import { tellFact } from '../../../format/facts';
-import { Foot, Sheet } from '../../../ui';
+import { Foot, OutcomeMark, Sheet } from '../../../ui';
 import { PutBackForm } from '../end/EndForms';
 import { FitDriveForm } from './FitDriveForm';
 import { FitMemoryForm } from './FitMemoryForm';
@@ -23,6 +24,7 @@ export function SwapStation({ job }: { job: JobView }) {
     <>
       {job.snapshot.end && <PutBackForm job={job} />}
       <DisassemblySheet job={job} />
+      <InAndOut job={job} />
       {has('strip down') && <SeenInsideForm job={job} />}
       {TARGET_IDS.filter((on) => has(`fit ${targetName(on)}`)).map((on) => (
         <FitDriveForm key={on} job={job} on={on} />
@@ -31,6 +33,44 @@ export function SwapStation({ job }: { job: JobView }) {
       {has('refit old') && <RefitForm job={job} />}
       <JobLessons job={job} />
     </>
+  );
+}
+
+/** What goes in and what comes out for good, beside the sheet of what only comes out to get there. */
+function InAndOut({ job }: { job: JobView }) {
+  const changes = changesOf(job.snapshot);
+  // After an end without work the way back says what was fitted and comes out again.
+  if (changes.length === 0 || job.snapshot.end) return null;
+  const open = changes.filter(({ done }) => !done).length;
+  return (
+    <Sheet title="Goes in, comes out" aside={open === 0 ? 'all done' : `${open} of ${changes.length} open`}>
+      <table>
+        <thead>
+          <tr>
+            <th>
+              <span className="unseen">Done</span>
+            </th>
+            <th>Way</th>
+            <th>What</th>
+            <th className="figure">Pieces</th>
+            <th>Where</th>
+          </tr>
+        </thead>
+        <tbody>
+          {changes.map(({ way, what, count, where, done }) => (
+            <tr key={`${way} ${what} ${where}`}>
+              <td>
+                <OutcomeMark outcome={done ? 'pass' : 'unknown'} />
+              </td>
+              <td>{way}</td>
+              <td>{what}</td>
+              <td className="figure">{count}</td>
+              <td>{where}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </Sheet>
   );
 }
 
