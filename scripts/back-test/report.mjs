@@ -1,4 +1,5 @@
 import { writeFileSync } from 'node:fs';
+import { format } from 'prettier';
 import { backTest } from '../../packages/core/src/estimate/back-test.test-data.ts';
 
 const [SHOPS, RUNS, SEED] = [60, 60, 20_261];
@@ -31,5 +32,8 @@ const text = [
   'How the runs of a shop itself kept to what was told of them stands at _Shop_, _Estimates_.',
   '',
 ].join('\n');
-writeFileSync(new URL('../../docs/estimates.md', import.meta.url), text);
+writeFileSync(
+  new URL('../../docs/estimates.md', import.meta.url),
+  await format(text, { parser: 'markdown', printWidth: 120 }),
+);
 console.log(text);

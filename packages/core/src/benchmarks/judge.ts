@@ -1,3 +1,4 @@
+import { spins } from '../estimate';
 import type { DriveClass } from '../fit';
 import { EVERY_LINK, linkName, linkPractical, type Link } from '../links';
 import type { Reason } from '../reason';
@@ -28,7 +29,6 @@ const RANDOM: Readonly<Record<DriveClass, { read: readonly [number, number]; wri
   eMMC: { read: [6, 20], write: [5, 30] },
 };
 
-const spins = (one: DriveClass) => one === 'disk 5400' || one === 'disk 7200';
 const pass = (rule: string, sentence: string): Reason => ({ rule, outcome: 'pass', sentence });
 const limit = (rule: string, sentence: string, remedy?: string): Reason => {
   return { rule, outcome: 'limit', sentence, ...(remedy ? { remedy } : {}) };

@@ -42,10 +42,20 @@ const SPEAKS: Readonly<Record<UsbMode, readonly UsbMode[]>> = {
  * of Thunderbolt 3 speaks nothing else: those that fall back to USB are entered by the mode that they fall back to.
  */
 export function usbBetween(holder: UsbMode, socket: UsbMode): UsbMode | null {
+  return MEETING[holder][socket];
+}
+
+/** It is asked for every holder at every socket of every route. */
+const MEETING = table((holder) => table((socket) => fastestCommon(holder, socket)));
+
+function table<T>(of: (mode: UsbMode) => T): Readonly<Record<UsbMode, T>> {
+  return Object.fromEntries(USB_MODES.map((mode) => [mode, of(mode)])) as Record<UsbMode, T>;
+}
+
+function fastestCommon(holder: UsbMode, socket: UsbMode): UsbMode | null {
   const spoken = (mode: UsbMode) => [...SPEAKS[mode], mode];
-  const common = (holder === 'Thunderbolt 3' ? [holder] : spoken(holder)).filter((mode) =>
-    spoken(socket).includes(mode),
-  );
+  const own = holder === 'Thunderbolt 3' ? [holder] : spoken(holder);
+  const common = own.filter((mode) => spoken(socket).includes(mode));
   const upper = (mode: UsbMode) => linkPractical({ kind: 'usb', mode })[1];
   return common.reduce<UsbMode | null>((best, mode) => (best && upper(best) >= upper(mode) ? best : mode), null);
 }

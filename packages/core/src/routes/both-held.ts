@@ -161,35 +161,27 @@ function heldApart(placing: Placing, sockets: readonly Socket[]): Apart {
 }
 
 function pairAt(placing: Placing, sockets: readonly Socket[]): Apart {
-  const { old, target } = placing;
-  const orders = [
-    [target, old],
-    [old, target],
-  ] as const;
-  const tried = orders.map(([one, other]): Apart => {
-    const first = bestHolder(one, placing, sockets);
-    const { holding } = first;
-    if (!holding) return { held: null, reasons: first.reasons };
-    const rest = {
-      ...placing,
-      holders: placing.holders.map((offer) =>
-        offer.partId === holding.offer.partId ? { ...offer, stock: offer.stock - 1 } : offer,
-      ),
-    };
-    const second = bestHolder(
-      other,
-      rest,
-      sockets.filter((socket) => socket !== holding.best?.socket),
-    );
-    const reasons = [...first.reasons, ...second.reasons];
-    if (!second.holding) return { held: null, reasons };
-    const [new_, old_] = one === target ? [holding, second.holding] : [second.holding, holding];
-    return {
-      held: { first: new_, second: old_ },
-      reasons: [...reasons, ...queueing(holding), ...queueing(second.holding)],
-    };
-  });
-  return tried.find(({ held }) => held !== null) ?? (tried[0] as Apart);
+  const first = inOrder(placing, sockets, 'target');
+  if (first.held) return first;
+  // The other may need the very holder or socket that this one took.
+  const second = inOrder(placing, sockets, 'old');
+  return second.held ? second : first;
+}
+
+function inOrder(placing: Placing, sockets: readonly Socket[], chooses: 'target' | 'old'): Apart {
+  const first = bestHolder(placing[chooses], placing, sockets);
+  const { holding } = first;
+  if (!holding) return { held: null, reasons: first.reasons };
+  const left = sockets.filter((socket) => socket !== holding.best?.socket);
+  const holders = placing.holders.map((offer) =>
+    offer.partId === holding.offer.partId ? { ...offer, stock: offer.stock - 1 } : offer,
+  );
+  const other = chooses === 'target' ? placing.old : placing.target;
+  const second = bestHolder(other, { ...placing, holders }, left);
+  const reasons = [...first.reasons, ...second.reasons];
+  if (!second.holding) return { held: null, reasons };
+  const [target, old] = chooses === 'target' ? [holding, second.holding] : [second.holding, holding];
+  return { held: { first: target, second: old }, reasons: [...reasons, ...queueing(target), ...queueing(old)] };
 }
 
 /** What two holders at one hub or controller take from each other. */
