@@ -1,7 +1,8 @@
 import { GB, GIB, KIB, MB, MIB, TB, TIB } from './units';
 
-function scaled(bytes: number, steps: readonly (readonly [number, string, number])[]): string {
-  const step = steps.find(([size]) => Math.abs(bytes) >= size) ?? steps[steps.length - 1];
+/** Steps from the largest on: the unit's size, its name, decimals, and from how many of it on it is used. */
+function scaled(bytes: number, steps: readonly (readonly [number, string, number, number?])[]): string {
+  const step = steps.find(([size, , , from = 1]) => Math.abs(bytes) >= size * from) ?? steps[steps.length - 1];
   const [size, unit, decimals] = step ?? [1, 'B', 0];
   return `${separated(bytes / size, decimals)} ${unit}`;
 }
@@ -43,7 +44,7 @@ export function fileSize(bytes: number): string {
 /** Binary display as most systems compute it: "465.8 GiB". */
 export function binary(bytes: number): string {
   return scaled(bytes, [
-    [10 * TIB, 'TiB', 2],
+    [TIB, 'TiB', 2, 10],
     [GIB, 'GiB', 1],
     [MIB, 'MiB', 0],
     [KIB, 'KiB', 0],

@@ -24,7 +24,8 @@ const MOST = 200 * TB;
 
 /**
  * Reads what people type: "500 GB", "465.8 GiB", "1tb", "16 MiB"; a comma may stand for the decimal
- * point, and points or commas between groups of three for thousands. What can be either, as in "1.000 GB", is asked about.
+ * point, and points or commas between groups of three for thousands. What can be either, as in "1.000 GB", is asked about;
+ * what is written here is read as it was meant.
  * A bare number is taken in `bareUnit`. The result is rounded to whole bytes.
  */
 export function parseCapacity(text: string, bareUnit = 'GiB'): ParsedCapacity {
@@ -38,12 +39,14 @@ export function parseCapacity(text: string, bareUnit = 'GiB'): ParsedCapacity {
     .filter(({ bytes }, _index, all) => bytes <= MOST || all.length === 1);
   const [first, second] = meant;
   if (!first) return UNREADABLE;
-  if (second) {
+  if (second && digits.includes('.')) {
     const [less, more] = [first, second].map(({ figure }) => `${figure} ${named || bareUnit}`);
     return { ok: false, sentence: `“${text.trim()}” can be ${less ?? ''} or ${more ?? ''}: type which.` };
   }
-  if (!Number.isSafeInteger(first.bytes)) return { ok: false, sentence: 'That is larger than any drive.' };
-  return { ok: true, bytes: first.bytes };
+  // A comma before three digits parts thousands, as sizes are written here.
+  const { bytes } = second ?? first;
+  if (!Number.isSafeInteger(bytes)) return { ok: false, sentence: 'That is larger than any drive.' };
+  return { ok: true, bytes };
 }
 
 const UNREADABLE: ParsedCapacity = { ok: false, sentence: 'Type a size such as 445.9 GiB, 500 GB or 1 TB.' };
