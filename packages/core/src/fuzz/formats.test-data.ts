@@ -2,6 +2,7 @@ import { gzipSync } from 'node:zlib';
 import { readMeasurement } from '../benchmarks';
 import { gradeAta, gradeNvme, readAtaIdentify, readNvmeIdentify, readSmart } from '../health';
 import { ataIdentify, nvmeHealth, nvmeIdentify, smartData, smartThresholds } from '../health/samples.test-data';
+import { fieldsOf } from '../identity';
 import { imageOfPieces, type Piece } from '../image';
 import { cellsOf, COLUMNS, partOfCells, type Column } from '../parts-file';
 import { drivePieces, DRIVE_BYTES } from '../reading/drive.test-data';
@@ -115,6 +116,15 @@ export const FORMATS: Format[] = [
     name: 'measurement file',
     seeds: [written(MEASURED), written('{"sequentialRead":91.5,"startUps":[101,97],"attached":"inside"}')],
     read: (input) => readMeasurement(text(input)),
+  },
+  {
+    name: 'label code',
+    seeds: [
+      '[)>\u001e06\u001d1PKD7-750\u001dSKD7-55Q0-2218\u001d9D2031\u001e\u0004',
+      '(01)04012345678901(21)PW-M2-0093-771',
+      'P/N: KD7-750; S/N: KD7-55Q0-2218; 750 GB',
+    ].map(written),
+    read: (input) => fieldsOf(text(input)),
   },
   {
     name: 'parts file',

@@ -1,7 +1,7 @@
 import DownloadOutlined from '@mui/icons-material/DownloadOutlined';
 import Button from '@mui/material/Button';
 import { useMemo, type ReactNode } from 'react';
-import { useSearchParams } from 'react-router';
+import { useAddress } from './address';
 import type { CountView, Page } from '@udrel/contract/types';
 import { SHORT } from '../../api/define';
 import { moment } from '../../format/time';
@@ -48,19 +48,10 @@ interface Props<Row, By extends string> {
 /** A list of the house: how many there are, kept filters, columns, a file of all, and the rows. Order and filter stand in the address. */
 export function List<Row extends object, By extends string>(props: Props<Row, By>) {
   const { kept, title, words, columns, fields, pages, count, file, empty } = props;
-  const [given, setGiven] = useSearchParams();
+  const { given, change } = useAddress();
   const [hidden, setHidden] = useHidden(kept, props.usuallyHidden);
   const { data, error, hasNextPage, fetchNextPage, isFetching, fulfilledTimeStamp, refetch } = pages;
   const rows = useMemo(() => data?.pages.flatMap((page) => page.rows) ?? [], [data]);
-  const change = (changes: (next: URLSearchParams) => void) =>
-    setGiven(
-      (now) => {
-        const next = new URLSearchParams(now);
-        changes(next);
-        return next;
-      },
-      { replace: true },
-    );
   const setOrder = ({ by, way }: Order<By>) =>
     change((next) => {
       next.set('sort', by);

@@ -2,8 +2,8 @@ import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import { useSearchParams } from 'react-router';
 import { DayField } from '../../ui/days/DayField';
+import { useAddress } from './address';
 
 /** Fields of a filter, each of which stands in the address under its name. */
 interface Field {
@@ -16,21 +16,16 @@ interface Field {
  * or the next key would be typed onto what stood there before.
  */
 function useField(name: string): { value: string; set: (value: string) => void; onBlur: () => void } {
-  const [given, setGiven] = useSearchParams();
+  const { given, change } = useAddress();
   const [typed, setTyped] = useState<string | null>(null);
   const told = given.get(name) ?? '';
   if (typed === told) setTyped(null);
   const set = (value: string) => {
     setTyped(value);
-    setGiven(
-      (now) => {
-        const next = new URLSearchParams(now);
-        if (value) next.set(name, value);
-        else next.delete(name);
-        return next;
-      },
-      { replace: true },
-    );
+    change((next) => {
+      if (value) next.set(name, value);
+      else next.delete(name);
+    });
   };
   return { value: typed ?? told, set, onBlur: () => setTyped(null) };
 }
