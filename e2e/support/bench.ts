@@ -148,13 +148,9 @@ export async function measure(
 }
 
 /** Trial start, everything back, functions, document, signature, closed. */
-export async function proveAndHandOver(
-  page: Page,
-  hasOldDrive: boolean,
-  figures: [string, string, string],
-): Promise<void> {
+export async function proveAndHandOver(page: Page, figures: [string, string, string]): Promise<void> {
   await station(page, 'Prove');
-  if (hasOldDrive) await page.getByLabel('The old drive is not attached').check();
+  await page.getByLabel('The old drive is not attached').check();
   await page.getByRole('button', { name: 'It started' }).click();
   await expect(page.getByRole('list', { name: 'Trial starts' })).toContainText('It started');
   await measure(page, 'after', figures);
@@ -166,7 +162,7 @@ export async function proveAndHandOver(
   await page.getByRole('button', { name: 'Record the functions' }).click();
   await expect(gate(page, 'functions')).toHaveAttribute('data-holds', 'true');
   await station(page, 'Hand over');
-  if (hasOldDrive) await page.getByRole('button', { name: 'Note it' }).click();
+  await page.getByRole('button', { name: 'Note it' }).click();
   await page.getByRole('button', { name: 'Document given', exact: true }).click();
   await page.getByLabel('Name of who signs').fill('P. Ferryman');
   const pad = page.getByRole('img', { name: 'Sign here' });

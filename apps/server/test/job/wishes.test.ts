@@ -226,5 +226,12 @@ describe('modules that the customer brings', () => {
     expect(n).toBe(0);
     const later = await work.put('own memory' as keyof typeof FACTS, { count: 2, module });
     expect(later.body.code).toBe('memory-chosen');
+    // And a memory job goes to its end: no plan, no copy, no old drive to account for.
+    const steps = work.job.procedure.steps.map(({ id }) => id as string);
+    expect(['accept plan', 'begin copy', 'place old drive'].filter((id) => steps.includes(id))).toEqual([]);
+    await work.post('/disassembly', { way: 'out' });
+    await work.put('memory fitted');
+    await finish(work);
+    expect(work.job.closedAt).not.toBeNull();
   });
 });

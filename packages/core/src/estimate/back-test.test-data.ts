@@ -1,4 +1,4 @@
-import { advance, beginProgress, progressOf } from '../progress';
+import { advance, advanceAll, beginProgress, progressOf, type Sample } from '../progress';
 import { historyOf, type Fault, type Gone } from './histories.test-data';
 import { estimateRun } from './run';
 import { scoreOf, type Score, type Told } from './score';
@@ -50,7 +50,7 @@ export function backTest(shops: number, runs: number, seed: number): BackTest {
         prior: estimate.prior,
         took,
       });
-      for (const [share, all] of left) all.push(...leftAt(gone, share));
+      for (const [index, told] of leftOf(gone).entries()) if (told) left[index]?.[1].push(told);
     }
   }
   return {
@@ -63,14 +63,19 @@ export function backTest(shops: number, runs: number, seed: number): BackTest {
 
 const faultName = (fault: Fault) => (fault === 'none' ? 'nothing goes wrong' : fault);
 
-/** The time left as it was told when that share was written; nothing where it was not told yet. */
-function leftAt({ work, every, written }: Gone, share: number): Told[] {
-  const at = written.findIndex((bytes) => bytes >= share * work.bytes);
-  const took = (written.length - 1 - at) * every;
-  if (at < 0 || took <= 0) return [];
+/** The time left as it was told when each of those shares was written; nothing where it was not told yet. */
+function leftOf({ work, every, written }: Gone): (Told | null)[] {
+  const samples = written.map((bytes, index): Sample => {
+    return { t: (index + 1) * every, read: bytes, written: bytes, errors: 0 };
+  });
   let state = advance(beginProgress(), { t: 0, read: 0, written: 0, errors: 0 });
-  for (const [index, bytes] of written.slice(0, at + 1).entries())
-    state = advance(state, { t: (index + 1) * every, read: bytes, written: bytes, errors: 0 });
-  const { left } = progressOf(state, work.bytes);
-  return left ? [{ ...left, took }] : [];
+  let taken = 0;
+  return AT.map((share) => {
+    const at = written.findIndex((bytes) => bytes >= share * work.bytes);
+    const took = (written.length - 1 - at) * every;
+    state = advanceAll(state, samples.slice(taken, at + 1));
+    taken = Math.max(taken, at + 1);
+    const { left } = progressOf(state, work.bytes);
+    return at >= 0 && took > 0 && left ? { ...left, took } : null;
+  });
 }
