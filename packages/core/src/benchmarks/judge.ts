@@ -1,7 +1,7 @@
 import { spins } from '../estimate';
 import type { DriveClass } from '../fit';
 import { EVERY_LINK, linkName, linkPractical, type Link } from '../links';
-import type { Reason } from '../reason';
+import { limit, pass, type Reason } from '../reason';
 import { measuredLink, median } from './figures';
 import type { Fitted, MeasuredDrive, MeasuredMemory, MeasurementSet } from './types';
 
@@ -29,10 +29,6 @@ const RANDOM: Readonly<Record<DriveClass, { read: readonly [number, number]; wri
   eMMC: { read: [6, 20], write: [5, 30] },
 };
 
-const pass = (rule: string, sentence: string): Reason => ({ rule, outcome: 'pass', sentence });
-const limit = (rule: string, sentence: string, remedy?: string): Reason => {
-  return { rule, outcome: 'limit', sentence, ...(remedy ? { remedy } : {}) };
-};
 const mbs = (rate: number) => `${(Math.round(rate * 10) / 10).toLocaleString('en')} MB/s`;
 
 /** What the figures after the work say: as expected, or to which known cause they point (facts of measuring after a swap). */

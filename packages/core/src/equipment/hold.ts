@@ -1,5 +1,5 @@
 import { linkName, linkPractical, usbBetween, type Link, type UsbMode } from '../links';
-import type { Reason } from '../reason';
+import { fail, limit, pass, unknown, type Reason } from '../reason';
 import type { Berthing, HeldDrive, Holder, HolderOffer, Holding, Plug, Socket } from './types';
 
 /**
@@ -49,12 +49,6 @@ function better(a: Holding, b: Holding): number {
   );
 }
 
-const line = (outcome: Reason['outcome'], rule: string, sentence: string, remedy?: string): Reason => {
-  return { rule, outcome, sentence, ...(remedy ? { remedy } : {}) };
-};
-const pass = (rule: string, sentence: string) => line('pass', rule, sentence);
-const fail = (rule: string, sentence: string, remedy?: string) => line('fail', rule, sentence, remedy);
-
 /** The reasons of the bay that takes the drive best: no stop, else the fewest. */
 function bestBay(drive: HeldDrive, { bays }: Holder): Reason[] {
   const stops = (reasons: Reason[]) => reasons.filter(({ outcome }) => outcome !== 'pass').length;
@@ -97,14 +91,13 @@ const MEASURE = 'measure it, and note it at Match where drives are held';
 
 function length({ length }: HeldDrive, lengths: readonly number[]): Reason {
   const takes = `takes cards of ${lengths.join(', ')} mm`;
-  if (length === null) return line('unknown', 'length', `${takes}; the length of this one is not noted`, MEASURE);
+  if (length === null) return unknown('length', `${takes}; the length of this one is not noted`, MEASURE);
   return lengths.includes(length) ? pass('length', takes) : fail('length', `${takes}, this one has ${length} mm`);
 }
 
 function height({ height }: HeldDrive, most: number | null): Reason[] {
   if (most === null) return [];
-  if (height === null)
-    return [line('unknown', 'height', `takes up to ${most} mm; this one’s height is not noted`, MEASURE)];
+  if (height === null) return [unknown('height', `takes up to ${most} mm; this one’s height is not noted`, MEASURE)];
   return [
     height <= most
       ? pass('height', `takes up to ${most} mm`)
@@ -137,8 +130,7 @@ function power(drive: HeldDrive, { ownPower, mode }: Holder, best: Holding['best
   return [
     at === '2.0'
       ? fail('power', `USB 2.0 gives ${fed} mA, a disk can need 1 A to spin up`, 'a holder with a supply')
-      : line(
-          'limit',
+      : limit(
           'power',
           `fed by USB alone, ${fed} mA: if the disk clicks or comes and goes, take a holder with a supply`,
         ),
@@ -166,7 +158,7 @@ function plugged(holder: Holder, best: Holding['best'], sockets: readonly Socket
   const { socket, link, lead } = best;
   const where = `${linkName(link)} at ${socket.at}, ${socket.port.name}${lead ? `, with a lead ${lead}` : ''}`;
   return link.kind === 'usb' && link.mode === '2.0'
-    ? [line('limit', 'port', `only ${where}: ten times the time`, 'another port or lead')]
+    ? [limit('port', `only ${where}: ten times the time`, 'another port or lead')]
     : [pass('port', where)];
 }
 
@@ -176,7 +168,7 @@ function noSocket({ plug, lead }: Holder, sockets: readonly Socket[]): Reason {
   if (plug === 'C' && beside && lead === undefined) {
     const sentence =
       'no USB C socket is free for its plug; whether its lead can be changed for one from A to C is not noted';
-    return line('unknown', 'port', sentence, 'look whether its lead can be unplugged');
+    return unknown('port', sentence, 'look whether its lead can be unplugged');
   }
   return fail('port', `no USB ${plug} socket is free for its plug`, 'another lead');
 }

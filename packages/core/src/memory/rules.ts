@@ -1,5 +1,5 @@
 import { binary, GIB } from '../capacity';
-import type { Reason } from '../reason';
+import { limit, type Reason } from '../reason';
 import type { Buffering, DeviceMemory, FittedModule, MemoryGeneration, MemoryModule, SystemBits } from './types';
 
 type Kind = 'DIMM' | 'SO-DIMM';
@@ -29,10 +29,6 @@ const ADDRESSES_32 = 4 * GIB;
 
 /** Reported rates are rounded, 2133 or 2134: within one per cent they are the same. */
 export const sameRate = (a: number, b: number) => Math.abs(a - b) <= 0.01 * Math.max(a, b);
-
-const limit = (rule: string, sentence: string, remedy?: string): Reason => {
-  return { rule, outcome: 'limit', sentence, ...(remedy ? { remedy } : {}) };
-};
 
 /** A limit of the board that is kept or not. */
 export function held(name: string, passes: boolean, measured: string, most: string, why: string): Reason {

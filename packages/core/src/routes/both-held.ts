@@ -2,18 +2,14 @@ import type { StartedFrom } from '../facts';
 import type { Holding, Socket } from '../equipment';
 import { linkStage, type PacedStage } from '../estimate';
 import { linkName, type Link } from '../links';
-import type { Reason } from '../reason';
+import { fail, limit, pass, unknown, type Reason } from '../reason';
 import { inOneHolder, type HeldTogether } from './one-holder';
 import {
   bestHolder,
   comesOut,
   ends,
-  fail,
   failingOverUsb,
   fromShelf,
-  limit,
-  notOnRecord,
-  pass,
   queueing,
   socketsAt,
   started,
@@ -88,11 +84,7 @@ function noDock(placing: Placing, sockets: readonly Socket[]): Reason {
   const docks = placing.holders.filter(({ holder }) => holder.bays.length > 1);
   if (docks.length === 0) return fail('Dock', 'the shop has no dock with two bays');
   if (sockets.length === 0) {
-    return notOnRecord(
-      'Dock',
-      'no socket is on record that it could be plugged into',
-      'enter the ports, or a computer',
-    );
+    return unknown('Dock', 'no socket is on record that it could be plugged into', 'enter the ports, or a computer');
   }
   for (const drive of [placing.old, placing.target]) {
     const { holding, reasons } = bestHolder(drive, { ...placing, holders: docks }, sockets);
@@ -154,7 +146,7 @@ function heldApart(placing: Placing, sockets: readonly Socket[]): Apart {
   const none: Apart = {
     held: null,
     reasons: [
-      notOnRecord('Holder', 'no socket is on record that they could be plugged into', 'enter the ports, or a computer'),
+      unknown('Holder', 'no socket is on record that they could be plugged into', 'enter the ports, or a computer'),
     ],
   };
   return tried.reduce((best, one) => (pace(one) > pace(best) ? one : best), tried[0] ?? none);

@@ -3,19 +3,15 @@ import { estimateRun, linkStage, type PacedStage } from '../estimate';
 import { targetTitle } from '../layout';
 import { linkName } from '../links';
 import { inBay, type Holding } from '../equipment';
-import type { Reason } from '../reason';
+import { fail, limit, pass, unknown, type Reason } from '../reason';
 import { dock, twoHolders } from './both-held';
 import { inOneHolder } from './one-holder';
 import {
   bestHolder,
   comesOut,
   ends,
-  fail,
   failingOverUsb,
   fromShelf,
-  limit,
-  notOnRecord,
-  pass,
   queueing,
   socketsAt,
   started,
@@ -229,7 +225,7 @@ function bench(placing: Placing, asked: CopyAsked): Way {
   const [read, write] = ends(placing, asked, asked.used, false);
   const berth: Reason[] =
     freeBerths === null
-      ? [notOnRecord('Berth', 'the shop has no berth on record', 'start the bench agent')]
+      ? [unknown('Berth', 'the shop has no berth on record', 'start the bench agent')]
       : freeBerths === 0
         ? [fail('Berth', 'every berth is taken at the moment', 'wait for one')]
         : [pass('Berth', `${freeBerths} free: the run is watched`)];

@@ -2,7 +2,7 @@ import type { Route, StartedFrom } from '../facts';
 import { holdings, socketsLeft, type Holding, type Plug, type Socket } from '../equipment';
 import { linkStage, readStage, writeStage, type PacedStage } from '../estimate';
 import { linkName, type Link } from '../links';
-import type { Reason } from '../reason';
+import { fail, limit, unknown, type Reason } from '../reason';
 import type { CopyAsked, JudgedStick, Placing, RoutedDrive } from './types';
 
 /** One way to place both drives, before its time is estimated. */
@@ -15,18 +15,6 @@ export interface Way {
   kit: string[];
   reasons: Reason[];
 }
-
-export const pass = (rule: string, sentence: string): Reason => ({ rule, outcome: 'pass', sentence });
-export const limit = (rule: string, sentence: string, remedy?: string): Reason => {
-  return { rule, outcome: 'limit', sentence, ...(remedy ? { remedy } : {}) };
-};
-/** What the shop has no record of: it may be there all the same. */
-export const notOnRecord = (rule: string, sentence: string, remedy: string): Reason => {
-  return { rule, outcome: 'unknown', sentence, remedy };
-};
-export const fail = (rule: string, sentence: string, remedy?: string): Reason => {
-  return { rule, outcome: 'fail', sentence, ...(remedy ? { remedy } : {}) };
-};
 
 /** Disks of 3.5 inch have rates of their own. */
 export const isLarge = ({ held }: Pick<RoutedDrive, 'held'>) => held.form === '3.5';
@@ -62,7 +50,7 @@ export function socketsAt(placing: Placing, from: StartedFrom, drives = 1): Sock
   const { deviceSockets: sockets, hubs, keyboard } = placing;
   if (sockets.length === 0) {
     const sentence = 'no socket of the device is on record that it could be plugged into';
-    return { sockets, kit: [], reasons: [notOnRecord('Sockets', sentence, 'enter its ports at Models')] };
+    return { sockets, kit: [], reasons: [unknown('Sockets', sentence, 'enter its ports at Models')] };
   }
   const stick = from === 'a boot stick' ? (bestStick(placing.sticks)?.plug ?? 'A') : null;
   const besides: Plug[] = [...(stick ? [stick] : []), ...(keyboard ? (['A'] as const) : [])];
@@ -99,7 +87,7 @@ export function bestHolder(
   if (!first)
     return {
       holding: null,
-      reasons: [notOnRecord('Holder', 'the shop has no enclosure or dock on record', 'enter it at Shelf')],
+      reasons: [unknown('Holder', 'the shop has no enclosure or dock on record', 'enter it at Shelf')],
     };
   if (first.holds) return { holding: first, reasons: first.reasons.filter(({ outcome }) => outcome !== 'pass') };
   const stops = ({ reasons }: Holding) => reasons.filter(({ outcome }) => outcome === 'fail' || outcome === 'unknown');
@@ -167,7 +155,7 @@ function bestStick(sticks: readonly JudgedStick[]): JudgedStick | undefined {
 function noStick(sticks: readonly JudgedStick[]): Reason {
   const rule = 'Boot stick';
   const [nearest] = sticks;
-  if (!nearest) return notOnRecord(rule, 'the shop has no boot stick on record', 'enter it at Shelf');
+  if (!nearest) return unknown(rule, 'the shop has no boot stick on record', 'enter it at Shelf');
   const against = nearest.reasons.find(({ outcome }) => outcome === 'fail' || outcome === 'unknown');
   const sentence = against
     ? `no stick starts this device; ${nearest.name}: ${against.sentence}`
