@@ -2,10 +2,17 @@ import { defineConfig } from '@playwright/test';
 
 const port = process.env['UDREL_E2E_PORT'] ?? '4390';
 
+const OWN_SHOPS = ['bench/faults.spec.ts', 'house/start.spec.ts'];
+
 export default defineConfig({
   testDir: '.',
   globalSetup: './support/open-shop.ts',
-  workers: 1,
+  workers: 2,
+  // One path after the other at the shop that they share; beside them those that open, kill and start shops of their own.
+  projects: [
+    { name: 'shared shop', testIgnore: OWN_SHOPS, workers: 1 },
+    { name: 'own shops', testMatch: OWN_SHOPS, workers: 1 },
+  ],
   // Watchdogs, not measures: a machine that is shared may be three times as slow for minutes.
   timeout: 120_000,
   expect: { timeout: 20_000 },

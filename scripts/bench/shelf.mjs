@@ -2,7 +2,7 @@ import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import pg from 'pg';
 import copyStreams from 'pg-copy-streams';
-import { generatedAdapters, generatedOffers } from '../../packages/core/src/fit/catalogue.test-data';
+import { generatedAdapters, generatedOffers } from '../../packages/core/src/fit/tests/catalogue.test-data';
 import { linesOf } from './bulk.mjs';
 import { loadWhile, medianOf, round } from './load.mjs';
 

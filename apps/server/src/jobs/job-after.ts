@@ -4,7 +4,7 @@ import { without, type JobSnapshot } from '@udrel/core/steps';
 import type { CommandContext } from '../platform/command-context';
 import type { JobRecord } from './job-record';
 import { readRuns } from './run-view';
-import { readOrdered, stepsOfModel, summarise } from './stored-steps';
+import { readOrdered, solderedIn, stepsOfModel, summarise } from './stored-steps';
 
 /** A value that a fact got. */
 export interface KeptFact {
@@ -91,7 +91,12 @@ function withKnown(job: JobRecord, facts: JobFacts, now: Date): JobRecord['snaps
 
 /** The same once its model was described and its sheet laid out. */
 export function withModel(job: JobRecord, model: ModelSpec, disassembly: JobSnapshot['disassembly']): JobRecord {
-  return { ...job, stub: false, model, snapshot: { ...job.snapshot, ...stepsOfModel(model, false), disassembly } };
+  return {
+    ...job,
+    stub: false,
+    model,
+    snapshot: { ...job.snapshot, ...stepsOfModel(model, solderedIn(model), false), disassembly },
+  };
 }
 
 /** The same once counts of its strip-down sheet changed. */

@@ -20,6 +20,7 @@ interface StoredSteps {
   endedAs: End['kind'] | null;
   stub: boolean;
   model: SteppedModel;
+  soldered: string[];
   rates: Rates;
   ordered: OrderedPart[];
   wishes: Wish[];
@@ -50,6 +51,7 @@ export async function readOrdered(manager: EntityManager, jobId: string): Promis
 export const STEPS_TEXT = `json_build_object(
            'price', j.price, 'closed', j.closed_at is not null, 'endedAs', j.ended_as, 'stub', m.stub,
            'model', (select json_object_agg(s.key, s.value) from jsonb_each(m.spec) s where s.key in ${wordsIn(OF_MODEL)}),
+           'soldered', jsonb_path_query_array(m.spec, '$.sites[*] ? (@.form == "soldered").id'),
            'rates', coalesce((select s.value from setting s where s.key = 'rates'), '{"hourly":0,"taxPercent":0}'),
            'ordered', ${ORDERED},
            'wishes', (select coalesce(json_agg(json_build_object('kind', w.kind, 'least', w.least)), '[]')
@@ -120,10 +122,11 @@ function remember(tag: string, text: string, steps: Steps): void {
 
 /** The one place where a job's snapshot is put together. */
 function snapshotOf(stored: StoredSteps, runs: readonly RunView[], now: Date): JobSnapshot {
-  const { wishes, facts, disassembly, overrides, endedAs, rates, ordered, model, stub, price, closed } = stored;
+  const { wishes, facts, disassembly, overrides, endedAs, rates, ordered, model, stub, soldered, price, closed } =
+    stored;
   const snapshot: JobSnapshot = {
     wishes,
-    ...stepsOfModel(model, stub),
+    ...stepsOfModel(model, soldered, stub),
     end: endedAs === null ? null : { kind: endedAs },
     facts,
     runs: runs.map((run) => summarise(run, facts, now)),
@@ -141,13 +144,19 @@ function snapshotOf(stored: StoredSteps, runs: readonly RunView[], now: Date): J
 /** What a model has to say to the steps of its devices' jobs. */
 export function stepsOfModel(
   model: SteppedModel,
+  soldered: string[],
   stub: boolean,
 ): Pick<JobSnapshot, 'modelKnown' | 'device' | 'opening'> {
   return {
     modelKnown: !stub,
-    device: { uefi: model.firmware.uefi, battery: batteryOf(model) },
+    device: { uefi: model.firmware.uefi, battery: batteryOf(model), soldered },
     opening: model.opening ?? null,
   };
+}
+
+/** Sites whose storage is on the board. */
+export function solderedIn({ sites }: Pick<ModelSpec, 'sites'>): string[] {
+  return sites.filter(({ form }) => form === 'soldered').map(({ id }) => id);
 }
 
 /** What no berth watches is timed by hand: its estimate less the time gone by. */

@@ -1,10 +1,10 @@
 import type { MatchView } from '@udrel/contract/types';
 import { binary } from '@udrel/core/capacity';
-import type { Candidate, Need } from '@udrel/core/fit';
+import { freedBy, type Candidate, type Need } from '@udrel/core/fit';
 import { defaultIntent, layoutAnywhere, lockedUse, TARGET_IDS, type TargetId } from '@udrel/core/layout';
 import { aroundOf } from '@udrel/core/plan-file';
 import { matchMemory, type MemoryModule, type ModuleOffer } from '@udrel/core/memory';
-import { copies, DRIVE_WISHED, goesIn, wants, type JobSnapshot } from '@udrel/core/steps';
+import { copies, DRIVE_WISHED, goesIn, oldStaysAt, replacesDrive, wants, type JobSnapshot } from '@udrel/core/steps';
 import type { EntityManager } from 'typeorm';
 import { chosenParts, copyingWith } from '../planning/copy-equipment';
 import { sitesInUse } from '../planning/sites-in-use';
@@ -95,12 +95,17 @@ const isOwn = ({ offer }: Candidate) => offer.partId === OWN;
 
 /** What a drive at a site is held against; the screw and ribbon of the drive that comes out of there are there. */
 export function needFor(job: Pick<JobRecord, 'snapshot' | 'model'>, siteId: string, on: TargetId): Need {
-  const { snapshot } = job;
-  const oldHere = snapshot.facts['old drive']?.siteId === siteId;
-  const inUse = sitesInUse(job, siteId, on);
-  return on === 'new'
-    ? { bytes: needOf(snapshot).bytes, use: 'system', oldHere, inUse }
-    : { bytes: leastOf(snapshot, on), use: 'data', oldHere, inUse };
+  const { snapshot, model } = job;
+  const { 'old drive': old, 'old drive measured': measured } = snapshot.facts;
+  const site = model.sites.find(({ id }) => id === siteId);
+  // What stays leaves nothing behind, and an added drive joins what is there.
+  const oldHere = old?.siteId === siteId && oldStaysAt(snapshot) !== siteId && replacesDrive(snapshot);
+  const left = old && site && oldHere ? freedBy(site, { class: old.class, height: measured?.height ?? null }) : {};
+  const there = { oldHere, ...left, inUse: sitesInUse(job, siteId, on) };
+  if (on !== 'new') return { bytes: leastOf(snapshot, on), use: 'data', ...there };
+  const system = old?.system === undefined ? {} : { system: old.system };
+  const copied = copies(snapshot) ? { copied: { fromPcie: old?.link.kind === 'pcie', ...system } } : {};
+  return { bytes: needOf(snapshot).bytes, use: 'system', ...there, ...copied };
 }
 
 function leastOf({ wishes }: JobSnapshot, on: TargetId): number {

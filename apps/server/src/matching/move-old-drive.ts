@@ -13,7 +13,7 @@ import { DriveCatalogue } from '@udrel/core/fit';
 import { cataloguePartsOf } from './catalogue-parts';
 import { offeredParts } from '../shelf/offered';
 import type { JobRecord } from '../jobs/job-record';
-import { pricesOf, takeSmall } from './reserve-parts';
+import { ofShelf, pricesOf, takeSmall } from './reserve-parts';
 import { changedRows } from '../platform/database/database';
 
 /** Nobody measures the underside of a card that works: the highest that the standard has (M.2, D5) is taken. */
@@ -30,6 +30,7 @@ export function moveOldDrive(context: CommandContext, tag: string, wanted: MoveO
     const to = model.sites.find((one) => one.id === wanted.siteId);
     if (!to) throw notFound('This site');
     if (!old || !from) throw new Refusal(409, 'gate-closed', 'The old drive is not read yet.');
+
     if (to.id === from.id) throw fieldWrong('siteId', 'It sits there now.');
     const there = occupant(snapshot, to.id, 'old');
     if (there) throw fieldWrong('siteId', `${to.name} holds ${there}.`);
@@ -42,7 +43,7 @@ export function moveOldDrive(context: CommandContext, tag: string, wanted: MoveO
       throw new Refusal(409, 'does-not-fit', `It cannot move to ${to.name}: ${candidate?.because ?? 'no such drive'}.`);
     }
     await releaseStock(context, job.id, ['moved adapter']);
-    for (const { partId } of candidate.adapters) await takeStock(context, job.id, partId, 1, 'moved adapter');
+    for (const { partId } of ofShelf(candidate)) await takeStock(context, job.id, partId, 1, 'moved adapter');
     await takeSmall(context, job, candidate, 'moved adapter');
     const move: OldDriveMove = {
       siteId: to.id,
@@ -80,11 +81,15 @@ function asDrive(old: OldDrive, from: Site, { length, height }: MoveOldDrive): D
   const base = { maker, name, bytes, sectorSize, class: kind, link, read: 0, write: 0 };
   if (from.form === 'msata') return { ...base, form: 'msata', size: from.size };
   if (height === null) throw fieldWrong('height', 'Measure its height, mm.');
-  if (from.form === 'm2') {
+  if (from.form === 'blade') return { ...base, form: 'blade', contacts: from.contacts, top: height };
+  // A drive on a card for a slot moves without that card.
+  if (from.form === 'm2' || from.form === 'pcie') {
     if (length === null) throw fieldWrong('length', 'Measure the length of the card, mm.');
-    const keys = from.key === 'B' || from.key === 'M' ? [from.key] : [];
+    const key = from.form === 'pcie' ? 'M' : from.key;
+    const keys = key === 'B' || key === 'M' ? [key] : [];
     return { ...base, form: 'm2', length: length as M2Length, keys, top: height, bottom: HIGHEST_BELOW, heatsink: 0 };
   }
+  if (from.form === 'soldered') throw fieldWrong('siteId', 'It is soldered: it stays.');
   const form = from.form === 'optical' ? '2.5' : from.form;
   const connector = 'connector' in from && from.connector ? { connector: from.connector } : {};
   return { ...base, form, height, needs12V: form === '3.5', ...connector };

@@ -13,7 +13,7 @@ import { changeJob, requireNoRun, type Changed } from '../jobs/change-job';
 import { withOrdered } from '../jobs/job-after';
 import { Job } from '../jobs/entities';
 import type { JobRecord } from '../jobs/job-record';
-import { choosableDrive, choosableMemory, pricesOf, takeDrive, takeMemory } from './reserve-parts';
+import { choosableDrive, choosableMemory, ofShelf, pricesOf, takeDrive, takeMemory } from './reserve-parts';
 
 type Choice = OrderParts['choice'];
 type Needed = Pick<PartOrderRow, 'partId' | 'count' | 'role'>;
@@ -69,7 +69,7 @@ async function neededFor(
   }
   const { candidate } = await choosableDrive(context, job, choice);
   const [driveRole, adapterRole] = rolesOf(choice.on);
-  const adapters = [...candidate.adapters, ...candidate.smallParts].map(({ partId }): Needed => {
+  const adapters = [...ofShelf(candidate), ...candidate.smallParts].map(({ partId }): Needed => {
     return { partId, count: 1, role: adapterRole };
   });
   return {

@@ -1,6 +1,6 @@
 import { ALTERATION_CONSENT, targetKey, type DriveChoice, type MemoryChoice } from '@udrel/core/facts';
 import type { JobView, ReserveDrive, ReserveMemory } from '@udrel/contract/types';
-import { DriveCatalogue, type Candidate } from '@udrel/core/fit';
+import { DriveCatalogue, FREED, type Candidate } from '@udrel/core/fit';
 import { TARGET_IDS, targetName, type TargetId } from '@udrel/core/layout';
 import type { Link } from '@udrel/core/links';
 import type { MemorySet } from '@udrel/core/memory';
@@ -76,7 +76,7 @@ export async function takeDrive(
   const kept = await heldPieces(context, job.id, driveRole);
   const released = await releaseStock(context, job.id, rolesOf(on));
   const piece = partId === null ? ownPiece(job, on) : await takeStock(context, job.id, partId, 1, driveRole, kept);
-  for (const adapter of candidate.adapters) await takeStock(context, job.id, adapter.partId, 1, adapterRole);
+  for (const { partId: id } of ofShelf(candidate)) await takeStock(context, job.id, id, 1, adapterRole);
   await takeSmall(context, job, candidate, adapterRole);
   const choice: DriveChoice = {
     stockId: piece.id,
@@ -109,6 +109,9 @@ export async function takeDrive(
   };
 }
 
+/** The adapters that come off the shelf: what the old drive leaves behind is in the device. */
+export const ofShelf = ({ adapters }: Candidate) => adapters.filter(({ partId }) => partId !== FREED);
+
 /** Keeps screws, spacers and ribbons for the job as far as the shelf has them: one that is missing holds nobody up. */
 export async function takeSmall(
   context: CommandContext,
@@ -120,11 +123,12 @@ export async function takeSmall(
 }
 
 /** What a drive costs with the parts it needs, and each of these by itself. */
-export function pricesOf({ offer, adapters, smallParts }: Candidate): {
+export function pricesOf(candidate: Candidate): {
   price: number;
   adapters: { name: string; price: number }[];
 } {
-  const parts = [...adapters, ...smallParts];
+  const { offer, smallParts } = candidate;
+  const parts = [...ofShelf(candidate), ...smallParts];
   return {
     price: parts.reduce((sum, part) => sum + part.price, offer.price),
     adapters: parts.map(({ name, price }) => ({ name, price })),

@@ -1,7 +1,21 @@
 import { SECTOR_SIZES } from '@udrel/core/capacity';
-import { BOX_FORMS, CONNECTORS, DRIVE_CLASSES, M2_KEYS, M2_LENGTHS, MINI_CARD_SIZES, SLOT_KEYS } from '@udrel/core/fit';
+import {
+  BAY_CONNECTORS,
+  BLADE_CONTACTS,
+  BOX_FORMS,
+  BRACKETS,
+  CONNECTORS,
+  DRIVE_CLASSES,
+  M2_KEYS,
+  M2_LENGTHS,
+  MINI_CARD_SIZES,
+  SHELL_CONNECTORS,
+  SLOT_KEYS,
+  SLOT_SIZES,
+  VOLTS,
+} from '@udrel/core/fit';
 import { TARGET_IDS } from '@udrel/core/layout';
-import { LANES, PCIE_GENERATIONS, SATA_GENERATIONS, USB_MODES } from '@udrel/core/links';
+import { LANES, PATA_RATES, PCIE_GENERATIONS, SATA_GENERATIONS, USB_MODES } from '@udrel/core/links';
 import { boolean, either, list, nullable, number, object, oneOf, optional, text, whole } from './shape';
 
 const MAX_BYTES = Number.MAX_SAFE_INTEGER;
@@ -16,13 +30,16 @@ export const sataGeneration = oneOf(...SATA_GENERATIONS);
 export const usbMode = oneOf(...USB_MODES);
 const lanes = { generation: oneOf(...PCIE_GENERATIONS), lanes: oneOf(...LANES) };
 const sata = object({ kind: oneOf('sata'), generation: sataGeneration });
+const pataRate = oneOf(...PATA_RATES);
+const pata = object({ kind: oneOf('pata'), rate: pataRate });
 const pcie = object({ kind: oneOf('pcie'), ...lanes });
 const usb = object({ kind: oneOf('usb'), mode: usbMode, oneAtATime: optional(boolean()) });
-export const link = either('kind', sata, pcie, usb);
+export const link = either('kind', sata, pata, pcie, usb);
 
 export const m2Length = oneOf(...M2_LENGTHS);
 const m2Lengths = list(m2Length, M2_LENGTHS.length);
 const millimetres = number(0, 200);
+const cardLength = number(1, 400);
 const rate = number(0, 100_000);
 const base = {
   maker: text(60),
@@ -31,6 +48,7 @@ const base = {
   sectorSize,
   class: driveClass,
   link,
+  ahci: optional(boolean()),
   read: rate,
   write: rate,
 };
@@ -47,6 +65,7 @@ const m2Drive = object({
 });
 export const boxForm = oneOf(...BOX_FORMS);
 export const connector = oneOf(...CONNECTORS);
+export const bayConnector = oneOf(...BAY_CONNECTORS);
 const boxDrive = object({
   ...base,
   form: boxForm,
@@ -54,23 +73,42 @@ const boxDrive = object({
   needs12V: boolean(),
   connector: optional(connector),
   powerDisable: optional(boolean()),
+  volts: optional(oneOf(...VOLTS)),
 });
 const msataSize = oneOf(...MINI_CARD_SIZES);
 const msataDrive = object({ ...base, form: oneOf('msata'), size: msataSize });
+const slotSize = oneOf(...SLOT_SIZES);
+const cardBracket = oneOf(...BRACKETS, 'both');
+const cardDrive = object({ ...base, form: oneOf('pcie'), size: slotSize, bracket: cardBracket, length: cardLength });
+const contacts = oneOf(...BLADE_CONTACTS);
+const bladeDrive = object({ ...base, form: oneOf('blade'), contacts, top: millimetres });
 
 /** A drive as the parts library describes it. */
-export const driveSpec = either('form', m2Drive, boxDrive, msataDrive);
+export const driveSpec = either('form', m2Drive, boxDrive, msataDrive, cardDrive, bladeDrive);
 
 /** An adapter as the parts library describes it. */
 export const adapterSpec = either(
   'kind',
   object({ kind: oneOf('bracket'), from: oneOf('2.5'), to: oneOf('3.5'), height: optional(millimetres) }),
   object({ kind: oneOf('extender'), from: m2Length, to: m2Length }),
-  object({ kind: oneOf('shell'), height: oneOf(7) }),
-  object({ kind: oneOf('msata shell'), height: oneOf(7) }),
-  object({ kind: oneOf('caddy'), height: millimetres, takes: millimetres }),
-  object({ kind: oneOf('frame'), from: oneOf('1.8'), to: oneOf('2.5') }),
-  object({ kind: oneOf('bridge'), from: connector, to: connector }),
+  object({ kind: oneOf('shell'), height: oneOf(7), connector: optional(oneOf(...SHELL_CONNECTORS)) }),
+  object({ kind: oneOf('msata shell'), height: oneOf(7), connector: optional(oneOf(...SHELL_CONNECTORS)) }),
+  object({ kind: oneOf('caddy'), height: millimetres, takes: millimetres, connector: optional(oneOf('PATA')) }),
+  object({ kind: oneOf('frame'), from: oneOf('1.8'), to: oneOf('2.5'), regulator: optional(boolean()) }),
+  object({ kind: oneOf('bridge'), from: bayConnector, to: bayConnector }),
+  object({
+    kind: oneOf('card'),
+    holds: oneOf('m2', 'U.2'),
+    length: millimetres,
+    size: slotSize,
+    bracket: cardBracket,
+    drives: oneOf(1, 2, 4),
+    ownSwitch: optional(boolean()),
+  }),
+  object({ kind: oneOf('blade adapter'), contacts, length: m2Length, adds: millimetres }),
+  object({ kind: oneOf('U.2 lead'), length: m2Length }),
+  object({ kind: oneOf('U.2 shell'), height: millimetres, length: m2Length }),
+  object({ kind: oneOf('power lead') }),
 );
 
 /** What can be done to a site that cannot be undone, and what it then takes. */
@@ -94,8 +132,9 @@ const m2Site = object({
   form: oneOf('m2'),
   key: oneOf(...SLOT_KEYS),
   posts: m2Lengths,
-  sata: nullable(sataGeneration),
-  pcie: nullable(object(lanes)),
+  sata: optional(nullable(sataGeneration)),
+  pcie: optional(nullable(object(lanes))),
+  power12V: optional(boolean()),
   roomAbove: nullable(millimetres),
   roomBelow: nullable(millimetres),
   screw: boolean(),
@@ -105,16 +144,19 @@ const baySite = object({
   form: boxForm,
   height: nullable(millimetres),
   sata: sataGeneration,
+  pata: optional(pataRate),
   power12V: boolean(),
-  connector: optional(connector),
+  connector: optional(bayConnector),
   power3V3: optional(boolean()),
+  volts: optional(oneOf(...VOLTS)),
+  fourPin: optional(boolean()),
   pcie: optional(object(lanes)),
 });
 const msataSite = object({
   ...siteBase,
   form: oneOf('msata'),
   size: msataSize,
-  sata: nullable(sataGeneration),
+  sata: optional(nullable(sataGeneration)),
   screw: boolean(),
 });
 const opticalSite = object({
@@ -122,7 +164,29 @@ const opticalSite = object({
   form: oneOf('optical'),
   height: nullable(millimetres),
   sata: sataGeneration,
+  pata: optional(pataRate),
 });
+const pcieSite = object({
+  ...siteBase,
+  form: oneOf('pcie'),
+  size: slotSize,
+  pcie: optional(object(lanes)),
+  openEnd: optional(boolean()),
+  splits: optional(boolean()),
+  starts: optional(boolean()),
+  bracket: oneOf(...BRACKETS),
+  room: nullable(cardLength),
+});
+const bladeSite = object({
+  ...siteBase,
+  form: oneOf('blade'),
+  contacts,
+  sata: optional(nullable(sataGeneration)),
+  pcie: optional(nullable(object(lanes))),
+  roomAbove: nullable(millimetres),
+  screw: boolean(),
+});
+const solderedSite = object({ ...siteBase, form: oneOf('soldered') });
 
 /** A place in a device model where a drive can sit. */
-export const site = either('form', m2Site, baySite, msataSite, opticalSite);
+export const site = either('form', m2Site, baySite, msataSite, opticalSite, pcieSite, bladeSite, solderedSite);

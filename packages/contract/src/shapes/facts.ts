@@ -41,6 +41,7 @@ import {
   type Shape,
 } from './shape';
 import { buffering, dataRate, moduleSpec, ranks } from './memory';
+import { INSTALLED_SYSTEMS } from '@udrel/core/fit';
 import { SYSTEM_BITS } from '@udrel/core/memory';
 import { remarks } from './reasons';
 import { byteCount, driveClass, m2Length, driveSpec, link, sectorSize, serial, target } from './drives';
@@ -172,6 +173,7 @@ export const factShapes = {
     class: driveClass,
     link,
     siteId: text(20),
+    system: optional(oneOf(...INSTALLED_SYSTEMS)),
   }),
   'other drives': object({
     drives: list(object({ serial, name: text(80), bytes: byteCount, siteId: text(20) }), 12),

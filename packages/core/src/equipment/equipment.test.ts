@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { TIB } from '../capacity';
-import { box, nvme as card } from '../fit/samples.test-data';
+import { box, nvme as card } from '../fit/tests/samples.test-data';
 import type { Firmware } from '../fit';
 import type { UsbMode } from '../links';
 import {

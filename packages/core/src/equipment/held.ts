@@ -6,7 +6,7 @@ const disk = (of: DriveClass) => of === 'disk 5400' || of === 'disk 7200';
 
 /** A drive of the parts library as something to be held. */
 export function heldNew(drive: Drive): HeldDrive {
-  const boxed = drive.form !== 'm2' && drive.form !== 'msata';
+  const boxed = 'needs12V' in drive;
   return {
     form: drive.form,
     length: drive.form === 'm2' ? drive.length : null,
@@ -21,10 +21,11 @@ export function heldNew(drive: Drive): HeldDrive {
   };
 }
 
-/** The drive that came in a device: its form follows from where it sits, its length and height from there where nobody measured them and it leaves no choice. */
+/** The drive that came in a device: its form follows from where it sits (one of a measured card length is M.2 on a card), its length and height from there where nobody measured them and it leaves no choice. */
 export function heldOld(old: OldDrive, site: Site, measured?: JobFacts['old drive measured']): HeldDrive {
   // A caddy in an optical bay holds a 2.5 inch drive.
-  const form = site.form === 'optical' ? '2.5' : site.form;
+  const onCard = site.form === 'pcie' && measured?.length;
+  const form = site.form === 'optical' ? '2.5' : onCard ? 'm2' : site.form;
   const posts = site.form === 'm2' ? site.posts : [];
   return {
     form,

@@ -1,5 +1,6 @@
 import { linkName, linkPractical, usbBetween, type Link, type UsbMode } from '../links';
 import { fail, limit, pass, unknown, type Reason } from '../reason';
+import { BOX_FORMS, type BoxForm } from '../fit';
 import type { Berthing, HeldDrive, Holder, HolderOffer, Holding, Plug, Socket } from './types';
 
 /**
@@ -75,7 +76,7 @@ export function inBay(drive: HeldDrive, bay: Berthing): Reason[] {
         : fail('form', `takes Mini Cards, not ${formName(drive)}`),
     ];
   }
-  if (drive.form === 'm2' || drive.form === 'msata' || !bay.sizes.includes(drive.form)) {
+  if (!isBoxForm(drive.form) || !bay.sizes.includes(drive.form)) {
     return [
       fail('form', `takes ${bay.sizes.map((size) => `${size}-inch`).join(' and ')} drives, not ${formName(drive)}`),
     ];
@@ -107,8 +108,17 @@ function height({ height }: HeldDrive, most: number | null): Reason[] {
 
 function formName({ form }: HeldDrive): string {
   if (form === 'm2') return 'an M.2 card';
-  return form === 'msata' ? 'a Mini Card' : `a ${form}-inch drive`;
+  return OTHER[form] ?? `a ${form}-inch drive`;
 }
+
+const OTHER: Readonly<Partial<Record<HeldDrive['form'], string>>> = {
+  msata: 'a Mini Card',
+  pcie: 'a card for a slot',
+  blade: 'a flat card of a maker’s own',
+  soldered: 'storage on the board',
+};
+
+const isBoxForm = (form: HeldDrive['form']): form is BoxForm => (BOX_FORMS as readonly string[]).includes(form);
 
 /** What a link feeds at 5 V, mA: USB 2.0 and USB 3.2, by its lanes; a C socket may offer more, and need not. */
 function fedBy(mode: UsbMode): number {

@@ -89,7 +89,8 @@ export type Port =
 
 /** A drive to be held, as far as it is known; null for what nobody has noted. */
 export interface HeldDrive {
-  form: 'm2' | 'msata' | BoxForm;
+  /** On a card for a slot, on a maker's own flat card and on the board there are drives that no holder takes. */
+  form: 'm2' | 'msata' | BoxForm | 'pcie' | 'blade' | 'soldered';
   /** Of a card, mm. */
   length: M2Length | null;
   height: number | null;

@@ -1,7 +1,7 @@
 import type { MeasurementSet } from '../benchmarks';
 import type { SectorSize } from '../capacity';
 import type { HealthGrade } from '../estimate';
-import type { Drive, DriveClass, M2Length, Verdict } from '../fit';
+import type { Drive, DriveClass, InstalledSystem, M2Length, Verdict } from '../fit';
 import type { SourceTable } from '../layout';
 import type { Link } from '../links';
 import type { FittedModule, MemoryModule, SystemBits } from '../memory';
@@ -17,6 +17,8 @@ export interface OldDrive {
   class: DriveClass;
   link: Link;
   siteId: string;
+  /** The system on it, as far as it matters to what it can run from; absent where nobody noted it. */
+  system?: InstalledSystem;
 }
 
 /** A drive that is in the device too and stays there. */

@@ -15,6 +15,8 @@ export interface Offer {
 export interface Need extends Omit<Setting, 'firmware'> {
   /** The least the new drive must hold, bytes: from the copy plan or the customer's wish. */
   bytes: number;
+  /** The adapter that the drive leaves behind which comes out of there. */
+  freed?: FitAdapter;
 }
 
 /** A screw, spacer, pad or ribbon of the library; price in minor currency units. */
@@ -62,6 +64,9 @@ interface Group {
   inStock: boolean;
   offers: Offer[];
 }
+
+/** What was put onto a drive of a shape: the way that was found, or what comes nearest. */
+const tried = ({ adapters, nearest }: FitResult) => nearest?.adapters ?? adapters;
 
 /** Drives that every rule treats alike. */
 interface Shape {
@@ -136,20 +141,17 @@ export class DriveCatalogue {
    * can be used here. Refused ones follow, nearest misses first.
    */
   rank(site: Site, firmware: Setting['firmware'], need: Need, most = 60): Ranking {
-    const setting: Setting = {
-      firmware,
-      use: need.use,
-      ...(need.oldHere ? { oldHere: true } : {}),
-      ...(need.inUse ? { inUse: need.inUse } : {}),
-    };
+    const { bytes: _least, freed, ...rests } = need;
+    const setting: Setting = { firmware, ...rests };
+    const there = freed ? [freed, ...this.adapters] : this.adapters;
     const queue = new Queue();
     let examined = 0;
     for (const shape of this.shapes) {
-      const result = fitDrive(site, shape.sample, setting, this.adapters);
+      const result = fitDrive(site, shape.sample, setting, there);
       examined += 1;
       // What serves one drive of a shape serves each: no other adapters have to be tried.
       const examine = (offer: Offer) =>
-        this.candidate(fitDrive(site, offer.drive, setting, result.adapters), offer, need);
+        this.candidate(fitDrive(site, offer.drive, setting, tried(result)), offer, need);
       const seen = () => (examined += 1);
       for (const waiting of this.opened(shape, result, need, examine, seen)) queue.add(waiting);
     }
@@ -329,7 +331,7 @@ function usefulness({ verdict }: FitResult, needMet: boolean): number {
 
 function because(result: FitResult, offer: Offer, needMet: boolean, need: Need, missing: readonly string[]): string {
   const stopping = result.reasons.find((reason) => reason.outcome === 'fail' || reason.outcome === 'unknown');
-  if (stopping) return `${result.verdict}: ${stopping.sentence}`;
+  if (stopping) return `${result.verdict}: ${nearMiss(result) ?? stopping.sentence}`;
   if (!needMet) return `too small: ${binary(need.bytes)} needed, has ${binary(offer.drive.bytes)}`;
   if (missing.length > 0 && offer.stock > 0) return `fits but for ${missing.join(' and ')}: not on the shelf`;
   const fixing = result.reasons.find((reason) => reason.rule === 'Fixing');
@@ -339,6 +341,14 @@ function because(result: FitResult, offer: Offer, needMet: boolean, need: Need, 
       ? `; above ${FELT[need.use].toLocaleString('en')} MB/s price counts, more is not felt`
       : '';
   return `${result.verdict}: ${altered}${fixing?.sentence ?? ''}${felt}${offer.stock > 0 ? '' : '; none on the shelf'}`;
+}
+
+/** Why the part that comes nearest does not do either. */
+function nearMiss({ nearest }: FitResult): string | null {
+  const [against] = nearest?.reasons ?? [];
+  return nearest && against
+    ? `with ${nearest.adapters.map(({ name }) => name).join(' and ')}: ${against.sentence}`
+    : null;
 }
 
 /** What waits, best rank first: a binary heap. */

@@ -1,3 +1,4 @@
+import { stoppers } from '../reason';
 import { adapt, type Presented } from './adapt';
 import { judge, judgeAltered, ORDER, type Setting } from './judge';
 import type { Drive, FitAdapter, FitResult, Site } from './types';
@@ -16,7 +17,19 @@ export function fitDrive(site: Site, drive: Drive, setting: Setting, adapters: r
     const plain = chain.length > 0 ? [judge(site, presented, setting, chain)] : [];
     return altered ? [...plain, altered] : plain;
   });
-  return best(found) ?? alone;
+  return best(found) ?? withNearest(alone, found);
+}
+
+/** What does not fit, with the adapters that come nearest, so that it is said why the part on the shelf does not do. */
+function withNearest(alone: FitResult, found: readonly FitResult[]): FitResult {
+  const [first, ...rest] = found.filter(({ adapters }) => adapters.length > 0);
+  if (!first) return alone;
+  const worse = (a: FitResult, b: FitResult) => stoppers(a.reasons).length - stoppers(b.reasons).length;
+  const near = rest.reduce((a, b) => ((worse(a, b) || preference(a, b)) > 0 ? b : a), first);
+  const against = stoppers(near.reasons);
+  // Of an adapter that leaves more undone than it mends nothing is to be learnt.
+  if (against.length > stoppers(alone.reasons).length) return alone;
+  return { ...alone, nearest: { adapters: near.adapters, reasons: against } };
 }
 
 type Way = readonly [presented: Presented, chain: FitAdapter[]];

@@ -1,4 +1,14 @@
 export * from './types';
 export * from './catalogue';
 export * from './fit';
-export { atLeastAsGood, speedOver, switchedOff, type InUse, type Setting, type Use } from './judge';
+export * from './freed';
+export {
+  atLeastAsGood,
+  isParallelSite,
+  linkAtSite,
+  speedOver,
+  switchedOff,
+  type InUse,
+  type Setting,
+  type Use,
+} from './judge';

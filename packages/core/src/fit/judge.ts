@@ -1,10 +1,11 @@
-import { TIB } from '../capacity';
 import { linkName, linkPractical, negotiate, type Link } from '../links';
-import { stoppers, type Reason } from '../reason';
-import { isBox, type Presented } from './adapt';
+import { fail, stoppers, type Reason } from '../reason';
+import { isBox, isParallel, connectorOf, type Presented } from './adapt';
 import { bayRules, gapOver, liesLoose, msataRules, opticalRules } from './bay';
 import { m2Rules } from './m2';
-import type { BaySite, Firmware, FitAdapter, FitResult, Site, Verdict } from './types';
+import { bladeRules, pcieRules } from './slots';
+import { sectors, starting } from './start';
+import type { BaySite, Firmware, FitAdapter, FitResult, InstalledSystem, Site, Verdict } from './types';
 
 /** What the drive is wanted for: a system drive must be able to start the device. */
 export type Use = 'system' | 'data';
@@ -15,6 +16,10 @@ export interface Setting {
   use: Use;
   /** Whether the drive that comes out sits at this site now: its screw and its ribbon are then there. */
   oldHere?: boolean;
+  /** Height of the spacer that it leaves behind, mm. */
+  spacer?: number;
+  /** The system that is to run from it, where one is copied; `fromPcie`: off a drive that speaks NVMe. */
+  copied?: { system?: InstalledSystem; fromPcie: boolean };
   /** Other sites of the device at which something stays. */
   inUse?: readonly InUse[];
 }
@@ -49,7 +54,7 @@ export function judge(site: Site, drive: Presented, setting: Setting, adapters: 
     ...placing(site, drive),
     ...(link ? [generation(link, drive)] : []),
     fixing(site, drive, partsNeeded),
-    ...starting(drive, setting),
+    ...starting(site, drive, setting),
     ...sectors(drive, setting),
     ...heat(site, drive),
     ...sharing(site, setting),
@@ -113,9 +118,17 @@ export function speedOver(link: Link, rated: number): number {
   return Math.round(Math.min(rated, linkPractical(link)[1]));
 }
 
-const FORM_NAMES: Readonly<Record<string, string>> = { m2: 'M.2', msata: 'mSATA', optical: 'slim optical' };
+const FORM_NAMES: Readonly<Record<string, string>> = {
+  m2: 'M.2',
+  msata: 'mSATA',
+  optical: 'slim optical',
+  pcie: 'PCIe card',
+  blade: 'flat card',
+};
 
 function form(site: Site, drive: Presented): Reason {
+  if (site.form === 'soldered')
+    return fail('Form', 'what sits here is soldered: it stays, and nothing else goes in', 'another site');
   const name = (shape: string) => FORM_NAMES[shape] ?? `${shape} inch`;
   const fits = site.form === drive.form;
   return {
@@ -126,30 +139,58 @@ function form(site: Site, drive: Presented): Reason {
     sentence: fits
       ? `${name(drive.form)} in its place`
       : `${name(drive.form)} drive, the site takes ${name(site.form)}`,
-    ...(fits ? {} : { remedy: site.form === 'optical' ? 'a caddy' : `a ${name(site.form)} drive, or an adapter` }),
+    ...(fits ? {} : { remedy: REMEDY[site.form] ?? `a ${name(site.form)} drive, or an adapter` }),
   };
 }
+
+const REMEDY: Readonly<Partial<Record<Site['form'], string>>> = {
+  optical: 'a caddy',
+  pcie: 'a card that holds it',
+  blade: 'an adapter for its contacts',
+};
 
 function placing(site: Site, drive: Presented): Reason[] {
   if (site.form === 'm2') return drive.form === 'm2' ? m2Rules(site, drive) : [];
   if (site.form === 'msata') return drive.form === 'msata' ? msataRules(site, drive) : [];
   if (site.form === 'optical') return drive.form === 'optical' ? opticalRules(site, drive) : [];
+  if (site.form === 'pcie') return drive.form === 'pcie' ? pcieRules(site, drive) : [];
+  if (site.form === 'blade') return drive.form === 'blade' ? bladeRules(site, drive) : [];
+  if (site.form === 'soldered') return [];
   return isBox(drive) && drive.form === site.form ? bayRules(site, drive) : [];
 }
 
-function smallParts(site: Site, drive: Presented, { oldHere }: Setting): string[] {
+function smallParts(site: Site, drive: Presented, { oldHere, spacer }: Setting): string[] {
   const parts = site.needs && !oldHere ? [site.needs] : [];
-  if ((site.form === 'm2' || site.form === 'msata') && !site.screw && !oldHere) parts.push('screw M2×3');
-  if (isBaySite(site) && isBox(drive) && liesLoose(site, drive)) parts.push(`spacer ${gapOver(site, drive)} mm`);
+  if ('screw' in site && !site.screw && !oldHere) parts.push('screw M2×3');
+  if (isBaySite(site) && isBox(drive) && liesLoose(site, drive)) {
+    const gap = gapOver(site, drive);
+    if (gap !== spacer) parts.push(`spacer ${gap} mm`);
+  }
   return parts;
 }
 
 function linkAt(site: Site, drive: Presented): Link | null {
-  if (site.form !== drive.form) return null;
-  const sata = site.sata && ({ kind: 'sata', generation: site.sata } as const);
-  if (drive.link.kind === 'sata') return sata && negotiate(sata, drive.link);
-  const pcie = 'pcie' in site ? site.pcie : null;
-  return pcie ? negotiate({ kind: 'pcie', ...pcie }, drive.link) : null;
+  return site.form === drive.form ? linkAtSite(site, drive.link) : null;
+}
+
+/** What is left of a drive's own link at a site; null where the site does not carry it, or nobody looked. */
+export function linkAtSite(site: Site, own: Link): Link | null {
+  if (own.kind === 'pata') {
+    const rate = 'pata' in site ? site.pata : undefined;
+    if (rate !== undefined) return negotiate({ kind: 'pata', rate }, own);
+    return isBaySite(site) && isParallel(connectorOf(site)) ? own : null;
+  }
+  if (own.kind === 'sata') {
+    const generation = 'sata' in site && !isParallelSite(site) ? site.sata : null;
+    return generation ? negotiate({ kind: 'sata', generation }, own) : null;
+  }
+  const wired = 'pcie' in site ? site.pcie : null;
+  return wired ? negotiate({ kind: 'pcie', ...wired }, own) : null;
+}
+
+/** Whether what sits there runs over parallel ATA. */
+export function isParallelSite(site: Site): boolean {
+  return site.form === 'optical' ? site.pata !== undefined : isBaySite(site) && isParallel(connectorOf(site));
 }
 
 function generation(link: Link, drive: Presented): Reason {
@@ -172,45 +213,10 @@ function fixing(site: Site, drive: Presented, parts: readonly string[]): Reason 
       ? `needs ${parts.join(', ')}`
       : drive.form === 'm2'
         ? `the screw that is there, post ${drive.length}`
-        : "the old drive's screws";
+        : drive.form === 'pcie'
+          ? 'the screw of its bracket'
+          : "the old drive's screws";
   return { rule: 'Fixing', outcome: parts.length > 0 ? 'limit' : 'pass', sentence };
-}
-
-const NVME = { measured: 'NVMe', remedy: 'a firmware update, or a SATA drive' };
-
-function starting(drive: Presented, { firmware, use }: Setting): Reason[] {
-  const rule = 'Starts from it';
-  if (use === 'data') return [];
-  if (drive.link.kind !== 'pcie') return [{ rule, outcome: 'pass', sentence: 'firmware starts SATA' }];
-  if (firmware.startsNvme === null) {
-    const sentence = 'not known whether this firmware starts NVMe: look in its boot list';
-    return [{ rule, outcome: 'unknown', sentence, remedy: 'look for an NVMe item in the firmware boot list' }];
-  }
-  if (firmware.startsNvme) return [{ rule, outcome: 'pass', sentence: 'firmware starts NVMe' }];
-  return [{ rule, outcome: 'fail', ...NVME, sentence: 'firmware does not start NVMe: good as a data drive only' }];
-}
-
-/** 4096-byte sectors do not start in legacy mode; there an MBR also ends at 2 TiB (UEFI specification 5.2). */
-function sectors(drive: Presented, { firmware, use }: Setting): Reason[] {
-  if (use === 'data' || firmware.uefi === true) return [];
-  const found: Reason[] = [];
-  if (drive.sectorSize === 4096) {
-    const legacy = firmware.uefi === false;
-    found.push({
-      rule: 'Sector size',
-      outcome: legacy ? 'fail' : 'unknown',
-      measured: '4096 bytes',
-      limit: '512 bytes in legacy mode',
-      sentence: legacy
-        ? 'sectors of 4096 bytes do not start in legacy mode'
-        : 'sectors of 4096 bytes start in UEFI mode only, and the mode is not known',
-      remedy: legacy ? 'a drive with 512-byte sectors' : 'look up the firmware mode',
-    });
-  }
-  if (firmware.uefi === false && drive.bytes > 2 * TIB) {
-    found.push({ rule: 'Size', outcome: 'limit', sentence: 'legacy mode uses the first 2 TiB only' });
-  }
-  return found;
 }
 
 /** Clear height over the parts from which on a bare card is cooled well enough, mm (rule of thumb). */

@@ -1,10 +1,35 @@
 import { linkName } from '../links';
-import type { Reason } from '../reason';
+import { unknown, type Reason } from '../reason';
+import type { PresentedM2 } from './adapt';
 import type { M2Drive, M2Site } from './types';
 
 /** Mechanical rules of an M.2 card in an M.2 slot (PCI Express M.2 specification: keys, lengths, height codes). */
-export function m2Rules(site: M2Site, drive: M2Drive): Reason[] {
-  return [key(site, drive), length(site, drive), protocol(site, drive), above(site, drive), below(site, drive)];
+export function m2Rules(site: M2Site, drive: PresentedM2): Reason[] {
+  return [
+    key(site, drive),
+    length(site, drive),
+    protocol(site, drive),
+    above(site, drive),
+    below(site, drive),
+    ...(drive.remote ? beside(site) : []),
+  ];
+}
+
+/** A drive of another form behind a plug in the slot: it lies elsewhere, and runs on 12 V (SFF-8639). */
+function beside({ power12V }: M2Site): Reason[] {
+  const place: Reason = {
+    rule: 'Place',
+    outcome: 'limit',
+    sentence: 'only its plug is in the slot: the drive needs a free 2.5 inch place that its lead reaches',
+  };
+  if (power12V === undefined)
+    return [
+      place,
+      unknown('Power', 'not known whether a lead with 12 V reaches it', 'look for a free lead of the supply'),
+    ];
+  if (power12V) return [place, { rule: 'Power', outcome: 'pass', sentence: '12 V from a lead of the supply' }];
+  const sentence = 'needs 12 V, and no lead reaches it: it would not run';
+  return [place, { rule: 'Power', outcome: 'fail', sentence, remedy: 'an M.2 card' }];
 }
 
 function key(site: M2Site, drive: M2Drive): Reason {
@@ -44,8 +69,16 @@ function length(site: M2Site, drive: M2Drive): Reason {
 function protocol(site: M2Site, drive: M2Drive): Reason {
   const wired = [site.sata ? `SATA ${site.sata}` : null, site.pcie ? linkName({ kind: 'pcie', ...site.pcie }) : null];
   const limit = wired.filter((name) => name !== null).join(' or ') || 'nothing';
-  const seen = drive.link.kind === 'sata' ? site.sata !== null : site.pcie !== null;
   const speaks = drive.link.kind === 'sata' ? 'SATA' : 'PCIe';
+  const line = drive.link.kind === 'sata' ? site.sata : site.pcie;
+  if (line === undefined) {
+    const sentence = `not known whether ${speaks} is wired to this slot`;
+    return {
+      ...unknown('Protocol', sentence, 'read it in the board’s manual, or see what runs in it'),
+      measured: speaks,
+    };
+  }
+  const seen = line !== null;
   return {
     rule: 'Protocol',
     outcome: seen ? 'pass' : 'fail',

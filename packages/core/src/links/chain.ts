@@ -1,9 +1,19 @@
 import { linkPractical } from './rates';
-import { LANES, PCIE_GENERATIONS, SATA_GENERATIONS, USB_MODES, type Link, type Stage, type UsbMode } from './types';
+import {
+  LANES,
+  PATA_RATES,
+  PCIE_GENERATIONS,
+  SATA_GENERATIONS,
+  USB_MODES,
+  type Link,
+  type Stage,
+  type UsbMode,
+} from './types';
 
 /** The link in words: "SATA 3", "x4 gen 3", "USB 10 Gb/s". */
 export function linkName(link: Link): string {
   if (link.kind === 'sata') return `SATA ${link.generation}`;
+  if (link.kind === 'pata') return `PATA ${link.rate}`;
   if (link.kind === 'usb') return /^\d/.test(link.mode) ? `USB ${link.mode}` : link.mode;
   return `x${link.lanes} gen ${link.generation}`;
 }
@@ -13,6 +23,7 @@ export function negotiate(first: Link, second: Link): Link | null {
   if (first.kind === 'sata' && second.kind === 'sata') {
     return first.generation <= second.generation ? first : second;
   }
+  if (first.kind === 'pata' && second.kind === 'pata') return first.rate <= second.rate ? first : second;
   if (first.kind === 'pcie' && second.kind === 'pcie') {
     return {
       kind: 'pcie',
@@ -63,6 +74,7 @@ function fastestCommon(holder: UsbMode, socket: UsbMode): UsbMode | null {
 /** Every link that can be looked up on a device or bridge, drives' own before USB. */
 export const EVERY_LINK: readonly Link[] = [
   ...SATA_GENERATIONS.map((generation) => ({ kind: 'sata', generation }) as const),
+  ...PATA_RATES.map((rate) => ({ kind: 'pata', rate }) as const),
   ...PCIE_GENERATIONS.flatMap((generation) => LANES.map((lanes) => ({ kind: 'pcie', generation, lanes }) as const)),
   ...USB_MODES.map((mode) => ({ kind: 'usb', mode }) as const),
 ];

@@ -1,4 +1,4 @@
-import type { Link, PcieGeneration, SataGeneration, UsbMode } from './types';
+import type { Link, PataRate, PcieGeneration, SataGeneration, UsbMode } from './types';
 
 interface Rates {
   /** Payload ceiling after encoding, MB/s. */
@@ -12,6 +12,14 @@ const SATA: Readonly<Record<SataGeneration, Rates>> = {
   1: { ceiling: 150, practical: [120, 140] },
   2: { ceiling: 300, practical: [250, 285] },
   3: { ceiling: 600, practical: [500, 560] },
+};
+
+/** ATA/ATAPI-7: a parallel bus without encoding; a tenth and more of it goes for commands (rule of thumb). */
+const PATA: Readonly<Record<PataRate, Rates>> = {
+  33: { ceiling: 33.3, practical: [25, 30] },
+  66: { ceiling: 66.7, practical: [50, 60] },
+  100: { ceiling: 100, practical: [75, 90] },
+  133: { ceiling: 133.3, practical: [95, 120] },
 };
 
 /** PCI Express Base, per lane: 8b/10b to generation 2, 128b/130b from 3 on. */
@@ -42,6 +50,7 @@ const ONE_AT_A_TIME = [200, 350] as const;
 
 function ratesOf(link: Link): Rates {
   if (link.kind === 'sata') return SATA[link.generation];
+  if (link.kind === 'pata') return PATA[link.rate];
   if (link.kind === 'usb') {
     const { ceiling, practical } = USB[link.mode];
     return { ceiling, practical: link.oneAtATime && link.mode !== '2.0' ? ONE_AT_A_TIME : practical };

@@ -39,7 +39,7 @@ export const COLUMNS = {
   read: { cell: 'number', of: DRIVE },
   write: { cell: 'number', of: DRIVE },
   sectorSize: { cell: 'whole', of: DRIVE },
-  length: { cell: 'whole', of: DRIVE },
+  length: { cell: 'whole', of: ['drive', 'adapter'] },
   keys: { cell: 'list', of: DRIVE },
   top: { cell: 'number', of: DRIVE },
   bottom: { cell: 'number', of: DRIVE },
@@ -47,9 +47,13 @@ export const COLUMNS = {
   heatsinkOff: { cell: 'yes or no', of: DRIVE },
   height: { cell: 'number', of: ['drive', 'adapter'] },
   needs12V: { cell: 'yes or no', of: DRIVE },
-  connector: { cell: 'text', of: DRIVE },
+  connector: { cell: 'text', of: ['drive', 'adapter'] },
   powerDisable: { cell: 'yes or no', of: DRIVE },
-  size: { cell: 'text', of: DRIVE },
+  size: { cell: 'lengths', of: ['drive', 'adapter'] },
+  volts: { cell: 'text', of: DRIVE },
+  ahci: { cell: 'yes or no', of: DRIVE },
+  bracket: { cell: 'text', of: ['drive', 'adapter'] },
+  contacts: { cell: 'text', of: ['drive', 'adapter'] },
   generation: { cell: 'text', of: ['memory'] },
   speed: { cell: 'whole', of: ['memory'] },
   buffering: { cell: 'text', of: ['memory'] },
@@ -59,6 +63,11 @@ export const COLUMNS = {
   from: { cell: 'lengths', of: ['adapter'] },
   to: { cell: 'lengths', of: ['adapter'] },
   takes: { cell: 'number', of: ['adapter'] },
+  holds: { cell: 'text', of: ['adapter'] },
+  drives: { cell: 'whole', of: ['adapter'] },
+  ownSwitch: { cell: 'yes or no', of: ['adapter'] },
+  adds: { cell: 'number', of: ['adapter'] },
+  regulator: { cell: 'yes or no', of: ['adapter'] },
   // What equipment takes is too deep for columns: it stands as JSON in one.
   equipment: { cell: 'json', of: ['equipment'] },
 } as const satisfies Record<string, { cell: Cell; of?: readonly PartKind[] }>;
@@ -160,7 +169,7 @@ function read(cell: Cell, text: string): unknown {
       return /^\d+(\.\d{1,2})?$/.test(text) ? Math.round(Number(text) * 100) : text;
     case 'lengths':
       // Lengths of cards are numbers, forms and plugs are names: 2.5 is the name of a form.
-      return /^\d{2,3}$/.test(text) ? Number(text) : text;
+      return /^\d{1,3}$/.test(text) ? Number(text) : text;
     case 'yes or no':
       return /^(yes|true|1)$/i.test(text) ? true : /^(no|false|0)$/i.test(text) ? false : text;
     case 'list':
@@ -194,6 +203,8 @@ function jsonIn(text: string): unknown {
 function linkIn(text: string): unknown {
   const [, sata] = /^SATA ([123])$/i.exec(text) ?? [];
   if (sata) return { kind: 'sata', generation: Number(sata) };
+  const [, rate] = /^PATA (33|66|100|133)$/i.exec(text) ?? [];
+  if (rate) return { kind: 'pata', rate: Number(rate) };
   const [, lanes, generation] = /^x([124]) gen ([1-5])$/i.exec(text) ?? [];
   return lanes ? { kind: 'pcie', generation: Number(generation), lanes: Number(lanes) } : text;
 }

@@ -1,9 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { bytesOfNominal, GIB } from '../capacity';
-import { generatedAdapters, generatedOffers } from '../fit/catalogue.test-data';
+import { generatedAdapters, generatedOffers } from '../fit/tests/catalogue.test-data';
 import type { Adapter, Drive } from '../fit';
-import { box } from '../fit/samples.test-data';
+import { box } from '../fit/tests/samples.test-data';
 import { cellsOf, columnOf, partOfCells, unknownColumns, type FilePart } from './index';
 
 const drive = (spec: Drive): FilePart => {

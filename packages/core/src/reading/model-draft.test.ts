@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { GIB } from '../capacity';
 import { fitDrive } from '../fit';
-import { box } from '../fit/samples.test-data';
+import { box } from '../fit/tests/samples.test-data';
 import { readSmbios } from '../smbios';
 import { PORTABLE } from '../smbios/samples.test-data';
 import { draftModel, readProbeFile, type Reading } from './index';
@@ -38,9 +38,10 @@ describe('a model from what a device says of itself', () => {
       slotMaximum: 16 * GIB,
       speed: 2400,
     });
-    expect(model.sites).toMatchObject([
-      { form: 'm2', key: 'M', pcie: { lanes: 4 }, roomAbove: null, unconfirmed: true },
-    ]);
+    expect(model.sites).toMatchObject([{ form: 'm2', key: 'M', roomAbove: null, unconfirmed: true }]);
+    // Which lines are wired to it, the firmware does not say.
+    expect(model.sites[0]).not.toHaveProperty('pcie');
+    expect(model.sites[0]).not.toHaveProperty('sata');
   });
 
   it('has a site for each drive that is inside, none for the stick it was made from', async () => {
@@ -49,6 +50,21 @@ describe('a model from what a device says of itself', () => {
     const model = modelOf(read.ok ? read.reading : reading);
     expect(model.sites.map(({ form }) => form)).toEqual(['m2', '2.5']);
     expect(model).toMatchObject({ code: 'T15-4820', memory: { soldered: 4 * GIB, slots: ['slot 1'] } });
+  });
+
+  it('has the free slots of a case, none that a portable only calls so', () => {
+    const slots = [
+      { name: 'slot 1', kind: 'PCIe 4', lanes: 16, used: null },
+      { name: 'slot 2', kind: 'PCIe 3', lanes: 1, used: null },
+      { name: 'slot 3', kind: 'PCIe 6', lanes: null, used: null },
+    ];
+    const board = { ...readSmbios(PORTABLE), slots, chassis: 'desktop' as const };
+    expect(modelOf({ ...reading, device: board }).sites).toMatchObject([
+      { form: 'pcie', size: 16, pcie: { generation: 4, lanes: 4 }, unconfirmed: true },
+      { form: 'pcie', size: 1, pcie: { generation: 3, lanes: 1 } },
+      { form: 'pcie', size: 16 },
+    ]);
+    expect(modelOf({ ...reading, device: { ...board, chassis: 'laptop' } }).sites).toEqual([]);
   });
 
   it('gives no yes before somebody looked', () => {

@@ -1,4 +1,5 @@
-import type { Firmware, Site } from '../fit';
+import { SLOT_SIZES, type Firmware, type Site } from '../fit';
+import { LANES, PCIE_GENERATIONS } from '../links';
 import { GENERATIONS, MODULE_FORMS, type DeviceMemory, type MemoryGeneration } from '../memory';
 import type { BoardSlot, ChassisGroup } from '../smbios';
 import type { ReadDrive, Reading } from './types';
@@ -46,7 +47,7 @@ export function draftModel(reading: Reading): { ok: true; model: ModelDraft } | 
       name: product.slice(0, 80),
       code: (version || sku || product).slice(0, 40),
       kind,
-      sites: sitesOf(device.slots, drives),
+      sites: sitesOf(device.slots, drives, kind === 'laptop' || kind === 'handheld'),
       memory: memoryOf(reading),
       firmware: {
         uefi: firmwareMode === null ? device.firmware.uefi : firmwareMode === 'UEFI',
@@ -62,17 +63,20 @@ export function draftModel(reading: Reading): { ok: true; model: ModelDraft } | 
 const startsFrom = ({ source }: ReadDrive) => source?.partitions.some(({ kind }) => kind === 'EFI system') ?? false;
 
 /** Sites by what the board and the drives in it tell; heights and posts are nowhere told. */
-function sitesOf(slots: readonly BoardSlot[], drives: readonly ReadDrive[]): Site[] {
+function sitesOf(slots: readonly BoardSlot[], drives: readonly ReadDrive[], carried: boolean): Site[] {
   const inside = drives.filter(({ bridged, identity }) => !bridged && identity !== null);
   const cards = slots.filter(({ kind }) => kind === 'M.2 socket 2' || kind === 'M.2 socket 3');
-  const missing = Math.max(0, inside.filter(({ identity }) => identity?.bus === 'NVMe').length - cards.length);
+  const running = inside.filter(({ identity }) => identity?.bus === 'NVMe').slice(cards.length);
+  // What a portable calls a PCIe slot is wired to something on its board.
+  const free = carried ? [] : slots.filter(({ kind }) => kind.startsWith('PCIe'));
   const boxes = inside.filter(({ identity }) => identity?.bus === 'ATA' && identity.form !== 'm2');
   const made = [
-    ...cards.map(({ kind, lanes }) => (kind === 'M.2 socket 2' ? keyB() : keyM(lanes))),
-    ...Array.from({ length: missing }, () => keyM(null)),
+    ...cards.map(({ kind }) => (kind === 'M.2 socket 2' ? keyB() : keyM(null))),
+    ...running.map(({ link }) => keyM(link)),
     ...boxes.map(({ identity, link }) =>
       bay(identity?.form === '3.5' ? '3.5' : '2.5', link?.kind === 'sata' ? link.generation : 3),
     ),
+    ...free.map(pcieSlot),
   ];
   return made.slice(0, 12).map((site, index): Site => {
     const letter = String.fromCharCode(97 + index);
@@ -88,22 +92,32 @@ function sitesOf(slots: readonly BoardSlot[], drives: readonly ReadDrive[]): Sit
 }
 
 const unmeasured = { roomAbove: null, roomBelow: null, screw: false };
-const keyM = (lanes: number | null) => ({
+/** What a slot of either kind is wired to, the firmware does not say; a drive that runs in it does. */
+const keyM = (link: ReadDrive['link']) => ({
   form: 'm2' as const,
   key: 'M' as const,
   posts: [80 as const],
-  sata: null,
-  pcie: { generation: 3 as const, lanes: lanes === 1 || lanes === 2 ? lanes : (4 as const) },
+  ...(link?.kind === 'pcie' ? { pcie: { generation: link.generation, lanes: link.lanes } } : {}),
   ...unmeasured,
 });
 const keyB = () => ({
   form: 'm2' as const,
   key: 'B' as const,
   posts: [42 as const],
-  sata: 3 as const,
-  pcie: null,
   ...unmeasured,
 });
+/** Generation and lanes stand in its kind; of more than four lanes a drive uses four. */
+function pcieSlot({ kind, lanes }: BoardSlot) {
+  const generation = PCIE_GENERATIONS.find((one) => kind === `PCIe ${one}`);
+  const wired = LANES.findLast((one) => one <= (lanes ?? 0));
+  return {
+    form: 'pcie' as const,
+    size: SLOT_SIZES.find((size) => size >= (lanes ?? 16)) ?? 16,
+    ...(generation && wired ? { pcie: { generation, lanes: wired } } : {}),
+    bracket: 'full' as const,
+    room: null,
+  };
+}
 const bay = (form: '2.5' | '3.5', sata: 1 | 2 | 3) => ({ form, height: null, sata, power12V: form === '3.5' });
 
 function memoryOf({ device }: Reading): DeviceMemory {

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { GIB } from '../capacity';
-import * as samples from '../fit/samples.test-data';
+import * as samples from '../fit/tests/samples.test-data';
 import { gradeAta, readAtaIdentify, readSmart } from '../health';
 import { ataIdentify, smartData } from '../health/samples.test-data';
 import type { DeviceMemory } from '../memory';

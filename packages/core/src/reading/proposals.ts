@@ -1,8 +1,7 @@
-import type { JobFacts } from '../facts';
-import type { Site } from '../fit';
+import type { JobFacts, OldDrive } from '../facts';
+import { linkAtSite, type Site } from '../fit';
 import { normaliseSerial } from '../identity';
 import type { DeviceMemory, FittedModule } from '../memory';
-import { negotiate, type Link } from '../links';
 import type { Reason } from '../reason';
 import type { ReadDrive, Reading } from './types';
 
@@ -18,6 +17,8 @@ export interface ReadFor {
   deviceSerial: string;
   sites: readonly Site[];
   memory: DeviceMemory;
+  /** The drive as it is known already: what a file does not tell of it is kept. */
+  old?: OldDrive;
   /** What was graded before. */
   health?: JobFacts['health'];
 }
@@ -28,14 +29,14 @@ const LONGEST_NOTE = 300;
 /** The facts that a file offers for a job, with the drive in it that is the old one. */
 export function proposalsOf(reading: Reading, drive: ReadDrive | null, job: ReadFor): Proposal[] {
   return [
-    ...(drive?.identity ? [oldDrive(drive, job.sites)] : []),
+    ...(drive?.identity ? [oldDrive(drive, job)] : []),
     ...(drive?.table ? [partitionTable(drive)] : []),
     ...(drive?.health ? [health(drive, job.health)] : []),
     ...(reading.device && reading.device.memory.devices.length > 0 ? [memory(reading, job.memory)] : []),
   ];
 }
 
-function oldDrive(drive: ReadDrive, sites: readonly Site[]): Proposal {
+function oldDrive(drive: ReadDrive, { sites, old }: ReadFor): Proposal {
   const { identity, bytes, class: driveClass } = drive;
   const key = 'old drive';
   const none = (note: string): Proposal => ({ key, value: null, note });
@@ -46,7 +47,7 @@ function oldDrive(drive: ReadDrive, sites: readonly Site[]): Proposal {
   const site = siteOf(drive, sites);
   if (!site) return none('This device has no site for such a drive: look where it sits.');
   const [first = '', ...rest] = (identity?.model || 'Model not told').split(/\s+/);
-  const own = drive.link ?? { kind: 'sata', generation: 3 };
+  const own = drive.link ?? ({ kind: 'sata', generation: 3 } as const);
   return {
     key,
     value: {
@@ -56,31 +57,29 @@ function oldDrive(drive: ReadDrive, sites: readonly Site[]): Proposal {
       bytes,
       sectorSize: identity?.logicalSector ?? 512,
       class: driveClass,
-      link: linkAt(site, own),
+      link: linkAtSite(site, own) ?? own,
       siteId: site.id,
+      ...(old?.system && normaliseSerial(old.serial) === serial ? { system: old.system } : {}),
     },
     note: drive.bridged ? 'Read over USB: compare the serial with the label.' : `taken to sit at ${site.name}`,
   };
 }
 
-/** The site that speaks what the drive speaks and takes its form. */
+/** The site that speaks what the drive speaks and takes its form; one of which nobody knows what is wired comes last. */
 function siteOf({ identity, link }: ReadDrive, sites: readonly Site[]): Site | undefined {
-  if (identity?.bus === 'NVMe') return sites.find((site) => site.form === 'm2' && site.pcie !== null);
-  const wired = sites.filter((site) => link?.kind !== 'pcie' && site.sata !== null);
+  const open = (line: 'sata' | 'pcie') => {
+    const told = (site: Site) => (site as Partial<Record<'sata' | 'pcie', unknown>>)[line];
+    const carries = sites.filter((site) => told(site) !== undefined && told(site) !== null);
+    const perhaps = sites.filter((site) => UNTOLD.includes(site.form) && told(site) === undefined);
+    return [...carries, ...perhaps];
+  };
+  if (identity?.bus === 'NVMe') return open('pcie')[0];
+  const wired = link?.kind === 'pcie' ? [] : open('sata');
   return wired.find((site) => site.form === identity?.form) ?? wired.find((site) => site.form !== 'm2') ?? wired[0];
 }
 
-function linkAt(site: Site, own: Link): Link {
-  const wired: Link | null =
-    own.kind === 'pcie'
-      ? site.form === 'm2' && site.pcie
-        ? { kind: 'pcie', ...site.pcie }
-        : null
-      : site.sata
-        ? { kind: 'sata', generation: site.sata }
-        : null;
-  return (wired && negotiate(wired, own)) ?? own;
-}
+/** Sites that say nothing of a line where nobody looked. */
+const UNTOLD: readonly Site['form'][] = ['m2', 'msata', 'pcie', 'blade', 'soldered'];
 
 function partitionTable({ table, source, bridged }: ReadDrive): Proposal {
   const key = 'partition table';

@@ -9,7 +9,7 @@ import type { Gate, GateId, JobSnapshot, RunSummary } from './snapshot/types';
 const empty: JobSnapshot = {
   wishes: [{ kind: 'new drive', least: bytesOfNominal(480) }],
   modelKnown: true,
-  device: { uefi: true, battery: true },
+  device: { uefi: true, battery: true, soldered: [] },
   opening: null,
   end: null,
   facts: {},

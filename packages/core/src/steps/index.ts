@@ -8,6 +8,7 @@ export {
   fittedHolds,
   goesIn,
   memoryHolds,
+  oldSoldered,
   oldStaysAt,
   planHolds,
   refittedHolds,

@@ -178,7 +178,7 @@ export const run = (outcome: RunOutcome, attempt = 1, onto: TargetId = 'new') =>
 export const job = (over: Partial<JobSnapshot>): JobSnapshot => ({
   wishes: [{ kind: 'new drive', least: 500e9 }],
   modelKnown: true,
-  device: { uefi: true, battery: true },
+  device: { uefi: true, battery: true, soldered: [] },
   opening: null,
   end: null,
   facts: {},

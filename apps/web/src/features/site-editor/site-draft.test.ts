@@ -18,6 +18,11 @@ const sites: ModelSite[] = [
   { ...base, form: '3.5', height: null, sata: 2, power12V: true, connector: 'U.2' },
   { ...base, form: 'msata', size: 'half', sata: 3, screw: false },
   { ...base, form: 'optical', height: 12.7, sata: 1, needs: 'ribbon', alteration: { what: 'cut', height: 15 } },
+  { ...base, form: '2.5', height: 9.5, sata: 1, power12V: false, connector: 'PATA 44', pata: 100, fourPin: true },
+  { ...base, form: '1.8', height: 5, sata: 2, power12V: false, connector: 'micro SATA', volts: '3.3' },
+  { ...base, form: 'pcie', size: 4, pcie: { generation: 3, lanes: 4 }, openEnd: false, bracket: 'low', room: 312 },
+  { ...base, form: 'blade', contacts: '7+17', sata: 3, pcie: null, roomAbove: 3, screw: true },
+  { id: 'n', name: 'Site N', form: 'soldered' },
 ];
 const typed = (site: ModelSite | undefined, over: Record<string, string>) => {
   if (!site) throw new Error('no site');
@@ -48,10 +53,12 @@ describe('a site in its form', () => {
   });
 
   it('takes what was measured, with a comma too', () => {
-    expect(typed(sites[0], { roomAbove: '2,4', posts: '30 80', pcie: '', sata: '3' })).toMatchObject({
+    expect(typed(sites[0], { roomAbove: '2,4', posts: '30 80', pcie: 'none', sata: '3' })).toMatchObject({
       ok: true,
       body: { roomAbove: 2.4, posts: [30, 80], pcie: null, sata: 3 },
     });
+    // What nobody looked at is neither wired nor not.
+    expect(typed(sites[0], { pcie: '', sata: '' })).not.toHaveProperty('body.pcie');
     const looked = typed(sites[2], { power3V3: 'yes', height: '' });
     expect(looked).toMatchObject({ ok: true, body: { power3V3: true, height: null } });
     expect(typed(sites[1], { power3V3: '' })).toMatchObject({

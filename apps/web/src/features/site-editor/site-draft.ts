@@ -1,5 +1,15 @@
 import type { ModelSpec } from '@udrel/contract/types';
-import { M2_LENGTHS, SLOT_KEYS } from '@udrel/core/fit';
+import {
+  BAY_CONNECTORS,
+  BLADE_CONTACTS,
+  BRACKETS,
+  M2_LENGTHS,
+  MINI_CARD_SIZES,
+  SLOT_KEYS,
+  SLOT_SIZES,
+  VOLTS,
+} from '@udrel/core/fit';
+import { LANES, linkName, PATA_RATES, PCIE_GENERATIONS, SATA_GENERATIONS } from '@udrel/core/links';
 import type { FieldProblem, Read } from '../form/shaped-form';
 import { typedFigure } from '../../format/shop-formats';
 
@@ -8,92 +18,158 @@ export type ModelSite = ModelSpec['sites'][number];
 /** A site as typed: every field a text, empty for not measured or nothing there. */
 export type SiteDraft = Record<string, string>;
 
-/** A field of the form: a measure in mm, a text, or one of several words. */
+/** How what is typed into a field is read; what nobody looked at stays out of the site. */
+const READERS = {
+  text: (text: string) => text,
+  number: Number,
+  'yes or no': (text: string) => text === 'yes',
+  'yes, no or not looked at': (text: string) => (text === '' ? undefined : text === 'yes'),
+  'word or not looked at': (text: string) => (text === '' ? undefined : text),
+  'number or not looked at': (text: string) => (text === '' ? undefined : Number(text)),
+  /** SATA that is wired, is not, or was not looked at. */
+  line: (text: string) => (text === '' ? undefined : text === NOT_WIRED ? null : Number(text)),
+  lanes: (text: string) => {
+    const [generation, lanes] = text.split(' ').map(Number);
+    return text === '' ? undefined : text === NOT_WIRED ? null : { generation, lanes };
+  },
+} as const;
+
+const NOT_WIRED = 'none';
+
+/** A field of the form: a measure in mm, lengths of cards, a text, or one of several words. */
 export interface SiteField {
   name: string;
   label: string;
-  kind: 'mm' | 'text' | 'choice';
+  kind: 'mm' | 'posts' | 'text' | 'choice';
   /** Words to choose from, each with what it is called. */
   choices?: readonly (readonly [value: string, label: string])[];
+  reads?: keyof typeof READERS;
 }
 
-const choice = (name: string, label: string, choices: SiteField['choices']): SiteField => {
-  return { name, label, kind: 'choice', ...(choices ? { choices } : {}) };
+type Choices = NonNullable<SiteField['choices']>;
+
+const choice = (name: string, label: string, choices: Choices, reads: SiteField['reads'] = 'text'): SiteField => {
+  return { name, label, kind: 'choice', choices, reads };
 };
-const same = (...values: string[]) => values.map((value) => [value, value] as const);
-const SATA = choice('sata', 'SATA', [
-  ['', 'not wired'],
-  ['1', 'SATA 1'],
-  ['2', 'SATA 2'],
-  ['3', 'SATA 3'],
-]);
-const ALWAYS_SATA = choice('sata', 'SATA', [
-  ['1', 'SATA 1'],
-  ['2', 'SATA 2'],
-  ['3', 'SATA 3'],
-]);
-const YES_NO = [
+const mm = (name: string, label: string): SiteField => ({ name, label, kind: 'mm' });
+const same = (values: readonly (string | number)[], unit = '') =>
+  values.map((value) => [String(value), `${value}${unit}`] as const);
+const NOBODY = ['', 'nobody looked'] as const;
+const NOT = [NOT_WIRED, 'not wired'] as const;
+const GENERATIONS = SATA_GENERATIONS.map((one) => [String(one), `SATA ${one}`] as const);
+const SATA = choice('sata', 'SATA', [NOBODY, NOT, ...GENERATIONS], 'line');
+const ALWAYS_SATA = choice('sata', 'SATA', GENERATIONS, 'number');
+const WIRINGS = PCIE_GENERATIONS.flatMap((generation) =>
+  LANES.map((lanes) => [`${generation} ${lanes}`, linkName({ kind: 'pcie', generation, lanes })] as const),
+);
+const PCIE = choice('pcie', 'PCIe', [NOBODY, NOT, ...WIRINGS], 'lanes');
+const YES_NO: Choices = [
   ['yes', 'yes'],
   ['no', 'no'],
-] as const;
+];
+const yesNo = (name: string, label: string) => choice(name, label, YES_NO, 'yes or no');
+const maybe = (name: string, label: string) => choice(name, label, [NOBODY, ...YES_NO], 'yes, no or not looked at');
+const SCREW = yesNo('screw', 'Screw is there');
+const PARALLEL = same(PATA_RATES, ' MB/s').map(([value, label]) => [value, `PATA ${label}`] as const);
 const COMMON: readonly SiteField[] = [
-  { name: 'needs', label: 'Needs first, such as a ribbon', kind: 'text' },
-  { name: 'disables', label: 'Switches off while in use', kind: 'text' },
+  { name: 'needs', label: 'Needs first, such as a ribbon', kind: 'text', reads: 'text' },
+  { name: 'disables', label: 'Switches off while in use', kind: 'text', reads: 'text' },
   { name: 'altered', label: 'What could be cut or bent', kind: 'text' },
 ];
 const ALTERED_POSTS: SiteField = { name: 'alteredPosts', label: 'then posts at, mm', kind: 'text' };
-const ALTERED_HEIGHT: SiteField = { name: 'alteredHeight', label: 'then height, mm', kind: 'mm' };
+const ALTERED_HEIGHT: SiteField = mm('alteredHeight', 'then height, mm');
 
 /** The fields of a site's form, by its form factor. */
 export function fieldsOf(form: ModelSite['form']): readonly SiteField[] {
-  switch (form) {
-    case 'm2':
-      return [
-        choice('key', 'Key', same(...SLOT_KEYS)),
-        { name: 'posts', label: 'Posts at, mm: 42, 80', kind: 'text' },
-        choice('pcie', 'PCIe', [['', 'not wired'], ...pcieChoices()]),
-        SATA,
-        { name: 'roomAbove', label: 'Room above the board, mm', kind: 'mm' },
-        { name: 'roomBelow', label: 'Room under the card, mm', kind: 'mm' },
-        choice('screw', 'Screw is there', YES_NO),
-        ...COMMON,
-        ALTERED_POSTS,
-      ];
-    case 'msata':
-      return [choice('size', 'Size', same('full', 'half')), SATA, choice('screw', 'Screw is there', YES_NO), ...COMMON];
-    case 'optical':
-      return [
-        { name: 'height', label: 'Height of the optical drive, mm', kind: 'mm' },
-        ALWAYS_SATA,
-        ...COMMON,
-        ALTERED_HEIGHT,
-      ];
-    default:
-      return [
-        { name: 'height', label: 'Largest drive height, mm', kind: 'mm' },
-        ALWAYS_SATA,
-        choice('power12V', '12 V', YES_NO),
-        choice('power3V3', '3.3 V on pin 3', [['', 'nobody looked'], ...YES_NO]),
-        ...COMMON,
-        ALTERED_HEIGHT,
-      ];
-  }
+  return FIELDS[form];
 }
 
-function pcieChoices(): (readonly [string, string])[] {
-  return [1, 2, 3, 4, 5].flatMap((generation) =>
-    [1, 2, 4].map((lanes) => [`${generation} ${lanes}`, `x${lanes} gen ${generation}`] as const),
-  );
-}
+const BAY: readonly SiteField[] = [
+  mm('height', 'Largest drive height, mm'),
+  choice('connector', 'Plug', [['', 'SATA'], ...same(BAY_CONNECTORS.slice(1))], 'word or not looked at'),
+  ALWAYS_SATA,
+  choice('pata', 'Parallel rate', [NOBODY, ...PARALLEL], 'number or not looked at'),
+  choice('pcie', 'PCIe of a U.2 plug', [NOBODY, ...WIRINGS], 'lanes'),
+];
+const FIELDS: Readonly<Record<ModelSite['form'], readonly SiteField[]>> = {
+  m2: [
+    choice('key', 'Key', same(SLOT_KEYS)),
+    { name: 'posts', label: 'Posts at, mm: 42, 80', kind: 'posts' },
+    PCIE,
+    SATA,
+    mm('roomAbove', 'Room above the board, mm'),
+    mm('roomBelow', 'Room under the card, mm'),
+    SCREW,
+    maybe('power12V', 'A 12 V lead reaches it'),
+    ...COMMON,
+    ALTERED_POSTS,
+  ],
+  msata: [choice('size', 'Size', same(MINI_CARD_SIZES)), SATA, SCREW, ...COMMON],
+  optical: [
+    mm('height', 'Height of the optical drive, mm'),
+    ALWAYS_SATA,
+    choice('pata', 'Parallel plug', [['', 'no: SATA'], ...PARALLEL], 'number or not looked at'),
+    ...COMMON,
+    ALTERED_HEIGHT,
+  ],
+  '2.5': [
+    ...BAY,
+    yesNo('power12V', '12 V'),
+    maybe('power3V3', '3.3 V on pin 3'),
+    maybe('fourPin', 'A 4-pin plug is free'),
+    ...COMMON,
+    ALTERED_HEIGHT,
+  ],
+  '3.5': [
+    ...BAY,
+    yesNo('power12V', '12 V'),
+    maybe('power3V3', '3.3 V on pin 3'),
+    maybe('fourPin', 'A 4-pin plug is free'),
+    ...COMMON,
+    ALTERED_HEIGHT,
+  ],
+  '1.8': [
+    ...BAY,
+    choice('volts', 'Feeds', [NOBODY, ...same(VOLTS, ' V')], 'word or not looked at'),
+    yesNo('power12V', '12 V'),
+    ...COMMON,
+    ALTERED_HEIGHT,
+  ],
+  pcie: [
+    choice(
+      'size',
+      'Contacts for',
+      same(SLOT_SIZES).map(([value]) => [value, `x${value}`] as const),
+      'number',
+    ),
+    choice('pcie', 'Wired, up to x4', [NOBODY, ...WIRINGS], 'lanes'),
+    maybe('openEnd', 'Open at its end'),
+    choice('bracket', 'Bracket', same(BRACKETS)),
+    mm('room', 'Free length, mm'),
+    maybe('splits', 'Firmware splits its lanes'),
+    maybe('starts', 'Firmware starts from it'),
+    ...COMMON,
+  ],
+  blade: [
+    choice('contacts', 'Contacts', same(BLADE_CONTACTS)),
+    PCIE,
+    SATA,
+    mm('roomAbove', 'Room above the slot, mm'),
+    SCREW,
+    ...COMMON,
+  ],
+  soldered: [],
+};
 
 /** A site as its form begins. */
 export function draftOf(site: ModelSite): SiteDraft {
   const { what: altered, posts: alteredPosts, height: alteredHeight } = site.alteration ?? {};
   const values: Record<string, unknown> = { ...site, altered, alteredPosts, alteredHeight };
-  return Object.fromEntries(fieldsOf(site.form).map(({ name }) => [name, written(values[name])]));
+  return Object.fromEntries(fieldsOf(site.form).map(({ name, reads }) => [name, written(values[name], reads)]));
 }
 
-function written(value: unknown): string {
+function written(value: unknown, reads?: SiteField['reads']): string {
+  if (value === null && (reads === 'line' || reads === 'lanes')) return NOT_WIRED;
   if (value === null || value === undefined) return '';
   if (typeof value === 'boolean') return value ? 'yes' : 'no';
   if (Array.isArray(value)) return value.join(', ');
@@ -160,21 +236,22 @@ export function siteOf(before: ModelSite, draft: SiteDraft): Read<ModelSite> {
   if ('sentence' in altered) problems.push(altered);
   else if (altered.alteration) site.set('alteration', altered.alteration);
   else site.delete('alteration');
-  for (const { name, kind } of fieldsOf(before.form)) {
+  for (const { name, kind, reads = 'text' } of fieldsOf(before.form)) {
     const text = (draft[name] ?? '').trim();
     if (name.startsWith('altered')) continue;
     if (kind === 'mm') {
       const value = typedFigure(text);
-      if (text !== '' && !(value >= 0 && value <= 200)) {
+      const most = name === 'room' ? LONGEST_CARD : 200;
+      if (text !== '' && !(value >= 0 && value <= most)) {
         problems.push({ field: name, sentence: 'Type millimetres, or leave it empty when not measured.' });
       }
       site.set(name, text === '' ? null : value);
-    } else if (name === 'posts') {
+    } else if (kind === 'posts') {
       const posts = postsIn(text);
       if (posts === null) problems.push({ field: name, sentence: POSTS_WANTED });
       site.set(name, posts);
     } else {
-      const value = read(name, text);
+      const value = READERS[reads](text);
       if (value === undefined) site.delete(name);
       else site.set(name, value);
     }
@@ -183,11 +260,5 @@ export function siteOf(before: ModelSite, draft: SiteDraft): Read<ModelSite> {
   return { ok: true, body: Object.fromEntries(site) as unknown as ModelSite };
 }
 
-function read(name: string, text: string): unknown {
-  if (name === 'sata') return text === '' ? null : Number(text);
-  if (name === 'screw' || name === 'power12V') return text === 'yes';
-  if (name === 'power3V3') return text === '' ? undefined : text === 'yes';
-  if (name !== 'pcie') return text;
-  const [generation, lanes] = text.split(' ').map(Number);
-  return text === '' ? null : { generation, lanes };
-}
+/** The longest card there is for a slot, mm (PCI Express Card Electromechanical: full length 312). */
+const LONGEST_CARD = 400;

@@ -16,6 +16,9 @@ const FORMS: readonly (readonly [ModelSite['form'], label: string])[] = [
   ['1.8', '1.8 inch bay'],
   ['msata', 'Mini Card slot'],
   ['optical', 'optical bay'],
+  ['pcie', 'PCIe slot'],
+  ['blade', 'maker’s own flat slot'],
+  ['soldered', 'storage on the board'],
 ];
 
 /** The sites of a model, one at a time: chosen here or in the drawing; confirmed by whoever looked. */
@@ -28,7 +31,9 @@ export function SiteEditor(props: { form: ModelForm; index: number; choose: (ind
   const site = sites[index];
   return (
     <Sheet title="Sites" aside={sites.length === 0 ? 'no drive can be changed' : 'choose one here or in the drawing'}>
-      {sites.length === 0 && <Empty>No site yet: where the only drive is soldered, there is none.</Empty>}
+      {sites.length === 0 && (
+        <Empty>No site yet. Storage that is soldered is one too: it stays, and is copied from.</Empty>
+      )}
       {sites.length > 0 && (
         <div className={styles.row} role="group" aria-label="Sites">
           {sites.map((one, n) => (

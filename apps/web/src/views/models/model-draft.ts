@@ -155,16 +155,20 @@ function baseOf(form: ModelSite['form'], common: Common): ModelSite {
         form,
         key: 'M',
         posts: [80],
-        sata: null,
-        pcie: null,
         roomAbove: null,
         roomBelow: null,
         screw: false,
       };
     case 'msata':
-      return { ...common, form, size: 'full', sata: null, screw: false };
+      return { ...common, form, size: 'full', screw: false };
     case 'optical':
       return { ...common, form, height: null, sata: 3 };
+    case 'pcie':
+      return { ...common, form, size: 16, bracket: 'full', room: null };
+    case 'blade':
+      return { ...common, form, contacts: '12+16', roomAbove: null, screw: false };
+    case 'soldered':
+      return { ...common, form };
     default:
       return { ...common, form, height: null, sata: 3, power12V: form === '3.5' };
   }

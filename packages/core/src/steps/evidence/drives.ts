@@ -27,7 +27,7 @@ export interface DeviceDrive {
 }
 
 /** The drives of the device as far as they are known, the one that takes over first, and what becomes of each. */
-export function drivesOf(job: Pick<JobSnapshot, 'facts' | 'wishes'>): DeviceDrive[] {
+export function drivesOf(job: Pick<JobSnapshot, 'facts' | 'wishes' | 'device'>): DeviceDrive[] {
   const { 'old drive': old, 'other drives': others, 'old drive moves': moves } = job.facts;
   const staysAt = replacesDrive(job) ? oldStaysAt(job) : (old?.siteId ?? null);
   return [

@@ -65,10 +65,16 @@ export function replacesDrive(job: Wanted): boolean {
 }
 
 /** The site at which the old drive goes on for data in the device; null where it comes out, or nothing takes over from it. */
-export function oldStaysAt({ wishes, facts }: Wanted & Pick<JobSnapshot, 'facts'>): string | null {
+export function oldStaysAt(job: Pick<JobSnapshot, 'wishes' | 'facts' | 'device'>): string | null {
+  const { wishes, facts } = job;
   if (!replacesDrive({ wishes })) return null;
-  const beside = wishes.some(({ kind }) => kind === 'new drive beside');
+  const beside = wishes.some(({ kind }) => kind === 'new drive beside') || oldSoldered(job);
   return facts['old drive moves']?.siteId ?? (beside ? (facts['old drive']?.siteId ?? '') : null);
+}
+
+/** Whether the old drive is on the board: it can neither come out nor be detached for a start. */
+export function oldSoldered({ facts, device }: Pick<JobSnapshot, 'facts' | 'device'>): boolean {
+  return device.soldered.includes(facts['old drive']?.siteId ?? '');
 }
 
 /** Whether the old drive was attached again after the device had started without it, and the device starts from the new one. */

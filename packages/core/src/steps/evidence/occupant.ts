@@ -4,7 +4,7 @@ import type { JobSnapshot } from '../snapshot/types';
 
 /** What will sit at a site besides the drive asked about, so that it cannot sit there; null for nothing. */
 export function occupant(
-  job: Pick<JobSnapshot, 'facts' | 'wishes'>,
+  job: Pick<JobSnapshot, 'facts' | 'wishes' | 'device'>,
   siteId: string,
   asked: TargetId | 'old',
 ): string | null {

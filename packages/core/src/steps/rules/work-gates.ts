@@ -5,6 +5,7 @@ import { targetName, type TargetId } from '../../layout';
 import {
   copies,
   fittedHolds,
+  oldSoldered,
   oldStaysAt,
   planHolds,
   refittedHolds,
@@ -183,7 +184,10 @@ export const WORK_GATES: readonly GateRule[] = [
       if (other) return [`What is fitted is not the ${targetName(other)} that is reserved now.`];
       if (!trial) return ['No trial start with the cover still loose.'];
       if (!trial.started) return [`The device did not start: ${trial.note || 'no reason noted'}.`];
-      return unless(trial.oldDriveDetached, 'It was started with the old drive attached: start it without.');
+      return unless(
+        trial.oldDriveDetached || oldSoldered(job),
+        'It was started with the old drive attached: start it without.',
+      );
     },
   },
   {

@@ -9,6 +9,7 @@ import {
   fittedHolds,
   goesIn,
   memoryHolds,
+  oldSoldered,
   oldStaysAt,
   planHolds,
   refittedHolds,
@@ -281,17 +282,22 @@ export const WORK_RULES: readonly StepRule[] = [
       facts['trial start']?.started === false ? 'Trial start again' : 'Trial start before closing up',
     minutes: 6,
     applies: always,
-    done: ({ facts }) => facts['trial start']?.started === true && facts['trial start'].oldDriveDetached,
+    done: (job) => {
+      const trial = job.facts['trial start'];
+      return trial?.started === true && (trial.oldDriveDetached || oldSoldered(job));
+    },
     after: () => [...fit, 'fit memory', 'install', 'end copy'],
     gates: (job) => (fittedBeforeCopy(job) ? ['copied'] : []),
   },
   {
     id: 'refit old',
-    title: ({ facts }) =>
-      facts['old drive moves']
+    title: (job) => {
+      if (oldSoldered(job)) return 'See that it starts from the new drive: the old one is soldered';
+      return job.facts['old drive moves']
         ? 'Move the old drive to its new site, for data'
-        : 'Attach the old drive again, for data',
-    minutes: 8,
+        : 'Attach the old drive again, for data';
+    },
+    minutes: (job) => (oldSoldered(job) ? 2 : 8),
     applies: (job) => oldStaysAt(job) !== null,
     done: refittedHolds,
     after: () => ['trial start'],

@@ -93,6 +93,8 @@ export interface DeviceTraits {
   uefi: boolean | null;
   /** Whether it runs from a battery when the lead comes out. */
   battery: boolean | null;
+  /** Sites whose storage is on the board: it stays, and cannot be detached. */
+  soldered: string[];
 }
 
 /** The facts of a job from which its procedure follows. */

@@ -2,8 +2,16 @@ import type { OldDrive } from '@udrel/core/facts';
 import Button from '@mui/material/Button';
 import type { JobView } from '@udrel/contract/types';
 import { bytesOfNominal, parseCapacity, soldName } from '@udrel/core/capacity';
-import { DRIVE_CLASSES, type DriveClass, type Site } from '@udrel/core/fit';
-import { negotiate, type Link } from '@udrel/core/links';
+import {
+  DRIVE_CLASSES,
+  INSTALLED_SYSTEMS,
+  isParallelSite,
+  linkAtSite,
+  type DriveClass,
+  type InstalledSystem,
+  type Site,
+} from '@udrel/core/fit';
+import type { Link } from '@udrel/core/links';
 import { describeSite } from '../../../format/parts';
 import { Foot, Sheet } from '../../../ui';
 import { Field, FormTrouble } from '../../../features/form/Field';
@@ -11,7 +19,10 @@ import { useFactForm } from '../../../features/form/kept-form';
 import type { Read } from '../../../features/form/shaped-form';
 import styles from '../../../features/job/job.module.css';
 
-type Drafted = Record<'serial' | 'maker' | 'name' | 'size' | 'siteId', string> & { class: DriveClass };
+type Drafted = Record<'serial' | 'maker' | 'name' | 'size' | 'siteId', string> & {
+  class: DriveClass;
+  system: '' | InstalledSystem;
+};
 
 /** The drive as it was typed. */
 function driveOf(sites: readonly Site[], drive: Drafted): Read<OldDrive> {
@@ -31,6 +42,7 @@ function driveOf(sites: readonly Site[], drive: Drafted): Read<OldDrive> {
       class: drive.class,
       link: linkOf(drive.class, site),
       siteId,
+      ...(drive.system ? { system: drive.system } : {}),
     },
   };
 }
@@ -48,6 +60,7 @@ export function OldDriveForm({ job }: { job: JobView }) {
         size: known ? soldName(known.bytes, known.sectorSize) : '',
         class: known?.class ?? ('disk 5400' as DriveClass),
         siteId: known?.siteId ?? sites[0]?.id ?? '',
+        system: known?.system ?? ('' as const),
       },
     },
     read: ({ drive }) => driveOf(sites, drive),
@@ -66,6 +79,12 @@ export function OldDriveForm({ job }: { job: JobView }) {
           name="drive.siteId"
           label="Sits at"
           choices={sites.map((site) => [site.id, `${site.name}: ${describeSite(site)}`] as const)}
+        />
+        <Field
+          form={form}
+          name="drive.system"
+          label="System on it"
+          choices={[['', 'not noted'], ...INSTALLED_SYSTEMS.map((one) => [one, one] as const)]}
         />
       </div>
       <FormTrouble form={form} />
@@ -91,10 +110,10 @@ function bytesOf(text: string): number | null {
 /** The link the drive has at its site: what its kind speaks, as far as the site carries it. */
 function linkOf(driveClass: DriveClass, site: Site): Link {
   const generation = /^NVMe gen ([345])$/.exec(driveClass)?.[1];
-  if (generation) {
-    const own: Link = { kind: 'pcie', generation: Number(generation) as 3 | 4 | 5, lanes: 4 };
-    const wired = site.form === 'm2' ? site.pcie : null;
-    return (wired && negotiate({ kind: 'pcie', ...wired }, own)) ?? own;
-  }
-  return { kind: 'sata', generation: site.sata ?? 3 };
+  const own: Link = generation
+    ? { kind: 'pcie', generation: Number(generation) as 3 | 4 | 5, lanes: 4 }
+    : isParallelSite(site)
+      ? { kind: 'pata', rate: 100 }
+      : { kind: 'sata', generation: 3 };
+  return linkAtSite(site, own) ?? own;
 }

@@ -109,6 +109,12 @@ function ChosenCandidate(props: {
     <>
       <Sheet title={`${name} at ${siteName}`} aside={candidate.because}>
         <Ledger reasons={candidate.reasons} />
+        {candidate.nearest && (
+          <>
+            <p className="sub">With {candidate.nearest.adapters.map(({ name }) => name).join(' and ')}:</p>
+            <Ledger reasons={candidate.nearest.reasons} />
+          </>
+        )}
         {candidate.partsNeeded.length > 0 && (
           <p style={{ marginTop: 8 }}>
             <b>Also needed:</b>{' '}

@@ -16,11 +16,13 @@ export function MoveOldDrive({ job }: { job: JobView }) {
   const { 'old drive': old, 'old drive moves': moved } = facts;
   const { sites } = job.device.model;
   const from = sites.find((site) => site.id === old?.siteId);
-  const free = sites.filter((site) => site.id !== old?.siteId && occupant(job.snapshot, site.id, 'old') === null);
+  const free = sites.filter(
+    (site) => site.form !== 'soldered' && site.id !== old?.siteId && occupant(job.snapshot, site.id, 'old') === null,
+  );
   const [siteId, setSiteId] = useState(free[0]?.id ?? '');
   const [length, setLength] = useState('');
   const [height, setHeight] = useState('');
-  if (!old || !from || sites.length < 2) return null;
+  if (!old || !from || from.form === 'soldered' || sites.length < 2) return null;
   if (moved) {
     const to = sites.find((site) => site.id === moved.siteId)?.name ?? moved.siteId;
     const parts = moved.partsNeeded.length > 0 ? ` It needs ${moved.partsNeeded.join(', ')}.` : '';
@@ -72,7 +74,7 @@ export function MoveOldDrive({ job }: { job: JobView }) {
             </option>
           ))}
         </TextField>
-        {from.form === 'm2' && measure('Card length, mm', 'length', length, setLength)}
+        {(from.form === 'm2' || from.form === 'pcie') && measure('Card length, mm', 'length', length, setLength)}
         {from.form !== 'msata' && measure('Height, mm', 'height', height, setHeight)}
         <Button
           disabled={busy}

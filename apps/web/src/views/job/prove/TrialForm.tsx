@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
 import type { JobView } from '@udrel/contract/types';
-import { replacesDrive } from '@udrel/core/steps';
+import { oldSoldered, replacesDrive } from '@udrel/core/steps';
 import { moment } from '../../../format/time';
 import { Foot, OutcomeMark, Sheet } from '../../../ui';
 import { Field, FormTrouble, Tick } from '../../../features/form/Field';
@@ -10,9 +10,11 @@ import styles from '../../../features/job/job.module.css';
 /** The trial start with the cover still loose and the old drive away; when it fails, what it did instead. */
 export function TrialForm({ job }: { job: JobView }) {
   const known = job.snapshot.facts['trial start'];
-  const copies = replacesDrive(job.snapshot);
+  const soldered = oldSoldered(job.snapshot);
+  const copies = replacesDrive(job.snapshot) && !soldered;
   const { form, busy, save } = useFactForm(job, 'trial start', {
-    begin: { detached: !copies, note: '', done: '' },
+    // What is on the board cannot be detached: it is not said that it was.
+    begin: { detached: !copies && !soldered, note: '', done: '' },
     read: ({ detached, note, done }) => {
       return { ok: true, body: { started: true, oldDriveDetached: detached, note, ...(done.trim() ? { done } : {}) } };
     },
@@ -29,7 +31,7 @@ export function TrialForm({ job }: { job: JobView }) {
         <ol className={styles.trials} aria-label="Trial starts">
           {job.trials.map((trial, index) => (
             <li key={`${trial.at}${index}`}>
-              <OutcomeMark outcome={trial.started && trial.oldDriveDetached ? 'pass' : 'fail'} />
+              <OutcomeMark outcome={trial.started && (trial.oldDriveDetached || soldered) ? 'pass' : 'fail'} />
               <span>
                 {trial.done && <span>After: {trial.done}. </span>}
                 {trial.started ? 'It started' : `It did not start: ${trial.note}`}
@@ -47,6 +49,11 @@ export function TrialForm({ job }: { job: JobView }) {
       )}
       {step?.state !== 'done' && (
         <>
+          {soldered && (
+            <p style={{ marginBottom: 12 }}>
+              The old drive is on the board and stays attached: put the new one first in the start order.
+            </p>
+          )}
           {copies && (
             <div style={{ marginBottom: 12 }}>
               <Tick form={form} name="detached" label="The old drive is not attached" />

@@ -4,7 +4,7 @@ import { targetKey } from '@udrel/core/facts';
 import { targetName, type TargetId } from '@udrel/core/layout';
 import type { JobView } from '@udrel/contract/types';
 import { soldName } from '@udrel/core/capacity';
-import { fittedHolds, oldStaysAt } from '@udrel/core/steps';
+import { fittedHolds, oldSoldered, oldStaysAt } from '@udrel/core/steps';
 import { Foot, OutcomeMark, Sheet } from '../../../ui';
 import { Field, FormTrouble } from '../../../features/form/Field';
 import { useFactForm } from '../../../features/form/kept-form';
@@ -46,7 +46,9 @@ export function FitDriveForm({ job, on }: { job: JobView; on: TargetId }) {
           )}
           {staysAt !== null && (
             <p style={{ marginBottom: 10 }}>
-              The old drive goes on for data at {nameOf(staysAt)}: leave it off until the device has started without it.
+              {oldSoldered(job.snapshot)
+                ? 'The old drive is on the board and stays: before the first start put the new one first in the start order.'
+                : `The old drive goes on for data at ${nameOf(staysAt)}: leave it off until the device has started without it.`}
             </p>
           )}
           <Field form={form} name="serial" label="Serial of the drive that goes in" serial />

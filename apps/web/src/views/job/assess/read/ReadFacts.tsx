@@ -18,7 +18,8 @@ export function ReadFacts({ job, reading, children }: { job: JobView; reading: R
   const drive = reading.drives[chosen] ?? null;
   const { model, serial } = job.device;
   const { sites, memory } = model;
-  const about = { deviceSerial: serial, sites, memory, ...(facts.health ? { health: facts.health } : {}) };
+  const { health, 'old drive': old } = facts;
+  const about = { deviceSerial: serial, sites, memory, ...(health ? { health } : {}), ...(old ? { old } : {}) };
   const proposals = proposalsOf(reading, drive, about);
   const { change, busy, error } = useJobChange(job);
   const open = proposals.filter((one) => one.value !== null && !isKnown(job, one));

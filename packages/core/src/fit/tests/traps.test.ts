@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { bytesOfNominal } from '../capacity';
+import { bytesOfNominal } from '../../capacity';
 import {
   fitDrive,
   type Adapter,
@@ -14,7 +14,7 @@ import {
   type OpticalSite,
   type Setting,
   type Site,
-} from './index';
+} from '../index';
 import { bay, box, nvme, slot } from './samples.test-data';
 
 const modern: Setting = { firmware: { uefi: true, startsNvme: true }, use: 'system' };
@@ -42,7 +42,7 @@ const disk35: BoxDrive = { ...disk, form: '3.5', height: 26.1, needs12V: true, c
 const u2: BoxDrive = { ...box, height: 7, connector: 'U.2', link: gen4.link, class: 'NVMe gen 4', read: 6500 };
 const bay35: BaySite = { ...bay, form: '3.5', height: 26.1, power12V: true };
 const optical: OpticalSite = { id: 'o', name: 'Site O', form: 'optical', height: 9.5, sata: 1 };
-const micro: BoxDrive = { ...box, form: '1.8', height: 5, connector: 'micro SATA', read: 250 };
+const micro: BoxDrive = { ...box, form: '1.8', height: 5, connector: 'micro SATA', read: 250, volts: '5' };
 
 const bracket = part('bracket', { kind: 'bracket', from: '2.5', to: '3.5' });
 const shell = part('shell', { kind: 'shell', height: 7 });

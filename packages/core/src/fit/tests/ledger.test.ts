@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import { bytesOfNominal } from '../capacity';
-import { adapt } from './adapt';
-import { bayRules, liesLoose } from './bay';
-import { m2Rules } from './m2';
+import { bytesOfNominal } from '../../capacity';
+import { adapt } from '../adapt';
+import { bayRules, liesLoose } from '../bay';
+import { m2Rules } from '../m2';
 import {
   fitDrive,
   DriveCatalogue,
@@ -12,7 +12,7 @@ import {
   type FitAdapter,
   type M2Drive,
   type M2Site,
-} from './index';
+} from '../index';
 import * as samples from './samples.test-data';
 
 const slot: M2Site = { ...samples.slot, posts: [42, 80], sata: 3, roomAbove: 2, roomBelow: 1.35 };

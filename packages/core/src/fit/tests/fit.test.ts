@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { bytesOfNominal } from '../capacity';
-import type { Lanes, PcieGeneration, SataGeneration } from '../links';
+import { bytesOfNominal } from '../../capacity';
+import type { Lanes, PcieGeneration, SataGeneration } from '../../links';
 import {
   atLeastAsGood,
   fitDrive,
@@ -10,8 +10,8 @@ import {
   type BaySite,
   type BoxDrive,
   type Drive,
-} from './index';
-import type { Firmware, FitAdapter, M2Drive, M2Length, M2Site, Offer } from './index';
+} from '../index';
+import type { Firmware, FitAdapter, M2Drive, M2Length, M2Site, Offer } from '../index';
 import { bay, box, nvme, slot } from './samples.test-data';
 
 const cardSata: M2Drive = {

@@ -1,5 +1,5 @@
-import { bytesOfNominal } from '../capacity';
-import type { Adapter, Drive, FitAdapter, M2Length, Offer } from './index';
+import { bytesOfNominal } from '../../capacity';
+import type { Adapter, Drive, FitAdapter, M2Length, Offer } from '../index';
 import { box, nvme } from './samples.test-data';
 
 const CAPACITIES = [128, 240, 250, 256, 480, 500, 512, 960, 1000, 2000, 4000, 8000];

@@ -1,5 +1,5 @@
-import { bytesOfNominal } from '../capacity';
-import type { BaySite, BoxDrive, M2Drive, M2Site } from './types';
+import { bytesOfNominal } from '../../capacity';
+import type { BaySite, BoxDrive, M2Drive, M2Site } from '../types';
 
 /** A slot, a bay and a drive for each, from which the tests of this folder make their cases. */
 export const slot: M2Site = {

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { bytesOfNominal } from '../capacity';
+import { bytesOfNominal } from '../../capacity';
 import { generatedAdapters, generatedOffers } from './catalogue.test-data';
 import {
   DriveCatalogue,
@@ -13,7 +13,7 @@ import {
   type Offer,
   type Site,
   type SmallPart,
-} from './index';
+} from '../index';
 import { bay, box, nvme, slot } from './samples.test-data';
 
 const modern = { uefi: true, startsNvme: true };
