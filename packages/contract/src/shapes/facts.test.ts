@@ -163,6 +163,7 @@ const CASES: Record<EntryKey, { right: object; wrong: object; field: string }> =
     field: 'mayBeOverwritten',
   },
   'put back': { right: { serial: '' }, wrong: { serial: 7 }, field: 'serial' },
+  'volume grown': { right: { grown: false, note: 'they keep it locked' }, wrong: { grown: 'yes' }, field: 'grown' },
   'start repaired': { right: { note: 'entry made anew' }, wrong: { note: '' }, field: 'note' },
   'as it came': { right: { starts: false, note: 'dark' }, wrong: { starts: 'no' }, field: 'starts' },
   'kept until': { right: { place: 'rack B2', until: '2026-09-01' }, wrong: { until: '2026/09/01' }, field: 'until' },

@@ -119,6 +119,7 @@ const layoutIntent = object({
   decrypted: ids,
   asItIs: optional(list(text(40), 129)),
   cleared: optional(record(list(oneOf(...CLEARABLE_KINDS), CLEARABLE_KINDS.length), 128)),
+  filesTo: optional(record(serial, 128)),
   scheme: nullable(oneOf(...SCHEMES)),
   made: list(
     object({
@@ -213,6 +214,7 @@ export const factShapes = {
   'old drive measured': object({ length: nullable(m2Length), height: nullable(number(0, 200)) }),
   'seen inside': object({ what: list(oneOf(...SEEN_INSIDE), SEEN_INSIDE.length), note: text(300, 0) }),
   'start repaired': object({ note: text(300) }),
+  'volume grown': object({ grown: boolean(), note: text(300, 0) }),
   'trial start': object({
     started: boolean(),
     oldDriveDetached: boolean(),

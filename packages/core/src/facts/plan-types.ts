@@ -89,6 +89,7 @@ export const PREPARATION_IDS = [
   'backup',
   'risk told',
   'clean up',
+  'files moved',
   'keys saved',
   'licences',
   'start mode',

@@ -72,6 +72,7 @@ describe('what rests on a fact', () => {
           'new drive fitted',
           'installed',
           'start repaired',
+          'volume grown',
           'trial start',
           'after',
           'functions',

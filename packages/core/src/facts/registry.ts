@@ -170,6 +170,12 @@ export const FACTS = {
     done: 'Start repaired',
     tell: ({ note }) => note,
   },
+  'volume grown': {
+    evidenceOf: ['grow volume'],
+    restsOn: ['plan', 'new drive fitted'],
+    offline: true,
+    tell: ({ grown, note }) => [grown ? 'grown' : 'stays as it is', note].filter(Boolean).join('; '),
+  },
   'trial start': {
     evidenceOf: ['trial start'],
     restsOn: PROVEN_ON,

@@ -162,6 +162,8 @@ export interface JobFacts extends FactsOfTargets {
   'seen inside'?: { what: SeenInside[]; note: string };
   /** The start files or entries on a new drive that other identifiers or another table would leave pointing nowhere. */
   'start repaired'?: { note: string };
+  /** An encrypted volume that was decrypted on the new drive and took the room behind it; or why it stays as it is. */
+  'volume grown'?: { grown: boolean; note: string };
   /** `done`: what was done about it, or before this start. */
   'trial start'?: { started: boolean; oldDriveDetached: boolean; note: string; done?: string };
   after?: { set: MeasurementSet | null; whyNot: string };

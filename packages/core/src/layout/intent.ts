@@ -21,13 +21,14 @@ export function defaultIntent(table: SourceTable): LayoutIntent {
     .sort(
       (a, b) => Number(b.kind === 'system') - Number(a.kind === 'system') || b.sectors - a.sectors || byStart(a, b),
     );
-  const taker = largest[0];
+  // Several share it, the fullest first; where none can grow now, an encrypted one may later.
+  const [taker = growsOnceDecrypted(table.partitions), second] = largest;
   return {
     extent: 'whole device',
     leftOut: [],
     acknowledged: [],
     sizes: {},
-    spare: taker ? { to: 'partition', id: taker.id } : { to: 'nobody' },
+    spare: second ? { to: 'the fullest' } : taker ? { to: 'partition', id: taker.id } : { to: 'nobody' },
     keepFree: 0,
     order: [],
     onto: {},
@@ -35,6 +36,35 @@ export function defaultIntent(table: SourceTable): LayoutIntent {
     scheme: null,
     made: [],
   };
+}
+
+const HOLDING: readonly SourcePartition['kind'][] = ['system', 'data', 'not known'];
+
+/** Whether a volume is copied as it is encrypted: it can grow only once it is decrypted where it went. */
+export function isLocked(
+  { id, kind, encrypted }: SourcePartition,
+  { decrypted }: Pick<LayoutIntent, 'decrypted'>,
+): boolean {
+  return encrypted && !decrypted.includes(id) && HOLDING.includes(kind);
+}
+
+/** The encrypted volume for which room is kept: that of the system, else the largest. */
+function growsOnceDecrypted(partitions: readonly SourcePartition[]): SourcePartition | undefined {
+  return partitions
+    .filter((one) => isLocked(one, { decrypted: [] }))
+    .sort(
+      (a, b) => Number(b.kind === 'system') - Number(a.kind === 'system') || b.sectors - a.sectors || byStart(a, b),
+    )[0];
+}
+
+/** The encrypted volume that is to have the spare room once it is decrypted on the new drive; null for none. */
+export function growsLater(
+  partitions: readonly SourcePartition[],
+  intent: Pick<LayoutIntent, 'spare' | 'decrypted'>,
+): SourcePartition | null {
+  const { spare } = intent;
+  const taker = spare.to === 'partition' ? partitions.find(({ id }) => id === spare.id) : undefined;
+  return taker && isLocked(taker, intent) ? taker : null;
 }
 
 /** Nothing known besides the drives. */
@@ -56,8 +86,9 @@ export function sameName(typed: string, name: string): boolean {
   return typed.trim().toLowerCase() === name.trim().toLowerCase();
 }
 
-/** Whether the partition is not copied: taken out, or data where only the system comes along. */
-export function staysOut(partition: SourcePartition, { extent, leftOut }: LayoutIntent): boolean {
+/** Whether the partition is not copied: taken out, its files brought elsewhere, or data where only the system comes along. */
+export function staysOut(partition: SourcePartition, { extent, leftOut, filesTo = {} }: LayoutIntent): boolean {
+  if (filesTo[partition.id] !== undefined) return true;
   return leftOut.includes(partition.id) || (extent === 'system only' && partition.kind === 'data');
 }
 

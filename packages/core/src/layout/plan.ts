@@ -1,5 +1,5 @@
-import { ALIGNMENT, smallestSold } from '../capacity';
-import { asCopied, byStart, goesOnto, inOrder, NOTHING_KNOWN, staysOut } from './intent';
+import { ALIGNMENT, GIB, smallestSold } from '../capacity';
+import { asCopied, byStart, goesOnto, growsLater, inOrder, NOTHING_KNOWN, staysOut } from './intent';
 import { allCleared, withoutThese } from './clearing';
 import { findProblems } from './problems';
 import { shareRoom, type Wanted } from './sizes';
@@ -128,7 +128,8 @@ function layOut(
   const items = sequence(here, drive.id, scheme, table, intent);
   const range = usableRange(scheme, drive);
   const within = roomWithin(range, intent.keepFree);
-  const spans = layInRow(items, sizesIn(items, within), within);
+  const later = growsLater(here, intent)?.id;
+  const spans = roomBehind(later, items, layInRow(items, sizesIn(items, within), within), within);
   const laid = new Map(
     [...spans]
       .filter(([, { start, bytes }]) => start + bytes <= within.end)
@@ -281,6 +282,32 @@ function layInRow(list: readonly Item[], sizes: ReadonlyMap<string, number>, { f
     if (start + bytes <= end) at = start + bytes;
   }
   return laid;
+}
+
+/**
+ * The same with everything behind a volume at the end of the drive, so that it can grow where it lies once it is decrypted
+ * there; as it was where that would not make a GiB of room.
+ */
+function roomBehind(
+  id: string | undefined,
+  list: readonly Item[],
+  spans: Map<string, Span>,
+  { end }: UsableRange,
+): Map<string, Span> {
+  const at = list.findIndex((one) => one.id === id);
+  const behind = at < 0 ? [] : list.slice(at + 1).filter(({ logical }) => !logical);
+  const [first] = behind;
+  const from = first && spans.get(first.id)?.start;
+  if (from === undefined || behind.length < list.length - at - 1) return spans;
+  const by = alignDown(end - endOf(spans));
+  if (by < GIB) return spans;
+  const moved = new Map(spans);
+  // All of it moves by the same, so that what lay on an alignment step still does.
+  for (const { id: one } of behind) {
+    const span = spans.get(one);
+    if (span) moved.set(one, { ...span, start: span.start + by });
+  }
+  return moved;
 }
 
 /** Where the last of them ends, bytes. */

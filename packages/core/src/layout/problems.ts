@@ -1,9 +1,9 @@
-import { binary } from '../capacity';
+import { binary, GIB } from '../capacity';
 import { CLEARING_WRITES, clearingPoints, notLookedInto } from './clearing';
 import { asReadPoints, loaderPoints } from './as-read';
 import { fail, limit, type Bare } from './point';
 import { schemePoints } from './scheme';
-import { goesOnto, sentOnto } from './intent';
+import { goesOnto, growsLater, sentOnto } from './intent';
 import {
   TAKES_OVER,
   targetName,
@@ -13,7 +13,9 @@ import {
   type PlanAction,
   type PlannedPartition,
   type PlanPoint,
+  type SourcePartition,
   type SourceTable,
+  type StayingDrive,
   type TargetDrive,
 } from './types';
 import { alignUp, isMadeAnew } from './volume-facts';
@@ -35,13 +37,13 @@ export function findProblems(
     ...loaderPoints(plan, intent),
     ...logicalOrder(plan),
     ...plan.partitions.flatMap((one) => [
-      ...leftBehind(one, intent),
+      ...leftBehind(one, intent, around),
       ...overfull(one),
       ...typedSize(one, intent, around),
       ...decryptingIt(one, intent, around),
       ...clearingIt(one, intent, around),
     ]),
-    ...plan.partitions.flatMap((one) => remarks(one, intent, around)),
+    ...plan.partitions.flatMap((one) => remarks(one, intent, around, plan)),
   ];
   return {
     problems: points.filter(({ outcome }) => outcome === 'fail'),
@@ -101,7 +103,7 @@ function waysToRoom(
   plan: Bare,
   targets: readonly TargetDrive[],
   intent: LayoutIntent,
-  { mayWrite }: Circumstances,
+  { mayWrite, staying = [] }: Circumstances,
 ): PlanAction[] {
   const coming = plan.partitions.filter(comes);
   const locked = coming.filter(({ source }) => source.encrypted && !intent.decrypted.includes(source.id));
@@ -127,6 +129,7 @@ function waysToRoom(
           ]
         : [],
     ),
+    ...(largest ? ontoStaying(largest.source, intent, staying) : []),
     ...(largest && intent.extent === 'whole device'
       ? [{ label: 'System only', intent: { extent: 'system only' as const } }]
       : []),
@@ -165,7 +168,13 @@ function logicalOrder({ partitions, targets }: Bare): PlanPoint[] {
   ];
 }
 
-function leftBehind({ source, change }: PlannedPartition, intent: LayoutIntent): PlanPoint[] {
+function leftBehind(
+  { source, change }: PlannedPartition,
+  intent: LayoutIntent,
+  { staying = [] }: Circumstances,
+): PlanPoint[] {
+  const moved = intent.filesTo?.[source.id];
+  if (moved !== undefined) return filesGo(source, moved, intent, staying);
   if (change !== 'left behind' || intent.acknowledged.includes(source.id)) return [];
   const leftOut = intent.leftOut.filter((id) => id !== source.id);
   const bring: PlanAction =
@@ -176,9 +185,32 @@ function leftBehind({ source, change }: PlannedPartition, intent: LayoutIntent):
     'Left behind',
     `${source.name} was taken out and stays behind.`,
     'bring it, or type its name to leave it',
-    [bring],
+    [bring, ...(source.kind === 'data' ? ontoStaying(source, intent, staying) : [])],
   );
   return [{ ...point, about: source.id }];
+}
+
+/** Files of a volume can go onto a drive that stays in the device instead. */
+function ontoStaying({ id, name }: SourcePartition, { filesTo }: LayoutIntent, staying: readonly StayingDrive[]) {
+  return staying.map((drive): PlanAction => {
+    return { label: `Files of ${name} onto ${drive.name}`, intent: { filesTo: { ...filesTo, [id]: drive.serial } } };
+  });
+}
+
+/** It is prepared before the copy: a volume whose files are to go elsewhere is no longer copied. */
+function filesGo(
+  { id, name }: SourcePartition,
+  serial: string,
+  intent: LayoutIntent,
+  staying: readonly StayingDrive[],
+): PlanPoint[] {
+  const { [id]: _gone, ...filesTo } = intent.filesTo ?? {};
+  const back = { label: 'Copy it', intent: { filesTo } };
+  const drive = staying.find((one) => one.serial === serial);
+  const point = drive
+    ? limit('Files', `${name} is not copied: its files go onto ${drive.name}, which stays, before the copy.`, [back])
+    : fail('Files', `Its files were to go onto a drive ${serial} that is not known to stay.`, 'copy it', [back]);
+  return [{ ...point, about: id }];
 }
 
 function overfull({ source, sourceBytes }: PlannedPartition): PlanPoint[] {
@@ -248,10 +280,17 @@ function clearingIt(one: PlannedPartition, intent: LayoutIntent, { mayWrite }: C
 const NEARLY_FULL = 0.1;
 const HOLDING: readonly PlannedPartition['source']['kind'][] = ['system', 'data', 'not known'];
 
-function remarks(one: PlannedPartition, intent: LayoutIntent, { mayWrite }: Circumstances): PlanPoint[] {
+function remarks(
+  one: PlannedPartition,
+  intent: LayoutIntent,
+  { mayWrite }: Circumstances,
+  { targets }: Bare,
+): PlanPoint[] {
+  const leftFree = targets.find(({ id }) => id === TAKES_OVER)?.leftFree ?? 0;
   const { source, change } = one;
   const { name, id } = source;
   const about = { about: id };
+  if (intent.filesTo?.[id] !== undefined) return [];
   if (change === 'left behind')
     return intent.acknowledged.includes(id)
       ? [{ ...limit('Left behind', `${name} stays behind, as was acknowledged by its name.`), ...about }]
@@ -279,13 +318,19 @@ function remarks(one: PlannedPartition, intent: LayoutIntent, { mayWrite }: Circ
     ]);
     notes.push({ ...point, ...about });
   } else if (source.encrypted) {
+    const later =
+      growsLater([source], intent) && one.target?.on === TAKES_OVER && leftFree >= GIB
+        ? ` It can grow by ${binary(leftFree)} once it is decrypted on the new drive: the room lies behind it.`
+        : '';
     notes.push({
       ...(mayWrite === false
         ? limit(
             'Encrypted',
             `${name} is encrypted: it is copied whole. Decrypt it on the new drive, not on the old one.`,
           )
-        : limit('Encrypted', `${name} is encrypted: it is copied whole and keeps its size.`, [decrypt(one, intent)])),
+        : limit('Encrypted', `${name} is encrypted: it is copied whole and keeps its size.${later}`, [
+            decrypt(one, intent),
+          ])),
       ...about,
     });
   }

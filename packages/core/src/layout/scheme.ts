@@ -8,9 +8,13 @@ import type {
   PlanAction,
   PlanPoint,
   Scheme,
+  SourcePartition,
   SourceTable,
   TargetDrive,
 } from './types';
+
+/** GPT type of a partition that holds the loader of a system that legacy firmware starts. */
+export const BIOS_BOOT = '21686148-6449-6E6F-744E-656564454649';
 
 /** Sectors that an entry of an MBR can name. */
 const MBR_REACH = 2 ** 32;
@@ -38,7 +42,11 @@ export interface SchemeChoice {
 /** Both schemes for the new table, each with what speaks for and against it here. */
 export function schemeChoices(table: SourceTable, target: TargetDrive, { uefi }: Circumstances): SchemeChoice[] {
   const choices = (['gpt', 'mbr'] as const).map((scheme) => {
-    const reasons = [...startsFrom(scheme, uefi), ...reaches(scheme, target), ...asBefore(scheme, table)];
+    const reasons = [
+      ...startsFrom(scheme, uefi, biosBootOf(table) !== undefined),
+      ...reaches(scheme, target),
+      ...asBefore(scheme, table),
+    ];
     return { scheme, reasons };
   });
   const stops = ({ reasons }: { reasons: Reason[] }) =>
@@ -50,9 +58,17 @@ export function schemeChoices(table: SourceTable, target: TargetDrive, { uefi }:
   return choices.map((one) => ({ ...one, advised: one === best }));
 }
 
-function startsFrom(scheme: Scheme, uefi: boolean | null): Reason[] {
+function startsFrom(scheme: Scheme, uefi: boolean | null, biosBoot: boolean): Reason[] {
   const rule = 'Firmware';
   if (uefi === null) return [];
+  if (scheme === 'gpt' && !uefi && biosBoot)
+    return [
+      {
+        rule,
+        outcome: 'pass',
+        sentence: 'Its loader lies in a BIOS boot partition: legacy firmware starts it from a GPT.',
+      },
+    ];
   if (scheme === 'gpt')
     return uefi
       ? [{ rule, outcome: 'pass', sentence: 'The firmware starts by UEFI, which a GPT is for.' }]
@@ -114,8 +130,9 @@ export function schemePoints(
     );
   }
   points.push(...targets.flatMap((one) => tooMany(one, plan, uefi)));
+  points.push(...biosBootPoints(table, scheme, plan));
   if (scheme === 'mbr' && table.scheme === 'gpt') {
-    if (starts && uefi !== false)
+    if (starts && uefi !== false && !biosBootOf(table))
       points.push(
         fail('Scheme', 'A system that starts by UEFI needs a GPT.', 'keep the GPT', [
           { label: 'Keep the GPT', intent: { scheme: null } },
@@ -128,6 +145,37 @@ export function schemePoints(
 
 function toGpt(intent: LayoutIntent, hasEfi: boolean, starts: boolean): Partial<LayoutIntent> {
   return { scheme: 'gpt', ...(starts && !hasEfi ? { made: [...intent.made, newEfi()] } : {}) };
+}
+
+/** The partition in which the loader of a legacy system lies on a GPT; undefined where there is none. */
+export function biosBootOf(table: SourceTable): SourcePartition | undefined {
+  if (table.scheme !== 'gpt') return undefined;
+  return table.partitions.find(({ entry, kind, fileSystem }) =>
+    entry ? entry.type === BIOS_BOOT : kind === 'loader' && fileSystem === 'none',
+  );
+}
+
+/**
+ * What the start code in front of a table knows by its place: it names the sectors of the loader. Moved, or under a table
+ * of the other scheme, the loader is installed anew (trade practice).
+ */
+function biosBootPoints(table: SourceTable, scheme: Scheme, { partitions }: Bare): PlanPoint[] {
+  const loader = biosBootOf(table);
+  const one = partitions.find(({ source }) => source.id === loader?.id);
+  if (!loader || !one?.target) return [];
+  const about = { about: loader.id };
+  if (scheme === 'mbr') {
+    const sentence = `${loader.name} holds the loader for a GPT: an MBR has no use for it, the loader is installed anew.`;
+    return [{ ...limit('Loader', sentence), ...about }];
+  }
+  return one.change === 'same'
+    ? []
+    : [
+        {
+          ...limit('Loader', `${loader.name} starts elsewhere: the loader is installed anew after the copy.`),
+          ...about,
+        },
+      ];
 }
 
 /** From MBR to GPT: what the firmware must be able to do, and what is made anew. */

@@ -174,6 +174,11 @@ export interface LayoutIntent {
   asItIs?: string[];
   /** What goes from volumes before the copy, in their own system, by id: the room counts as free. */
   cleared?: Record<string, ClearableKind[]>;
+  /**
+   * Volumes that are not copied because their files are brought onto a drive that stays in the device before the copy: the
+   * serial of that drive, by id.
+   */
+  filesTo?: Record<string, string>;
   /** Scheme of the new table; null: as on the source. */
   scheme: Scheme | null;
   /** Volumes that the old drive does not have. */
@@ -188,6 +193,13 @@ export interface Circumstances {
   oldStays: boolean;
   /** Whether the old drive may be written to: not one that fails or wears out. Null where its health is not known. */
   mayWrite: boolean | null;
+  /** Drives that stay in the device, onto which files can go; absent for none. */
+  staying?: readonly StayingDrive[];
+}
+
+export interface StayingDrive {
+  serial: string;
+  name: string;
 }
 
 export type Change = 'same' | 'moved' | 'grown' | 'shrunk' | 'left behind' | 'stays' | 'no room';

@@ -14,7 +14,13 @@ export function targetsOf(facts: JobFacts): TargetDrive[] {
 export function aroundOf(job: Pick<JobSnapshot, 'facts' | 'device' | 'wishes'>) {
   const grade = job.facts.health?.grade;
   const mayWrite = grade === undefined || grade === 'unknown' ? null : grade === 'good';
-  return { uefi: job.device.uefi, oldStays: oldStaysAt(job) !== null, mayWrite };
+  const staying = (job.facts['other drives']?.drives ?? []).map(({ serial, name }) => ({ serial, name }));
+  return {
+    uefi: job.device.uefi,
+    oldStays: oldStaysAt(job) !== null,
+    mayWrite,
+    ...(staying.length > 0 ? { staying } : {}),
+  };
 }
 
 /** What an accepted plan makes of each partition, as it was accepted. */

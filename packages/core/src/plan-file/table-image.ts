@@ -1,7 +1,7 @@
 import type { AcceptedDrive, AcceptedPlan } from '../facts';
 import { ALIGNMENT } from '../capacity';
 import type { PlannedPartition, PlannedVolume, TargetId, TargetPartition } from '../layout';
-import { GPT_TYPE_OF, mbrTypeOf, writeGpt, writeMbr } from '../tables';
+import { gptTypeOf, mbrTypeOf, writeGpt, writeMbr } from '../tables';
 import { driveOf, layoutOf } from './layout-of';
 
 /** Sectors of the new table as they stand on the drive. */
@@ -47,10 +47,11 @@ function gpt(
 ): TablePiece[] {
   const kept = copied.map(({ source, target }) => {
     const entry = table.scheme === 'gpt' ? source.entry : undefined;
+    const { kind, fileSystem } = source;
     return {
       startSector: target.startSector,
       sectors: target.sectors,
-      type: entry?.type ?? GPT_TYPE_OF[source.kind],
+      type: entry?.type ?? gptTypeOf(kind, fileSystem, source.entry?.type),
       uniqueId: identifiers.get(source.id) ?? '',
       name: source.name,
       attributes: entry?.attributes ?? '',
@@ -59,7 +60,7 @@ function gpt(
   const anew = made.map(({ volume, target }) => ({
     startSector: target.startSector,
     sectors: target.sectors,
-    type: GPT_TYPE_OF[volume.kind],
+    type: gptTypeOf(volume.kind, volume.fileSystem),
     uniqueId: identifiers.get(volume.id) ?? '',
     name: volume.name,
     attributes: '',
@@ -87,7 +88,7 @@ function mbr(
   const kept = copied.map(({ source, target }) => ({
     startSector: target.startSector,
     sectors: target.sectors,
-    type: before && source.entry ? source.entry.type : mbrTypeOf(source.kind, source.fileSystem),
+    type: before && source.entry ? source.entry.type : mbrTypeOf(source.kind, source.fileSystem, source.entry?.type),
     active: before && source.entry?.attributes === ACTIVE,
     logical: before && source.logical === true,
   }));

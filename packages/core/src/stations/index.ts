@@ -28,6 +28,7 @@ export const STEPS = {
   install: 'Copy',
   'repair start': 'Prove',
   'trial start': 'Prove',
+  'grow volume': 'Prove',
   'refit old': 'Swap',
   'close up': 'Swap',
   'measure after': 'Prove',

@@ -8,6 +8,7 @@ export {
   fittedHolds,
   goesIn,
   memoryHolds,
+  leftToGrow,
   oldSoldered,
   oldStaysAt,
   planHolds,

@@ -131,6 +131,7 @@ export const complete: Required<JobFacts> = {
   'old drive measured': { length: null, height: 7 },
   'seen inside': { what: ['dust'], note: '' },
   'start repaired': { note: 'entry made anew' },
+  'volume grown': { grown: true, note: '' },
   'trial start': { started: true, oldDriveDetached: true, note: '' },
   after: { set: { ...set, method: '', attached: 'inside' }, whyNot: '' },
   functions: { results: [{ name: 'keys', works: true }], note: '' },

@@ -1,4 +1,4 @@
-import type { FileSystem, PartitionKind } from '../layout';
+import { BIOS_BOOT, type FileSystem, type PartitionKind } from '../layout';
 
 interface TypeMeaning {
   name: string;
@@ -57,7 +57,7 @@ const GPT_TYPES: Readonly<Record<string, TypeMeaning>> = {
   'CA7D7CCB-63ED-4C53-861C-1742536059CC': of('Linux LUKS'),
   'A19D880F-05FC-4D3B-A006-743F0F84911E': of('Linux RAID'),
   'BC13C2FF-59E6-4262-A352-B275FD6F7172': of('Linux extended boot loader', 'loader'),
-  '21686148-6449-6E6F-744E-656564454649': of('BIOS boot', 'loader'),
+  [BIOS_BOOT]: of('BIOS boot', 'loader'),
   '7C3457EF-0000-11AA-AA11-00306543ECAC': of('APFS container', 'system'),
   '48465300-0000-11AA-AA11-00306543ECAC': of('HFS+'),
   '426F6F74-0000-11AA-AA11-00306543ECAC': of('macOS recovery', 'recovery'),
@@ -104,10 +104,41 @@ const MBR_TYPE_OF: Readonly<Partial<Record<FileSystem, string>>> = {
   APFS: 'AF',
 };
 
-/** The type byte that a partition of a GPT, or a new one, gets in an MBR. */
-export function mbrTypeOf(kind: PartitionKind, fileSystem: FileSystem): string {
+/** Types of both schemes that mean the same, so that a table of the other scheme names a partition as it was named. */
+const ALIKE: readonly (readonly [mbr: string, gpt: string])[] = [
+  ['27', 'DE94BBA4-06D1-4D40-A16A-BFD50179D6AC'],
+  ['82', '0657FD6D-A4AB-43C4-84E5-0933C84B4F4F'],
+  ['83', '0FC63DAF-8483-4772-8E79-3D69D8477DE4'],
+  ['8E', 'E6D6D379-F507-44C2-A23C-238F2A3DF928'],
+  ['AF', '48465300-0000-11AA-AA11-00306543ECAC'],
+  ['E8', 'CA7D7CCB-63ED-4C53-861C-1742536059CC'],
+  ['EF', 'C12A7328-F81F-11D2-BA4B-00A0C93EC93B'],
+  ['FD', 'A19D880F-05FC-4D3B-A006-743F0F84911E'],
+];
+const TO_GPT = new Map(ALIKE);
+const TO_MBR = new Map(ALIKE.map(([mbr, gpt]) => [gpt, mbr] as const));
+
+/** The type byte that a partition of a GPT, or a new one, gets in an MBR: that of its type where one is alike. */
+export function mbrTypeOf(kind: PartitionKind, fileSystem: FileSystem, gptType = ''): string {
+  const alike = TO_MBR.get(gptType);
+  if (alike) return alike;
   if (kind === 'EFI system') return 'EF';
   return kind === 'recovery' ? '27' : (MBR_TYPE_OF[fileSystem] ?? '07');
+}
+
+/** What a system marks by its own type in a GPT; the rest is basic data whatever it holds. */
+const GPT_BY_CONTENT: Readonly<Partial<Record<FileSystem, string>>> = {
+  APFS: '7C3457EF-0000-11AA-AA11-00306543ECAC',
+};
+
+/**
+ * The type that a partition of an MBR, or a new one, gets in a GPT: that of its type where one is alike, else by what
+ * it holds, so that a Linux system is not taken for the data of another; a loader on NTFS starts nothing there.
+ */
+export function gptTypeOf(kind: PartitionKind, fileSystem: FileSystem, mbrType = ''): string {
+  const byContent = GPT_BY_CONTENT[fileSystem] ?? TO_GPT.get(MBR_TYPE_OF[fileSystem] ?? '');
+  if (kind === 'EFI system' || kind === 'recovery') return GPT_TYPE_OF[kind];
+  return TO_GPT.get(mbrType) ?? byContent ?? GPT_TYPE_OF[kind === 'loader' ? 'data' : kind];
 }
 
 /** Type bytes that hold a chain of logical partitions. */

@@ -57,7 +57,15 @@ const sata: M2Drive = {
   keys: ['B', 'M'],
   read: 550,
 };
-const u2: BoxDrive = { ...box, height: 15, connector: 'U.2', needs12V: true, link: nvme.link, class: 'NVMe gen 3', read: 3000 };
+const u2: BoxDrive = {
+  ...box,
+  height: 15,
+  connector: 'U.2',
+  needs12V: true,
+  link: nvme.link,
+  class: 'NVMe gen 3',
+  read: 3000,
+};
 const pata: BoxDrive = {
   ...box,
   connector: 'PATA 44',

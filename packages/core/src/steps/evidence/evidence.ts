@@ -1,6 +1,7 @@
 import { perSnapshot } from '../snapshot/per-snapshot';
 import { FITTED_KEYS, targetKey } from '../../facts';
-import { TAKES_OVER, TARGET_IDS, type TargetId } from '../../layout';
+import { GIB } from '../../capacity';
+import { biosBootOf, growsLater, TAKES_OVER, TARGET_IDS, type SourcePartition, type TargetId } from '../../layout';
 import { copyTargets, sameSerial, targetIdentified } from './targets';
 import type { JobSnapshot, WishKind } from '../snapshot/types';
 
@@ -46,7 +47,20 @@ export function startsAnew({ facts, wishes }: Wanted & Pick<JobSnapshot, 'facts'
     const placed = plan.partitions.some((one) => one.id === id && one.on === TAKES_OVER);
     return placed && (kind === 'system' || kind === 'not known');
   });
-  return starts && drive?.identifiersKept === false;
+  // The start code in front of the table names the sectors of a loader in a BIOS boot partition.
+  const loader = biosBootOf(plan.table);
+  const there = plan.partitions.find(({ id, on }) => id === loader?.id && on === TAKES_OVER);
+  const elsewhere = loader !== undefined && there !== undefined && there.startSector !== loader.startSector;
+  return starts && (drive?.identifiersKept === false || elsewhere);
+}
+
+/** The volume that was copied encrypted, for which room was left behind it on the drive that takes over; null for none. */
+export function leftToGrow({ facts }: Pick<JobSnapshot, 'facts'>): SourcePartition | null {
+  const { plan } = facts;
+  const volume = plan ? growsLater(plan.table.partitions, plan.intent) : null;
+  const placed = plan?.partitions.find(({ id, on }) => id === volume?.id && on === TAKES_OVER);
+  const free = plan?.drives.find(({ id }) => id === TAKES_OVER)?.leftFree ?? 0;
+  return placed && free >= GIB ? volume : null;
 }
 
 /** The drives that are to go in. */

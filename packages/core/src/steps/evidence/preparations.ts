@@ -96,6 +96,7 @@ function aboutTheVolumes(job: JobSnapshot): Wanted[] {
           },
         ]
       : []),
+    ...Object.entries(intent?.filesTo ?? {}).flatMap(([id, serial]) => filesMoved(job, id, serial)),
     ...(tight && cleared.length === 0 && mayWrite
       ? [
           {
@@ -145,6 +146,21 @@ function aboutTheVolumes(job: JobSnapshot): Wanted[] {
           run: { kind: 'check' as const, about: one.id },
         }))
       : []),
+  ];
+}
+
+/** Files of a volume that is not copied: they are only safe once somebody looked at them where they went. */
+function filesMoved({ facts }: JobSnapshot, id: string, serial: string): Wanted[] {
+  const volume = facts['partition table']?.partitions.find((one) => one.id === id);
+  const drive = facts['other drives']?.drives.find((one) => one.serial === serial);
+  if (!volume || !drive) return [];
+  return [
+    {
+      id: 'files moved',
+      title: `Bring the files of ${volume.name} onto ${drive.name} (${drive.serial})`,
+      asks: 'How many, how large, and how they were checked',
+      why: 'the volume is not copied: what is not there then is only on the old drive',
+    },
   ];
 }
 

@@ -8,6 +8,7 @@ import {
   fitsDrive,
   fittedHolds,
   goesIn,
+  leftToGrow,
   memoryHolds,
   oldSoldered,
   oldStaysAt,
@@ -290,6 +291,15 @@ export const WORK_RULES: readonly StepRule[] = [
     gates: (job) => (fittedBeforeCopy(job) ? ['copied'] : []),
   },
   {
+    id: 'grow volume',
+    title: (job) => `Decrypt ${leftToGrow(job)?.name ?? ''} on the new drive, and let it grow`,
+    minutes: 6,
+    applies: (job) => leftToGrow(job) !== null,
+    done: ({ facts }) => facts['volume grown'] !== undefined,
+    after: () => ['trial start'],
+    gates: ['started'],
+  },
+  {
     id: 'refit old',
     title: (job) => {
       if (oldSoldered(job)) return 'See that it starts from the new drive: the old one is soldered';
@@ -332,7 +342,7 @@ export const WORK_RULES: readonly StepRule[] = [
     minutes: 8,
     applies: always,
     done: ({ facts }) => facts.functions !== undefined && facts.functions.results.every((result) => result.works),
-    after: () => ['close up', 'refit old'],
+    after: () => ['close up', 'refit old', 'grow volume'],
     gates: [],
   },
   {

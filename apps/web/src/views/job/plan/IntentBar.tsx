@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import {
+  isLocked,
   isResizable,
   schemeChoices,
   type LayoutIntent,
@@ -16,11 +17,11 @@ import { typedFigure } from '../../../format/shop-formats';
 export function IntentBar({ job, plan }: { job: JobView; plan: Plan }) {
   const { intent } = plan.draft;
   const { table, change } = plan;
-  const takers = table.partitions.filter(
-    (one) =>
-      isResizable({ ...one, encrypted: one.encrypted && !intent.decrypted.includes(one.id) }) &&
-      !intent.leftOut.includes(one.id),
+  const coming = table.partitions.filter(({ id }) => !intent.leftOut.includes(id));
+  const takers = coming.filter((one) =>
+    isResizable({ ...one, encrypted: one.encrypted && !intent.decrypted.includes(one.id) }),
   );
+  const later = coming.filter((one) => isLocked(one, intent));
   const volumes = intent.made.filter(({ kind }) => kind === 'data');
   return (
     <div className={styles.intents}>
@@ -40,6 +41,11 @@ export function IntentBar({ job, plan }: { job: JobView; plan: Plan }) {
           {[...takers, ...volumes].map(({ id, name }) => (
             <option key={id} value={`to ${id}`}>
               {name}
+            </option>
+          ))}
+          {later.map(({ id, name }) => (
+            <option key={id} value={`to ${id}`}>
+              {name}, once it is decrypted there
             </option>
           ))}
           <option value="the fullest">the fullest first</option>

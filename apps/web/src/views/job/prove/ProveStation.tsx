@@ -3,6 +3,7 @@ import { AsItCameForm } from '../end/EndForms';
 import { MeasureForm } from '../measure/MeasureForm';
 import { Compared } from './Compared';
 import { FunctionsForm } from './FunctionsForm';
+import { GrowForm } from './GrowForm';
 import { RepairForm } from './RepairForm';
 import { TrialForm } from './TrialForm';
 
@@ -13,6 +14,7 @@ export function ProveStation({ job }: { job: JobView }) {
     <>
       <RepairForm job={job} />
       <TrialForm job={job} />
+      <GrowForm job={job} />
       <MeasureForm job={job} fact="after" title="After: same test, same settings" />
       <Compared job={job} />
       <FunctionsForm job={job} />

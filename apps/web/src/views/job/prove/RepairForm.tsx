@@ -5,7 +5,7 @@ import { Field, FormTrouble } from '../../../features/form/Field';
 import { useFactForm } from '../../../features/form/kept-form';
 
 const TO_REPAIR =
-  'The new drive has identifiers of its own or another table: what starts the system points at the old one. Repair it from a recovery medium of the same system and version.';
+  'The new drive has identifiers of its own, another table or its loader elsewhere: what starts the system points at the old one. Repair it from a recovery medium of the same system and version.';
 const NOTHING_LEFT = 'The device has started from the new drive: nothing is left to repair.';
 
 /** The start files of a new drive that has identifiers or a table of its own, before it is started from the first time. */
