@@ -22,8 +22,11 @@ type Row = [
   sites: ModelSpec['sites'],
   memory: Partial<ModelSpec['memory']>,
   note: string,
+  firmware?: ModelSpec['firmware'],
 ];
 
+/** What every site has, whatever its form. */
+const site = (id: string) => ({ id, name: `Site ${id.toUpperCase()}`, needs: '', disables: '' });
 const gen4 = { generation: 4, lanes: 4 } as const;
 const gen5 = { generation: 5, lanes: 4 } as const;
 const ddr5 = { generation: 'DDR5', slotMaximum: 32 * GIB, maximum: 64 * GIB, speed: 5600 } as const;
@@ -141,6 +144,60 @@ const ROWS: Row[] = [
     '',
   ],
   [
+    'Corvane',
+    'Lattice 11',
+    'CL11-E',
+    'laptop',
+    [{ ...site('a'), form: 'soldered' }, m2('b', { posts: [42], sata: 3, pcie: null, roomAbove: 2.2 })],
+    { ...soldered(8) },
+    'Storage of 64 GB on the board; the slot beside it is empty.',
+  ],
+  [
+    'Pellam',
+    'Pier 2',
+    'PP2-0151',
+    'desktop',
+    [
+      bay('a', '3.5', 26.1, { sata: 2, fourPin: true }),
+      { ...site('b'), form: 'pcie', size: 16, pcie: { generation: 2, lanes: 4 }, bracket: 'full', room: 312 },
+      { ...site('c'), form: 'pcie', size: 1, pcie: { generation: 2, lanes: 1 }, bracket: 'full', room: 190 },
+    ],
+    { ...ddr3, form: 'DIMM' },
+    'Site B was the graphics card’s. Nobody has tried to start from a card.',
+  ],
+  [
+    'Ostrel',
+    'Kittiwake 13',
+    'OK13-7',
+    'laptop',
+    [
+      {
+        ...site('a'),
+        form: 'blade',
+        contacts: '12+16',
+        sata: null,
+        pcie: { generation: 3, lanes: 4 },
+        roomAbove: 4,
+        screw: true,
+      },
+    ],
+    { ...soldered(8) },
+    'A slot of the maker’s own: cards of others sit on an adapter.',
+  ],
+  [
+    'Sandling',
+    'Notebook 12',
+    'SN12-05',
+    'laptop',
+    [
+      bay('a', '2.5', 9.5, { sata: 1, connector: 'PATA 44', pata: 100 }),
+      { ...site('b'), form: 'optical', height: 12.7, sata: 1, pata: 33 },
+    ],
+    { ...ddr3, generation: 'DDR2', slotMaximum: 2 * GIB, maximum: 4 * GIB, speed: 667 },
+    'One pin off, and the drive is gone: look along the row before pressing.',
+    { uefi: false, startsNvme: false, controller: 'AHCI' },
+  ],
+  [
     'Halyard',
     'Petrel 14',
     'HP14-600',
@@ -151,7 +208,7 @@ const ROWS: Row[] = [
   ],
 ];
 
-export const moreModels: ModelSpec[] = ROWS.map(([maker, name, code, kind, sites, over, note]) => {
+export const moreModels: ModelSpec[] = ROWS.map(([maker, name, code, kind, sites, over, note, firmware = modern]) => {
   const carried = kind === 'laptop' || kind === 'handheld';
   const boxed = sites.some((site) => site.form === '2.5' || site.form === '3.5');
   return {
@@ -161,7 +218,7 @@ export const moreModels: ModelSpec[] = ROWS.map(([maker, name, code, kind, sites
     kind,
     sites,
     memory: memory(over),
-    firmware: modern,
+    firmware,
     ports: over.generation === 'DDR3L' ? PORTS.old : PORTS.modern,
     functions: carried ? LAPTOP : DESKTOP,
     disassembly: disassembly(carried ? 9 : 4, [...(carried ? laptopInside : []), ...(boxed ? trayParts : cardParts)]),

@@ -169,6 +169,13 @@ export const tables = {
     ['root', 'system', 'ext4', 920_000, 43.5],
     ['swap', 'swap', 'none', 32_000, null],
   ]),
+  board64: table('gpt', [
+    ['EFI system', 'EFI system', 'FAT32', 100, 0.03],
+    ['Reserved', 'reserved', 'none', 16, null],
+    ['System', 'system', 'NTFS', 59_500, 51.2],
+    ['Recovery', 'recovery', 'NTFS', 500, 0.4],
+  ]),
+  notebook80: table('mbr', [['Notebook', 'system', 'NTFS', 76_200, 38.4]]),
   handheld64: table('gpt', [
     ['EFI system', 'EFI system', 'FAT32', 256, 0.02],
     ['System', 'system', 'ext4', 60_300, 24.8],

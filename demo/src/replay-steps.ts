@@ -109,6 +109,7 @@ function driveSteps(job: DemoJob, stage: Stage): Steps {
   return [
     ['read', fact('old drive', job.old)],
     ['read', fact('partition table', table)],
+    ...(job.others ? ([['read', fact('other drives', { drives: job.others })]] as Steps) : []),
     ['assessed', fact('health', { grade: job.health ?? 'good', note: job.healthNote ?? '' })],
     ['assessed', fact('before', measured(job.before, job.whyNotBefore))],
     ['reserved', reserve],
@@ -266,7 +267,9 @@ function provingSteps(job: DemoJob): Steps {
 }
 
 const checkFunctions: Act = (context, view) => {
-  const results = functionChecks(view.snapshot.wishes, view.device.model.functions).map((name) => ({
+  const results = functionChecks(view.snapshot.wishes, view.device.model.functions, [
+    view.snapshot.facts['new drive choice'],
+  ]).map((name) => ({
     name,
     works: true,
   }));

@@ -20,6 +20,7 @@ import { models } from '../data/models';
 import { copyEquipment } from '../data/equipment';
 import { parts, type DemoPart } from '../data/parts';
 import { troubles } from '../data/troubles';
+import { unusual } from '../data/unusual';
 import { history, otherWishes } from '../data/wider';
 import { replay } from './replay';
 
@@ -60,7 +61,7 @@ export async function seedDemo(database: Database, masterKey: Buffer, now: numbe
     await numberFrom(context, FIRST_JOB - history.length, FIRST_ORDER - history.length);
     for (const order of ordersOf(history)) await replay(stage, order);
     await numberFrom(context, FIRST_JOB, FIRST_ORDER);
-    const open = [...jobs, ...aroundThePath, ...otherWishes, ...troubles];
+    const open = [...jobs, ...aroundThePath, ...otherWishes, ...troubles, ...unusual];
     for (const order of ordersOf(open)) await replay(stage, order);
     return { jobs: history.length + open.length };
   });

@@ -189,5 +189,6 @@ export function summarise(run: RunView, { health }: JobFacts, now: Date): RunSum
 /** Whether the device runs from a battery; null where its model does not say. */
 function batteryOf({ battery, kind }: SteppedModel): boolean | null {
   if (battery !== undefined) return battery !== 'none';
+  if (kind === 'desktop') return false;
   return kind === 'laptop' || kind === 'handheld' ? true : null;
 }

@@ -96,6 +96,7 @@ export async function takeDrive(
     verdict: candidate.verdict,
     partsNeeded: candidate.partsNeeded,
     ...(candidate.alteration ? { alteration: candidate.alteration } : {}),
+    ...(candidate.checks ? { checks: candidate.checks } : {}),
     ...pricesOf(candidate),
   };
   const key = targetKey(on, 'choice');

@@ -86,6 +86,8 @@ export interface DriveChoice {
   partsNeeded: string[];
   /** What is done to the site for good, with the customer's consent. */
   alteration?: string;
+  /** What is to be tried before hand-over because of how it sits. */
+  checks?: string[];
   /** With its adapters, minor currency units. */
   price: number;
   /** What it needs to sit there, small parts included, each with its price. */

@@ -22,14 +22,14 @@ export function fitDrive(site: Site, drive: Drive, setting: Setting, adapters: r
 
 /** What does not fit, with the adapters that come nearest, so that it is said why the part on the shelf does not do. */
 function withNearest(alone: FitResult, found: readonly FitResult[]): FitResult {
-  const [first, ...rest] = found.filter(({ adapters }) => adapters.length > 0);
+  // One that leads to another form than the site takes tells nothing of the site.
+  const reaches = ({ reasons }: FitResult) =>
+    reasons.every(({ rule, outcome }) => rule !== 'Form' || outcome === 'pass');
+  const [first, ...rest] = found.filter((one) => one.adapters.length > 0 && reaches(one));
   if (!first) return alone;
   const worse = (a: FitResult, b: FitResult) => stoppers(a.reasons).length - stoppers(b.reasons).length;
   const near = rest.reduce((a, b) => ((worse(a, b) || preference(a, b)) > 0 ? b : a), first);
-  const against = stoppers(near.reasons);
-  // Of an adapter that leaves more undone than it mends nothing is to be learnt.
-  if (against.length > stoppers(alone.reasons).length) return alone;
-  return { ...alone, nearest: { adapters: near.adapters, reasons: against } };
+  return { ...alone, nearest: { adapters: near.adapters, reasons: stoppers(near.reasons) } };
 }
 
 type Way = readonly [presented: Presented, chain: FitAdapter[]];

@@ -3,7 +3,7 @@ import { fail, stoppers, type Reason } from '../reason';
 import { isBox, isParallel, connectorOf, type Presented } from './adapt';
 import { bayRules, gapOver, liesLoose, msataRules, opticalRules } from './bay';
 import { m2Rules } from './m2';
-import { bladeRules, pcieRules } from './slots';
+import { bladeRules, pcieRules, SLEEP } from './slots';
 import { sectors, starting } from './start';
 import type { BaySite, Firmware, FitAdapter, FitResult, InstalledSystem, Site, Verdict } from './types';
 
@@ -70,6 +70,7 @@ export function judge(site: Site, drive: Presented, setting: Setting, adapters: 
     link,
     speedHere: link && verdict !== 'no' ? speedOver(link, drive.read) : 0,
     reasons,
+    ...(reasons.some(({ rule }) => rule === SLEEP) ? { checks: ['Wakes from sleep'] } : {}),
   };
 }
 

@@ -66,6 +66,9 @@ function places({ splits }: PcieSite, { places: count = 1, ownSwitch = false }: 
   return [limit('Splitting', `${why}: of ${count} places only the first is sure to be seen, put it there`)];
 }
 
+/** The rule by which what wakes from sleep is tried. */
+export const SLEEP = 'Sleep';
+
 /** Rules of a flat card in a maker's own slot: its contacts are no standard, so they must be the same. */
 export function bladeRules(site: BladeSite, card: PresentedBlade): Reason[] {
   const same = site.contacts === card.contacts;
@@ -80,9 +83,7 @@ export function bladeRules(site: BladeSite, card: PresentedBlade): Reason[] {
     { ...contacts, measured: card.contacts, limit: site.contacts },
     bladeProtocol(site, card),
     thickness(site, card),
-    ...(card.adapted
-      ? [limit('Sleep', 'behind an adapter some do not wake from sleep: try it before handing over')]
-      : []),
+    ...(card.adapted ? [limit(SLEEP, 'behind an adapter some do not wake from sleep: it is tried in Prove')] : []),
   ];
 }
 

@@ -317,6 +317,8 @@ export interface FitResult {
   /** Read rate there, MB/s: the lower of the rating and what the link carries in practice; 0 when it has none. */
   speedHere: number;
   reasons: Reason[];
+  /** What is to be tried before hand-over because of how it sits there; absent for nothing. */
+  checks?: string[];
   /** Of what does not fit: the adapters with which it comes nearest, and what still speaks against it. */
   nearest?: { adapters: FitAdapter[]; reasons: Reason[] };
 }

@@ -172,7 +172,9 @@ export function failingOverUsb({ old }: Placing): Reason[] {
 
 /** A drive that is soldered in stays where it is. */
 export function comesOut({ old }: Placing): Reason[] {
-  return old.class === 'eMMC' ? [fail('Old drive', 'the old drive is soldered in: it cannot come out')] : [];
+  return old.class === 'eMMC' || old.held.form === 'soldered'
+    ? [fail('Old drive', 'the old drive is soldered in: it cannot come out')]
+    : [];
 }
 
 /** Away from their own system. */

@@ -166,6 +166,10 @@ describe('checks and stops', () => {
     expect(checks).toEqual(expect.arrayContaining(['Files there', 'Memory test passed']));
     expect(checks.at(-1)).toBe('Camera');
     expect(functionChecks([], [])).toEqual([]);
+    expect(functionChecks([], ['Camera'], [undefined, { checks: ['Wakes from sleep'] }])).toEqual([
+      'Wakes from sleep',
+      'Camera',
+    ]);
   });
 
   it('stops at failed and unanswered rules only', () => {

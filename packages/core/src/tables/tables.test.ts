@@ -4,7 +4,17 @@ import { GIB, MIB, sectorsOfNominal, type SectorSize } from '../capacity';
 import { guid, guidBytes, imageOfPieces, type Image } from '../image';
 import { madeBySystems, madeImage } from '../volumes/made.test-data';
 import { crc32 } from './crc32';
-import { guessSectorSize, readTable, writeGpt, writeMbr, type GptContent, type MbrContent } from './index';
+import {
+  GPT_TYPE_OF,
+  gptTypeOf,
+  guessSectorSize,
+  mbrTypeOf,
+  readTable,
+  writeGpt,
+  writeMbr,
+  type GptContent,
+  type MbrContent,
+} from './index';
 
 const EFI = 'C12A7328-F81F-11D2-BA4B-00A0C93EC93B';
 const BASIC = 'EBD0A0A2-B9E5-4433-87C0-68B6B72699C7';
@@ -383,5 +393,26 @@ describe('an MBR that is written', () => {
         },
       ),
     );
+  });
+});
+
+describe('types from one scheme to the other', () => {
+  it('mean the same, so that a system finds what it looks for', () => {
+    for (const mbr of ['27', '82', '83', '8E', 'AF', 'E8', 'FD']) {
+      expect(mbrTypeOf('data', 'unknown', gptTypeOf('data', 'unknown', mbr))).toBe(mbr);
+    }
+    expect(gptTypeOf('system', 'ext4', '83')).toBe('0FC63DAF-8483-4772-8E79-3D69D8477DE4');
+    // Without a type of its own it goes by what it holds; the root of a GPT is a Linux file system to an MBR.
+    expect(gptTypeOf('system', 'ext4')).toBe('0FC63DAF-8483-4772-8E79-3D69D8477DE4');
+    expect(mbrTypeOf('system', 'ext4', '4F68BCE3-E8CD-4DB1-96E7-FBCAF984B709')).toBe('83');
+    expect(gptTypeOf('data', 'LVM', '8E')).toBe('E6D6D379-F507-44C2-A23C-238F2A3DF928');
+  });
+
+  it('go by the kind where neither says more, and a loader on NTFS is none in a GPT', () => {
+    expect(gptTypeOf('system', 'NTFS', '07')).toBe(BASIC);
+    expect(gptTypeOf('loader', 'NTFS', '07')).toBe(BASIC);
+    expect(gptTypeOf('recovery', 'NTFS', '12')).toBe(GPT_TYPE_OF.recovery);
+    expect(gptTypeOf('EFI system', 'FAT32')).toBe(EFI);
+    expect(mbrTypeOf('recovery', 'NTFS', GPT_TYPE_OF.recovery)).toBe('27');
   });
 });

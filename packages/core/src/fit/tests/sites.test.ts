@@ -220,6 +220,8 @@ describe('what else holds a drive', () => {
     expect(told('Splitting', { ...pcie, size: 16 }, nvme, modern, [wide])).toContain('of 4 places only the first');
     expect(told('Splitting', { ...pcie, size: 16, splits: true }, nvme, modern, [wide])).toBeUndefined();
     expect(told('Sleep', blade, nvme, modern, [onBlade])).toContain('do not wake');
+    expect(fitDrive(blade, nvme, modern, [onBlade]).checks).toEqual(['Wakes from sleep']);
+    expect(fitDrive(slot, nvme, modern).checks).toBeUndefined();
     expect(told('Place', led, u2, modern, [u2Lead])).toContain('2.5 inch place');
     expect(told('System', slot, nvme, onSlot)).toContain('not noted');
     const raid = { ...onSlot, firmware: { ...modern.firmware, controller: 'RAID' as const } };

@@ -12,7 +12,11 @@ type Answer = 'works' | 'dead' | '';
 /** Checks made from what the model has; each forgotten ribbon shows as one dead function. */
 export function FunctionsForm({ job }: { job: JobView }) {
   const known = job.snapshot.facts.functions;
-  const names = functionChecks(job.snapshot.wishes, job.device.model.functions);
+  const { wishes, facts } = job.snapshot;
+  const names = functionChecks(wishes, job.device.model.functions, [
+    facts['new drive choice'],
+    facts['added drive choice'],
+  ]);
   const { form, busy, save } = useFactForm(job, 'functions', {
     begin: {
       answers: Object.fromEntries(
