@@ -9,8 +9,10 @@ while read -r module; do insmod "$module" 2>/dev/null; done < /modules
 [ -d /sys/firmware/efi ] && mount -t efivarfs efivarfs /sys/firmware/efi/efivars 2>/dev/null
 # Drives on USB show late.
 sleep 2
-sh /lab/run.sh > /dev/vport0p1 2> /dev/ttyS0
-echo END > /dev/vport0p1
+# The port has the number of its controller among the others of that kind.
+port=$(echo /dev/vport*p1)
+sh /lab/run.sh > "$port" 2> /dev/ttyS0
+echo END > "$port"
 sleep 1
 # Nothing is unmounted: what was left mounted stays as it is.
 poweroff -f -n

@@ -11,62 +11,73 @@ import { DRIVES } from './drives.mjs';
 import { attached, prepareMachine, runMachine } from './machine.mjs';
 import { makingScript, toldOf } from './making.mjs';
 import { reportOf } from './report.mjs';
+import { watchRuns } from './watch.mjs';
 
 const PROBE = join(ROOT, 'packages/core/src/reading/udrel-probe.sh');
 const words = process.argv.slice(2);
+const watching = words.length === 0 || words.includes('watch');
 const named = (name) => words.length === 0 || words.some((word) => name.toLowerCase().includes(word.toLowerCase()));
 const wanted = DRIVES.filter(({ name, after }) => named(name) || named(after ?? ''));
 const chosen = DRIVES.filter(({ name }) => wanted.some((one) => one.name === name || one.after === name));
 
-const work = mkdtempSync(join(tmpdir(), 'lab-'));
-const drives = chosen.map((one, n) => ({ ...one, file: join(work, `${n}.img`) }));
-try {
-  for (const { file, bytes } of drives) {
-    writeFileSync(file, '');
-    truncateSync(file, bytes);
-  }
-  const machine = await prepareMachine();
-  const healthy = drives.map((one) => ({ ...one, faulty: false }));
-  console.log(`Making ${drives.length} drives …`);
-  const began = Date.now();
-  const made = await runMachine(machine, {
-    drives: attached(healthy),
-    firmware: 'legacy',
-    files: { 'run.sh': makingScript(drives) },
-    seconds: 900,
-    work,
-  });
-  if (words.length > 0) console.log(readFileSync(join(work, 'console'), 'utf8'));
-  const told = toldOf(made);
-  const before = await digests(drives);
-  const readings = [];
-  for (const firmware of ['UEFI', 'legacy']) {
-    console.log(`Reading them with the probe, started by ${firmware} …`);
-    const text = await runMachine(machine, {
-      drives: attached(drives),
-      firmware,
-      files: { 'udrel-probe.sh': readFileSync(PROBE, 'utf8'), 'run.sh': probing(drives) },
+const began = Date.now();
+const machine = await prepareMachine();
+const watched = watching ? await watchRuns(machine) : [];
+const { results, readings } = await readDrives(chosen);
+for (const { name, wrong } of watched) if (wrong.length > 0) console.log(`watched, ${name}: ${wrong.join('; ')}`);
+for (const { firmware, name, wrong } of results)
+  if (wrong.length > 0) console.log(`${firmware}, ${name}: ${wrong.join('; ')}`);
+const right = (all) => `${all.filter(({ wrong }) => wrong.length === 0).length} of ${all.length}`;
+console.log(
+  `${right(results)} drives as the utilities say, ${right(watched)} copies told as they went, ${Math.round((Date.now() - began) / 1000)} s.`,
+);
+if (words.length === 0) {
+  writeFileSync(join(ROOT, 'docs/lab.md'), await formatted(reportOf(results, readings, watched)));
+}
+process.exitCode = [...results, ...watched].some(({ wrong }) => wrong.length > 0) ? 1 : 0;
+
+/** Makes the drives in the machine, and reads each there by either firmware. */
+async function readDrives(all) {
+  if (all.length === 0) return { results: [], readings: [] };
+  const work = mkdtempSync(join(tmpdir(), 'lab-'));
+  const drives = all.map((one, n) => ({ ...one, file: join(work, `${n}.img`) }));
+  try {
+    for (const { file, bytes } of drives) {
+      writeFileSync(file, '');
+      truncateSync(file, bytes);
+    }
+    const healthy = drives.map((one) => ({ ...one, faulty: false }));
+    console.log(`Making ${drives.length} drives …`);
+    const made = await runMachine(machine, {
+      drives: attached(healthy),
+      firmware: 'legacy',
+      files: { 'run.sh': makingScript(drives) },
       seconds: 900,
       work,
     });
-    const read = await readProbeFile(text);
-    if (!read.ok) throw new Error(`${firmware}: ${read.sentence}`);
-    readings.push({ firmware, reading: read.reading, bytes: text.length });
+    if (words.length > 0) console.log(readFileSync(join(work, 'console'), 'utf8'));
+    const told = toldOf(made);
+    const before = await digests(drives);
+    const readings = [];
+    for (const firmware of ['UEFI', 'legacy']) {
+      console.log(`Reading them with the probe, started by ${firmware} …`);
+      const text = await runMachine(machine, {
+        drives: attached(drives),
+        firmware,
+        files: { 'udrel-probe.sh': readFileSync(PROBE, 'utf8'), 'run.sh': probing(drives) },
+        seconds: 900,
+        work,
+      });
+      const read = await readProbeFile(text);
+      if (!read.ok) throw new Error(`${firmware}: ${read.sentence}`);
+      readings.push({ firmware, reading: read.reading, bytes: text.length });
+    }
+    const after = await digests(drives);
+    const asBefore = (name) => before.get(name) === after.get(name);
+    return { readings, results: readings.flatMap((one) => compared(drives, told, one, asBefore)) };
+  } finally {
+    rmSync(work, { recursive: true });
   }
-  const after = await digests(drives);
-  const results = readings.flatMap((one) =>
-    compared(drives, told, one, (name) => before.get(name) === after.get(name)),
-  );
-  for (const { firmware, name, wrong } of results)
-    if (wrong.length > 0) console.log(`${firmware}, ${name}: ${wrong.join('; ')}`);
-  const failed = results.filter(({ wrong }) => wrong.length > 0).length;
-  console.log(
-    `${results.length - failed} of ${results.length} as the utilities say, ${Math.round((Date.now() - began) / 1000)} s.`,
-  );
-  if (words.length === 0) writeFileSync(join(ROOT, 'docs/lab.md'), await formatted(reportOf(results, readings)));
-  process.exitCode = failed > 0 ? 1 : 0;
-} finally {
-  rmSync(work, { recursive: true });
 }
 
 /** The probe as it is shipped, with nothing but the base utilities; it lies on one of the sticks. */

@@ -27,7 +27,7 @@ const OVMF = '/usr/share/OVMF';
 const MODULES = [
   ...['virtio_pci', 'virtio_console', 'ahci', 'sd_mod', 'nvme', 'xhci_pci', 'usb_storage', 'uas', 'efivarfs', 'loop'],
   ...['ext4', 'xfs', 'btrfs', 'fuse', 'vfat', 'nls_cp437', 'nls_ascii', 'nls_iso8859_1', 'exfat'],
-  ...['md_mod', 'raid1', 'dm_mod', 'dm_crypt', 'crc32c_generic'],
+  ...['virtio_net', 'md_mod', 'raid1', 'dm_mod', 'dm_crypt', 'crc32c_generic'],
 ];
 
 const sh = (command, args, more = {}) => execFileSync(command, args, { maxBuffer: 64 * 1024 * 1024, ...more });
@@ -89,21 +89,27 @@ function layRoot(tree) {
     .split('\n')) {
     if (name !== 'busybox') symlinkSync('busybox', join(tree, 'bin', name));
   }
+  const lay = layer(tree);
+  Object.keys(MAKERS).forEach(lay);
+  for (const settings of ['/etc/mke2fs.conf']) if (existsSync(settings)) lay(settings);
+  copyFileSync(new URL('guest-init.sh', import.meta.url).pathname, join(tree, 'init'));
+  sh('chmod', ['755', join(tree, 'init')]);
+}
+
+/** Lays programs and what they are linked against into a tree, each once. */
+function layer(tree) {
   const laid = new Set();
-  const lay = (path) => {
+  const copy = (path) => {
     if (laid.has(path)) return;
     laid.add(path);
     mkdirSync(dirname(join(tree, path)), { recursive: true });
     cpSync(path, join(tree, path), { dereference: true });
   };
-  for (const program of Object.keys(MAKERS)) {
-    lay(program);
+  return (program) => {
+    copy(program);
     const libraries = String(sh('sh', ['-c', `ldd ${program} || true`], { stdio: ['ignore', 'pipe', 'ignore'] }));
-    for (const [, library] of libraries.matchAll(/(\/\S+\.so\S*)/g)) lay(library);
-  }
-  for (const settings of ['/etc/mke2fs.conf']) if (existsSync(settings)) lay(settings);
-  copyFileSync(new URL('guest-init.sh', import.meta.url).pathname, join(tree, 'init'));
-  sh('chmod', ['755', join(tree, 'init')]);
+    for (const [, library] of libraries.matchAll(/(\/\S+\.so\S*)/g)) copy(library);
+  };
 }
 
 /** A folder as an archive that the kernel unpacks. */
@@ -115,14 +121,16 @@ async function pack(folder, into) {
 /**
  * Starts the machine with drives, runs a script in it and answers what that wrote; ends with the machine.
  * @param given `drives`: those of the machine as arguments of the emulator; `firmware`: `UEFI` or `legacy`; `files`:
- * texts by their names under `/lab`, among them `run.sh`; `seconds`: how long it may take
+ * what lies under `/lab`, among it `run.sh`; `programs`: further ones that it calls; `more`: further arguments of the
+ * emulator, in place of no network; `seconds`: how long it may take
  */
-export async function runMachine({ kernel, root }, { drives, firmware, files, seconds, work }) {
+export async function runMachine({ kernel, root }, { drives, firmware, files, seconds, work, programs = [], more }) {
   const [own, both, told] = ['own.cpio.gz', 'initrd', 'told'].map((name) => join(work, name));
   const folder = join(work, 'files');
   rmSync(folder, { recursive: true, force: true });
   mkdirSync(join(folder, 'lab'), { recursive: true });
   for (const [name, text] of Object.entries(files)) writeFileSync(join(folder, 'lab', name), text);
+  programs.forEach(layer(folder));
   await pack(folder, own);
   await pipeline(createReadStream(root), createWriteStream(both));
   await pipeline(createReadStream(own), createWriteStream(both, { flags: 'a' }));
@@ -131,7 +139,8 @@ export async function runMachine({ kernel, root }, { drives, firmware, files, se
   const flash = (file, more) => ['-drive', `if=pflash,format=raw,file=${file}${more}`];
   const args = [
     ...['-machine', 'q35', '-accel', 'tcg', '-m', '2048', '-smp', '2', '-nodefaults', '-no-reboot'],
-    ...['-display', 'none', '-serial', `file:${join(work, 'console')}`, '-net', 'none'],
+    ...['-display', 'none', '-serial', `file:${join(work, 'console')}`],
+    ...(more ?? ['-net', 'none']),
     ...(firmware === 'UEFI' ? [...flash(`${OVMF}/OVMF_CODE_4M.fd`, ',readonly=on'), ...flash(variables, '')] : []),
     ...['-smbios', 'type=1,manufacturer=Ostrel,product=T15-4820,serial=T15-4820-66'],
     ...['-kernel', kernel, '-initrd', both, '-append', 'console=ttyS0 quiet panic=-1'],
@@ -154,20 +163,23 @@ export async function runMachine({ kernel, root }, { drives, firmware, files, se
 /** Drives as arguments: each a raw file at a controller of its kind. */
 export function attached(drives) {
   const sata = drives.filter(({ bus }) => bus === 'sata');
+  const usb = drives.filter(({ bus }) => bus === 'usb');
   const controllers = Math.ceil(sata.length / 6);
   return [
     ...Array.from({ length: controllers }, (_none, n) => ['-device', `ich9-ahci,id=ahci${n}`]).flat(),
     ...['-device', 'qemu-xhci,id=xhci,p2=15,p3=15'],
-    ...drives.flatMap(({ name, file, bus, serial, sector = 512, faulty }, n) => {
+    ...drives.flatMap(({ name, file, bus, serial, sector = 512, faulty, node: given }, n) => {
       const id = `drive${n}`;
       const place = sata.findIndex((one) => one.name === name);
-      const node = faulty
-        ? `driver=raw,node-name=${id},file.driver=blkdebug,file.image.driver=file,file.image.filename=${file},file.inject-error.0.event=read_aio,file.inject-error.0.errno=5,file.inject-error.0.immediately=off`
-        : `driver=raw,node-name=${id},file.driver=file,file.filename=${file}`;
+      const node = given
+        ? given(id, file)
+        : faulty
+          ? `driver=raw,node-name=${id},file.driver=blkdebug,file.image.driver=file,file.image.filename=${file},file.inject-error.0.event=read_aio,file.inject-error.0.errno=5,file.inject-error.0.immediately=off`
+          : `driver=raw,node-name=${id},file.driver=file,file.filename=${file}`;
       const device = {
         sata: `ide-hd,drive=${id},bus=ahci${Math.floor(place / 6)}.${place % 6},serial=${serial}`,
         nvme: `nvme,drive=${id},serial=${serial},logical_block_size=${sector},physical_block_size=${Math.max(sector, 512)}`,
-        usb: `usb-storage,drive=${id},bus=xhci.0${serial ? `,serial=${serial}` : ''}`,
+        usb: `usb-storage,drive=${id},id=at-${id},port=${usb.findIndex((one) => one.name === name) + 1},bus=xhci.0${serial ? `,serial=${serial}` : ''}`,
       }[bus];
       return ['-blockdev', node, '-device', device];
     }),

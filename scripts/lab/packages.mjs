@@ -14,6 +14,7 @@ export const MAKERS = {
   '/usr/sbin/sfdisk': 'fdisk',
   '/usr/sbin/mke2fs': 'e2fsprogs',
   '/usr/sbin/dumpe2fs': 'e2fsprogs',
+  '/usr/sbin/e2image': 'e2fsprogs',
   '/usr/sbin/mkfs.xfs': 'xfsprogs',
   '/usr/sbin/xfs_db': 'xfsprogs',
   '/usr/bin/btrfs': 'btrfs-progs',

@@ -1,5 +1,5 @@
 /** The report of a whole run, as Markdown. */
-export function reportOf(results, readings) {
+export function reportOf(results, readings, watched) {
   const [first] = readings;
   const ofFirst = results.filter(({ firmware }) => firmware === first.firmware);
   const failed = results.filter(({ wrong }) => wrong.length > 0);
@@ -21,5 +21,16 @@ ${results.length - failed.length} of ${results.length} readings are as the utili
 | drive | what the utilities say | what is read | as it is |
 | --- | --- | --- | --- |
 ${ofFirst.map(({ name, told, seen }) => `| ${name} | ${plain(utilities(told))} | ${plain(seen)} | ${mark(name)} |`).join('\n')}
+
+## Copies that are watched
+
+In the same machine the bench agent as it is shipped watches real copies between two drives for a shop that runs outside, with a
+job, a plan and an identified pair of drives for each. What the shop says is held against what the kernel there counts.
+
+${watched.filter(({ wrong }) => wrong.length === 0).length} of ${watched.length} copies are told as they went.
+
+| copy | what went on | what the shop says | as it is |
+| --- | --- | --- | --- |
+${watched.map(({ name, told, seen, wrong }) => `| ${name} | ${told} | ${seen} | ${wrong.length === 0 ? 'yes' : 'no'} |`).join('\n')}
 `;
 }

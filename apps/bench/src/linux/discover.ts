@@ -7,6 +7,8 @@ export interface FoundDrive extends SeenDrive {
   name: string;
   /** The socket it hangs on, as /dev/disk/by-path names it; empty where there is none. */
   path: string;
+  /** Where it is plugged in, whatever drive is: a port of a hub or controller, as the kernel lists it; empty where that cannot be told. */
+  place: string;
 }
 
 /** Block devices that are no drives: memory, loops, mapped and optical ones. */
@@ -28,6 +30,7 @@ export function discover(trees: SystemTrees): FoundDrive[] {
         {
           name,
           path: paths.get(name) ?? '',
+          place: placeOf(realPath(join(at, 'device'))),
           serial: serialOf(trees, name).slice(0, 60),
           model: textOf(join(at, 'device/model')).replace(/\s+/g, ' ').slice(0, 80),
           bytes,
@@ -36,6 +39,16 @@ export function discover(trees: SystemTrees): FoundDrive[] {
         },
       ];
     });
+}
+
+/** The port in the path of a device: of a USB hub, of an ATA controller, or the PCI address of a card. */
+function placeOf(device: string): string {
+  return (
+    /^.*\/\d+-[\d.]+(?=\/)/.exec(device)?.[0] ??
+    /^.*\/ata\d+(?=\/)/.exec(device)?.[0] ??
+    /^.*\/[\da-f]{4}:[\da-f]{2}:[\da-f]{2}\.\d(?=\/nvme\/)/.exec(device)?.[0] ??
+    ''
+  );
 }
 
 /** By the name of a device, the socket it hangs on. */
@@ -59,7 +72,9 @@ function serialOf({ sys, udev }: SystemTrees, name: string): string {
   const page = textOf(join(at, 'device/vpd_pg80'));
   if (page.length > 4) return page.slice(4).replaceAll('\0', '').trim();
   const known = textOf(join(udev, `b${textOf(join(at, 'dev'))}`));
-  return /^E:ID_SERIAL_SHORT=(.*)$/m.exec(known)?.[1]?.trim() ?? '';
+  const told = /^E:ID_SERIAL_SHORT=(.*)$/m.exec(known)?.[1]?.trim();
+  // A small system has no device manager: then it is what the bridge says of itself.
+  return told ?? textOf(join(placeOf(realPath(join(at, 'device'))), 'serial'));
 }
 
 /** The link in words, as far as the kernel tells it: found on the way from the drive up to its controller. */

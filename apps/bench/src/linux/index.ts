@@ -11,6 +11,8 @@ interface Watched {
   seconds: number;
   /** Counters when the run was first seen, by serial: what was counted before is not of this run. */
   begun: Map<string, Counters>;
+  /** Where each drive was plugged in when it was last seen, by serial. */
+  places: Map<string, string>;
   /** Time with requests under way at the last reading, milliseconds, by serial. */
   busyAt: Map<string, number>;
 }
@@ -28,6 +30,14 @@ export function linuxBerth(number: number, sockets: readonly string[], trees: Sy
     discover(trees).filter(({ path }) => sockets.length === 0 || sockets.some((socket) => path.startsWith(socket)));
   const bySerial = (drives: readonly FoundDrive[], serial: string) =>
     drives.find((drive) => normaliseSerial(drive.serial) === normaliseSerial(serial)) ?? null;
+
+  /** The drive of that serial, else the one that lies in its place now: to be told of, never to be counted. */
+  function lyingFor(run: Watched, drives: readonly FoundDrive[], serial: string): FoundDrive | null {
+    const own = bySerial(drives, serial);
+    if (own?.place) run.places.set(serial, own.place);
+    const place = run.places.get(serial);
+    return own ?? drives.find((drive) => drive.place !== '' && drive.place === place) ?? null;
+  }
 
   /** Counters of a drive since the run began; null where it is not there. */
   function since(run: Watched, drive: FoundDrive | null): Counters | null {
@@ -49,6 +59,11 @@ export function linuxBerth(number: number, sockets: readonly string[], trees: Sy
     };
   }
 
+  const seenAt = (run: Watched, drives: readonly FoundDrive[], serial: string) => {
+    const lies = lyingFor(run, drives, serial);
+    return lies && seenOf(lies);
+  };
+
   return {
     number,
     simulated: false,
@@ -57,9 +72,12 @@ export function linuxBerth(number: number, sockets: readonly string[], trees: Sy
     watching: () => watched?.work.runId ?? null,
     watch(work) {
       if (watched?.work.runId === work.runId) return;
-      watched = { work, seconds: 0, begun: new Map(), busyAt: new Map() };
+      watched = { work, seconds: 0, begun: new Map(), busyAt: new Map(), places: new Map() };
       const drives = here();
-      for (const { serial } of [work.source, work.target]) since(watched, bySerial(drives, serial));
+      for (const { serial } of [work.source, work.target]) {
+        lyingFor(watched, drives, serial);
+        since(watched, bySerial(drives, serial));
+      }
     },
     unwatch() {
       watched = null;
@@ -83,8 +101,8 @@ export function linuxBerth(number: number, sockets: readonly string[], trees: Sy
       // Nothing is counted of a drive that is away: a sample would take its counters for reset.
       return Promise.resolve({
         samples: from && to ? [sample] : [],
-        source: source && seenOf(source),
-        target: target && seenOf(target),
+        source: seenAt(run, drives, run.work.source.serial),
+        target: seenAt(run, drives, run.work.target.serial),
       });
     },
     readBack(request) {

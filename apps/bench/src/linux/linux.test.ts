@@ -47,6 +47,7 @@ beforeEach(() => {
   put(join(at, 'sys/devices/pci0/0000:01:00.0/nvme/nvme0/device/current_link_speed'), '8.0 GT/s PCIe');
   put(join(at, 'sys/devices/pci0/0000:01:00.0/nvme/nvme0/device/current_link_width'), '4');
   const stick = join(at, 'sys/devices/pci0/usb2/2-1.4/2-1.4:1.0/host5/target5/5:0:0:0');
+  put(join(at, 'sys/devices/pci0/usb2/2-1.4/serial'), 'BRIDGE-1');
   put(join(stick, 'model'), 'STICK');
   put(join(at, 'sys/devices/pci0/usb2/2-1.4/speed'), '480');
   for (const [name, device, size] of [
@@ -101,6 +102,9 @@ describe('drives at a berth of a Linux machine', () => {
       { serial: 'KD7-0001', model: 'KESTREL D7', bytes: SECTORS * 512, sectorSize: 512, link: 'SATA 6.0 Gbps' },
       { serial: 'STK-77', model: 'STICK', bytes: 2048 * 512, sectorSize: 512, link: 'USB 480 Mb/s' },
     ]);
+    // Without a device manager what the bridge says of itself is all there is.
+    const bare = await linuxBerth(1, [], { ...trees, udev: '/nowhere' }).drives();
+    expect(bare.map(({ serial }) => serial)).toEqual(['PW-0001', 'KD7-0001', 'BRIDGE-1']);
     const socket = await linuxBerth(1, ['pci-0-ata-3'], trees).drives();
     expect(socket.map(({ serial }) => serial)).toEqual(['KD7-0001']);
     expect(await linuxBerth(1, [], { ...trees, sys: '/nowhere' }).drives()).toEqual([]);
@@ -127,6 +131,14 @@ describe('drives at a berth of a Linux machine', () => {
     writeFileSync(join(card, 'size'), String(SECTORS));
     writeFileSync(stat['target'] ?? '', counters(0, 51_200));
     expect((await berth.read(1000)).samples[0]).toMatchObject({ t: 2, written: 51_200 });
+  });
+
+  it('are told of when another lies in the place of one, and are not counted', async () => {
+    const berth = linuxBerth(1, [], trees);
+    berth.watch(work);
+    expect((await berth.read(1000)).target?.serial).toBe('PW-0001');
+    put(join(trees.sys, 'devices/pci0/0000:01:00.0/nvme/nvme0/serial'), 'PW-0999');
+    expect(await berth.read(1000)).toMatchObject({ samples: [], target: { serial: 'PW-0999' } });
   });
 
   it('show their table and volumes, read only, and how samples of both compare', async () => {

@@ -45,7 +45,7 @@ const planned = (intent: LayoutIntent) =>
     layout: planLayout(table, [{ id: 'new', sectors: sectorsOfNominal(480), sectorSize: 512 }], intent),
     draft: { intent, route: 'both at the bench', startedFrom: null },
   }) as Plan;
-const start = defaultIntent(table);
+const start: LayoutIntent = { ...defaultIntent(table), spare: { to: 'partition', id: 'sys' } };
 const system = planned(start).layout.partitions[1];
 if (!system) throw new Error('no system volume');
 
