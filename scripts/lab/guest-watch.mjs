@@ -23,7 +23,7 @@ drive_of() {
 }
 part() { case $1 in *nvme*) echo "$1p$2" ;; *) echo "$1$2" ;; esac; }
 written() { awk '{print $7 * 512}' /sys/block/\${1#/dev/}/stat; }
-failures() { cat /sys/block/\${1#/dev/}/device/ioerr_cnt 2>/dev/null || echo 0; }
+failures() { at=$(readlink -f /sys/block/\${1#/dev/}/device); cat \${at%/host*}/link*/dev*/ata_device/dev*/ering 2>/dev/null | grep -c '^\\['; }
 copy() {
   # begins, tables, then what lies in them
   began=$(date +%s)

@@ -239,7 +239,7 @@ async function watched(run, { client, monitor, output, say, id, spare, port }) {
     version: job.version,
     outcome: run.meanwhile ? 'failed' : 'ended well',
     note: 'lab',
-    ...(run.meanwhile ? { leftAs: 'drives unplugged' } : {}),
+    ...(run.meanwhile ? { leftAs: 'left running' } : {}),
   }).catch((error) => console.log(String(error).slice(0, 200)));
   if (run.readBack) {
     const { version: then } = await run.job();

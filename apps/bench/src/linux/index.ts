@@ -1,16 +1,23 @@
 import type { AgentWork } from '@udrel/contract/types';
 import { normaliseSerial } from '@udrel/core/identity';
+import type { Sample } from '@udrel/core/progress';
 import type { Berth } from '../berth/berth';
-import { countersOf, type Counters } from './counters';
+import { countersOf, recordedErrors, type Counters } from './counters';
 import { discover, type FoundDrive } from './discover';
 import { readAtBerth, seenOf } from './read-back';
 import { SYSTEM, type SystemTrees } from './system';
 
+/** What is told before anything was counted. */
+const NOTHING: Sample = { t: 0, read: 0, written: 0, errors: 0, sourceWritten: 0, busy: 0 };
+
 interface Watched {
   work: AgentWork;
+  last: Sample;
   seconds: number;
   /** Counters when the run was first seen, by serial: what was counted before is not of this run. */
   begun: Map<string, Counters>;
+  /** Errors that a controller recorded since the run began, and when the last of them was, by serial. */
+  recorded: Map<string, { count: number; last: number }>;
   /** Where each drive was plugged in when it was last seen, by serial. */
   places: Map<string, string>;
   /** Time with requests under way at the last reading, milliseconds, by serial. */
@@ -39,6 +46,17 @@ export function linuxBerth(number: number, sockets: readonly string[], trees: Sy
     return own ?? drives.find((drive) => drive.place !== '' && drive.place === place) ?? null;
   }
 
+  /** Errors that its controller recorded since the run began; null where it records none. */
+  function errorsSince(run: Watched, { name, serial }: FoundDrive): number | null {
+    const times = recordedErrors(trees, name);
+    if (!times) return null;
+    const last = Math.max(0, ...times);
+    const before = run.recorded.get(serial) ?? { count: 0, last };
+    const count = before.count + times.filter((time) => time > before.last).length;
+    run.recorded.set(serial, { count, last: Math.max(before.last, last) });
+    return count;
+  }
+
   /** Counters of a drive since the run began; null where it is not there. */
   function since(run: Watched, drive: FoundDrive | null): Counters | null {
     const now = drive && countersOf(trees, drive.name);
@@ -55,7 +73,7 @@ export function linuxBerth(number: number, sockets: readonly string[], trees: Sy
       read: now.read - first.read,
       written: now.written - first.written,
       busyFor: busy,
-      errors: Math.max(0, now.errors - first.errors),
+      errors: errorsSince(run, drive) ?? Math.max(0, now.errors - first.errors),
     };
   }
 
@@ -72,7 +90,15 @@ export function linuxBerth(number: number, sockets: readonly string[], trees: Sy
     watching: () => watched?.work.runId ?? null,
     watch(work) {
       if (watched?.work.runId === work.runId) return;
-      watched = { work, seconds: 0, begun: new Map(), busyAt: new Map(), places: new Map() };
+      watched = {
+        work,
+        last: NOTHING,
+        seconds: 0,
+        begun: new Map(),
+        busyAt: new Map(),
+        recorded: new Map(),
+        places: new Map(),
+      };
       const drives = here();
       for (const { serial } of [work.source, work.target]) {
         lyingFor(watched, drives, serial);
@@ -90,17 +116,21 @@ export function linuxBerth(number: number, sockets: readonly string[], trees: Sy
       const [source, target] = [bySerial(drives, run.work.source.serial), bySerial(drives, run.work.target.serial)];
       const [from, to] = [since(run, source), since(run, target)];
       const busy = Math.max(from?.busyFor ?? 0, to?.busyFor ?? 0) / Math.max(1, milliseconds);
-      const sample = {
-        t: run.seconds,
-        read: from?.read ?? 0,
-        written: to?.written ?? 0,
-        errors: (from?.errors ?? 0) + (to?.errors ?? 0),
-        sourceWritten: from?.written ?? 0,
-        busy: Math.round(Math.min(1, busy) * 100) / 100,
-      };
-      // Nothing is counted of a drive that is away: a sample would take its counters for reset.
+      // Nothing is counted of a drive that is away: that would take its counters for reset. What was counted is told again,
+      // so that the server hears which drives lie there.
+      run.last =
+        from && to
+          ? {
+              t: run.seconds,
+              read: from.read,
+              written: to.written,
+              errors: from.errors + to.errors,
+              sourceWritten: from.written,
+              busy: Math.round(Math.min(1, busy) * 100) / 100,
+            }
+          : { ...run.last, t: run.seconds, busy: 0 };
       return Promise.resolve({
-        samples: from && to ? [sample] : [],
+        samples: [run.last],
         source: seenAt(run, drives, run.work.source.serial),
         target: seenAt(run, drives, run.work.target.serial),
       });

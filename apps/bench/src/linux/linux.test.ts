@@ -127,10 +127,27 @@ describe('drives at a berth of a Linux machine', () => {
     berth.watch(work);
     const card = join(trees.sys, 'block/nvme0n1');
     writeFileSync(join(card, 'size'), '0');
-    expect(await berth.read(1000)).toMatchObject({ samples: [], target: null, source: { serial: 'KD7-0001' } });
+    // What was counted is told again: the server is to hear that it is away.
+    const away = { samples: [{ t: 1, written: 0 }], target: null, source: { serial: 'KD7-0001' } };
+    expect(await berth.read(1000)).toMatchObject(away);
     writeFileSync(join(card, 'size'), String(SECTORS));
     writeFileSync(stat['target'] ?? '', counters(0, 51_200));
     expect((await berth.read(1000)).samples[0]).toMatchObject({ t: 2, written: 51_200 });
+  });
+
+  it('count what a controller records as errors, not what a drive refuses', async () => {
+    const ring = join(trees.sys, 'devices/pci0/ata3/link3/dev3.0/ata_device/dev3.0/ering');
+    put(ring, '[   12.004000000] DeviceError');
+    const berth = linuxBerth(1, [], trees);
+    berth.watch(work);
+    // A refused command counts at the SCSI device alone.
+    put(join(trees.sys, 'devices/pci0/ata3/host2/target2/2:0:0:0/ioerr_cnt'), '0x25');
+    expect((await berth.read(1000)).samples[0]?.errors).toBe(0);
+    put(ring, '[  100.004000000] MediaError\n[  100.004000000] MediaError\n[   12.004000000] DeviceError');
+    expect((await berth.read(1000)).samples[0]?.errors).toBe(2);
+    // The ring holds the latest only: what was counted stays counted.
+    put(ring, '[  130.500000000] Timeout');
+    expect((await berth.read(1000)).samples[0]?.errors).toBe(3);
   });
 
   it('are told of when another lies in the place of one, and are not counted', async () => {
@@ -138,7 +155,8 @@ describe('drives at a berth of a Linux machine', () => {
     berth.watch(work);
     expect((await berth.read(1000)).target?.serial).toBe('PW-0001');
     put(join(trees.sys, 'devices/pci0/0000:01:00.0/nvme/nvme0/serial'), 'PW-0999');
-    expect(await berth.read(1000)).toMatchObject({ samples: [], target: { serial: 'PW-0999' } });
+    writeFileSync(stat['target'] ?? '', counters(1e6, 9e6));
+    expect(await berth.read(1000)).toMatchObject({ samples: [{ t: 2, written: 0 }], target: { serial: 'PW-0999' } });
   });
 
   it('show their table and volumes, read only, and how samples of both compare', async () => {

@@ -103,6 +103,43 @@ describe('an alteration that cannot be undone', () => {
   });
 });
 
+describe('what the old drive leaves behind', () => {
+  it('is used again: nothing is taken from the shelf for it, and nothing charged', async () => {
+    const work = await assessed();
+    await work.put('old drive', { ...FACTS['old drive'], serial: 'KD7-MATCH-CADDY', siteId: 'c' });
+    const free = async () =>
+      (await shop.as.owner.get<PartPage>('/parts?find=CADDY')).body.rows.find(({ name }) => name === 'CADDY')?.onShelf;
+    const before = await free();
+    expect(before).toBeGreaterThanOrEqual(0);
+    const [box] = (await shop.as.owner.get<PartPage>('/parts?find=PW-480')).body.rows;
+    expect((await work.post('/drive', { partId: box?.id, siteId: 'c', on: 'new' })).status).toBe(200);
+    const choice = work.job.snapshot.facts['new drive choice'];
+    expect(choice?.partsNeeded).toEqual(['the old drive’s caddy']);
+    expect(choice?.price).toBe(box?.price);
+    expect(await free()).toBe(before);
+  });
+});
+
+describe('storage on the board', () => {
+  it('stays: it is known to the steps, holds its site, and is not moved', async () => {
+    const [model] = (await shop.as.owner.get<ModelView[]>('/models?find=T17')).body;
+    const { id: _id, stub: _stub, ...spec } = model ?? {};
+    const sites = [{ id: 'n', name: 'Site N', needs: '', disables: '', form: 'soldered' }, ...(model?.sites ?? [])];
+    const made = await shop.as.owner.send<ModelView>('POST', '/models', { ...spec, code: 'T17-N', sites });
+    const booked = await bookJob(shop.as.counter, { ...stock, modelId: made.body.id });
+    const work = new Work(shop.as.technician, booked);
+    await work.put('old drive', { ...FACTS['old drive'], serial: 'BD64-MATCH-1', siteId: 'n', class: 'eMMC' });
+    for (const key of ['partition table', 'health', 'before'] as const) await work.put(key);
+    expect(work.job.snapshot.device.soldered).toEqual(['n']);
+    const moved = await work.post('/old-drive', { siteId: 'a', length: null, height: 7 });
+    expect(moved.status).toBeGreaterThanOrEqual(400);
+    expect(JSON.stringify(moved.body)).toContain('soldered');
+    const [box] = (await shop.as.owner.get<PartPage>('/parts?find=PW-480')).body.rows;
+    const there = await work.post('/drive', { partId: box?.id, siteId: 'n', on: 'new' });
+    expect(there.body).toMatchObject({ code: 'does-not-fit' });
+  });
+});
+
 it('a fact from a file keeps where it came from', async () => {
   const work = new Work(shop.as.technician, await bookJob(shop.as.counter, stock));
   const { tag, version } = work.job;
