@@ -53,7 +53,8 @@ done=
 while :; do
   next=$(wget -q -O - http://${HERE}:${ordersAt}/ 2>/dev/null || echo wait)
   case $next in
-    end) break ;;
+    # A copy onto a drive that is gone goes on trying, and holds the port.
+    end) kill $(jobs -p) 2>/dev/null; echo END; break ;;
     copy*) [ "$next" != "$done" ] && { done=$next; copy \${next#copy } & } ;;
   esac
   sleep 0.5

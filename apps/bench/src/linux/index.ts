@@ -43,7 +43,8 @@ export function linuxBerth(number: number, sockets: readonly string[], trees: Sy
     const own = bySerial(drives, serial);
     if (own?.place) run.places.set(serial, own.place);
     const place = run.places.get(serial);
-    return own ?? drives.find((drive) => drive.place !== '' && drive.place === place) ?? null;
+    // One that is just being pulled shows no serial for a moment: that is no other drive.
+    return own ?? drives.find((drive) => drive.serial !== '' && drive.place !== '' && drive.place === place) ?? null;
   }
 
   /** Errors that its controller recorded since the run began; null where it records none. */

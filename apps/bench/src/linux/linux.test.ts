@@ -154,9 +154,12 @@ describe('drives at a berth of a Linux machine', () => {
     const berth = linuxBerth(1, [], trees);
     berth.watch(work);
     expect((await berth.read(1000)).target?.serial).toBe('PW-0001');
+    // While it is pulled it shows no serial any more: that is nobody else.
+    put(join(trees.sys, 'devices/pci0/0000:01:00.0/nvme/nvme0/serial'), '');
+    expect((await berth.read(1000)).target).toBeNull();
     put(join(trees.sys, 'devices/pci0/0000:01:00.0/nvme/nvme0/serial'), 'PW-0999');
     writeFileSync(stat['target'] ?? '', counters(1e6, 9e6));
-    expect(await berth.read(1000)).toMatchObject({ samples: [{ t: 2, written: 0 }], target: { serial: 'PW-0999' } });
+    expect(await berth.read(1000)).toMatchObject({ samples: [{ t: 3, written: 0 }], target: { serial: 'PW-0999' } });
   });
 
   it('show their table and volumes, read only, and how samples of both compare', async () => {

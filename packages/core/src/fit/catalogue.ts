@@ -1,5 +1,6 @@
 import { binary } from '../capacity';
 import { fitDrive } from './fit';
+import { Queue } from './queue';
 import { speedOver, type Setting } from './judge';
 import type { Drive, FitAdapter, FitResult, Site } from './types';
 
@@ -144,7 +145,7 @@ export class DriveCatalogue {
     const { bytes: _least, freed, ...rests } = need;
     const setting: Setting = { firmware, ...rests };
     const there = freed ? [freed, ...this.adapters] : this.adapters;
-    const queue = new Queue();
+    const queue = new Queue<Waiting>();
     let examined = 0;
     for (const shape of this.shapes) {
       const result = fitDrive(site, shape.sample, setting, there);
@@ -179,7 +180,7 @@ export class DriveCatalogue {
     examine: (offer: Offer) => Candidate,
     seen: () => void,
   ): Generator<Waiting> {
-    const faults = result.reasons.filter(({ outcome }) => outcome === 'fail').length;
+    const faults = missesOf(result);
     const lacking = this.missingOf(result).length > 0;
     const ofGroup = (group: Group, index: number): Waiting[] => {
       const offer = group.offers[index];
@@ -343,55 +344,19 @@ function because(result: FitResult, offer: Offer, needMet: boolean, need: Need, 
   return `${result.verdict}: ${altered}${fixing?.sentence ?? ''}${felt}${offer.stock > 0 ? '' : '; none on the shelf'}`;
 }
 
+/** What another form counts for: nothing could be measured where a drive does not go at all. */
+const FAR = 10;
+
+/** How far what does not fit is from fitting, on the way that comes nearest. */
+export function missesOf({ reasons, nearest }: Pick<FitResult, 'reasons' | 'nearest'>): number {
+  const against = (nearest?.reasons ?? reasons).filter(({ outcome }) => outcome === 'fail');
+  return against.length + (against.some(({ rule }) => rule === 'Form') ? FAR : 0);
+}
+
 /** Why the part that comes nearest does not do either. */
 function nearMiss({ nearest }: FitResult): string | null {
   const [against] = nearest?.reasons ?? [];
   return nearest && against
     ? `with ${nearest.adapters.map(({ name }) => name).join(' and ')}: ${against.sentence}`
     : null;
-}
-
-/** What waits, best rank first: a binary heap. */
-class Queue {
-  private readonly heap: Waiting[] = [];
-
-  add(one: Waiting): void {
-    const { heap } = this;
-    let at = heap.length;
-    heap.push(one);
-    while (at > 0) {
-      const above = (at - 1) >> 1;
-      const parent = heap[above];
-      if (!parent || !before(one, parent)) break;
-      heap[at] = parent;
-      at = above;
-    }
-    heap[at] = one;
-  }
-
-  take(): Waiting | undefined {
-    const { heap } = this;
-    const [first] = heap;
-    const last = heap.pop();
-    if (!first || !last || heap.length === 0) return first;
-    let at = 0;
-    for (;;) {
-      const [left, right] = [heap[2 * at + 1], heap[2 * at + 2]];
-      const below = left && right && before(right, left) ? 2 * at + 2 : 2 * at + 1;
-      const child = heap[below];
-      if (!child || !before(child, last)) break;
-      heap[at] = child;
-      at = below;
-    }
-    heap[at] = last;
-    return first;
-  }
-}
-
-function before(a: Waiting, b: Waiting): boolean {
-  for (let n = 0; n < 4; n++) {
-    const [x, y] = [a.rank[n] ?? 0, b.rank[n] ?? 0];
-    if (x !== y) return x < y;
-  }
-  return a.partId < b.partId;
 }

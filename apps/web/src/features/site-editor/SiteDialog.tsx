@@ -5,7 +5,6 @@ import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import type { ModelView } from '@udrel/contract/types';
 import { useCorrectSiteMutation } from '../../api/api';
-import {} from '../../ui';
 import { modelEndpoints } from '@udrel/contract/endpoints';
 import { FormTrouble } from '../form/Field';
 import { useShapedForm } from '../form/shaped-form';

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { bytesOfNominal } from '../../capacity';
+import { missesOf } from '../catalogue';
 import { generatedAdapters, generatedOffers } from './catalogue.test-data';
 import {
   DriveCatalogue,
@@ -28,6 +29,7 @@ function slowly(site: Site, offers: readonly Offer[], adapters: readonly FitAdap
       verdict,
       link,
       reasons,
+      nearest,
       partsNeeded,
       adapters: used,
     } = fitDrive(site, offer.drive, { firmware: modern, use: 'system' }, adapters);
@@ -36,7 +38,7 @@ function slowly(site: Site, offers: readonly Offer[], adapters: readonly FitAdap
     const useful = verdict === 'no' ? 4 : met ? stands : 3;
     // No small part is on this shelf: a way that needs one is not there.
     const there = partsNeeded.every((name) => used.some((one) => one.name === name && one.stock > 0));
-    const faults = reasons.filter(({ outcome }) => outcome === 'fail').length;
+    const faults = missesOf({ reasons, ...(nearest ? { nearest } : {}) });
     const speed = link && verdict !== 'no' ? Math.min(2000, speedOver(link, offer.drive.read)) : 0;
     return {
       id: offer.partId,

@@ -37,6 +37,26 @@ describe('the map', () => {
     expect(map.source.get('system')?.height).toBeGreaterThan(map.source.get('data')?.height ?? 0);
   });
 
+  it('draws what is left free where it lies: behind all, or behind a locked volume that is to grow', () => {
+    const free = (from: SourceTable) => {
+      const target = { id: 'new' as const, sectors: sectorsOfNominal(2000), sectorSize: 512 as const };
+      const drawn = mapGeometry(
+        planLayout(from, [target], { ...defaultIntent(from), ...(from === table ? { spare: { to: 'nobody' } } : {}) }),
+        460,
+      );
+      return { y: drawn.drives[0]?.leftFree?.y ?? 0, data: drawn.target.get('data')?.y ?? 0 };
+    };
+    const behind = free(table);
+    expect(behind.y).toBeGreaterThan(behind.data);
+    const locked = table.partitions.map((one) => ({
+      ...one,
+      encrypted: one.kind === 'system',
+      fileSystem: one.kind === 'system' ? one.fileSystem : ('unknown' as const),
+    }));
+    const between = free({ ...table, partitions: locked });
+    expect(between.y).toBeLessThan(between.data);
+  });
+
   it('stays within its height and does not let blocks overlap', () => {
     expect(map.height).toBeLessThanOrEqual(461);
     for (const blocks of [map.source, map.target]) {

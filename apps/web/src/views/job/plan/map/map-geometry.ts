@@ -1,4 +1,4 @@
-import type { LayoutPlan, TargetId } from '@udrel/core/layout';
+import type { LayoutPlan, TargetId, TargetPartition } from '@udrel/core/layout';
 
 /** A block of the map: place and height in drawing units. */
 export interface Block {
@@ -35,18 +35,17 @@ interface Stacked {
 
 /**
  * Where the blocks stand, all on one scale: equal sizes look equal. The source column in the order of the old drive,
- * the target column in the order of each new one, what is left free after it.
+ * the target column in the order of each new one, what is left free where most of it lies.
  */
 export function mapGeometry(layout: LayoutPlan, height: number): MapGeometry {
   const left = layout.partitions.map(({ source, sourceBytes }): Stacked => ({ id: source.id, bytes: sourceBytes }));
   const placed = [...layout.partitions, ...layout.made]
     .flatMap(({ target }) => target ?? [])
     .sort((a, b) => a.startSector - b.startSector);
-  const columns = layout.targets.map(({ id, leftFree }) => ({
-    id,
-    leftFree,
-    blocks: placed.filter(({ on }) => on === id),
-  }));
+  const columns = layout.targets.map(({ id, leftFree, sectorSize }) => {
+    const blocks = placed.filter(({ on }) => on === id);
+    return { id, leftFree, blocks, freeAt: freeAt(blocks, leftFree / sectorSize) };
+  });
   const right = columns.flatMap(({ blocks, leftFree }) => [
     ...blocks.map(({ bytes }) => bytes),
     ...(leftFree > 0 ? [leftFree] : []),
@@ -71,14 +70,24 @@ export function mapGeometry(layout: LayoutPlan, height: number): MapGeometry {
   const target = new Map<string, Block>();
   const drives: DriveBlocks[] = [];
   let y = 0;
-  for (const { id, blocks, leftFree } of columns) {
+  for (const { id, blocks, leftFree, freeAt: at } of columns) {
     const heading = drives.length === 0 ? null : y + 16;
-    y = stack(target, blocks, heading === null ? y : y + HEADING, tall);
+    y = stack(target, blocks.slice(0, at), heading === null ? y : y + HEADING, tall);
     const free = leftFree > 0 ? { y, height: tall(leftFree) } : null;
     drives.push({ id, heading, leftFree: free });
     if (free) y += free.height + GAP;
+    y = stack(target, blocks.slice(at), y, tall);
   }
   return { height: Math.max(0, Math.max(bottom, y) - GAP), source, target, drives };
+}
+
+/** Before which of the partitions most of what is left free lies: behind all of them, but for a gap that holds the half. */
+function freeAt(blocks: readonly TargetPartition[], sectors: number): number {
+  const gap = blocks.findIndex(({ startSector }, index) => {
+    const before = blocks[index - 1];
+    return before !== undefined && startSector - before.startSector - before.sectors > sectors / 2;
+  });
+  return gap < 0 || sectors <= 0 ? blocks.length : gap;
 }
 
 /** Puts blocks one under the other; answers where the next would stand. */
