@@ -28,6 +28,8 @@ test('the shelf is sorted, filtered, counted, sent as a file, and a part is look
   await page.getByRole('button', { name: 'Price' }).click();
   await page.getByRole('button', { name: 'Price' }).click();
   await expect(page).toHaveURL(/kind=drive.*there=yes.*sort=price&way=down/);
+  // The address is there before what is shown follows it.
+  await expect(page.getByRole('link', { name: 'All as CSV' })).toHaveAttribute('href', /way=down/);
   const lines = await fileOf(page);
   expect(lines).toHaveLength(count + 1);
   const prices = lines.slice(1).map((line) => Number(line.split(',')[4]));

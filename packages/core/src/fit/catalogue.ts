@@ -1,7 +1,8 @@
 import { binary } from '../capacity';
 import { fitDrive } from './fit';
 import { Queue } from './queue';
-import { speedOver, type Setting } from './judge';
+import { speedOver } from './judge';
+import type { Setting } from './setting';
 import type { Drive, FitAdapter, FitResult, Site } from './types';
 
 /** A drive that could be chosen: from the shelf or the parts library. */

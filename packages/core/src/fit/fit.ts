@@ -1,6 +1,7 @@
 import { stoppers } from '../reason';
 import { adapt, type Presented } from './adapt';
-import { judge, judgeAltered, ORDER, type Setting } from './judge';
+import { judge, judgeAltered, ORDER } from './judge';
+import type { Setting } from './setting';
 import type { Drive, FitAdapter, FitResult, Site } from './types';
 
 /**

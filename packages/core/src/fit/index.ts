@@ -2,13 +2,5 @@ export * from './types';
 export * from './catalogue';
 export * from './fit';
 export * from './freed';
-export {
-  atLeastAsGood,
-  isParallelSite,
-  linkAtSite,
-  speedOver,
-  switchedOff,
-  type InUse,
-  type Setting,
-  type Use,
-} from './judge';
+export { atLeastAsGood, isParallelSite, linkAtSite, speedOver, switchedOff } from './judge';
+export type { InUse, Setting, Use } from './setting';

@@ -1,7 +1,7 @@
 import { TIB } from '../capacity';
 import { fail, limit, pass, unknown, type Reason } from '../reason';
 import type { Presented } from './adapt';
-import type { Setting } from './judge';
+import type { Setting } from './setting';
 import type { InstalledSystem, Site } from './types';
 
 /** Whether the device can start from the drive: what its firmware starts, and what the system that is copied knows. */
