@@ -86,6 +86,16 @@ export function sameName(typed: string, name: string): boolean {
   return typed.trim().toLowerCase() === name.trim().toLowerCase();
 }
 
+/** What brings a partition along again that was taken out, or whose files were to go elsewhere. */
+export function broughtAlong(
+  intent: LayoutIntent,
+  id: string,
+): Pick<LayoutIntent, 'leftOut' | 'acknowledged' | 'filesTo'> {
+  const others = (list: readonly string[]) => list.filter((one) => one !== id);
+  const { [id]: _gone, ...filesTo } = intent.filesTo ?? {};
+  return { leftOut: others(intent.leftOut), acknowledged: others(intent.acknowledged), filesTo };
+}
+
 /** Whether the partition is not copied: taken out, its files brought elsewhere, or data where only the system comes along. */
 export function staysOut(partition: SourcePartition, { extent, leftOut, filesTo = {} }: LayoutIntent): boolean {
   if (filesTo[partition.id] !== undefined) return true;

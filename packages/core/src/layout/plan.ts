@@ -65,7 +65,7 @@ export function planLayout(
       resizable: isResizable(copied),
       target: to,
       change: staysOut(source, intent)
-        ? around.oldStays
+        ? around.oldStays || intent.filesTo?.[source.id] !== undefined
           ? 'stays'
           : 'left behind'
         : changeOf(to, keptBytes(sourceBytes), moved),

@@ -3,7 +3,7 @@ import { CLEARING_WRITES, clearingPoints, notLookedInto } from './clearing';
 import { asReadPoints, loaderPoints } from './as-read';
 import { fail, limit, type Bare } from './point';
 import { schemePoints } from './scheme';
-import { goesOnto, growsLater, sentOnto } from './intent';
+import { broughtAlong, goesOnto, growsLater, sentOnto } from './intent';
 import {
   TAKES_OVER,
   targetName,
@@ -204,8 +204,7 @@ function filesGo(
   intent: LayoutIntent,
   staying: readonly StayingDrive[],
 ): PlanPoint[] {
-  const { [id]: _gone, ...filesTo } = intent.filesTo ?? {};
-  const back = { label: 'Copy it', intent: { filesTo } };
+  const back = { label: 'Copy it', intent: broughtAlong(intent, id) };
   const drive = staying.find((one) => one.serial === serial);
   const point = drive
     ? limit('Files', `${name} is not copied: its files go onto ${drive.name}, which stays, before the copy.`, [back])

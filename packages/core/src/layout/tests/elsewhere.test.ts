@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { bytesOfNominal, MIB } from '../../capacity';
-import { BIOS_BOOT, biosBootOf, defaultIntent, growsLater, planLayout, schemeChoices } from '../index';
+import { BIOS_BOOT, biosBootOf, broughtAlong, defaultIntent, growsLater, planLayout, schemeChoices } from '../index';
 import type { Circumstances, LayoutIntent, SourceTable } from '../types';
 import { part } from './part.test-data';
 
@@ -120,7 +120,10 @@ describe('files that go onto a drive that stays', () => {
     const intent = offered && 'intent' in offered ? offered.intent : {};
     const plan = laid(table, 120, intent, staying);
     expect(plan.problems).toEqual([]);
-    expect(plan.partitions[1]?.target).toBeNull();
+    expect(plan.partitions[1]).toMatchObject({ target: null, change: 'stays' });
+    expect(
+      laid(table, 480, broughtAlong({ ...defaultIntent(table), ...intent }, 'Films'), staying).partitions[1]?.target,
+    ).not.toBeNull();
     expect(plan.bytesToCopy).toBe(50_000 * MIB);
     expect(plan.notes.find(({ rule }) => rule === 'Files')?.sentence).toContain('onto Kestrin D7');
     const out = laid(table, 120, { leftOut: ['Films'] }, staying).problems[0];

@@ -4,6 +4,7 @@ import { useState } from 'react';
 import type { JobView } from '@udrel/contract/types';
 import { binary } from '@udrel/core/capacity';
 import {
+  broughtAlong,
   defaultIntent,
   layoutAnywhere,
   sameName,
@@ -40,10 +41,7 @@ export function ComesAlong({ job }: { job: JobView }) {
     setLeaving(undefined);
     setTyped('');
   };
-  const bring = (id: string) => {
-    const others = (list: string[]) => list.filter((one) => one !== id);
-    return decide({ leftOut: others(intent.leftOut), acknowledged: others(intent.acknowledged) });
-  };
+  const bring = (id: string) => decide(broughtAlong(intent, id));
   const leave = ({ id }: SourcePartition) =>
     decide({ leftOut: [...intent.leftOut, id], acknowledged: [...intent.acknowledged, id] });
   const stays = around.oldStays;

@@ -6,6 +6,7 @@ import { useState } from 'react';
 import { binary } from '@udrel/core/capacity';
 import {
   goesOnto,
+  broughtAlong,
   reordered,
   sameName,
   sentOnto,
@@ -114,7 +115,11 @@ function Decisions({ plan, one, out }: { plan: Plan; one: PlannedPartition; out:
       {bySystemOnly ? (
         <Button onClick={() => plan.change({ extent: 'whole device', acknowledged })}>Bring everything</Button>
       ) : (
-        <Button onClick={() => plan.change({ leftOut: toggled(intent.leftOut), acknowledged })}>
+        <Button
+          onClick={() =>
+            plan.change(out ? broughtAlong(intent, id) : { leftOut: toggled(intent.leftOut), acknowledged })
+          }
+        >
           {out ? 'Bring it' : 'Take out'}
         </Button>
       )}
