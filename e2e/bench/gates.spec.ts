@@ -11,8 +11,8 @@ async function open(page: Page, serial: string, station: string): Promise<void> 
   await page.goto(`/jobs/${await tagOf(page, serial)}/${station}`);
 }
 
-test.describe('each gate refuses until its evidence is there', () => {
-  test.beforeEach(({ page }) => enter(page));
+test('each gate refuses until its evidence is there', async ({ page }) => {
+  await enter(page);
 
   const REFUSING: [id: string, serial: string, station: string, sentence: RegExp, button: string | null][] = [
     ['assessed', 'CL14-8831-02', 'assess', /Nothing was measured before/, null],
@@ -31,19 +31,17 @@ test.describe('each gate refuses until its evidence is there', () => {
   ];
 
   for (const [id, serial, station, sentence, button] of REFUSING) {
-    test(id, async ({ page }) => {
+    await test.step(id, async () => {
       await open(page, serial, station);
       await expect(gate(page, id)).toHaveAttribute('data-holds', 'false');
       await expect(gate(page, id)).toContainText(sentence);
       if (button) await expect(page.getByRole('button', { name: button })).toBeDisabled();
     });
   }
-
-  test('going back into the device waits for a trial start', async ({ page }) => {
-    await open(page, 'SM3-77-20977', 'swap');
-    await expect(page.getByRole('button', { name: 'All back, closed' })).toBeDisabled();
-    await expect(page.getByText(/^Going back waits:/)).toContainText('No system found');
-  });
+  // Going back into the device waits for a trial start.
+  await open(page, 'SM3-77-20977', 'swap');
+  await expect(page.getByRole('button', { name: 'All back, closed' })).toBeDisabled();
+  await expect(page.getByText(/^Going back waits:/)).toContainText('No system found');
 });
 
 test('a gate is passed with a reason, which is kept; one about data only by the owner', async ({ page }) => {

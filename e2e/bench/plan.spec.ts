@@ -39,7 +39,7 @@ test('nothing is left behind without a word; sizes by keys, per cent and rest', 
   await expect(standing).toContainText('Timetables stays behind, as was acknowledged by its name.');
   await page.getByRole('button', { name: 'Undo' }).click();
   await standing.getByRole('button', { name: 'Bring it' }).click();
-  await expect(page.getByRole('button', { name: /^Timetables: grown/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Timetables: moved/ })).toBeVisible();
   const system = page.getByRole('button', { name: /^System:/ });
   await system.click();
   const size = page.getByLabel('Size on the new drive');

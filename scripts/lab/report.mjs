@@ -21,7 +21,12 @@ ${results.length - failed.length} of ${results.length} readings are as the utili
 | drive | what the utilities say | what is read | as it is |
 | --- | --- | --- | --- |
 ${ofFirst.map(({ name, told, seen }) => `| ${name} | ${plain(utilities(told))} | ${plain(seen)} | ${mark(name)} |`).join('\n')}
+${watchedReport(watched)}`;
+}
 
+/** What the shop said of the copies that its agent watched. */
+export function watchedReport(watched) {
+  return `
 ## Copies that are watched
 
 In the same machine the bench agent as it is shipped watches real copies between two drives for a shop that runs outside, with a

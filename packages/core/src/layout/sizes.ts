@@ -17,16 +17,21 @@ export interface Wanted {
 /**
  * The sizes of all partitions in `room` bytes, by id. Each gets what it wants; what remains is shared by weight. One
  * that takes all of the rest takes whatever is left, more or less; several get what they want first. When room is
- * short, those that may yield give in proportion to what they have over their minimum. When even the minimums do not
- * fit, the minimums are returned.
+ * short, those that may yield give in proportion to what they have over their minimum; where the fullest gain first, they
+ * also keep what they have longest. When even the minimums do not fit, the minimums are returned.
  */
 export function shareRoom(list: readonly Wanted[], room: number): Map<string, number> {
   const takers = list.filter((one) => one.share > 0);
+  const others = list.filter((one) => one.share <= 0);
   const lone = takers.length === 1 ? takers[0]?.id : undefined;
   const sizes = new Map(list.map((one) => [one.id, one.id === lone ? one.minimum : one.wanted]));
   const over = () => [...sizes.values()].reduce((total, size) => total + size, 0) - room;
-  if (over() > 0) yieldRoom(list, sizes, over(), lone);
-  else shareRest(takers, sizes, -over());
+  if (over() <= 0) shareRest(takers, sizes, -over());
+  else if (byFullness(takers)) {
+    for (const one of takers) sizes.set(one.id, one.minimum);
+    if (over() <= 0) fillUp(takers, sizes, -over(), ({ wanted }) => wanted);
+    else yieldRoom(others, sizes, over(), lone);
+  } else yieldRoom(list, sizes, over(), lone);
   return sizes;
 }
 
@@ -49,9 +54,12 @@ function yieldRoom(
   }
 }
 
+/** Whether several share by how full they are. */
+const byFullness = (takers: readonly Wanted[]) => takers.length > 1 && takers.every(({ fill }) => fill !== null);
+
 function shareRest(takers: readonly Wanted[], sizes: Map<string, number>, rest: number): void {
   const weights = takers.reduce((total, one) => total + one.share, 0);
-  if (takers.length > 1 && takers.every(({ fill }) => fill !== null)) return fillUp(takers, sizes, rest);
+  if (byFullness(takers)) return fillUp(takers, sizes, rest);
   let left = alignDown(rest);
   for (const [index, one] of takers.entries()) {
     const part = index === takers.length - 1 ? left : Math.min(left, alignDown((one.share / weights) * rest));
@@ -66,11 +74,17 @@ const HALVINGS = 50;
 
 /**
  * The rest goes to the fullest until they are as full as the next, and so on: to the level of fullness at which all of it
- * is given away, found by halving. Less than an alignment step a volume stays over.
+ * is given away, found by halving; none gets more than `most`. Less than an alignment step a volume stays over.
  */
-function fillUp(takers: readonly Wanted[], sizes: Map<string, number>, rest: number): void {
+function fillUp(
+  takers: readonly Wanted[],
+  sizes: Map<string, number>,
+  rest: number,
+  most: (one: Wanted) => number = () => Infinity,
+): void {
   const before = (id: string) => sizes.get(id) ?? 0;
-  const at = (level: number, { id, fill }: Wanted) => Math.max(before(id), alignDown((fill ?? 0) / level));
+  const at = (level: number, one: Wanted) =>
+    Math.max(before(one.id), Math.min(most(one), alignDown((one.fill ?? 0) / level)));
   const asked = (level: number) => takers.reduce((sum, one) => sum + at(level, one) - before(one.id), 0);
   let [low, high] = [0, 1];
   for (let n = 0; n < HALVINGS; n++) {

@@ -35,6 +35,21 @@ describe('sharing the room of the new drive', () => {
     expect([sizes.get('a'), sizes.get('b'), sizes.get('c')]).toEqual([20 * GIB, 30 * GIB, 20 * GIB]);
   });
 
+  it('lets the fullest keep what they have longest, where they gain first too', () => {
+    const full = wanted('full', 20, 22, { share: 1, fill: 18 * GIB });
+    const roomy = wanted('roomy', 200, 670, { share: 1, fill: 180 * GIB });
+    const sizes = shareRoom([full, roomy], 440 * GIB);
+    expect([sizes.get('full'), sizes.get('roomy')]).toEqual([22 * GIB, 418 * GIB]);
+    const tight = shareRoom([full, roomy], 221 * GIB);
+    expect((tight.get('full') ?? 0) + (tight.get('roomy') ?? 0)).toBeLessThanOrEqual(221 * GIB);
+    expect(shareRoom([full, roomy], 100 * GIB)).toEqual(
+      new Map([
+        ['full', 20 * GIB],
+        ['roomy', 200 * GIB],
+      ]),
+    );
+  });
+
   it('never goes under a minimum, and stays within the room where the minimums do', () => {
     const one = fc
       .record({ minimum: fc.integer({ min: 1, max: 50 }), more: fc.nat(200), yields: fc.boolean() })
