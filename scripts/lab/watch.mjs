@@ -43,7 +43,8 @@ const RUNS = [
       const real = wrote / 1e6 / seconds;
       return [
         ...(run.progress.done === wrote ? [] : [`${run.progress.done} bytes told, ${wrote} written`]),
-        ...(Math.abs(rate - real) <= 0.35 * real ? [] : [`${rate} MB/s told, ${real.toFixed(1)} gone`]),
+        // A median of the latest figures: never above what is let through, and no less than half of the mean.
+        ...(rate <= (1.15 * THROTTLED) / 1e6 && rate >= real / 2 ? [] : [`${rate} MB/s told, ${real.toFixed(1)} gone`]),
         ...(run.alarms.length === 0 ? [] : [`alarms: ${kinds(run)}`]),
       ];
     },
