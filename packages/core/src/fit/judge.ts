@@ -29,7 +29,8 @@ export function judge(site: Site, drive: Presented, setting: Setting, adapters: 
     form(site, drive),
     ...placing(site, drive),
     ...(link ? [generation(link, drive)] : []),
-    fixing(site, drive, partsNeeded),
+    // Where a drive does not go at all nothing holds it.
+    ...(site.form === drive.form ? [fixing(site, drive, partsNeeded)] : []),
     ...starting(site, drive, setting),
     ...sectors(drive, setting),
     ...heat(site, drive),

@@ -222,6 +222,8 @@ describe('what else holds a drive', () => {
     expect(told('Sleep', blade, nvme, modern, [onBlade])).toContain('do not wake');
     expect(fitDrive(blade, nvme, modern, [onBlade]).checks).toEqual(['Wakes from sleep']);
     expect(fitDrive(slot, nvme, modern).checks).toBeUndefined();
+    expect(told('Fixing', slot, nvme, modern)).toContain('screw');
+    expect(told('Fixing', pcie, nvme, modern)).toBeUndefined();
     expect(told('Place', led, u2, modern, [u2Lead])).toContain('2.5 inch place');
     expect(told('System', slot, nvme, onSlot)).toContain('not noted');
     const raid = { ...onSlot, firmware: { ...modern.firmware, controller: 'RAID' as const } };
