@@ -1,16 +1,20 @@
 import { defineConfig } from '@playwright/test';
+import { BROWSER } from '../scripts/lib/browser.mjs';
+import { PORTS } from './support/shops';
 
-const port = process.env['UDREL_E2E_PORT'] ?? '4390';
+/** At the shop that stands there. */
+const at = (port: number) => ({ baseURL: `http://127.0.0.1:${port}` });
 
 const OWN_SHOPS = ['bench/faults.spec.ts', 'house/start.spec.ts'];
 
 export default defineConfig({
   testDir: '.',
   globalSetup: './support/open-shop.ts',
-  workers: 2,
-  // One path after the other at the shop that they share; beside them those that open, kill and start shops of their own.
+  workers: 3,
+  // One path after the other at each shop that paths share; beside them those that open, kill and start shops of their own.
   projects: [
-    { name: 'shared shop', testIgnore: OWN_SHOPS, workers: 1 },
+    { name: 'bench', testMatch: 'bench/*', testIgnore: OWN_SHOPS, workers: 1, use: at(PORTS.bench) },
+    { name: 'counter', testMatch: ['counter/*', 'house/*'], testIgnore: OWN_SHOPS, workers: 1, use: at(PORTS.counter) },
     { name: 'own shops', testMatch: OWN_SHOPS, workers: 1 },
   ],
   // Watchdogs, not measures: a machine that is shared may be three times as slow for minutes.
@@ -20,23 +24,11 @@ export default defineConfig({
   reporter: [['line']],
   outputDir: '../test-results',
   use: {
-    baseURL: `http://127.0.0.1:${port}`,
     viewport: { width: 1280, height: 800 },
     locale: 'en-GB',
     // A page that was kept would hide what is asked for; the paths about it allow it.
     serviceWorkers: 'block',
-    launchOptions: {
-      executablePath: '/usr/bin/chromium',
-      args: [
-        '--no-sandbox',
-        '--disable-gpu',
-        '--disable-quic',
-        '--no-first-run',
-        '--disable-background-networking',
-        '--disable-component-update',
-        '--disable-sync',
-      ],
-    },
+    launchOptions: BROWSER,
     // Recording every page takes half of a small machine: it is switched on where a failure is looked for.
     trace: process.env['UDREL_TRACE'] ? 'retain-on-failure' : 'off',
   },

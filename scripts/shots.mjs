@@ -1,9 +1,10 @@
-import { existsSync, mkdtempSync, chmodSync, rmSync } from 'node:fs';
+import { mkdtempSync, chmodSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { BROWSER, installBrowser } from './lib/browser.mjs';
 import { buildAll } from './lib/build.mjs';
 import { freePort } from './lib/cluster.mjs';
-import { installDebian, installPackages } from './lib/install.mjs';
+import { installPackages } from './lib/install.mjs';
 import { ROOT, sleep } from './lib/run.mjs';
 import { openShop } from './lib/shop.mjs';
 
@@ -27,12 +28,11 @@ const VIEWS = [
   ['model', '/models?find=Q13-2207', (page) => page.getByRole('link', { name: 'Copy Q13-2207' }).click()],
   ['customer-document', '/print/document/U-2401'],
 ];
-const CHROMIUM = '/usr/bin/chromium';
 /** Runs need some seconds before there is a curve to show. */
 const SETTLE = 9000;
 
 await installPackages();
-if (!existsSync(CHROMIUM)) await installDebian(['chromium']);
+await installBrowser();
 await buildAll();
 const { chromium } = await import('@playwright/test');
 const data = mkdtempSync(join(tmpdir(), 'udrel-shots-'));
@@ -42,10 +42,7 @@ const shop = await openShop(
   { port, host: '127.0.0.1', data, databaseUrl: null, demo: true, benchSpeed: '60' },
   { fast: true, quiet: true },
 );
-const browser = await chromium.launch({
-  executablePath: CHROMIUM,
-  args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking'],
-});
+const browser = await chromium.launch(BROWSER);
 await sleep(SETTLE);
 await take('light', VIEWS);
 await take('light', [['shop', '/shop']], 'odo');

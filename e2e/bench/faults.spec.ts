@@ -4,7 +4,7 @@ import { expect, request as playwright, test, type APIRequestContext, type Page 
 import pg from 'pg';
 import { freePort } from '../../scripts/lib/cluster.mjs';
 import { openShop, type RunningShop } from '../../scripts/lib/shop.mjs';
-import { dataFolder } from '../support/folder';
+import { seededFolder } from '../support/folder';
 import { plannedJob } from '../support/jobs';
 
 interface Running {
@@ -53,7 +53,7 @@ async function answers(shop: RunningShop): Promise<void> {
 
 test('server and database killed in the middle of a run lose nothing that was acknowledged', async () => {
   test.setTimeout(120_000);
-  const data = dataFolder();
+  const data = seededFolder();
   const port = await freePort(0);
   const settings = { port, host: '127.0.0.1', data, databaseUrl: null, demo: true, benchSpeed: '20' };
   let shop = await openShop(settings, { quiet: true });
@@ -139,7 +139,7 @@ async function tenRuns(request: APIRequestContext): Promise<string[]> {
 
 test('ten runs come to the right figures through kills, a database restart and an agent that was away', async () => {
   test.setTimeout(180_000);
-  const data = dataFolder();
+  const data = seededFolder();
   const port = await freePort(0);
   const berths = Array.from({ length: RUNS }, (_none, n) => `${n + 11}=healthy`).join(',');
   const settings = { port, host: '127.0.0.1', data, databaseUrl: null, demo: true, benchSpeed: '40', berths };

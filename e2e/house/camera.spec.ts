@@ -3,6 +3,7 @@ import bwipjs from 'bwip-js/node';
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { BROWSER } from '../../scripts/lib/browser.mjs';
 import { enter } from '../support/bench';
 
 const [WIDTH, HEIGHT, SCALE] = [640, 480, 10];
@@ -29,9 +30,10 @@ function filmOf(text: string): string {
 
 test('a label is scanned with the camera of a tablet, and opens its job', async ({ playwright, baseURL }) => {
   const browser = await playwright.chromium.launch({
-    executablePath: '/usr/bin/chromium',
+    ...BROWSER,
     args: [
-      ...['--no-sandbox', '--disable-gpu', '--use-fake-ui-for-media-stream', '--use-fake-device-for-media-stream'],
+      ...BROWSER.args,
+      ...['--use-fake-ui-for-media-stream', '--use-fake-device-for-media-stream'],
       `--use-file-for-fake-video-capture=${filmOf('U-2410')}`,
     ],
   });

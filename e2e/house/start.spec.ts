@@ -4,7 +4,7 @@ import { createServer } from 'node:net';
 import { join } from 'node:path';
 import { expect, test } from '@playwright/test';
 import { freePort } from '../../scripts/lib/cluster.mjs';
-import { dataFolder } from '../support/folder';
+import { dataFolder, seededFolder } from '../support/folder';
 
 interface Started {
   child: ChildProcess;
@@ -32,13 +32,13 @@ const health = (port: number) =>
   );
 
 test('a second start on the same folder is refused, a killed one is taken over, Ctrl-C stops everything', async () => {
-  test.setTimeout(120_000);
-  const folder = dataFolder();
+  test.setTimeout(300_000);
+  const folder = seededFolder();
   const port = await freePort(0);
   const settings = { UDREL_DATA: folder, PORT: String(port) };
   try {
     const first = start(settings);
-    await expect.poll(first.printed, { timeout: 60_000 }).toContain(`http://127.0.0.1:${port}`);
+    await expect.poll(first.printed, { timeout: 120_000 }).toContain(`http://127.0.0.1:${port}`);
     expect(first.printed()).toContain('technician  ilse');
 
     const second = start(settings);
@@ -48,7 +48,7 @@ test('a second start on the same folder is refused, a killed one is taken over, 
     first.child.kill('SIGKILL');
     await first.ended;
     const third = start(settings);
-    await expect.poll(third.printed, { timeout: 60_000 }).toContain('Udrel is running');
+    await expect.poll(third.printed, { timeout: 120_000 }).toContain('Udrel is running');
     expect(third.printed()).not.toContain('Building');
     expect((await health(port))?.database).toBe('up');
 
@@ -89,13 +89,13 @@ test('what stands in the way of a start is said', async () => {
 });
 
 test('an empty shop prints a code with which the owner makes his account', async ({ page }) => {
-  test.setTimeout(90_000);
+  test.setTimeout(300_000);
   const folder = dataFolder();
   const port = await freePort(0);
   const shop = start({ UDREL_DATA: folder, PORT: String(port), UDREL_DEMO: '0' });
   try {
-    await expect.poll(shop.printed, { timeout: 60_000 }).toMatch(/Code to make the owner's account: \S+/);
-    await expect.poll(shop.printed, { timeout: 60_000 }).toContain('Udrel is running');
+    await expect.poll(shop.printed, { timeout: 120_000 }).toMatch(/Code to make the owner's account: \S+/);
+    await expect.poll(shop.printed, { timeout: 120_000 }).toContain('Udrel is running');
     const code = /account: (\S+)/.exec(shop.printed())?.[1] ?? '';
     await page.goto(`http://127.0.0.1:${port}/`);
     await page.getByLabel('Code from the console').fill('wrong');

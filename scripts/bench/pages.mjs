@@ -1,23 +1,15 @@
-import { existsSync, mkdtempSync } from 'node:fs';
+import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { BROWSER, installBrowser } from '../lib/browser.mjs';
 import { medianOf, round } from './load.mjs';
 
 const TURNS = 9;
-const ARGS = [
-  '--no-sandbox',
-  '--disable-gpu',
-  '--no-first-run',
-  '--disable-background-networking',
-  '--disable-component-update',
-  '--disable-sync',
-  '--disable-quic',
-];
 
 /** A browser that is signed in already. */
 async function signedIn(server, cookie) {
   const { chromium } = await import('@playwright/test');
-  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ARGS });
+  const browser = await chromium.launch(BROWSER);
   const [name, value] = cookie.split('=');
   const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
   await context.addCookies([{ name, value, url: server }]);
@@ -46,8 +38,7 @@ async function ofTheShop(server, cookie) {
   const { chromium } = await import('@playwright/test');
   const profile = mkdtempSync(join(process.env.UDREL_WORK ?? tmpdir(), 'profile-'));
   const context = await chromium.launchPersistentContext(profile, {
-    executablePath: '/usr/bin/chromium',
-    args: ARGS,
+    ...BROWSER,
     viewport: { width: 1280, height: 800 },
   });
   const [name, value] = cookie.split('=');
@@ -69,7 +60,7 @@ async function ofTheShop(server, cookie) {
  * browser that was here before.
  */
 export async function pageRatios(server, cookie, tag) {
-  if (!existsSync('/usr/bin/chromium')) throw new Error('Chromium is missing: run npm test once, which installs it');
+  await installBrowser();
   const context = await ofTheShop(server, cookie);
   const pages = {
     empty: ['/empty.html', '[data-ready]'],

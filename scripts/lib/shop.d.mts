@@ -8,6 +8,8 @@ export interface ShopSettings {
   databaseUrl: string | null;
   demo: boolean;
   benchSpeed: string;
+  /** Its simulated berths; `none`, and nothing tells of runs. */
+  berths?: string;
 }
 export interface RunningShop {
   url: string;

@@ -55,6 +55,13 @@ describe('the shipped probe', () => {
       stdio: ['ignore', 'pipe', 'ignore'],
       maxBuffer: 64 * MIB,
     }).toString();
+  let before = '';
+  let told: string | undefined;
+  /** What it tells of the drives as they are laid; it takes seconds and is the same each time. */
+  const usual = () => {
+    before = digest();
+    return (told ??= run({ PROBE_MOUNTS: `${folder}/mounts` }));
+  };
   const digest = () =>
     createHash('sha256')
       .update(readFileSync(join(folder, 'dev/sda')))
@@ -168,8 +175,7 @@ describe('the shipped probe', () => {
   afterAll(() => rmSync(folder, { recursive: true }));
 
   it('tells device, drives, tables and used space, and writes to no drive', async () => {
-    const before = digest();
-    const { device, firmwareMode, drives } = taken(await readProbeFile(run()));
+    const { device, firmwareMode, drives } = taken(await readProbeFile(usual()));
     expect(digest()).toBe(before);
     expect({ product: device?.product, firmwareMode }).toEqual({ product: 'T15-4820', firmwareMode: 'UEFI' });
     expect(drives.slice(0, 3).map(({ identity }) => identity?.serial)).toEqual([
@@ -198,7 +204,7 @@ describe('the shipped probe', () => {
   });
 
   it('brings the root folders, so that it can be told which volume holds what', async () => {
-    const { drives } = taken(await readProbeFile(run()));
+    const { drives } = taken(await readProbeFile(usual()));
     const roots = drives[2]?.volumes.map(({ root }) => root && [...root].sort());
     expect(roots?.slice(0, 4)).toEqual([
       ['EFI', 'EFI/BOOT', 'EFI/MICROS~1'],
@@ -217,7 +223,7 @@ describe('the shipped probe', () => {
   });
 
   it('names what is odd, as the systems made it', async () => {
-    const { drives } = taken(await readProbeFile(run()));
+    const { drives } = taken(await readProbeFile(usual()));
     const odd = drives[3];
     const seen = odd?.volumes.map(({ fileSystem, label, problems }) => [fileSystem, label, problems[0]?.rule ?? '']);
     expect(seen).toEqual([
@@ -239,7 +245,7 @@ describe('the shipped probe', () => {
   });
 
   it('marks what it was started from, and tells of a volume without a table', async () => {
-    const { drives } = taken(await readProbeFile(run({ PROBE_MOUNTS: `${folder}/mounts` })));
+    const { drives } = taken(await readProbeFile(usual()));
     expect(drives.map(({ started }) => started)).toEqual([false, false, false, false, true, false]);
     const stick = drives[4];
     expect(stick?.whole).toMatchObject({ fileSystem: 'NTFS', label: 'Windows' });
@@ -249,7 +255,7 @@ describe('the shipped probe', () => {
   });
 
   it('says why a drive could not be opened', async () => {
-    const { drives } = taken(await readProbeFile(run()));
+    const { drives } = taken(await readProbeFile(usual()));
     expect(drives[5]?.problems).toMatchObject([{ rule: 'Opened', outcome: 'unknown' }]);
     const turning = { format: 'udrel-probe', version: 2, drives: [{ bus: 'sata', serial: 'A', rotating: true }] };
     const [told] = taken(await readProbeFile(JSON.stringify(turning))).drives;

@@ -1,0 +1,2 @@
+export const BROWSER: { executablePath: string; args: string[] };
+export function installBrowser(): Promise<void>;
