@@ -9,6 +9,7 @@ import { whole } from '../../format/units';
 import { Empty, Loaded, Sheet } from '../../ui';
 import { ColumnMenu, FilterMenu, useHidden } from './ListMenus';
 import { ListTable, type Column, type Order } from './ListTable';
+import { pressed } from './order';
 import styles from './list-table.module.css';
 
 /** What is asked of a list for its pages. */
@@ -52,8 +53,10 @@ export function List<Row extends object, By extends string>(props: Props<Row, By
   const [hidden, setHidden] = useHidden(kept, props.usuallyHidden);
   const { data, error, hasNextPage, fetchNextPage, isFetching, fulfilledTimeStamp, refetch } = pages;
   const rows = useMemo(() => data?.pages.flatMap((page) => page.rows) ?? [], [data]);
-  const setOrder = ({ by, way }: Order<By>) =>
+  // Turned from what the address says by now: a second press may come before the first is drawn.
+  const press = (by: By) =>
     change((next) => {
+      const { way } = pressed(next, by, props.order);
       next.set('sort', by);
       next.set('way', way);
     });
@@ -91,7 +94,7 @@ export function List<Row extends object, By extends string>(props: Props<Row, By
                 keyOf={props.keyOf}
                 total={count && !count.more ? count.count : null}
                 order={props.order}
-                setOrder={setOrder}
+                press={press}
                 more={hasNextPage && !isFetching ? () => void fetchNextPage() : null}
                 open={props.open}
                 uneven={props.uneven ?? false}

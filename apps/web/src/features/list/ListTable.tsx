@@ -37,7 +37,8 @@ interface Props<Row, By extends string> {
   /** How many there are in all, as far as it is known. */
   total: number | null;
   order: Order<By>;
-  setOrder: (order: Order<By>) => void;
+  /** A heading was pressed: sorted by it, or the other way round. */
+  press: (by: By) => void;
   /** Asks for the next page; null where there is none, or it is on its way. */
   more: (() => void) | null;
   open: (row: Row) => void;
@@ -57,7 +58,7 @@ const features = tableFeatures({ columnVisibilityFeature });
  * arrow keys, Home and End go from row to row, Enter opens one.
  */
 export function ListTable<Row extends object, By extends string>(props: Props<Row, By>) {
-  const { name, columns, hidden, rows, keyOf, total, order, setOrder, more, open, uneven = false } = props;
+  const { name, columns, hidden, rows, keyOf, total, order, press, more, open, uneven = false } = props;
   const [at, setAt] = useState(0);
   const body = useRef<HTMLTableSectionElement>(null);
   const virtual = useWindowVirtualizer({
@@ -90,7 +91,7 @@ export function ListTable<Row extends object, By extends string>(props: Props<Ro
     if (near && more) more();
   }, [near, more]);
 
-  function press(event: KeyboardEvent): void {
+  function goTo(event: KeyboardEvent): void {
     const wanted = { ArrowDown: at + 1, ArrowUp: at - 1, Home: 0, End: rows.length - 1 }[event.key];
     if (wanted !== undefined) {
       event.preventDefault();
@@ -120,12 +121,12 @@ export function ListTable<Row extends object, By extends string>(props: Props<Ro
           <tr key={group.id}>
             {group.headers.map(({ id }) => {
               const column = byId.get(id);
-              return column && <Heading key={id} column={column} order={order} setOrder={setOrder} />;
+              return column && <Heading key={id} column={column} order={order} press={press} />;
             })}
           </tr>
         ))}
       </thead>
-      <tbody ref={body} onKeyDown={press}>
+      <tbody ref={body} onKeyDown={goTo}>
         {above > 0 && <Room height={above} />}
         {table.getRowModel().rows.map((row, n) => {
           const index = first + n;
@@ -190,11 +191,11 @@ const Line = memo(function Line<Row>({ row, index, shown, reached, measure, reac
 function Heading<Row, By extends string>({
   column,
   order,
-  setOrder,
+  press,
 }: {
   column: Column<Row, By>;
   order: Order<By>;
-  setOrder: (order: Order<By>) => void;
+  press: (by: By) => void;
 }) {
   const { by, title } = column;
   if (by === undefined)
@@ -210,11 +211,7 @@ function Heading<Row, By extends string>({
       style={{ width: column.width }}
       aria-sort={sorted === null ? 'none' : sorted === 'up' ? 'ascending' : 'descending'}
     >
-      <button
-        type="button"
-        className={styles.sort}
-        onClick={() => setOrder({ by, way: sorted === 'up' ? 'down' : 'up' })}
-      >
+      <button type="button" className={styles.sort} onClick={() => press(by)}>
         {title}
         <span aria-hidden className={styles.arrow}>
           {sorted === 'up' ? '↑' : sorted === 'down' ? '↓' : ''}

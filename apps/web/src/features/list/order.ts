@@ -7,6 +7,12 @@ export function orderIn<By extends string>(given: URLSearchParams, sorts: readon
   return { by, way: given.get('way') === 'down' ? 'down' : 'up' };
 }
 
+/** The order once a heading was pressed, from what the address says, else from the one that is shown. */
+export function pressed<By extends string>(given: URLSearchParams, by: By, shown: Order<By>): Order<By> {
+  const now = given.has('sort') ? { by: given.get('sort'), way: given.get('way') ?? 'up' } : shown;
+  return { by, way: now.by === by && now.way === 'up' ? 'down' : 'up' };
+}
+
 /** How a list is asked to go. */
 export const sortOf = <By extends string>({ by, way }: Order<By>): { sort: By; way: 'up' | 'down' } => ({
   sort: by,
