@@ -137,7 +137,7 @@ export const parts: DemoPart[] = [
   card('Kestrin', 'N6', 500, { read: 3100, write: 2600 }, 4800, 2),
   card('Kestrin', 'N6', 1000, {}, 7100, 4),
   card('Kestrin', 'N6', 2000, {}, 12900, 1),
-  card('Palewood', 'M5', 1000, gen4, 8400, 2),
+  card('Palewood', 'M5', 1000, gen4, 8400, 3),
   card('Palewood', 'M5', 2000, gen4, 14900, 2),
   card('Palewood', 'M7 H', 2000, { ...gen4, heatsink: 6.5 }, 16900, 1),
   card('Palewood', 'M5 D', 4000, { ...gen4, bottom: 1.35 }, 28900, 1),

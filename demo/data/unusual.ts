@@ -1,4 +1,4 @@
-import { bytesOfNominal } from '@udrel/core/capacity';
+import { bytesOfNominal, GIB } from '@udrel/core/capacity';
 import type { DemoJob } from './demo-job';
 import { disk, slow } from './wider';
 
@@ -115,5 +115,47 @@ export const unusual: DemoJob[] = [
     take: { partNumber: 'PA-M5-1000-80', siteId: 'c' },
     intent: { filesTo: { p5: 'KD8-3390-1127' } },
     before: slow,
+  },
+  {
+    customer: 'birds',
+    model: 'CGT4-221',
+    serial: 'CGT4-221-40',
+    wish: { kind: 'new drive', least: bytesOfNominal(1000) },
+    complaint: 'Two drives in it, both nearly full: everything onto one, please.',
+    condition: '',
+    left: [],
+    bookedHoursAgo: 26,
+    promisedInHours: 22,
+    price: 26900,
+    reached: 'started',
+    old: { ...disk('PC1-128A-0417', 128), maker: 'Palewood', name: 'C1', class: 'SATA SSD' },
+    others: [
+      {
+        serial: 'KD5-500B-2290',
+        name: 'Kestrin D5 500 GB',
+        bytes: bytesOfNominal(500),
+        siteId: 'b',
+        class: 'disk 5400',
+        used: 262 * GIB,
+      },
+    ],
+    table: 'small128',
+    health: 'good',
+    take: { partNumber: 'PA-M5-1000-80', siteId: 'c' },
+    intent: {
+      spare: { to: 'partition', id: 'p3' },
+      made: [
+        {
+          id: 'from-1',
+          name: 'Ringing lists',
+          kind: 'data',
+          fileSystem: 'NTFS',
+          bytes: 420 * GIB,
+          on: 'new',
+          from: 'KD5-500B-2290',
+        },
+      ],
+    },
+    before: { sequentialRead: 402, startUps: [34, 33, 35] },
   },
 ];

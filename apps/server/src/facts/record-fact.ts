@@ -20,7 +20,7 @@ import { validate } from '@udrel/contract/validate';
 import { identify } from '@udrel/core/identity';
 import { layoutAnywhere, TARGET_IDS, type TargetId } from '@udrel/core/layout';
 import { aroundOf } from '@udrel/core/plan-file';
-import { anyFitted, copies, procedureOf, replacesDrive, wants } from '@udrel/core/steps';
+import { anyFitted, copies, filesToBring, procedureOf, replacesDrive, wants } from '@udrel/core/steps';
 import { fieldWrong, Refusal } from '../platform/errors';
 import { meanwhile } from '../platform/meanwhile';
 import { asStored } from '../platform/database/as-stored';
@@ -82,6 +82,7 @@ async function examine(context: CommandContext, job: JobRecord, key: EntryKey, v
   if (key === 'other drives') examineOthers(job, value as NonNullable<JobFacts['other drives']>);
   if (key === 'before') examineBefore(job, value as NonNullable<JobFacts['before']>);
   if (key === 'after') examineMeasured(value as NonNullable<JobFacts['after']>);
+  if (key === 'files brought') examineBrought(job, value as NonNullable<JobFacts['files brought']>);
   if (key === 'old drive refitted') {
     const { startsFromNew, note } = value as NonNullable<JobFacts['old drive refitted']>;
     if (!startsFromNew && note === '') throw fieldWrong('value.note', 'Note what it did instead.');
@@ -170,6 +171,14 @@ function examineComing({ snapshot }: JobRecord, { intent }: PlanDraft): void {
   if (silent) throw fieldWrong('value.intent.acknowledged', `${silent.sentence} To do: ${silent.remedy ?? ''}.`);
 }
 
+/** What became of files is told of the drives that the plan brings them from, of each of them once. */
+function examineBrought({ snapshot }: JobRecord, { drives }: NonNullable<JobFacts['files brought']>): void {
+  const planned = filesToBring(snapshot).map(({ serial }) => serial);
+  const told = drives.map(({ serial }) => serial);
+  const wrong = told.findIndex((serial, index) => !planned.includes(serial) || told.indexOf(serial) < index);
+  if (wrong >= 0) throw fieldWrong(`value.drives.${wrong}.serial`, 'The plan brings nothing from this drive.');
+}
+
 /** Each other drive sits at a site of its own, known by a serial of its own. */
 function examineOthers(job: JobRecord, { drives }: NonNullable<JobFacts['other drives']>): void {
   const old = job.snapshot.facts['old drive'];
@@ -182,6 +191,7 @@ function examineOthers(job: JobRecord, { drives }: NonNullable<JobFacts['other d
       throw fieldWrong(field('siteId'), 'Another drive sits there.');
     if (all.filter((one) => one.serial === drive.serial).length > 1)
       throw fieldWrong(field('serial'), 'Another drive has this serial.');
+    if ((drive.used ?? 0) > drive.bytes) throw fieldWrong(field('used'), 'It cannot use more than it has.');
   }
 }
 

@@ -3,7 +3,6 @@ import type { RunKind } from '@udrel/core/estimate';
 import { factRow, FACT_KEYS } from '@udrel/core/facts';
 import { targetName, targetTitle, type TargetId } from '@udrel/core/layout';
 import { amount } from '@udrel/core/money';
-import {} from '@udrel/core/steps';
 
 /** The kinds of run as a sentence begins with them. */
 const RUN_NAMES: Readonly<Record<RunKind, string>> = {
@@ -13,6 +12,7 @@ const RUN_NAMES: Readonly<Record<RunKind, string>> = {
   'read back': 'Reading back',
   wipe: 'Wiping',
   'memory test': 'Memory test',
+  'bring files': 'Bringing files',
 };
 
 function runName({ kind, onto }: { kind: RunKind; onto: TargetId | null }): string {

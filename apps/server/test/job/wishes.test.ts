@@ -1,5 +1,6 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { Found, JobView, LessonsView, MatchView, OrderView } from '@udrel/contract/types';
+import { defaultIntent, filesFrom } from '@udrel/core/layout';
 import { driveOf } from '@udrel/core/plan-file';
 import { booking, bookJob, deviceBooking, FACTS, stockUp, Work, type Stock } from '../fixtures';
 import { useShop } from '../harness';
@@ -233,5 +234,51 @@ describe('modules that the customer brings', () => {
     await work.put('memory fitted');
     await finish(work);
     expect(work.job.closedAt).not.toBeNull();
+  });
+});
+
+describe('a second old drive whose files come along', () => {
+  const second = { serial: 'KD2-0250', name: 'Kestrin D2', bytes: 250 * GB, siteId: 'b' };
+
+  it('counts in the plan, and what became of its files is told before the functions are checked', async () => {
+    const work = await opened([wish('new drive', 480 * GB)]);
+    await work.assess();
+    const note = (used: number) => work.put('other drives' as never, { drives: [{ ...second, used }] });
+    expect((await note(300 * GB)).body.detail).toContain('more than it has');
+    await note(40 * GB);
+    await shop.as.counter.send('POST', '/stock', { partId: stock.driveId, serials: ['PW-0201'], count: 0, place: '' });
+    await work.reserve(stock);
+    const intent = defaultIntent(FACTS['partition table']);
+    const made = filesFrom(FACTS['partition table'], intent, { ...second, used: 40 * GB }).made;
+    const draft = (over: object) =>
+      work.put('plan draft' as never, {
+        intent: { ...intent, made: made.map((one) => ({ ...one, ...over })) },
+        route: 'new drive in an enclosure',
+        startedFrom: 'its own system',
+      });
+    await draft({ from: 'KD2-9999' });
+    expect((await work.post('/plan')).body.detail).toContain('not noted as being in the device');
+    await draft({});
+    expect((await work.post('/plan')).status).toBe(200);
+    expect(work.job.snapshot.facts.plan?.work.at(-1)).toMatchObject({ about: made[0]?.id, onto: 'new' });
+    const told = (serial: string) =>
+      work.put('files brought' as never, {
+        drives: [{ serial, brought: true, note: '3 folders, 37 GiB, 20 opened', where: 'stays in the device' }],
+      });
+    expect((await told(second.serial)).body.detail).toContain('No trial start');
+    await work.prepareDevice();
+    const serial = work.job.snapshot.facts['new drive choice']?.serial;
+    await work.put('source identified');
+    await work.put('new drive identified', { serial });
+    await work.post('/runs', { berth: null });
+    await work.post('/runs/end', { outcome: 'ended well', note: '' });
+    await work.readBack();
+    await work.post('/disassembly', { way: 'out' });
+    await work.put('new drive fitted', { serial });
+    await work.put('trial start');
+    expect(work.step('bring files')).toBe('ready');
+    expect((await told('KD2-9999')).body.detail).toContain('brings nothing from this drive');
+    expect((await told(second.serial)).status).toBe(200);
+    expect(work.step('bring files')).toBe('done');
   });
 });

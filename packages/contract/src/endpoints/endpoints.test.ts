@@ -46,7 +46,15 @@ describe('what may wait for the connection', () => {
     expect(facts.sort()).toEqual(
       [
         ...['health', 'before', 'after', 'trial start', 'functions', 'old drive stays', 'document given'],
-        ...['as it came', 'backup', 'condition marks', 'seen inside', 'start repaired', 'volume grown'],
+        ...[
+          'as it came',
+          'backup',
+          'condition marks',
+          'seen inside',
+          'start repaired',
+          'volume grown',
+          'files brought',
+        ],
       ].sort(),
     );
   });

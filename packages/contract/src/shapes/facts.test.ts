@@ -163,6 +163,11 @@ const CASES: Record<EntryKey, { right: object; wrong: object; field: string }> =
     field: 'mayBeOverwritten',
   },
   'put back': { right: { serial: '' }, wrong: { serial: 7 }, field: 'serial' },
+  'files brought': {
+    right: { drives: [{ serial: 'KD-1', brought: false, note: 'not wanted any more', where: 'returned' }] },
+    wrong: { drives: [{ serial: 'KD-1', brought: true, note: '', where: 'returned' }] },
+    field: 'drives.0.note',
+  },
   'volume grown': { right: { grown: false, note: 'they keep it locked' }, wrong: { grown: 'yes' }, field: 'grown' },
   'start repaired': { right: { note: 'entry made anew' }, wrong: { note: '' }, field: 'note' },
   'as it came': { right: { starts: false, note: 'dark' }, wrong: { starts: 'no' }, field: 'starts' },

@@ -129,6 +129,7 @@ const layoutIntent = object({
       fileSystem: oneOf(...FILE_SYSTEMS),
       bytes: byteCount,
       on: target,
+      from: optional(serial),
     }),
     8,
   ),
@@ -177,7 +178,17 @@ export const factShapes = {
     system: optional(oneOf(...INSTALLED_SYSTEMS)),
   }),
   'other drives': object({
-    drives: list(object({ serial, name: text(80), bytes: byteCount, siteId: text(20) }), 12),
+    drives: list(
+      object({
+        serial,
+        name: text(80),
+        bytes: byteCount,
+        siteId: text(20),
+        used: optional(byteCount),
+        class: optional(driveClass),
+      }),
+      12,
+    ),
   }),
   'partition table': partitionTable,
   health: object({
@@ -215,6 +226,9 @@ export const factShapes = {
   'seen inside': object({ what: list(oneOf(...SEEN_INSIDE), SEEN_INSIDE.length), note: text(300, 0) }),
   'start repaired': object({ note: text(300) }),
   'volume grown': object({ grown: boolean(), note: text(300, 0) }),
+  'files brought': object({
+    drives: list(object({ serial, brought: boolean(), note: text(300), where: text(120) }), 12, 1),
+  }),
   'trial start': object({
     started: boolean(),
     oldDriveDetached: boolean(),

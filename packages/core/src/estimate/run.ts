@@ -31,7 +31,8 @@ interface Manner {
 /**
  * How each kind of run relates to the rates of its chain (rules of thumb): a used-block copy reaches 0.7 to 0.9 and is
  * set up in 3 to 10 minutes; decrypting reads and writes in place beside everything else; a file-system check reads
- * structures only, a small part of what is used; a memory test writes and reads every byte several times.
+ * structures only, a small part of what is used; a memory test writes and reads every byte several times; files one by one take
+ * about twice as long as their blocks.
  */
 const MANNERS: Readonly<Record<RunKind, Manner>> = {
   copy: { fixed: [600, 300, 180], share: 0.8 },
@@ -40,6 +41,7 @@ const MANNERS: Readonly<Record<RunKind, Manner>> = {
   check: { fixed: [300, 120, 45], share: 6 },
   wipe: { fixed: [60, 30, 15], share: 0.9 },
   'memory test': { fixed: [120, 60, 30], share: 1 },
+  'bring files': { fixed: [300, 120, 60], share: 0.5 },
 };
 
 /**

@@ -10,7 +10,7 @@ export interface Range {
   high: number;
 }
 
-export const RUN_KINDS = ['copy', 'read back', 'decrypt', 'check', 'wipe', 'memory test'] as const;
+export const RUN_KINDS = ['copy', 'read back', 'decrypt', 'check', 'wipe', 'memory test', 'bring files'] as const;
 /** Work that runs by itself. */
 export type RunKind = (typeof RUN_KINDS)[number];
 

@@ -73,6 +73,7 @@ describe('what rests on a fact', () => {
           'installed',
           'start repaired',
           'volume grown',
+          'files brought',
           'trial start',
           'after',
           'functions',

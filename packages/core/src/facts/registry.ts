@@ -176,6 +176,13 @@ export const FACTS = {
     offline: true,
     tell: ({ grown, note }) => [grown ? 'grown' : 'stays as it is', note].filter(Boolean).join('; '),
   },
+  'files brought': {
+    evidenceOf: ['bring files'],
+    restsOn: ['plan', 'new drive fitted', 'other drives'],
+    offline: true,
+    tell: ({ drives }) =>
+      drives.map((one) => `${one.serial} ${one.brought ? 'brought' : 'not brought'}: ${one.note}`).join('; '),
+  },
   'trial start': {
     evidenceOf: ['trial start'],
     restsOn: PROVEN_ON,

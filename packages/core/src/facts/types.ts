@@ -21,12 +21,24 @@ export interface OldDrive {
   system?: InstalledSystem;
 }
 
-/** A drive that is in the device too and stays there. */
+/** A drive that is in the device too; `used`, bytes, and its kind are absent where nobody looked. */
 export interface OtherDrive {
   serial: string;
   name: string;
   bytes: number;
   siteId: string;
+  used?: number;
+  class?: DriveClass;
+}
+
+/** What became of the files of another drive of the device that were to come onto the new one. */
+export interface BroughtFiles {
+  serial: string;
+  brought: boolean;
+  /** How many, how large and how they were checked; or why they stay where they are. */
+  note: string;
+  /** Where that drive is now. */
+  where: string;
 }
 
 /** A drive that the customer brought to be fitted. What is on it is lost: that needs a consent. */
@@ -166,6 +178,8 @@ export interface JobFacts extends FactsOfTargets {
   'start repaired'?: { note: string };
   /** An encrypted volume that was decrypted on the new drive and took the room behind it; or why it stays as it is. */
   'volume grown'?: { grown: boolean; note: string };
+  /** Drive by drive, what became of files that were to come onto the new drive. */
+  'files brought'?: { drives: BroughtFiles[] };
   /** `done`: what was done about it, or before this start. */
   'trial start'?: { started: boolean; oldDriveDetached: boolean; note: string; done?: string };
   after?: { set: MeasurementSet | null; whyNot: string };

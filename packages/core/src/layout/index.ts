@@ -1,4 +1,5 @@
 export * from './types';
+export { bytesOfFiles, couldCome, filesFrom } from './brought';
 export { lockedUse, type LockedUse } from './locked';
 export { layoutAnywhere, planLayout } from './plan';
 export { clearedOf, tellCleared } from './clearing';

@@ -12,6 +12,7 @@ import {
   type LayoutPlan,
   type NewVolume,
   type PlannedPartition,
+  type PlannedVolume,
   type Scheme,
   type SourcePartition,
   type SourceTable,
@@ -77,7 +78,10 @@ export function planLayout(
   }
   const plan = {
     partitions,
-    made: intent.made.map((volume) => ({ volume, target: laid.get(volume.id) ?? null })),
+    made: intent.made.map((volume): PlannedVolume => {
+      const takes = around.staying?.find(({ serial }) => serial === volume.from);
+      return { volume, target: laid.get(volume.id) ?? null, ...(takes ? { takes } : {}) };
+    }),
     targets: drives.map(({ layout }) => layout),
     bytesToCopy: Object.values(bytesOnto).reduce((sum, bytes) => sum + bytes, 0),
     bytesOnto,

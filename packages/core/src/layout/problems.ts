@@ -1,5 +1,6 @@
 import { binary, GIB } from '../capacity';
 import { CLEARING_WRITES, clearingPoints, notLookedInto } from './clearing';
+import { broughtPoints } from './brought';
 import { asReadPoints, loaderPoints } from './as-read';
 import { fail, limit, type Bare } from './point';
 import { schemePoints } from './scheme';
@@ -36,6 +37,7 @@ export function findProblems(
     ...schemePoints(table, targets, intent, around, plan),
     ...loaderPoints(plan, intent),
     ...logicalOrder(plan),
+    ...broughtPoints(plan, intent, around),
     ...plan.partitions.flatMap((one) => [
       ...leftBehind(one, intent, around),
       ...overfull(one),

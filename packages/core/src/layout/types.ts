@@ -1,4 +1,5 @@
 import type { SectorSize } from '../capacity';
+import type { DriveClass } from '../fit';
 import type { Reason } from '../reason';
 
 export const SCHEMES = ['gpt', 'mbr'] as const;
@@ -139,6 +140,8 @@ export interface NewVolume {
   fileSystem: FileSystem;
   bytes: number;
   on: TargetId;
+  /** The serial of a drive in the device whose files are brought onto it after the trial start; absent: it stays empty. */
+  from?: string;
 }
 
 /** Who gets the room that nobody asked for. */
@@ -193,13 +196,17 @@ export interface Circumstances {
   oldStays: boolean;
   /** Whether the old drive may be written to: not one that fails or wears out. Null where its health is not known. */
   mayWrite: boolean | null;
-  /** Drives that stay in the device, onto which files can go; absent for none. */
+  /** Other drives in the device, onto which files can go or from which they can come; absent for none. */
   staying?: readonly StayingDrive[];
 }
 
 export interface StayingDrive {
   serial: string;
   name: string;
+  bytes: number;
+  /** What it uses, bytes, and its kind; absent where nobody looked. */
+  used?: number;
+  class?: DriveClass;
 }
 
 export type Change = 'same' | 'moved' | 'grown' | 'shrunk' | 'left behind' | 'stays' | 'no room';
@@ -227,6 +234,8 @@ export interface PlannedPartition {
 export interface PlannedVolume {
   volume: NewVolume;
   target: TargetPartition | null;
+  /** The drive whose files come onto it, where that is known. */
+  takes?: StayingDrive;
 }
 
 /** One of the new drives as it will be. */

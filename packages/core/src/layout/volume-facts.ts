@@ -20,14 +20,19 @@ export function isResizable(partition: SourcePartition): boolean {
   );
 }
 
+/** The least size for so much that is used, bytes: a tenth more for working room, at least 1 GiB (rule of thumb), aligned. */
+export function roomFor(used: number): number {
+  return alignUp(used + Math.max(GIB, Math.ceil(used / 10)));
+}
+
 /**
- * The least size that holds the partition, bytes: used space and a tenth more for working room, at least
- * 1 GiB of it (rule of thumb), aligned; never more than the partition is now. Fixed ones keep their size.
+ * The least size that holds the partition, bytes: what it uses and the room above that; never more than the partition is
+ * now. Fixed ones keep their size.
  */
 export function minimumOf(partition: SourcePartition, sourceBytes: number): number {
   const whole = keptBytes(sourceBytes);
   if (!isResizable(partition) || partition.used === null) return whole;
-  return Math.min(whole, alignUp(partition.used + Math.max(GIB, Math.ceil(partition.used / 10))));
+  return Math.min(whole, roomFor(partition.used));
 }
 
 /**

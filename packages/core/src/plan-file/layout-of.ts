@@ -14,7 +14,7 @@ export function targetsOf(facts: JobFacts): TargetDrive[] {
 export function aroundOf(job: Pick<JobSnapshot, 'facts' | 'device' | 'wishes'>) {
   const grade = job.facts.health?.grade;
   const mayWrite = grade === undefined || grade === 'unknown' ? null : grade === 'good';
-  const staying = (job.facts['other drives']?.drives ?? []).map(({ serial, name }) => ({ serial, name }));
+  const staying = job.facts['other drives']?.drives ?? [];
   return {
     uefi: job.device.uefi,
     oldStays: oldStaysAt(job) !== null,

@@ -1,6 +1,6 @@
 import type { PlannedRun } from '../facts';
-import { estimateRun, linkStage, readStage, writeStage, type PacedStage } from '../estimate';
-import { TAKES_OVER, type LayoutPlan, type PlannedPartition } from '../layout';
+import { estimateRun, linkStage, readStage, writeStage, type PacedStage, type RunEstimate } from '../estimate';
+import { bytesOfFiles, TAKES_OVER, type LayoutPlan, type PlannedPartition, type StayingDrive } from '../layout';
 import { isLarge } from './way';
 import type { Placing, RoutedDrive, RouteOption } from './types';
 
@@ -14,9 +14,27 @@ function onItsWay(drive: Pick<RoutedDrive, 'name'>, { kind, name, flows }: Paced
   return kind === 'link' && (name.startsWith(drive.name) || (flows !== undefined && !name.startsWith('old drive')));
 }
 
+/** Its files, one by one, onto the new drive, both in the device; a drive of which nobody noted the kind counts as slow. */
+function bringFiles(from: StayingDrive, target: RoutedDrive, finished: Placing['finished']): RunEstimate {
+  const { name, class: noted } = from;
+  const source = noted ?? 'disk 5400';
+  const bytes = bytesOfFiles(from);
+  const stages = [
+    readStage(noted ? name : `${name}, kind not noted`, {
+      class: source,
+      large: false,
+      health: 'unknown',
+      crowded: null,
+      whole: false,
+    }),
+    writeStage(target.name, target.class, bytes, target.held.bytes, isLarge(target)),
+  ];
+  return estimateRun({ kind: 'bring files', bytes, stages, source }, finished);
+}
+
 /**
  * The runs that a plan asks for on a route, in their order: volumes decrypted, file systems of what shrinks checked,
- * the copy onto each drive, and each read back.
+ * the copy onto each drive, and each read back; then files of other drives of the device.
  */
 export function runsOf(
   placing: Placing,
@@ -60,5 +78,8 @@ export function runsOf(
       const drive = joining.find(({ on }) => on === copy.onto);
       return drive ? [{ about: null, onto: copy.onto, estimate: readBack(drive, copy) }] : [];
     }),
+    ...plan.made.flatMap(({ volume, takes }): PlannedRun[] =>
+      takes ? [{ about: volume.id, onto: volume.on, estimate: bringFiles(takes, target, finished) }] : [],
+    ),
   ];
 }

@@ -29,6 +29,7 @@ export const STEPS = {
   'repair start': 'Prove',
   'trial start': 'Prove',
   'grow volume': 'Prove',
+  'bring files': 'Prove',
   'refit old': 'Swap',
   'close up': 'Swap',
   'measure after': 'Prove',

@@ -146,7 +146,12 @@ describe('evidence', () => {
 
   it('counts again once a fact is corrected back', () => {
     const table = { scheme: 'gpt' as const, sectorSize: 512 as const, partitions: [] };
-    const plan = { sourceSerial: 'OLD', drives: [{ id: 'new', serial: 'NEW' }], table } as unknown as JobFacts['plan'];
+    const plan = {
+      sourceSerial: 'OLD',
+      drives: [{ id: 'new', serial: 'NEW' }],
+      made: [],
+      table,
+    } as unknown as JobFacts['plan'];
     const facts = {
       'old drive': { serial: 'OLD' },
       'new drive choice': choice,

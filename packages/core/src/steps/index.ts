@@ -8,6 +8,7 @@ export {
   fittedHolds,
   goesIn,
   memoryHolds,
+  filesToBring,
   leftToGrow,
   oldSoldered,
   oldStaysAt,

@@ -2,6 +2,7 @@ import type { PlannedRun } from '../facts';
 import { STATIONS, STEPS, type StepId } from '../stations';
 import { END_RULES } from './rules/end-rules';
 import { gatesOf, isPassed } from './gates';
+import { filesToBring } from './evidence/evidence';
 import { preparationsOf } from './evidence/preparations';
 import { PRICE_RULE } from './rules/price-rule';
 import { perSnapshot } from './snapshot/per-snapshot';
@@ -164,8 +165,12 @@ function unattendedMinutes(job: JobSnapshot, done: ReadonlySet<StepId>): number 
   const now = job.runs.find(({ outcome }) => outcome === 'running');
   const planned = job.facts.plan?.work ?? [];
   const own = planned.find((one) => now && isRunOf(one, now));
+  const brought = new Set(filesToBring(job).flatMap(({ volume, known }) => (known ? [volume.id] : [])));
   const ahead = planned.filter(
-    (one) => one !== own && !job.runs.some((run) => isRunOf(one, run) && run.outcome === 'ended well'),
+    (one) =>
+      one !== own &&
+      !brought.has(one.about ?? '') &&
+      !job.runs.some((run) => isRunOf(one, run) && run.outcome === 'ended well'),
   );
   const running = now ? (now.left?.high ?? own?.estimate.high ?? 0) : 0;
   return (running + ahead.reduce((sum, { estimate }) => sum + estimate.middle, 0)) / 60;

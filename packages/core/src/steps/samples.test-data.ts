@@ -132,6 +132,7 @@ export const complete: Required<JobFacts> = {
   'seen inside': { what: ['dust'], note: '' },
   'start repaired': { note: 'entry made anew' },
   'volume grown': { grown: true, note: '' },
+  'files brought': { drives: [{ serial: 'KD-1', brought: true, note: '3 folders', where: 'returned' }] },
   'trial start': { started: true, oldDriveDetached: true, note: '' },
   after: { set: { ...set, method: '', attached: 'inside' }, whyNot: '' },
   functions: { results: [{ name: 'keys', works: true }], note: '' },

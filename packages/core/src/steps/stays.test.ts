@@ -2,7 +2,17 @@ import { describe, expect, it } from 'vitest';
 import { GIB } from '../capacity';
 import type { JobFacts } from '../facts';
 import type { StepId } from '../stations';
-import { gatePassed, leftToGrow, oldSoldered, oldStaysAt, preparationsOf, procedureOf, without } from './index';
+import {
+  filesToBring,
+  gatePassed,
+  jobTotal,
+  leftToGrow,
+  oldSoldered,
+  oldStaysAt,
+  preparationsOf,
+  procedureOf,
+  without,
+} from './index';
 import { complete, job, planBy } from './samples.test-data';
 
 const old = complete['old drive'];
@@ -107,5 +117,59 @@ describe('files that go onto a drive that stays', () => {
     const stamp = { id: 'files moved' as const, of: title, by: 'Ilse', at: '', note: '212 files' };
     expect(asked('KD-1', [stamp])?.done).toBe(true);
     expect(asked('KD-1', [{ ...stamp, of: 'another' }])?.done).toBe(false);
+  });
+});
+
+describe('files of another drive that come onto the new one', () => {
+  const plan = planBy('both at the bench');
+  const made = [
+    { id: 'from-1', name: 'Films', kind: 'data' as const, fileSystem: 'NTFS' as const, bytes: GIB, on: 'new' as const },
+  ].map((one) => ({ ...one, from: 'KD-1' }));
+  const onto = { about: 'from-1', onto: 'new' as const, estimate: { ...plan.estimate, kind: 'bring files' as const } };
+  const brings = (brought: JobFacts['files brought']) => {
+    const { 'files brought': _told, ...rest } = complete;
+    return job({
+      facts: {
+        ...rest,
+        'other drives': { drives: [{ serial: 'KD-1', name: 'Kestrin D7', bytes: 1e12, siteId: 'b' }] },
+        plan: { ...plan, made, intent: { ...plan.intent, made }, work: [...plan.work, onto] },
+        ...(brought ? { 'files brought': brought } : {}),
+      },
+    });
+  };
+  const told = { serial: 'KD-1', brought: false, note: 'they want them there', where: 'stays in the device' };
+
+  it('are a step before every function is checked, done once it is said what became of them', () => {
+    const open = brings(undefined);
+    expect(stepOf(open, 'bring files')?.title).toContain('Kestrin D7');
+    expect(stepOf(open, 'bring files')?.state).toBe('ready');
+    expect(stepOf(brings({ drives: [told] }), 'bring files')?.state).toBe('done');
+    expect(filesToBring(open)).toMatchObject([{ name: 'Kestrin D7', known: null }]);
+    expect(stepOf(brings({ drives: [{ ...told, serial: 'KD-2' }] }), 'bring files')?.state).toBe('ready');
+    expect(stepOf(job({ facts: complete }), 'bring files')).toBeUndefined();
+  });
+
+  it('stand in the price as soon as that is decided; what only the accepted plan brings does not', () => {
+    const hourly = { hourly: 6000, taxPercent: 0 };
+    const told = brings(undefined);
+    const { plan: accepted, ...others } = told.facts;
+    const draft = { intent: { ...plan.intent, made }, route: null, startedFrom: null };
+    const decidedOnly = { ...told, rates: hourly, facts: { ...others, 'plan draft': draft } };
+    const [without, decidedFirst] = [plan.intent, draft.intent].map((intent) =>
+      jobTotal({ ...decidedOnly, facts: { ...decidedOnly.facts, 'plan draft': { ...draft, intent } } }),
+    );
+    expect(decidedFirst).toBeGreaterThan(without ?? Infinity);
+    const anew = { ...plan, drives: plan.drives.map((one) => ({ ...one, identifiersKept: false })) };
+    const total = (kept: typeof plan) => jobTotal(job({ rates: hourly, facts: { ...complete, plan: kept } }));
+    expect(total(anew)).toBe(total(plan));
+    expect(accepted).toBeDefined();
+  });
+
+  it('need the drive to be noted: a plan that rests on one that is gone does not hold', () => {
+    const holds = brings(undefined);
+    const gone = { ...holds, facts: { ...holds.facts, 'other drives': { drives: [] } } };
+    const planned = (snapshot: typeof holds) => stepOf(snapshot, 'accept plan')?.state;
+    expect(planned({ ...holds, facts: { ...holds.facts, 'partition table': plan.table } })).toBe('done');
+    expect(planned({ ...gone, facts: { ...gone.facts, 'partition table': plan.table } })).not.toBe('done');
   });
 });

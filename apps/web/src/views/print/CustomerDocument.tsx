@@ -3,7 +3,7 @@ import { compareSets } from '@udrel/core/benchmarks';
 import { binary, soldName } from '@udrel/core/capacity';
 import { targetKey } from '@udrel/core/facts';
 import { TARGET_IDS, targetTitle } from '@udrel/core/layout';
-import { lossesOf, oldStaysAt } from '@udrel/core/steps';
+import { filesToBring, lossesOf, oldStaysAt } from '@udrel/core/steps';
 import { missingOnArrival } from '@udrel/core/disassembly';
 import { tellFact } from '../../format/facts';
 import { LossList } from '../../ui/LossList';
@@ -54,6 +54,16 @@ export function CustomerDocument({ job, shop }: { job: JobView; shop: string }) 
           ...(plan
             ? [['Brought along', `${plan.partitions.length} of ${plan.table.partitions.length} partitions`] as const]
             : []),
+          ...filesToBring(job.snapshot).flatMap(({ serial, name, known }) =>
+            known
+              ? [
+                  [
+                    `Files of ${name}`,
+                    `${known.brought ? 'brought onto the new drive' : 'not brought'}: ${known.note}. That drive, ${serial}: ${known.where}`,
+                  ] as const,
+                ]
+              : [],
+          ),
           ...(lost.length > 0 ? [['Lost in the copy', <LossList key="lost" losses={lost} />] as const] : []),
           ...(plan && !stays && leftNames(plan).length > 0
             ? [['Left behind, as agreed', leftNames(plan).join(', ')] as const]

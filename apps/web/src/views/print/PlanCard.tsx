@@ -81,8 +81,8 @@ export function PlanCard({ job }: { job: JobView }) {
 }
 
 /** A run of the plan with the partition that it is about. */
-function runTitle({ table }: AcceptedPlan, kind: RunKind, about: string | null): string {
-  const partition = table.partitions.find(({ id }) => id === about)?.name;
+function runTitle({ table, made }: AcceptedPlan, kind: RunKind, about: string | null): string {
+  const partition = [...table.partitions, ...made].find(({ id }) => id === about)?.name;
   return partition ? `${kind} ${partition}` : kind;
 }
 

@@ -1,8 +1,20 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { bytesOfNominal, MIB } from '../../capacity';
-import { BIOS_BOOT, biosBootOf, broughtAlong, defaultIntent, growsLater, planLayout, schemeChoices } from '../index';
-import type { Circumstances, LayoutIntent, SourceTable } from '../types';
+import { bytesOfNominal, GIB, MIB } from '../../capacity';
+import { leastForFiles } from '../brought';
+import {
+  BIOS_BOOT,
+  biosBootOf,
+  broughtAlong,
+  couldCome,
+  defaultIntent,
+  filesFrom,
+  growsLater,
+  layoutAnywhere,
+  planLayout,
+  schemeChoices,
+} from '../index';
+import type { Circumstances, LayoutIntent, SourceTable, StayingDrive } from '../types';
 import { part } from './part.test-data';
 
 const AROUND: Circumstances = { uefi: true, oldStays: false, mayWrite: true };
@@ -111,7 +123,7 @@ describe('files that go onto a drive that stays', () => {
     sectorSize: 512,
     partitions: [part('System', 1, 100_000, { kind: 'system' }), part('Films', 100_001, 300_000)],
   };
-  const staying = { ...AROUND, staying: [{ serial: 'KD-1', name: 'Kestrin D7' }] };
+  const staying = { ...AROUND, staying: [{ serial: 'KD-1', name: 'Kestrin D7', bytes: 1e12 }] };
 
   it('are offered where the volume has no room or is taken out, and are not copied then', () => {
     const [room] = laid(table, 120, {}, staying).problems;
@@ -133,5 +145,72 @@ describe('files that go onto a drive that stays', () => {
   it('are asked about again where that drive is not known to stay', () => {
     const [problem] = laid(table, 480, { filesTo: { Films: 'KD-1' } }).problems;
     expect(problem).toMatchObject({ rule: 'Files', about: 'Films', remedy: 'copy it' });
+  });
+});
+
+describe('files of another drive that come onto the new one', () => {
+  const table: SourceTable = {
+    scheme: 'gpt',
+    sectorSize: 512,
+    partitions: [part('System', 1, 100_000, { kind: 'system', fileSystem: 'ext4' })],
+  };
+  const disk = { serial: 'KD-1', name: 'Kestrin D7', bytes: 500e9, used: 100 * GIB };
+  const around = { ...AROUND, staying: [disk] };
+  const intent = { ...defaultIntent(table), ...filesFrom(table, defaultIntent(table), disk) };
+
+  it('are offered once for each drive, and get a volume of the device’s own kind that holds them', () => {
+    expect(couldCome(defaultIntent(table), around)).toEqual([disk]);
+    expect(couldCome(intent, around)).toEqual([]);
+    expect(couldCome({ ...defaultIntent(table), filesTo: { System: 'KD-1' } }, around)).toEqual([]);
+    const plan = laid(table, 480, intent, around);
+    expect(plan.problems).toEqual([]);
+    expect(plan.made[0]?.volume).toMatchObject({ fileSystem: 'ext4', from: 'KD-1', bytes: 110 * GIB });
+    expect(plan.made[0]?.takes).toEqual(disk);
+    expect(plan.notes.find(({ rule }) => rule === 'Files')?.sentence).toContain('after the trial start');
+  });
+
+  it('count where the drive is chosen, all of it where nobody looked', () => {
+    const least = (one: StayingDrive) =>
+      layoutAnywhere(
+        table,
+        { ...intent, ...filesFrom(table, defaultIntent(table), one) },
+        { ...AROUND, staying: [one] },
+      ).targets[0]?.smallestSold;
+    expect(least(disk)).toBe(240);
+    const { used: _used, ...unknown } = disk;
+    expect(least(unknown)).toBe(640);
+    expect(leastForFiles(unknown)).toBeGreaterThanOrEqual(unknown.bytes);
+    const asked = laid(
+      table,
+      960,
+      { ...intent, ...filesFrom(table, defaultIntent(table), unknown) },
+      { ...AROUND, staying: [unknown] },
+    );
+    expect(asked.notes.find(({ rule }) => rule === 'Files')?.sentence).toContain('is not known');
+  });
+
+  it('refuse a volume that is too small, a drive that is not there, and what contradicts itself', () => {
+    const why = (over: Partial<typeof intent>, staying = [disk]) =>
+      laid(table, 480, { ...intent, ...over }, { ...AROUND, staying })
+        .problems.map(({ sentence }) => sentence)
+        .join(' ');
+    const small = intent.made.map((one) => ({ ...one, bytes: 10 * GIB }));
+    expect(why({ made: small })).toContain('need 110 GiB');
+    expect(why({}, [])).toContain('not noted');
+    expect(why({ made: [...intent.made, ...intent.made.map((one) => ({ ...one, id: 'again' }))] })).toContain(
+      'already go',
+    );
+    expect(why({ filesTo: { System: 'KD-1' } })).toContain('are to come off it');
+  });
+
+  it('never ask for less room than they take, nor for more than the drive has', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 8e12 }), fc.double({ min: 0, max: 1, noNaN: true }), (bytes, share) => {
+        const used = Math.floor(bytes * share);
+        const least = leastForFiles({ ...disk, bytes, used });
+        expect(least).toBeGreaterThanOrEqual(used);
+        expect(least).toBeLessThanOrEqual(leastForFiles({ serial: '', name: '', bytes }));
+      }),
+    );
   });
 });

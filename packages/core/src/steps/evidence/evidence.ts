@@ -1,7 +1,16 @@
 import { perSnapshot } from '../snapshot/per-snapshot';
-import { FITTED_KEYS, targetKey } from '../../facts';
+import { FITTED_KEYS, targetKey, type BroughtFiles } from '../../facts';
 import { GIB } from '../../capacity';
-import { biosBootOf, growsLater, TAKES_OVER, TARGET_IDS, type SourcePartition, type TargetId } from '../../layout';
+import {
+  biosBootOf,
+  growsLater,
+  TAKES_OVER,
+  TARGET_IDS,
+  type NewVolume,
+  type SourcePartition,
+  type TargetId,
+} from '../../layout';
+import { decided } from './on-route';
 import { copyTargets, sameSerial, targetIdentified } from './targets';
 import type { JobSnapshot, WishKind } from '../snapshot/types';
 
@@ -63,6 +72,33 @@ export function leftToGrow({ facts }: Pick<JobSnapshot, 'facts'>): SourcePartiti
   return placed && free >= GIB ? volume : null;
 }
 
+/** Files of another drive of the device that come onto the new one. */
+export interface ToBring {
+  volume: NewVolume;
+  serial: string;
+  name: string;
+  /** What became of them; null where nobody said. */
+  known: BroughtFiles | null;
+}
+
+/** What is brought from other drives of the device as it was decided so far, volume by volume. */
+export function filesToBring({ facts }: Pick<JobSnapshot, 'facts'>): ToBring[] {
+  const { 'other drives': others, 'files brought': brought } = facts;
+  return (decided({ facts })?.intent.made ?? []).flatMap((volume) => {
+    const { from: serial } = volume;
+    if (serial === undefined) return [];
+    const name = others?.drives.find((one) => one.serial === serial)?.name ?? serial;
+    return [{ volume, serial, name, known: brought?.drives.find((one) => one.serial === serial) ?? null }];
+  });
+}
+
+/** The drives that they come from, in a sentence. */
+export function namesToBring(job: Pick<JobSnapshot, 'facts'>): string {
+  return filesToBring(job)
+    .map(({ name }) => name)
+    .join(' and ');
+}
+
 /** The drives that are to go in. */
 export function wantedTargets(job: Wanted): TargetId[] {
   return TARGET_IDS.filter((on) => goesIn(job, on));
@@ -102,6 +138,9 @@ export function fitsDrive(job: JobSnapshot): boolean {
   return wantedTargets(job).length > 0;
 }
 
+const isInDevice = ({ 'other drives': others }: JobSnapshot['facts'], serial: string) =>
+  others?.drives.some((one) => one.serial === serial) === true;
+
 /** Whether the accepted plan was made for the drives and the table as they are known now. */
 export const planHolds = perSnapshot(({ facts }): boolean => {
   const { plan } = facts;
@@ -109,6 +148,7 @@ export const planHolds = perSnapshot(({ facts }): boolean => {
     plan !== undefined &&
     plan.sourceSerial === facts['old drive']?.serial &&
     plan.drives.every(({ id, serial }) => serial === facts[targetKey(id, 'choice')]?.serial) &&
+    plan.made.every(({ from }) => from === undefined || isInDevice(facts, from)) &&
     JSON.stringify(plan.table) === JSON.stringify(facts['partition table'])
   );
 });

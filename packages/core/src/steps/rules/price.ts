@@ -84,7 +84,8 @@ export function memoryPrices({
 
 function workLine(job: JobSnapshot): PriceLine[] {
   const charged = WORK_RULES.filter(
-    (rule) => CHARGED.includes(STEPS[rule.id]) && rule.id !== 'receive part' && rule.applies(job),
+    (rule) =>
+      CHARGED.includes(STEPS[rule.id]) && rule.charged !== false && rule.id !== 'receive part' && rule.applies(job),
   );
   const minutes = charged.reduce((sum, rule) => sum + minutesOf(rule, job), 0);
   const { hourly } = job.rates;

@@ -7,6 +7,8 @@ export interface StepRule {
   title: (job: JobSnapshot) => string;
   /** Hands time, minutes (rule of thumb), or what the model is known to take. */
   minutes: number | ((job: JobSnapshot) => number);
+  /** Whether these stand in the price; not where only the accepted plan brings the step: the price was agreed before. */
+  charged?: false;
   applies: (job: JobSnapshot) => boolean;
   done: (job: JobSnapshot) => boolean;
   /** Steps that come first; one that the job does not have is passed over. */

@@ -6,13 +6,7 @@ import { Foot, Sheet } from '../../../ui';
 import { Field, FormTrouble, Tick } from '../../../features/form/Field';
 import { useFactForm } from '../../../features/form/kept-form';
 import styles from '../../../features/job/job.module.css';
-
-const DESTINATIONS = [
-  'returned in its bag, labelled',
-  'kept here as a fallback for 14 days',
-  'in an enclosure as a spare, returned',
-  'wiped with consent',
-] as const;
+import { DESTINATIONS } from './destinations';
 
 /** Where the old drive stays. Wiping needs the customer's consent. */
 export function OldDriveStays({ job }: { job: JobView }) {

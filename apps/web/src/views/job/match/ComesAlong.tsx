@@ -5,7 +5,9 @@ import type { JobView } from '@udrel/contract/types';
 import { binary } from '@udrel/core/capacity';
 import {
   broughtAlong,
+  couldCome,
   defaultIntent,
+  filesFrom,
   layoutAnywhere,
   sameName,
   type LayoutIntent,
@@ -19,7 +21,7 @@ import { useJobChange } from '../../../features/job/useJobChange';
 import styles from './order/match.module.css';
 
 /** Rules that are about what comes along; the others are settled in the plan. */
-const ABOUT_COMING: readonly string[] = ['Loader', 'System', 'Left behind'];
+const ABOUT_COMING: readonly string[] = ['Loader', 'System', 'Left behind', 'Files'];
 
 /** What is copied, decided before a drive is chosen: what it has to hold follows from it. */
 export function ComesAlong({ job }: { job: JobView }) {
@@ -45,6 +47,7 @@ export function ComesAlong({ job }: { job: JobView }) {
   const leave = ({ id }: SourcePartition) =>
     decide({ leftOut: [...intent.leftOut, id], acknowledged: [...intent.acknowledged, id] });
   const stays = around.oldStays;
+  const partly = couldCome(intent, around);
   const named = leaving && sameName(typed, leaving.name);
   return (
     <Sheet title="What comes along" aside={plan ? 'as in the plan' : undefined}>
@@ -71,6 +74,17 @@ export function ComesAlong({ job }: { job: JobView }) {
           </li>
         ))}
       </ul>
+      {partly.map((drive) => (
+        <p key={drive.serial}>
+          Also in the device: {drive.name}, <span className="mono">{drive.serial}</span>
+          <span className="sub">
+            , {drive.used === undefined ? 'what it uses is not known' : `uses ${binary(drive.used)}`}
+          </span>{' '}
+          <Button size="small" disabled={busy} onClick={() => void decide(filesFrom(table, intent, drive))}>
+            Its files come too
+          </Button>
+        </p>
+      ))}
       {leaving && (
         <form
           onSubmit={(event) => {
@@ -98,7 +112,7 @@ export function ComesAlong({ job }: { job: JobView }) {
           </p>
         ))}
       {notes.flatMap(({ rule, sentence, actions = [] }) =>
-        rule === 'Cleared away' ? (
+        rule === 'Cleared away' || rule === 'Files' ? (
           <ClearedAway key={sentence} sentence={sentence} actions={actions} busy={busy} decide={decide} />
         ) : (
           []

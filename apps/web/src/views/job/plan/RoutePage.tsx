@@ -139,6 +139,7 @@ const RUN_WORDS: Readonly<Record<string, string>> = {
   check: 'check',
   copy: 'copy',
   'read back': 'read back',
+  'bring files': 'bring',
 };
 
 /** The chosen route in short: its runs with their ranges, and when all could be done against the promise. */
@@ -173,8 +174,9 @@ export function RouteInShort({ plan, promisedAt }: { plan: Plan; promisedAt: str
   );
 }
 
-function nameOf({ table, route }: Plan, { about, onto, estimate }: PlannedRun): string {
-  const partition = table.partitions.find(({ id }) => id === about)?.name;
+function nameOf({ table, route, layout }: Plan, { about, onto, estimate }: PlannedRun): string {
+  const volumes = [...table.partitions, ...layout.made.map(({ volume }) => volume)];
+  const partition = volumes.find(({ id }) => id === about)?.name;
   const drive = onto && route && route.further.length > 0 ? `(${targetName(onto)})` : null;
   return [RUN_WORDS[estimate.kind] ?? estimate.kind, partition ?? drive].filter(Boolean).join(' ');
 }

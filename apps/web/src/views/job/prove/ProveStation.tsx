@@ -1,6 +1,7 @@
 import type { JobView } from '@udrel/contract/types';
 import { AsItCameForm } from '../end/EndForms';
 import { MeasureForm } from '../measure/MeasureForm';
+import { BringForm } from './BringForm';
 import { Compared } from './Compared';
 import { FunctionsForm } from './FunctionsForm';
 import { GrowForm } from './GrowForm';
@@ -15,6 +16,7 @@ export function ProveStation({ job }: { job: JobView }) {
       <RepairForm job={job} />
       <TrialForm job={job} />
       <GrowForm job={job} />
+      <BringForm job={job} />
       <MeasureForm job={job} fact="after" title="After: same test, same settings" />
       <Compared job={job} />
       <FunctionsForm job={job} />

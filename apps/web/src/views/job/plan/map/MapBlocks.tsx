@@ -1,5 +1,5 @@
 import { binary } from '@udrel/core/capacity';
-import { targetName, type NewVolume, type PlannedPartition } from '@udrel/core/layout';
+import { targetName, type PlannedVolume, type PlannedPartition } from '@udrel/core/layout';
 import { ribbonPath, tornPath, type Block } from './map-geometry';
 
 /** The drawing's measures: width of the whole and of a column, and where the right column begins. */
@@ -90,12 +90,12 @@ export function TargetBlock({ one, block, on }: { one: PlannedPartition; block: 
 
 /** A volume that the old drive does not have. */
 export function NewBlock({
-  volume,
+  made: { volume, takes },
   bytes,
   block,
   on,
 }: {
-  volume: NewVolume;
+  made: PlannedVolume;
   bytes: number;
   block: Block;
   on: boolean;
@@ -105,7 +105,7 @@ export function NewBlock({
       <Frame x={RIGHT} block={block} on={on} />
       <Naming source={{ ...volume, encrypted: false }} bytes={bytes} block={block} x={RIGHT} />
       <text x={RIGHT - 12} y={block.y + block.height / 2 + 5} textAnchor="end" fill="var(--ink-2)">
-        made anew
+        {takes ? `files of ${takes.name}` : 'made anew'}
       </text>
     </>
   );

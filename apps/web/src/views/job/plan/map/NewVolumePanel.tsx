@@ -24,7 +24,7 @@ export function NewVolumePanel({
   made: PlannedVolume;
   select: (id: string) => void;
 }) {
-  const { volume, target } = made;
+  const { volume, target, takes } = made;
   const { intent } = plan.draft;
   const size = binary(target?.bytes ?? volume.bytes).replaceAll(',', '');
   const [name, setName] = useState(volume.name);
@@ -44,7 +44,7 @@ export function NewVolumePanel({
   }
 
   return (
-    <Sheet title={volume.name} aside="made anew">
+    <Sheet title={volume.name} aside={takes ? `files of ${takes.name} come onto it` : 'made anew'}>
       <TextField
         label="Name"
         value={name}

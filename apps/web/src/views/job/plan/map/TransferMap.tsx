@@ -111,14 +111,16 @@ export function TransferMap({ plan, selected, select, nudge, typeSize }: Props) 
           </>,
         );
       })}
-      {layout.made.map(({ volume, target }) => {
+      {layout.made.map((made) => {
+        const { volume, target, takes } = made;
         const block = map.target.get(volume.id);
         if (!block || !target) return null;
-        const label = `${volume.name}: made anew, ${binary(target.bytes)}`;
+        const what = takes ? `made for the files of ${takes.name}` : 'made anew';
+        const label = `${volume.name}: ${what}, ${binary(target.bytes)}`;
         return pressable(
           volume.id,
           label,
-          <NewBlock volume={volume} bytes={target.bytes} block={block} on={volume.id === selected} />,
+          <NewBlock made={made} bytes={target.bytes} block={block} on={volume.id === selected} />,
         );
       })}
       <Suspense fallback={null}>

@@ -1,0 +1,77 @@
+import Button from '@mui/material/Button';
+import type { JobView } from '@udrel/contract/types';
+import { filesToBring } from '@udrel/core/steps';
+import { Field, FormTrouble } from '../../../features/form/Field';
+import { useFactForm } from '../../../features/form/kept-form';
+import { range } from '../../../format/time';
+import { Foot, Sheet } from '../../../ui';
+import styles from '../../../features/job/job.module.css';
+import { DESTINATIONS } from '../hand-over/destinations';
+
+const BROUGHT = ['brought and checked', 'not brought'] as const;
+const STAYS = 'stays in the device';
+const WHERE = ['', STAYS, ...DESTINATIONS.filter((one) => !one.startsWith('wiped'))];
+
+/** Files of other drives of the device come onto the new one: what was brought, how it was checked, where they are now. */
+export function BringForm({ job }: { job: JobView }) {
+  const { 'files brought': known, plan } = job.snapshot.facts;
+  const list = filesToBring(job.snapshot);
+  const { form, busy, save } = useFactForm(job, 'files brought', {
+    begin: {
+      drives: list.map(({ serial, known: one }) => ({
+        serial,
+        result: one ? BROUGHT[one.brought ? 0 : 1] : '',
+        note: one?.note ?? '',
+        where: one?.where ?? '',
+      })),
+    },
+    read: ({ drives }) => {
+      const open = drives.flatMap(({ result }, index) => (result === '' ? [index] : []));
+      const problems = open.map((index) => ({ field: `drives.${index}.result`, sentence: 'Say which.' }));
+      if (problems.length > 0) return { ok: false, problems };
+      return {
+        ok: true,
+        body: { drives: drives.map(({ result, ...one }) => ({ ...one, brought: result === BROUGHT[0] })) },
+      };
+    },
+  });
+  const step = job.procedure.steps.find(({ id }) => id === 'bring files');
+  if (!step) return null;
+  return (
+    <Sheet title={step.title} aside={known ? 'recorded' : undefined}>
+      <p className="sub">
+        With the device started from its new drive, folder by folder; then look at them there: as many, as large, and
+        some of each kind opened. Nothing is cleared off the drive that they come from.
+      </p>
+      {list.map(({ volume, serial, name }, index) => {
+        const run = plan?.work.find(({ about, estimate }) => about === volume.id && estimate.kind === 'bring files');
+        return (
+          <fieldset key={serial} className={styles.fields} aria-label={`Files of ${name}`}>
+            <p className={styles.wide}>
+              <b>{name}</b> <span className="mono">{serial}</span> onto {volume.name}
+              {run && <span className="sub"> about {range(run.estimate.low, run.estimate.high)}</span>}
+            </p>
+            <Field form={form} name={`drives.${index}.result`} label="Its files" choices={['', ...BROUGHT]} />
+            <Field form={form} name={`drives.${index}.where`} label="The drive now" choices={WHERE} />
+            <Field
+              form={form}
+              name={`drives.${index}.note`}
+              className={styles.wide ?? ''}
+              label="How many, how large, how checked; or why not"
+            />
+          </fieldset>
+        );
+      })}
+      <FormTrouble form={form} />
+      <Foot note={step.waitsFor[0]}>
+        <Button
+          variant={step.state === 'ready' ? 'contained' : 'outlined'}
+          disabled={busy || step.state === 'waiting'}
+          onClick={() => void save()}
+        >
+          {known ? 'Correct it' : 'Record it'}
+        </Button>
+      </Foot>
+    </Sheet>
+  );
+}
