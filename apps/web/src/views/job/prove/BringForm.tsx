@@ -46,8 +46,8 @@ export function BringForm({ job }: { job: JobView }) {
       {list.map(({ volume, serial, name }, index) => {
         const run = plan?.work.find(({ about, estimate }) => about === volume.id && estimate.kind === 'bring files');
         return (
-          <fieldset key={serial} className={styles.fields} aria-label={`Files of ${name}`}>
-            <p className={styles.wide}>
+          <div key={serial} role="group" className={styles.fields} aria-label={`Files of ${name}`}>
+            <p className={styles.full}>
               <b>{name}</b> <span className="mono">{serial}</span> onto {volume.name}
               {run && <span className="sub"> about {range(run.estimate.low, run.estimate.high)}</span>}
             </p>
@@ -56,10 +56,10 @@ export function BringForm({ job }: { job: JobView }) {
             <Field
               form={form}
               name={`drives.${index}.note`}
-              className={styles.wide ?? ''}
+              className={styles.full ?? ''}
               label="How many, how large, how checked; or why not"
             />
-          </fieldset>
+          </div>
         );
       })}
       <FormTrouble form={form} />
