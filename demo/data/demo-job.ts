@@ -84,6 +84,8 @@ export interface DemoJob {
   missing?: number;
   /** What was seen when it was opened. */
   seenInside?: NonNullable<JobFacts['seen inside']>;
+  /** What is seen of it where it does not start, and what was looked for. */
+  noStart?: NonNullable<JobFacts['no start']>;
   /** What it taught about its model. */
   lesson?: string;
 }

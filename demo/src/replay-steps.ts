@@ -149,6 +149,7 @@ function driveSteps(job: DemoJob, stage: Stage): Steps {
         note: 'No system found; the new drive is listed in firmware.',
       }),
     ],
+    ...(job.noStart ? ([['did not start', fact('no start', job.noStart)]] as Steps) : []),
     ['started', STARTED],
     ['closed up', refitOld],
     ...provingSteps(job),

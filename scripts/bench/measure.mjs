@@ -23,6 +23,7 @@ import { addModels, wordsOf } from './models.mjs';
 import { listFigures, outboxFigures, pageRatios, runViewFigures } from './pages.mjs';
 import { returnFigures } from './return.mjs';
 import { shelfFigures } from './shelf.mjs';
+import { triageFigures } from './triage.mjs';
 
 const { UDREL_SERVER, UDREL_DATABASE_URL, UDREL_SESSION_SECRET, UDREL_WORK, UDREL_HEAP } = process.env;
 const SECONDS = Number(process.env.UDREL_BENCH_SECONDS ?? 3);
@@ -71,6 +72,7 @@ for (const connections of [1, MOST]) {
 }
 tell(copyFigures());
 tell(handsFigures());
+tell(triageFigures());
 tell(fitFigures());
 tell({ 'SMBIOS, table and volumes of a probe file, median ms': probeMedian() });
 tell({ 'from a change to its hint at another page, median ms': await hintMedian() });

@@ -20,7 +20,7 @@ import { validate } from '@udrel/contract/validate';
 import { identify } from '@udrel/core/identity';
 import { layoutAnywhere, TARGET_IDS, type TargetId } from '@udrel/core/layout';
 import { aroundOf } from '@udrel/core/plan-file';
-import { anyFitted, copies, filesToBring, procedureOf, replacesDrive, wants } from '@udrel/core/steps';
+import { anyFitted, copies, filesToBring, owedBack, procedureOf, replacesDrive, wants } from '@udrel/core/steps';
 import { fieldWrong, Refusal } from '../platform/errors';
 import { meanwhile } from '../platform/meanwhile';
 import { asStored } from '../platform/database/as-stored';
@@ -82,6 +82,7 @@ async function examine(context: CommandContext, job: JobRecord, key: EntryKey, v
   if (key === 'other drives') examineOthers(job, value as NonNullable<JobFacts['other drives']>);
   if (key === 'before') examineBefore(job, value as NonNullable<JobFacts['before']>);
   if (key === 'after') examineMeasured(value as NonNullable<JobFacts['after']>);
+  if (key === 'owed back') examineOwed(job, value as NonNullable<JobFacts['owed back']>);
   if (key === 'files brought') examineBrought(job, value as NonNullable<JobFacts['files brought']>);
   if (key === 'old drive refitted') {
     const { startsFromNew, note } = value as NonNullable<JobFacts['old drive refitted']>;
@@ -169,6 +170,17 @@ function examineComing({ snapshot }: JobRecord, { intent }: PlanDraft): void {
   if (!table || !copies(snapshot)) throw new Refusal(409, 'gate-closed', 'The partitions are not read yet.');
   const silent = layoutAnywhere(table, intent, aroundOf(snapshot)).problems.find(({ rule }) => rule === 'Left behind');
   if (silent) throw fieldWrong('value.intent.acknowledged', `${silent.sentence} To do: ${silent.remedy ?? ''}.`);
+}
+
+/** Of what is owed back each is answered for once; what stays changed has its reason. */
+function examineOwed({ snapshot }: JobRecord, { items }: NonNullable<JobFacts['owed back']>): void {
+  const owed = owedBack(snapshot).map(({ what }) => what);
+  const told = items.map(({ what }) => what);
+  for (const [index, { what, back, note }] of items.entries()) {
+    if (!owed.includes(what) || told.indexOf(what) < index)
+      throw fieldWrong(`value.items.${index}.what`, 'Nothing of that is owed back.');
+    if (!back && note.trim() === '') throw fieldWrong(`value.items.${index}.note`, 'Say why, and who agreed to it.');
+  }
 }
 
 /** What became of files is told of the drives that the plan brings them from, of each of them once. */

@@ -5,9 +5,9 @@ import { expect, inject, it } from 'vitest';
 import { openDatabase } from '../../src/app/open-database';
 import { entities } from '../../src/app/entities';
 import { migrations } from '../../src/platform/database/migrations';
-import { CopyPerDrive1795800000000 } from '../../src/platform/database/migrations/copy-per-drive';
+import { CopyPerDrive1795800000000 } from '../../src/platform/database/migrations/first/copy-per-drive';
 import { NamesOfTheBench1796100000000 } from '../../src/platform/database/migrations/names-of-the-bench';
-import { DrivesByRole1795970000000 } from '../../src/platform/database/migrations/drives-by-role';
+import { DrivesByRole1795970000000 } from '../../src/platform/database/migrations/first/drives-by-role';
 import { SnakeNaming } from '../../src/platform/database/naming';
 
 const estimate = (kind: string) => ({ kind, middle: 900 });

@@ -48,6 +48,7 @@ export const {
   usePlacingQuery,
   useLessonsQuery,
   useDropLessonMutation,
+  useStartCasesQuery,
   useQuoteQuery,
   useWriteQuoteMutation,
   useAcceptQuoteMutation,

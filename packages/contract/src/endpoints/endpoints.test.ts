@@ -54,6 +54,8 @@ describe('what may wait for the connection', () => {
           'start repaired',
           'volume grown',
           'files brought',
+          'no start',
+          'owed back',
         ],
       ].sort(),
     );

@@ -3,7 +3,7 @@ import { site } from '../shapes/drives';
 import { modelCountQuery, modelExportQuery, modelQuery } from '../shapes/lists';
 import { modelSpec } from '../shapes/models';
 import type { CountView, ModelPage } from '../views/list-views';
-import type { KnownDevice, LessonsView, ModelView } from '../views/views';
+import type { KnownDevice, LessonsView, ModelView, StartCasesView } from '../views/views';
 import { command, query } from './endpoint';
 
 /** Device models, what was learnt of them, and devices by their serials. */
@@ -55,6 +55,11 @@ export const modelEndpoints = {
     permission: 'look at jobs and shelf',
     about: 'Lessons',
   }).answering<LessonsView>(),
+  /** Causes that the shop found at devices that did not start, newest first. */
+  startCases: query('/start-cases', {
+    permission: 'look at jobs and shelf',
+    about: 'Lessons',
+  }).answering<StartCasesView>(),
   dropLesson: command('delete /models/:id/lessons/:lesson', {
     permission: 'describe models',
     changes: ['lessons'],

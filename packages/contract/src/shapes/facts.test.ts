@@ -163,6 +163,16 @@ const CASES: Record<EntryKey, { right: object; wrong: object; field: string }> =
     field: 'mayBeOverwritten',
   },
   'put back': { right: { serial: '' }, wrong: { serial: 7 }, field: 'serial' },
+  'no start': {
+    right: { signs: ['no system found'], tries: [{ cause: 'boot order', outcome: 'not it', note: '' }] },
+    wrong: { signs: ['smoke'], tries: [] },
+    field: 'signs.0',
+  },
+  'owed back': {
+    right: { items: [{ what: 'Secure Boot', back: true, note: '' }] },
+    wrong: { items: [] },
+    field: 'items',
+  },
   'files brought': {
     right: { drives: [{ serial: 'KD-1', brought: false, note: 'not wanted any more', where: 'returned' }] },
     wrong: { drives: [{ serial: 'KD-1', brought: true, note: '', where: 'returned' }] },

@@ -43,6 +43,7 @@ import {
 import { buffering, dataRate, moduleSpec, ranks } from './memory';
 import { INSTALLED_SYSTEMS } from '@udrel/core/fit';
 import { SYSTEM_BITS } from '@udrel/core/memory';
+import { CAUSES, SIGNS, TRY_OUTCOMES } from '@udrel/core/triage';
 import { remarks } from './reasons';
 import { byteCount, driveClass, m2Length, driveSpec, link, sectorSize, serial, target } from './drives';
 
@@ -235,6 +236,11 @@ export const factShapes = {
     note: text(300, 0),
     done: optional(text(300, 0)),
   }),
+  'no start': object({
+    signs: list(oneOf(...SIGNS), SIGNS.length),
+    tries: list(object({ cause: oneOf(...CAUSES), outcome: oneOf(...TRY_OUTCOMES), note: text(300, 0) }), 60),
+  }),
+  'owed back': object({ items: list(object({ what: text(80), back: boolean(), note: text(300, 0) }), 30, 1) }),
   after: measured,
   functions: object({ results: list(object({ name: text(40), works: boolean() }), 60), note: text(300, 0) }),
   'old drive stays': object({ where: text(120), consent: boolean() }),

@@ -4,6 +4,7 @@ import type { StepId } from '@udrel/core/stations';
 import type { ProgressState, Progress, RunWants } from '@udrel/core/progress';
 import type { Holding } from '@udrel/core/equipment';
 import type { RunKind, Score } from '@udrel/core/estimate';
+import type { ResolvedCase } from '@udrel/core/triage';
 import type { Candidate } from '@udrel/core/fit';
 import type { Alarm } from '@udrel/core/identity';
 import type { TargetId } from '@udrel/core/layout';
@@ -193,6 +194,11 @@ export interface SignedInView {
 
 /** Something worth looking back at: sign-ins, secrets shown, gates passed, corrections. */
 /** What earlier jobs taught about a model, and how long its devices lay open, minutes. */
+/** What the shop learnt of devices that did not start. */
+export interface StartCasesView {
+  cases: ResolvedCase[];
+}
+
 export interface LessonsView {
   lessons: { id: string; text: string; tag: string; by: string; at: string }[];
   opened: { jobs: number; minutes: number | null };

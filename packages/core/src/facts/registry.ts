@@ -190,6 +190,19 @@ export const FACTS = {
     tell: ({ started, oldDriveDetached, note }) =>
       started ? `started, old drive ${oldDriveDetached ? 'away' : 'attached'}` : `did not start: ${note}`,
   },
+  'no start': {
+    evidenceOf: ['trial start'],
+    stamp: false,
+    offline: true,
+    tell: ({ signs, tries }) =>
+      [signs.join(', '), ...tries.map((one) => `${one.cause}: ${one.outcome}`)].filter(Boolean).join('; '),
+  },
+  'owed back': {
+    evidenceOf: ['owed back'],
+    offline: true,
+    tell: ({ items }) =>
+      items.map(({ what, back, note }) => `${what} ${back ? 'as before' : `stays changed: ${note}`}`).join('; '),
+  },
   'old drive refitted': {
     evidenceOf: ['refit old'],
     restsOn: ['old drive moves', 'trial start'],

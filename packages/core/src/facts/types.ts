@@ -6,6 +6,7 @@ import type { SourceTable } from '../layout';
 import type { Link } from '../links';
 import type { FittedModule, MemoryModule, SystemBits } from '../memory';
 import type { AcceptedPlan, PlanDraft, PreparedStamp } from './plan-types';
+import type { Sign, Try } from '../triage';
 import type { FactsOfTargets } from './target-facts';
 
 export interface OldDrive {
@@ -182,6 +183,10 @@ export interface JobFacts extends FactsOfTargets {
   'files brought'?: { drives: BroughtFiles[] };
   /** `done`: what was done about it, or before this start. */
   'trial start'?: { started: boolean; oldDriveDetached: boolean; note: string; done?: string };
+  /** Why it does not start: what is seen, and which causes were looked for, in their order. */
+  'no start'?: { signs: Sign[]; tries: (Try & { note: string })[] };
+  /** What was switched to make it start: whether it is as before, or why it stays. */
+  'owed back'?: { items: { what: string; back: boolean; note: string }[] };
   after?: { set: MeasurementSet | null; whyNot: string };
   functions?: { results: { name: string; works: boolean }[]; note: string };
   'old drive stays'?: { where: string; consent: boolean };

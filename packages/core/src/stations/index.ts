@@ -30,6 +30,7 @@ export const STEPS = {
   'trial start': 'Prove',
   'grow volume': 'Prove',
   'bring files': 'Prove',
+  'owed back': 'Prove',
   'refit old': 'Swap',
   'close up': 'Swap',
   'measure after': 'Prove',

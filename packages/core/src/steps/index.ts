@@ -53,3 +53,4 @@ export {
   taxOn,
   type PriceLine,
 } from './rules/price';
+export { owedBack, startFactsOf } from './evidence/start-facts';

@@ -133,6 +133,8 @@ export const complete: Required<JobFacts> = {
   'start repaired': { note: 'entry made anew' },
   'volume grown': { grown: true, note: '' },
   'files brought': { drives: [{ serial: 'KD-1', brought: true, note: '3 folders', where: 'returned' }] },
+  'no start': { signs: ['no system found'], tries: [{ cause: 'boot order', outcome: 'that was it', note: '' }] },
+  'owed back': { items: [] },
   'trial start': { started: true, oldDriveDetached: true, note: '' },
   after: { set: { ...set, method: '', attached: 'inside' }, whyNot: '' },
   functions: { results: [{ name: 'keys', works: true }], note: '' },

@@ -3,6 +3,7 @@ import { devicesBySerial } from '../../models/devices';
 import { dropLesson, lessonsOf } from '../../models/lessons';
 import { addModel, correctSite, describeModel, findModels, modelById, nearestModels } from '../../models/library';
 import { MODEL_LIST } from '../../models/list-models';
+import { startCases } from '../../models/start-cases';
 import { handlers } from '../../platform/http/handlers';
 import { listHandlers } from '../../platform/http/list-handlers';
 import { keepPart } from '../../shelf/keep-part';
@@ -24,6 +25,7 @@ export const modelHandlers = handlers(modelEndpoints, {
   describeModel: (call) => describeModel(call, call.params.id, call.body),
   correctSite: (call) => correctSite(call, call.params.id, call.body),
   lessons: ({ manager, params }) => lessonsOf(manager, params.id),
+  startCases: ({ manager }) => startCases(manager),
   dropLesson: ({ manager, params }) => dropLesson(manager, params.id, params.lesson),
   devices: ({ manager, query }) => devicesBySerial(manager, query.serial),
 });

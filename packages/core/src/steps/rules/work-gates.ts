@@ -14,6 +14,7 @@ import {
   wantedTargets,
   wants,
 } from '../evidence/evidence';
+import { owedBack } from '../evidence/start-facts';
 import { unless, type GateRule } from './gate-rule';
 import { preparationsOf } from '../evidence/preparations';
 import { agreedPrice, jobTotal, overrideCovers, priceHolds } from './price';
@@ -183,7 +184,7 @@ export const WORK_GATES: readonly GateRule[] = [
       const other = wantedTargets(job).find((on) => job.facts[targetKey(on, 'fitted')] && !fittedHolds(job, on));
       if (other) return [`What is fitted is not the ${targetName(other)} that is reserved now.`];
       if (!trial) return ['No trial start with the cover still loose.'];
-      if (!trial.started) return [`The device did not start: ${trial.note || 'no reason noted'}.`];
+      if (!trial.started) return [`The device did not start: ${trial.note.replace(/[.\s]+$/, '') || 'no reason noted'}.`];
       return unless(
         trial.oldDriveDetached || oldSoldered(job),
         'It was started with the old drive attached: start it without.',
@@ -212,10 +213,13 @@ export const WORK_GATES: readonly GateRule[] = [
     title: 'Every function works',
     overridableBy: 'technician',
     applies: always,
-    missing: ({ facts }) => {
-      if (!facts.functions) return ['The functions are not checked.'];
-      const dead = facts.functions.results.filter((result) => !result.works).map((result) => result.name);
-      return unless(dead.length === 0, `Not working: ${dead.join(', ')}.`);
+    missing: (job) => {
+      const { functions } = job.facts;
+      const owed = owedBack(job).filter(({ known }) => known === null);
+      const switched = unless(owed.length === 0, `Not set back: ${owed.map(({ what }) => what).join(', ')}.`);
+      if (!functions) return ['The functions are not checked.', ...switched];
+      const dead = functions.results.filter((result) => !result.works).map((result) => result.name);
+      return [...unless(dead.length === 0, `Not working: ${dead.join(', ')}.`), ...switched];
     },
   },
   {

@@ -20,6 +20,7 @@ import {
   startsAnew,
   wants,
 } from '../evidence/evidence';
+import { owedBack } from '../evidence/start-facts';
 import { decided, fitsFirst, opensFirst } from '../evidence/on-route';
 import { preparationsOf } from '../evidence/preparations';
 import { beginTitle, endTitle, prepareTitle } from './titles';
@@ -313,6 +314,19 @@ export const WORK_RULES: readonly StepRule[] = [
     gates: ['started'],
   },
   {
+    id: 'owed back',
+    title: (job) =>
+      `Set back what was switched: ${owedBack(job)
+        .map(({ what }) => what)
+        .join(', ')}`,
+    minutes: 3,
+    charged: false,
+    applies: (job) => owedBack(job).length > 0,
+    done: (job) => owedBack(job).every(({ known }) => known !== null),
+    after: () => ['trial start'],
+    gates: ['started'],
+  },
+  {
     id: 'refit old',
     title: (job) => {
       if (oldSoldered(job)) return 'See that it starts from the new drive: the old one is soldered';
@@ -355,7 +369,7 @@ export const WORK_RULES: readonly StepRule[] = [
     minutes: 8,
     applies: always,
     done: ({ facts }) => facts.functions !== undefined && facts.functions.results.every((result) => result.works),
-    after: () => ['close up', 'refit old', 'grow volume', 'bring files'],
+    after: () => ['close up', 'refit old', 'grow volume', 'bring files', 'owed back'],
     gates: [],
   },
   {

@@ -1,17 +1,18 @@
 import { AnswersAsSent1795980000000 } from './answers-as-sent';
-import { AroundThePath1780560000000 } from './around-the-path';
-import { CopyPerDrive1795800000000 } from './copy-per-drive';
-import { DrivesByRole1795970000000 } from './drives-by-role';
-import { EventsTyped1795950000000 } from './events-typed';
-import { FitAndPrice1795400000000 } from './fit-and-price';
-import { FirstSchema1780300800000 } from './first-schema';
-import { Mended1795900000000 } from './mended';
+import { AroundThePath1780560000000 } from './first/around-the-path';
+import { CopyPerDrive1795800000000 } from './first/copy-per-drive';
+import { DrivesByRole1795970000000 } from './first/drives-by-role';
+import { EventsTyped1795950000000 } from './first/events-typed';
+import { FitAndPrice1795400000000 } from './first/fit-and-price';
+import { FirstSchema1780300800000 } from './first/first-schema';
+import { Mended1795900000000 } from './first/mended';
 import { Lists1796200000000 } from './lists';
 import { ListsOfTheHouse1796300000000 } from './lists-of-the-house';
+import { StartCases1796400000000 } from './start-cases';
 import { TrialsIndex1795960000000 } from './trials-index';
 import { NamesOfTheBench1796100000000 } from './names-of-the-bench';
 import { NamesOfTheField1795990000000 } from './names-of-the-field';
-import { PlanAndCopy1795600000000 } from './plan-and-copy';
+import { PlanAndCopy1795600000000 } from './first/plan-and-copy';
 
 /** Every migration, oldest first. */
 export const migrations = [
@@ -29,4 +30,5 @@ export const migrations = [
   NamesOfTheBench1796100000000,
   Lists1796200000000,
   ListsOfTheHouse1796300000000,
+  StartCases1796400000000,
 ];

@@ -5,6 +5,8 @@ import { BringForm } from './BringForm';
 import { Compared } from './Compared';
 import { FunctionsForm } from './FunctionsForm';
 import { GrowForm } from './GrowForm';
+import { NoStartGuide } from './NoStartGuide';
+import { OwedForm } from './OwedForm';
 import { RepairForm } from './RepairForm';
 import { TrialForm } from './TrialForm';
 
@@ -15,6 +17,8 @@ export function ProveStation({ job }: { job: JobView }) {
     <>
       <RepairForm job={job} />
       <TrialForm job={job} />
+      <NoStartGuide job={job} />
+      <OwedForm job={job} />
       <GrowForm job={job} />
       <BringForm job={job} />
       <MeasureForm job={job} fact="after" title="After: same test, same settings" />

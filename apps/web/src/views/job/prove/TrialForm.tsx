@@ -60,12 +60,7 @@ export function TrialForm({ job }: { job: JobView }) {
             </div>
           )}
           {again && <Field form={form} name="done" label="What was done since the last start" sx={{ mb: 1.5 }} />}
-          <Field
-            form={form}
-            name="note"
-            label="If it does not start: what it did instead"
-            help="Seated? Seen in firmware? First in the boot order? Boot entry still at the old drive?"
-          />
+          <Field form={form} name="note" label="If it does not start: what it did instead" />
           <FormTrouble form={form} />
           <Foot note={step?.waitsFor[0]}>
             <Button disabled={busy || step?.state === 'waiting'} onClick={() => void save({ started: false })}>

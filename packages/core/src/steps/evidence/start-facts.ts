@@ -1,0 +1,83 @@
+import { CAUSE_OF, type StartFacts } from '../../triage';
+import type { Site } from '../../fit';
+import { TAKES_OVER } from '../../layout';
+import type { JobSnapshot } from '../snapshot/types';
+import { replacesDrive } from './evidence';
+import { lossesOf } from './targets';
+
+/** What the model of a device says of its starts and its sites. */
+export interface StartingDevice {
+  sites: readonly Site[];
+  startsNvme: boolean | null;
+}
+
+const BAYS: readonly Site['form'][] = ['1.8', '2.5', '3.5', 'optical'];
+
+/** What is known of a job that makes a cause of its not starting more or less likely. */
+export function startFactsOf(job: JobSnapshot, { sites, startsNvme }: StartingDevice): StartFacts {
+  const { plan, 'partition table': table, 'new drive choice': choice, 'trial start': trial } = job.facts;
+  const drive = plan?.drives.find(({ id }) => id === TAKES_OVER);
+  const site = sites.find(({ id }) => id === choice?.siteId);
+  const encrypted = table?.partitions.some((one) => one.encrypted && !plan?.intent.decrypted.includes(one.id));
+  return {
+    scheme: drive?.scheme ?? table?.scheme ?? null,
+    uefi: job.device.uefi,
+    speaks: choice ? (choice.link.kind === 'pcie' ? 'NVMe' : choice.link.kind === 'sata' ? 'SATA' : null) : null,
+    sits: site ? (BAYS.includes(site.form) ? 'bay' : 'slot') : null,
+    startsNvme,
+    shares: site ? sites.some(({ disables }) => Boolean(disables)) : null,
+    wants12V: site?.form === '3.5',
+    encrypted: encrypted ?? null,
+    oldAttached: trial && replacesDrive(job) ? !trial.oldDriveDetached : null,
+    identifiersKept: drive?.identifiersKept ?? null,
+    loaderCopied: loaderCopied(job),
+    copyDoubted: copyDoubted(job),
+    hibernated: table?.remarks
+      ? table.remarks.some(({ rule, outcome }) => rule === 'Hibernated' && outcome !== 'unknown')
+      : null,
+    sectorSizeChanged: choice !== undefined && table !== undefined && choice.sectorSize !== table.sectorSize,
+    stickUsed: plan?.startedFrom === 'a boot stick',
+    leadsTouched:
+      job.disassembly.some(({ kind, out }) => kind !== 'screw' && out > 0) || job.facts['memory fitted'] !== undefined,
+  };
+}
+
+/** Whether the plan brought what the system is started from; null where no table says what that is. */
+function loaderCopied({ facts: { plan } }: JobSnapshot): boolean | null {
+  if (!plan) return null;
+  const wanted = plan.drives.find(({ id }) => id === TAKES_OVER)?.scheme === 'gpt' ? 'EFI system' : 'loader';
+  const there = (id: string) => plan.partitions.some((one) => one.id === id && one.on === TAKES_OVER);
+  const old = plan.table.partitions.filter(({ kind }) => kind === wanted);
+  if (old.some(({ id }) => there(id)) || plan.made.some(({ kind, id }) => kind === wanted && there(id))) return true;
+  return old.length > 0 || wanted === 'EFI system' ? false : null;
+}
+
+function copyDoubted(job: JobSnapshot): boolean | null {
+  const read = job.facts['new drive read back'];
+  if (lossesOf(job).length > 0) return true;
+  return read?.seen ? !read.asPlanned : null;
+}
+
+/** Something that was switched or taken out to make a device start, and is owed back before it goes home. */
+export interface Owed {
+  what: string;
+  /** The cause that it was done about. */
+  why: string;
+  /** How it stands now; null where nobody said. */
+  known: { back: boolean; note: string } | null;
+}
+
+/** What is owed back of what was done to make it start. */
+export function owedBack({ facts }: Pick<JobSnapshot, 'facts'>): Owed[] {
+  const { 'no start': guide, 'owed back': told } = facts;
+  const mended = (guide?.tries ?? []).filter(
+    ({ outcome }) => outcome === 'that was it' || outcome === 'mended, still does not start',
+  );
+  const owed = new Map(
+    mended.flatMap(({ cause }) => {
+      const { owes, title } = CAUSE_OF[cause];
+      return owes ? [[owes, title] as const] : [];
+    }),
+  );
+  return [...owed].map(([what, why]) => ({ what, why, known: told?.items.find((one) => one.what === what) ?? null }));
+}

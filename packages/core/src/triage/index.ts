@@ -1,0 +1,3 @@
+export { CAUSE_OF, type Cause } from './causes';
+export { guideOf } from './guide';
+export * from './types';
