@@ -38,6 +38,9 @@ export function excludeEachOther(one: WishKind, other: WishKind): boolean {
   return one === other || (DRIVE_WISHED[one] !== null && DRIVE_WISHED[one] === DRIVE_WISHED[other]);
 }
 
+/** Whether a system is put on afresh. */
+export const installs = (job: Wanted): boolean => wants(job, 'fresh installation');
+
 /** Whether what is on the old drive is copied onto a new one. */
 export function copies({ wishes }: Wanted): boolean {
   return wishes.some(({ kind }) => COPIED.includes(kind));

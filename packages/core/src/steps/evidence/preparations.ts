@@ -1,6 +1,6 @@
 import type { Preparation, PreparedStamp } from '../../facts';
 import { clearedOf, tellCleared, type SourcePartition } from '../../layout';
-import { copies, wants } from './evidence';
+import { copies, installs } from './evidence';
 import { decided, fitsFirst } from './on-route';
 import { perSnapshot } from '../snapshot/per-snapshot';
 import type { JobSnapshot, RunSummary } from '../snapshot/types';
@@ -32,7 +32,7 @@ function ranWell(runs: readonly RunSummary[], { kind, about }: { kind: string; a
 }
 
 function wanted(job: JobSnapshot): Wanted[] {
-  if (!copies(job)) return wants(job, 'fresh installation') ? forInstalling(job) : [];
+  if (!copies(job)) return installs(job) ? forInstalling(job) : [];
   return [...aboutTheData(job), ...aboutTheVolumes(job), ...aboutTheDevice(job), ...aboutTheNewDrive(job)];
 }
 

@@ -184,7 +184,8 @@ export const WORK_GATES: readonly GateRule[] = [
       const other = wantedTargets(job).find((on) => job.facts[targetKey(on, 'fitted')] && !fittedHolds(job, on));
       if (other) return [`What is fitted is not the ${targetName(other)} that is reserved now.`];
       if (!trial) return ['No trial start with the cover still loose.'];
-      if (!trial.started) return [`The device did not start: ${trial.note.replace(/[.\s]+$/, '') || 'no reason noted'}.`];
+      if (!trial.started)
+        return [`The device did not start: ${trial.note.replace(/[.\s]+$/, '') || 'no reason noted'}.`];
       return unless(
         trial.oldDriveDetached || oldSoldered(job),
         'It was started with the old drive attached: start it without.',

@@ -5,23 +5,17 @@ import {
   allIdentified,
   anyFitted,
   copies,
-  filesToBring,
   fitsDrive,
   fittedHolds,
   goesIn,
-  leftToGrow,
+  installs,
   memoryHolds,
-  namesToBring,
-  oldSoldered,
-  oldStaysAt,
   planHolds,
-  refittedHolds,
   replacesDrive,
-  startsAnew,
   wants,
 } from '../evidence/evidence';
-import { owedBack } from '../evidence/start-facts';
-import { decided, fitsFirst, opensFirst } from '../evidence/on-route';
+import { fittedBeforeCopy, openedBeforeCopy, targetFittedBeforeCopy } from './before-copy';
+import { DEVICE_RULES } from './device-rules';
 import { preparationsOf } from '../evidence/preparations';
 import { beginTitle, endTitle, prepareTitle } from './titles';
 import { always, BOOKED, titled, type StepRule } from './step-rule';
@@ -29,7 +23,6 @@ import { copyTargets, copyTrusted, lastCopy, latestRun, readBackOf, untoldLosses
 import type { JobSnapshot } from '../snapshot/types';
 
 const addsMemory = (job: JobSnapshot) => wants(job, 'memory');
-const installs = (job: JobSnapshot) => wants(job, 'fresh installation');
 
 /** What has to be read of the drives in the device: all of the one that is copied, only its label when nothing is. */
 function drivesRead(job: JobSnapshot): boolean {
@@ -38,26 +31,8 @@ function drivesRead(job: JobSnapshot): boolean {
   return installs(job) ? old !== undefined : others !== undefined;
 }
 
-/** The device is opened before anything is copied where its route asks for that. */
-function openedBeforeCopy(job: JobSnapshot): boolean {
-  const route = decided(job)?.route;
-  return route !== undefined && opensFirst(route);
-}
-
-/** The drives sit in the device while they are copied to. */
-function fittedBeforeCopy(job: JobSnapshot): boolean {
-  const route = decided(job)?.route;
-  return copies(job) && route !== undefined && fitsFirst(route);
-}
-
-/** The same of one of them: nothing may go onto it at all. */
-function targetFittedBeforeCopy(job: JobSnapshot, on: TargetId): boolean {
-  return fittedBeforeCopy(job) && copyTargets(job).includes(on);
-}
-
 /** The step of a kind for each of the drives that go in. */
 const reserve = TARGET_IDS.map((on) => `reserve ${targetName(on)}` as const);
-const fit = TARGET_IDS.map((on) => `fit ${targetName(on)}` as const);
 
 /** Rules of thumb, minutes: what takes over is chosen and fitted with what hangs on the old drive. */
 const MINUTES: Readonly<Record<TargetId, number>> = { new: 6, added: 5 };
@@ -261,117 +236,7 @@ export const WORK_RULES: readonly StepRule[] = [
     after: (job) => ['strip down', fittedBeforeCopy(job) ? 'identify' : 'end copy'],
     gates: (job) => (fittedBeforeCopy(job) ? ['identified'] : ['copied']),
   },
-  {
-    id: 'install',
-    title: titled('Install the system afresh, bring the files over'),
-    minutes: 32,
-    applies: installs,
-    done: ({ facts }) => facts.installed !== undefined,
-    after: () => ['fit new drive', 'prepare'],
-    gates: ['prepared'],
-  },
-  {
-    id: 'repair start',
-    title: titled('Repair the start files on the new drive'),
-    minutes: 8,
-    charged: false,
-    applies: startsAnew,
-    // A device that starts has nothing to repair, whoever saw to it.
-    done: ({ facts }) => facts['start repaired'] !== undefined || facts['trial start']?.started === true,
-    after: () => ['fit new drive', 'end copy'],
-    gates: [],
-  },
-  {
-    id: 'trial start',
-    title: ({ facts }) =>
-      facts['trial start']?.started === false ? 'Trial start again' : 'Trial start before closing up',
-    minutes: 6,
-    applies: always,
-    done: (job) => {
-      const trial = job.facts['trial start'];
-      return trial?.started === true && (trial.oldDriveDetached || oldSoldered(job));
-    },
-    after: () => [...fit, 'fit memory', 'install', 'end copy'],
-    gates: (job) => (fittedBeforeCopy(job) ? ['copied'] : []),
-  },
-  {
-    id: 'grow volume',
-    title: (job) => `Decrypt ${leftToGrow(job)?.name ?? ''} on the new drive, and let it grow`,
-    minutes: 6,
-    charged: false,
-    applies: (job) => leftToGrow(job) !== null,
-    done: ({ facts }) => facts['volume grown'] !== undefined,
-    after: () => ['trial start'],
-    gates: ['started'],
-  },
-  {
-    id: 'bring files',
-    title: (job) => `Bring the files of ${namesToBring(job)} onto the new drive`,
-    minutes: 10,
-    applies: (job) => filesToBring(job).length > 0,
-    done: (job) => filesToBring(job).every(({ known }) => known !== null),
-    after: () => ['trial start'],
-    gates: ['started'],
-  },
-  {
-    id: 'owed back',
-    title: (job) =>
-      `Set back what was switched: ${owedBack(job)
-        .map(({ what }) => what)
-        .join(', ')}`,
-    minutes: 3,
-    charged: false,
-    applies: (job) => owedBack(job).length > 0,
-    done: (job) => owedBack(job).every(({ known }) => known !== null),
-    after: () => ['trial start'],
-    gates: ['started'],
-  },
-  {
-    id: 'refit old',
-    title: (job) => {
-      if (oldSoldered(job)) return 'See that it starts from the new drive: the old one is soldered';
-      return job.facts['old drive moves']
-        ? 'Move the old drive to its new site, for data'
-        : 'Attach the old drive again, for data';
-    },
-    minutes: (job) => (oldSoldered(job) ? 2 : 8),
-    applies: (job) => oldStaysAt(job) !== null,
-    done: refittedHolds,
-    after: () => ['trial start'],
-    // Never both at the first start: which of them the device started from would not be known.
-    gates: ['started'],
-  },
-  {
-    id: 'close up',
-    title: titled('Put everything back and close'),
-    minutes: 15,
-    applies: (job) => job.disassembly.length > 0,
-    done: ({ disassembly }) => {
-      const { opened, fullyOut, balanced } = disassemblyBalance(disassembly);
-      // Where nothing of the sheet came out there is nothing to put back.
-      return (opened || fullyOut) && balanced;
-    },
-    after: () => ['trial start', 'refit old'],
-    gates: ['started'],
-  },
-  {
-    id: 'measure after',
-    title: titled('Measure again, same settings'),
-    minutes: 10,
-    applies: always,
-    done: ({ facts }) => facts.after !== undefined,
-    after: () => ['trial start'],
-    gates: ['started'],
-  },
-  {
-    id: 'check functions',
-    title: titled('Check every function'),
-    minutes: 8,
-    applies: always,
-    done: ({ facts }) => facts.functions !== undefined && facts.functions.results.every((result) => result.works),
-    after: () => ['close up', 'refit old', 'grow volume', 'bring files', 'owed back'],
-    gates: [],
-  },
+  ...DEVICE_RULES,
   {
     id: 'place old drive',
     title: titled('Note where the old drive stays'),
