@@ -103,7 +103,7 @@ test('a new drive from the counter to the signature', async ({ page }) => {
   const called = await callForHands(page);
   await page.getByLabel('Where the drives lie').selectOption('3');
   await page.getByRole('button', { name: 'Copy has begun' }).click();
-  await expect(page.getByText(/Nothing has moved for two minutes/)).toBeVisible({ timeout: 20_000 });
+  await expect(page.getByText(/Nothing has moved for two minutes/)).toBeVisible({ timeout: 60_000 });
   await expect.poll(called).toContain(`${tag} wants hands: Copy, berth 3: it stands still`);
   await page.getByRole('button', { name: 'It ended well' }).click();
   await expect(page.getByText(/counted only/)).toBeVisible();
@@ -116,7 +116,7 @@ test('a new drive from the counter to the signature', async ({ page }) => {
   await page.getByRole('button', { name: 'another lead' }).click();
   await page.getByRole('button', { name: 'Copy has begun' }).click();
   await expect(sheet(page, 'Copy, attempt 2, is running').getByText('all written', { exact: true })).toBeVisible({
-    timeout: 30_000,
+    timeout: 60_000,
   });
   await page.getByRole('button', { name: 'It ended well' }).click();
   await expect(gate(page, 'copied')).toHaveAttribute('data-holds', 'true');

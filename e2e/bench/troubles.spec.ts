@@ -139,3 +139,20 @@ test('a view that fails says so, and leaves the way to the others', async ({ pag
   await page.getByRole('link', { name: 'Floor', exact: true }).click();
   await expect(page.getByRole('heading', { name: 'Hands next' })).toBeVisible();
 });
+
+test('files of a second old drive come onto the new one, and their paper says what became of both', async ({
+  page,
+}) => {
+  await enter(page, 'ilse', '/jobs/U-2450/prove');
+  const bring = sheet(page, /^Bring the files of/);
+  await bring.getByLabel('Its files').selectOption('brought and checked');
+  await bring.getByRole('button', { name: 'Record it' }).click();
+  await expect(bring.getByText('Fill this in.')).toHaveCount(2);
+  await bring.getByLabel('The drive now').selectOption('returned in its bag, labelled');
+  await bring.getByLabel('How many, how large, how checked; or why not').fill('5 folders, 262 GiB, 30 opened');
+  await bring.getByRole('button', { name: 'Record it' }).click();
+  await expect(bring).toContainText('recorded');
+  await expect(sheet(page, 'Steps here')).not.toContainText('First: Put everything back and close; Bring');
+  await page.goto('/print/document/U-2450');
+  await expect(page.getByText('brought onto the new drive: 5 folders, 262 GiB, 30 opened.')).toBeVisible();
+});

@@ -25,11 +25,14 @@ export async function feedFigures({ server, databaseUrl, tokenFile, cookie, proc
   const post = async (run, firstSeq, samples) => {
     const body = { agent: 'bench', boot, berth: run.berth, runId: run.id, firstSeq, samples };
     const drives = { source: run.source, target: run.target };
-    const response = await fetch(`${server}/api/v1/agent/samples`, {
-      method: 'POST',
-      headers: { 'content-type': 'application/json', authorization: `Bearer ${token}` },
-      body: JSON.stringify({ ...body, ...drives }),
-    });
+    const send = () =>
+      fetch(`${server}/api/v1/agent/samples`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json', authorization: `Bearer ${token}` },
+        body: JSON.stringify({ ...body, ...drives }),
+      });
+    // A connection that is closed just as it is used again: the agent sends what was not acknowledged anew, too.
+    const response = await send().catch(send);
     if (!response.ok) throw new Error(`samples: ${response.status} ${await response.text()}`);
     return (await response.json()).acknowledged;
   };

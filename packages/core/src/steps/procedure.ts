@@ -161,7 +161,8 @@ function isRunOf({ about, onto, estimate }: PlannedRun, run: RunSummary): boolea
 
 /** What runs now, and the runs of the plan that are still to come. */
 function unattendedMinutes(job: JobSnapshot, done: ReadonlySet<StepId>): number {
-  if (done.has('end copy') || job.end) return 0;
+  if (job.end) return 0;
+  const copied = done.has('end copy');
   const now = job.runs.find(({ outcome }) => outcome === 'running');
   const planned = job.facts.plan?.work ?? [];
   const own = planned.find((one) => now && isRunOf(one, now));
@@ -169,10 +170,12 @@ function unattendedMinutes(job: JobSnapshot, done: ReadonlySet<StepId>): number 
   const ahead = planned.filter(
     (one) =>
       one !== own &&
+      // Files are brought once it is copied; what else was planned is over then, however it went.
+      (!copied || one.estimate.kind === 'bring files') &&
       !brought.has(one.about ?? '') &&
       !job.runs.some((run) => isRunOf(one, run) && run.outcome === 'ended well'),
   );
-  const running = now ? (now.left?.high ?? own?.estimate.high ?? 0) : 0;
+  const running = now && !copied ? (now.left?.high ?? own?.estimate.high ?? 0) : 0;
   return (running + ahead.reduce((sum, { estimate }) => sum + estimate.middle, 0)) / 60;
 }
 

@@ -144,6 +144,8 @@ describe('files of another drive that come onto the new one', () => {
     expect(stepOf(open, 'bring files')?.title).toContain('Kestrin D7');
     expect(stepOf(open, 'bring files')?.state).toBe('ready');
     expect(stepOf(brings({ drives: [told] }), 'bring files')?.state).toBe('done');
+    const [before, after] = [open, brings({ drives: [told] })].map((one) => procedureOf(one).unattendedLeft);
+    expect((before ?? 0) - (after ?? 0)).toBeCloseTo(onto.estimate.middle / 60, 6);
     expect(filesToBring(open)).toMatchObject([{ name: 'Kestrin D7', known: null }]);
     expect(stepOf(brings({ drives: [{ ...told, serial: 'KD-2' }] }), 'bring files')?.state).toBe('ready');
     expect(stepOf(job({ facts: complete }), 'bring files')).toBeUndefined();

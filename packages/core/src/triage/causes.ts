@@ -327,8 +327,11 @@ export const CAUSE_OF: Readonly<Record<CauseId, Cause>> = {
     test: 'One module at a time, an outside display, the ribbons of the sheet one by one',
     minutes: 8,
     remedy: 'Seat it again',
-    weigh: ({ leadsTouched }) =>
-      leadsTouched ? more(1.5, 'leads or modules were out') : more(0.3, 'no lead and no module was out'),
+    weigh: ({ leadsTouched, newDrive }) => {
+      if (leadsTouched === null) return null;
+      if (!leadsTouched) return more(0.3, 'no lead and no module was out');
+      return newDrive ? more(1.5, 'leads or modules were out') : more(6, 'nothing but leads or modules was touched');
+    },
   },
   'drive defective': {
     title: 'The new drive is defective',
@@ -345,6 +348,25 @@ export const CAUSE_OF: Readonly<Record<CauseId, Cause>> = {
     warns: 'what was changed on it since the copy is lost',
   },
 };
+
+/** What can only be where a drive took over. */
+export const OF_NEW_DRIVE: readonly CauseId[] = [
+  'not seated',
+  'post missing',
+  'no power',
+  'wrong protocol',
+  'entry lost',
+  'loader not copied',
+  'not active',
+  'no boot code',
+  'scheme against mode',
+  'both attached',
+  'sector size',
+  'firmware without NVMe',
+  'copy incomplete',
+  'source hibernated',
+  'drive defective',
+];
 
 function legacyOnly({ scheme, uefi }: StartFacts): Weight | null {
   if (scheme === 'gpt') return no('its table is a GPT');

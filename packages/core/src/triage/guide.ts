@@ -1,4 +1,4 @@
-import { CAUSE_OF } from './causes';
+import { CAUSE_OF, OF_NEW_DRIVE } from './causes';
 import {
   CAUSES,
   SIGNS,
@@ -43,6 +43,7 @@ export function guideOf(
     const weight = CAUSE_OF[id].weigh?.(facts) ?? null;
     const found = tries.some((one) => one.cause === id && one.outcome === 'mended, still does not start');
     if (found) excluded.push({ id, why: 'it was one, and is mended' });
+    else if (!facts.newDrive && OF_NEW_DRIVE.includes(id)) excluded.push({ id, why: 'no drive took over' });
     else if (weight?.by === 0) excluded.push({ id, why: weight.why });
     else {
       const odds = priors[id] * (weight?.by ?? 1) * bySigns(id, signs) * byTries(id, tries);

@@ -47,6 +47,7 @@ function factsBy(draw: () => number): StartFacts {
   const scheme = draw() < 0.8 ? 'gpt' : 'mbr';
   const speaks = draw() < 0.55 ? 'NVMe' : 'SATA';
   return {
+    newDrive: true,
     scheme,
     uefi: draw() < 0.94 ? scheme === 'gpt' : scheme !== 'gpt',
     speaks,

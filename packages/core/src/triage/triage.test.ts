@@ -14,6 +14,7 @@ import { priorsOf } from './guide';
 import { expectedMinutes, faultyDevices } from './simulate.test-data';
 
 const nothing: StartFacts = {
+  newDrive: true,
   scheme: null,
   uefi: null,
   speaks: null,
@@ -37,6 +38,7 @@ const first = (signs: Parameters<typeof guideOf>[0], facts: Partial<StartFacts> 
     .map(({ id }) => id);
 
 const ANY_FACTS = fc.record<StartFacts>({
+  newDrive: fc.boolean(),
   scheme: fc.constantFrom('gpt', 'mbr', null),
   uefi: fc.constantFrom(true, false, null),
   speaks: fc.constantFrom('NVMe', 'SATA', null),
@@ -52,7 +54,7 @@ const ANY_FACTS = fc.record<StartFacts>({
   hibernated: fc.constantFrom(true, false, null),
   sectorSizeChanged: fc.boolean(),
   stickUsed: fc.boolean(),
-  leadsTouched: fc.boolean(),
+  leadsTouched: fc.constantFrom(true, false, null),
 });
 const ANY_SIGNS = fc.uniqueArray(fc.constantFrom(...SIGNS), { maxLength: 5 });
 const ANY_TRIES = fc.array(
@@ -90,6 +92,12 @@ describe('where to look for why a device does not start', () => {
     expect(excluded.map(({ id }) => id)).toEqual(['cable loose', 'no power', 'both attached', 'firmware without NVMe']);
     expect(excluded.every(({ why }) => why !== '')).toBe(true);
     expect(ranked.map(({ id }) => id)).not.toContain('cable loose');
+  });
+
+  it('leaves out what hangs on a new drive where none went in', () => {
+    const { ranked, excluded } = guideOf([], { ...nothing, newDrive: false }, []);
+    expect([...ranked].sort((a, b) => b.share - a.share)[0]?.id).toBe('ribbon or memory loose');
+    expect(excluded.find(({ id }) => id === 'copy incomplete')?.why).toBe('no drive took over');
   });
 
   it('goes on after each try, and to what is left once one was mended', () => {

@@ -65,6 +65,8 @@ export interface Try {
 
 /** What is known of job and device that makes a cause more or less likely; null where nobody knows. */
 export interface StartFacts {
+  /** Whether a drive took over from the old one. */
+  newDrive: boolean;
   scheme: 'gpt' | 'mbr' | null;
   /** Whether the firmware starts by UEFI. */
   uefi: boolean | null;
@@ -91,7 +93,7 @@ export interface StartFacts {
   /** A stick was used for the copy. */
   stickUsed: boolean;
   /** Leads and ribbons came off, or modules were touched. */
-  leadsTouched: boolean;
+  leadsTouched: boolean | null;
 }
 
 /** A cause that the shop found in the end, and the model it was found at. */

@@ -1,6 +1,6 @@
 import { CAUSE_OF, type StartFacts } from '../../triage';
 import type { Site } from '../../fit';
-import { TAKES_OVER } from '../../layout';
+import { TAKES_OVER, type SourceTable } from '../../layout';
 import type { JobSnapshot } from '../snapshot/types';
 import { replacesDrive } from './evidence';
 import { lossesOf } from './targets';
@@ -20,26 +20,44 @@ export function startFactsOf(job: JobSnapshot, { sites, startsNvme }: StartingDe
   const site = sites.find(({ id }) => id === choice?.siteId);
   const encrypted = table?.partitions.some((one) => one.encrypted && !plan?.intent.decrypted.includes(one.id));
   return {
+    newDrive: replacesDrive(job),
     scheme: drive?.scheme ?? table?.scheme ?? null,
     uefi: job.device.uefi,
     speaks: choice ? (choice.link.kind === 'pcie' ? 'NVMe' : choice.link.kind === 'sata' ? 'SATA' : null) : null,
     sits: site ? (BAYS.includes(site.form) ? 'bay' : 'slot') : null,
     startsNvme,
-    shares: site ? sites.some(({ disables }) => Boolean(disables)) : null,
+    shares: sharing(sites, site),
     wants12V: site?.form === '3.5',
     encrypted: encrypted ?? null,
     oldAttached: trial && replacesDrive(job) ? !trial.oldDriveDetached : null,
     identifiersKept: drive?.identifiersKept ?? null,
     loaderCopied: loaderCopied(job),
     copyDoubted: copyDoubted(job),
-    hibernated: table?.remarks
-      ? table.remarks.some(({ rule, outcome }) => rule === 'Hibernated' && outcome !== 'unknown')
-      : null,
+    hibernated: hibernated(table),
     sectorSizeChanged: choice !== undefined && table !== undefined && choice.sectorSize !== table.sectorSize,
     stickUsed: plan?.startedFrom === 'a boot stick',
-    leadsTouched:
-      job.disassembly.some(({ kind, out }) => kind !== 'screw' && out > 0) || job.facts['memory fitted'] !== undefined,
+    leadsTouched: leadsTouched(job),
   };
+}
+
+/** Whether anything switches off anything; null where nobody noted it of the site. */
+function sharing(sites: readonly Site[], site: Site | undefined): boolean | null {
+  if (sites.some(({ disables }) => Boolean(disables))) return true;
+  return site?.disables === undefined ? null : false;
+}
+
+/** Whether its volumes were read as hibernated; null where that could not be read, or nobody looked. */
+function hibernated(table: SourceTable | undefined): boolean | null {
+  const said = table?.remarks?.filter(({ rule }) => rule === 'Hibernated');
+  if (!said) return null;
+  if (said.some(({ outcome }) => outcome !== 'unknown')) return true;
+  return said.length > 0 ? null : false;
+}
+
+/** Whether leads or modules were out; null where no sheet says what came out. */
+function leadsTouched({ disassembly, facts }: JobSnapshot): boolean | null {
+  if (facts['memory fitted'] || disassembly.some(({ kind, out }) => kind !== 'screw' && out > 0)) return true;
+  return disassembly.length === 0 ? null : false;
 }
 
 /** Whether the plan brought what the system is started from; null where no table says what that is. */

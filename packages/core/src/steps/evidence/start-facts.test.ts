@@ -1,0 +1,45 @@
+import { describe, expect, it } from 'vitest';
+import type { JobFacts } from '../../facts';
+import { bay } from '../../fit/tests/samples.test-data';
+import { owedBack, startFactsOf } from '../index';
+import { complete, job, planBy } from '../samples.test-data';
+
+const plan = planBy('both at the bench');
+const table = plan.table;
+const of = (facts: JobFacts, sites = [bay]) => startFactsOf(job({ facts }), { sites, startsNvme: null });
+
+describe('what is known of a start', () => {
+  it('is not known where nobody looked: no missing fact is a yes or a no', () => {
+    const known = startFactsOf(job({ facts: {}, disassembly: [] }), { sites: [], startsNvme: null });
+    const { newDrive, wants12V, sectorSizeChanged, stickUsed, ...asked } = known;
+    expect([newDrive, wants12V, sectorSizeChanged, stickUsed]).toEqual([true, false, false, false]);
+    expect(Object.entries({ ...asked, uefi: null }).filter(([, one]) => one !== null)).toEqual([]);
+  });
+
+  it('of hibernation is only what was read', () => {
+    const remark = (outcome: 'limit' | 'unknown') => ({ rule: 'Hibernated', outcome, sentence: '' });
+    const said = (remarks?: ReturnType<typeof remark>[]) =>
+      of({ 'partition table': { ...table, ...(remarks ? { remarks } : {}) } }).hibernated;
+    expect([said(), said([]), said([remark('unknown')]), said([remark('limit')])]).toEqual([null, false, null, true]);
+  });
+
+  it('follows from plan, drive and how it was tried', () => {
+    const facts = { ...complete, plan, 'trial start': { started: false, oldDriveDetached: false, note: 'x' } };
+    const known = of(facts, [{ ...bay, id: complete['new drive choice']?.siteId ?? '' }]);
+    expect(known).toMatchObject({ scheme: plan.drives[0]?.scheme, sits: 'bay', oldAttached: true });
+  });
+});
+
+describe('what is owed back', () => {
+  it('is what was switched for a cause that was found, each once', () => {
+    const tries = (...list: ['Secure Boot refuses' | 'boot order' | 'controller mode', 'that was it' | 'not it'][]) =>
+      owedBack({
+        facts: { 'no start': { signs: [], tries: list.map(([cause, outcome]) => ({ cause, outcome, note: '' })) } },
+      }).map(({ what }) => what);
+    expect(tries(['Secure Boot refuses', 'not it'], ['boot order', 'that was it'])).toEqual([]);
+    expect(tries(['Secure Boot refuses', 'that was it'], ['Secure Boot refuses', 'that was it'])).toEqual([
+      'Secure Boot',
+    ]);
+    expect(tries(['controller mode', 'that was it'])).toEqual(['Controller mode of the firmware']);
+  });
+});
