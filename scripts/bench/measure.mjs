@@ -229,6 +229,8 @@ async function openBare() {
     env: { ...process.env, UDREL_SESSION: sid, UDREL_TAG: TAG, UDREL_CAPTURED: `${UDREL_WORK}/captured.json` },
     stdio: ['ignore', 'pipe', 'inherit'],
   });
+  // A measurement that breaks off takes it along: what it leaves open would be waited for.
+  process.once('exit', () => child.kill());
   const [port] = await once(child.stdout, 'data');
   return { url: `http://127.0.0.1:${Number(port)}`, close: () => child.kill() };
 }

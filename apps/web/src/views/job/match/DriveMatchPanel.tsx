@@ -10,7 +10,7 @@ import { driveSize } from '../../../format/parts';
 import { Foot, Ledger, Sheet, TroubleNote } from '../../../ui';
 import { SiteDialog } from '../../../features/site-editor/SiteDialog';
 import { useJobChange } from '../../../features/job/useJobChange';
-import { ComesAlong } from './ComesAlong';
+import { ComesAlong } from './coming/ComesAlong';
 import { KitLink } from './KitLink';
 import { MoveOldDrive } from './MoveOldDrive';
 import { OrderDialog } from './order/OrderDialog';

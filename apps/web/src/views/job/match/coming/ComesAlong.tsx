@@ -16,9 +16,9 @@ import {
 } from '@udrel/core/layout';
 import { aroundOf } from '@udrel/core/plan-file';
 import { copies } from '@udrel/core/steps';
-import { Sheet, TroubleNote } from '../../../ui';
-import { useJobChange } from '../../../features/job/useJobChange';
-import styles from './order/match.module.css';
+import { Sheet, TroubleNote } from '../../../../ui';
+import { useJobChange } from '../../../../features/job/useJobChange';
+import styles from '../order/match.module.css';
 
 /** Rules that are about what comes along; the others are settled in the plan. */
 const ABOUT_COMING: readonly string[] = ['Loader', 'System', 'Left behind', 'Files'];

@@ -3,7 +3,7 @@ import { expect, it, vi } from 'vitest';
 import { bytesOfNominal, GIB } from '@udrel/core/capacity';
 import { defaultIntent, filesFrom } from '@udrel/core/layout';
 import { tableOf } from '@udrel/core/samples';
-import { jobView, show } from '../../../testing/show';
+import { jobView, show } from '../../../../testing/show';
 import { ComesAlong } from './ComesAlong';
 
 const second = { serial: 'KD5-0500', name: 'Kestrin D5', bytes: bytesOfNominal(500), siteId: 'b', used: 100 * GIB };
