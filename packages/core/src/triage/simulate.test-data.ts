@@ -1,3 +1,4 @@
+import { chanceOf } from '../estimate/histories.test-data';
 import { CAUSE_OF } from './causes';
 import { guideOf } from './guide';
 import { CAUSES, SIGNS, type CauseId, type Sign, type StartFacts, type Try } from './types';
@@ -11,23 +12,12 @@ export interface FaultyDevice {
   seen: Record<string, Sign[]>;
 }
 
-/** Numbers from 0 to 1 that are the same for the same seed (mulberry32). */
-export function drawing(seed: number): () => number {
-  let state = seed >>> 0;
-  return () => {
-    state = (state + 0x6d2b79f5) >>> 0;
-    let mixed = Math.imul(state ^ (state >>> 15), state | 1);
-    mixed ^= mixed + Math.imul(mixed ^ (mixed >>> 7), mixed | 61);
-    return ((mixed ^ (mixed >>> 14)) >>> 0) / 2 ** 32;
-  };
-}
-
 /**
  * Devices that do not start, not drawn from the figures of the guide as they are: shares are off by up to a factor of two,
  * signs are seen less or more often than it believes, one in twelve comes by chance, and of the facts a third is not known.
  */
 export function faultyDevices(count: number, seed: number): FaultyDevice[] {
-  const draw = drawing(seed);
+  const draw = chanceOf(seed);
   const off = Object.fromEntries(CAUSES.map((id) => [id, 2 ** (2 * draw() - 1)])) as Record<CauseId, number>;
   const often = (id: CauseId, sign: Sign) =>
     Math.min(0.98, (CAUSE_OF[id].signs[sign] ?? 0) * (0.6 + 0.7 * draw()) + 0.04);
@@ -122,7 +112,7 @@ function minutesBy(device: FaultyDevice, draw: () => number, next: (signs: Sign[
 
 /** Mean minutes by the guide, and by going through what can be at all from the least effort on, again and again. */
 export function expectedMinutes(devices: readonly FaultyDevice[], seed: number): { guided: number; byEffort: number } {
-  const draw = drawing(seed);
+  const draw = chanceOf(seed);
   let [guided, byEffort] = [0, 0];
   for (const device of devices) {
     guided += minutesBy(device, draw, (signs, tries) => {

@@ -1,10 +1,10 @@
-import Button from '@mui/material/Button';
 import type { JobView } from '@udrel/contract/types';
 import { filesToBring } from '@udrel/core/steps';
 import { Field, FormTrouble } from '../../../features/form/Field';
 import { useFactForm } from '../../../features/form/kept-form';
 import { range } from '../../../format/time';
-import { Foot, Sheet } from '../../../ui';
+import { Sheet } from '../../../ui';
+import { RecordFoot } from './RecordFoot';
 import styles from '../../../features/job/job.module.css';
 import { DESTINATIONS } from '../hand-over/destinations';
 
@@ -63,15 +63,7 @@ export function BringForm({ job }: { job: JobView }) {
         );
       })}
       <FormTrouble form={form} />
-      <Foot note={step.waitsFor[0]}>
-        <Button
-          variant={step.state === 'ready' ? 'contained' : 'outlined'}
-          disabled={busy || step.state === 'waiting'}
-          onClick={() => void save()}
-        >
-          {known ? 'Correct it' : 'Record it'}
-        </Button>
-      </Foot>
+      <RecordFoot step={step} known={known !== undefined} busy={busy} save={save} />
     </Sheet>
   );
 }

@@ -1,9 +1,9 @@
-import Button from '@mui/material/Button';
 import type { JobView } from '@udrel/contract/types';
 import { owedBack } from '@udrel/core/steps';
 import { Field, FormTrouble } from '../../../features/form/Field';
 import { useFactForm } from '../../../features/form/kept-form';
-import { Foot, Sheet } from '../../../ui';
+import { Sheet } from '../../../ui';
+import { RecordFoot } from './RecordFoot';
 import styles from '../../../features/job/job.module.css';
 
 const ANSWERS = ['as before', 'stays changed'] as const;
@@ -53,15 +53,7 @@ export function OwedForm({ job }: { job: JobView }) {
         </div>
       ))}
       <FormTrouble form={form} />
-      <Foot note={step.waitsFor[0]}>
-        <Button
-          variant={step.state === 'ready' ? 'contained' : 'outlined'}
-          disabled={busy || step.state === 'waiting'}
-          onClick={() => void save()}
-        >
-          {known ? 'Correct it' : 'Record it'}
-        </Button>
-      </Foot>
+      <RecordFoot step={step} known={known !== undefined} busy={busy} save={save} />
     </Sheet>
   );
 }

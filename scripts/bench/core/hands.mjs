@@ -1,6 +1,6 @@
-import { nextHands } from '../../packages/core/src/steps';
-import { factsOf, job, keys, run } from '../../packages/core/src/steps/samples.test-data';
-import { medianTime } from './load.mjs';
+import { nextHands } from '../../../packages/core/src/steps';
+import { factsOf, job, keys, run } from '../../../packages/core/src/steps/samples.test-data';
+import { medianTime } from '../load.mjs';
 
 const OPEN = 500;
 

@@ -1,5 +1,5 @@
-import { expectedMinutes, faultyDevices } from '../../packages/core/src/triage/simulate.test-data';
-import { round } from './load.mjs';
+import { expectedMinutes, faultyDevices } from '../../../packages/core/src/triage/simulate.test-data';
+import { round } from '../load.mjs';
 
 const DEVICES = 20_000;
 

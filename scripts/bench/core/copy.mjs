@@ -1,8 +1,8 @@
-import { bytesOfNominal, GIB, MIB, sectorsOfNominal } from '../../packages/core/src/capacity';
-import { defaultIntent, planLayout } from '../../packages/core/src/layout';
-import { advanceAll, beginProgress, progressOf } from '../../packages/core/src/progress';
-import { askedOf, routesFor, runsOf } from '../../packages/core/src/routes';
-import { medianTime, round } from './load.mjs';
+import { bytesOfNominal, GIB, MIB, sectorsOfNominal } from '../../../packages/core/src/capacity';
+import { defaultIntent, planLayout } from '../../../packages/core/src/layout';
+import { advanceAll, beginProgress, progressOf } from '../../../packages/core/src/progress';
+import { askedOf, routesFor, runsOf } from '../../../packages/core/src/routes';
+import { medianTime, round } from '../load.mjs';
 
 const PARTITIONS = 128;
 const SAMPLES = 1_000_000;
