@@ -1,4 +1,4 @@
-import type { JobFacts, OldDrive, Route } from '@udrel/core/facts';
+import type { JobFacts, OldDrive, PreparationId, Route } from '@udrel/core/facts';
 import type { JobBooking } from '@udrel/contract/types';
 import type { MeasurementSet } from '@udrel/core/benchmarks';
 import type { HealthGrade } from '@udrel/core/estimate';
@@ -74,6 +74,10 @@ export interface DemoJob {
   after?: Partial<MeasurementSet>;
   whyNotBefore?: string;
   leftOut?: string[];
+  /** The probe file that it was read from when it came; without one `old` and `table` were typed. */
+  probe?: string;
+  /** What Prepare switched in the device; else all was so already. */
+  switched?: PreparationId[];
   /** What else was decided about its plan. */
   intent?: Partial<LayoutIntent>;
   /** Drives that stay in it. */

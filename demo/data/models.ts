@@ -64,7 +64,11 @@ const chosen: ModelSpec[] = [
     firmware: modern,
     ports: PORTS.middle,
     functions: LAPTOP,
-    disassembly: disassembly(8, [...laptopInside, ...cardParts]),
+    disassembly: disassembly(8, [
+      ...laptopInside,
+      { stage: 2, kind: 'cable', name: 'touchpad ribbon', count: 1 },
+      ...cardParts,
+    ]),
     note: '',
   },
   {

@@ -9,7 +9,7 @@ import {
   type CommandContext,
 } from '@udrel/server/services';
 import type { JobView } from '@udrel/contract/types';
-import { defaultIntent, planLayout, type SourceTable } from '@udrel/core/layout';
+import { defaultIntent, planLayout } from '@udrel/core/layout';
 import { aroundOf, expectedTable, targetsOf } from '@udrel/core/plan-file';
 import { askedOf, routesFor } from '@udrel/core/routes';
 import { copyTargets, decided } from '@udrel/core/steps';
@@ -32,8 +32,10 @@ export const onRoute =
 
 /** A plan on the route that the job asks for, else on the one that is advised. */
 export const draftPlan =
-  (job: DemoJob, table: SourceTable): Act =>
+  (job: DemoJob): Act =>
   async (context, view) => {
+    const table = view.snapshot.facts['partition table'];
+    if (!table) throw new Error(`${view.tag} has no partition table`);
     const intent = { ...defaultIntent(table), leftOut: job.leftOut ?? [], ...job.intent };
     const { facts } = view.snapshot;
     const { placing } = await viewPlacing(context.manager, view.tag, context.now);
@@ -69,27 +71,31 @@ export function tookAsLong(context: CommandContext, { tag, runs }: JobView): Com
 
 /** What is noted with a stamp that asks for something. */
 const NOTES: Partial<Record<PreparationId, string>> = {
+  'start mode': 'UEFI, AHCI, Secure Boot on; its own drive first',
   'risk told': 'after six hours, or when nothing more is read for ten minutes',
   'files agreed': 'pictures and letters, from the old drive; nothing of the programs',
 };
 
 /** Everything seen to before the copy: checks stamped, runs of their own ended well. */
-export async function prepareDevice(began: CommandContext, given: JobView): Promise<JobView> {
-  let [view, context] = [given, began];
-  for (const { id, run, asks } of given.procedure.preparations) {
-    const { tag, version } = view;
-    if (run === null) {
-      view = await stampPreparation(context, tag, {
-        version,
-        id,
-        done: true,
-        note: asks === null ? '' : (NOTES[id] ?? 'as its own system says'),
-      });
-    } else {
-      const running = await beginRun(context, tag, { version, berth: null, ...run });
-      context = tookAsLong(context, running);
-      view = await endRun(context, tag, { version: running.version, outcome: 'ended well', note: '' });
+export const prepareDevice =
+  (job: DemoJob): Act =>
+  async (began, given) => {
+    let [view, context] = [given, began];
+    for (const { id, run, asks, switches } of given.procedure.preparations) {
+      const { tag, version } = view;
+      if (run === null) {
+        view = await stampPreparation(context, tag, {
+          version,
+          id,
+          done: true,
+          note: asks === null ? '' : (NOTES[id] ?? 'as its own system says'),
+          ...(switches ? { switched: job.switched?.includes(id) === true } : {}),
+        });
+      } else {
+        const running = await beginRun(context, tag, { version, berth: null, ...run });
+        context = tookAsLong(context, running);
+        view = await endRun(context, tag, { version: running.version, outcome: 'ended well', note: '' });
+      }
     }
-  }
-  return view;
-}
+    return view;
+  };

@@ -28,6 +28,7 @@ import {
 import type { DemoJob, Reached } from '../data/demo-job';
 import { tables } from '../data/tables';
 import { fact, type Act, type Stage } from './act';
+import { readFrom } from './replay-reading';
 import { draftPlan, onRoute, once, prepareDevice, readBack, tookAsLong } from './replay-copy';
 
 const METHOD = '1 MiB QD8 and 4 KiB QD1, 3 runs';
@@ -84,8 +85,15 @@ const measured = (set: Partial<MeasurementSet> | undefined, whyNot = '') => ({
   whyNot,
 });
 
+function readDrive({ probe, old, table }: DemoJob): Steps {
+  if (probe) return [['read', readFrom(probe)]];
+  return [
+    ['read', fact('old drive', old)],
+    ['read', fact('partition table', tables[table ?? 'laptop500'])],
+  ];
+}
+
 function driveSteps(job: DemoJob, stage: Stage): Steps {
-  const table = tables[job.table ?? 'laptop500'];
   const reserve = takeDrive(job, stage);
   const begin: Act = (context, view) =>
     beginRun(context, view.tag, {
@@ -107,19 +115,18 @@ function driveSteps(job: DemoJob, stage: Stage): Steps {
     return job.seenInside ? fact('seen inside', job.seenInside)(context, out) : out;
   });
   return [
-    ['read', fact('old drive', job.old)],
-    ['read', fact('partition table', table)],
+    ...readDrive(job),
     ...(job.others ? ([['read', fact('other drives', { drives: job.others })]] as Steps) : []),
     ['assessed', fact('health', { grade: job.health ?? 'good', note: job.healthNote ?? '' })],
     ['assessed', fact('before', measured(job.before, job.whyNotBefore))],
     ['reserved', reserve],
     ...(job.takeAdded ? ([['reserved', takeDrive({ ...job, take: job.takeAdded }, stage, 'added')]] as Steps) : []),
     ['agreed', agree],
-    ['drafted', draftPlan(job, table)],
+    ['drafted', draftPlan(job)],
     ['planned', (context, view) => acceptPlan(context, view.tag, view.version)],
-    ['prepared', prepareDevice],
+    ['prepared', prepareDevice(job)],
     ['identified', onRoute(opensFirst, open)],
-    ['identified', fact('source identified', { serial: job.old?.serial })],
+    ['identified', identifySource],
     ['identified', bySerial('new', 'identified')],
     ...(job.takeAdded ? ([['identified', bySerial('added', 'identified')]] as Steps) : []),
     ['running', onRoute(fitsFirst, fit('new'))],
@@ -165,6 +172,9 @@ function noteMissing({ missing }: DemoJob, context: CommandContext, view: JobVie
   const { out, back, left, replaced } = item;
   return moveItem(context, view.tag, item.id, { version: view.version, out, back, left, replaced, missing });
 }
+
+const identifySource: Act = (context, view) =>
+  fact('source identified', { serial: view.snapshot.facts['old drive']?.serial })(context, view);
 
 /** The old drive goes on in the device for data. */
 const refitOld: Act = (context, view) => {
@@ -215,7 +225,7 @@ function freshSteps(job: DemoJob, stage: Stage): Steps {
     ['assessed', fact('before', measured(job.before, job.whyNotBefore))],
     ['reserved', takeDrive(job, stage)],
     ['agreed', agree],
-    ['prepared', prepareDevice],
+    ['prepared', prepareDevice(job)],
     ['stripped', all('out')],
     ['fitted', bySerial('new', 'fitted')],
     ['started', fact('installed', { system: 'desktop system, newest version', files: 'not wanted', note: '' })],

@@ -8,7 +8,7 @@ interface Job {
   tag: string;
   version: number;
   snapshot: { facts: { 'new drive choice'?: { serial: string } } };
-  procedure: { preparations: { id: string; run: object | null }[] };
+  procedure: { preparations: { id: string; run: object | null; asks: string | null }[] };
 }
 
 /** What a technician would have read of a 500 GB disk with two partitions. */
@@ -66,11 +66,11 @@ export async function plannedJob(
   const value = { intent, route: 'new drive in an enclosure', startedFrom: 'its own system' };
   job = await send('PUT', `/jobs/${job.tag}/facts/plan%20draft`, { version: job.version, value });
   job = await send('POST', `/jobs/${job.tag}/plan`, { version: job.version });
-  for (const { id, run } of job.procedure.preparations) {
+  for (const { id, run, asks } of job.procedure.preparations) {
     const change = async (path: string, data: object) => {
       job = await send('POST', `/jobs/${job.tag}${path}`, { version: job.version, ...data });
     };
-    if (run === null) await change('/preparations', { id, done: true, note: '' });
+    if (run === null) await change('/preparations', { id, done: true, note: asks ?? '', switched: false });
     else {
       await change('/runs', { berth: null, ...run });
       await change('/runs/end', { outcome: 'ended well', note: '', minutes: null });

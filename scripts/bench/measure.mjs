@@ -6,7 +6,7 @@ import { DriveCatalogue } from '../../packages/core/src/fit';
 import { generatedAdapters, generatedOffers } from '../../packages/core/src/fit/tests/catalogue.test-data';
 import { bay, slot } from '../../packages/core/src/fit/tests/samples.test-data';
 import { readPartitions } from '../../packages/core/src/reading/drive';
-import { DRIVE_BYTES, drivePieces } from '../../packages/core/src/reading/drive.test-data';
+import { DRIVE_BYTES, drivePieces } from '../../packages/core/src/reading/tests/drive.test-data';
 import { readSmbios } from '../../packages/core/src/smbios';
 import { PORTABLE } from '../../packages/core/src/smbios/samples.test-data';
 import { imageOfPieces } from '../../packages/core/src/image';

@@ -113,7 +113,7 @@ export async function planned(client, work, run) {
   await record('plan draft', { intent, route: 'new drive in an enclosure', startedFrom: 'its own system' });
   await change('POST', '/plan', {});
   for (const { id } of job.procedure.preparations)
-    await change('POST', '/preparations', { id, done: true, note: 'lab' });
+    await change('POST', '/preparations', { id, done: true, note: 'lab', switched: false });
   await record('source identified', { serial: old });
   await record('new drive identified', { serial: drive });
   const files = { old: join(work, `old-${n}.img`), drive: join(work, `new-${n}.img`) };

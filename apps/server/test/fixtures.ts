@@ -228,8 +228,8 @@ export class Work {
 
   /** Everything seen to before the copy: checks stamped, runs of their own ended well. */
   async prepareDevice() {
-    for (const { id, run } of this.job.procedure.preparations) {
-      if (run === null) await this.post('/preparations', { id, done: true, note: '' });
+    for (const { id, run, asks } of this.job.procedure.preparations) {
+      if (run === null) await this.post('/preparations', { id, done: true, note: asks ?? '', switched: false });
       else {
         await this.post('/runs', { berth: null, ...run });
         await this.post('/runs/end', { outcome: 'ended well', note: '' });

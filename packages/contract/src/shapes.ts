@@ -7,5 +7,5 @@ export { adapterSpec, driveSpec, site } from './shapes/drives';
 export { moduleSpec } from './shapes/memory';
 export { modelSpec } from './shapes/models';
 export { partEntry, partSpecs } from './shapes/parts';
-export { probeFile } from './shapes/probe-file';
+export { probeFile } from './shapes/read/probe-file';
 export { text, uuid, whole, type Infer, type Node, type Shape } from './shapes/shape';

@@ -54,7 +54,7 @@ export async function enterFact(
       requireStep(job, stepOfFact(key, job.snapshot.end !== null));
     if (isHeldByRun(key)) requireNoRun(job);
     const value = await examine(context, job, key, checked.value);
-    const fallen = factRow(key).withdraws ? await withdrawProof(context, job, key, value as { serial: string }) : [];
+    const fallen = await withdrawProof(context, job, key, value);
     const { now } = context;
     const before = fallen.length > 0 ? withoutFacts(job, fallen, now) : job;
     // The steps are worked out anew while the value is written.
@@ -238,15 +238,14 @@ async function noteWhatItHolds(
   return [(await keepFact(context, job, holds, known, 'on record')).fact];
 }
 
-/** Another drive than before: what was proven with the one before stays on record and counts no more. */
+/** Another drive, or a reset of the firmware: what was proven before stays on record and counts no more. */
 async function withdrawProof(
   { manager }: CommandContext,
   job: JobRecord,
   key: EntryKey,
-  { serial }: { serial: string },
+  value: unknown,
 ): Promise<FactKey[]> {
-  const before = job.snapshot.facts[key] as { serial: string } | undefined;
-  if (!before || before.serial === serial) return [];
+  if (!factRow(key).withdraws?.(value as never, job.snapshot.facts[key] as never)) return [];
   const proof = withWhatRests([key]).filter((one) => one !== key);
   await changedRows(manager, 'update fact set current = false where job_id = $1 and current and key = any($2)', [
     job.id,

@@ -101,7 +101,7 @@ describe('a fresh installation', () => {
     expect(work.step('trial start')).toBe('waiting');
     expect(work.step('install')).toBe('waiting');
     for (const { id, asks } of work.job.procedure.preparations)
-      await work.post('/preparations', { id, done: true, note: asks ? 'their pictures, from the old drive' : '' });
+      await work.post('/preparations', { id, done: true, note: asks ? 'their pictures' : '', switched: false });
     await work.put('installed' as keyof typeof FACTS, { system: 'a desktop system', files: 'not wanted', note: '' });
     await finish(work);
     expect(work.job.closedAt).not.toBeNull();

@@ -1,7 +1,7 @@
 import type { Infer } from './shape';
 import { boolean, list, nullable, number, object, optional, text, uuid, whole } from './shape';
 import { byteCount, sectorSize } from './drives';
-import { partitionTable } from './facts';
+import { partitionTable } from './read/partition-table';
 import { reasons } from './reasons';
 
 /** Counters of one watched berth: [t seconds, bytes read, bytes written, errors, written to the source, busy share]. */

@@ -21,7 +21,8 @@ import {
   whole,
 } from './shape';
 import { byteCount, m2Length, serial, target } from './drives';
-import { bookedFacts, partitionTable } from './facts';
+import { bookedFacts } from './facts';
+import { partitionTable } from './read/partition-table';
 import { deviceKind } from './models';
 import { reasons } from './reasons';
 import { ROLES } from '../terms/permissions';
@@ -122,6 +123,7 @@ export const stampPreparation = object({
   id: oneOf(...PREPARATION_IDS),
   done: boolean(),
   note: text(300, 0),
+  switched: optional(boolean()),
 });
 export type StampPreparation = Infer<typeof stampPreparation>;
 const loss = object({ what: text(120), where: text(120, 0), bytes: nullable(byteCount) });

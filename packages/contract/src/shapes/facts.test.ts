@@ -14,6 +14,24 @@ const set = {
   attached: 'inside',
 };
 
+const ATTEMPT = {
+  at: '2031-05-01T10:00:00Z',
+  when: 'before',
+  kind: 'cold',
+  seconds: { usable: 31.5 },
+  seen: '',
+  done: '',
+};
+const STATE = {
+  made: '2031-05-01T10:00:00Z',
+  startMode: 'UEFI',
+  secureBoot: null,
+  boot: { entries: [], current: null, order: [1] },
+  parts: [{ kind: 'camera', name: 'Lid camera', detail: '' }],
+  modules: null,
+  drives: [],
+};
+
 /** A right value of every fact, and one that is wrong in one place. */
 const CASES: Record<EntryKey, { right: object; wrong: object; field: string }> = {
   'old drive': {
@@ -167,6 +185,18 @@ const CASES: Record<EntryKey, { right: object; wrong: object; field: string }> =
     right: { signs: ['no system found'], tries: [{ cause: 'boot order', outcome: 'not it', note: '' }] },
     wrong: { signs: ['smoke'], tries: [] },
     field: 'signs.0',
+  },
+  'start attempts': {
+    right: { attempts: [ATTEMPT] },
+    wrong: { attempts: [{ ...ATTEMPT, kind: 'warm' }] },
+    field: 'attempts.0.kind',
+  },
+  'device read': { right: STATE, wrong: { ...STATE, startMode: 'BIOS' }, field: 'startMode' },
+  'device read again': { right: STATE, wrong: { ...STATE, drives: [{}] }, field: 'drives.0.serial' },
+  'firmware reset': {
+    right: { reset: true, note: 'coin cell dead' },
+    wrong: { reset: true, note: '' },
+    field: 'note',
   },
   'owed back': {
     right: { items: [{ what: 'Secure Boot', back: true, note: '' }] },

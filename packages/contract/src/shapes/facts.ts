@@ -14,22 +14,15 @@ import {
   type JobFacts,
   type TargetKey,
 } from '@udrel/core/facts';
-import { ATTACHMENTS, CONDITIONS } from '@udrel/core/benchmarks';
+import { ATTACHMENTS, CONDITIONS, START_KINDS, START_TIMES } from '@udrel/core/benchmarks';
 import { HEALTH_GRADES } from '@udrel/core/estimate';
-import {
-  CLEARABLE_KINDS,
-  EXTENTS,
-  FILE_SYSTEMS,
-  NEW_VOLUME_KINDS,
-  PARTITION_KINDS,
-  SCHEMES,
-  TARGET_IDS,
-} from '@udrel/core/layout';
+import { CLEARABLE_KINDS, EXTENTS, FILE_SYSTEMS, NEW_VOLUME_KINDS, SCHEMES, TARGET_IDS } from '@udrel/core/layout';
 import {
   boolean,
   day,
   either,
   list,
+  moment,
   nullable,
   number,
   object,
@@ -44,8 +37,9 @@ import { buffering, dataRate, moduleSpec, ranks } from './memory';
 import { INSTALLED_SYSTEMS } from '@udrel/core/fit';
 import { SYSTEM_BITS } from '@udrel/core/memory';
 import { CAUSES, SIGNS, TRY_OUTCOMES } from '@udrel/core/triage';
-import { remarks } from './reasons';
 import { byteCount, driveClass, m2Length, driveSpec, link, sectorSize, serial, target } from './drives';
+import { deviceState } from './read/device-state';
+import { partitionTable } from './read/partition-table';
 
 const rate = nullable(number(0, 100_000));
 
@@ -71,34 +65,6 @@ const measurementSet = object({
 });
 
 const measured = object({ set: nullable(measurementSet), whyNot: text(300, 0) });
-
-const sectorCount = whole(0, Number.MAX_SAFE_INTEGER);
-
-/** A partition table as read from a drive. */
-export const partitionTable = object({
-  scheme: oneOf(...SCHEMES),
-  sectorSize,
-  diskId: optional(text(36)),
-  remarks: optional(remarks),
-  partitions: list(
-    object({
-      id: text(40),
-      name: text(72),
-      kind: oneOf(...PARTITION_KINDS),
-      why: optional(text(200)),
-      fileSystem: oneOf(...FILE_SYSTEMS),
-      startSector: sectorCount,
-      sectors: whole(1, Number.MAX_SAFE_INTEGER),
-      used: nullable(byteCount),
-      encrypted: boolean(),
-      clearable: optional(list(object({ what: oneOf(...CLEARABLE_KINDS), bytes: byteCount }), CLEARABLE_KINDS.length)),
-      holds: optional(list(object({ name: text(72), bytes: byteCount }), 32)),
-      logical: optional(boolean()),
-      entry: optional(object({ type: text(36), uniqueId: text(36, 0), attributes: text(16, 0) })),
-    }),
-    128,
-  ),
-});
 
 const ids = list(text(40), 128);
 
@@ -140,6 +106,7 @@ const layoutIntent = object({
 type FactShapes<Keys extends FactKey> = { [K in Keys]: Shape<NonNullable<JobFacts[K]>> };
 
 const share = number(0, 1);
+const markSeconds = optional(number(0, 7200));
 
 /** What is noted when a device is booked in, besides the booking itself. */
 export const bookedFacts = {
@@ -240,6 +207,22 @@ export const factShapes = {
     signs: list(oneOf(...SIGNS), SIGNS.length),
     tries: list(object({ cause: oneOf(...CAUSES), outcome: oneOf(...TRY_OUTCOMES), note: text(300, 0) }), 60),
   }),
+  'start attempts': object({
+    attempts: list(
+      object({
+        at: moment(),
+        when: oneOf(...START_TIMES),
+        kind: oneOf(...START_KINDS),
+        seconds: object({ 'sign of life': markSeconds, 'sign-in': markSeconds, usable: markSeconds }),
+        seen: text(300, 0),
+        done: text(300, 0),
+      }),
+      60,
+    ),
+  }),
+  'device read': deviceState,
+  'device read again': deviceState,
+  'firmware reset': object({ reset: boolean(), note: text(300) }),
   'owed back': object({ items: list(object({ what: text(80), back: boolean(), note: text(300, 0) }), 30, 1) }),
   after: measured,
   functions: object({ results: list(object({ name: text(40), works: boolean() }), 60), note: text(300, 0) }),

@@ -4,3 +4,4 @@ export * from './compare';
 export * from './complaint';
 export { median } from './figures';
 export * from './file';
+export * from './start-attempts';

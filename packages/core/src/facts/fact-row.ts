@@ -17,8 +17,8 @@ export interface FactRow<K extends FactKey> {
   stamp: boolean;
   /** What it was found or proven on: it falls with any of these. */
   restsOn: readonly FactKey[];
-  /** Whether another value than before leaves nothing proven of what rests on it. */
-  withdraws: boolean;
+  /** Whether a value leaves nothing proven of what rests on it, after the one before; null for one that never does. */
+  withdraws: ((value: NonNullable<JobFacts[K]>, before: JobFacts[K]) => boolean) | null;
   /** Whether a run that is under way rests on it: then it may neither change nor fall. */
   heldByRun: boolean;
   /** Whether the counter may record it too. */
@@ -42,7 +42,7 @@ export const ORDINARY = {
   entered: 'by a person',
   stamp: true,
   restsOn: [],
-  withdraws: false,
+  withdraws: null,
   heldByRun: false,
   atCounter: false,
   offline: false,

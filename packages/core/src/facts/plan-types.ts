@@ -96,6 +96,7 @@ export const PREPARATION_IDS = [
   'decrypt',
   'check',
   'shut down fully',
+  'copying tool',
   'close programs',
   'network off',
   'sleep off',
@@ -115,13 +116,24 @@ export const BEGUN_RUNS = ['copy', ...PREPARING_RUNS] as const;
 export type PreparingRun = (typeof PREPARING_RUNS)[number];
 export type PreparationId = (typeof PREPARATION_IDS)[number];
 
-/** A check before the copy, stamped; `of`: what it asked for then, as its title. */
+/**
+ * A check before the copy, stamped; `of`: what it asked for then, as its title; `switched`: whether something was
+ * switched for it, absent where nobody noted it.
+ */
 export interface PreparedStamp {
   id: PreparationId;
   of?: string;
+  switched?: boolean;
   by: string;
   at: string;
   note: string;
+}
+
+/** What a preparation switches: what is owed back, what is said of having done it, and what is asked of how it stood. */
+export interface Switched {
+  owes: readonly string[];
+  done: string;
+  before: string | null;
 }
 
 /** Something to be done before the copy begins. */
@@ -133,6 +145,8 @@ export interface Preparation {
   run: { kind: PreparingRun; about: string } | null;
   /** What is noted with the stamp, as a question; null where the stamp says enough. */
   asks: string | null;
+  /** What it switches in the device, owed back afterwards where it was not so already; null where it switches nothing. */
+  switches: Switched | null;
   stamp: PreparedStamp | null;
   done: boolean;
 }

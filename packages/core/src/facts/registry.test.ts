@@ -77,6 +77,7 @@ describe('what rests on a fact', () => {
           'trial start',
           'after',
           'functions',
+          'device read again',
           'old drive refitted',
         ],
         ...['document given', 'signature'],

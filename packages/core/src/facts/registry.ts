@@ -83,6 +83,14 @@ export const FACTS = {
     tell: ({ modules }) =>
       modules.length > 0 ? modules.map((one) => `${one.slot} ${binary(one.bytes)}`).join(', ') : 'no module in a slot',
   },
+  'start attempts': {
+    evidenceOf: ['measure before'],
+    stamp: false,
+    offline: true,
+    origin: 'measured',
+    tell: ({ attempts }) => `${attempts.length} by the stopwatch`,
+  },
+  'device read': { evidenceOf: ['measure before'], stamp: false, offline: true, origin: 'measured', tell: deviceRead },
   before: { evidenceOf: ['measure before'], offline: true, origin: 'measured', tell: measured },
   ...eachTarget('choice', (on) => ({
     evidenceOf: [`reserve ${targetName(on)}`],
@@ -116,6 +124,7 @@ export const FACTS = {
     tell: ({ route, partitions }) => `${partitions.length} partitions, ${route}`,
   },
   prepared: { evidenceOf: ['prepare'], entered: 'by a command' },
+  switched: { evidenceOf: ['prepare'], entered: 'by a command', stamp: false },
   'source identified': {
     evidenceOf: ['identify'],
     heldByRun: true,
@@ -147,7 +156,8 @@ export const FACTS = {
   ...eachTarget('fitted', (on) => ({
     evidenceOf: [`fit ${targetName(on)}`],
     heldByRun: true,
-    withdraws: true,
+    withdraws: (now: { serial: string }, before: { serial: string } | undefined) =>
+      before !== undefined && before.serial !== now.serial,
     serialOf: serialsOf(on),
     done: `${targetTitle(on)} fitted`,
   })),
@@ -197,8 +207,24 @@ export const FACTS = {
     tell: ({ signs, tries }) =>
       [signs.join(', '), ...tries.map((one) => `${one.cause}: ${one.outcome}`)].filter(Boolean).join('; '),
   },
+  'device read again': {
+    evidenceOf: ['trial start'],
+    stamp: false,
+    restsOn: ['trial start'],
+    offline: true,
+    origin: 'measured',
+    tell: deviceRead,
+  },
+  'firmware reset': {
+    evidenceOf: ['trial start', 'see as it came'],
+    stamp: false,
+    offline: true,
+    withdraws: (now, before) => now.reset && before?.reset !== true,
+    tell: ({ reset, note }) => (reset ? note : 'not reset after all'),
+  },
   'owed back': {
     evidenceOf: ['owed back'],
+    restsOn: ['firmware reset'],
     offline: true,
     tell: ({ items }) =>
       items.map(({ what, back, note }) => `${what} ${back ? 'as before' : `stays changed: ${note}`}`).join('; '),
@@ -268,6 +294,12 @@ function serialsOf(on: TargetId) {
 
 function chosenDrive(drive: DriveChoice): string {
   return `${drive.maker} ${drive.name}, ${soldName(drive.bytes, drive.sectorSize)}, ${drive.serial}, ${linkName(drive.link)}`;
+}
+
+function deviceRead({ drives, parts, boot }: NonNullable<JobFacts['device read']>): string {
+  return [`${drives.length} drives`, parts && `${parts.length} parts`, boot && `${boot.entries.length} start entries`]
+    .filter(Boolean)
+    .join(', ');
 }
 
 function measured({ set, whyNot }: NonNullable<JobFacts['before']>): string {

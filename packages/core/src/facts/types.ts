@@ -1,11 +1,12 @@
-import type { MeasurementSet } from '../benchmarks';
+import type { MeasurementSet, StartAttempt } from '../benchmarks';
 import type { SectorSize } from '../capacity';
 import type { HealthGrade } from '../estimate';
 import type { Drive, DriveClass, InstalledSystem, M2Length, Verdict } from '../fit';
+import type { DeviceState } from '../inventory';
 import type { SourceTable } from '../layout';
 import type { Link } from '../links';
 import type { FittedModule, MemoryModule, SystemBits } from '../memory';
-import type { AcceptedPlan, PlanDraft, PreparedStamp } from './plan-types';
+import type { AcceptedPlan, PlanDraft, PreparationId, PreparedStamp } from './plan-types';
 import type { Sign, Try } from '../triage';
 import type { FactsOfTargets } from './target-facts';
 
@@ -156,6 +157,11 @@ export interface JobFacts extends FactsOfTargets {
   health?: { grade: HealthGrade; note: string; interfaceErrors?: number };
   /** `system`: absent where nobody noted of how many bits it is. */
   memory?: { modules: FittedModule[]; system?: SystemBits };
+  /** Starts by the stopwatch, in their order. */
+  'start attempts'?: { attempts: StartAttempt[] };
+  /** What the device said of itself when it came, and after the work. */
+  'device read'?: DeviceState;
+  'device read again'?: DeviceState;
   before?: { set: MeasurementSet | null; whyNot: string };
   'memory choice'?: MemoryChoice;
   'old drive moves'?: OldDriveMove;
@@ -163,6 +169,8 @@ export interface JobFacts extends FactsOfTargets {
   'quote accepted'?: { version: number; total: number; how: QuoteAcceptance; note: string };
   'plan draft'?: PlanDraft;
   prepared?: { stamps: PreparedStamp[] };
+  /** What was switched for the copy, and how it stood before where that was noted; it outlives the stamps. */
+  switched?: { items: { id: PreparationId; before: string }[] };
   plan?: AcceptedPlan;
   'source identified'?: { serial: string };
   /** What was lost in a copy and acknowledged, each by its name, for the drive and the attempt. */
@@ -185,7 +193,9 @@ export interface JobFacts extends FactsOfTargets {
   'trial start'?: { started: boolean; oldDriveDetached: boolean; note: string; done?: string };
   /** Why it does not start: what is seen, and which causes were looked for, in their order. */
   'no start'?: { signs: Sign[]; tries: (Try & { note: string })[] };
-  /** What was switched to make it start: whether it is as before, or why it stays. */
+  /** Whether the firmware lost its settings during the job, and how that came. */
+  'firmware reset'?: { reset: boolean; note: string };
+  /** What was switched for the job: whether it is as before, or why it stays. */
   'owed back'?: { items: { what: string; back: boolean; note: string }[] };
   after?: { set: MeasurementSet | null; whyNot: string };
   functions?: { results: { name: string; works: boolean }[]; note: string };

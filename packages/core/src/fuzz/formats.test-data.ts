@@ -5,7 +5,9 @@ import { ataIdentify, nvmeHealth, nvmeIdentify, smartData, smartThresholds } fro
 import { fieldsOf } from '../identity';
 import { imageOfPieces, type Piece } from '../image';
 import { cellsOf, COLUMNS, partOfCells, type Column } from '../parts-file';
-import { drivePieces, DRIVE_BYTES } from '../reading/drive.test-data';
+import { readBootEntries, readParts } from '../inventory';
+import { loadOption, startOrder } from '../inventory/samples.test-data';
+import { drivePieces, DRIVE_BYTES } from '../reading/tests/drive.test-data';
 import { readPartitions } from '../reading/drive';
 import { readProbeFile } from '../reading/probe-file';
 import { readSmbios } from '../smbios';
@@ -61,7 +63,10 @@ function probe(): string {
     pieces: pieces.slice(0, 3),
     files: [{ offset: 48 * 1024 ** 2, data: packed(new TextEncoder().encode(LINES)) }],
   };
-  const device = { smbios: packed(PORTABLE), firmwareMode: 'UEFI' };
+  const written = (content: string) => packed(new TextEncoder().encode(content));
+  const variables = [{ name: 'BootOrder', data: packed(startOrder(1)) }];
+  const parts = written('pci\t0000:00:17.0\t010601\ninput\tPad\t5 0 0\n');
+  const device = { smbios: packed(PORTABLE), firmwareMode: 'UEFI', parts, variables };
   return JSON.stringify({ format: 'udrel-probe', version: 2, made: '2026-05-01T10:00:00Z', device, drives: [drive] });
 }
 
@@ -110,6 +115,16 @@ export const FORMATS: Format[] = [
     name: 'NVMe identity',
     seeds: [dump(Uint8Array.from([...controller, ...namespace]))],
     read: (input) => readNvmeIdentify(bytesOf(input).subarray(0, 4096), bytesOf(input).subarray(4096)),
+  },
+  {
+    name: 'start entry',
+    seeds: [dump(loadOption({ name: 'Desktop system', guid: '00000000-0000-4000-8000-000000000001' }))],
+    read: (input) => readBootEntries([{ name: 'Boot0001', bytes: bytesOf(input) }]),
+  },
+  {
+    name: 'parts of a device',
+    seeds: [written('usb\tReader\t1d6b:0103 ff\nfan\tboard\t')],
+    read: (input) => readParts(text(input)),
   },
   { name: 'probe file', seeds: [written(probe())], read: (input) => readProbeFile(text(input)) },
   {

@@ -50,7 +50,7 @@ const MEDIA = 'the drive has lost sectors already';
 const low = (bits: number) => (raw: number) => raw % 2 ** bits;
 
 /** Attributes that the trade grades by (rules of thumb; wear is vendor-specific and not graded raw). */
-const RULES: Readonly<Record<number, Rule>> = {
+export const RULES: Readonly<Record<number, Rule>> = {
   5: { name: 'Reallocated sectors', watch: 1, failing: 10, means: MEDIA },
   9: { name: 'Power-on hours', watch: null, failing: null, means: '', unit: 'h', read: low(32) },
   10: { name: 'Spin retries', watch: null, failing: 1, means: 'the motor has trouble starting' },

@@ -2,6 +2,7 @@ import { u128, u16, u32, u8 } from '../image';
 import { finding, report, type Finding } from './grade';
 import type { HealthFigure, HealthReport } from './types';
 
+export const MEDIA_ERRORS = 'Media errors';
 const KELVIN = 273;
 /** Units of data counts: 1000 blocks of 512 bytes. */
 const DATA_UNIT = 512_000;
@@ -51,7 +52,7 @@ export function gradeNvme(log: Uint8Array): HealthReport | null {
   add((critical & 0x30) !== 0, 'watch', 'Volatile memory', 'backup failed', 'a power cut may cost data');
   add(used >= 80, 'watch', 'Wear', `${used} % of its rating`, 'past its rating is worn, not dead');
   add(spare >= threshold && spare <= threshold + 10, 'watch', 'Spare blocks', `${spare} %`, 'few spare blocks left');
-  add(media > 0, 'watch', 'Media errors', media.toLocaleString('en'), 'data could not be read back at least once');
+  add(media > 0, 'watch', MEDIA_ERRORS, media.toLocaleString('en'), 'data could not be read back at least once');
   add(minutes > 0, 'watch', 'Minutes too hot', String(minutes), 'it has been above its critical temperature');
   const figure = (name: string, value: number, unit = ''): HealthFigure => ({ name, value, unit });
   return report(findings, [
@@ -63,6 +64,6 @@ export function gradeNvme(log: Uint8Array): HealthReport | null {
     figure('Power cycles', u128(log, 112)),
     figure('Power-on hours', u128(log, 128), 'h'),
     figure('Unsafe shutdowns', u128(log, 144)),
-    figure('Media errors', media),
+    figure(MEDIA_ERRORS, media),
   ]);
 }

@@ -11,7 +11,6 @@ import {
 } from '../layout';
 import { driveOf, layoutOf } from '../plan-file';
 import type { Reason } from '../reason';
-import {} from '../steps';
 
 export interface ReadBack {
   verdict: ReadBackVerdict;
@@ -23,6 +22,23 @@ export interface ReadBack {
  * identifiers, used space, and the table itself. A `fail` means that it is not to be trusted.
  */
 export function readBack(plan: AcceptedPlan, seen: SeenTarget, on: TargetId = 'new'): ReadBack {
+  const { reasons: laid, here } = laidOut(plan, seen, on, false);
+  const held = here.map(({ one, all }) => contents(one, plan, comparedOf(one, all, seen)));
+  const reasons = [...laid, ...held.map(({ reason }) => reason)];
+  const wrong = reasons.some(({ outcome }) => outcome === 'fail');
+  const proven = held.every((one) => one.proven);
+  return { verdict: wrong ? 'other than planned' : proven ? 'as planned' : NOT_COMPARED, reasons };
+}
+
+/**
+ * The same of a drive that its system has run from since: table, sizes, places, kinds and identifiers, while used space
+ * and contents are what that system made of them.
+ */
+export function laidOutInUse(plan: AcceptedPlan, seen: SeenTarget, on: TargetId): Reason[] {
+  return laidOut(plan, seen, on, true).reasons;
+}
+
+function laidOut(plan: AcceptedPlan, seen: SeenTarget, on: TargetId, inUse: boolean) {
   const { partitions, made: anew } = layoutOf(plan);
   const drive = driveOf(plan, on);
   const kept = drive?.identifiersKept ?? false;
@@ -42,11 +58,9 @@ export function readBack(plan: AcceptedPlan, seen: SeenTarget, on: TargetId = 'n
     const found = take(target, source.name, source.entry?.uniqueId);
     if (!found) absent.add(source.id);
     const running = plan.startedFrom === 'its own system';
-    return judge(one, target, found, { sectorSize, on, kept, slack: slackOf(source, grown(one), running) });
+    const slack = inUse ? null : slackOf(source, grown(one), running);
+    return judge(one, target, found, { sectorSize, on, kept, slack });
   });
-  const held = here
-    .filter(({ source }) => !absent.has(source.id))
-    .map((one) => contents(one, plan, comparedOf(one, here, seen)));
   const made = anew.flatMap(({ volume, target }) => {
     if (target?.on !== on) return [];
     const found = take(target, volume.name, undefined);
@@ -73,11 +87,9 @@ export function readBack(plan: AcceptedPlan, seen: SeenTarget, on: TargetId = 'n
     ...copied,
     ...made,
     ...more,
-    ...held.map(({ reason }) => reason),
   ];
-  const wrong = reasons.some(({ outcome }) => outcome === 'fail');
-  const proven = held.every((one) => one.proven);
-  return { verdict: wrong ? 'other than planned' : proven ? 'as planned' : NOT_COMPARED, reasons };
+  const present = here.filter(({ source }) => !absent.has(source.id)).map((one) => ({ one, all: here }));
+  return { reasons, here: present };
 }
 
 const NOT_COMPARED = 'as planned, contents not compared';
@@ -109,7 +121,7 @@ function judge(
   { source, used: expected }: PlannedPartition,
   target: TargetPartition,
   found: SourcePartition | undefined,
-  { sectorSize, on, kept, slack }: { sectorSize: number; on: TargetId; kept: boolean; slack: Slack },
+  { sectorSize, on, kept, slack }: { sectorSize: number; on: TargetId; kept: boolean; slack: Slack | null },
 ): Reason[] {
   if (!found) return [missing(source.name, on)];
   const { name } = source;
@@ -118,7 +130,7 @@ function judge(
     ...whereItLies(name, target, found, sectorSize),
     ...kind(source, found),
     ...identifiers(source, found, kept),
-    ...used(source, expected, found, slack),
+    ...(slack ? used(source, expected, found, slack) : []),
   ];
   if (against.some(({ outcome }) => outcome === 'fail' || outcome === 'limit')) {
     return against.filter(({ outcome }) => outcome !== 'pass');

@@ -59,7 +59,17 @@ export async function readDropped(file: Image): Promise<ReadFile> {
 }
 
 function of(kind: string, over: Partial<Reading>): Reading {
-  return { kind, made: '', device: null, firmwareMode: null, drives: [], ...over };
+  return {
+    kind,
+    made: '',
+    device: null,
+    firmwareMode: null,
+    drives: [],
+    boot: null,
+    secureBoot: null,
+    parts: null,
+    ...over,
+  };
 }
 
 /** Identity and health pages, alone or one behind the other. */

@@ -10,6 +10,7 @@ import {
 } from '../health';
 import { binary } from '../capacity';
 import { imageOfPieces, type Piece } from '../image';
+import { readBootEntries, readParts, readSecureBoot, type FirmwareVariable } from '../inventory';
 import type { Lanes, Link, PcieGeneration, SataGeneration } from '../links';
 import type { Reason } from '../reason';
 import { readSmbios } from '../smbios';
@@ -26,6 +27,8 @@ export const MOST_DRIVES = 64;
 export const MOST_PIECES = 16_384;
 /** Most file tables of one drive. */
 export const MOST_TABLES = 128;
+/** Most variables of the firmware. */
+export const MOST_VARIABLES = 256;
 /** What is said of a health page that was damaged on its way. */
 export const WRONG_SUM = 'The checksum of its health page is wrong: read it again.';
 
@@ -58,6 +61,8 @@ export async function readProbeFile(text: string): Promise<ReadFile> {
   const device = fieldsOf(file['device']);
   const table = await unpack(device['smbios']);
   const mode = device['firmwareMode'];
+  const parts = await unpack(device['parts']);
+  const variables = await variablesOf(device);
   const drives: ReadDrive[] = [];
   const listed = listOf(file['drives']);
   if (listed.length > MOST_DRIVES) {
@@ -73,8 +78,22 @@ export async function readProbeFile(text: string): Promise<ReadFile> {
       device: table ? readSmbios(table) : null,
       firmwareMode: mode === 'UEFI' || mode === 'legacy' ? mode : null,
       drives,
+      boot: readBootEntries(variables),
+      secureBoot: readSecureBoot(variables),
+      parts: parts && readParts(new TextDecoder().decode(parts)),
     },
   };
+}
+
+/** What the firmware keeps, by name. */
+async function variablesOf(device: Fields): Promise<FirmwareVariable[]> {
+  const variables: FirmwareVariable[] = [];
+  for (const one of listOf(device['variables']).slice(0, MOST_VARIABLES)) {
+    const { name, data } = fieldsOf(one);
+    const bytes = await unpack(data);
+    if (bytes) variables.push({ name: textOf(name), bytes });
+  }
+  return variables;
 }
 
 /** Where a text stops being JSON, in words. */

@@ -3,6 +3,7 @@ import { linkAtSite, type Site } from '../fit';
 import { normaliseSerial } from '../identity';
 import type { DeviceMemory, FittedModule } from '../memory';
 import type { Reason } from '../reason';
+import { stateOf } from './state';
 import type { ReadDrive, Reading } from './types';
 
 /** A fact as a file tells it, to be taken or left; or why it cannot be taken from this file. */
@@ -10,7 +11,7 @@ export type Proposal = {
   [K in ReadKey]: { key: K; value: NonNullable<JobFacts[K]> | null; note: string };
 }[ReadKey];
 
-export type ReadKey = 'old drive' | 'partition table' | 'health' | 'memory';
+export type ReadKey = 'old drive' | 'partition table' | 'health' | 'memory' | 'device read';
 
 /** What of a job the facts are held against. */
 export interface ReadFor {
@@ -33,6 +34,7 @@ export function proposalsOf(reading: Reading, drive: ReadDrive | null, job: Read
     ...(drive?.table ? [partitionTable(drive)] : []),
     ...(drive?.health ? [health(drive, job.health)] : []),
     ...(reading.device && reading.device.memory.devices.length > 0 ? [memory(reading, job.memory)] : []),
+    ...device(reading),
   ];
 }
 
@@ -114,6 +116,15 @@ function health({ health: report }: ReadDrive, before: JobFacts['health']): Prop
     value: { grade, note, ...(interfaceErrors === null ? {} : { interfaceErrors }) },
     note: [cable, report?.forTheCopy].filter(Boolean).join(' '),
   };
+}
+
+/** The device as it came: after the work it is read again, and what is missing then is seen. */
+function device(reading: Reading): Proposal[] {
+  const value = stateOf(reading);
+  if (!value || (!reading.device && !reading.parts)) return [];
+  const older =
+    value.parts === null ? 'This probe tells of no parts: take the newest, and what is missing later is seen.' : '';
+  return [{ key: 'device read', value, note: older }];
 }
 
 /** Modules by the names that the model gives its slots; the firmware's own names where they agree, else by order. */

@@ -1,6 +1,8 @@
 import type { DriveClass } from '../fit';
+import type { StartMode } from '../equipment';
 import type { DriveIdentity, HealthReport } from '../health';
 import type { SourceTable } from '../layout';
+import type { BootEntries, DevicePart } from '../inventory';
 import type { Link } from '../links';
 import type { Reason } from '../reason';
 import type { DeviceIdentity } from '../smbios';
@@ -34,8 +36,12 @@ export interface Reading {
   kind: string;
   made: string;
   device: DeviceIdentity | null;
-  firmwareMode: 'UEFI' | 'legacy' | null;
+  firmwareMode: StartMode | null;
   drives: ReadDrive[];
+  /** Start entries, Secure Boot and the parts of the device; null where the file does not tell of them. */
+  boot: BootEntries | null;
+  secureBoot: boolean | null;
+  parts: DevicePart[] | null;
 }
 
 /** A file read, or what is wrong with it and what to do. */

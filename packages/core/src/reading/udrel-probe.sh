@@ -501,6 +501,63 @@ drive() {
   printf '}'
 }
 
+# part KIND NAME DETAIL: a thing of the device, as a line.
+part() { printf '%s\t%s\t%s\n' "$1" "$2" "$3"; }
+
+# parts: what the device has, as its kernel shows it; classes and numbers where it names nothing.
+parts() {
+  for one in "$SYS"/bus/pci/devices/*; do
+    [ -r "$one/class" ] || continue
+    class=$(line "$one/class")
+    part pci "${one##*/}" "${class#0x} $(line "$one/vendor") $(line "$one/device")"
+  done
+  for one in "$SYS"/bus/usb/devices/*; do
+    [ -r "$one/idVendor" ] || continue
+    classes=$(cat "$one"/*:*/bInterfaceClass 2>/dev/null | tr '\n' ' ')
+    part usb "$(line "$one/product")" "$(line "$one/idVendor"):$(line "$one/idProduct") $classes"
+  done
+  for one in "$SYS"/class/input/input*; do
+    [ -r "$one/name" ] || continue
+    keys=$(line "$one/capabilities/key")
+    part input "$(line "$one/name")" "$(line "$one/properties") ${keys##* } $(line "$one/capabilities/sw")"
+  done
+  for one in "$SYS"/class/sound/card*; do [ -r "$one/id" ] && part sound "$(line "$one/id")" ''; done
+  for one in "$SYS"/class/video4linux/*; do [ -r "$one/name" ] && part camera "$(line "$one/name")" ''; done
+  for one in "$SYS"/class/bluetooth/hci*; do [ -e "$one" ] && part bluetooth "${one##*/}" ''; done
+  for one in "$SYS"/class/net/*; do
+    # Only what is hardware: its address stays out, which would tell whose it is.
+    [ -e "$one/device" ] || continue
+    if [ -e "$one/wireless" ] || [ -e "$one/phy80211" ]; then part network "${one##*/}" wireless
+    else part network "${one##*/}" wired; fi
+  done
+  for one in "$SYS"/class/power_supply/*; do
+    [ "$(line "$one/type")" = Battery ] && [ "$(line "$one/present")" != 0 ] &&
+      part battery "${one##*/}" "$(line "$one/energy_full") $(line "$one/energy_full_design")"
+  done
+  for one in "$SYS"/class/drm/card*-*; do
+    name=${one##*/}
+    case $name in *-eDP-* | *-LVDS-* | *-DSI-*)
+      [ "$(line "$one/status")" = connected ] && part display "${name#card*-}" ''
+      ;;
+    esac
+  done
+  for one in "$SYS"/class/hwmon/hwmon*/fan*_input; do [ -r "$one" ] && part fan "$(line "${one%/*}/name") ${one##*/}" ''; done
+}
+
+# variables: the start entries of the firmware with their order, and whether Secure Boot is on; without their attributes.
+variables() {
+  owner=8be4df61-93ca-11d2-aa0d-00e098032b8c
+  comma=
+  for one in "$SYS/firmware/efi/efivars"/Boot[0-9A-F][0-9A-F][0-9A-F][0-9A-F]-$owner \
+    "$SYS/firmware/efi/efivars"/BootOrder-$owner "$SYS/firmware/efi/efivars"/BootCurrent-$owner \
+    "$SYS/firmware/efi/efivars"/SecureBoot-$owner; do
+    [ -r "$one" ] || continue
+    name=${one##*/}
+    printf '%s\n  {"name":"%s","data":"%s"}' "$comma" "${name%%-*}" "$(dd if="$one" bs=4 skip=1 2>/dev/null | pack)"
+    comma=,
+  done
+}
+
 [ -d "$SYS/block" ] || {
   say "There is no $SYS/block: this runs on Linux."
   exit 1
@@ -512,6 +569,8 @@ fi
 printf '{"format":"udrel-probe","version":2,"made":"%s",\n"device":{' "$(date -u +%Y-%m-%dT%H:%M:%SZ)"
 [ -r "$SYS/firmware/dmi/tables/DMI" ] && page smbios cat "$SYS/firmware/dmi/tables/DMI"
 if [ -d "$SYS/firmware/efi" ]; then mode=UEFI; else mode=legacy; fi
+page parts parts
+printf '"variables":[%s],\n' "$(variables)"
 printf '"firmwareMode":"%s"},\n"drives":[' $mode
 between=
 for one in "$SYS"/block/*; do

@@ -40,7 +40,7 @@ export * from './corrections';
 export { copiesAtBerth, decided, fitsFirst, opensFirst } from './evidence/on-route';
 export { changesOf, type Change } from './evidence/changes';
 export { preparationsOf, stopRuleOf } from './evidence/preparations';
-export { functionChecks } from './rules/function-checks';
+export { functionChecks, PROVABLE } from './rules/function-checks';
 export {
   agreedPrice,
   drivePrices,
@@ -53,4 +53,5 @@ export {
   taxOn,
   type PriceLine,
 } from './rules/price';
-export { owedBack, startFactsOf } from './evidence/start-facts';
+export { owedBack, type Owed } from './evidence/owed';
+export { startFactsOf } from './evidence/start-facts';

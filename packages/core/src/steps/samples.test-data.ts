@@ -65,6 +65,16 @@ const choice: DriveChoice = {
   price: 1,
 };
 
+const STATE = {
+  made: '',
+  startMode: null,
+  secureBoot: null,
+  boot: null,
+  parts: null,
+  modules: null,
+  drives: [],
+};
+
 /** Every fact there is, in the order in which they become known. */
 export const complete: Required<JobFacts> = {
   backup: { state: 'has no backup', irreplaceable: 'tide tables since 1961' },
@@ -111,6 +121,7 @@ export const complete: Required<JobFacts> = {
     adapters: [],
   },
   'plan draft': { intent: planBy('both at the bench').intent, route: 'new drive in an enclosure', startedFrom: null },
+  switched: { items: [] },
   prepared: { stamps: [{ id: 'backup', by: 'A', at: '', note: '' }] },
   plan: planBy('new drive in an enclosure'),
   'source identified': { serial: 'OLD' },
@@ -134,6 +145,10 @@ export const complete: Required<JobFacts> = {
   'volume grown': { grown: true, note: '' },
   'files brought': { drives: [{ serial: 'KD-1', brought: true, note: '3 folders', where: 'returned' }] },
   'no start': { signs: ['no system found'], tries: [{ cause: 'boot order', outcome: 'that was it', note: '' }] },
+  'start attempts': { attempts: [] },
+  'device read': STATE,
+  'device read again': STATE,
+  'firmware reset': { reset: false, note: 'as it was' },
   'owed back': { items: [] },
   'trial start': { started: true, oldDriveDetached: true, note: '' },
   after: { set: { ...set, method: '', attached: 'inside' }, whyNot: '' },

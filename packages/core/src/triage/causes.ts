@@ -1,3 +1,4 @@
+import { FIRMWARE_SETTINGS } from './owes';
 import type { CauseId, Sign, StartFacts } from './types';
 
 /** What is known of a cause. Figures are rules of thumb of the trade. */
@@ -175,7 +176,7 @@ export const CAUSE_OF: Readonly<Record<CauseId, Cause>> = {
     test: 'Compare table and start mode: MBR with UEFI alone, or GPT with legacy alone?',
     minutes: 3,
     remedy: 'Switch the start mode, or plan the other table',
-    owes: 'Start mode of the firmware',
+    owes: FIRMWARE_SETTINGS.startMode,
     weigh: ({ scheme, uefi }) => {
       if (scheme === null || uefi === null) return null;
       return (scheme === 'gpt') === uefi
@@ -203,7 +204,7 @@ export const CAUSE_OF: Readonly<Record<CauseId, Cause>> = {
     test: 'Compare the controller mode with what was noted in Prepare',
     minutes: 3,
     remedy: 'Set it as it was; or start once in safe mode after switching',
-    owes: 'Controller mode of the firmware',
+    owes: FIRMWARE_SETTINGS.controllerMode,
   },
   'both attached': {
     title: 'The old drive is attached too',
@@ -247,7 +248,7 @@ export const CAUSE_OF: Readonly<Record<CauseId, Cause>> = {
     minutes: 4,
     remedy: 'A signed loader, and Secure Boot on again',
     warns: 'switching it can make an encrypted volume ask for its recovery key: have it at hand',
-    owes: 'Secure Boot',
+    owes: FIRMWARE_SETTINGS.secureBoot,
     weigh: ({ uefi }) => (uefi === false ? no('it starts in legacy mode') : null),
   },
   'sector size': {

@@ -9,7 +9,7 @@ import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import type { Column } from './ListTable';
-import { useKeptHere } from './kept-here';
+import { useKeptHere } from '../stored/kept-here';
 import styles from './list-table.module.css';
 
 /** Which columns of a list are left out in this browser. */

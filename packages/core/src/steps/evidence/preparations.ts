@@ -4,8 +4,14 @@ import { copies, installs } from './evidence';
 import { decided, fitsFirst } from './on-route';
 import { perSnapshot } from '../snapshot/per-snapshot';
 import type { JobSnapshot, RunSummary } from '../snapshot/types';
+import { SWITCHES } from './switches';
 
-type Wanted = Pick<Preparation, 'id' | 'title' | 'why'> & { asks?: string; run?: NonNullable<Preparation['run']> };
+type Wanted = Pick<Preparation, 'id' | 'title' | 'why'> & {
+  asks?: string;
+  /** Null where this way switches nothing of the device's own. */
+  switches?: null;
+  run?: NonNullable<Preparation['run']>;
+};
 
 /**
  * What to see to before the copy, or before a system is put on afresh, from the facts of the job and its route, in the order in which it is done.
@@ -20,6 +26,7 @@ export const preparationsOf = perSnapshot((job): Preparation[] => {
     return {
       ...one,
       asks: one.asks ?? null,
+      switches: one.switches === null ? null : (SWITCHES[one.id] ?? null),
       run: run ?? null,
       stamp,
       done: run ? ranWell(job.runs, run) : stamp !== null,
@@ -67,6 +74,7 @@ function aboutTheData({ facts }: JobSnapshot): Wanted[] {
 const START_MODE: Wanted = {
   id: 'start mode',
   title: 'Note start mode, controller mode and boot order',
+  asks: 'As they stand, with Secure Boot',
   why: 'a reset of the firmware loses them, and the system then does not start',
 };
 
@@ -179,6 +187,11 @@ function aboutTheDevice(job: JobSnapshot): Wanted[] {
     ...(own
       ? [
           {
+            id: 'copying tool' as const,
+            title: 'Have the copying tool on it',
+            why: 'a running system is copied by a program in it',
+          },
+          {
             id: 'close programs' as const,
             title: 'Close every program, security software too',
             why: 'open files are copied half-written, and scanning slows the copy',
@@ -205,6 +218,8 @@ function aboutTheDevice(job: JobSnapshot): Wanted[] {
             id: 'sleep off' as const,
             title: 'Sleep and display-off disabled',
             why: 'a drive on USB drops off when the device sleeps',
+            // A stick has settings of its own, which go with it.
+            ...(own ? {} : { switches: null }),
           },
           ...(job.device.battery === false
             ? []

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { JobFacts } from '../../facts';
 import { bay } from '../../fit/tests/samples.test-data';
-import { owedBack, startFactsOf } from '../index';
+import { startFactsOf } from '../index';
 import { complete, job, planBy } from '../samples.test-data';
 
 const plan = planBy('both at the bench');
@@ -27,19 +27,5 @@ describe('what is known of a start', () => {
     const facts = { ...complete, plan, 'trial start': { started: false, oldDriveDetached: false, note: 'x' } };
     const known = of(facts, [{ ...bay, id: complete['new drive choice']?.siteId ?? '' }]);
     expect(known).toMatchObject({ scheme: plan.drives[0]?.scheme, sits: 'bay', oldAttached: true });
-  });
-});
-
-describe('what is owed back', () => {
-  it('is what was switched for a cause that was found, each once', () => {
-    const tries = (...list: ['Secure Boot refuses' | 'boot order' | 'controller mode', 'that was it' | 'not it'][]) =>
-      owedBack({
-        facts: { 'no start': { signs: [], tries: list.map(([cause, outcome]) => ({ cause, outcome, note: '' })) } },
-      }).map(({ what }) => what);
-    expect(tries(['Secure Boot refuses', 'not it'], ['boot order', 'that was it'])).toEqual([]);
-    expect(tries(['Secure Boot refuses', 'that was it'], ['Secure Boot refuses', 'that was it'])).toEqual([
-      'Secure Boot',
-    ]);
-    expect(tries(['controller mode', 'that was it'])).toEqual(['Controller mode of the firmware']);
   });
 });

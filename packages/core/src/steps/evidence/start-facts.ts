@@ -1,4 +1,4 @@
-import { CAUSE_OF, type StartFacts } from '../../triage';
+import type { StartFacts } from '../../triage';
 import type { Site } from '../../fit';
 import { TAKES_OVER, type SourceTable } from '../../layout';
 import type { JobSnapshot } from '../snapshot/types';
@@ -74,28 +74,4 @@ function copyDoubted(job: JobSnapshot): boolean | null {
   const read = job.facts['new drive read back'];
   if (lossesOf(job).length > 0) return true;
   return read?.seen ? !read.asPlanned : null;
-}
-
-/** Something that was switched or taken out to make a device start, and is owed back before it goes home. */
-export interface Owed {
-  what: string;
-  /** The cause that it was done about. */
-  why: string;
-  /** How it stands now; null where nobody said. */
-  known: { back: boolean; note: string } | null;
-}
-
-/** What is owed back of what was done to make it start. */
-export function owedBack({ facts }: Pick<JobSnapshot, 'facts'>): Owed[] {
-  const { 'no start': guide, 'owed back': told } = facts;
-  const mended = (guide?.tries ?? []).filter(
-    ({ outcome }) => outcome === 'that was it' || outcome === 'mended, still does not start',
-  );
-  const owed = new Map(
-    mended.flatMap(({ cause }) => {
-      const { owes, title } = CAUSE_OF[cause];
-      return owes ? [[owes, title] as const] : [];
-    }),
-  );
-  return [...owed].map(([what, why]) => ({ what, why, known: told?.items.find((one) => one.what === what) ?? null }));
 }

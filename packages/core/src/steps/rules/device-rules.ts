@@ -10,8 +10,8 @@ import {
   refittedHolds,
   startsAnew,
 } from '../evidence/evidence';
-import { owedBack } from '../evidence/start-facts';
 import { fittedBeforeCopy } from './before-copy';
+import { OWED_BACK } from './owed-rule';
 import { always, titled, type StepRule } from './step-rule';
 
 const fit = TARGET_IDS.map((on) => `fit ${targetName(on)}` as const);
@@ -70,19 +70,7 @@ export const DEVICE_RULES: readonly StepRule[] = [
     after: () => ['trial start'],
     gates: ['started'],
   },
-  {
-    id: 'owed back',
-    title: (job) =>
-      `Set back what was switched: ${owedBack(job)
-        .map(({ what }) => what)
-        .join(', ')}`,
-    minutes: 3,
-    charged: false,
-    applies: (job) => owedBack(job).length > 0,
-    done: (job) => owedBack(job).every(({ known }) => known !== null),
-    after: () => ['trial start'],
-    gates: ['started'],
-  },
+  OWED_BACK,
   {
     id: 'refit old',
     title: (job) => {

@@ -1,4 +1,5 @@
 import { disassemblyBalance } from '../../disassembly';
+import { owedMissing } from '../evidence/owed';
 import { comesOut, putBackHolds, stripped, touched } from './end-rules';
 import { unless, type GateRule } from './gate-rule';
 
@@ -21,10 +22,11 @@ export const END_GATES: readonly GateRule[] = [
     title: 'Starts as it came',
     overridableBy: 'technician',
     applies: touched,
-    missing: ({ facts }) => {
-      const seen = facts['as it came'];
-      if (!seen) return ['It was opened, and nobody has seen whether it starts as it came.'];
-      return unless(seen.starts, `It does not start as it came: ${seen.note || 'no reason noted'}.`);
+    missing: (job) => {
+      const seen = job.facts['as it came'];
+      if (!seen) return ['It was worked on, and nobody has seen whether it starts as it came.', ...owedMissing(job)];
+      const dead = `It does not start as it came: ${seen.note || 'no reason noted'}.`;
+      return [...unless(seen.starts, dead), ...owedMissing(job)];
     },
   },
   {

@@ -2,6 +2,8 @@ import { normaliseSerial } from '../../identity';
 import { disassemblyBalance } from '../../disassembly';
 import { undoing } from '../evidence/changes';
 import { anyFitted, replacesDrive } from '../evidence/evidence';
+import { owedBack } from '../evidence/owed';
+import { OWED_BACK } from './owed-rule';
 import { always, BOOKED, titled, type StepRule } from './step-rule';
 import type { JobSnapshot } from '../snapshot/types';
 
@@ -29,9 +31,9 @@ export function stripped(job: JobSnapshot): boolean {
   return opened || !balanced;
 }
 
-/** Whether the device was changed in any way, so that somebody must see it start. */
+/** Whether the device was opened or changed, so that somebody must see it start. */
 export function touched(job: JobSnapshot): boolean {
-  return stripped(job) || anyFitted(job);
+  return stripped(job) || anyFitted(job) || owedBack(job).length > 0;
 }
 
 const fetched = (job: JobSnapshot) => job.end?.kind !== 'not collected';
@@ -75,13 +77,15 @@ export const END_RULES: readonly StepRule[] = [
     after: () => ['close up'],
     gates: [],
   },
+  // With the device as it is now: before anybody has seen it start there is nothing to set back in it.
+  { ...OWED_BACK, after: () => ['see as it came'], gates: [] },
   {
     id: 'give back',
     title: titled('Give everything back and have it signed'),
     minutes: 5,
     applies: fetched,
     done: ({ facts }) => facts.signature !== undefined,
-    after: () => ['see as it came'],
+    after: () => ['see as it came', 'owed back'],
     gates: [],
   },
   {
@@ -99,7 +103,7 @@ export const END_RULES: readonly StepRule[] = [
     minutes: 1,
     applies: always,
     done: (job) => job.closed,
-    after: () => ['end copy', 'give back', 'keep'],
+    after: () => ['end copy', 'owed back', 'give back', 'keep'],
     gates: ['balanced', 'as it came', 'given back', 'kept'],
   },
 ];

@@ -14,7 +14,7 @@ import {
   wantedTargets,
   wants,
 } from '../evidence/evidence';
-import { owedBack } from '../evidence/start-facts';
+import { owedMissing } from '../evidence/owed';
 import { unless, type GateRule } from './gate-rule';
 import { preparationsOf } from '../evidence/preparations';
 import { agreedPrice, jobTotal, overrideCovers, priceHolds } from './price';
@@ -216,8 +216,7 @@ export const WORK_GATES: readonly GateRule[] = [
     applies: always,
     missing: (job) => {
       const { functions } = job.facts;
-      const owed = owedBack(job).filter(({ known }) => known === null);
-      const switched = unless(owed.length === 0, `Not set back: ${owed.map(({ what }) => what).join(', ')}.`);
+      const switched = owedMissing(job);
       if (!functions) return ['The functions are not checked.', ...switched];
       const dead = functions.results.filter((result) => !result.works).map((result) => result.name);
       return [...unless(dead.length === 0, `Not working: ${dead.join(', ')}.`), ...switched];

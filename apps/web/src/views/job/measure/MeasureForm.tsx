@@ -7,6 +7,7 @@ import type { JobFacts } from '@udrel/core/facts';
 import {
   ATTACHMENTS,
   complaintOf,
+  countedStarts,
   CONDITIONS,
   FURTHER_FIGURES,
   readMeasurement,
@@ -212,6 +213,7 @@ export function MeasureForm({ job, fact, title }: { job: JobView; fact: 'before'
     if (found.method) form.setValue('method', found.method);
   }
 
+  const timed = countedStarts(job.snapshot.facts['start attempts']?.attempts ?? [], fact).seconds;
   const complaint = fact === 'before' && set ? complaintOf(set) : null;
   return (
     <Sheet title={title} aside={known ? (known.set ? 'measured' : 'not measured, with a reason') : 'not measured yet'}>
@@ -297,6 +299,11 @@ export function MeasureForm({ job, fact, title }: { job: JobView; fact: 'before'
             aria-label={`File of figures, ${fact}`}
             onChange={(event) => void fill(event.target.files?.[0])}
           />
+          {timed.length > 0 && (
+            <Button onClick={() => form.setValue('rest', { ...form.getValues('rest'), startUps: timed.join(', ') })}>
+              From the stopwatch: {timed.join(', ')} s
+            </Button>
+          )}
           <Button startIcon={<UploadFileOutlined />} onClick={() => input.current?.click()}>
             From a file …
           </Button>

@@ -40,7 +40,7 @@ export function PreparePage({ job }: { job: JobView }) {
                 <Stamp
                   check={check}
                   disabled={!may}
-                  stamp={(done, note) => void change('stampPreparation', { id: check.id, done, note })}
+                  stamp={(given) => void change('stampPreparation', { id: check.id, ...given })}
                 />
               ) : (
                 <ByItself
@@ -61,42 +61,56 @@ export function PreparePage({ job }: { job: JobView }) {
   );
 }
 
-function Stamp({
-  check: { stamp, title, asks },
-  disabled,
-  stamp: set,
-}: {
+function Stamp(props: {
   check: Preparation;
   disabled: boolean;
-  stamp: (done: boolean, note: string) => void;
+  stamp: (given: { done: boolean; note: string; switched?: boolean }) => void;
 }) {
+  const { check, disabled, stamp: set } = props;
+  const { stamp, title, asks, switches } = check;
   const [note, setNote] = useState('');
-  if (!stamp) {
+  if (stamp) {
     return (
-      <span className={styles.ask}>
-        {asks !== null && (
-          <TextField label={asks} value={note} size="small" onChange={(event) => setNote(event.target.value)} />
-        )}
+      <span className={styles.stamp}>
+        <span className="sub">
+          {switches && `${stamp.switched ? switches.done.toLowerCase() : 'was so already'}; `}
+          {stamp.note && `${stamp.note}; `}
+          {stamp.by}, {moment(stamp.at)}
+        </span>
         <Button
-          variant="outlined"
-          disabled={disabled || (asks !== null && note.trim() === '')}
-          aria-label={`Seen to: ${title}`}
-          onClick={() => set(true, note)}
+          size="small"
+          disabled={disabled}
+          aria-label={`Take back: ${title}`}
+          onClick={() => set({ done: false, note: '' })}
         >
-          Seen to
+          Take back
         </Button>
       </span>
     );
   }
+  const label = asks ?? switches?.before;
+  const empty = note.trim() === '';
+  const answer = (words: string, needed: boolean, switched?: boolean) => (
+    <Button
+      variant="outlined"
+      disabled={disabled || (needed && empty)}
+      aria-label={`${words}: ${title}`}
+      onClick={() => set({ done: true, note, ...(switches ? { switched: switched === true } : {}) })}
+    >
+      {words}
+    </Button>
+  );
   return (
-    <span className={styles.stamp}>
-      <span className="sub">
-        {stamp.note && `${stamp.note}; `}
-        {stamp.by}, {moment(stamp.at)}
-      </span>
-      <Button size="small" disabled={disabled} aria-label={`Take back: ${title}`} onClick={() => set(false, '')}>
-        Take back
-      </Button>
+    <span className={styles.ask}>
+      {label && <TextField label={label} value={note} size="small" onChange={(event) => setNote(event.target.value)} />}
+      {switches ? (
+        <>
+          {answer('Was so already', asks !== null, false)}
+          {answer(switches.done, asks !== null || switches.before !== null, true)}
+        </>
+      ) : (
+        answer('Seen to', asks !== null)
+      )}
     </span>
   );
 }

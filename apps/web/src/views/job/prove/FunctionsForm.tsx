@@ -1,10 +1,10 @@
 import Button from '@mui/material/Button';
 import { useWatch } from 'react-hook-form';
 import type { JobView } from '@udrel/contract/types';
-import { functionChecks } from '@udrel/core/steps';
 import { Foot, Sheet } from '../../../ui';
 import { Field, FormTrouble } from '../../../features/form/Field';
 import { useFactForm } from '../../../features/form/kept-form';
+import { checksOf, witnessHere } from './witness';
 import styles from './prove.module.css';
 
 type Answer = 'works' | 'dead' | '';
@@ -12,11 +12,10 @@ type Answer = 'works' | 'dead' | '';
 /** Checks made from what the model has; each forgotten ribbon shows as one dead function. */
 export function FunctionsForm({ job }: { job: JobView }) {
   const known = job.snapshot.facts.functions;
-  const { wishes, facts } = job.snapshot;
-  const names = functionChecks(wishes, job.device.model.functions, [
-    facts['new drive choice'],
-    facts['added drive choice'],
-  ]);
+  const again = job.snapshot.facts['device read again'];
+  const names = checksOf(job);
+  const witness = again ? witnessHere(job, again) : null;
+  const shows = (name: string) => (witness?.proves.includes(name) ? 'works' : '');
   const { form, busy, save } = useFactForm(job, 'functions', {
     begin: {
       answers: Object.fromEntries(
@@ -25,14 +24,20 @@ export function FunctionsForm({ job }: { job: JobView }) {
       note: known?.note ?? '',
     },
     read: ({ answers: told, note }) => {
-      return { ok: true, body: { results: names.map((name) => ({ name, works: told[name] === 'works' })), note } };
+      return {
+        ok: true,
+        body: { results: names.map((name) => ({ name, works: (told[name] || shows(name)) === 'works' })), note },
+      };
     },
   });
   // By the name of the function, which may hold a dot: as one value.
   const answers = useWatch({ control: form.control, name: 'answers' });
+  const answerOf = (name: string) => answers[name] || shows(name);
   const answer = (told: Record<string, Answer>) => form.setValue('answers', { ...answers, ...told });
   const step = job.procedure.steps.find((one) => one.id === 'check functions');
-  const open = names.filter((name) => !answers[name]);
+  const open = names.filter((name) => !answerOf(name));
+  // What the device misses is not among the rest: it is looked at by itself.
+  const rest = open.filter((name) => !witness?.dead.some((one) => one.name === name));
   return (
     <Sheet
       title="Functions"
@@ -45,13 +50,24 @@ export function FunctionsForm({ job }: { job: JobView }) {
       <ul className={styles.checks}>
         {names.map((name) => (
           <li key={name}>
-            <span>{name}</span>
+            <span>
+              {name}
+              {shows(name) && <span className="sub"> proven by the device</span>}
+              {witness?.dead
+                .filter((one) => one.name === name)
+                .map(({ why }) => (
+                  <span key={why} className="sub">
+                    {' '}
+                    {why}
+                  </span>
+                ))}
+            </span>
             {(['works', 'dead'] as const).map((told) => (
               <label key={told}>
                 <input
                   type="radio"
                   name={`function ${name}`}
-                  checked={answers[name] === told}
+                  checked={answerOf(name) === told}
                   onChange={() => answer({ [name]: told })}
                 />
                 {told}
@@ -65,8 +81,8 @@ export function FunctionsForm({ job }: { job: JobView }) {
       <div style={{ marginTop: 10 }}>
         <Foot note={step?.waitsFor[0] ?? (open.length > 0 ? `${open.length} not checked yet` : undefined)}>
           <Button
-            disabled={open.length === 0}
-            onClick={() => answer(Object.fromEntries(open.map((name) => [name, 'works'])))}
+            disabled={rest.length === 0}
+            onClick={() => answer(Object.fromEntries(rest.map((name) => [name, 'works'])))}
           >
             The rest works
           </Button>

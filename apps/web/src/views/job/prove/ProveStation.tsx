@@ -1,6 +1,7 @@
 import type { JobView } from '@udrel/contract/types';
 import { AsItCameForm } from '../end/EndForms';
 import { MeasureForm } from '../measure/MeasureForm';
+import { StopwatchSheet } from '../measure/StopwatchSheet';
 import { BringForm } from './BringForm';
 import { Compared } from './Compared';
 import { FunctionsForm } from './FunctionsForm';
@@ -9,10 +10,19 @@ import { NoStartGuide } from './NoStartGuide';
 import { OwedForm } from './OwedForm';
 import { RepairForm } from './RepairForm';
 import { TrialForm } from './TrialForm';
+import { WitnessSheet } from './WitnessSheet';
 
 /** It starts without the old drive, it is faster, and everything works. */
 export function ProveStation({ job }: { job: JobView }) {
-  if (job.snapshot.end) return <AsItCameForm job={job} />;
+  if (job.snapshot.end) {
+    const owed = job.procedure.steps.some(({ id }) => id === 'owed back');
+    return (
+      <>
+        <AsItCameForm job={job} />
+        {owed && <OwedForm job={job} />}
+      </>
+    );
+  }
   return (
     <>
       <RepairForm job={job} />
@@ -21,8 +31,10 @@ export function ProveStation({ job }: { job: JobView }) {
       <OwedForm job={job} />
       <GrowForm job={job} />
       <BringForm job={job} />
+      <StopwatchSheet job={job} when="after" />
       <MeasureForm job={job} fact="after" title="After: same test, same settings" />
       <Compared job={job} />
+      <WitnessSheet job={job} />
       <FunctionsForm job={job} />
     </>
   );

@@ -1,7 +1,7 @@
 import { START_MODES } from '@udrel/core/equipment';
-import { MOST_DRIVES, MOST_PIECES, MOST_TABLES, PROBE_VERSION } from '@udrel/core/reading';
-import { boolean, list, nullable, object, oneOf, optional, text, whole } from './shape';
-import { sectorSize } from './drives';
+import { MOST_DRIVES, MOST_PIECES, MOST_TABLES, MOST_VARIABLES, PROBE_VERSION } from '@udrel/core/reading';
+import { boolean, list, nullable, object, oneOf, optional, text, whole } from '../shape';
+import { sectorSize } from '../drives';
 
 /** Bytes packed with gzip, in hexadecimal. */
 const packed = text(200_000_000, 0, /^([0-9a-f]{2})*$/);
@@ -44,7 +44,9 @@ const probedDrive = object({
   files: optional(list(object({ offset: size, data: packed }), MOST_TABLES)),
 });
 
-/** A probe file, version 2; version 1 has neither `files` nor `started`, `unread` and `nativeSectors`. */
+/**
+ * A probe file, version 2; version 1 has neither `files` nor `started`, `unread` and `nativeSectors`, nor parts and variables.
+ */
 export const probeFile = object({
   format: oneOf('udrel-probe'),
   version: whole(1, PROBE_VERSION),
@@ -52,6 +54,10 @@ export const probeFile = object({
   device: object({
     /** The SMBIOS structures, DMTF DSP0134. */
     smbios: optional(packed),
+    /** What the device has, a line each: a word, a name and what tells it apart, with tabs between them. */
+    parts: optional(packed),
+    /** Start entries with their order and Secure Boot, by name, without their attributes (UEFI 3.3). */
+    variables: optional(list(object({ name: text(40), data: packed }), MOST_VARIABLES)),
     firmwareMode: nullable(oneOf(...START_MODES)),
   }),
   drives: list(probedDrive, MOST_DRIVES),

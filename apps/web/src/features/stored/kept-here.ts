@@ -1,11 +1,11 @@
 import { useSyncExternalStore } from 'react';
-import { storedChanges } from '../stored/stored-changes';
+import { storedChanges } from './stored-changes';
 
 const PREFIX = 'udrel.list.';
 const CHANGED = 'udrel-list-kept';
 const subscribe = storedChanges(CHANGED);
 
-/** What this browser keeps of a list, such as the columns that were chosen; it stays with the browser. */
+/** What this browser keeps by itself, such as the columns of a list or a running stopwatch; it stays with the browser. */
 export function useKeptHere<T>(name: string, otherwise: T): [T, (value: T) => void] {
   const key = PREFIX + name;
   const text = useSyncExternalStore(subscribe, () => localStorage.getItem(key));

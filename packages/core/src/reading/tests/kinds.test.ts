@@ -1,13 +1,13 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { GIB, MIB } from '../capacity';
-import { imageOf } from '../image';
-import type { PartitionKind } from '../layout';
-import { GPT_TYPE_OF, writeGpt, type ReadTable, type TableEntry } from '../tables';
-import { meaningOf } from '../tables/kinds';
-import type { Volume } from '../volumes';
-import { readPartitions, sourceOf } from './drive';
-import { kindsOf } from './kinds';
+import { GIB, MIB } from '../../capacity';
+import { imageOf } from '../../image';
+import type { PartitionKind } from '../../layout';
+import { GPT_TYPE_OF, writeGpt, type ReadTable, type TableEntry } from '../../tables';
+import { meaningOf } from '../../tables/kinds';
+import type { Volume } from '../../volumes';
+import { readPartitions, sourceOf } from '../drive';
+import { kindsOf } from '../kinds';
 
 interface Given {
   size: number;

@@ -1,17 +1,20 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import { GIB } from '../capacity';
-import { fitDrive } from '../fit';
-import { box } from '../fit/tests/samples.test-data';
-import { readSmbios } from '../smbios';
-import { PORTABLE } from '../smbios/samples.test-data';
-import { draftModel, readProbeFile, type Reading } from './index';
+import { GIB } from '../../capacity';
+import { fitDrive } from '../../fit';
+import { box } from '../../fit/tests/samples.test-data';
+import { readSmbios } from '../../smbios';
+import { PORTABLE } from '../../smbios/samples.test-data';
+import { draftModel, readProbeFile, type Reading } from '../index';
 
 const reading: Reading = {
   kind: 'probe file',
   made: '',
   device: readSmbios(PORTABLE),
   firmwareMode: 'UEFI',
+  boot: null,
+  secureBoot: null,
+  parts: null,
   drives: [],
 };
 const modelOf = (from: Reading) => {
@@ -45,7 +48,7 @@ describe('a model from what a device says of itself', () => {
   });
 
   it('has a site for each drive that is inside, none for the stick it was made from', async () => {
-    const file = new URL('../../../../demo/files/T15-4820-66.probe.json', import.meta.url);
+    const file = new URL('../../../../../demo/files/T15-4820-66.probe.json', import.meta.url);
     const read = await readProbeFile(readFileSync(file, 'utf8'));
     const model = modelOf(read.ok ? read.reading : reading);
     expect(model.sites.map(({ form }) => form)).toEqual(['m2', '2.5']);

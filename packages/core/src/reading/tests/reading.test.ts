@@ -1,20 +1,19 @@
-import { execFileSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { chmodSync, closeSync, mkdirSync, mkdtempSync, openSync, readFileSync, rmSync, symlinkSync } from 'node:fs';
-import { truncateSync, writeFileSync, writeSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { dirname, join } from 'node:path';
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { GIB, MIB } from '../capacity';
-import { ataIdentify, nvmeHealth, nvmeIdentify, smartData, smartThresholds } from '../health/samples.test-data';
-import { imageOfPieces } from '../image';
-import { PORTABLE } from '../smbios/samples.test-data';
-import { GPT_TYPE_OF, writeGpt } from '../tables';
-import { readVolume } from '../volumes';
-import { madeBySystems, madeImage } from '../volumes/made.test-data';
+import { GIB, MIB } from '../../capacity';
+import { ataIdentify, nvmeHealth, nvmeIdentify, smartData, smartThresholds } from '../../health/samples.test-data';
+import { imageOfPieces } from '../../image';
+import { loadOption, startOrder } from '../../inventory/samples.test-data';
+import { PORTABLE } from '../../smbios/samples.test-data';
+import { GPT_TYPE_OF, writeGpt } from '../../tables';
+import { readVolume } from '../../volumes';
+import { madeBySystems, madeImage } from '../../volumes/made.test-data';
 import { DRIVE_BYTES, drivePieces, oddDrive } from './drive.test-data';
-import { linkOf, readBytes, readDropped, readProbeFile, type ReadFile, type Reading } from './index';
+import { madeDevice } from './made-device.test-data';
+import { linkOf, readBytes, readDropped, readProbeFile, type ReadFile, type Reading } from '../index';
 
 const whole = imageOfPieces(DRIVE_BYTES, [{ offset: 0, bytes: wholeDrive() }]);
 
@@ -31,30 +30,33 @@ function taken(file: ReadFile): Reading {
 
 const packed = (bytes: Uint8Array) => gzipSync(bytes).toString('hex');
 
+/** Parts of a device as its kernel shows them. */
+const PARTS = {
+  'bus/pci/devices/0000:00:17.0/class': '0x010601',
+  'bus/pci/devices/0000:00:17.0/vendor': '0x1d0f',
+  'bus/usb/devices/1-5/idVendor': '1d6b',
+  'bus/usb/devices/1-5/idProduct': '0103',
+  'bus/usb/devices/1-5/product': 'Finger "reader"',
+  'bus/usb/devices/1-5/1-5:1.0/bInterfaceClass': 'ff',
+  'class/input/input3/name': 'Board keys',
+  'class/input/input3/properties': '0',
+  'class/input/input3/capabilities/key': '402000000 3803078f800d001 fffffffffffffffe',
+  'class/input/input3/capabilities/sw': '0',
+  'class/video4linux/video0/name': 'Lid camera',
+  'class/net/lo/address': '00:00:00:00:00:00',
+  'class/net/wlp2s0/device/class': '0x028000',
+  'class/net/wlp2s0/wireless/status': '0',
+  'class/net/wlp2s0/address': '02:00:00:00:00:01',
+  'class/power_supply/BAT0/type': 'Battery',
+  'class/power_supply/AC/type': 'Mains',
+  'class/drm/card0-eDP-1/status': 'connected',
+  'class/drm/card0-HDMI-A-1/status': 'connected',
+  'class/hwmon/hwmon2/name': 'board',
+  'class/hwmon/hwmon2/fan1_input': '2100',
+};
+
 describe('the shipped probe', () => {
-  const folder = mkdtempSync(join(tmpdir(), 'probe-'));
-  const script = new URL('udrel-probe.sh', import.meta.url).pathname;
-  const put = (path: string, content: string | Uint8Array) => {
-    mkdirSync(dirname(join(folder, path)), { recursive: true });
-    writeFileSync(join(folder, path), content);
-  };
-  /** A drive as the kernel shows it, with its bytes as a file in place of the device. */
-  const drive = (name: string, behind: string, files: Record<string, string | Uint8Array>) => {
-    for (const [file, content] of Object.entries({ removable: '0', ...files }))
-      put(`sys/block/${name}/${file}`, content);
-    mkdirSync(join(folder, 'sys/devices', behind), { recursive: true });
-  };
-  const run = (env: NodeJS.ProcessEnv = {}) =>
-    execFileSync('sh', [script], {
-      env: {
-        PATH: `${folder}/bin:${process.env['PATH'] ?? ''}`,
-        PROBE_SYS: `${folder}/sys`,
-        PROBE_DEV: `${folder}/dev`,
-        ...env,
-      },
-      stdio: ['ignore', 'pipe', 'ignore'],
-      maxBuffer: 64 * MIB,
-    }).toString();
+  const { folder, put, drive, partitions, written, variable, tool, run, remove } = madeDevice();
   let before = '';
   let told: string | undefined;
   /** What it tells of the drives as they are laid; it takes seconds and is the same each time. */
@@ -69,7 +71,12 @@ describe('the shipped probe', () => {
 
   beforeAll(() => {
     put('sys/firmware/dmi/tables/DMI', PORTABLE);
-    mkdirSync(join(folder, 'sys/firmware/efi'), { recursive: true });
+    variable('Boot0003', loadOption({ name: 'Desktop system', guid: '00000000-0000-4000-8000-000000000001' }));
+    variable('BootOrder', startOrder(3, 0));
+    variable('BootCurrent', startOrder(3));
+    variable('SecureBoot', Uint8Array.from([1]));
+    variable('Lang', Uint8Array.from([1]));
+    for (const [path, text] of Object.entries(PARTS)) put(`sys/${path}`, text);
     drive('sda', 'pci/ata1/host0/target', {
       size: String(DRIVE_BYTES / 512),
       'queue/logical_block_size': '512',
@@ -83,12 +90,14 @@ describe('the shipped probe', () => {
       Uint8Array.from([0, 0x80, 0, 4, ...Buffer.from('KD5-ID77-0001')]),
     );
     put('sys/devices/pci/ata1/host0/target/vpd_pg89', Uint8Array.from([...new Uint8Array(60), ...ataIdentify()]));
-    symlinkSync('../../devices/pci/ata1/host0/target', join(folder, 'sys/block/sda/device'));
     put('sys/class/ata_link/link1/sata_spd', '3.0 Gbps');
-    [1, 48, 72, 96, 120].forEach((at, n) => {
-      put(`sys/block/sda/sda${n + 1}/start`, String((at * MIB) / 512));
-      put(`sys/block/sda/sda${n + 1}/size`, String(([40, 16, 16, 16, 4][n] ?? 0) * 2048));
-    });
+    partitions(
+      'sda',
+      [1, 48, 72, 96, 120].map((at, n) => ({
+        startSector: (at * MIB) / 512,
+        sectors: ([40, 16, 16, 16, 4][n] ?? 0) * 2048,
+      })),
+    );
     drive('nvme0n1', 'pci/nvme/nvme0', {
       size: '1000215216',
       'queue/logical_block_size': '512',
@@ -98,15 +107,9 @@ describe('the shipped probe', () => {
     put('sys/devices/pci/nvme/nvme0/model', 'Pennant PN5');
     put('sys/devices/pci/nvme/nvme0/device/current_link_speed', '8.0 GT/s PCIe');
     put('sys/devices/pci/nvme/nvme0/device/current_link_width', '4');
-    symlinkSync('../../devices/pci/nvme/nvme0', join(folder, 'sys/block/nvme0n1/device'));
     put('sys/block/loop0/size', '800');
     put('sys/block/sr0/size', '0');
-    mkdirSync(join(folder, 'dev'), { recursive: true });
-    put('dev/sda', '');
-    truncateSync(join(folder, 'dev/sda'), DRIVE_BYTES);
-    const file = openSync(join(folder, 'dev/sda'), 'r+');
-    for (const { offset, bytes } of drivePieces()) writeSync(file, bytes, 0, bytes.length, offset);
-    closeSync(file);
+    written('sda', DRIVE_BYTES, drivePieces());
     // A drive of a device that starts from it: loaders, systems, and a folder of more names than its record holds.
     const systems = [
       ['esp', 1],
@@ -118,7 +121,6 @@ describe('the shipped probe', () => {
     const bytes = new Uint8Array(80 * MIB);
     drive('sdb', 'pci/ata2/host1/target', { size: String(bytes.length / 512), 'queue/logical_block_size': '512' });
     put('sys/devices/pci/ata2/host1/target/serial', 'KD5-ID77-0002');
-    symlinkSync('../../devices/pci/ata2/host1/target', join(folder, 'sys/block/sdb/device'));
     const entries = systems.map(([name, at], n) => ({
       number: n + 1,
       startSector: (at * MIB) / 512,
@@ -131,48 +133,33 @@ describe('the shipped probe', () => {
     const diskId = '00000000-0000-4000-8000-0000000000FE';
     const { head, tail } = writeGpt({ sectors: bytes.length / 512, sectorSize: 512, diskId, entries });
     for (const piece of [head, tail]) bytes.set(piece.bytes, piece.offset);
-    systems.forEach(([name, at], n) => {
-      const { size, pieces } = madeBySystems(name);
+    systems.forEach(([name, at]) => {
+      const { pieces } = madeBySystems(name);
       for (const piece of pieces) bytes.set(piece.bytes, at * MIB + piece.offset);
-      put(`sys/block/sdb/sdb${n + 1}/start`, String((at * MIB) / 512));
-      put(`sys/block/sdb/sdb${n + 1}/size`, String(size / 512));
     });
+    partitions('sdb', entries);
     put('dev/sdb', bytes);
     layOdd('sdc');
     // A volume without a table, on the stick that the system was started from.
     const stick = madeBySystems('windows filled');
     drive('sdd', 'pci/usb1/host3/target', { size: String(stick.size / 512), 'queue/logical_block_size': '512' });
-    symlinkSync('../../devices/pci/usb1/host3/target', join(folder, 'sys/block/sdd/device'));
-    write('sdd', stick.size, stick.pieces);
+    written('sdd', stick.size, stick.pieces);
     put('mounts', `${folder}/dev/sdd /run/live/medium vfat ro 0 0\n${folder}/dev/sdc1 /mnt ext4 rw 0 0\n`);
     // A drive that is there and cannot be opened.
     drive('sde', 'pci/ata5/host4/target', { size: '2048', 'queue/logical_block_size': '512' });
-    symlinkSync('../../devices/pci/ata5/host4/target', join(folder, 'sys/block/sde/device'));
     // A means to read health: prints the page that it is asked for.
     put('health.bin', nvmeHealth({ 5: 91 }));
-    put('bin/nvme', `#!/bin/sh\ncase $1 in get-log) cat ${folder}/health.bin ;; *) exit 1 ;; esac\n`);
-    chmodSync(join(folder, 'bin/nvme'), 0o755);
+    tool('nvme', `case $1 in get-log) cat ${folder}/health.bin ;; *) exit 1 ;; esac`);
   });
 
   /** The drive of what is odd, with its partitions as the kernel shows them. */
   function layOdd(name: string): void {
     const { size, pieces, parts } = oddDrive();
     drive(name, 'pci/ata3/host2/target', { size: String(size / 512), 'queue/logical_block_size': '512' });
-    symlinkSync('../../devices/pci/ata3/host2/target', join(folder, `sys/block/${name}/device`));
-    parts.forEach(({ startSector, sectors }, n) => {
-      put(`sys/block/${name}/${name}${n + 1}/start`, String(startSector));
-      put(`sys/block/${name}/${name}${n + 1}/size`, String(sectors));
-    });
-    write(name, size, pieces);
+    partitions(name, parts);
+    written(name, size, pieces);
   }
-  function write(name: string, size: number, pieces: readonly { offset: number; bytes: Uint8Array }[]): void {
-    put(`dev/${name}`, '');
-    truncateSync(join(folder, `dev/${name}`), size);
-    const file = openSync(join(folder, `dev/${name}`), 'r+');
-    for (const { offset, bytes } of pieces) writeSync(file, bytes, 0, bytes.length, offset);
-    closeSync(file);
-  }
-  afterAll(() => rmSync(folder, { recursive: true }));
+  afterAll(remove);
 
   it('tells device, drives, tables and used space, and writes to no drive', async () => {
     const { device, firmwareMode, drives } = taken(await readProbeFile(usual()));
@@ -201,6 +188,23 @@ describe('the shipped probe', () => {
       ['ext4', 2_380_800, 'none'],
       ['unknown', null, 'LUKS1'],
     ]);
+  });
+
+  it('brings start entries, Secure Boot and parts, and no address that would tell whose device it is', async () => {
+    const { boot, secureBoot, parts } = taken(await readProbeFile(usual()));
+    expect(boot).toMatchObject({ order: [3, 0], current: 3, entries: [{ name: 'Desktop system' }] });
+    expect(secureBoot).toBe(true);
+    expect(parts?.map(({ kind, name }) => [kind, name])).toEqual([
+      ['storage controller', '0000:00:17.0'],
+      ['USB device', 'Finger reader'],
+      ['keyboard', 'Board keys'],
+      ['camera', 'Lid camera'],
+      ['wireless', 'wlp2s0'],
+      ['battery', 'BAT0'],
+      ['display', 'eDP-1'],
+      ['fan', 'board fan1_input'],
+    ]);
+    expect(JSON.stringify(parts)).not.toContain('02:00');
   });
 
   it('brings the root folders, so that it can be told which volume holds what', async () => {

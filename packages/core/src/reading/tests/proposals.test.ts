@@ -1,12 +1,12 @@
 import { describe, expect, it } from 'vitest';
-import { GIB } from '../capacity';
-import * as samples from '../fit/tests/samples.test-data';
-import { gradeAta, readAtaIdentify, readSmart } from '../health';
-import { ataIdentify, smartData } from '../health/samples.test-data';
-import type { DeviceMemory } from '../memory';
-import { readSmbios } from '../smbios';
-import { PORTABLE } from '../smbios/samples.test-data';
-import { proposalsOf, readBytes, sameDevice, type ReadDrive, type Reading } from './index';
+import { GIB } from '../../capacity';
+import * as samples from '../../fit/tests/samples.test-data';
+import { gradeAta, readAtaIdentify, readSmart } from '../../health';
+import { ataIdentify, smartData } from '../../health/samples.test-data';
+import type { DeviceMemory } from '../../memory';
+import { readSmbios } from '../../smbios';
+import { PORTABLE } from '../../smbios/samples.test-data';
+import { proposalsOf, readBytes, sameDevice, type ReadDrive, type Reading } from '../index';
 
 const memory: DeviceMemory = {
   generation: 'DDR4',
@@ -24,6 +24,9 @@ const reading: Reading = {
   made: '',
   device: readSmbios(PORTABLE),
   firmwareMode: 'UEFI',
+  boot: null,
+  secureBoot: null,
+  parts: null,
   drives: [],
 };
 

@@ -1,7 +1,7 @@
-import { MIB } from '../capacity';
-import type { Piece } from '../image';
-import { crc32, GPT_TYPE_OF, writeGpt } from '../tables';
-import { madeBySystems } from '../volumes/made.test-data';
+import { MIB } from '../../capacity';
+import type { Piece } from '../../image';
+import { crc32, GPT_TYPE_OF, writeGpt } from '../../tables';
+import { madeBySystems } from '../../volumes/made.test-data';
 
 /** A drive of 256 MiB with a GPT and one volume after the other as their systems made them. */
 export const DRIVE_BYTES = 256 * MIB;

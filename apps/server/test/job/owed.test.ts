@@ -1,0 +1,55 @@
+import { beforeAll, describe, expect, it } from 'vitest';
+import { bookJob, stockUp, Work, type Stock } from '../fixtures';
+import { useShop } from '../harness';
+
+const shop = useShop();
+let stock: Stock;
+beforeAll(async () => {
+  stock = await stockUp(shop);
+});
+
+async function planned(): Promise<Work> {
+  const work = new Work(shop.as.technician, await bookJob(shop.as.counter, stock));
+  await work.assess();
+  await work.reserve(stock);
+  await work.plan();
+  return work;
+}
+
+describe('what was switched for the copy', () => {
+  it('is asked with its stamp, and is owed back until it is set back or has its reason', async () => {
+    const work = await planned();
+    const stamp = (id: string, given: object) => work.post('/preparations', { id, done: true, note: '', ...given });
+    const silent = await stamp('network off', {});
+    expect([silent.status, silent.body.problems?.[0]?.field]).toEqual([422, 'switched']);
+    expect((await stamp('start mode', { switched: false })).body.detail).toContain('note it');
+    expect((await stamp('network off', { switched: true })).status).toBe(200);
+    expect(work.job.snapshot.facts.switched?.items).toEqual([{ id: 'network off', before: '' }]);
+    const said = work.job.history.find(({ kind }) => kind === 'prepared')?.sentence;
+    expect(said).toContain('switched off');
+    // Stamped once more, by somebody who finds it off: it stays owed.
+    await stamp('network off', { switched: false });
+    expect(work.job.snapshot.facts.switched?.items).toHaveLength(1);
+    await work.post('/preparations', { id: 'network off', done: false, note: '' });
+    expect(work.job.snapshot.facts.switched?.items).toEqual([]);
+    await stamp('sleep off', { switched: true });
+
+    // Without its work it is owed back all the same.
+    const correction = { what: 'end', kind: 'withdrawn' };
+    await work.post('/corrections/end', { correction, reason: 'bought another' });
+    expect(work.step('owed back')).toBe('waiting');
+    await work.put('as it came' as never, { starts: true, note: '' });
+    expect(work.step('owed back')).toBe('ready');
+    const items = [{ what: 'Sleep and display-off as set', back: true, note: '' }];
+    const gate = () => work.job.procedure.gates.find(({ id }) => id === 'as it came')?.holds;
+    expect(gate()).toBe(false);
+    expect((await work.put('owed back' as never, { items })).status).toBe(200);
+    expect(gate()).toBe(true);
+    // The battery died meanwhile: what was set back before is asked again, and all of the firmware with it.
+    await work.put('firmware reset' as never, { reset: true, note: 'coin cell dead' });
+    expect(work.step('owed back')).toBe('ready');
+    expect(work.job.snapshot.facts['owed back']).toBeUndefined();
+    await work.put('firmware reset' as never, { reset: false, note: 'it was another device' });
+    expect(work.job.procedure.steps.find(({ id }) => id === 'owed back')?.title).not.toContain('Secure Boot');
+  });
+});

@@ -1,0 +1,3 @@
+export { readBootEntries, readSecureBoot, type FirmwareVariable } from './boot-entries';
+export { readParts } from './parts';
+export * from './types';

@@ -1,0 +1,2 @@
+export { missingParts, type Missing } from './missing';
+export { witnessOf, type Witness } from './witness';
