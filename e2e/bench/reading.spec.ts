@@ -16,7 +16,7 @@ test('a probe file is dropped, its facts are taken, drive and adapter reserved, 
   );
   await reading.getByRole('button', { name: 'Take old drive' }).click();
   await expect(sheet(page, 'Old drive').getByLabel('Serial, from its label')).toHaveValue('KD7-66M1-4470');
-  await reading.getByRole('button', { name: 'Take all 3' }).click();
+  await reading.getByRole('button', { name: 'Take all 4' }).click();
   await expect(reading.getByRole('button', { name: /^Take/ })).toHaveCount(0);
   const facts = sheet(page, 'Facts');
   await expect(facts.getByRole('listitem').filter({ hasText: 'GPT, 5 partitions' })).toContainText('probe file');

@@ -20,7 +20,16 @@ import { validate } from '@udrel/contract/validate';
 import { identify } from '@udrel/core/identity';
 import { layoutAnywhere, TARGET_IDS, type TargetId } from '@udrel/core/layout';
 import { aroundOf } from '@udrel/core/plan-file';
-import { anyFitted, copies, filesToBring, owedBack, procedureOf, replacesDrive, wants } from '@udrel/core/steps';
+import {
+  anyFitted,
+  copies,
+  deadFunctions,
+  filesToBring,
+  owedBack,
+  procedureOf,
+  replacesDrive,
+  wants,
+} from '@udrel/core/steps';
 import { fieldWrong, Refusal } from '../platform/errors';
 import { meanwhile } from '../platform/meanwhile';
 import { asStored } from '../platform/database/as-stored';
@@ -83,6 +92,7 @@ async function examine(context: CommandContext, job: JobRecord, key: EntryKey, v
   if (key === 'before') examineBefore(job, value as NonNullable<JobFacts['before']>);
   if (key === 'after') examineMeasured(value as NonNullable<JobFacts['after']>);
   if (key === 'owed back') examineOwed(job, value as NonNullable<JobFacts['owed back']>);
+  if (key === 'functions') examineFunctions(job, value as NonNullable<JobFacts['functions']>);
   if (key === 'files brought') examineBrought(job, value as NonNullable<JobFacts['files brought']>);
   if (key === 'old drive refitted') {
     const { startsFromNew, note } = value as NonNullable<JobFacts['old drive refitted']>;
@@ -181,6 +191,15 @@ function examineOwed({ snapshot }: JobRecord, { items }: NonNullable<JobFacts['o
       throw fieldWrong(`value.items.${index}.what`, 'Nothing of that is owed back.');
     if (!back && note.trim() === '') throw fieldWrong(`value.items.${index}.note`, 'Say why, and who agreed to it.');
   }
+}
+
+/** What works no more has its reason; what was dead when the device came has had it. */
+function examineFunctions({ snapshot }: JobRecord, functions: NonNullable<JobFacts['functions']>): void {
+  const facts = { ...snapshot.facts, functions };
+  const silent = deadFunctions({ facts }).find(({ cameSo, why }) => !cameSo && why.trim() === '');
+  if (!silent) return;
+  const at = functions.results.findIndex(({ name }) => name === silent.name);
+  throw fieldWrong(`value.results.${at}.why`, `${silent.name}: say why it does not work, as far as it is known.`);
 }
 
 /** What became of files is told of the drives that the plan brings them from, of each of them once. */

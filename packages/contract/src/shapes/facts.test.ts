@@ -186,6 +186,11 @@ const CASES: Record<EntryKey, { right: object; wrong: object; field: string }> =
     wrong: { signs: ['smoke'], tries: [] },
     field: 'signs.0',
   },
+  'functions on arrival': {
+    right: { results: [{ name: 'Camera', works: false }], note: '' },
+    wrong: { results: [{ name: 'Camera', works: 'hardly' }], note: '' },
+    field: 'results.0.works',
+  },
   'start attempts': {
     right: { attempts: [ATTEMPT] },
     wrong: { attempts: [{ ...ATTEMPT, kind: 'warm' }] },

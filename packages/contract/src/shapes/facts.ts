@@ -225,7 +225,14 @@ export const factShapes = {
   'firmware reset': object({ reset: boolean(), note: text(300) }),
   'owed back': object({ items: list(object({ what: text(80), back: boolean(), note: text(300, 0) }), 30, 1) }),
   after: measured,
-  functions: object({ results: list(object({ name: text(40), works: boolean() }), 60), note: text(300, 0) }),
+  'functions on arrival': object({
+    results: list(object({ name: text(40), works: boolean() }), 60),
+    note: text(300, 0),
+  }),
+  functions: object({
+    results: list(object({ name: text(40), works: boolean(), why: optional(text(200, 0)) }), 60),
+    note: text(300, 0),
+  }),
   'old drive stays': object({ where: text(120), consent: boolean() }),
   'document given': object({ given: boolean() }),
   signature: object({ name: text(120), path: text(60_000) }),

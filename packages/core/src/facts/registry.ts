@@ -244,15 +244,13 @@ export const FACTS = {
     origin: 'measured',
     tell: measured,
   },
-  functions: {
-    evidenceOf: ['check functions'],
-    restsOn: PROVEN_ON,
+  'functions on arrival': {
+    evidenceOf: ['measure before'],
+    stamp: false,
     offline: true,
-    tell: ({ results }) => {
-      const dead = results.filter((one) => !one.works).map((one) => one.name);
-      return dead.length > 0 ? `not working: ${dead.join(', ')}` : `${results.length} work`;
-    },
+    tell: functionsTold,
   },
+  functions: { evidenceOf: ['check functions'], restsOn: PROVEN_ON, offline: true, tell: functionsTold },
   'old drive stays': {
     evidenceOf: ['place old drive'],
     atCounter: true,
@@ -294,6 +292,11 @@ function serialsOf(on: TargetId) {
 
 function chosenDrive(drive: DriveChoice): string {
   return `${drive.maker} ${drive.name}, ${soldName(drive.bytes, drive.sectorSize)}, ${drive.serial}, ${linkName(drive.link)}`;
+}
+
+function functionsTold({ results }: NonNullable<JobFacts['functions']>): string {
+  const dead = results.filter((one) => !one.works).map(({ name, why }) => (why ? `${name} (${why})` : name));
+  return dead.length > 0 ? `not working: ${dead.join(', ')}` : `${results.length} work`;
 }
 
 function deviceRead({ drives, parts, boot }: NonNullable<JobFacts['device read']>): string {

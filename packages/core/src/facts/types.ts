@@ -198,7 +198,10 @@ export interface JobFacts extends FactsOfTargets {
   /** What was switched for the job: whether it is as before, or why it stays. */
   'owed back'?: { items: { what: string; back: boolean; note: string }[] };
   after?: { set: MeasurementSet | null; whyNot: string };
-  functions?: { results: { name: string; works: boolean }[]; note: string };
+  /** What of the device works when it comes; what nobody looked at is not among them. */
+  'functions on arrival'?: { results: { name: string; works: boolean }[]; note: string };
+  /** `why`: of what does not work, where it did when the device came. */
+  functions?: { results: { name: string; works: boolean; why?: string }[]; note: string };
   'old drive stays'?: { where: string; consent: boolean };
   'document given'?: { given: boolean };
   signature?: { name: string; path: string };

@@ -3,7 +3,8 @@ import { describe, expect, it } from 'vitest';
 import { bytesOfNominal, GIB } from '../capacity';
 import { stoppers } from '../reason';
 import { gatePassed, gatesOf } from './gates';
-import { functionChecks, latestRun, planHolds } from './index';
+import { deadFunctions, functionChecks, latestRun, planHolds } from './index';
+import { complete } from './samples.test-data';
 import type { Gate, GateId, JobSnapshot, RunSummary } from './snapshot/types';
 
 const empty: JobSnapshot = {
@@ -167,13 +168,41 @@ describe('evidence', () => {
 
 describe('checks and stops', () => {
   it('checks what the wishes ask for before what the model has', () => {
-    const checks = functionChecks([...empty.wishes, ...memoryJob.wishes], ['Camera']);
+    const wishes = [...empty.wishes, ...memoryJob.wishes];
+    const checks = functionChecks({ wishes, facts: {} }, ['Camera']);
     expect(checks).toEqual(expect.arrayContaining(['Files there', 'Memory test passed']));
-    expect(checks.at(-1)).toBe('Camera');
-    expect(functionChecks([], [])).toEqual([]);
-    expect(functionChecks([], ['Camera'], [undefined, { checks: ['Wakes from sleep'] }])).toEqual([
+    expect(checks.slice(-2)).toEqual(['Camera', 'Clean, every screw tight']);
+    expect(functionChecks({ wishes: [], facts: {} }, [])).toEqual([]);
+    const choice = { ...complete['added drive choice'], checks: ['Wakes from sleep'] };
+    expect(functionChecks({ wishes: [], facts: { 'added drive choice': choice } }, ['Camera'])).toEqual([
       'Wakes from sleep',
       'Camera',
+    ]);
+  });
+
+  it('asks after a copy for what it leaves to be seen to, by drive and volumes', () => {
+    const checks = (facts: JobFacts) => functionChecks({ wishes: empty.wishes, facts }, []);
+    const choice = complete['new drive choice'];
+    const [volume] = [{ id: 'r', name: 'R', startSector: 1, sectors: 1, used: null, encrypted: false }];
+    const holding = (kind: 'recovery' | 'system', fileSystem: 'NTFS' | 'APFS') => ({
+      ...complete['partition table'],
+      partitions: [{ ...volume, kind, fileSystem }],
+    });
+    expect(checks({ 'new drive choice': { ...choice, class: 'SATA SSD' } })).toContain('TRIM on');
+    expect(checks({ 'new drive choice': { ...choice, class: 'disk 5400' } })).not.toContain('TRIM on');
+    expect(checks({ 'partition table': holding('recovery', 'NTFS') })).toContain('Recovery environment on');
+    expect(checks({ 'partition table': holding('system', 'APFS') })).toContain('Start-up disk chosen in the system');
+    for (const name of checks(complete)) expect(name.length, name).toBeLessThanOrEqual(40);
+  });
+
+  it('blames nothing on the work that was dead when it came', () => {
+    const results = [{ name: 'Camera', works: false, why: 'lens broken' }];
+    const gate = (facts: JobFacts) => gatesOf({ ...empty, facts }).find(({ id }) => id === 'functions')?.missing;
+    expect(gate({ functions: { results, note: '' } })).toEqual(['Not working: Camera.']);
+    const came = { results: [{ name: 'Camera', works: false }], note: '' };
+    expect(gate({ functions: { results, note: '' }, 'functions on arrival': came })).toEqual([]);
+    expect(deadFunctions({ facts: { functions: { results, note: '' } } })).toEqual([
+      { name: 'Camera', why: 'lens broken', cameSo: false },
     ]);
   });
 

@@ -40,7 +40,7 @@ export * from './corrections';
 export { copiesAtBerth, decided, fitsFirst, opensFirst } from './evidence/on-route';
 export { changesOf, type Change } from './evidence/changes';
 export { preparationsOf, stopRuleOf } from './evidence/preparations';
-export { functionChecks, PROVABLE } from './rules/function-checks';
+export { deadFunctions, functionChecks, PROVABLE, type DeadFunction } from './rules/function-checks';
 export {
   agreedPrice,
   drivePrices,

@@ -152,6 +152,7 @@ export const complete: Required<JobFacts> = {
   'owed back': { items: [] },
   'trial start': { started: true, oldDriveDetached: true, note: '' },
   after: { set: { ...set, method: '', attached: 'inside' }, whyNot: '' },
+  'functions on arrival': { results: [{ name: 'keys', works: true }], note: '' },
   functions: { results: [{ name: 'keys', works: true }], note: '' },
   'old drive stays': { where: 'returned', consent: false },
   'document given': { given: true },

@@ -142,12 +142,13 @@ describe('what a job asks for', () => {
   });
 
   it('has its own checks at the end', () => {
-    expect(functionChecks(of('added drive'), ['Sound'])).toEqual([
+    expect(functionChecks({ wishes: of('added drive'), facts: {} }, ['Sound'])).toEqual([
       'Added drive shown at full capacity',
       'Starts from the same drive as before',
       'Sound',
+      'Clean, every screw tight',
     ]);
-    expect(functionChecks(of('fresh installation'), [])).toContain('Files as agreed');
+    expect(functionChecks({ wishes: of('fresh installation'), facts: {} }, [])).toContain('Files as agreed');
   });
 
   it('is a copy whose old drive stays off until the device has started without it, then goes on for data', () => {

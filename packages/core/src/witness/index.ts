@@ -1,2 +1,2 @@
-export { missingParts, type Missing } from './missing';
-export { witnessOf, type Witness } from './witness';
+export { missingParts, unseenFunctions, type Missing } from './missing';
+export { provenOf, witnessOf, type Witness } from './witness';

@@ -1,5 +1,5 @@
 import type { DisassemblyItem } from '../disassembly';
-import type { DevicePart, DeviceState, PartKind } from '../inventory';
+import { PART_KINDS, type DevicePart, type DeviceState, type PartKind } from '../inventory';
 import { fail, limit, type Reason } from '../reason';
 
 /** What makes a part dead when it was forgotten, and what the sheet may call that. */
@@ -99,4 +99,14 @@ function missingOf(part: DevicePart, sheet: readonly DisassemblyItem[]): Missing
     ? fail('Missing now', sentence, `look at ${named}`)
     : limit('Missing now', sentence, 'an outside device then, or a lead or card inside');
   return { part, reason, functions: words };
+}
+
+/** Functions of the model of whose part a device told nothing: dead already, or not there. Nothing where it told of no parts. */
+export function unseenFunctions({ parts }: DeviceState, functions: readonly string[]): string[] {
+  if (!parts) return [];
+  const kinds = PART_KINDS.filter((kind) => FORGOTTEN[kind] !== undefined);
+  return functions.filter((name) => {
+    const meant = kinds.filter((kind) => FORGOTTEN[kind]?.functions.some((word) => name.toLowerCase().includes(word)));
+    return meant.length > 0 && !parts.some(({ kind }) => meant.includes(kind));
+  });
 }

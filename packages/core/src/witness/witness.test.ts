@@ -7,7 +7,7 @@ import type { SourceTable } from '../layout';
 import type { Link } from '../links';
 import { functionChecks, PROVABLE } from '../steps';
 import { complete, job } from '../steps/samples.test-data';
-import { missingParts, witnessOf } from './index';
+import { missingParts, provenOf, unseenFunctions, witnessOf } from './index';
 
 const esp = (uniqueId: string): SourceTable => ({
   scheme: 'gpt',
@@ -67,7 +67,7 @@ const FACTS: Partial<JobFacts> = {
 };
 const told = (now: DeviceState, before: DeviceState | null = state(), facts: Partial<JobFacts> = {}) => {
   const known = job({ facts: { ...FACTS, ...facts }, disassembly: SHEET });
-  return witnessOf(known, now, before, functionChecks(known.wishes, ['Touchpad', 'Camera']));
+  return witnessOf(known, now, before, functionChecks(known, ['Touchpad', 'Camera']));
 };
 const SHEET = [
   {
@@ -167,6 +167,28 @@ describe('what a device says of itself after the work', () => {
     expect(wrong(empty, null)).toEqual([]);
     expect(told(empty, null).reasons.filter(({ outcome }) => outcome === 'unknown')).toHaveLength(1);
     expect(missingParts(empty, state(), SHEET)).toEqual([]);
+  });
+
+  it('proves two cold starts by the stopwatch, with or without a file', () => {
+    const start = (kind: 'cold' | 'resumed', usable?: number) => ({
+      at: '',
+      when: 'after' as const,
+      kind,
+      seconds: usable === undefined ? {} : { usable },
+      seen: '',
+      done: '',
+    });
+    const by = (attempts: ReturnType<typeof start>[]) =>
+      provenOf(job({ facts: { ...FACTS, 'start attempts': { attempts } } }), [PROVABLE.coldStarts]).proves;
+    expect(by([start('cold', 30), start('cold')])).toEqual([]);
+    expect(by([start('cold', 30), start('resumed', 5)])).toEqual([]);
+    expect(by([start('cold', 30), start('cold', 28)])).toEqual([PROVABLE.coldStarts]);
+  });
+
+  it('says of what the model has that the device tells nothing of, where it told of parts at all', () => {
+    const functions = ['Touchpad', 'Camera', 'Files there'];
+    expect(unseenFunctions(state(), functions)).toEqual(['Camera']);
+    expect(unseenFunctions(state({ parts: null }), functions)).toEqual([]);
   });
 
   it('misses nothing of a device that is as it was, and exactly what was taken away', () => {

@@ -70,6 +70,8 @@ export function witnessOf(
     addedShown: one('added')?.whole === true,
     startsAsBefore: started && !replacesDrive(job),
     memory: memory.length > 0 && memory.every(({ outcome }) => outcome === 'pass'),
+    // By the stopwatch alone.
+    coldStarts: false,
   };
   const names = new Set(
     Object.entries(PROVABLE).flatMap(([key, name]) => (proven[key as keyof typeof PROVABLE] ? [name] : [])),
@@ -82,6 +84,17 @@ export function witnessOf(
       return found ? [{ name, why: `${found.reason.sentence} To do: ${found.reason.remedy ?? ''}.` }] : [];
     }),
   };
+}
+
+/** What of the checks is proven without a tick: by the device, where it was read again, and by its starts. */
+export function provenOf(job: JobSnapshot, functions: readonly string[]): Pick<Witness, 'proves' | 'dead'> {
+  const { 'device read again': again, 'device read': before = null, 'start attempts': starts } = job.facts;
+  const { proves, dead } = again ? witnessOf(job, again, before, functions) : { proves: [], dead: [] };
+  const cold = (starts?.attempts ?? []).filter(({ when, kind, seconds }) => {
+    return when === 'after' && kind === 'cold' && seconds.usable !== undefined;
+  });
+  const twice = cold.length >= 2 ? functions.filter((name) => name === PROVABLE.coldStarts) : [];
+  return { proves: [...proves, ...twice], dead };
 }
 
 /** The drive that the device is to start from: what takes over, else the one that it came with. */

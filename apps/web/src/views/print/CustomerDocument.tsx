@@ -3,7 +3,7 @@ import { compareSets } from '@udrel/core/benchmarks';
 import { binary, soldName } from '@udrel/core/capacity';
 import { targetKey } from '@udrel/core/facts';
 import { TARGET_IDS, targetTitle } from '@udrel/core/layout';
-import { filesToBring, lossesOf, oldStaysAt } from '@udrel/core/steps';
+import { deadFunctions, filesToBring, lossesOf, oldStaysAt, type DeadFunction } from '@udrel/core/steps';
 import { missingOnArrival } from '@udrel/core/disassembly';
 import { tellFact } from '../../format/facts';
 import { LossList } from '../../ui/LossList';
@@ -20,6 +20,8 @@ export function CustomerDocument({ job, shop }: { job: JobView; shop: string }) 
   const stays = oldStaysAt(job.snapshot) !== null;
   const { 'old drive': old, 'memory choice': memory } = facts;
   const { plan, functions, signature, installed } = facts;
+  const dead = deadFunctions(job.snapshot).filter(({ cameSo }) => !cameSo);
+  const cameDead = (facts['functions on arrival']?.results ?? []).flatMap(({ name, works }) => (works ? [] : [name]));
   const { rows } = compareSets(facts.before?.set ?? null, facts.after?.set ?? null);
   const both = rows.filter((row) => row.before !== null && row.after !== null);
   // What was not measured alike is not put side by side.
@@ -76,10 +78,15 @@ export function CustomerDocument({ job, shop }: { job: JobView; shop: string }) 
             ? [
                 [
                   'Checked',
-                  functions.results.map((one) => `${one.name}${one.works ? '' : ' (not working)'}`).join(', '),
+                  functions.results
+                    .filter(({ works }) => works)
+                    .map(({ name }) => name)
+                    .join(', '),
                 ] as const,
               ]
             : []),
+          ...(dead.length > 0 ? [['Does not work', deadWords(dead)] as const] : []),
+          ...(cameDead.length > 0 ? [['Dead when it came', cameDead.join(', ')] as const] : []),
           ...(facts['old drive stays'] ? [['The old drive is', facts['old drive stays'].where] as const] : []),
         ]}
       />
@@ -138,4 +145,8 @@ export function CustomerDocument({ job, shop }: { job: JobView; shop: string }) 
 
 function leftNames(plan: NonNullable<JobView['snapshot']['facts']['plan']>): string[] {
   return plan.table.partitions.filter((one) => plan.intent.leftOut.includes(one.id)).map((one) => one.name);
+}
+
+function deadWords(dead: readonly DeadFunction[]): string {
+  return dead.map(({ name, why }) => (why ? `${name}: ${why}` : name)).join('; ');
 }

@@ -11,6 +11,7 @@ import {
   startsAnew,
 } from '../evidence/evidence';
 import { fittedBeforeCopy } from './before-copy';
+import { deadFunctions } from './function-checks';
 import { OWED_BACK } from './owed-rule';
 import { always, titled, type StepRule } from './step-rule';
 
@@ -113,7 +114,7 @@ export const DEVICE_RULES: readonly StepRule[] = [
     title: titled('Check every function'),
     minutes: 8,
     applies: always,
-    done: ({ facts }) => facts.functions !== undefined && facts.functions.results.every((result) => result.works),
+    done: (job) => job.facts.functions !== undefined && deadFunctions(job).every(({ cameSo }) => cameSo),
     after: () => ['close up', 'refit old', 'grow volume', 'bring files', 'owed back'],
     gates: [],
   },

@@ -15,6 +15,7 @@ import {
   wants,
 } from '../evidence/evidence';
 import { owedMissing } from '../evidence/owed';
+import { deadFunctions } from './function-checks';
 import { unless, type GateRule } from './gate-rule';
 import { preparationsOf } from '../evidence/preparations';
 import { agreedPrice, jobTotal, overrideCovers, priceHolds } from './price';
@@ -218,7 +219,9 @@ export const WORK_GATES: readonly GateRule[] = [
       const { functions } = job.facts;
       const switched = owedMissing(job);
       if (!functions) return ['The functions are not checked.', ...switched];
-      const dead = functions.results.filter((result) => !result.works).map((result) => result.name);
+      const dead = deadFunctions(job)
+        .filter(({ cameSo }) => !cameSo)
+        .map(({ name }) => name);
       return [...unless(dead.length === 0, `Not working: ${dead.join(', ')}.`), ...switched];
     },
   },

@@ -1,5 +1,6 @@
 import type { JobView } from '@udrel/contract/types';
 import { copies, fitsDrive, replacesDrive } from '@udrel/core/steps';
+import { ArrivalForm } from '../functions/ArrivalForm';
 import { MeasureForm } from '../measure/MeasureForm';
 import { StopwatchSheet } from '../measure/StopwatchSheet';
 import { HealthForm } from './HealthForm';
@@ -22,6 +23,7 @@ export function AssessStation({ job }: { job: JobView }) {
       {copied && <PartitionForm key={job.snapshot.facts['old drive']?.serial} job={job} />}
       {copied && <HealthForm job={job} />}
       {job.device.model.memory.slots.length > 0 && <MemoryForm job={job} />}
+      <ArrivalForm job={job} />
       <StopwatchSheet job={job} when="before" />
       <MeasureForm job={job} fact="before" title="Before: start-up and rates" />
     </>

@@ -4,7 +4,7 @@ import { MeasureForm } from '../measure/MeasureForm';
 import { StopwatchSheet } from '../measure/StopwatchSheet';
 import { BringForm } from './BringForm';
 import { Compared } from './Compared';
-import { FunctionsForm } from './FunctionsForm';
+import { FunctionsForm } from '../functions/FunctionsForm';
 import { GrowForm } from './GrowForm';
 import { NoStartGuide } from './NoStartGuide';
 import { OwedForm } from './OwedForm';

@@ -3,11 +3,12 @@ import type { ReactNode } from 'react';
 import type { JobView } from '@udrel/contract/types';
 import type { DeviceState } from '@udrel/core/inventory';
 import { sameDevice, stateOf, type Reading } from '@udrel/core/reading';
+import { functionChecks } from '@udrel/core/steps';
+import { witnessOf, type Witness } from '@udrel/core/witness';
 import { FileSheet } from '../../../features/reading/FileSheet';
 import { useJobChange } from '../../../features/job/useJobChange';
 import { moment } from '../../../format/time';
 import { Foot, Ledger, TroubleNote } from '../../../ui';
-import { witnessHere } from './witness';
 
 /** The device read again after the work: it says itself what is right, what is not, and what is missing now. */
 export function WitnessSheet({ job }: { job: JobView }) {
@@ -27,6 +28,12 @@ export function WitnessSheet({ job }: { job: JobView }) {
       {again ? <Held job={job} now={again} /> : <NothingBefore job={job} />}
     </FileSheet>
   );
+}
+
+/** What it says, held against its job. */
+function witnessHere(job: JobView, now: DeviceState): Witness {
+  const checks = functionChecks(job.snapshot, job.device.model.functions);
+  return witnessOf(job.snapshot, now, job.snapshot.facts['device read'] ?? null, checks);
 }
 
 function asideOf(job: JobView, state: DeviceState): string {
