@@ -11,6 +11,7 @@ import {
   memory,
   modern,
   disassembly,
+  touchpadRibbon,
   trayParts,
 } from './model-parts';
 import { moreModels } from './more-models';
@@ -64,11 +65,7 @@ const chosen: ModelSpec[] = [
     firmware: modern,
     ports: PORTS.middle,
     functions: LAPTOP,
-    disassembly: disassembly(8, [
-      ...laptopInside,
-      { stage: 2, kind: 'cable', name: 'touchpad ribbon', count: 1 },
-      ...cardParts,
-    ]),
+    disassembly: disassembly(8, [...laptopInside, touchpadRibbon, ...cardParts]),
     note: '',
   },
   {

@@ -1,6 +1,8 @@
 import type { JobView, MoveDisassemblyItem, MoveWholeDisassembly } from '@udrel/contract/types';
 import {
+  counted,
   disassemblyDoubt,
+  tappedWhole,
   toComeOut,
   toGoBack,
   type DisassemblyItem,
@@ -10,7 +12,7 @@ import { fieldWrong, notFound } from '../platform/errors';
 import type { CommandContext } from '../platform/command-context';
 import { changeJob, requireStep } from '../jobs/change-job';
 import { withDisassembly } from '../jobs/job-after';
-import { changedRows } from '../platform/database/database';
+import { keepSheet } from './keep-sheet';
 
 /**
  * Notes how many pieces of one item are out and back, and what differs from the sheet: missing when the device came,
@@ -30,14 +32,9 @@ export function moveItem(
     if (back > item.back) requireStep(job, 'close up');
     const doubt = disassemblyDoubt({ ...item, out, back, missing, left, replaced });
     if (doubt) throw fieldWrong(doubt.field, doubt.sentence);
-    await changedRows(
-      context.manager,
-      `update disassembly_item set out_count = $2, back_count = $3, missing_count = $4, left_count = $5, replaced_count = $6
-        where id = $1`,
-      [itemId, out, back, missing, left, replaced],
-    );
     const counts = { out, back, missing, left, replaced };
-    const disassembly = job.snapshot.disassembly.map((one) => (one.id === itemId ? { ...one, ...counts } : one));
+    const disassembly = counted(job.snapshot.disassembly, itemId, counts);
+    await keepSheet(context, job.id, disassembly);
     return {
       events: [{ kind: 'disassembly counted', data: { itemId, name: item.name, ...counts } }],
       after: withDisassembly(job, disassembly),
@@ -60,17 +57,14 @@ export function moveAll(
 ): Promise<JobView> {
   return changeJob(context, tag, version, async (job) => {
     requireStep(job, way === 'back' ? 'close up' : 'strip down');
-    const counted = job.snapshot.disassembly.map((item) => ({ ...item, ...AT_ONCE[way](item) }));
-    await changedRows(
-      context.manager,
-      `update disassembly_item i set out_count = c.out, back_count = c.back, left_count = c."left"
-         from jsonb_to_recordset($2) as c (id uuid, out integer, back integer, "left" integer)
-        where i.job_id = $1 and i.id = c.id`,
-      [job.id, JSON.stringify(counted)],
-    );
+    const disassembly = job.snapshot.disassembly.map((item) => {
+      const next = { ...item, ...AT_ONCE[way](item) };
+      return way === 'none' ? next : { ...next, ...tappedWhole(next, way) };
+    });
+    await keepSheet(context, job.id, disassembly);
     return {
       events: [{ kind: 'whole disassembly counted', data: { way } }],
-      after: withDisassembly(job, counted),
+      after: withDisassembly(job, disassembly),
     };
   });
 }

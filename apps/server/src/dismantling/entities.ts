@@ -1,6 +1,6 @@
-import type { DisassemblyKind } from '@udrel/core/disassembly';
+import type { DisassemblyDetails, DisassemblyKind, PutBack } from '@udrel/core/disassembly';
 import { EntitySchema } from 'typeorm';
-import { integer, key, reference, text } from '../platform/database/columns';
+import { integer, json, key, reference, text } from '../platform/database/columns';
 
 export interface DisassemblyRow {
   id: string;
@@ -16,6 +16,9 @@ export interface DisassemblyRow {
   missingCount: number;
   leftCount: number;
   replacedCount: number;
+  details: DisassemblyDetails;
+  outAt: number[];
+  backAt: PutBack[];
 }
 
 export const DisassemblyItemEntity = new EntitySchema<DisassemblyRow>({
@@ -33,6 +36,9 @@ export const DisassemblyItemEntity = new EntitySchema<DisassemblyRow>({
     missingCount: integer({ default: 0 }),
     leftCount: integer({ default: 0 }),
     replacedCount: integer({ default: 0 }),
+    details: json({ default: {} }),
+    outAt: json({ default: [] }),
+    backAt: json({ default: [] }),
   },
   indices: [{ name: 'disassembly_job', columns: ['jobId'] }],
 });

@@ -19,7 +19,9 @@ export async function layOutSheet(
   await insertRows(
     manager,
     'disassembly_item',
-    items.map((item, position) => ({ jobId, position, ...item, outCount: 0, backCount: 0 })),
+    items.map(({ details = {}, ...item }, position) => {
+      return { jobId, position, ...item, details, outCount: 0, backCount: 0 };
+    }),
   );
   return items.map((item) => ({ ...item, out: 0, back: 0, missing: 0, left: 0, replaced: 0 }));
 }

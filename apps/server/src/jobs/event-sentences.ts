@@ -94,6 +94,13 @@ const SENTENCES: Sentences = {
   'read back failed': ({ data }) => `${targetTitle(data.onto ?? 'new')} not read back: ${data.trouble}`,
   'read back': ({ data }) => `${targetTitle(data.onto ?? 'new')} read back: ${data.verdict}`,
   'disassembly counted': ({ data }) => [`${data.name}: ${data.out} out, ${data.back} back`, ...beside(data)].join(', '),
+  'disassembly tapped': ({ data: { name, place, way, of } }) => {
+    const at = `place ${place + 1} of ${name}`;
+    if (way === 'out') return `Out: ${at}`;
+    if (way === 'undo') return `Taken back: ${at}`;
+    return of === name ? `Back: ${at}` : `${of} put into ${at}`;
+  },
+  'disassembly placed': ({ data }) => `${data.name}: shown on the picture, ${data.places} of it`,
   'whole disassembly counted': ({ data }) =>
     data.way === 'none' ? 'Nothing more has to come out' : `Everything ${data.way}`,
   'gate overridden': ({ data }) => `Passed “${data.gate}” with a reason: ${data.reason}`,

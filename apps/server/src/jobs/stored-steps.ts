@@ -60,7 +60,8 @@ export const STEPS_TEXT = `json_build_object(
               from fact f where f.job_id = j.id and f.current),
            'disassembly', (select coalesce(json_agg(json_build_object('id', i.id, 'stage', i.stage, 'kind', i.kind,
                         'name', i.name, 'count', i.count, 'out', i.out_count, 'back', i.back_count,
-                        'missing', i.missing_count, 'left', i.left_count, 'replaced', i.replaced_count)
+                        'missing', i.missing_count, 'left', i.left_count, 'replaced', i.replaced_count,
+                        'details', i.details, 'outAt', i.out_at, 'backAt', i.back_at)
                         order by i.position), '[]')
               from disassembly_item i where i.job_id = j.id),
            'overrides', (select coalesce(json_agg(json_build_object('gate', g.gate, 'reason', g.reason, 'by', s.name,

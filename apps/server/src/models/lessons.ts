@@ -10,7 +10,7 @@ import type { CommandContext } from '../platform/command-context';
 import { Lesson } from './entities';
 
 /** What is noted while a device lies open. */
-const STRIPPED: readonly JobEventKind[] = ['disassembly counted', 'whole disassembly counted'];
+const STRIPPED: readonly JobEventKind[] = ['disassembly counted', 'disassembly tapped', 'whole disassembly counted'];
 
 /**
  * What earlier jobs taught about a model: what was written down, newest first, and how long its devices lay open,

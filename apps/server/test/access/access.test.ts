@@ -59,6 +59,8 @@ const BENCH = [
     'addLesson',
     'moveDisassemblyItem',
     'moveWholeDisassembly',
+    'tapDisassembly',
+    'placeDisassembly',
     'overrideGate',
     'claim',
     'handOff',

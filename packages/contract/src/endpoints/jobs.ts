@@ -9,6 +9,8 @@ import {
   moveDisassemblyItem,
   moveBelonging,
   moveWholeDisassembly,
+  placeDisassembly,
+  tapDisassembly,
   overrideGate,
   handOff,
   versionOnly,
@@ -74,6 +76,9 @@ export const jobEndpoints = {
     body: moveDisassemblyItem,
     subject: ({ item }) => ({ kind: 'disassembly', item }),
   }),
+  /** By a tap on the picture; with counts it goes on without a connection. */
+  tapDisassembly: jobCommand('put /jobs/:tag/disassembly/:item/tap', { ...WORK, body: tapDisassembly }),
+  placeDisassembly: jobCommand('put /jobs/:tag/disassembly/:item/places', { ...WORK, body: placeDisassembly }),
   moveWholeDisassembly: jobCommand('post /jobs/:tag/disassembly', {
     ...WORK,
     body: moveWholeDisassembly,

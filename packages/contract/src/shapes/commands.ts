@@ -1,7 +1,7 @@
 import { PREPARATION_IDS } from '@udrel/core/facts';
 import { STATIONS } from '@udrel/core/stations';
 import { BEGUN_RUNS, READ_FROM } from '@udrel/core/facts';
-import { DISASSEMBLY_WAYS } from '@udrel/core/disassembly';
+import { DISASSEMBLY_WAYS, TAP_WAYS } from '@udrel/core/disassembly';
 import { ENDS, GATES, LEFT_AS, RUN_ENDS, WISH_KINDS } from '@udrel/core/steps';
 import type { Infer, Shape } from './shape';
 import {
@@ -23,7 +23,7 @@ import {
 import { byteCount, m2Length, serial, target } from './drives';
 import { bookedFacts } from './facts';
 import { partitionTable } from './read/partition-table';
-import { deviceKind } from './models';
+import { deviceKind, places } from './models';
 import { reasons } from './reasons';
 import { ROLES } from '../terms/permissions';
 
@@ -225,6 +225,12 @@ export const moveDisassemblyItem = object({
   replaced: pieces,
 });
 export type MoveDisassemblyItem = Infer<typeof moveDisassemblyItem>;
+/** A tap on the picture at a place of an item; `of`: the item in the hand, where it is another one. */
+export const tapDisassembly = object({ version, place: whole(0, 59), way: oneOf(...TAP_WAYS), of: optional(uuid) });
+export type TapDisassembly = Infer<typeof tapDisassembly>;
+/** Where the pieces of an item are on the picture. */
+export const placeDisassembly = object({ version, places });
+export type PlaceDisassembly = Infer<typeof placeDisassembly>;
 export const moveWholeDisassembly = object({ version, way: oneOf(...DISASSEMBLY_WAYS) });
 export type MoveWholeDisassembly = Infer<typeof moveWholeDisassembly>;
 export const overrideGate = object({

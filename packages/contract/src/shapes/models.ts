@@ -1,12 +1,27 @@
 import { BATTERY_LEADS, DEVICE_KINDS } from '@udrel/core/device';
-import { DISASSEMBLY_KINDS } from '@udrel/core/disassembly';
+import { DISASSEMBLY_KINDS, HIDDEN_UNDER, HOLDS, LATCHES, SCREW_BITS, SCREW_HEADS } from '@udrel/core/disassembly';
 import type { Infer } from './shape';
-import { boolean, list, nullable, object, oneOf, optional, text, whole } from './shape';
+import { boolean, list, nullable, number, object, oneOf, optional, text, whole } from './shape';
 import { byteCount, site } from './drives';
 import { port } from './equipment';
 import { buffering, channels, dataRate, generation, moduleForm } from './memory';
 
 export const deviceKind = oneOf(...DEVICE_KINDS);
+
+const share = number(0, 1);
+/** Places on the outline of a device, as shares of its width and height. */
+export const places = list(object({ x: share, y: share }), 60);
+
+const disassemblyDetails = object({
+  length: optional(number(0.5, 100)),
+  head: optional(oneOf(...SCREW_HEADS)),
+  bit: optional(oneOf(...SCREW_BITS)),
+  holds: optional(oneOf(...HOLDS)),
+  hidden: optional(oneOf(...HIDDEN_UNDER)),
+  latch: optional(oneOf(...LATCHES)),
+  moves: optional(boolean()),
+  places: optional(places),
+});
 
 /** What a device model is: the open format in which models are stored and exchanged. */
 export const modelSpec = object({
@@ -45,6 +60,7 @@ export const modelSpec = object({
       kind: oneOf(...DISASSEMBLY_KINDS),
       name: text(80),
       count: whole(1, 60),
+      details: optional(disassemblyDetails),
     }),
     60,
   ),

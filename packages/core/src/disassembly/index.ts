@@ -2,3 +2,4 @@ export * from './details';
 export * from './places';
 export * from './sheet';
 export * from './types';
+export * from './before-opening';

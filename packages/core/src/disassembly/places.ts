@@ -1,3 +1,4 @@
+import type { Place } from './details';
 import type { DisassemblyCounts, DisassemblyItem } from './types';
 
 /** A piece that was put where another kind belongs. */
@@ -65,6 +66,15 @@ export function tap(
       return change({ [id]: { outAt: outAt.filter((one) => one !== place), out: Math.max(0, item.out - 1) } });
     }
   }
+}
+
+/** A sheet on which other places of an item are shown; a sentence where a place that is open, or filled, would go. */
+export function placed(items: readonly DisassemblyItem[], id: string, places: Place[]): DisassemblyItem[] | string {
+  const item = items.find((one) => one.id === id);
+  if (!item) return 'This item is not on the sheet.';
+  if ((item.outAt ?? NONE).some((place) => place >= places.length))
+    return 'A place that is open cannot go: tap its piece back first.';
+  return items.map((one) => (one.id === id ? { ...one, details: { ...one.details, places } } : one));
 }
 
 /** Everything counted at once tapped too: all places of an item are open, or filled with what belongs there. */

@@ -8,6 +8,7 @@ import { handOff, claim } from '../../custody/claims';
 import { EVENT_LIST } from '../../jobs/list-events';
 import { JOB_LIST } from '../../jobs/list-jobs';
 import { moveAll, moveItem } from '../../dismantling/disassembly-sheet';
+import { placeItem, tapItem } from '../../dismantling/taps';
 import { addBelonging, moveAllBelongings, moveBelonging } from '../../custody/belongings';
 import { earlierHistory, jobIdOf, viewJob } from '../../jobs/view-job';
 import { addLesson } from '../../models/lessons';
@@ -36,6 +37,8 @@ export const jobHandlers = handlers(jobEndpoints, {
   addNote: (call) => addNote(call, call.params.tag, call.body.text),
   addLesson: (call) => addLesson(call, call.params.tag, call.body.text),
   moveDisassemblyItem: (call) => moveItem(call, call.params.tag, call.params.item, call.body),
+  tapDisassembly: (call) => tapItem(call, call.params.tag, call.params.item, call.body),
+  placeDisassembly: (call) => placeItem(call, call.params.tag, call.params.item, call.body),
   moveWholeDisassembly: (call) => moveAll(call, call.params.tag, call.body),
   overrideGate: (call) => overrideGate(call, call.params.tag, call.body),
   claim: (call) => claim(call, call.params.tag, call.body.version),

@@ -10,7 +10,7 @@ const STEP = 0.05;
 const inside = (value: number) => Math.min(1, Math.max(0, Math.round(value * 100) / 100));
 
 /** What is drawn within the outline, so that one knows which way round it lies. */
-const DETAIL: Readonly<Record<ConditionMark['view'], string>> = {
+export const OUTLINE_DETAIL: Readonly<Record<ConditionMark['view'], string>> = {
   top: 'M66 50a9 9 0 1 0 18 0a9 9 0 1 0 -18 0',
   inside: 'M14 8h122v42h-122zM14 58h122v18h-122zM58 80h34v13h-34z',
   underside: 'M14 12h5M131 12h5M14 88h5M131 88h5M72 12h5M72 88h5M38 24h74M38 30h74',
@@ -124,7 +124,7 @@ function Outline({
         {...editing}
       >
         <rect x="1" y="1" width={WIDTH - 2} height={HEIGHT - 2} rx="5" className={styles.body} />
-        <path d={DETAIL[view]} className={styles.detail} />
+        <path d={OUTLINE_DETAIL[view]} className={styles.detail} />
         {own.map((mark) => (
           <g key={mark.number} transform={`translate(${mark.x * WIDTH} ${mark.y * HEIGHT})`}>
             <circle r="7" className={styles.mark} />

@@ -12,6 +12,8 @@ import {
 } from '@udrel/core/disassembly';
 import { Empty, Foot, OutcomeMark, Sheet, TroubleNote } from '../../../ui';
 import { useJobChange, type JobChange } from '../../../features/job/useJobChange';
+import { BeforeOpening } from './picture/BeforeOpening';
+import { SheetPicture } from './picture/SheetPicture';
 import styles from './swap.module.css';
 
 /** Screws, cables and parts as they come out and go back, and what differs from what the sheet notes of them. */
@@ -25,6 +27,9 @@ export function DisassemblySheet({ job }: { job: JobView }) {
   if (disassembly.length === 0) return <Empty>This model has no strip-down sheet: nothing has to come out.</Empty>;
   return (
     <Sheet title="Strip-down sheet" aside={job.device.model.note || `${disassembly.length} items in order`}>
+      {opening !== 'done' && <BeforeOpening job={job} />}
+      <SheetPicture job={job} />
+      <ToTheNewDrive items={disassembly} />
       <table className={styles.items}>
         <thead>
           <tr>
@@ -82,6 +87,17 @@ export function DisassemblySheet({ job }: { job: JobView }) {
         </Foot>
       </div>
     </Sheet>
+  );
+}
+
+/** What goes over to the new drive: a list of its own, the same way round. */
+function ToTheNewDrive({ items }: { items: readonly DisassemblyItem[] }) {
+  const moved = items.filter(({ details }) => details?.moves);
+  if (moved.length === 0) return null;
+  return (
+    <p>
+      <b>To the new drive, the same way round:</b> {moved.map(({ name, count }) => `${count} × ${name}`).join(', ')}
+    </p>
   );
 }
 

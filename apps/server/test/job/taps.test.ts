@@ -1,0 +1,57 @@
+import { beforeAll, expect, it } from 'vitest';
+import type { JobView } from '@udrel/contract/types';
+import { GIB } from '@udrel/core/capacity';
+import { bookJob, stockUp, Work, type Stock } from '../fixtures';
+import { useShop } from '../harness';
+
+const shop = useShop();
+let stock: Stock;
+beforeAll(async () => {
+  stock = await stockUp(shop);
+});
+
+it('sees by taps a piece in the place of another kind, keeps the gate closed until it is where it belongs', async () => {
+  const wishes = [{ kind: 'memory' as const, least: 8 * GIB }];
+  const work = new Work(shop.as.technician, await bookJob(shop.as.counter, stock, { wishes }));
+  const put = async (name: string, path: string, body: object) => {
+    const id = work.job.snapshot.disassembly.find((one) => one.name === name)?.id;
+    const answer = await work.caller.send<JobView & { detail?: string }>(
+      'PUT',
+      `/jobs/${work.job.tag}/disassembly/${id}${path}`,
+      { version: work.job.version, ...body },
+    );
+    if (answer.status === 200) work.job = answer.body;
+    return answer.status === 200 ? '' : `${answer.status} ${answer.body.detail}`;
+  };
+  const idOf = (name: string) => work.job.snapshot.disassembly.find((one) => one.name === name)?.id;
+  const [screw, lead] = ['base screw', 'battery lead'];
+  const places = (count: number) => ({ places: Array.from({ length: count }, (_none, n) => ({ x: n / 20, y: 0.5 })) });
+  expect(await put(screw, '/places', { places: [{ x: 2, y: 0 }] })).toContain('422');
+  for (const [name, count] of [[screw, 10] as const, [lead, 1] as const])
+    expect(await put(name, '/places', places(count))).toBe('');
+  // Nothing comes out before the job is there.
+  expect(await put(screw, '/tap', { place: 0, way: 'out' })).toContain('409');
+  await work.put('memory');
+  await work.put('before');
+  await work.post('/memory', { partId: stock.moduleId, count: 1 });
+  expect(await put(screw, '/tap', { place: 3, way: 'out' })).toBe('');
+  expect(await put(screw, '/tap', { place: 3, way: 'out' })).toContain('out already');
+  expect(await put(screw, '/places', places(3))).toContain('A place that is open cannot go');
+  await work.post('/disassembly', { way: 'out' });
+  expect(work.job.snapshot.disassembly[0]?.outAt).toHaveLength(10);
+  expect(await put(screw, '/tap', { place: 3, way: 'in' })).toContain('409');
+  await work.put('memory fitted');
+  await work.put('trial start');
+
+  expect(await put(screw, '/tap', { place: 0, way: 'in', of: idOf(lead) })).toBe('');
+  expect(await put(lead, '/tap', { place: 0, way: 'in', of: idOf(screw) })).toBe('');
+  await work.post('/disassembly', { way: 'back' });
+  expect(work.step('close up')).toBe('ready');
+  const gate = () => work.job.procedure.gates.find(({ id }) => id === 'balanced')?.missing.join(' ');
+  expect(gate()).toContain('battery lead sits in place 1 of base screw');
+  for (const name of [screw, lead]) expect(await put(name, '/tap', { place: 0, way: 'undo' })).toBe('');
+  for (const name of [screw, lead]) expect(await put(name, '/tap', { place: 0, way: 'in' })).toBe('');
+  expect(gate()).toBe('');
+  expect(work.step('close up')).toBe('done');
+  expect(work.job.history.map(({ sentence }) => sentence)).toContain('battery lead put into place 1 of base screw');
+});
