@@ -100,6 +100,7 @@ const SENTENCES: Sentences = {
     if (way === 'undo') return `Taken back: ${at}`;
     return of === name ? `Back: ${at}` : `${of} put into ${at}`;
   },
+  'model taught': ({ data }) => `Taken into the model: ${data.what.join('; ')}`,
   'disassembly placed': ({ data }) => `${data.name}: shown on the picture, ${data.places} of it`,
   'whole disassembly counted': ({ data }) =>
     data.way === 'none' ? 'Nothing more has to come out' : `Everything ${data.way}`,

@@ -77,7 +77,7 @@ const BENCH = [
     'askReadBack',
     'enterReadBack',
   ],
-  ...['addModel', 'describeModel', 'correctSite', 'dropLesson', 'considerParts', 'takeParts', 'keepPart'],
+  ...['addModel', 'describeModel', 'teachSheet', 'correctSite', 'dropLesson', 'considerParts', 'takeParts', 'keepPart'],
 ];
 const OWNER = [
   'accounts',

@@ -54,4 +54,14 @@ it('sees by taps a piece in the place of another kind, keeps the gate closed unt
   expect(gate()).toBe('');
   expect(work.step('close up')).toBe('done');
   expect(work.job.history.map(({ sentence }) => sentence)).toContain('battery lead put into place 1 of base screw');
+
+  // What the sheet shows goes into the model, once, and the next job of it begins with that.
+  const { disassembly } = work.job.snapshot;
+  const items = disassembly.map(({ id }) => id);
+  expect((await work.post('/taught', { items: [work.job.id] })).status).toBe(422);
+  expect((await work.post('/taught', { items })).status).toBe(200);
+  expect((await work.post('/taught', { items })).status).toBe(422);
+  const next = await bookJob(shop.as.counter, stock, { wishes });
+  expect(next.snapshot.disassembly.map(({ details }) => details?.places?.length)).toEqual([10, 1]);
+  expect(next.snapshot.disassembly.every(({ outAt }) => outAt?.length === 0)).toBe(true);
 });

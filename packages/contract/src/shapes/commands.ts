@@ -231,6 +231,9 @@ export type TapDisassembly = Infer<typeof tapDisassembly>;
 /** Where the pieces of an item are on the picture. */
 export const placeDisassembly = object({ version, places });
 export type PlaceDisassembly = Infer<typeof placeDisassembly>;
+/** What of a sheet is taken into its model, by its items. */
+export const teachSheet = object({ version, items: list(uuid, 60, 1) });
+export type TeachSheet = Infer<typeof teachSheet>;
 export const moveWholeDisassembly = object({ version, way: oneOf(...DISASSEMBLY_WAYS) });
 export type MoveWholeDisassembly = Infer<typeof moveWholeDisassembly>;
 export const overrideGate = object({

@@ -40,6 +40,7 @@ export interface JobEventData {
   'not reserved': { why: string };
   'promise moved': { from: string; to: string };
   'lesson kept': { text: string };
+  'model taught': { what: string[] };
   'plan accepted': { partitions: number; target: string };
   prepared: { check: string; note: string };
   'preparation taken back': { check: string; note: string };

@@ -3,3 +3,4 @@ export * from './places';
 export * from './sheet';
 export * from './types';
 export * from './before-opening';
+export * from './learnt';

@@ -29,7 +29,7 @@ export interface KitFor {
   facts: JobFacts;
   /** Whether a system is put on afresh. */
   fresh?: boolean;
-  disassembly: readonly Pick<DisassemblyItem, 'stage' | 'kind' | 'name' | 'count'>[];
+  disassembly: readonly Pick<DisassemblyItem, 'stage' | 'kind' | 'name' | 'count' | 'details'>[];
   /** What of the shop holds the new drive best, where that is known; else the kit says what it must be able to do. */
   holding?: Pick<Holding, 'offer' | 'best'> | undefined;
   /** A stick that the device starts from, by name. */
@@ -158,7 +158,11 @@ function tools(disassembly: KitFor['disassembly']): KitItem[] {
   const group = 'tools';
   const screws = disassembly.filter(({ kind }) => kind === 'screw');
   const threads = new Set(screws.flatMap(({ name }) => /M\d(?:\.\d)?|6-32/.exec(name)?.[0] ?? []));
-  const bits = new Set(screws.flatMap(({ name }) => BITS.find(([words]) => words.test(name))?.[1] ?? []));
+  const bits = new Set(
+    screws.flatMap(({ name, details }) =>
+      details?.bit ? `bit ${details.bit}` : (BITS.find(([words]) => words.test(name))?.[1] ?? []),
+    ),
+  );
   const pried = disassembly.some(({ kind }) => kind === 'clip' || kind === 'cable');
   const pads = disassembly.filter(({ name }) => name.includes('thermal pad'));
   const glued = disassembly.some(({ name }) => /adhesive|glued|strip/i.test(name));

@@ -8,6 +8,7 @@ import { KitList } from './KitList';
 import { Labels } from './Labels';
 import { PaperBar } from './PaperBar';
 import { PlanCard } from './PlanCard';
+import { ScrewMat } from './ScrewMat';
 import { QuotePaper } from './QuotePaper';
 import { Receipt } from './Receipt';
 import { TagPaper } from './TagPaper';
@@ -40,6 +41,8 @@ function paperOf(paper: string, job: JobView, shop: string) {
       return <DriveLabels job={job} />;
     case 'receipt':
       return <Receipt job={job} shop={shop} />;
+    case 'mat':
+      return <ScrewMat job={job} />;
     case 'kit':
       return <KitList job={job} />;
     case 'quote':

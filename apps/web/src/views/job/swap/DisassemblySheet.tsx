@@ -29,6 +29,11 @@ export function DisassemblySheet({ job }: { job: JobView }) {
     <Sheet title="Strip-down sheet" aside={job.device.model.note || `${disassembly.length} items in order`}>
       {opening !== 'done' && <BeforeOpening job={job} />}
       <SheetPicture job={job} />
+      <p>
+        <a href={`/print/mat/${job.tag}`} target="_blank" rel="noopener">
+          Mat to lay it on, to print
+        </a>
+      </p>
       <ToTheNewDrive items={disassembly} />
       <table className={styles.items}>
         <thead>

@@ -15,6 +15,7 @@ import { FitDriveForm } from './FitDriveForm';
 import { FitMemoryForm } from './FitMemoryForm';
 import { RefitForm } from './RefitForm';
 import { DisassemblySheet } from './DisassemblySheet';
+import { LearntSheet } from './picture/LearntSheet';
 import styles from './swap.module.css';
 
 /** Screws, cables and moved parts, out and back; in between the new part goes in. */
@@ -24,6 +25,7 @@ export function SwapStation({ job }: { job: JobView }) {
     <>
       {job.snapshot.end && <PutBackForm job={job} />}
       <DisassemblySheet job={job} />
+      <LearntSheet job={job} />
       <InAndOut job={job} />
       {has('strip down') && <SeenInsideForm job={job} />}
       {TARGET_IDS.filter((on) => has(`fit ${targetName(on)}`)).map((on) => (

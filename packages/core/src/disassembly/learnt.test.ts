@@ -1,0 +1,45 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { learntOf, taught, type DisassemblyItem, type TemplateItem } from './index';
+
+const TEMPLATE: TemplateItem[] = [
+  { stage: 1, kind: 'screw', name: 'base screw', count: 8 },
+  { stage: 2, kind: 'cable', name: 'battery lead', count: 1 },
+];
+const sheet = (over: Partial<DisassemblyItem> = {}): DisassemblyItem[] =>
+  TEMPLATE.map((one, n) => ({
+    ...one,
+    id: String(n),
+    out: one.count,
+    back: one.count,
+    missing: 0,
+    left: 0,
+    replaced: 0,
+    ...(n === 0 ? over : {}),
+    details: n === 0 ? (over.details ?? {}) : {},
+  }));
+
+describe('what a sheet teaches of its model', () => {
+  it('is another count, once all of it is accounted for, and where things are', () => {
+    expect(learntOf(sheet(), TEMPLATE)).toEqual([]);
+    expect(learntOf(sheet({ out: 9 }), TEMPLATE)).toMatchObject([
+      { sentence: 'base screw (stage 1): 9 of it, not 8', next: { count: 9 } },
+    ]);
+    expect(learntOf(sheet({ out: 5 }), TEMPLATE), 'three are still in').toEqual([]);
+    expect(learntOf(sheet({ out: 6, missing: 2 }), TEMPLATE), 'two are missing in this one').toEqual([]);
+    const details = { places: [{ x: 0.1, y: 0.2 }] };
+    expect(learntOf(sheet({ details }), TEMPLATE)).toMatchObject([{ next: { count: 8, details } }]);
+  });
+
+  it('taken into the model, teaches nothing more', () => {
+    const any = fc.record({ out: fc.integer({ min: 8, max: 12 }), x: fc.double({ min: 0, max: 1, noNaN: true }) });
+    fc.assert(
+      fc.property(any, ({ out, x }) => {
+        const items = sheet({ out, details: { places: [{ x, y: 0 }] } });
+        const next = taught(TEMPLATE, learntOf(items, TEMPLATE));
+        expect(learntOf(items, next)).toEqual([]);
+        expect(next.map(({ name }) => name)).toEqual(TEMPLATE.map(({ name }) => name));
+      }),
+    );
+  });
+});
