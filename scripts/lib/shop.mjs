@@ -105,6 +105,7 @@ export async function openShop(given, { fast = false, quiet = false } = {}) {
     UDREL_AGENT_TOKEN_FILE: secretFile(given.data, 'agent-token'),
     UDREL_SESSION_SECRET_FILE: secretFile(given.data, 'session-secret'),
     UDREL_KEY_FILE: secretFile(given.data, 'secrets-key'),
+    UDREL_PHOTOS: join(given.data, 'photos'),
     UDREL_SERVER: `http://${given.host === '0.0.0.0' ? '127.0.0.1' : given.host}:${given.port}`,
     UDREL_DEMO: given.demo ? '1' : '0',
     UDREL_BENCH_SPEED: given.benchSpeed,

@@ -4,6 +4,7 @@ export * from './endpoints/endpoint';
 export * from './endpoints/jobs';
 export * from './endpoints/library';
 export * from './endpoints/orders';
+export * from './endpoints/photos';
 export * from './endpoints/session';
 export * from './endpoints/shelf';
 export * from './endpoints/shop';

@@ -1,4 +1,5 @@
 import { readFileSync } from 'node:fs';
+import { resolve } from 'node:path';
 import { masterKeyOf } from '../secrets/vault';
 
 /** Settings of one server process, from its environment. */
@@ -13,6 +14,8 @@ export interface Config {
   /** Wraps the keys of jobs' secrets; made from the key file, which is kept outside the database. */
   masterKey: Buffer;
   demo: boolean;
+  /** Folder of the photographs. */
+  photos: string;
   /** Further names under which the shop is reached. */
   hosts: string[];
 }
@@ -28,6 +31,7 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     sessionSecret: secret(env, 'UDREL_SESSION_SECRET_FILE'),
     masterKey: masterKeyOf(secret(env, 'UDREL_KEY_FILE')),
     demo: env['UDREL_DEMO'] !== '0',
+    photos: resolve(needed(env, 'UDREL_PHOTOS')),
     hosts: (env['UDREL_HOSTS'] ?? '').split(',').filter(Boolean),
   };
 }

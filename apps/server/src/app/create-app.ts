@@ -23,6 +23,7 @@ import { SessionStore } from '../platform/http/session-store';
 import { lookUpSession, sessionKnown } from '../platform/http/who-asks';
 import { NO_PAGE, serveWeb } from './serve-web';
 import type { RankingIndex } from '../matching/drive-index';
+import { photoStore } from '../photos/photo-store';
 import { rankDrives } from '../matching/rank-drives';
 import { routesOf } from './routes';
 
@@ -52,7 +53,7 @@ export function createApp({ database, config, log, hints, index, clock = () => n
     refuseCrossSite,
     lookUpSession(sessions(database, config)),
     bodies(serving),
-    serveRoutes(routesOf(config, hints, rankDrives(hints, index)), serving),
+    serveRoutes(routesOf(config, hints, rankDrives(hints, index), photoStore(config.photos)), serving),
     (_request, _response, next) => next(new Refusal(404, 'not-found', 'There is nothing here.')),
   );
   app.use(API_BASE, api);

@@ -8,6 +8,7 @@ const HOURLY = 3_600_000;
 const SWEEPS = [
   "delete from idempotency where at < now() - interval '14 days'",
   'delete from session where expire < now()',
+  'delete from pairing where until < now()',
   "delete from sign_in_try where at < now() - interval '1 day'",
 ];
 

@@ -6,13 +6,15 @@ import { agentHandlers, benchHandlers } from './handlers/bench';
 import { interfaceHandlers } from './handlers/interface';
 import { correctionHandlers, jobHandlers } from './handlers/jobs';
 import { modelHandlers, shelfHandlers } from './handlers/library';
+import { photoHandlers } from './handlers/photos';
+import type { PhotoStore } from '../photos/photo-store';
 import { orderHandlers } from './handlers/orders';
 import { shopHandlers } from './handlers/shop';
 import { sessionHandlers, staffHandlers } from './handlers/staff';
 import { copyingHandlers, matchingHandlers, planningHandlers } from './handlers/work';
 
 /** Every endpoint with what answers it. */
-export function routesOf(config: SignInConfig, hints: HintHub, rank: RankDrives): Route[] {
+export function routesOf(config: SignInConfig, hints: HintHub, rank: RankDrives, photos: PhotoStore): Route[] {
   const routes: Route[] = [
     ...sessionHandlers(config),
     ...staffHandlers,
@@ -25,6 +27,7 @@ export function routesOf(config: SignInConfig, hints: HintHub, rank: RankDrives)
     ...matchingHandlers(rank),
     ...planningHandlers,
     ...copyingHandlers,
+    ...photoHandlers(photos),
     ...benchHandlers,
     ...agentHandlers,
     ...interfaceHandlers(hints, () => routes),

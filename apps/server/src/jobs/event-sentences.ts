@@ -100,6 +100,8 @@ const SENTENCES: Sentences = {
     if (way === 'undo') return `Taken back: ${at}`;
     return of === name ? `Back: ${at}` : `${of} put into ${at}`;
   },
+  'photo kept': ({ data }) => `Photograph at ${data.station}${data.phone ? ', by phone' : ''}`,
+  'photo removed': ({ data }) => `Photograph at ${data.station} removed`,
   'model taught': ({ data }) => `Taken into the model: ${data.what.join('; ')}`,
   'disassembly placed': ({ data }) => `${data.name}: shown on the picture, ${data.places} of it`,
   'whole disassembly counted': ({ data }) =>

@@ -8,6 +8,7 @@ import { silentHints } from '../../src/hints/hub';
 import { demoAllowedOn } from '../../src/platform/http/access';
 import { knownHosts } from '../../src/platform/http/hosts';
 import type { Route } from '../../src/platform/http/handlers';
+import { photoStore } from '../../src/photos/photo-store';
 import { routesOf } from '../../src/app/routes';
 import { addStaff, makeSetUpCode } from '../../src/staff/people';
 import { bookJob, stockUp } from '../fixtures';
@@ -18,7 +19,10 @@ beforeAll(async () => {
   await bookJob(shop.as.counter, await stockUp(shop));
 });
 /** Who may call what, written out by hand: the declarations must say the same. */
-const PUBLIC = ['session', 'signIn', 'signOut', 'setUp', 'health', 'openApi', 'fileSchema'];
+const PUBLIC = [
+  ...['session', 'signIn', 'signOut', 'setUp', 'health', 'openApi', 'fileSchema'],
+  ...['openPairing', 'sendFromPhone'],
+];
 const AGENT = ['agentHello', 'agentWork', 'agentSamples', 'agentReadBack'];
 const EVERY_ROLE = [
   ...['switchTo', 'switchable', 'setPin', 'changePassword', 'sessions', 'endSession', 'signOutEverywhere'],
@@ -52,6 +56,7 @@ const EVERY_ROLE = [
   ...['events', 'eventCount', 'eventExport', 'partCount', 'partExport', 'modelRows', 'modelCount', 'modelExport'],
   ...['recordAtCounter', 'addNote', 'addBelonging', 'moveBelonging', 'moveAllBelongings', 'addSecret', 'closeJob'],
   ...['considerBookingCorrection', 'correctBooking', 'considerEnd', 'correctEnd'],
+  ...['jobPhotos', 'photo', 'keepPhoto', 'markPhoto', 'removePhoto', 'pairPhone', 'endPairing'],
 ];
 const BENCH = [
   ...[
@@ -107,6 +112,8 @@ const PLACES: Record<string, string> = {
   number: '0',
   file: 'probe-file',
   session: '0'.repeat(24),
+  token: '0'.repeat(32),
+  size: 'small',
 };
 const NO_ID = '7b0c6a5e-51d1-4a53-9d43-0d2a4b1a8c11';
 
@@ -119,7 +126,7 @@ async function statusOf(who: Caller, { name, endpoint }: Route): Promise<number>
   return (await who.send(endpoint.method.toUpperCase() as 'POST', where, {})).status;
 }
 
-const every = routesOf(TEST_CONFIG, silentHints, () => Promise.resolve([]));
+const every = routesOf(TEST_CONFIG, silentHints, () => Promise.resolve([]), photoStore(TEST_CONFIG.photos));
 // What ends the session of whoever is tried comes last.
 const ENDS = ['signOutEverywhere', 'signOut'];
 const tried = [...every].sort((a, b) => ENDS.indexOf(a.name) - ENDS.indexOf(b.name));

@@ -3,6 +3,7 @@ import { correctionEndpoints, jobEndpoints } from './jobs';
 import { modelEndpoints } from './library';
 import { orderEndpoints } from './orders';
 import { sessionEndpoints, staffEndpoints } from './session';
+import { photoEndpoints } from './photos';
 import { shelfEndpoints } from './shelf';
 import { interfaceEndpoints, shopEndpoints } from './shop';
 import { copyingEndpoints, matchingEndpoints, planningEndpoints } from './work';
@@ -20,6 +21,7 @@ export const endpoints = {
   ...matchingEndpoints,
   ...planningEndpoints,
   ...copyingEndpoints,
+  ...photoEndpoints,
   ...benchEndpoints,
   ...agentEndpoints,
   ...interfaceEndpoints,

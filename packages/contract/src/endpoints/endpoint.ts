@@ -1,6 +1,7 @@
 import type { Permission } from '../terms/permissions';
 import { text, uuid, whole, oneOf, type Infer, type Shape } from '../shapes/shape';
 import { COUNTER_KEYS, ENTRY_KEYS } from '@udrel/core/facts';
+import { PHOTO_SIZES } from '../shapes/photos';
 import type { Change, Topic } from './topics';
 
 export type Method = 'get' | 'post' | 'put' | 'delete';
@@ -19,6 +20,8 @@ const PARAMETERS = {
   key: oneOf(...ENTRY_KEYS),
   counterKey: oneOf(...COUNTER_KEYS),
   file: oneOf('probe-file', 'model-file'),
+  token: text(32, 32, /^[0-9a-f]+$/),
+  size: oneOf(...PHOTO_SIZES),
 } as const;
 
 type ParameterName = keyof typeof PARAMETERS;

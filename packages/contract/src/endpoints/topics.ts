@@ -6,6 +6,7 @@ export const TOPICS = [
   'Jobs',
   'Job',
   'JobRuns',
+  'JobPhotos',
   'Match',
   'Quote',
   'Rates',
@@ -20,14 +21,14 @@ export const TOPICS = [
 export type Topic = (typeof TOPICS)[number];
 
 /** Topics of which each job has its own. */
-export const TOPICS_OF_A_JOB: readonly Topic[] = ['Job', 'JobRuns', 'Match'];
+export const TOPICS_OF_A_JOB: readonly Topic[] = ['Job', 'JobRuns', 'JobPhotos', 'Match'];
 
 /**
  * What is read anew after a change, whoever made it: somebody here, what waited for the connection, or another
  * browser that the server hints at. `job` and `run` are about one job, which is named with them.
  */
 export const STALE = {
-  job: ['Job', 'JobRuns', 'Match', 'Floor', 'Runs', 'Jobs', 'Berths', 'Quote'],
+  job: ['Job', 'JobRuns', 'JobPhotos', 'Match', 'Floor', 'Runs', 'Jobs', 'Berths', 'Quote'],
   run: ['JobRuns', 'Runs', 'Berths'],
   'every job': ['Job', 'Match', 'Floor', 'Jobs', 'Quote'],
   money: ['Quote', 'Job'],
@@ -39,7 +40,20 @@ export const STALE = {
   session: ['Session'],
   staff: ['Staff'],
   sessions: ['Sessions'],
-  everything: ['Floor', 'Runs', 'Jobs', 'Job', 'JobRuns', 'Match', 'Quote', 'Parts', 'Customers', 'Models', 'Berths'],
+  everything: [
+    'Floor',
+    'Runs',
+    'Jobs',
+    'Job',
+    'JobRuns',
+    'JobPhotos',
+    'Match',
+    'Quote',
+    'Parts',
+    'Customers',
+    'Models',
+    'Berths',
+  ],
 } as const satisfies Record<string, readonly Topic[]>;
 
 /** Something that can change. */

@@ -40,6 +40,8 @@ export interface JobEventData {
   'not reserved': { why: string };
   'promise moved': { from: string; to: string };
   'lesson kept': { text: string };
+  'photo kept': { station: Station; phone: boolean };
+  'photo removed': { station: Station };
   'model taught': { what: string[] };
   'plan accepted': { partitions: number; target: string };
   prepared: { check: string; note: string };

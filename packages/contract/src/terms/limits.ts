@@ -3,3 +3,6 @@ export const MOST_FOUND = 12;
 export const MOST_CUSTOMERS = 20;
 export const MOST_MODELS = 50;
 export const MOST_LESSONS = 20;
+/** Most bytes of one photograph as it is sent, and most photographs of one job. */
+export const MOST_PHOTO_BYTES = 20_000_000;
+export const MOST_PHOTOS = 200;

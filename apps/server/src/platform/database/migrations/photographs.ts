@@ -1,0 +1,23 @@
+import type { MigrationInterface, QueryRunner } from 'typeorm';
+
+/** Photographs of jobs, whose files lie beside the database, and the phones that may send some. */
+export class Photographs1796600000000 implements MigrationInterface {
+  name = 'Photographs1796600000000';
+
+  async up(runner: QueryRunner): Promise<void> {
+    await runner.query(`create table photo (
+      id uuid primary key, job_id uuid not null references job (id), station text not null, note text not null default '',
+      content text not null, width integer not null, height integer not null, marks jsonb not null default '[]',
+      by uuid not null references staff (id), at timestamptz not null)`);
+    await runner.query('create unique index photo_job on photo (job_id, content)');
+    await runner.query(`create table pairing (
+      token text primary key, phone text, job_id uuid not null references job (id), station text not null,
+      by uuid not null references staff (id), until timestamptz not null)`);
+    await runner.query('create index pairing_job on pairing (job_id)');
+  }
+
+  async down(runner: QueryRunner): Promise<void> {
+    await runner.query('drop table pairing');
+    await runner.query('drop table photo');
+  }
+}

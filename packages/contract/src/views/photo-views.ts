@@ -1,0 +1,28 @@
+import type { Station } from '@udrel/core/stations';
+import type { PhotoMark } from '../shapes/photos';
+
+export interface PhotoView {
+  id: string;
+  station: Station;
+  note: string;
+  marks: PhotoMark[];
+  width: number;
+  height: number;
+  by: string;
+  at: string;
+}
+
+/** A pairing that waits for its phone: the part of the address behind the server's, and until when. */
+export interface PairingView {
+  path: string;
+  until: string;
+}
+
+/** What a phone is told that opened its pairing. */
+export interface PairedView {
+  key: string;
+  tag: string;
+  device: string;
+  station: Station;
+  until: string;
+}
