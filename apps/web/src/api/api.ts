@@ -98,4 +98,10 @@ export const {
   useAuditInfiniteQuery,
   useAuditCountQuery,
   useOpenApiQuery,
+  useJobPhotosQuery,
+  useKeepPhotoMutation,
+  useMarkPhotoMutation,
+  useRemovePhotoMutation,
+  usePairPhoneMutation,
+  useEndPairingMutation,
 } = api;

@@ -11,6 +11,8 @@ const view = (load: () => Promise<{ default: ComponentType }>) => ({
 
 /** Every address. Views are loaded when they are first opened. */
 export const router = createBrowserRouter([
+  // A phone that is paired is nobody who is signed in.
+  { path: 'pair/:token', errorElement: <Failed />, ...view(() => import('../views/pair/PairPage')) },
   {
     element: <Frame />,
     errorElement: <Failed />,

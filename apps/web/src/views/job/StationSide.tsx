@@ -1,10 +1,14 @@
 import type { Station } from '@udrel/core/stations';
 import type { JobView } from '@udrel/contract/types';
 import type { Gate, Step } from '@udrel/core/steps';
+import { Suspense } from 'react';
+import { late } from '../../ui/late';
 import { Sheet, StateMark } from '../../ui';
 import { RetractStamp } from './around/RetractStamp';
 import { GateRow } from './GateRow';
 import styles from '../../features/job/job.module.css';
+
+const PhotosSheet = late(() => import('../../features/photos/PhotosSheet'));
 
 const WORDS = { done: 'done', ready: 'now', running: 'running', waiting: 'waits' } as const;
 
@@ -53,6 +57,9 @@ export function StationSide({ job, station }: { job: JobView; station: Station }
           ))}
         </Sheet>
       )}
+      <Suspense fallback={null}>
+        <PhotosSheet job={job} station={station} />
+      </Suspense>
     </aside>
   );
 }

@@ -4,7 +4,7 @@ import { targetKey } from '@udrel/core/facts';
 import { TARGET_IDS } from '@udrel/core/layout';
 import { ownLabel, type LabelledRole } from '@udrel/core/identity';
 import { Empty } from '../../ui';
-import { Code } from './Code';
+import { Code } from '../../features/code/Code';
 import styles from './print.module.css';
 
 const wordsOf = (role: LabelledRole) => `${role.toUpperCase()}: is ${role === 'old' ? 'read' : 'written to'}`;

@@ -4,7 +4,7 @@ import { CHOICE_KEYS } from '@udrel/core/facts';
 import { KIT_GROUPS, kitOf } from '@udrel/core/kit';
 import { useMatchQuery } from '../../api/api';
 import { Empty } from '../../ui';
-import { Code } from './Code';
+import { Code } from '../../features/code/Code';
 import styles from './print.module.css';
 
 /** What to have on the bench before the device is opened, to be ticked off. */

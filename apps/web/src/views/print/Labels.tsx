@@ -1,5 +1,5 @@
 import type { JobView } from '@udrel/contract/types';
-import { Code } from './Code';
+import { Code } from '../../features/code/Code';
 import styles from './print.module.css';
 
 /** A label for everything that lies here for the job: tag and number, as text and as a 2-D code. */

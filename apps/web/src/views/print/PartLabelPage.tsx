@@ -2,7 +2,7 @@ import { useParams } from 'react-router';
 import { usePartsInfiniteQuery } from '../../api/api';
 import { describePart } from '../../format/parts';
 import { Empty, Loaded } from '../../ui';
-import { Code } from './Code';
+import { Code } from '../../features/code/Code';
 import { PaperBar } from './PaperBar';
 import styles from './print.module.css';
 

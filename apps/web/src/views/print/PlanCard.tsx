@@ -8,7 +8,7 @@ import { planHolds } from '@udrel/core/steps';
 import { range } from '../../format/time';
 import { whole } from '../../format/units';
 import { Empty } from '../../ui';
-import { Code } from './Code';
+import { Code } from '../../features/code/Code';
 import styles from './print.module.css';
 
 /** The accepted copy plan with exact sectors, for whoever copies with whichever tool. */

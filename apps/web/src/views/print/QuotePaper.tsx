@@ -4,7 +4,7 @@ import { fullMoment } from '../../format/time';
 import { money } from '../../format/units';
 import { Loaded } from '../../ui';
 import { QuoteLines } from '../../features/quote-lines/QuoteLines';
-import { Code } from './Code';
+import { Code } from '../../features/code/Code';
 import styles from './print.module.css';
 
 /** The quote of the whole order for the customer: its newest version where nothing changed since, else as it stands. */

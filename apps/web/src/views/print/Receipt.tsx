@@ -7,7 +7,7 @@ import { fullMoment } from '../../format/time';
 import { money } from '../../format/units';
 import { FactList } from '../../ui';
 import { ConditionOutline } from '../../features/device/ConditionOutline';
-import { Code } from './Code';
+import { Code } from '../../features/code/Code';
 import styles from './print.module.css';
 
 const NAMES = {

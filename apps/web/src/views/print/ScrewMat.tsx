@@ -2,7 +2,7 @@ import type { JobView } from '@udrel/contract/types';
 import { tellDetails } from '@udrel/core/disassembly';
 import { OUTLINE_DETAIL } from '../../features/device/ConditionOutline';
 import { Empty } from '../../ui';
-import { Code } from './Code';
+import { Code } from '../../features/code/Code';
 import styles from './print.module.css';
 
 /** Longest screw that is held against the gauge, mm. */

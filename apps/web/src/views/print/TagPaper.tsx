@@ -1,6 +1,6 @@
 import type { JobView } from '@udrel/contract/types';
 import { fullMoment } from '../../format/time';
-import { Code } from './Code';
+import { Code } from '../../features/code/Code';
 import styles from './print.module.css';
 
 /** The tag that goes on the device: short code, 2-D code, what it is and until when. */
