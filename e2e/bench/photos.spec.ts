@@ -35,7 +35,7 @@ test('a phone is paired by a code on the screen, once, and what it takes is on t
   await expect(second.getByRole('alert')).toContainText('This address has been used');
   await second.close();
 
-  await expect(dialog.getByRole('status')).toContainText('1 photographs of this station');
+  await expect(dialog.getByRole('status')).toContainText('so far: 1');
   await dialog.getByRole('button', { name: 'Done' }).click();
   await phone.getByLabel('Photograph to send').setInputFiles(await picture(20));
   await expect(phone.getByRole('alert')).toContainText('its time is over');

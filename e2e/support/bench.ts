@@ -115,7 +115,7 @@ export async function endAtOnce(page: Page): Promise<void> {
 export async function prepare(page: Page): Promise<void> {
   await page.getByRole('tab', { name: /^Prepare/ }).click();
   await expect(page.getByRole('tabpanel', { name: 'Prepare' })).toBeVisible();
-  await page.getByLabel('As they stand, with Secure Boot').fill('UEFI, AHCI, Secure Boot on');
+  await page.getByLabel('As they stand').fill('UEFI, AHCI, Secure Boot on');
   const checks = page.getByRole('button', { name: /^(Seen to|Was so already|Has begun): / });
   for (let left = await checks.count(); left > 0; left -= 1) {
     const next = checks.first();

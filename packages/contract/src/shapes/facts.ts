@@ -191,7 +191,11 @@ export const factShapes = {
   'old drive refitted': object({ serial, startsFromNew: boolean(), note: text(300, 0) }),
   installed: object({ system: text(80), files: oneOf(...INSTALLED_FILES), note: text(300, 0) }),
   'old drive measured': object({ length: nullable(m2Length), height: nullable(number(0, 200)) }),
-  'seen inside': object({ what: list(oneOf(...SEEN_INSIDE), SEEN_INSIDE.length), note: text(300, 0) }),
+  'seen inside': object({
+    what: list(oneOf(...SEEN_INSIDE), SEEN_INSIDE.length),
+    note: text(300, 0),
+    told: optional(text(200, 0)),
+  }),
   'start repaired': object({ note: text(300) }),
   'volume grown': object({ grown: boolean(), note: text(300, 0) }),
   'files brought': object({

@@ -171,7 +171,8 @@ export const FACTS = {
     evidenceOf: ['strip down'],
     stamp: false,
     offline: true,
-    tell: ({ what, note }) => [what.join(', ') || 'nothing out of the ordinary', note].filter(Boolean).join('; '),
+    tell: ({ what, note, told }) =>
+      [what.join(', ') || 'nothing out of the ordinary', note, told && `told: ${told}`].filter(Boolean).join('; '),
   },
   'start repaired': {
     evidenceOf: ['repair start'],

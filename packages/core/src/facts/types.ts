@@ -135,8 +135,25 @@ export interface OldDriveMove {
 }
 
 /** What is found inside of a device that nobody has told of. */
-export const SEEN_INSIDE = ['dust', 'liquid', 'corrosion', 'a swollen battery', 'an earlier repair', 'damage'] as const;
+export const SEEN_INSIDE = [
+  'dust',
+  'liquid',
+  'corrosion',
+  'a swollen battery',
+  'an earlier repair',
+  'damage',
+  'a missing part',
+  'a strange part',
+] as const;
 export type SeenInside = (typeof SEEN_INSIDE)[number];
+/** What of that the customer is told before work goes on: it may not be worth it any more, or be held against the shop. */
+export const MATTERS_INSIDE: readonly SeenInside[] = [
+  'liquid',
+  'corrosion',
+  'a swollen battery',
+  'damage',
+  'a missing part',
+];
 
 /** Everything known of a job, entered once; a missing key is not known yet. */
 export interface JobFacts extends FactsOfTargets {
@@ -181,8 +198,11 @@ export interface JobFacts extends FactsOfTargets {
   'old drive refitted'?: { serial: string; startsFromNew: boolean; note: string };
   /** A system put on the new drive afresh, and what became of the customer's files. */
   installed?: { system: string; files: InstalledFiles; note: string };
-  /** What was seen when it was opened; nothing of it where all was as it should be. */
-  'seen inside'?: { what: SeenInside[]; note: string };
+  /**
+   * What was seen when it was opened; nothing of it where all was as it should be. `told`: what the customer said to it, and how
+   * they were told.
+   */
+  'seen inside'?: { what: SeenInside[]; note: string; told?: string };
   /** The start files or entries on a new drive that other identifiers or another table would leave pointing nowhere. */
   'start repaired'?: { note: string };
   /** An encrypted volume that was decrypted on the new drive and took the room behind it; or why it stays as it is. */

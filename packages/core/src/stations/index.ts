@@ -23,6 +23,7 @@ export const STEPS = {
   'tell losses': 'Copy',
   'read back': 'Copy',
   'strip down': 'Swap',
+  'tell inside': 'Swap',
   ...eachTarget('fit', 'Swap'),
   'fit memory': 'Swap',
   install: 'Copy',

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { bytesOfNominal, GIB } from '../capacity';
 import { stoppers } from '../reason';
 import { gatePassed, gatesOf } from './gates';
-import { deadFunctions, functionChecks, latestRun, planHolds } from './index';
+import { deadFunctions, functionChecks, latestRun, planHolds, procedureOf } from './index';
 import { complete } from './samples.test-data';
 import type { Gate, GateId, JobSnapshot, RunSummary } from './snapshot/types';
 
@@ -204,6 +204,21 @@ describe('checks and stops', () => {
     expect(deadFunctions({ facts: { functions: { results, note: '' } } })).toEqual([
       { name: 'Camera', why: 'lens broken', cameSo: false },
     ]);
+  });
+
+  it('fits nothing before the customer was told of what was found inside, where that matters', () => {
+    const state = (inside: JobFacts['seen inside'], id: string) => {
+      const facts = { ...complete, 'seen inside': inside, 'new drive fitted': undefined } as unknown as JobFacts;
+      return procedureOf({ ...empty, facts, runs: [], disassembly: [] }).steps.find((step) => step.id === id);
+    };
+    const liquid = { what: ['dust' as const, 'liquid' as const], note: '' };
+    expect(state(liquid, 'tell inside')).toMatchObject({
+      state: 'ready',
+      title: expect.stringMatching(/: liquid$/) as string,
+    });
+    expect(state(liquid, 'fit new drive')?.first).toContain('Tell the customer what was found inside: liquid');
+    expect(state({ ...liquid, told: 'by phone: go on' }, 'tell inside')?.state).toBe('done');
+    expect(state({ what: ['dust'], note: '' }, 'tell inside')).toBeUndefined();
   });
 
   it('stops at failed and unanswered rules only', () => {

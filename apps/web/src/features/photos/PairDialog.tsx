@@ -47,7 +47,7 @@ export default function PairDialog({ tag, station, close }: { tag: string; stati
                 reach.
               </p>
             )}
-            <p role="status">{photos} photographs of this station so far.</p>
+            <p role="status">Photographs of this station so far: {photos}</p>
           </>
         )}
       </DialogContent>

@@ -85,6 +85,9 @@ export function CustomerDocument({ job, shop }: { job: JobView; shop: string }) 
                 ] as const,
               ]
             : []),
+          ...(facts['seen inside']?.what.length
+            ? [['Found inside', tellFact('seen inside', facts['seen inside'])] as const]
+            : []),
           ...(dead.length > 0 ? [['Does not work', deadWords(dead)] as const] : []),
           ...(cameDead.length > 0 ? [['Dead when it came', cameDead.join(', ')] as const] : []),
           ...(facts['old drive stays'] ? [['The old drive is', facts['old drive stays'].where] as const] : []),

@@ -73,8 +73,8 @@ function aboutTheData({ facts }: JobSnapshot): Wanted[] {
 
 const START_MODE: Wanted = {
   id: 'start mode',
-  title: 'Note start mode, controller mode and boot order',
-  asks: 'As they stand, with Secure Boot',
+  title: 'Note start mode, controller mode, boot order and Secure Boot',
+  asks: 'As they stand',
   why: 'a reset of the firmware loses them, and the system then does not start',
 };
 

@@ -1,4 +1,4 @@
-import { targetKey } from '../../facts';
+import { MATTERS_INSIDE, targetKey, type SeenInside } from '../../facts';
 import { TARGET_IDS, targetName, type TargetId } from '../../layout';
 import { disassemblyBalance } from '../../disassembly';
 import {
@@ -56,12 +56,17 @@ function fitRule(on: TargetId): StepRule {
     minutes: MINUTES[on],
     applies: (job) => goesIn(job, on),
     done: (job) => fittedHolds(job, on),
-    after: (job) => ['strip down', targetFittedBeforeCopy(job, on) ? 'identify' : 'end copy'],
+    after: (job) => ['strip down', 'tell inside', targetFittedBeforeCopy(job, on) ? 'identify' : 'end copy'],
     gates: (job) => {
       if (targetFittedBeforeCopy(job, on)) return ['identified'];
       return copyTargets(job).includes(on) ? ['copied'] : [];
     },
   };
+}
+
+/** What was found inside that the customer has to know of before work goes on. */
+function foundInside({ facts }: JobSnapshot): SeenInside[] {
+  return (facts['seen inside']?.what ?? []).filter((one) => MATTERS_INSIDE.includes(one));
 }
 
 /** Every drive was copied onto, however that went: what was read back as planned is trusted all the same. */
@@ -225,6 +230,16 @@ export const WORK_RULES: readonly StepRule[] = [
     ],
     gates: ['assessed', 'described', 'reserved'],
   },
+  {
+    id: 'tell inside',
+    title: (job) => `Tell the customer what was found inside: ${foundInside(job).join(', ')}`,
+    minutes: 3,
+    charged: false,
+    applies: (job) => foundInside(job).length > 0,
+    done: ({ facts }) => Boolean(facts['seen inside']?.told),
+    after: () => [],
+    gates: [],
+  },
   ...TARGET_IDS.map(fitRule),
   {
     id: 'fit memory',
@@ -233,7 +248,7 @@ export const WORK_RULES: readonly StepRule[] = [
     minutes: (job) => (replacesDrive(job) ? 0 : 6),
     applies: addsMemory,
     done: memoryHolds,
-    after: (job) => ['strip down', fittedBeforeCopy(job) ? 'identify' : 'end copy'],
+    after: (job) => ['strip down', 'tell inside', fittedBeforeCopy(job) ? 'identify' : 'end copy'],
     gates: (job) => (fittedBeforeCopy(job) ? ['identified'] : ['copied']),
   },
   ...DEVICE_RULES,

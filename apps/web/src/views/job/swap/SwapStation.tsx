@@ -1,4 +1,4 @@
-import { SEEN_INSIDE, type SeenInside } from '@udrel/core/facts';
+import { MATTERS_INSIDE, SEEN_INSIDE, type SeenInside } from '@udrel/core/facts';
 import { TARGET_IDS, targetName } from '@udrel/core/layout';
 import type { StepId } from '@udrel/core/stations';
 import { changesOf } from '@udrel/core/steps';
@@ -80,12 +80,13 @@ function InAndOut({ job }: { job: JobView }) {
 function SeenInsideForm({ job }: { job: JobView }) {
   const known = job.snapshot.facts['seen inside'];
   const { form, busy, save } = useFactForm(job, 'seen inside', {
-    begin: { what: known?.what ?? ([] as SeenInside[]), note: known?.note ?? '' },
-    read: (body) => ({ ok: true, body }),
+    begin: { what: known?.what ?? ([] as SeenInside[]), note: known?.note ?? '', told: known?.told ?? '' },
+    read: ({ told: said, ...body }) => ({ ok: true, body: said.trim() ? { ...body, told: said } : body }),
   });
-  const [what, note] = useWatch({ control: form.control, name: ['what', 'note'] });
+  const [what, note, told] = useWatch({ control: form.control, name: ['what', 'note', 'told'] });
   const step = job.procedure.steps.find((one) => one.id === 'strip down');
-  const same = known?.note === note && known.what.join() === what.join();
+  const same = known?.note === note && known.what.join() === what.join() && (known.told ?? '') === told;
+  const matters = what.some((one) => MATTERS_INSIDE.includes(one));
   return (
     <Sheet title="Seen inside" aside={known ? tellFact('seen inside', known) : 'not noted yet'}>
       <form
@@ -97,7 +98,10 @@ function SeenInsideForm({ job }: { job: JobView }) {
         <div className={styles.seen}>
           <Ticks form={form} name="what" options={SEEN_INSIDE} />
         </div>
-        <Field form={form} name="note" label="What about it" sx={{ mt: 1 }} />
+        <Field form={form} name="note" label="What about it, and where; photograph it beside this" sx={{ mt: 1 }} />
+        {matters && (
+          <Field form={form} name="told" label="Told the customer: how, and what they said to it" sx={{ mt: 1 }} />
+        )}
         <FormTrouble form={form} />
         <Foot
           note={
@@ -105,7 +109,9 @@ function SeenInsideForm({ job }: { job: JobView }) {
               ? step.waitsFor[0]
               : what.includes('a swollen battery')
                 ? 'Do not charge or press it. Tell the customer before going on.'
-                : undefined
+                : matters && !told.trim()
+                  ? 'Before anything is fitted the customer is told.'
+                  : undefined
           }
         >
           <Button type="submit" disabled={busy || step?.state === 'waiting' || same}>
