@@ -16,6 +16,7 @@ const env = binEnv({
   UDREL_AGENT_TOKEN_FILE: secretFile(given.data, 'agent-token'),
   UDREL_SESSION_SECRET_FILE: secretFile(given.data, 'session-secret'),
   UDREL_KEY_FILE: secretFile(given.data, 'secrets-key'),
+  UDREL_PHOTOS: join(given.data, 'photos'),
   UDREL_SERVER: `http://127.0.0.1:${given.port}`,
 });
 if (given.demo) await run('tsx', ['demo/src/main.ts'], { env, show: true });

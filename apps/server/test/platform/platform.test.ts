@@ -20,6 +20,7 @@ describe('settings', () => {
     UDREL_AGENT_TOKEN_FILE: file,
     UDREL_SESSION_SECRET_FILE: file,
     UDREL_KEY_FILE: file,
+    UDREL_PHOTOS: '/srv/photos',
   };
 
   it('come from the environment, secrets from files', () => {

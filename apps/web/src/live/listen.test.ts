@@ -50,6 +50,7 @@ describe('hints', () => {
       [
         { type: 'Job', id: 'U-1' },
         { type: 'JobRuns', id: 'U-1' },
+        { type: 'JobPhotos', id: 'U-1' },
         { type: 'Match', id: 'U-1' },
         ...['Floor', 'Runs', 'Jobs', 'Berths', 'Quote', 'Parts', 'Match', 'Quote'],
       ],
@@ -60,7 +61,7 @@ describe('hints', () => {
     listen(4);
     FakeSource.last.say('message', { kind: 'job', tag: 'U-1', version: 4 });
     vi.runAllTimers();
-    const ofJob = ['JobRuns', 'Match'].map((type) => ({ type, id: 'U-1' }));
+    const ofJob = ['JobRuns', 'JobPhotos', 'Match'].map((type) => ({ type, id: 'U-1' }));
     expect(stale()).toEqual([[...ofJob, 'Floor', 'Runs', 'Jobs', 'Berths', 'Quote']]);
     FakeSource.last.say('message', { kind: 'job', tag: 'U-1', version: 5 });
     vi.runAllTimers();

@@ -197,7 +197,7 @@ const CASES: Record<EntryKey, { right: object; wrong: object; field: string }> =
     field: 'attempts.0.kind',
   },
   'device read': { right: STATE, wrong: { ...STATE, startMode: 'BIOS' }, field: 'startMode' },
-  'device read again': { right: STATE, wrong: { ...STATE, drives: [{}] }, field: 'drives.0.serial' },
+  'device read again': { right: STATE, wrong: { ...STATE, secureBoot: 'on' }, field: 'secureBoot' },
   'firmware reset': {
     right: { reset: true, note: 'coin cell dead' },
     wrong: { reset: true, note: '' },
