@@ -136,9 +136,10 @@ export function touches(one: Subject, other: Subject): boolean {
 export function standing({ snapshot }: Pick<JobView, 'snapshot'>, subject: Subject): string {
   if (subject.kind === 'note') return 'null';
   if (subject.kind === 'fact') return JSON.stringify(snapshot.facts[subject.key] ?? null);
-  const counts = snapshot.disassembly.map(
-    ({ stage: _stage, kind: _kind, name: _name, count: _count, ...counted }) => counted,
-  );
+  // By its counts: where on the picture its pieces are is tapped with a connection only.
+  const counts = snapshot.disassembly.map(({ id, out, back, missing, left, replaced }) => {
+    return { id, out, back, missing, left, replaced };
+  });
   if (subject.kind === 'whole disassembly') return JSON.stringify(counts);
   return JSON.stringify(counts.find((one) => one.id === subject.item) ?? null);
 }

@@ -1,4 +1,5 @@
-import { CONTROLLER_MODES, LEADS, PLUGS, PROTOCOLS, START_MODES } from '@udrel/core/equipment';
+import { CONTROLLER_MODES, LEADS, PLUGS, PROTOCOLS } from '@udrel/core/equipment';
+import { START_MODES } from '@udrel/core/inventory';
 import { M2_LENGTHS } from '@udrel/core/fit';
 import { boolean, day, either, list, nullable, number, object, oneOf, optional, text } from './shape';
 import { boxForm, byteCount, connector, m2Length, sataGeneration, sectorSize, usbMode } from './drives';

@@ -1,5 +1,6 @@
 import type { SectorSize } from '../capacity';
 import type { BoxForm, Connector, M2Length } from '../fit';
+import type { StartMode } from '../inventory';
 import type { Link, SataGeneration, UsbMode } from '../links';
 import type { Reason } from '../reason';
 
@@ -8,9 +9,6 @@ export const PLUGS = ['A', 'C'] as const;
 export type Plug = (typeof PLUGS)[number];
 export const PROTOCOLS = ['SATA', 'NVMe'] as const;
 export type Protocol = (typeof PROTOCOLS)[number];
-export const START_MODES = ['UEFI', 'legacy'] as const;
-/** How firmware starts a system. */
-export type StartMode = (typeof START_MODES)[number];
 export const CONTROLLER_MODES = ['AHCI', 'RAID', 'NVMe'] as const;
 export type ControllerMode = (typeof CONTROLLER_MODES)[number];
 

@@ -1,7 +1,10 @@
-import type { StartMode } from '../equipment';
 import type { SourceTable } from '../layout';
 import type { Link } from '../links';
 import type { Reason } from '../reason';
+
+export const START_MODES = ['UEFI', 'legacy'] as const;
+/** How firmware starts a system. */
+export type StartMode = (typeof START_MODES)[number];
 
 /** What a part of a device is for: what is dead when its ribbon, lead or antenna was forgotten. */
 export const PART_KINDS = [

@@ -1,8 +1,7 @@
 import type { DriveClass } from '../fit';
-import type { StartMode } from '../equipment';
 import type { DriveIdentity, HealthReport } from '../health';
 import type { SourceTable } from '../layout';
-import type { BootEntries, DevicePart } from '../inventory';
+import type { BootEntries, DevicePart, StartMode } from '../inventory';
 import type { Link } from '../links';
 import type { Reason } from '../reason';
 import type { DeviceIdentity } from '../smbios';

@@ -12,7 +12,7 @@ import type { JobView, PhotoMark, PhotoView } from '@udrel/contract/types';
 import { useMarkPhotoMutation, useRemovePhotoMutation } from '../../api/api';
 import { fullMoment } from '../../format/time';
 import { TroubleNote } from '../../ui';
-import { photoSource } from './PhotosSheet';
+import { photoSource } from './source';
 import styles from './photos.module.css';
 
 /** Of the window, what is left for the picture. */

@@ -1,19 +1,16 @@
-import PhotoCameraOutlined from '@mui/icons-material/PhotoCameraOutlined';
 import Button from '@mui/material/Button';
-import { lazy, Suspense, useRef, useState } from 'react';
-import { API_BASE } from '@udrel/contract/endpoints';
+import { lazy, Suspense, useState } from 'react';
 import type { JobView, PhotoView } from '@udrel/contract/types';
 import type { Station } from '@udrel/core/stations';
 import { useJobPhotosQuery } from '../../api/api';
 import { Sheet, TroubleNote } from '../../ui';
+import { PhotoButton } from './PhotoButton';
+import { photoSource } from './source';
 import { usePhotos } from './usePhotos';
 import styles from './photos.module.css';
 
 const PhotoDialog = lazy(() => import('./PhotoDialog'));
 const PairDialog = lazy(() => import('./PairDialog'));
-
-/** Where a photograph is shown from. */
-export const photoSource = (id: string, size: 'full' | 'small') => `${API_BASE}/photos/${id}/${size}`;
 
 /** Photographs of a job taken at a station: by this device's camera, from a file, or by a phone beside it. */
 export default function PhotosSheet({ job, station }: { job: JobView; station: Station }) {
@@ -21,7 +18,6 @@ export default function PhotosSheet({ job, station }: { job: JobView; station: S
   const { busy, waiting, error, send } = usePhotos(job.tag, station);
   const [open, setOpen] = useState<PhotoView>();
   const [pairing, setPairing] = useState(false);
-  const input = useRef<HTMLInputElement>(null);
   const here = (data ?? []).filter((one) => one.station === station);
   const others = (data?.length ?? 0) - here.length;
   return (
@@ -46,23 +42,7 @@ export default function PhotosSheet({ job, station }: { job: JobView; station: S
       <TroubleNote error={error ?? unread} />
       {!job.closedAt && (
         <div className={styles.ways}>
-          <input
-            ref={input}
-            type="file"
-            hidden
-            multiple
-            accept="image/jpeg,image/png,image/webp"
-            capture="environment"
-            aria-label="Photograph to keep"
-            onChange={(event) => {
-              const files = [...(event.target.files ?? [])];
-              event.target.value = '';
-              void send(files);
-            }}
-          />
-          <Button startIcon={<PhotoCameraOutlined />} disabled={busy} onClick={() => input.current?.click()}>
-            {busy ? 'Sending …' : 'Photograph …'}
-          </Button>
+          <PhotoButton label="Photograph to keep" words="Photograph …" busy={busy} send={(files) => void send(files)} />
           <Button onClick={() => setPairing(true)}>By phone …</Button>
         </div>
       )}

@@ -4,6 +4,7 @@ import { useEffect, useRef, useState } from 'react';
 import { useParams } from 'react-router';
 import { API_BASE, PAIRING_HEADER } from '@udrel/contract/endpoints';
 import type { PairedView, Problem } from '@udrel/contract/types';
+import { PhotoButton } from '../../features/photos/PhotoButton';
 import styles from './pair.module.css';
 
 const request = fetchBaseQuery({ baseUrl: API_BASE, headers: { accept: 'application/json' } });
@@ -37,7 +38,6 @@ export default function PairPage() {
   const [left, setLeft] = useState<Blob[]>([]);
   const [busy, setBusy] = useState(false);
   const [trouble, setTrouble] = useState('');
-  const input = useRef<HTMLInputElement>(null);
   const asked = useRef(false);
   useEffect(() => {
     // Once: the second time it is refused.
@@ -80,23 +80,13 @@ export default function PairPage() {
         {tag}, {station}
       </h1>
       <p>{device}</p>
-      <input
-        ref={input}
-        type="file"
-        hidden
-        multiple
-        accept="image/jpeg,image/png,image/webp"
-        capture="environment"
-        aria-label="Photograph to send"
-        onChange={(event) => {
-          const files = [...(event.target.files ?? [])];
-          event.target.value = '';
-          void send(files);
-        }}
+      <PhotoButton
+        label="Photograph to send"
+        words="Take a photograph"
+        busy={busy}
+        send={(files) => void send(files)}
+        button={{ variant: 'contained', size: 'large', fullWidth: true }}
       />
-      <Button variant="contained" size="large" fullWidth disabled={busy} onClick={() => input.current?.click()}>
-        {busy ? 'Sending …' : 'Take a photograph'}
-      </Button>
       {trouble && <p role="alert">{trouble}</p>}
       {left.length > 0 && !busy && (
         <Button fullWidth onClick={() => void send([])}>

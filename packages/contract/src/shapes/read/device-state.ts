@@ -1,5 +1,4 @@
-import { START_MODES } from '@udrel/core/equipment';
-import { PART_KINDS } from '@udrel/core/inventory';
+import { PART_KINDS, START_MODES } from '@udrel/core/inventory';
 import { byteCount, link } from '../drives';
 import { reasons } from '../reasons';
 import { boolean, list, nullable, number, object, oneOf, text, whole } from '../shape';

@@ -1,4 +1,4 @@
-import { START_MODES } from '@udrel/core/equipment';
+import { START_MODES } from '@udrel/core/inventory';
 import { MOST_DRIVES, MOST_PIECES, MOST_TABLES, MOST_VARIABLES, PROBE_VERSION } from '@udrel/core/reading';
 import { boolean, list, nullable, object, oneOf, optional, text, whole } from '../shape';
 import { sectorSize } from '../drives';

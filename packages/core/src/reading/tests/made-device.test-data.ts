@@ -3,8 +3,22 @@ import { chmodSync, closeSync, mkdirSync, mkdtempSync, openSync, rmSync } from '
 import { symlinkSync, truncateSync, writeFileSync, writeSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
+import { env } from 'node:process';
 import { MIB } from '../../capacity';
 import type { Piece } from '../../image';
+import type { Reading } from '../index';
+
+/** A probe file that tells of nothing but how it was started. */
+export const BLANK: Reading = {
+  kind: 'probe file',
+  made: '',
+  device: null,
+  firmwareMode: 'UEFI',
+  drives: [],
+  boot: null,
+  secureBoot: null,
+  parts: null,
+};
 
 const PROBE = new URL('../udrel-probe.sh', import.meta.url).pathname;
 
@@ -52,13 +66,13 @@ export function madeDevice() {
       chmodSync(join(folder, 'bin', name), 0o755);
     },
     /** What the probe prints. */
-    run: (env: NodeJS.ProcessEnv = {}) =>
+    run: (more: NodeJS.ProcessEnv = {}) =>
       execFileSync('sh', [PROBE], {
         env: {
-          PATH: `${folder}/bin:${process.env['PATH'] ?? ''}`,
+          PATH: `${folder}/bin:${env['PATH'] ?? ''}`,
           PROBE_SYS: `${folder}/sys`,
           PROBE_DEV: `${folder}/dev`,
-          ...env,
+          ...more,
         },
         stdio: ['ignore', 'pipe', 'ignore'],
         maxBuffer: 64 * MIB,

@@ -6,16 +6,11 @@ import { box } from '../../fit/tests/samples.test-data';
 import { readSmbios } from '../../smbios';
 import { PORTABLE } from '../../smbios/samples.test-data';
 import { draftModel, readProbeFile, type Reading } from '../index';
+import { BLANK } from './made-device.test-data';
 
 const reading: Reading = {
-  kind: 'probe file',
-  made: '',
+  ...BLANK,
   device: readSmbios(PORTABLE),
-  firmwareMode: 'UEFI',
-  boot: null,
-  secureBoot: null,
-  parts: null,
-  drives: [],
 };
 const modelOf = (from: Reading) => {
   const drafted = draftModel(from);

@@ -7,6 +7,7 @@ import type { DeviceMemory } from '../../memory';
 import { readSmbios } from '../../smbios';
 import { PORTABLE } from '../../smbios/samples.test-data';
 import { proposalsOf, readBytes, sameDevice, type ReadDrive, type Reading } from '../index';
+import { BLANK } from './made-device.test-data';
 
 const memory: DeviceMemory = {
   generation: 'DDR4',
@@ -20,14 +21,8 @@ const memory: DeviceMemory = {
 };
 const job = { deviceSerial: 'T15-00217', sites: [samples.slot, { ...samples.bay, sata: 2 as const }], memory };
 const reading: Reading = {
-  kind: 'probe file',
-  made: '',
+  ...BLANK,
   device: readSmbios(PORTABLE),
-  firmwareMode: 'UEFI',
-  boot: null,
-  secureBoot: null,
-  parts: null,
-  drives: [],
 };
 
 async function drive(over: Partial<ReadDrive> = {}): Promise<ReadDrive> {

@@ -244,7 +244,7 @@ function Spot(props: {
           }
         : {})}
     >
-      <circle r="6" className={styles.touch} />
+      <circle r="8.4" className={styles.touch} />
       {item.kind === 'screw' ? (
         <circle r="3.4" className={styles.head} />
       ) : (

@@ -1,8 +1,8 @@
 import { ENTRY_KEYS } from '@udrel/core/facts';
 import { describe, expect, it } from 'vitest';
-import { endpoints, type EndpointName } from './all';
-import { addressOf, carriesVersion, parametersOf, type AnyEndpoint } from './endpoint';
-import { STALE, TOPICS } from './topics';
+import { endpoints, type EndpointName } from './endpoints/all';
+import { addressOf, carriesVersion, parametersOf, type AnyEndpoint } from './endpoints/endpoint';
+import { STALE, TOPICS } from './endpoints/topics';
 
 const every = Object.entries(endpoints) as [EndpointName, AnyEndpoint & { path: string }][];
 
