@@ -14,7 +14,11 @@ const url = await cluster.start();
 const { code, output } = await run('tsx', [join('scripts', 'lib', 'empty-database.mjs')], {
   env: binEnv({ UDREL_DATABASE_URL: url }),
 });
-const env = binEnv({ UDREL_DATABASE_URL: url, UDREL_KEY_FILE: secretFile(given.data, 'secrets-key') });
+const env = binEnv({
+  UDREL_DATABASE_URL: url,
+  UDREL_KEY_FILE: secretFile(given.data, 'secrets-key'),
+  UDREL_PHOTOS: join(given.data, 'photos'),
+});
 if (code === 0) await run('tsx', ['demo/src/main.ts'], { env, show: true });
 await cluster.stop();
 unlock();

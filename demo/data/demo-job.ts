@@ -1,5 +1,6 @@
 import type { JobFacts, OldDrive, PreparationId, Route } from '@udrel/core/facts';
-import type { JobBooking } from '@udrel/contract/types';
+import type { JobBooking, MarkPhoto } from '@udrel/contract/types';
+import type { Station } from '@udrel/core/stations';
 import type { MeasurementSet } from '@udrel/core/benchmarks';
 import type { HealthGrade } from '@udrel/core/estimate';
 import type { LayoutIntent } from '@udrel/core/layout';
@@ -76,6 +77,8 @@ export interface DemoJob {
   leftOut?: string[];
   /** The probe file that it was read from when it came; without one `old` and `table` were typed. */
   probe?: string;
+  /** A photograph of it, as a file that ships, with what is drawn on it. */
+  photo?: { file: string; station: Station } & MarkPhoto;
   /** What Prepare switched in the device; else all was so already. */
   switched?: PreparationId[];
   /** What else was decided about its plan. */

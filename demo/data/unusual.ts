@@ -193,6 +193,12 @@ export const unusual: DemoJob[] = [
     price: 21900,
     reached: 'closed up',
     probe: 'Q13-2207-52.before.probe.json',
+    photo: {
+      file: 'underside.jpg',
+      station: 'Swap',
+      note: 'underside, as it came',
+      marks: [{ kind: 'ring', x: 0.8, y: 0.57, radius: 0.1, words: 'scratch, was there' }],
+    },
     switched: ['shut down fully'],
     health: 'good',
     take: { partNumber: 'KE-N6-1000-80', siteId: 'a' },

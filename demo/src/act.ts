@@ -1,5 +1,5 @@
 import type { EntryKey } from '@udrel/core/facts';
-import { enterFact, type CommandContext } from '@udrel/server/services';
+import { enterFact, type CommandContext, type PhotoStore } from '@udrel/server/services';
 import type { JobView } from '@udrel/contract/types';
 import type { DemoJob } from '../data/demo-job';
 
@@ -7,6 +7,8 @@ import type { DemoJob } from '../data/demo-job';
 export interface Stage {
   context: CommandContext;
   now: number;
+  /** Where its photographs are kept. */
+  photos: PhotoStore;
   customerId: (name: DemoJob['customer']) => string;
   modelId: (code: string) => string;
   partId: (partNumber: string) => string;

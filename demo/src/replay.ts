@@ -1,9 +1,12 @@
+import { readFile } from 'node:fs/promises';
 import {
   addLesson,
   book,
   closeJob,
   correct,
   enterFact,
+  keepPhoto,
+  markPhoto,
   orderParts,
   handOff,
   takePayment,
@@ -56,6 +59,7 @@ async function work(stage: Stage, job: DemoJob, booked: JobView): Promise<JobVie
 async function beside(stage: Stage, job: DemoJob, worked: JobView): Promise<void> {
   const context = at(stage, job, 1);
   let view = worked;
+  if (job.photo) await photograph(stage, context, view.tag, job.photo);
   for (const one of job.afterwards ?? []) view = await doneBeside(stage, context, view, one);
 }
 
@@ -128,4 +132,15 @@ function at(stage: Stage, job: DemoJob, share: number): CommandContext {
   const began = stage.now - job.bookedHoursAgo * HOUR;
   const span = job.reached === 'closed' ? 6 * HOUR : job.bookedHoursAgo * HOUR * 0.98;
   return { ...stage.context, now: new Date(began + share * span) };
+}
+
+async function photograph(
+  { photos }: Stage,
+  context: CommandContext,
+  tag: string,
+  { file, station, ...marked }: NonNullable<DemoJob['photo']>,
+): Promise<void> {
+  const sent = await readFile(new URL(`../files/${file}`, import.meta.url));
+  const { id } = await keepPhoto(context, photos, { tag, station, phone: false }, sent);
+  await markPhoto(context, tag, id, marked);
 }

@@ -11,6 +11,7 @@ import {
   Setting,
   type CommandContext,
   type Database,
+  type PhotoStore,
 } from '@udrel/server/services';
 import { aroundThePath } from '../data/around';
 import { customers } from '../data/customers';
@@ -36,7 +37,10 @@ const OPENED = 8;
 const [FIRST_JOB, FIRST_ORDER] = [2401, 1201];
 
 /** Fills an empty database with the demo scenario; `now` is the moment at which a user will look at it. */
-export async function seedDemo(database: Database, masterKey: Buffer, now: number): Promise<{ jobs: number }> {
+export async function seedDemo(
+  database: Database,
+  { masterKey, photos, now }: { masterKey: Buffer; photos: PhotoStore; now: number },
+): Promise<{ jobs: number }> {
   return database.transaction(async (manager) => {
     await manager.insert(Setting, { key: 'shop', value: { name: 'Quayside Bench', demo: true, formats: FORMATS } });
     await manager.insert(Setting, { key: 'rates', value: { hourly: 3600, taxPercent: 20, assessment: 1500 } });
@@ -57,7 +61,14 @@ export async function seedDemo(database: Database, masterKey: Buffer, now: numbe
       if (!id) throw new Error(`the demo scenario names “${key}”, which it does not have`);
       return id;
     };
-    const stage = { context, now, customerId: known(customerIds), modelId: known(modelIds), partId: known(partIds) };
+    const stage = {
+      context,
+      now,
+      photos,
+      customerId: known(customerIds),
+      modelId: known(modelIds),
+      partId: known(partIds),
+    };
     await numberFrom(context, FIRST_JOB - history.length, FIRST_ORDER - history.length);
     for (const order of ordersOf(history)) await replay(stage, order);
     await numberFrom(context, FIRST_JOB, FIRST_ORDER);

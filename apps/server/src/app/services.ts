@@ -12,6 +12,8 @@ export { acceptPlan } from '../planning/accept-plan';
 export { stampPreparation } from '../planning/stamp-preparation';
 export { reserveDrive, reserveMemory } from '../matching/reserve-parts';
 export { moveAll, moveItem } from '../dismantling/disassembly-sheet';
+export { photoStore, type PhotoStore } from '../photos/photo-store';
+export { keepPhoto, markPhoto } from '../photos/photos';
 export { viewJob } from '../jobs/view-job';
 export { addLesson } from '../models/lessons';
 export { addModel } from '../models/library';

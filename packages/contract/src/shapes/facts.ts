@@ -30,6 +30,7 @@ import {
   optional,
   record,
   text,
+  uuid,
   whole,
   type Shape,
 } from './shape';
@@ -211,6 +212,7 @@ export const factShapes = {
     signs: list(oneOf(...SIGNS), SIGNS.length),
     tries: list(object({ cause: oneOf(...CAUSES), outcome: oneOf(...TRY_OUTCOMES), note: text(300, 0) }), 60),
   }),
+  'sheet pictures': object({ stages: list(object({ stage: whole(1, 20), photo: uuid }), 20) }),
   'start attempts': object({
     attempts: list(
       object({

@@ -83,6 +83,7 @@ export const FACTS = {
     tell: ({ modules }) =>
       modules.length > 0 ? modules.map((one) => `${one.slot} ${binary(one.bytes)}`).join(', ') : 'no module in a slot',
   },
+  'sheet pictures': { evidenceOf: ['measure before'], stamp: false },
   'start attempts': {
     evidenceOf: ['measure before'],
     stamp: false,

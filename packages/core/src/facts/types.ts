@@ -174,6 +174,8 @@ export interface JobFacts extends FactsOfTargets {
   health?: { grade: HealthGrade; note: string; interfaceErrors?: number };
   /** `system`: absent where nobody noted of how many bits it is. */
   memory?: { modules: FittedModule[]; system?: SystemBits };
+  /** Photographs that stages of the strip-down sheet are drawn on, by the photograph's id. */
+  'sheet pictures'?: { stages: { stage: number; photo: string }[] };
   /** Starts by the stopwatch, in their order. */
   'start attempts'?: { attempts: StartAttempt[] };
   /** What the device said of itself when it came, and after the work. */

@@ -145,6 +145,7 @@ export const complete: Required<JobFacts> = {
   'volume grown': { grown: true, note: '' },
   'files brought': { drives: [{ serial: 'KD-1', brought: true, note: '3 folders', where: 'returned' }] },
   'no start': { signs: ['no system found'], tries: [{ cause: 'boot order', outcome: 'that was it', note: '' }] },
+  'sheet pictures': { stages: [] },
   'start attempts': { attempts: [] },
   'device read': STATE,
   'device read again': STATE,

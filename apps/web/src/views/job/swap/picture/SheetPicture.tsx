@@ -1,6 +1,8 @@
 import Button from '@mui/material/Button';
+import MenuItem from '@mui/material/MenuItem';
 import Tab from '@mui/material/Tab';
 import Tabs from '@mui/material/Tabs';
+import TextField from '@mui/material/TextField';
 import { useState, type KeyboardEvent, type PointerEvent } from 'react';
 import type { JobView } from '@udrel/contract/types';
 import {
@@ -13,7 +15,9 @@ import {
   type TapWay,
 } from '@udrel/core/disassembly';
 import { OUTLINE_DETAIL } from '../../../../features/device/ConditionOutline';
+import { useJobPhotosQuery } from '../../../../api/api';
 import { useJobChange } from '../../../../features/job/useJobChange';
+import { photoSource } from '../../../../features/photos/source';
 import { OutcomeMark, TroubleNote } from '../../../../ui';
 import { LatchDrawing } from './LatchDrawing';
 import styles from './picture.module.css';
@@ -33,7 +37,7 @@ function stageNow(items: readonly DisassemblyItem[], closing: boolean): number {
 
 /** The strip-down sheet on an outline of the device: stage by stage, each piece where it is, tapped out and back. */
 export function SheetPicture({ job }: { job: JobView }) {
-  const { change, busy, error } = useJobChange(job);
+  const { change, record, busy, error } = useJobChange(job);
   const { disassembly } = job.snapshot;
   const state = (id: string) => job.procedure.steps.find((step) => step.id === id)?.state;
   const closing = state('close up') !== undefined && state('close up') !== 'waiting';
@@ -48,6 +52,8 @@ export function SheetPicture({ job }: { job: JobView }) {
     items[0];
   const stages = [...new Set(disassembly.map((one) => one.stage))].sort((a, b) => a - b);
   const wrong = misplaced(disassembly);
+  const { data: taken = [] } = useJobPhotosQuery({ tag: job.tag });
+  const chosenPhoto = job.snapshot.facts['sheet pictures']?.stages.find((one) => one.stage === stage)?.photo;
   if (!held) return null;
 
   const tap = (item: DisassemblyItem, place: number) => {
@@ -71,6 +77,7 @@ export function SheetPicture({ job }: { job: JobView }) {
           view={stage === stages[0] ? 'underside' : 'inside'}
           items={drawn ? items.map((one) => (one === held ? withPlaces(one, drawn) : one)) : items}
           held={held.id}
+          photo={taken.find(({ id }) => id === chosenPhoto)?.id}
           {...(drawn
             ? { add: (place: Place) => setDrawn([...drawn, place].slice(0, Math.max(held.count, drawn.length))) }
             : { tap: (item: DisassemblyItem, place: number) => !busy && tap(item, place) })}
@@ -110,7 +117,44 @@ export function SheetPicture({ job }: { job: JobView }) {
       ))}
       <TroubleNote error={error} />
       <p className="sub">{standing(items, closing)}</p>
+      <Behind job={job} stage={stage} busy={busy} keep={(stages) => void record('sheet pictures', { stages })} />
     </section>
+  );
+}
+
+/** Which photograph of this station a stage is drawn on; without one an outline stands there. */
+function Behind(props: {
+  job: JobView;
+  stage: number;
+  busy: boolean;
+  keep: (stages: { stage: number; photo: string }[]) => void;
+}) {
+  const { job, stage, busy, keep } = props;
+  const { data } = useJobPhotosQuery({ tag: job.tag });
+  const here = (data ?? []).filter(({ station }) => station === 'Swap');
+  const known = job.snapshot.facts['sheet pictures']?.stages ?? [];
+  if (here.length === 0) return null;
+  return (
+    <TextField
+      select
+      size="small"
+      label="Drawn on"
+      disabled={busy}
+      sx={{ width: 320, my: 1 }}
+      value={known.find((one) => one.stage === stage)?.photo ?? ''}
+      onChange={({ target: { value: photo } }) => {
+        const others = known.filter((one) => one.stage !== stage);
+        keep(photo ? [...others, { stage, photo }] : others);
+      }}
+    >
+      <MenuItem value="">an outline</MenuItem>
+      {here.map(({ id, note }, index) => (
+        <MenuItem key={id} value={id}>
+          photograph {index + 1}
+          {note && `: ${note}`}
+        </MenuItem>
+      ))}
+    </TextField>
   );
 }
 
@@ -151,13 +195,15 @@ function Kind({ item, chosen, choose }: { item: DisassemblyItem; chosen: boolean
 
 interface OutlineProps {
   view: 'underside' | 'inside';
+  /** A photograph in place of the outline. */
+  photo: string | undefined;
   items: readonly DisassemblyItem[];
   held: string;
   tap?: (item: DisassemblyItem, place: number) => void;
   add?: (place: Place) => void;
 }
 
-function Outline({ view, items, held, tap, add }: OutlineProps) {
+function Outline({ view, photo, items, held, tap, add }: OutlineProps) {
   const [cross, setCross] = useState<Place | null>(null);
   const press = (event: KeyboardEvent) => {
     const at = cross ?? { x: 0.5, y: 0.5 };
@@ -192,7 +238,11 @@ function Outline({ view, items, held, tap, add }: OutlineProps) {
       {...drawing}
     >
       <rect x="1" y="1" width={WIDTH - 2} height={HEIGHT - 2} rx="5" className={styles.body} />
-      <path d={OUTLINE_DETAIL[view]} className={styles.detail} />
+      {photo ? (
+        <image href={photoSource(photo, 'full')} width={WIDTH} height={HEIGHT} preserveAspectRatio="xMidYMid slice" />
+      ) : (
+        <path d={OUTLINE_DETAIL[view]} className={styles.detail} />
+      )}
       {items.flatMap((item) =>
         (item.details?.places ?? []).map((place, n) => (
           <Spot key={`${item.id} ${n}`} item={item} n={n} at={place} items={items} held={item.id === held} tap={tap} />
