@@ -44,7 +44,13 @@ export const memory = (over: Partial<ModelSpec['memory']>): ModelSpec['memory'] 
 });
 export const LAPTOP = ['Keyboard', 'Touchpad', 'Display', 'Sound', 'Camera', 'Wireless', 'Charging', 'Lid sensor'];
 export const DESKTOP = ['Front USB', 'Network', 'Sound', 'Display', 'Fans', 'Power button'];
-export const modern: ModelSpec['firmware'] = { uefi: true, startsNvme: true, controller: 'AHCI' };
+export const modern: ModelSpec['firmware'] = {
+  uefi: true,
+  startsNvme: true,
+  controller: 'AHCI',
+  setUpKey: 'F2',
+  startMenuKey: 'F12',
+};
 
 type SheetItem = ModelSpec['disassembly'][number];
 

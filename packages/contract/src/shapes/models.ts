@@ -51,6 +51,9 @@ export const modelSpec = object({
     startsNvme: nullable(boolean()),
     controller: optional(oneOf('AHCI', 'RAID')),
     secureBoot: optional(boolean()),
+    /** Keys of its set-up, and of the menu from which it starts once. */
+    setUpKey: optional(text(30)),
+    startMenuKey: optional(text(30)),
   }),
   ports: optional(list(port, 20)),
   functions: list(text(40), 40),

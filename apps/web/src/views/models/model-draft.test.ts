@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { ModelSpec } from '@udrel/contract/types';
 import { copyOf, draftOfModel, emptyDraft, modelOf, newSite, shownSite } from './model-draft';
+import { draftOfDetails } from './details-draft';
 
 const GIB = 1024 ** 3;
 const model: ModelSpec = {
@@ -28,7 +29,17 @@ const model: ModelSpec = {
     { kind: 'esata', name: 'rear', generation: 2 },
   ],
   functions: ['Keyboard', 'Sound'],
-  disassembly: [{ stage: 1, kind: 'screw', name: 'base screw', count: 10 }],
+  disassembly: [
+    {
+      stage: 1,
+      kind: 'screw',
+      name: 'base screw',
+      count: 10,
+      details: { length: 6, bit: 'cross 0', hidden: 'a foot', places: [{ x: 0.1, y: 0.9 }] },
+    },
+    { stage: 2, kind: 'cable', name: 'drive ribbon', count: 1, details: { latch: 'sliding', moves: true } },
+    { stage: 2, kind: 'clip', name: 'edge clip', count: 8 },
+  ],
   opening: 35,
   battery: 'inside',
   note: 'two screws under the feet',
@@ -83,7 +94,8 @@ describe('a model in its form', () => {
     draft.sites = [newSite('m2', [])];
     draft.memory.maximum = 'plenty';
     draft.opening = 'long';
-    draft.disassembly = [{ stage: '1', kind: 'screw', name: 'base screw', count: 'ten' }];
+    const details = { ...draftOfDetails(), length: 'long' };
+    draft.disassembly = [{ stage: '1', kind: 'screw', name: 'base screw', count: 'ten', details }];
     const [site] = draft.sites;
     if (!site) throw new Error('no site');
     site.fields['posts'] = '55';
@@ -96,6 +108,7 @@ describe('a model in its form', () => {
       ...['memory.generation', 'memory.form', 'memory.channels', 'memory.slots'],
       ...['memory.soldered', 'memory.slotMaximum', 'memory.maximum', 'memory.speed'],
       'disassembly.0.count',
+      'disassembly.0.details.length',
       'opening',
     ]);
     expect(shownSite(site)).toMatchObject({ name: 'Site A', posts: [80] });

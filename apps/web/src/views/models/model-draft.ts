@@ -1,3 +1,4 @@
+import { detailsOf, draftOfDetails, type DetailsDraft } from './details-draft';
 import type { ModelSpec } from '@udrel/contract/types';
 import { binary, parseCapacity } from '@udrel/core/capacity';
 import type { Port } from '@udrel/core/equipment';
@@ -40,11 +41,21 @@ export interface ModelDraft {
     | 'ranksPerChannel',
     string
   >;
-  firmware: Record<'uefi' | 'startsNvme' | 'secureBoot', '' | 'yes' | 'no'> & { controller: '' | 'AHCI' | 'RAID' };
+  firmware: Record<'uefi' | 'startsNvme' | 'secureBoot', '' | 'yes' | 'no'> & {
+    controller: '' | 'AHCI' | 'RAID';
+    setUpKey: string;
+    startMenuKey: string;
+  };
   ports: { kind: Port['kind']; name: string; plug: 'A' | 'C'; rate: string; shares: string }[];
   /** One a line. */
   functions: string;
-  disassembly: { stage: string; kind: ModelSpec['disassembly'][number]['kind']; name: string; count: string }[];
+  disassembly: {
+    stage: string;
+    kind: ModelSpec['disassembly'][number]['kind'];
+    name: string;
+    count: string;
+    details: DetailsDraft;
+  }[];
 }
 
 /** The channels of slots as they are typed. */
@@ -89,6 +100,8 @@ export function draftOfModel(spec: ModelSpec): ModelDraft {
       startsNvme: said(firmware.startsNvme),
       secureBoot: said(firmware.secureBoot ?? null),
       controller: firmware.controller ?? '',
+      setUpKey: firmware.setUpKey ?? '',
+      startMenuKey: firmware.startMenuKey ?? '',
     },
     ports: (spec.ports ?? []).map((port) => ({
       kind: port.kind,
@@ -98,7 +111,12 @@ export function draftOfModel(spec: ModelSpec): ModelDraft {
       shares: port.kind === 'usb' ? (port.shares ?? '') : '',
     })),
     functions: spec.functions.join('\n'),
-    disassembly: spec.disassembly.map((item) => ({ ...item, stage: String(item.stage), count: String(item.count) })),
+    disassembly: spec.disassembly.map(({ details, ...item }) => ({
+      ...item,
+      stage: String(item.stage),
+      count: String(item.count),
+      details: draftOfDetails(details),
+    })),
   };
 }
 
@@ -265,10 +283,11 @@ export function modelOf(draft: ModelDraft): { spec: ModelSpec; problems: FieldPr
         : { kind, name, generation: Number(rate) as 1 | 2 | 3 },
     ),
     functions: listed(draft.functions, '\n'),
-    disassembly: draft.disassembly.map((item, index) => ({
+    disassembly: draft.disassembly.map(({ details, ...item }, index) => ({
       ...item,
       stage: whole(`disassembly.${index}.stage`, item.stage, 1),
       count: whole(`disassembly.${index}.count`, item.count, 1),
+      ...detailsOf(details, (field, sentence) => wrong(`disassembly.${index}.details.${field}`, sentence)),
     })),
     ...(draft.opening.trim() === '' ? {} : { opening: whole('opening', draft.opening, 1) }),
     ...(draft.battery === '' ? {} : { battery: draft.battery }),
@@ -277,13 +296,16 @@ export function modelOf(draft: ModelDraft): { spec: ModelSpec; problems: FieldPr
   return { spec, problems };
 }
 
-function firmwareOf({ uefi, startsNvme, controller, secureBoot }: ModelDraft['firmware']): ModelSpec['firmware'] {
+function firmwareOf(firmware: ModelDraft['firmware']): ModelSpec['firmware'] {
+  const { uefi, startsNvme, controller, secureBoot, setUpKey = '', startMenuKey = '' } = firmware;
   const secured = heard(secureBoot);
   return {
     uefi: heard(uefi),
     startsNvme: heard(startsNvme),
     ...(controller === '' ? {} : { controller }),
     ...(secured === null ? {} : { secureBoot: secured }),
+    ...(setUpKey.trim() ? { setUpKey: setUpKey.trim() } : {}),
+    ...(startMenuKey.trim() ? { startMenuKey: startMenuKey.trim() } : {}),
   };
 }
 

@@ -47,6 +47,7 @@ export function TrialForm({ job }: { job: JobView }) {
           ))}
         </ol>
       )}
+      <Keys firmware={job.device.model.firmware} />
       {step?.state !== 'done' && (
         <>
           {soldered && (
@@ -78,4 +79,11 @@ export function TrialForm({ job }: { job: JobView }) {
       )}
     </Sheet>
   );
+}
+
+/** How its set-up and its start menu are reached, where the model says it. */
+function Keys({ firmware: { setUpKey, startMenuKey } }: { firmware: JobView['device']['model']['firmware'] }) {
+  const told = [setUpKey && `set-up: ${setUpKey}`, startMenuKey && `start menu, this once: ${startMenuKey}`];
+  const words = told.filter(Boolean).join('; ');
+  return words && <p className="sub">Keys while it powers on: {words}.</p>;
 }
