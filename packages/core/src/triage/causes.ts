@@ -1,4 +1,3 @@
-import { FIRMWARE_SETTINGS } from './owes';
 import type { CauseId, Sign, StartFacts } from './types';
 
 /** What is known of a cause. Figures are rules of thumb of the trade. */
@@ -14,8 +13,6 @@ export interface Cause {
   remedy: string;
   /** What the remedy costs that has to be said before. */
   warns?: string;
-  /** What it leaves switched or removed, and is owed back before the device goes home. */
-  owes?: string;
   /** How what is known changes the odds: a factor and why; 0: it cannot be. */
   weigh?: (facts: StartFacts) => Weight | null;
 }
@@ -176,7 +173,6 @@ export const CAUSE_OF: Readonly<Record<CauseId, Cause>> = {
     test: 'Compare table and start mode: MBR with UEFI alone, or GPT with legacy alone?',
     minutes: 3,
     remedy: 'Switch the start mode, or plan the other table',
-    owes: FIRMWARE_SETTINGS.startMode,
     weigh: ({ scheme, uefi }) => {
       if (scheme === null || uefi === null) return null;
       return (scheme === 'gpt') === uefi
@@ -204,7 +200,6 @@ export const CAUSE_OF: Readonly<Record<CauseId, Cause>> = {
     test: 'Compare the controller mode with what was noted in Prepare',
     minutes: 3,
     remedy: 'Set it as it was; or start once in safe mode after switching',
-    owes: FIRMWARE_SETTINGS.controllerMode,
   },
   'both attached': {
     title: 'The old drive is attached too',
@@ -232,7 +227,6 @@ export const CAUSE_OF: Readonly<Record<CauseId, Cause>> = {
     test: 'Read what the screen asks for',
     minutes: 1,
     remedy: 'Type the key that was kept, suspend the protection, and switch it on again',
-    owes: 'Protection of the encrypted volume',
     weigh: ({ encrypted }) =>
       encrypted === false
         ? no('nothing on it is encrypted')
@@ -248,7 +242,6 @@ export const CAUSE_OF: Readonly<Record<CauseId, Cause>> = {
     minutes: 4,
     remedy: 'A signed loader, and Secure Boot on again',
     warns: 'switching it can make an encrypted volume ask for its recovery key: have it at hand',
-    owes: FIRMWARE_SETTINGS.secureBoot,
     weigh: ({ uefi }) => (uefi === false ? no('it starts in legacy mode') : null),
   },
   'sector size': {

@@ -1,4 +1,4 @@
 export { CAUSE_OF, type Cause } from './causes';
 export { guideOf } from './guide';
-export { FIRMWARE_SETTINGS } from './owes';
+export { FIRMWARE_SETTINGS, OWES } from './owes';
 export * from './types';

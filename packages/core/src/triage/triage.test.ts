@@ -9,6 +9,7 @@ import {
   type CauseId,
   type ResolvedCase,
   type StartFacts,
+  OWES,
 } from './index';
 import { priorsOf } from './guide';
 import { expectedMinutes, faultyDevices } from './simulate.test-data';
@@ -128,7 +129,7 @@ describe('where to look for why a device does not start', () => {
     const lost = CAUSES.filter((id) => /copy again|discard/i.test(CAUSE_OF[id].remedy));
     expect(lost).toEqual(['sector size', 'copy incomplete', 'source hibernated', 'drive defective']);
     expect(lost.every((id) => CAUSE_OF[id].warns)).toBe(true);
-    expect(CAUSE_OF['Secure Boot refuses'].owes).toBe('Secure Boot');
+    expect(OWES['Secure Boot refuses']).toBe('Secure Boot');
     expect(
       CAUSES.every((id) => !/old drive/i.test(CAUSE_OF[id].remedy) || /^Leave it out/.test(CAUSE_OF[id].remedy)),
     ).toBe(true);

@@ -6,8 +6,8 @@ import { troubleOf } from '../../api/problem';
 import { followShop } from '../../format/shop-formats';
 import { Empty, Loaded } from '../../ui';
 import { late } from '../../ui/late';
-import { Away } from './Away';
 
+const Away = late(async () => ({ default: (await import('./Away')).Away }));
 const SignIn = late(async () => ({ default: (await import('../../views/signin/SignIn')).SignIn }));
 
 /** How often the server is asked for while it does not answer, ms. */
@@ -45,5 +45,9 @@ function Written({ as, children }: { as: ShopFormats; children: ReactNode }) {
 /** Asks again until the server answers: what was asked for opens then. */
 function Waiting() {
   useSessionQuery(undefined, { pollingInterval: LOOK });
-  return <Away />;
+  return (
+    <Suspense fallback={<Empty>No connection …</Empty>}>
+      <Away />
+    </Suspense>
+  );
 }

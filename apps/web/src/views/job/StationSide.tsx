@@ -3,6 +3,7 @@ import type { JobView } from '@udrel/contract/types';
 import type { Gate, Step } from '@udrel/core/steps';
 import { Suspense } from 'react';
 import { late } from '../../ui/late';
+import { WhenSeen } from '../../ui/WhenSeen';
 import { Sheet, StateMark } from '../../ui';
 import { RetractStamp } from './around/RetractStamp';
 import { GateRow } from './GateRow';
@@ -57,9 +58,11 @@ export function StationSide({ job, station }: { job: JobView; station: Station }
           ))}
         </Sheet>
       )}
-      <Suspense fallback={null}>
-        <PhotosSheet job={job} station={station} />
-      </Suspense>
+      <WhenSeen>
+        <Suspense fallback={null}>
+          <PhotosSheet job={job} station={station} />
+        </Suspense>
+      </WhenSeen>
     </aside>
   );
 }

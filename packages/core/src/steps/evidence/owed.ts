@@ -1,4 +1,4 @@
-import { CAUSE_OF, FIRMWARE_SETTINGS } from '../../triage';
+import { FIRMWARE_SETTINGS, OWES } from '../../triage';
 import { perSnapshot } from '../snapshot/per-snapshot';
 import type { JobSnapshot } from '../snapshot/types';
 import { leftToGrow } from './evidence';
@@ -61,9 +61,9 @@ function ofDecrypting(job: JobSnapshot): Switching {
 
 function ofMending({ facts }: JobSnapshot): Switching {
   return (facts['no start']?.tries ?? []).flatMap(({ cause, outcome }) => {
-    const { owes, title } = CAUSE_OF[cause];
+    const owes = OWES[cause];
     const mended = outcome === 'that was it' || outcome === 'mended, still does not start';
-    return owes && mended ? [[owes, title] as const] : [];
+    return owes && mended ? [[owes, `it did not start: ${cause}`] as const] : [];
   });
 }
 

@@ -6,6 +6,7 @@ import { startFactsOf } from '@udrel/core/steps';
 import {
   CAUSE_OF,
   guideOf,
+  OWES,
   SIGNS,
   TRY_OUTCOMES,
   type CauseId,
@@ -71,7 +72,7 @@ export function NoStartGuide({ job }: { job: JobView }) {
             <dt>If it is that</dt>
             <dd>{CAUSE_OF[now.id].remedy}</dd>
             <Line title="Say before" text={CAUSE_OF[now.id].warns} />
-            <Line title="Owed back" text={CAUSE_OF[now.id].owes} />
+            <Line title="Owed back" text={OWES[now.id]} />
           </dl>
           <Field form={form} name="note" label="What was seen at the test" sx={{ mt: 1 }} />
           <div className={styles.outcomes}>
