@@ -3,6 +3,7 @@ import { lazy, Suspense, useState } from 'react';
 import type { JobView, PhotoView } from '@udrel/contract/types';
 import type { Station } from '@udrel/core/stations';
 import { useJobPhotosQuery } from '../../api/api';
+import { moment } from '../../format/time';
 import { Sheet, TroubleNote } from '../../ui';
 import { PhotoButton } from './PhotoButton';
 import { photoSource } from './source';
@@ -55,5 +56,5 @@ export default function PhotosSheet({ job, station }: { job: JobView; station: S
 }
 
 function nameOf({ note, at }: PhotoView, index: number): string {
-  return `Photograph ${index + 1}${note ? `: ${note}` : ''}, ${at.slice(0, 16).replace('T', ' ')}`;
+  return `Photograph ${index + 1}${note ? `: ${note}` : ''}, ${moment(at)}`;
 }

@@ -23,6 +23,8 @@ export function ArrivalForm({ job }: { job: JobView }) {
   const answer = (told: Record<string, FunctionAnswer>) => form.setValue('answers', { ...answers, ...told });
   const open = names.filter((name) => !answers[name]);
   const unseen = read ? unseenFunctions(read, names) : [];
+  // What the device itself does not tell of may be dead, or not built in: it is looked at.
+  const rest = open.filter((name) => !unseen.includes(name));
   if (names.length === 0) return null;
   const dead = known?.results.filter(({ works }) => !works).length ?? 0;
   return (
@@ -42,10 +44,8 @@ export function ArrivalForm({ job }: { job: JobView }) {
       <div style={{ marginTop: 10 }}>
         <Foot note={open.length > 0 ? `${open.length} not looked at` : undefined}>
           <Button
-            disabled={open.length === 0}
-            onClick={() =>
-              answer(Object.fromEntries(open.map((name) => [name, unseen.includes(name) ? 'dead' : 'works'])))
-            }
+            disabled={rest.length === 0}
+            onClick={() => answer(Object.fromEntries(rest.map((name) => [name, 'works'])))}
           >
             The rest works
           </Button>

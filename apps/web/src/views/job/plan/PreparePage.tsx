@@ -73,7 +73,9 @@ function Stamp(props: {
     return (
       <span className={styles.stamp}>
         <span className="sub">
-          {switches && `${stamp.switched ? switches.done.toLowerCase() : 'was so already'}; `}
+          {switches && stamp.switched !== undefined
+            ? `${stamp.switched ? switches.done.toLowerCase() : 'was so already'}; `
+            : ''}
           {stamp.note && `${stamp.note}; `}
           {stamp.by}, {moment(stamp.at)}
         </span>
