@@ -17,6 +17,8 @@ test('a phone is paired by a code on the screen, once, and what it takes is on t
 }) => {
   await enter(page, 'ilse', '/jobs/U-2452/swap');
   const photos = sheet(page, 'Photographs');
+  // One was taken when it came.
+  await expect(photos.getByRole('button', { name: /^Photograph 1: underside, as it came/ })).toBeVisible();
   await photos.getByRole('button', { name: 'By phone …' }).click();
   const dialog = page.getByRole('dialog', { name: /Photographs of U-2452, Swap, by phone/ });
   await expect(dialog.getByRole('img', { name: /^Code of http/ })).toBeVisible();
@@ -35,13 +37,13 @@ test('a phone is paired by a code on the screen, once, and what it takes is on t
   await expect(second.getByRole('alert')).toContainText('This address has been used');
   await second.close();
 
-  await expect(dialog.getByRole('status')).toContainText('so far: 1');
+  await expect(dialog.getByRole('status')).toContainText('so far: 2');
   await dialog.getByRole('button', { name: 'Done' }).click();
   await phone.getByLabel('Photograph to send').setInputFiles(await picture(20));
   await expect(phone.getByRole('alert')).toContainText('its time is over');
   await phone.close();
 
-  await photos.getByRole('button', { name: /^Photograph 1/ }).click();
+  await photos.getByRole('button', { name: /^Photograph 2/ }).click();
   const shown = page.getByRole('dialog', { name: /Photograph at Swap/ });
   const drawing = shown.getByRole('img', { name: /^The photograph with 0 marks/ });
   const box = await drawing.boundingBox();

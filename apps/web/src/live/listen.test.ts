@@ -118,3 +118,19 @@ describe('a stream that breaks', () => {
     expect(second.readyState).toBe(FakeSource.CLOSED);
   });
 });
+
+describe('changes of jobs that come one after the other', () => {
+  it('lead to one reading in half a second, the first of them at once', () => {
+    listen();
+    FakeSource.last.say('open');
+    for (let n = 0; n < 20; n++) {
+      FakeSource.last.say('message', { kind: 'job', tag: `U-${n}`, version: 1 });
+      vi.advanceTimersByTime(100);
+    }
+    vi.runAllTimers();
+    // Two seconds: at once, then every half.
+    expect(stale().length).toBeGreaterThanOrEqual(4);
+    expect(stale().length).toBeLessThanOrEqual(6);
+    expect(stale().flat()).toContainEqual({ type: 'Job', id: 'U-19' });
+  });
+});

@@ -16,6 +16,8 @@ const ADDRESS = urlOf(interfaceEndpoints.hints);
 
 /** Hints that come close together lead to one reading. */
 const TOGETHER = 60;
+/** Where one change of a job comes after the other, as when much that was kept is sent, they are read at most once in this time. */
+const JOBS_EVERY = 500;
 /** Berths count every second, each at its own moment: what they move is read at most once in this time. */
 const RUNS_EVERY = 1000;
 /** Everything is stale for all browsers at the same moment: each reads it anew at another one within this time. */
@@ -37,6 +39,9 @@ export function listenToHints({ dispatch, versionShown }: Store, since: string):
   let reading: { timer: ReturnType<typeof setTimeout>; due: number } | null = null;
   // What a page that begins shows was read just now.
   let readAt = Date.now();
+  // When changes of jobs were read last, and whether some wait to be.
+  let jobsAt = 0;
+  let ofJobs = false;
   let losing: ReturnType<typeof setTimeout> | null = null;
 
   function take(heard: Heard): void {
@@ -52,7 +57,13 @@ export function listenToHints({ dispatch, versionShown }: Store, since: string):
     }
     const { hint } = heard;
     const known = hint.kind === 'job' ? versionShown(hint.tag) : null;
-    if (known !== null && hint.kind === 'job' && known >= hint.version) later(staleBesideJob(['job'], hint.tag));
+    const beside = known !== null && hint.kind === 'job' && known >= hint.version;
+    ofJobs ||= hint.kind === 'job';
+    if (hint.kind === 'job')
+      later(
+        beside ? staleBesideJob(['job'], hint.tag) : staleBy(hint),
+        Math.max(TOGETHER, jobsAt + JOBS_EVERY - Date.now()),
+      );
     else if (hint.kind === 'run') later(staleBy(hint), Math.max(TOGETHER, readAt + RUNS_EVERY - Date.now()));
     else if (hint.kind === 'everything') later(staleBy(hint), TOGETHER + Math.random() * SPREAD);
     else later(staleBy(hint));
@@ -69,6 +80,8 @@ export function listenToHints({ dispatch, versionShown }: Store, since: string):
   function read(): void {
     reading = null;
     readAt = Date.now();
+    if (ofJobs) jobsAt = readAt;
+    ofJobs = false;
     const all = stale;
     stale = [];
     dispatch(api.util.invalidateTags(all));

@@ -89,7 +89,7 @@ function conflicting(entry: Entry, current: JobView): Entry {
 /** Jobs whose entries are under way at once; those of one job go one after the other. */
 const AT_ONCE = 4;
 /** How often what was answered is put on the screen while much is sent, ms. */
-const SHOWN_EVERY = 250;
+const SHOWN_EVERY = 500;
 
 /** Sends everything that waits, of each job oldest first, one tab at a time. Answers how each came out. */
 export function sendKept(): Thunk<Map<string, Posted>> {

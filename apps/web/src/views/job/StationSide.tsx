@@ -2,6 +2,7 @@ import type { Station } from '@udrel/core/stations';
 import type { JobView } from '@udrel/contract/types';
 import type { Gate, Step } from '@udrel/core/steps';
 import { Suspense } from 'react';
+import type Photos from '../../features/photos/PhotosSheet';
 import { late } from '../../ui/late';
 import { WhenSeen } from '../../ui/WhenSeen';
 import { Sheet, StateMark } from '../../ui';
@@ -9,7 +10,18 @@ import { RetractStamp } from './around/RetractStamp';
 import { GateRow } from './GateRow';
 import styles from '../../features/job/job.module.css';
 
-const PhotosSheet = late(() => import('../../features/photos/PhotosSheet'));
+/** What was not loaded before the connection was lost opens with the next page; nothing else of this one falls. */
+const PhotosSheet = late(() =>
+  import('../../features/photos/PhotosSheet').catch(() => ({ default: NotLoaded as typeof Photos })),
+);
+
+function NotLoaded() {
+  return (
+    <Sheet title="Photographs">
+      <p className="sub">They open once the server is reached and the page is loaded anew.</p>
+    </Sheet>
+  );
+}
 
 const WORDS = { done: 'done', ready: 'now', running: 'running', waiting: 'waits' } as const;
 
