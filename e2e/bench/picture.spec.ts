@@ -15,6 +15,10 @@ test('a device is closed on its picture: a long screw in a short one’s place i
   const hold = (name: string) => picture.getByRole('radio', { name: new RegExp(`^${name}`) }).check();
   await expect(picture.getByRole('tab', { name: 'Stage 1' })).toHaveAttribute('aria-selected', 'true');
 
+  // Where nobody said what is in the hand, its own piece goes back.
+  await at(LONG, 3, 'back').click();
+  await at(LONG, 3, 'out').click();
+  await at(LONG, 3, 'back').waitFor();
   // Two screws that were closed already come out again, and go back the wrong way round.
   await at(LONG, 3, 'back').click();
   await at(LONG, 3, 'out').waitFor();

@@ -46,24 +46,24 @@ export function SheetPicture({ job }: { job: JobView }) {
   const [drawn, setDrawn] = useState<Place[]>();
   const stage = chosen ?? stageNow(disassembly, closing);
   const items = disassembly.filter((one) => one.stage === stage);
-  const held =
-    items.find(({ id }) => id === hand) ??
-    (closing ? items.find((one) => openPlaces(one).length > 0) : undefined) ??
-    items[0];
+  const inHand = items.find(({ id }) => id === hand);
+  const shown = inHand ?? items[0];
   const stages = [...new Set(disassembly.map((one) => one.stage))].sort((a, b) => a - b);
   const wrong = misplaced(disassembly);
   const { data: taken = [] } = useJobPhotosQuery({ tag: job.tag });
   const chosenPhoto = job.snapshot.facts['sheet pictures']?.stages.find((one) => one.stage === stage)?.photo;
-  if (!held) return null;
+  if (!shown) return null;
 
   const tap = (item: DisassemblyItem, place: number) => {
     const isOut = (item.outAt ?? []).includes(place);
     const filled = (item.backAt ?? []).some((one) => one.place === place);
     const way: TapWay = !isOut ? 'out' : filled || !closing ? 'undo' : 'in';
-    void change('tapDisassembly', { place, way, ...(way === 'in' ? { of: held.id } : {}) }, { item: item.id });
+    // Screws are taken for one another, and only where it was said which is in the hand: else its own piece goes back.
+    const other = inHand?.kind === 'screw' && item.kind === 'screw' ? inHand.id : item.id;
+    void change('tapDisassembly', { place, way, ...(way === 'in' ? { of: other } : {}) }, { item: item.id });
   };
   const keep = async (places: Place[]) => {
-    if (await change('placeDisassembly', { places }, { item: held.id })) setDrawn(undefined);
+    if (await change('placeDisassembly', { places }, { item: shown.id })) setDrawn(undefined);
   };
   return (
     <section aria-label="On the picture" className={styles.picture}>
@@ -75,11 +75,11 @@ export function SheetPicture({ job }: { job: JobView }) {
       <div className={styles.sides}>
         <Outline
           view={stage === stages[0] ? 'underside' : 'inside'}
-          items={drawn ? items.map((one) => (one === held ? withPlaces(one, drawn) : one)) : items}
-          held={held.id}
+          items={drawn ? items.map((one) => (one === shown ? withPlaces(one, drawn) : one)) : items}
+          held={inHand?.id}
           photo={taken.find(({ id }) => id === chosenPhoto)?.id}
           {...(drawn
-            ? { add: (place: Place) => setDrawn([...drawn, place].slice(0, Math.max(held.count, drawn.length))) }
+            ? { add: (place: Place) => setDrawn([...drawn, place].slice(0, Math.max(shown.count, drawn.length))) }
             : { tap: (item: DisassemblyItem, place: number) => !busy && tap(item, place) })}
         />
         <fieldset className={styles.kinds}>
@@ -88,14 +88,14 @@ export function SheetPicture({ job }: { job: JobView }) {
             <Kind
               key={item.id}
               item={item}
-              chosen={item === held}
+              chosen={item === inHand}
               choose={() => (setHand(item.id), setDrawn(undefined))}
             />
           ))}
           {drawn ? (
             <div className={styles.drawing}>
               <span className="sub">
-                {drawn.length} of {held.count} places shown: press where each is; by keyboard: arrows, then Enter
+                {drawn.length} of {shown.count} places shown: press where each is; by keyboard: arrows, then Enter
               </span>
               <Button disabled={drawn.length === 0} onClick={() => setDrawn(drawn.slice(0, -1))}>
                 Take back the last
@@ -106,7 +106,7 @@ export function SheetPicture({ job }: { job: JobView }) {
               </Button>
             </div>
           ) : (
-            <Button onClick={() => setDrawn(held.details?.places ?? [])}>Show where {held.name} is</Button>
+            <Button onClick={() => setDrawn(shown.details?.places ?? [])}>Show where {shown.name} is</Button>
           )}
         </fieldset>
       </div>
@@ -169,7 +169,7 @@ function standing(items: readonly DisassemblyItem[], closing: boolean): string {
   const unshown = items.filter((one) => (one.details?.places ?? []).length === 0).length;
   const open = items.reduce((sum, one) => sum + openPlaces(one).length, 0);
   const hidden = unshown > 0 ? `; ${unshown} without a place yet: counted in the list` : '';
-  return `${open} open at this stage${closing ? ': press a place to put back what is in the hand' : ''}${hidden}`;
+  return `${open} open at this stage${closing ? ': press a place to put its piece back; choose first what is in the hand, and a wrong one is seen' : ''}${hidden}`;
 }
 
 /** One kind of thing at this stage: what it is, how it is loosened, what goes to the new drive. */
@@ -198,7 +198,7 @@ interface OutlineProps {
   /** A photograph in place of the outline. */
   photo: string | undefined;
   items: readonly DisassemblyItem[];
-  held: string;
+  held: string | undefined;
   tap?: (item: DisassemblyItem, place: number) => void;
   add?: (place: Place) => void;
 }
