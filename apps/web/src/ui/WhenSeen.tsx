@@ -1,7 +1,10 @@
 import { useEffect, useRef, useState, type ReactNode } from 'react';
 
-/** Something below what is looked at first: it is there, and asked for, once its place comes into sight. */
-export function WhenSeen({ children }: { children: ReactNode }) {
+/**
+ * Something below what is looked at first: it is there, and asked for, once its place comes into sight. `height`: what it takes
+ * at least, px, so that nothing below it moves under a finger.
+ */
+export function WhenSeen({ height, children }: { height: number; children: ReactNode }) {
   const place = useRef<HTMLDivElement>(null);
   const [seen, setSeen] = useState(false);
   useEffect(() => {
@@ -11,7 +14,7 @@ export function WhenSeen({ children }: { children: ReactNode }) {
     return () => watch.disconnect();
   }, []);
   return (
-    <div ref={place} style={{ minHeight: seen ? undefined : 1 }}>
+    <div ref={place} style={{ minHeight: height }}>
       {seen && children}
     </div>
   );

@@ -23,6 +23,9 @@ function NotLoaded() {
   );
 }
 
+/** The sheet without a photograph, px. */
+const EMPTY = 82;
+
 const WORDS = { done: 'done', ready: 'now', running: 'running', waiting: 'waits' } as const;
 
 /** Why a step waits, without what stands at the gates below anyway; the steps before it in one line. */
@@ -70,7 +73,7 @@ export function StationSide({ job, station }: { job: JobView; station: Station }
           ))}
         </Sheet>
       )}
-      <WhenSeen>
+      <WhenSeen height={EMPTY}>
         <Suspense fallback={null}>
           <PhotosSheet job={job} station={station} />
         </Suspense>
