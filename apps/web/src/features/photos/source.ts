@@ -1,5 +1,5 @@
-import { API_BASE } from '@udrel/contract/endpoints';
+import { photoEndpoints, urlOf } from '@udrel/contract/endpoints';
 import type { PhotoSize } from '@udrel/contract/types';
 
 /** Where a photograph is shown from. */
-export const photoSource = (id: string, size: PhotoSize) => `${API_BASE}/photos/${id}/${size}`;
+export const photoSource = (id: string, size: PhotoSize) => urlOf(photoEndpoints.photo, { id, size });

@@ -2,7 +2,7 @@ import Button from '@mui/material/Button';
 import { fetchBaseQuery } from '@reduxjs/toolkit/query';
 import { useEffect, useRef, useState } from 'react';
 import { useParams } from 'react-router';
-import { API_BASE, PAIRING_HEADER } from '@udrel/contract/endpoints';
+import { addressOf, API_BASE, PAIRING_HEADER, photoEndpoints } from '@udrel/contract/endpoints';
 import type { PairedView, Problem } from '@udrel/contract/types';
 import { PhotoButton } from '../../features/photos/PhotoButton';
 import styles from './pair.module.css';
@@ -25,7 +25,7 @@ const keptAs = (token: string) => `udrel.pairing.${token}`;
 async function opened(token: string): Promise<Answer<PairedView>> {
   const kept = sessionStorage.getItem(keptAs(token));
   if (kept) return { data: JSON.parse(kept) as PairedView };
-  const answer = await post<PairedView>(`/pairings/${token}`, {});
+  const answer = await post<PairedView>(addressOf(photoEndpoints.openPairing, { token }), {});
   if ('data' in answer) sessionStorage.setItem(keptAs(token), JSON.stringify(answer.data));
   return answer;
 }
@@ -54,7 +54,9 @@ export default function PairPage() {
     for (const file of [...open]) {
       const body = new FormData();
       body.append('photo', file);
-      const answer = await post(`/pairings/${token}/photos`, body, { [PAIRING_HEADER]: paired.data.key });
+      const answer = await post(addressOf(photoEndpoints.sendFromPhone, { token }), body, {
+        [PAIRING_HEADER]: paired.data.key,
+      });
       if ('sentence' in answer) {
         setTrouble(answer.sentence);
         break;
