@@ -73,6 +73,8 @@ describe('parts of a device', () => {
     ['network\tenp1s0\twired', 'wired network'],
     ['battery\tBAT0\t38000000 42000000', 'battery'],
     ['something else\tx\ty', null],
+    ['__proto__\tx\ty', null],
+    ['constructor\tx\ty', null],
     ['', null],
   ])('%j is %s', (line, kind) => {
     expect(readParts(line)[0]?.kind ?? null).toBe(kind);

@@ -13,7 +13,8 @@ const MOST = 400;
 export function readParts(text: string): DevicePart[] {
   const parts = text.split('\n').flatMap((line): DevicePart[] => {
     const [word = '', name = '', detail = ''] = line.split('\t').map((one) => one.trim().slice(0, 120));
-    const kind = KINDS[word]?.(detail, name) ?? null;
+    // A word of the file may be any that objects have by themselves.
+    const kind = Object.hasOwn(KINDS, word) ? (KINDS[word]?.(detail, name) ?? null) : null;
     return kind ? [{ kind, name: name || detail || word, detail }] : [];
   });
   return parts.slice(0, MOST);
