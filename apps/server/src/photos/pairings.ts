@@ -25,7 +25,7 @@ export async function pairPhone(context: CommandContext, tag: string, station: S
     [digest(token), tag.toUpperCase(), station, actor.id, until],
   );
   if (!made) throw notFound(`The open job ${tag}`);
-  return { path: `/pair/${token}`, until: until.toISOString() };
+  return { token, until: until.toISOString() };
 }
 
 /** Ends every pairing that this person opened for a job. */

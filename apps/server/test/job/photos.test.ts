@@ -84,7 +84,7 @@ describe('a phone beside the screen', () => {
     const { body } = await shop.as.technician.send<PairingView>('POST', `/jobs/${job.tag}/pairing`, {
       station: 'Swap',
     });
-    const path = body.path.replace('/pair/', '/pairings/');
+    const path = `/pairings/${body.token}`;
     expect((await send(path, 'guessed', await picture(11))).status, 'before it was opened').toBe(410);
     const opened = await shop.nobody.send<PairedView>('POST', path);
     expect(opened.body).toMatchObject({ tag: job.tag, station: 'Swap' });
@@ -99,6 +99,6 @@ describe('a phone beside the screen', () => {
     expect((await send(path, opened.body.key, await picture(14))).status).toBe(410);
     const late = await shop.as.technician.send<PairingView>('POST', `/jobs/${job.tag}/pairing`, { station: 'Prove' });
     shop.clock.now = new Date(shop.clock.now.getTime() + 31 * 60_000);
-    expect((await shop.nobody.send('POST', late.body.path.replace('/pair/', '/pairings/'))).status).toBe(410);
+    expect((await shop.nobody.send('POST', `/pairings/${late.body.token}`)).status).toBe(410);
   });
 });

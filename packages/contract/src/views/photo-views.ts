@@ -12,9 +12,9 @@ export interface PhotoView {
   at: string;
 }
 
-/** A pairing that waits for its phone: the part of the address behind the server's, and until when. */
+/** A pairing that waits for its phone: what stands in its address, and until when. */
 export interface PairingView {
-  path: string;
+  token: string;
   until: string;
 }
 

@@ -7,6 +7,7 @@ import { useEffect } from 'react';
 import type { Station } from '@udrel/core/stations';
 import { useEndPairingMutation, useJobPhotosQuery, usePairPhoneMutation } from '../../api/api';
 import { moment } from '../../format/time';
+import { pairPath } from '../../paths/pair-path';
 import { TroubleNote } from '../../ui';
 import { Code } from '../code/Code';
 
@@ -22,7 +23,7 @@ export default function PairDialog({ tag, station, close }: { tag: string; stati
     void end({ tag });
     close();
   };
-  const address = data ? `${window.location.origin}${data.path}` : '';
+  const path = data ? pairPath(data.token) : '';
   const alone = ['localhost', '127.0.0.1'].includes(window.location.hostname);
   return (
     <Dialog open onClose={leave} aria-labelledby="pair-title">
@@ -34,9 +35,9 @@ export default function PairDialog({ tag, station, close }: { tag: string; stati
         {data && (
           <>
             <p>Open this with the phone’s camera. It may send photographs of this station, and nothing else.</p>
-            <Code text={address} kind="qrcode" size={220} />
+            <Code text={window.location.origin + path} kind="qrcode" size={220} />
             <p className="sub">
-              <a href={data.path} target="_blank" rel="noopener">
+              <a href={path} target="_blank" rel="noopener">
                 The same address
               </a>
               ; until {moment(data.until)}, or until this is closed.

@@ -1,0 +1,2 @@
+/** The page that a paired phone opens. */
+export const pairPath = (token: string) => `/pair/${token}`;
