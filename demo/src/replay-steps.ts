@@ -236,6 +236,13 @@ function freshSteps(job: DemoJob, stage: Stage): Steps {
   ];
 }
 
+/** All of it, twice over, from a stick. */
+const testMemory: Act = (context, view) =>
+  beginRun(context, view.tag, { version: view.version, kind: 'memory test', berth: null, passes: 2 });
+
+const endWell: Act = (context, view) =>
+  endRun(tookAsLong(context, view), view.tag, { version: view.version, outcome: 'ended well', note: '' });
+
 function memorySteps(job: DemoJob): Steps {
   return [
     ['assessed', fact('memory', job.memory ?? { modules: [] })],
@@ -244,6 +251,8 @@ function memorySteps(job: DemoJob): Steps {
     ['agreed', agree],
     ['stripped', all('out')],
     ['fitted', fact('memory fitted', { modules: job.take?.count ?? 1 })],
+    ['fitted', testMemory],
+    ['started', endWell],
     ['started', STARTED],
     ...provingSteps(job),
     ...closingSteps,

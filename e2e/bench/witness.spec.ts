@@ -80,3 +80,29 @@ test('starts are timed by the stopwatch: the first after the work and a resumed 
   await after.getByRole('button', { name: /^From the stopwatch: \d/ }).click();
   await expect(after.getByLabel('Cold start-ups, seconds')).toHaveValue(/^\d+(\.\d)?$/);
 });
+
+test('memory is tested by a run: one that fails keeps the functions open until what was changed passes', async ({
+  page,
+}) => {
+  await enter(page, 'ilse', '/jobs/U-2453/prove');
+  const running = page.getByRole('region', { name: /^Memory test of 2 passes, attempt 1, is running/ });
+  await running.getByLabel(/^Note: what went wrong/).fill('2 errors, slot B');
+  await running.getByRole('button', { name: 'It failed' }).click();
+  const again = sheet(page, 'Memory test again');
+  await expect(page.getByText(/The memory test failed: one error is too many/)).toBeVisible();
+  const takes = again.getByText(/ to \d/);
+  const twice = await takes.textContent();
+  await again.getByLabel('Passes').fill('4');
+  await expect(takes).not.toHaveText(twice ?? '');
+  await again.getByRole('button', { name: 'Test has begun' }).click();
+  await expect(again.getByText('Note what was changed since the attempt that failed.')).toBeVisible();
+  await again.getByLabel('What was changed since the test that failed').fill('both pressed in anew');
+  await again.getByRole('button', { name: 'Test has begun' }).click();
+  const second = page.getByRole('region', { name: /^Memory test of 4 passes, attempt 2, is running/ });
+  await second.getByRole('button', { name: 'It ended well' }).click();
+  // It was over at once, which nobody believes.
+  await expect(second.getByText(/expected were/)).toBeVisible();
+  await second.getByRole('button', { name: 'Nobody knows how long' }).click();
+  await expect(sheet(page, 'Memory test')).toContainText('ended well');
+  await expect(page.getByText('The memory test is still running.')).toHaveCount(0);
+});

@@ -97,6 +97,17 @@ test('of two who want the last piece at once, one gets it and the other is told'
       return page;
     }),
   );
+  // Each asks before it can hear of the other: what comes first takes the offer away on the other page.
+  const asked: (() => void)[] = [];
+  for (const page of pages) {
+    await page.route('**/api/v1/jobs/*/drive', async (route) => {
+      await new Promise<void>((go) => {
+        asked.push(go);
+        if (asked.length === pages.length) for (const one of asked) one();
+      });
+      await route.continue();
+    });
+  }
   await Promise.all(pages.map((page) => page.getByRole('button', { name: /^Choose and reserve for/ }).click()));
   const told = await Promise.all(
     pages.map(async (page) => {

@@ -36,19 +36,22 @@ export interface RunRow {
   id: string;
   jobId: string;
   kind: RunKind;
-  /** The partition that it is about, by id; null for the whole drive. */
+  /** The partition that it is about, by id, or the modules that are tested; null for the whole drive. */
   about: string | null;
   /** The drive that a copy goes onto; null for what only concerns the old one. */
   onto: TargetId | null;
-  sourceClass: DriveClass;
+  /** Drives that it is about; null for a memory test. */
+  sourceClass: DriveClass | null;
   attempt: number;
   berthId: string | null;
-  sourceSerial: string;
-  targetSerial: string;
+  sourceSerial: string | null;
+  targetSerial: string | null;
   /** Sizes of both drives, against which a berth's are held. */
   sourceBytes: number;
   targetBytes: number;
   plannedBytes: number;
+  /** How often a memory test goes over all of it. */
+  passes: number | null;
   estimate: RunEstimate;
   outcome: RunOutcome;
   note: string;
@@ -74,14 +77,15 @@ export const Run = new EntitySchema<RunRow>({
     kind: text(),
     about: text({ nullable: true }),
     onto: text({ nullable: true }),
-    sourceClass: text({ default: 'SATA SSD' }),
+    sourceClass: text({ default: 'SATA SSD', nullable: true }),
     attempt: integer(),
     berthId: reference('berth', { nullable: true }),
-    sourceSerial: text(),
-    targetSerial: text(),
+    sourceSerial: text({ nullable: true }),
+    targetSerial: text({ nullable: true }),
     sourceBytes: bytes({ default: 0 }),
     targetBytes: bytes({ default: 0 }),
     plannedBytes: bytes(),
+    passes: integer({ nullable: true }),
     estimate: json(),
     outcome: text(),
     note: text(),

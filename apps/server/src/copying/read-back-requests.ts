@@ -113,7 +113,7 @@ function whyUnread(
   const run = latestRun(snapshot, onto);
   if (trouble !== '' || !drive) return trouble || 'No drive was seen at the berth.';
   if (run?.attempt !== attempt) return 'Another attempt has begun meanwhile.';
-  return normaliseSerial(drive.serial) === normaliseSerial(run.targetSerial)
+  return normaliseSerial(drive.serial) === normaliseSerial(run.targetSerial ?? '')
     ? null
     : `Another drive lies there: ${drive.serial || 'without serial'}.`;
 }
@@ -156,11 +156,12 @@ async function keepReadBack(
 ): Promise<Changed> {
   const run = latestRun(job.snapshot, onto);
   const { plan } = job.snapshot.facts;
-  if (!run || !plan) throw new Refusal(409, 'gate-closed', 'The copy plan is not accepted.');
+  const serial = run?.targetSerial;
+  if (!serial || !plan) throw new Refusal(409, 'gate-closed', 'The copy plan is not accepted.');
   const judged = seen && readBack(plan, seen, onto).verdict;
   const asPlanned = judged !== null && judged !== 'other than planned';
   const proven = judged === 'as planned';
-  const fact: ReadBackFact = { serial: run.targetSerial, attempt: run.attempt, seen, asPlanned, proven, whyNot };
+  const fact: ReadBackFact = { serial, attempt: run.attempt, seen, asPlanned, proven, whyNot };
   const kept = await keepFact(context, job, targetKey(onto, 'read back'), fact, origin);
   const verdict = judged ?? `not read: ${whyNot}`;
   return {

@@ -1,11 +1,12 @@
 import { randomUUID } from 'node:crypto';
 import type { BeginRun, EndRun, JobView, RunView, TellLosses } from '@udrel/contract/types';
 import { decimal } from '@udrel/core/capacity';
-import { durationDoubt } from '@udrel/core/estimate';
+import { durationDoubt, PASSES } from '@udrel/core/estimate';
 import { targetKey } from '@udrel/core/facts';
 import { sameName, targetName } from '@udrel/core/layout';
 import { linkCeiling } from '@udrel/core/links';
 import { beginProgress } from '@udrel/core/progress';
+import type { StepId } from '@udrel/core/stations';
 import { latestRun, targetTrusted, untoldLosses } from '@udrel/core/steps';
 import { changeJob, requireStep } from '../jobs/change-job';
 import { keepFact } from '../facts/record-fact';
@@ -15,13 +16,14 @@ import { fieldWrong, Refusal } from '../platform/errors';
 import type { CommandContext } from '../platform/command-context';
 import { freeBerth } from './berths';
 import { Run } from './entities';
+import { memoryTest, planned } from './wanted-runs';
 
 /** Begins a run: the copy only after both drives were identified by serial, or one that prepares it. */
 export function beginRun(context: CommandContext, tag: string, given: BeginRun): Promise<JobView> {
-  const { kind = 'copy', about = null, changed = '' } = given;
+  const { kind = 'copy', changed = '', passes = PASSES.usual } = given;
   const onto = kind === 'copy' ? (given.onto ?? 'new') : null;
   return changeJob(context, tag, given.version, async (job) => {
-    requireStep(job, kind === 'copy' ? 'begin copy' : 'prepare');
+    requireStep(job, STEP_OF[kind]);
     if (job.runs.some((run) => run.outcome === 'running')) {
       throw new Refusal(409, 'run-under-way', 'Something of this job is running already.');
     }
@@ -31,14 +33,12 @@ export function beginRun(context: CommandContext, tag: string, given: BeginRun):
       const sentence = `The ${targetName(onto)} holds a copy that is trusted. Take back its end to copy once more.`;
       throw new Refusal(409, 'copy-trusted', sentence);
     }
-    const { plan, 'old drive': source } = job.snapshot.facts;
-    const target = job.snapshot.facts[targetKey(onto ?? 'new', 'choice')];
-    const isSame = (one: { kind: string; about: string | null; onto: string | null }) =>
-      one.kind === kind && one.about === about && one.onto === onto;
-    const planned = plan?.work.find((one) => isSame({ ...one, kind: one.estimate.kind }));
-    if (!plan || !source || !target || !planned)
-      throw new Refusal(409, 'gate-closed', 'The accepted plan has no such run.');
-    const before = job.runs.findLast(isSame);
+    const wanted =
+      kind === 'memory test'
+        ? await memoryTest(context.manager, job, passes)
+        : planned(job, { kind, about: given.about ?? null, onto });
+    const { about } = wanted;
+    const before = job.runs.findLast((one) => one.kind === kind && one.about === about && one.onto === onto);
     if (before?.outcome === 'failed' && changed === '') {
       throw fieldWrong('changed', 'Note what was changed since the attempt that failed.');
     }
@@ -49,17 +49,11 @@ export function beginRun(context: CommandContext, tag: string, given: BeginRun):
       id: randomUUID(),
       jobId: job.id,
       kind,
-      about,
       onto,
-      sourceClass: source.class,
+      ...wanted,
+      plannedBytes: wanted.estimate.bytes,
       attempt,
       berthId,
-      sourceSerial: plan.sourceSerial,
-      targetSerial: target.serial,
-      sourceBytes: source.bytes,
-      targetBytes: target.bytes,
-      plannedBytes: planned.estimate.bytes,
-      estimate: planned.estimate,
       outcome: 'running',
       note: '',
       changed,
@@ -72,10 +66,27 @@ export function beginRun(context: CommandContext, tag: string, given: BeginRun):
       endedAt: null,
       progress: beginProgress(),
     });
-    const began = { kind, about, onto, attempt, changed, berth: given.berth, target: target.serial };
+    const began = {
+      kind,
+      about,
+      onto,
+      attempt,
+      changed,
+      berth: given.berth,
+      target: wanted.targetSerial,
+      ...(wanted.passes === null ? {} : { passes: wanted.passes }),
+    };
     return { events: [{ kind: 'run began', data: began }], after: await withRuns(context, job) };
   });
 }
+
+/** The step at which each kind of run is begun. */
+const STEP_OF: Readonly<Record<NonNullable<BeginRun['kind']>, StepId>> = {
+  copy: 'begin copy',
+  decrypt: 'prepare',
+  check: 'prepare',
+  'memory test': 'test memory',
+};
 
 /** Records how the running attempt ended. A watched one has not ended well before its counters say so. */
 export function endRun(context: CommandContext, tag: string, given: EndRun): Promise<JobView> {

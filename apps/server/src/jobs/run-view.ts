@@ -15,7 +15,7 @@ export const RUN_JSON = `json_build_object(
   'id', r.id, 'kind', r.kind, 'about', r.about, 'onto', r.onto, 'attempt', r.attempt, 'berth', b.number,
   'losses', r.losses, 'learn', r.learn, 'took', r.took, 'simulatedSpeed', b.simulated_speed, 'heardAt', case r.outcome when 'running' then b.heard_at end, 'outcome', r.outcome, 'beganAt', r.began_at,
   'endedAt', r.ended_at, 'note', r.note, 'changed', r.changed, 'leftAs', r.left_as, 'alarms', r.alarms,
-  'sourceSerial', r.source_serial, 'targetSerial', r.target_serial, 'plannedBytes', r.planned_bytes,
+  'sourceSerial', r.source_serial, 'targetSerial', r.target_serial, 'plannedBytes', r.planned_bytes, 'passes', r.passes,
   'estimate', r.estimate, 'progress', r.progress)`;
 
 const RUNS_SQL = `select ${RUN_JSON} as run from run r left join berth b on b.id = r.berth_id

@@ -36,6 +36,7 @@ const EVERY_ROLE = [
     'berths',
     'runs',
     'jobRuns',
+    'takes',
     'match',
     'placing',
     'quote',

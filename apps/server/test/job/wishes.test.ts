@@ -1,5 +1,5 @@
 import { beforeAll, describe, expect, it } from 'vitest';
-import type { Found, JobView, LessonsView, MatchView, OrderView } from '@udrel/contract/types';
+import type { Found, JobView, LessonsView, MatchView, OrderView, TakesView } from '@udrel/contract/types';
 import { defaultIntent, filesFrom } from '@udrel/core/layout';
 import { driveOf } from '@udrel/core/plan-file';
 import { booking, bookJob, deviceBooking, FACTS, stockUp, Work, type Stock } from '../fixtures';
@@ -231,7 +231,26 @@ describe('modules that the customer brings', () => {
     const steps = work.job.procedure.steps.map(({ id }) => id as string);
     expect(['accept plan', 'begin copy', 'place old drive'].filter((id) => steps.includes(id))).toEqual([]);
     await work.post('/disassembly', { way: 'out' });
+    expect((await work.post('/runs', { kind: 'memory test', berth: null })).status).toBe(409);
     await work.put('memory fitted');
+    await work.post('/runs', { kind: 'memory test', berth: null, passes: 1 });
+    expect(work.job.runs.at(-1)).toMatchObject({
+      kind: 'memory test',
+      passes: 1,
+      sourceSerial: null,
+      outcome: 'running',
+    });
+    const takes = async (passes: number) =>
+      (await shop.as.technician.get<TakesView>(`/jobs/${work.job.tag}/takes?passes=${passes}`)).body;
+    const [once, thrice] = [await takes(1), await takes(3)];
+    expect(once.wipe).toBeNull();
+    expect(once.memoryTest?.middle).toBe(work.job.runs.at(-1)?.estimate.middle);
+    expect(thrice.memoryTest?.bytes).toBe(3 * (once.memoryTest?.bytes ?? 0));
+    await work.post('/runs/end', { outcome: 'failed', note: '2 errors in slot A1' });
+    expect((await work.post('/runs', { kind: 'memory test', berth: null })).body.problems?.[0]?.field).toBe('changed');
+    await work.post('/runs', { kind: 'memory test', berth: null, changed: 'pressed in anew' });
+    await work.post('/runs/end', { outcome: 'ended well', note: '', minutes: null });
+    expect(work.job.procedure.steps.find(({ id }) => id === 'test memory')?.state).toBe('done');
     await finish(work);
     expect(work.job.closedAt).not.toBeNull();
   });

@@ -39,6 +39,7 @@ export const {
   useBerthsQuery,
   useRunsQuery,
   useJobRunsQuery,
+  useTakesQuery,
   useJobsInfiniteQuery,
   useJobCountQuery,
   useEventsInfiniteQuery,

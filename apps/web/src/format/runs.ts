@@ -7,6 +7,7 @@ const NAMES: Readonly<Partial<Record<RunView['kind'], string>>> = {
   decrypt: 'Decrypting',
   check: 'Check',
   'read back': 'Reading back',
+  'memory test': 'Memory test',
 };
 
 /** What kind of run it is, as a title begins with it. */
@@ -18,5 +19,6 @@ export function runKind({ kind }: Pick<RunView, 'kind'>): string {
 export function nameOfRun({ snapshot }: Pick<JobView, 'snapshot'>, run: RunView): string {
   const partition = snapshot.facts['partition table']?.partitions.find(({ id }) => id === run.about)?.name;
   const drive = run.onto && copyTargets(snapshot).length > 1 ? `onto the ${targetName(run.onto)}` : null;
-  return [runKind(run), partition ?? drive].filter(Boolean).join(' ');
+  const passes = run.passes ? `of ${run.passes} ${run.passes === 1 ? 'pass' : 'passes'}` : null;
+  return [runKind(run), partition ?? drive ?? passes].filter(Boolean).join(' ');
 }

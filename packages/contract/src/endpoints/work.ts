@@ -8,11 +8,12 @@ import {
   reserveDrive,
   reserveMemory,
   stampPreparation,
+  takesQuery,
   tellLosses,
   versionOnly,
 } from '../shapes/commands';
 import { orderParts, settleOrder } from '../shapes/orders';
-import type { MatchView, PlacingView, RunNow } from '../views/views';
+import type { MatchView, PlacingView, RunNow, TakesView } from '../views/views';
 import { query } from './endpoint';
 import { jobCommand } from './job-command';
 
@@ -46,6 +47,12 @@ export const planningEndpoints = {
 export const copyingEndpoints = {
   /** What runs of a job, and nothing else of it: what counts is asked for each second. */
   jobRuns: query('/jobs/:tag/runs', { permission: 'look at jobs and shelf', about: 'JobRuns' }).answering<RunNow[]>(),
+  /** How long runs take that no plan holds; `passes`: of the memory test. */
+  takes: query('/jobs/:tag/takes', {
+    permission: 'look at jobs and shelf',
+    about: 'JobRuns',
+    query: takesQuery,
+  }).answering<TakesView>(),
   beginRun: jobCommand('post /jobs/:tag/runs', { ...WORK, body: beginRun, status: 201 }),
   endRun: jobCommand('post /jobs/:tag/runs/end', { ...WORK, body: endRun }),
   tellLosses: jobCommand('post /jobs/:tag/runs/losses', { ...WORK, body: tellLosses }),

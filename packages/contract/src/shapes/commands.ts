@@ -1,5 +1,6 @@
 import { PREPARATION_IDS } from '@udrel/core/facts';
 import { STATIONS } from '@udrel/core/stations';
+import { PASSES } from '@udrel/core/estimate';
 import { BEGUN_RUNS, READ_FROM } from '@udrel/core/facts';
 import { DISASSEMBLY_WAYS, TAP_WAYS } from '@udrel/core/disassembly';
 import { ENDS, GATES, LEFT_AS, RUN_ENDS, WISH_KINDS } from '@udrel/core/steps';
@@ -113,9 +114,12 @@ export const beginRun = object({
   kind: optional(oneOf(...BEGUN_RUNS)),
   about: optional(nullable(text(40))),
   onto,
+  /** How often a memory test goes over all of it. */
+  passes: optional(whole(PASSES.least, PASSES.most)),
   /** What was changed since the attempt before; asked for after one that failed. */
   changed: optional(text(300, 0)),
 });
+export const takesQuery = object({ passes: optional(whole(PASSES.least, PASSES.most)) });
 export type BeginRun = Infer<typeof beginRun>;
 /** A check before the copy, stamped or taken back. */
 export const stampPreparation = object({

@@ -52,7 +52,9 @@ export interface JobEventData {
     attempt: number;
     changed: string;
     berth: number | null;
-    target: string;
+    target: string | null;
+    /** How often a memory test goes over all of it. */
+    passes?: number;
   };
   'run alarm': { alarm: Alarm['kind']; sentence: string; berth: number };
   'run ended': OntoDrive & { kind: RunKind; attempt: number; outcome: RunEnd; note: string; losses?: string[] };

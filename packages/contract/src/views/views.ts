@@ -3,7 +3,7 @@ import type { JobFacts } from '@udrel/core/facts';
 import type { StepId } from '@udrel/core/stations';
 import type { ProgressState, Progress, RunWants } from '@udrel/core/progress';
 import type { Holding } from '@udrel/core/equipment';
-import type { RunKind, Score } from '@udrel/core/estimate';
+import type { RunEstimate, RunKind, Score } from '@udrel/core/estimate';
 import type { ResolvedCase } from '@udrel/core/triage';
 import type { Candidate } from '@udrel/core/fit';
 import type { Alarm } from '@udrel/core/identity';
@@ -73,20 +73,23 @@ export interface EventView {
 export interface RunView {
   id: string;
   kind: RunKind;
-  /** The partition that it is about, by id; null for the whole drive. */
+  /** The partition that it is about, by id, or the modules that are tested; null for the whole drive. */
   about: string | null;
   /** The drive that a copy goes onto; null for what only concerns the old one. */
   onto: TargetId | null;
   /** Counted from 1 for each drive that is copied onto. */
   attempt: number;
+  /** How often a memory test goes over all of it; null for every other run. */
+  passes: number | null;
   berth: number | null;
   simulatedSpeed: number | null;
   outcome: RunOutcome;
   beganAt: string;
   endedAt: string | null;
   note: string;
-  sourceSerial: string;
-  targetSerial: string;
+  /** Null where it is about no drive. */
+  sourceSerial: string | null;
+  targetSerial: string | null;
   plannedBytes: number;
   progress: Progress;
   curve: ProgressState['curve'];
@@ -105,6 +108,12 @@ export interface RunView {
   alarms: (Alarm & { at: string })[];
   /** Seconds since the last figure came from the berth; null where none is expected or came. */
   silentFor: number | null;
+}
+
+/** How long what no plan holds takes in a job; null where what it depends on is not known. */
+export interface TakesView {
+  memoryTest: RunEstimate | null;
+  wipe: RunEstimate | null;
 }
 
 export interface FactOrigin {

@@ -36,12 +36,12 @@ export function backTest(shops: number, runs: number, seed: number): BackTest {
       before.push(told);
       const alone = estimateRun(work, []);
       prior.push({ low: alone.low, high: alone.high, took });
-      for (const name of [work.source, `health ${work.health ?? ''}`, faultName(fault)]) {
+      const { kind, source = 'SATA SSD', health, route } = work;
+      for (const name of [source, `health ${work.health ?? ''}`, faultName(fault)]) {
         const group = groups.get(name) ?? [];
         group.push(told);
         groups.set(name, group);
       }
-      const { kind, source, health, route } = work;
       finished.push({
         kind,
         source,

@@ -16,7 +16,7 @@ const TENTH = 1.2816;
 
 /** What finished runs are held against, beside their kind. */
 export interface Alike {
-  source: DriveClass;
+  source: DriveClass | undefined;
   health?: HealthGrade | undefined;
   route?: string | undefined;
 }

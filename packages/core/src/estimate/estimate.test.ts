@@ -3,7 +3,9 @@ import { describe, expect, it } from 'vitest';
 import type { DriveClass } from '../fit';
 import type { Link } from '../links';
 import {
+  estimateMemoryTest,
   estimateRun,
+  estimateWipe,
   linkStage,
   readStage,
   RUN_KINDS,
@@ -121,5 +123,52 @@ describe('how long a run takes', () => {
         },
       ),
     );
+  });
+});
+
+describe('runs that no plan holds', () => {
+  const memory = fc.record({
+    bytes: fc.integer({ min: 2 ** 30, max: 2 ** 38 }),
+    speed: fc.integer({ min: 800, max: 8400 }),
+  });
+
+  it('tests 16 GiB at 3200 MT/s twice in a bit more than an hour, by rules of thumb until the shop has its own', () => {
+    const estimate = estimateMemoryTest({ bytes: 16 * 2 ** 30, speed: 3200 }, 2, []);
+    expect(estimate.middle / 60).toBeCloseTo(72.6, 0);
+    expect(estimate).toMatchObject({
+      limitedBy: 'memory',
+      restsOn: 'rules of thumb, no finished runs of this shop yet',
+    });
+    const own = { kind: 'memory test', prior: 1000, took: 2000 } as const;
+    expect(estimateMemoryTest({ bytes: 2 ** 34, speed: 3200 }, 2, [own]).restsOn).toBe(
+      'rules of thumb and 1 finished run of this shop',
+    );
+  });
+
+  it('takes no less time for more passes, more memory or a lower rate', () => {
+    fc.assert(
+      fc.property(
+        memory,
+        fc.integer({ min: 1, max: 19 }),
+        fc.array(anyRun, { maxLength: 20 }),
+        (one, passes, finished) => {
+          const by = (over: object, more = 0) => estimateMemoryTest({ ...one, ...over }, passes + more, finished);
+          for (const end of ['low', 'middle', 'high'] as const) {
+            expect(by({}, 1)[end]).toBeGreaterThanOrEqual(by({})[end]);
+            expect(by({ bytes: one.bytes * 2 })[end]).toBeGreaterThanOrEqual(by({})[end]);
+            expect(by({ speed: one.speed / 2 })[end]).toBeGreaterThanOrEqual(by({})[end]);
+          }
+        },
+      ),
+    );
+  });
+
+  it('wipes a disk to its inner tracks, and a drive over its link', () => {
+    const wipe = (kind: DriveClass, link: Link, large = false) =>
+      estimateWipe({ class: kind, bytes: 500e9, link, large }, []).middle / 60;
+    // 500 GB at 90 MB/s times 0.9 (mean over the disk) and 0.9 (what a run reaches).
+    expect(wipe('disk 5400', sata)).toBeCloseTo(114.6, 0);
+    expect(wipe('disk 5400', sata, true)).toBeLessThan(wipe('disk 5400', sata));
+    expect(wipe('SATA SSD', usb2)).toBeGreaterThan(wipe('SATA SSD', sata) * 3);
   });
 });

@@ -9,8 +9,8 @@ export interface RunWork {
   bytes: number;
   /** What the data passes; the slowest limits. */
   stages: readonly PacedStage[];
-  /** Class of the drive that is read, its health and the route, by which finished runs are alike. */
-  source: DriveClass;
+  /** Class of the drive that is read, its health and the route, by which finished runs are alike; none for what reads no drive. */
+  source?: DriveClass;
   health?: HealthGrade;
   route?: string;
 }
@@ -31,8 +31,8 @@ interface Manner {
 /**
  * How each kind of run relates to the rates of its chain (rules of thumb): a used-block copy reaches 0.7 to 0.9 and is
  * set up in 3 to 10 minutes; decrypting reads and writes in place beside everything else; a file-system check reads
- * structures only, a small part of what is used; a memory test writes and reads every byte several times; files one by one take
- * about twice as long as their blocks.
+ * structures only, a small part of what is used; a memory test writes and reads every byte many times, which is in the rate of
+ * its stage; files one by one take about twice as long as their blocks.
  */
 const MANNERS: Readonly<Record<RunKind, Manner>> = {
   copy: { fixed: [600, 300, 180], share: 0.8 },
@@ -79,8 +79,9 @@ function towards(middle: number, end: number): number {
   return Math.round(middle ** (1 - TOGETHER) * end ** TOGETHER);
 }
 
-function restsOn(runs: number, alike: number, source: DriveClass): string {
-  if (runs === 0) return 'figures of the drive class, no finished runs of this shop yet';
+function restsOn(runs: number, alike: number, source: DriveClass | undefined): string {
+  const figures = source === undefined ? 'rules of thumb' : 'figures of the drive class';
+  if (runs === 0) return `${figures}, no finished runs of this shop yet`;
   const own = `${runs} finished ${runs === 1 ? 'run' : 'runs'} of this shop`;
-  return `figures of the drive class and ${own}, ${alike} of them from ${source}`;
+  return source === undefined ? `${figures} and ${own}` : `${figures} and ${own}, ${alike} of them from ${source}`;
 }

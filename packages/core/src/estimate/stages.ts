@@ -105,6 +105,25 @@ export function writeStage(
   return { name, kind: 'drive', rates: [mean(0), mean(1), mean(2)] };
 }
 
+/** Writing all of a drive over, to its inner tracks where it has such. */
+export function overwriteStage(name: string, drive: DriveClass, bytes: number, large = false): PacedStage {
+  const stage = writeStage(name, drive, bytes, bytes, large);
+  return spins(drive) ? { ...stage, rates: scaled(stage.rates, acrossTheDisk) } : stage;
+}
+
+/** MB/s of memory that a full pass of a stand-alone test gets through, by each 1,000 MT/s of its rate: slow, usual, fast (rule of thumb). */
+const TESTED: Triple = [1.4, 2.5, 4.5];
+
+/**
+ * A stand-alone memory test: one pass writes and reads every byte with each of its patterns. 16 GiB at 3200 MT/s take about 35
+ * minutes a pass.
+ *
+ * @param speed MT/s
+ */
+export function memoryTestStage(speed: number): PacedStage {
+  return { name: 'memory', kind: 'memory', rates: scaled(TESTED, () => speed / 1000) };
+}
+
 /** A link, divided among what flows over it at once. */
 export function linkStage(name: string, link: Link, flows = 1): PacedStage {
   const [low, high] = linkPractical(link);

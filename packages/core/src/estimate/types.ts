@@ -17,7 +17,7 @@ export type RunKind = (typeof RUN_KINDS)[number];
 /** Rates of something that data flows through, MB/s: slow, usual, fast. */
 export interface PacedStage {
   name: string;
-  kind: 'drive' | 'link';
+  kind: 'drive' | 'link' | 'memory';
   rates: readonly [number, number, number];
   /** How many flows a shared link is divided among: two where it carries one way at a time; absent where it is not shared. */
   flows?: number;
@@ -26,8 +26,8 @@ export interface PacedStage {
 /** A run of the shop that ended well, as something to learn from. */
 export interface FinishedRun {
   kind: RunKind;
-  /** Class of the drive that was read. */
-  source: DriveClass;
+  /** Class of the drive that was read; absent where none was. */
+  source?: DriveClass;
   /** How well it was, and where both drives sat; absent for runs of before these were kept. */
   health?: HealthGrade;
   route?: string;

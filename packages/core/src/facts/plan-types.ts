@@ -112,7 +112,7 @@ export const PREPARATION_IDS = [
 /** The ones that are runs of their own. */
 export const PREPARING_RUNS = ['decrypt', 'check'] as const satisfies readonly PreparationId[];
 /** Runs that are begun by hand; reading back is asked of a berth. */
-export const BEGUN_RUNS = ['copy', ...PREPARING_RUNS] as const;
+export const BEGUN_RUNS = ['copy', ...PREPARING_RUNS, 'memory test'] as const;
 export type PreparingRun = (typeof PREPARING_RUNS)[number];
 export type PreparationId = (typeof PREPARATION_IDS)[number];
 

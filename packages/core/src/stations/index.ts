@@ -27,6 +27,7 @@ export const STEPS = {
   ...eachTarget('fit', 'Swap'),
   'fit memory': 'Swap',
   install: 'Copy',
+  'test memory': 'Prove',
   'repair start': 'Prove',
   'trial start': 'Prove',
   'grow volume': 'Prove',

@@ -24,6 +24,7 @@ export {
   copyTrusted,
   lastCopy,
   latestRun,
+  prepares,
   lossesOf,
   readBackOf,
   targetIdentified,
@@ -54,4 +55,5 @@ export {
   type PriceLine,
 } from './rules/price';
 export { owedBack, type Owed } from './evidence/owed';
+export { memoryTestOf, memoryToTest, testedModules } from './evidence/memory-test';
 export { startFactsOf } from './evidence/start-facts';

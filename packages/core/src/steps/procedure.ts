@@ -1,8 +1,10 @@
+import { estimateMemoryTest, PASSES } from '../estimate';
 import type { PlannedRun } from '../facts';
 import { STATIONS, STEPS, type StepId } from '../stations';
 import { END_RULES } from './rules/end-rules';
 import { gatesOf, isPassed } from './gates';
-import { filesToBring } from './evidence/evidence';
+import { filesToBring, wants } from './evidence/evidence';
+import { memoryTestOf, memoryToTest } from './evidence/memory-test';
 import { preparationsOf } from './evidence/preparations';
 import { PRICE_RULE } from './rules/price-rule';
 import { perSnapshot } from './snapshot/per-snapshot';
@@ -67,8 +69,8 @@ function runOf(id: StepId, job: JobSnapshot): RunSummary | null {
     const run = preparingRun(job);
     return run && (run.wants || !handsBefore(job, run)) ? run : null;
   }
-  const copy = id === 'end copy' ? lastCopy(job) : null;
-  return copy?.outcome === 'running' ? copy : null;
+  const run = id === 'end copy' ? lastCopy(job) : id === 'test memory' ? memoryTestOf(job) : null;
+  return run?.outcome === 'running' ? run : null;
 }
 
 /** Whether something that hands see to before what runs is still open: it can be done meanwhile. */
@@ -175,8 +177,16 @@ function unattendedMinutes(job: JobSnapshot, done: ReadonlySet<StepId>): number 
       !brought.has(one.about ?? '') &&
       !job.runs.some((run) => isRunOf(one, run) && run.outcome === 'ended well'),
   );
-  const running = now && !copied ? (now.left?.high ?? own?.estimate.high ?? 0) : 0;
-  return (running + ahead.reduce((sum, { estimate }) => sum + estimate.middle, 0)) / 60;
+  const lasts = now && (!copied || now.kind === 'memory test');
+  const running = lasts ? (now.left?.high ?? own?.estimate.high ?? 0) : 0;
+  const tested = now?.kind === 'memory test' || done.has('test memory') ? 0 : memoryTestAhead(job);
+  return (running + tested + ahead.reduce((sum, { estimate }) => sum + estimate.middle, 0)) / 60;
+}
+
+/** Seconds of the memory test that is still to come, by rules of thumb. */
+function memoryTestAhead(job: JobSnapshot): number {
+  const memory = wants(job, 'memory') ? memoryToTest(job) : null;
+  return memory ? estimateMemoryTest(memory, PASSES.usual, []).middle : 0;
 }
 
 function stationStates(steps: readonly Step[], job: JobSnapshot): StationState[] {

@@ -30,7 +30,7 @@ describe('a job that is ready', () => {
     const signing = without(ready(all), ['document given', 'signature']);
     expect([waitsForCustomer(procedureOf(signing)), rows(signing)]).toEqual([true, []]);
     const unchecked = without(signing, ['functions']);
-    expect([waitsForCustomer(procedureOf(unchecked)), rows(unchecked)]).toEqual([false, ['check functions']]);
+    expect([waitsForCustomer(procedureOf(unchecked)), rows(unchecked)]).toEqual([false, ['test memory']]);
     expect(waitsForCustomer(procedureOf({ ...signing, closed: true, facts: all }))).toBe(false);
   });
 });

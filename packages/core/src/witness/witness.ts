@@ -3,7 +3,7 @@ import { targetFacts } from '../facts';
 import type { DeviceState } from '../inventory';
 import { TAKES_OVER, TARGET_IDS, targetName } from '../layout';
 import { fail, limit, pass, type Reason } from '../reason';
-import { oldStaysAt, PROVABLE, replacesDrive, type JobSnapshot } from '../steps';
+import { memoryTestOf, oldStaysAt, PROVABLE, replacesDrive, type JobSnapshot } from '../steps';
 import { driveWith, judgeCounters, judgeFitted } from './drives';
 import { missingParts } from './missing';
 import { idsOf, judgeStart } from './starts';
@@ -70,8 +70,9 @@ export function witnessOf(
     addedShown: one('added')?.whole === true,
     startsAsBefore: started && !replacesDrive(job),
     memory: memory.length > 0 && memory.every(({ outcome }) => outcome === 'pass'),
-    // By the stopwatch alone.
+    // By the stopwatch and a run alone.
     coldStarts: false,
+    memoryTest: false,
   };
   const names = new Set(
     Object.entries(PROVABLE).flatMap(([key, name]) => (proven[key as keyof typeof PROVABLE] ? [name] : [])),
@@ -94,7 +95,20 @@ export function provenOf(job: JobSnapshot, functions: readonly string[]): Pick<W
     return when === 'after' && kind === 'cold' && seconds.usable !== undefined;
   });
   const twice = cold.length >= 2 ? functions.filter((name) => name === PROVABLE.coldStarts) : [];
-  return { proves: [...proves, ...twice], dead };
+  const test = memoryTestOf(job)?.outcome;
+  const tested = functions.filter((name) => name === PROVABLE.memoryTest);
+  return {
+    proves: [...proves, ...twice, ...(test === 'ended well' ? tested : [])],
+    dead: [
+      ...dead,
+      ...(test === 'failed' || test === 'running'
+        ? tested.map((name) => ({
+            name,
+            why: test === 'failed' ? 'The memory test failed.' : 'The test is still running.',
+          }))
+        : []),
+    ],
+  };
 }
 
 /** The drive that the device is to start from: what takes over, else the one that it came with. */

@@ -1,4 +1,5 @@
 import { copyingEndpoints, matchingEndpoints, planningEndpoints } from '@udrel/contract/endpoints';
+import { PASSES } from '@udrel/core/estimate';
 import { matchParts } from '../../matching/match-parts';
 import type { RankDrives } from '../../matching/rank-drives';
 import { moveOldDrive } from '../../matching/move-old-drive';
@@ -12,6 +13,7 @@ import { readJob } from '../../jobs/view-job';
 import { handlers } from '../../platform/http/handlers';
 import { askReadBack, enterReadBack } from '../../copying/read-back-requests';
 import { beginRun, endRun, tellLosses } from '../../copying/runs';
+import { viewTakes } from '../../copying/wanted-runs';
 import { runsOfJob } from '../../copying/runs-now';
 
 export const matchingHandlers = (rank: RankDrives) =>
@@ -33,6 +35,8 @@ export const planningHandlers = handlers(planningEndpoints, {
 
 export const copyingHandlers = handlers(copyingEndpoints, {
   jobRuns: ({ manager, params, now }) => runsOfJob(manager, params.tag, now),
+  takes: async ({ manager, params, query, now }) =>
+    viewTakes(manager, await readJob(manager, params.tag, now), query.passes ?? PASSES.usual),
   beginRun: (call) => beginRun(call, call.params.tag, call.body),
   endRun: (call) => endRun(call, call.params.tag, call.body),
   tellLosses: (call) => tellLosses(call, call.params.tag, call.body),

@@ -1,5 +1,6 @@
 import { normaliseSerial } from '../../identity';
-import { targetFacts, targetKey, type ReadBackFact } from '../../facts';
+import type { RunKind } from '../../estimate';
+import { PREPARING_RUNS, targetFacts, targetKey, type ReadBackFact } from '../../facts';
 import { sameName, type TargetId } from '../../layout';
 import type { JobSnapshot, Loss, RunSummary } from '../snapshot/types';
 
@@ -20,9 +21,14 @@ export function lastCopy({ runs }: Pick<JobSnapshot, 'runs'>): RunSummary | null
   return runs.findLast(({ kind }) => kind === 'copy') ?? null;
 }
 
-/** What prepares the copy and runs at the moment: decrypting, a check; null where nothing does. */
+/** Whether it prepares the copy: decrypting, a check. */
+export function prepares({ kind }: Pick<RunSummary, 'kind'>): boolean {
+  return (PREPARING_RUNS as readonly RunKind[]).includes(kind);
+}
+
+/** What prepares the copy and runs at the moment; null where nothing does. */
 export function preparingRun({ runs }: Pick<JobSnapshot, 'runs'>): RunSummary | null {
-  return runs.find(({ kind, outcome }) => kind !== 'copy' && outcome === 'running') ?? null;
+  return runs.find((run) => prepares(run) && run.outcome === 'running') ?? null;
 }
 
 /** Whether a drive that the copy goes onto was identified, and what it is known to hold may be overwritten. */
@@ -88,6 +94,6 @@ export function readBackOf(job: JobSnapshot, on: TargetId): ReadBackFact | null 
 }
 
 /** Whether both are known and the same, however they were typed. */
-export function sameSerial(first: string | undefined, second: string | undefined): boolean {
-  return first !== undefined && second !== undefined && normaliseSerial(first) === normaliseSerial(second);
+export function sameSerial(first: string | null | undefined, second: string | null | undefined): boolean {
+  return first != null && second != null && normaliseSerial(first) === normaliseSerial(second);
 }

@@ -9,13 +9,24 @@ import {
   oldStaysAt,
   refittedHolds,
   startsAnew,
+  wants,
 } from '../evidence/evidence';
 import { fittedBeforeCopy } from './before-copy';
+import { memoryTestOf } from '../evidence/memory-test';
+import { WANTS_WORDS } from '../../progress';
+import type { JobSnapshot } from '../snapshot/types';
 import { deadFunctions } from './function-checks';
 import { OWED_BACK } from './owed-rule';
 import { always, titled, type StepRule } from './step-rule';
 
 const fit = TARGET_IDS.map((on) => `fit ${targetName(on)}` as const);
+
+/** It goes by itself, and is begun again after one that found errors. */
+function memoryTestTitle(job: JobSnapshot): string {
+  const run = memoryTestOf(job);
+  if (run?.wants) return `Look at the memory test: ${WANTS_WORDS[run.wants]}`;
+  return run?.outcome === 'failed' ? 'Test the memory again' : 'Test the memory';
+}
 
 /** The steps at the device once its drives are in: started, set right, closed up, measured and checked. */
 export const DEVICE_RULES: readonly StepRule[] = [
@@ -27,6 +38,18 @@ export const DEVICE_RULES: readonly StepRule[] = [
     done: ({ facts }) => facts.installed !== undefined,
     after: () => ['fit new drive', 'prepare'],
     gates: ['prepared'],
+  },
+  {
+    id: 'test memory',
+    title: memoryTestTitle,
+    minutes: 2,
+    // The check of it stands among the functions, which are charged.
+    charged: false,
+    applies: (job) => wants(job, 'memory'),
+    // Who checked the functions without a run of it answered there.
+    done: (job) => (memoryTestOf(job)?.outcome ?? (job.facts.functions && 'ended well')) === 'ended well',
+    after: () => ['fit memory'],
+    gates: [],
   },
   {
     id: 'repair start',
@@ -49,7 +72,14 @@ export const DEVICE_RULES: readonly StepRule[] = [
       const trial = job.facts['trial start'];
       return trial?.started === true && (trial.oldDriveDetached || oldSoldered(job));
     },
-    after: () => [...fit, 'fit memory', 'install', 'end copy'],
+    after: (job) => [
+      ...fit,
+      'fit memory',
+      'install',
+      'end copy',
+      // The device cannot start its system while its memory is tested; before or after it can.
+      ...(memoryTestOf(job)?.outcome === 'running' ? (['test memory'] as const) : []),
+    ],
     gates: (job) => (fittedBeforeCopy(job) ? ['copied'] : []),
   },
   {

@@ -4,7 +4,7 @@ import { TARGET_IDS, TAKES_OVER } from '../../layout';
 import { replacesDrive, wants } from '../evidence/evidence';
 import type { JobSnapshot } from '../snapshot/types';
 
-/** Checks that a device can answer by itself: when it is read again, or by its starts. */
+/** Checks that a device can answer by itself: when it is read again, by its starts, or by a run. */
 export const PROVABLE = {
   capacity: 'Full capacity shown',
   volumes: 'Volume sizes as planned',
@@ -14,13 +14,14 @@ export const PROVABLE = {
   startsAsBefore: 'Starts from the same drive as before',
   memory: 'Memory size as ordered',
   coldStarts: 'Two cold starts',
+  memoryTest: 'Memory test passed',
 } as const;
 
 const AFTER_A_COPY = [PROVABLE.capacity, PROVABLE.volumes, 'Files there', 'Activation valid', 'Updates run again'];
 const AFTER_INSTALLING = [PROVABLE.capacity, 'Activation valid', 'Files as agreed'];
 const BESIDE = [PROVABLE.oldShown, PROVABLE.startsFromNew];
 const AFTER_ADDING = [PROVABLE.addedShown, PROVABLE.startsAsBefore];
-const AFTER_MEMORY = [PROVABLE.memory, 'Memory test passed'];
+const AFTER_MEMORY = [PROVABLE.memory, PROVABLE.memoryTest];
 
 /**
  * What is checked before hand-over: what the wishes ask for, what the work itself puts in doubt, what a way of fitting does,

@@ -14,6 +14,7 @@ import {
   wantedTargets,
   wants,
 } from '../evidence/evidence';
+import { memoryTestMissing } from '../evidence/memory-test';
 import { owedMissing } from '../evidence/owed';
 import { deadFunctions } from './function-checks';
 import { unless, type GateRule } from './gate-rule';
@@ -217,12 +218,12 @@ export const WORK_GATES: readonly GateRule[] = [
     applies: always,
     missing: (job) => {
       const { functions } = job.facts;
-      const switched = owedMissing(job);
-      if (!functions) return ['The functions are not checked.', ...switched];
+      const open = [...memoryTestMissing(job), ...owedMissing(job)];
+      if (!functions) return ['The functions are not checked.', ...open];
       const dead = deadFunctions(job)
         .filter(({ cameSo }) => !cameSo)
         .map(({ name }) => name);
-      return [...unless(dead.length === 0, `Not working: ${dead.join(', ')}.`), ...switched];
+      return [...unless(dead.length === 0, `Not working: ${dead.join(', ')}.`), ...open];
     },
   },
   {

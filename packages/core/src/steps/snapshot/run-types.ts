@@ -21,14 +21,15 @@ export interface Loss {
 export interface RunSummary {
   id: string;
   kind: RunKind;
-  /** The partition that it is about, by id; null for the whole drive. */
+  /** The partition that it is about, by id, or the modules that are tested; null for the whole drive. */
   about: string | null;
   /** The drive that a copy goes onto; null for what only concerns the old one. */
   onto: TargetId | null;
   /** Counted from 1 for each drive that is copied onto. */
   attempt: number;
-  sourceSerial: string;
-  targetSerial: string;
+  /** Null where it is about no drive. */
+  sourceSerial: string | null;
+  targetSerial: string | null;
   outcome: RunOutcome;
   /** Whether its drives lie at a berth, which others may wait for. */
   atBerth: boolean;

@@ -9,6 +9,7 @@ import { Mended1795900000000 } from './first/mended';
 import { Lists1796200000000 } from './lists';
 import { ListsOfTheHouse1796300000000 } from './lists-of-the-house';
 import { StartCases1796400000000 } from './start-cases';
+import { MemoryTests1796700000000 } from './memory-tests';
 import { Photographs1796600000000 } from './photographs';
 import { PlacesOnTheSheet1796500000000 } from './places-on-the-sheet';
 import { TrialsIndex1795960000000 } from './trials-index';
@@ -35,4 +36,5 @@ export const migrations = [
   StartCases1796400000000,
   PlacesOnTheSheet1796500000000,
   Photographs1796600000000,
+  MemoryTests1796700000000,
 ];

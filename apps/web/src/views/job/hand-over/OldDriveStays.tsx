@@ -6,6 +6,9 @@ import { Foot, Sheet } from '../../../ui';
 import { Field, FormTrouble, Tick } from '../../../features/form/Field';
 import { useFactForm } from '../../../features/form/kept-form';
 import styles from '../../../features/job/job.module.css';
+import { spins } from '@udrel/core/estimate';
+import { useTakesQuery } from '../../../api/api';
+import { range } from '../../../format/time';
 import { DESTINATIONS } from './destinations';
 
 /** Where the old drive stays. Wiping needs the customer's consent. */
@@ -38,6 +41,7 @@ export function OldDriveStays({ job }: { job: JobView }) {
           </div>
         )}
       </div>
+      {wipes && <Wiping job={job} />}
       <FormTrouble form={form} />
       <Foot
         note={
@@ -56,5 +60,20 @@ export function OldDriveStays({ job }: { job: JobView }) {
         </Button>
       </Foot>
     </Sheet>
+  );
+}
+
+/** How long that takes, and by which way it reaches everything. */
+function Wiping({ job }: { job: JobView }) {
+  const { currentData: takes } = useTakesQuery({ tag: job.tag });
+  const old = job.snapshot.facts['old drive'];
+  if (!old || !takes?.wipe) return null;
+  const { low, high, restsOn } = takes.wipe;
+  return (
+    <p className="sub">
+      Writing all of it over once takes <span className="mono">{range(low, high)}</span> ({restsOn}).
+      {!spins(old.class) &&
+        ' Its own erase command reaches what that does not, in minutes: use it where the drive has one (NIST SP 800-88).'}
+    </p>
   );
 }

@@ -6,6 +6,7 @@ import { BringForm } from './BringForm';
 import { Compared } from './Compared';
 import { FunctionsForm } from '../functions/FunctionsForm';
 import { GrowForm } from './GrowForm';
+import { MemoryTestSheet } from './MemoryTestSheet';
 import { NoStartGuide } from './NoStartGuide';
 import { OwedForm } from './OwedForm';
 import { RepairForm } from './RepairForm';
@@ -25,6 +26,7 @@ export function ProveStation({ job }: { job: JobView }) {
   }
   return (
     <>
+      <MemoryTestSheet job={job} />
       <RepairForm job={job} />
       <TrialForm job={job} />
       <NoStartGuide job={job} />
