@@ -12,6 +12,7 @@ import type { JobView } from '@udrel/contract/types';
 import { defaultIntent, planLayout } from '@udrel/core/layout';
 import { aroundOf, expectedTable, targetsOf } from '@udrel/core/plan-file';
 import { askedOf, routesFor } from '@udrel/core/routes';
+import { simulatedStart } from '@udrel/core/starting';
 import { copyTargets, decided } from '@udrel/core/steps';
 import type { DemoJob } from '../data/demo-job';
 import { fact, type Act } from './act';
@@ -48,18 +49,21 @@ export const draftPlan =
   };
 
 /** Every finished drive read by hand with the probe: all of it is there. */
-export const readBack: Act = async (context, given) => {
-  let view = given;
-  const { plan } = given.snapshot.facts;
-  if (!plan) return view;
-  for (const onto of copyTargets(given.snapshot)) {
-    const serial = given.snapshot.facts[targetKey(onto, 'choice')]?.serial ?? '';
-    const table = expectedTable(plan, onto);
-    const { tag, version } = view;
-    view = await enterReadBack(context, tag, { version, onto, serial, table, problems: [], whyNot: '' });
-  }
-  return view;
-};
+export const readBack =
+  ({ loaders }: DemoJob): Act =>
+  async (context, given) => {
+    let view = given;
+    const { plan } = given.snapshot.facts;
+    if (!plan) return view;
+    for (const onto of copyTargets(given.snapshot)) {
+      const serial = given.snapshot.facts[targetKey(onto, 'choice')]?.serial ?? '';
+      const table = expectedTable(plan, onto);
+      const { tag, version } = view;
+      const start = simulatedStart(table, loaders);
+      view = await enterReadBack(context, tag, { version, onto, serial, table, problems: [], start, whyNot: '' });
+    }
+    return view;
+  };
 
 /** The moment at which the running run is over: it took a little more or less than expected. */
 export function tookAsLong(context: CommandContext, { tag, runs }: JobView): CommandContext {

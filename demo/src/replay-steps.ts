@@ -144,7 +144,7 @@ function driveSteps(job: DemoJob, stage: Stage): Steps {
       'copied',
       job.losses ? end('ended with losses', 'Three passes; the rest could not be read.') : end('ended well', ''),
     ],
-    ['stripped', readBack],
+    ['stripped', readBack(job)],
     ['stripped', open],
     ['fitted', fit('new')],
     ...(job.takeAdded ? ([['fitted', fit('added')]] as Steps) : []),

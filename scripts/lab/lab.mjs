@@ -11,6 +11,8 @@ import { DRIVES } from './drives.mjs';
 import { attached, prepareMachine, runMachine } from './machine.mjs';
 import { makingScript, toldOf } from './making.mjs';
 import { reportOf } from './report.mjs';
+import { START_SET_UPS } from './start-set-ups.mjs';
+import { startDrives } from './starts.mjs';
 import { watchRuns } from './watch.mjs';
 
 const PROBE = join(ROOT, 'packages/core/src/reading/udrel-probe.sh');
@@ -23,18 +25,22 @@ const chosen = DRIVES.filter(({ name }) => wanted.some((one) => one.name === nam
 const began = Date.now();
 const machine = await prepareMachine();
 const watched = watching ? await watchRuns(machine) : [];
+const started = await startDrives(
+  machine,
+  START_SET_UPS.filter(({ name }) => named(name) || words.includes('start')),
+);
 const { results, readings } = await readDrives(chosen);
 for (const { name, wrong } of watched) if (wrong.length > 0) console.log(`watched, ${name}: ${wrong.join('; ')}`);
 for (const { firmware, name, wrong } of results)
   if (wrong.length > 0) console.log(`${firmware}, ${name}: ${wrong.join('; ')}`);
 const right = (all) => `${all.filter(({ wrong }) => wrong.length === 0).length} of ${all.length}`;
 console.log(
-  `${right(results)} drives as the utilities say, ${right(watched)} copies told as they went, ${Math.round((Date.now() - began) / 1000)} s.`,
+  `${right(results)} drives as the utilities say, ${right(watched)} copies told as they went, ${right(started)} starts as expected, ${Math.round((Date.now() - began) / 1000)} s.`,
 );
 if (words.length === 0) {
-  writeFileSync(join(ROOT, 'docs/lab.md'), await formatted(reportOf(results, readings, watched)));
+  writeFileSync(join(ROOT, 'docs/lab.md'), await formatted(reportOf(results, readings, { watched, started })));
 }
-process.exitCode = [...results, ...watched].some(({ wrong }) => wrong.length > 0) ? 1 : 0;
+process.exitCode = [...results, ...watched, ...started].some(({ wrong }) => wrong.length > 0) ? 1 : 0;
 
 /** Makes the drives in the machine, and reads each there by either firmware. */
 async function readDrives(all) {

@@ -21,7 +21,7 @@ import { MAKERS } from './packages.mjs';
 
 /** What is unpacked and put together once is kept here. */
 const CACHE = join(ROOT, '.cache', 'lab');
-const OVMF = '/usr/share/OVMF';
+export const OVMF = '/usr/share/OVMF';
 
 /** Drivers of controllers and consoles, and file systems that are mounted while a drive is filled. */
 const MODULES = [

@@ -1,12 +1,19 @@
 import { existsSync } from 'node:fs';
 
-/** Programs that the lab needs, with the package of Debian that has each: machine, archive, and makers of drives. */
+/** Programs that the lab needs, with the package of Debian that has each: machine, archive, and what tiny systems are made of. */
 export const PROGRAMS = {
   '/usr/bin/qemu-system-x86_64': 'qemu-system-x86',
   '/usr/share/OVMF/OVMF_CODE_4M.fd': 'ovmf',
   '/bin/busybox': 'busybox-static',
   '/usr/bin/cpio': 'cpio',
   '/usr/sbin/depmod': 'kmod',
+  '/usr/bin/grub-mkimage': 'grub-common',
+  '/usr/lib/grub/x86_64-efi/moddep.lst': 'grub-efi-amd64-bin',
+  '/usr/lib/grub/i386-efi/moddep.lst': 'grub-efi-ia32-bin',
+  '/usr/lib/grub/i386-pc/boot.img': 'grub-pc-bin',
+  '/usr/lib/grub/x86_64-efi-signed/grubx64.efi.signed': 'grub-efi-amd64-signed',
+  '/usr/lib/shim/shimx64.efi.signed': 'shim-signed',
+  '/usr/lib/syslinux/mbr/mbr.bin': 'syslinux-common',
 };
 
 /** The utilities that make drives and say what they made; they run in the machine. */

@@ -1,5 +1,5 @@
 /** The report of a whole run, as Markdown. */
-export function reportOf(results, readings, watched) {
+export function reportOf(results, readings, { watched, started }) {
   const [first] = readings;
   const ofFirst = results.filter(({ firmware }) => firmware === first.firmware);
   const failed = results.filter(({ wrong }) => wrong.length > 0);
@@ -21,7 +21,7 @@ ${results.length - failed.length} of ${results.length} readings are as the utili
 | drive | what the utilities say | what is read | as it is |
 | --- | --- | --- | --- |
 ${ofFirst.map(({ name, told, seen }) => `| ${name} | ${plain(utilities(told))} | ${plain(seen)} | ${mark(name)} |`).join('\n')}
-${watchedReport(watched)}`;
+${watchedReport(watched)}${startedReport(started)}`;
 }
 
 /** What the shop said of the copies that its agent watched. */
@@ -37,5 +37,24 @@ ${watched.filter(({ wrong }) => wrong.length === 0).length} of ${watched.length}
 | copy | what went on | what the shop says | as it is |
 | --- | --- | --- | --- |
 ${watched.map(({ name, told, seen, wrong }) => `| ${name} | ${told} | ${seen} | ${wrong.length === 0 ? 'yes' : 'no'} |`).join('\n')}
+`;
+}
+
+/** What was expected of finished drives, and what the firmware then did. */
+function startedReport(started) {
+  const yes = (wrong) => (wrong.length === 0 ? 'yes' : 'no');
+  return `
+## Finished drives that are started
+
+Drives with a tiny system, made in the machine, looked at as a berth does, and then started by real firmware (UEFI: its entries
+written and read there by the shipped probe; Secure Boot with the keys that devices come with; legacy). What was expected is held
+against what started; the no-boot guide was told what was seen and what a job knows, and not of the look at the drive. The
+shipped probe brings the same of each drive.
+
+${started.filter(({ wrong }) => wrong.length === 0).length} of ${started.length} as expected, and the true cause among the guide's first three.
+
+| drive | firmware | expected | why | what started | made as | the guide's first three | as it is |
+| --- | --- | --- | --- | --- | --- | --- | --- |
+${started.map(({ name, firmware, expected, sentence, really, cause, first, wrong }) => `| ${name} | ${firmware} | ${expected} | ${sentence.replaceAll('|', '/')} | ${really} | ${cause ?? 'sound'} | ${first.join(', ')} | ${yes(wrong)} |`).join('\n')}
 `;
 }

@@ -205,6 +205,7 @@ describe('drives at a berth of a Linux machine', () => {
       ['Swap 1', 'unknown'],
     ]);
     expect(found.problems.filter(({ outcome }) => outcome === 'fail')).toEqual([]);
+    expect(found.start).toEqual({ scheme: 'gpt', efi: [], code: 'none', stage: null, active: [] });
     expect(found.compared).toMatchObject([
       { name: 'Swap 0', different: 0 },
       { name: 'Swap 1', different: 1 },

@@ -37,7 +37,8 @@ export function readAtBerth(
   try {
     const device = openReadOnly(trees, target.name);
     try {
-      const { table, source: read } = readPartitions({ size: target.bytes, read: device.read }, target.sectorSize);
+      const image = { size: target.bytes, read: device.read };
+      const { table, source: read, start } = readPartitions(image, target.sectorSize);
       const problems = table.problems.slice(0, 60).map(({ rule, outcome, sentence }) => ({ rule, outcome, sentence }));
       const unread = table.problems.find(({ outcome }) => outcome === 'unknown');
       if (!read && unread) return nothing(request.id, unread.sentence.slice(0, 300));
@@ -48,6 +49,7 @@ export function readAtBerth(
         table: read ?? nothingOn(request, target),
         problems: source ? problems : [...problems, NOT_COMPARED],
         compared,
+        start,
         trouble: '',
       };
     } finally {

@@ -1,5 +1,6 @@
 import type { ReadBackRequest, AgentWork, ReadBackAnswer, SeenDrive } from '@udrel/contract/types';
 import type { Sample } from '@udrel/core/progress';
+import { simulatedStart } from '@udrel/core/starting';
 import type { Berth } from '../berth/berth';
 import { seededRandom } from './random';
 import { nextSecond, type ScenarioName, type Second } from './scenario';
@@ -112,6 +113,7 @@ function asPlanned({ id, target, expected, compare }: ReadBackRequest): ReadBack
     table: expected,
     problems: [],
     compared: compare.map(({ id: partition, name }) => ({ id: partition, name, samples: 64, different: 0 })),
+    start: simulatedStart(expected),
     trouble: '',
   };
 }

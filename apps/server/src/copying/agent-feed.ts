@@ -3,7 +3,6 @@ import type { AgentHello, AgentSamples, AgentWork } from '@udrel/contract/types'
 import { alarmsOf, type Alarm } from '@udrel/core/identity';
 import { targetName, type TargetId } from '@udrel/core/layout';
 import { advanceAll, resumeProgress, type ProgressState, type Sample } from '@udrel/core/progress';
-import {} from '@udrel/core/steps';
 import type { EntityManager } from 'typeorm';
 import { changedRows, firstRow, rows } from '../platform/database/database';
 import { Refusal } from '../platform/errors';

@@ -92,13 +92,13 @@ export async function answerReadBack(context: CommandContext, result: ReadBackAn
       now,
       result.trouble,
     ]);
-    const { table, problems, compared } = result;
+    const { table, problems, compared, start } = result;
     const trouble = whyUnread(job, result, asked);
     if (!table || trouble) {
       const told = { onto: asked.onto, trouble: trouble ?? 'Nothing was read.' };
       return { events: [{ kind: 'read back failed', data: told }], after: job };
     }
-    const seen = { table, problems, compared };
+    const seen = { table, problems, compared, ...(start ? { start } : {}) };
     return keepReadBack({ ...context, actor }, job, { onto: asked.onto, seen, origin: 'read at the berth' });
   });
   return { taken: true };
@@ -121,7 +121,7 @@ function whyUnread(
 /** The finished drive as a file tells it, or why it was not read. */
 export function enterReadBack(context: CommandContext, tag: string, given: EnterReadBack): Promise<JobView> {
   return changeJob(context, tag, given.version, async (job) => {
-    const { table, problems, whyNot, onto = 'new' } = given;
+    const { table, problems, start, whyNot, onto = 'new' } = given;
     readable(job, onto);
     if (!table) {
       if (whyNot === '') throw fieldWrong('whyNot', 'Read the drive, or say why it is not read.');
@@ -133,7 +133,7 @@ export function enterReadBack(context: CommandContext, tag: string, given: Enter
     if (found?.outcome !== 'match') {
       throw fieldWrong('serial', found ? found.sentence : `The ${targetName(onto)} is not known yet.`);
     }
-    const seen = { table, problems, compared: [] };
+    const seen = { table, problems, compared: [], ...(start ? { start } : {}) };
     return keepReadBack(context, job, { onto, seen, origin: 'read from a file' });
   });
 }

@@ -1,6 +1,8 @@
 import fc from 'fast-check';
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { ReadBackRequest, AgentWork, FloorView, JobView, RunNow } from '@udrel/contract/types';
+import { simulatedStart } from '@udrel/core/starting';
+import { firstStartOf } from '@udrel/core/steps';
 import { bookJob, stockUp, Work, type Stock } from '../fixtures';
 import { caller, TEST_CONFIG, useShop } from '../harness';
 
@@ -141,7 +143,9 @@ describe('the feed of a berth', () => {
     });
     const serial = work.job.snapshot.facts['new drive choice']?.serial;
     const drive = { serial, model: '', bytes: 1, sectorSize: 512, link: '' };
-    const answer = { id: request?.id, drive, table: request?.expected, problems: [], compared: [], trouble: '' };
+    const table = request?.expected ?? { scheme: 'gpt', sectorSize: 512, partitions: [] };
+    const start = simulatedStart(table, []);
+    const answer = { id: request?.id, drive, table, problems: [], compared: [], start, trouble: '' };
     const missing = { ...request?.expected, partitions: request?.expected.partitions.slice(0, 1) };
     const alike = request?.compare.map(({ id, name }) => ({ id, name, samples: 64, different: 0 }));
     const answerWith = async (table: unknown, seen = drive) => {
@@ -164,6 +168,9 @@ describe('the feed of a berth', () => {
     expect(work.job.procedure.gates.find(({ id }) => id === 'copied')?.missing[0]).toContain('other than planned');
     expect(await answerWith(request?.expected)).toBe(true);
     expect(work.step('end copy')).toBe('done');
+    // Nothing lies where it is started from: said before it is fitted.
+    expect(work.job.snapshot.facts['new drive read back']?.seen?.start).toEqual(start);
+    expect(firstStartOf(work.job.snapshot)).toMatchObject({ outcome: 'does not', cause: 'loader not copied' });
     expect((await agent().send<{ taken: boolean }>('POST', '/agent/read-backs', answer)).body.taken).toBe(false);
   });
 

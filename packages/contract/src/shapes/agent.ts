@@ -2,6 +2,7 @@ import type { Infer } from './shape';
 import { boolean, list, nullable, number, object, optional, text, uuid, whole } from './shape';
 import { byteCount, sectorSize } from './drives';
 import { partitionTable } from './read/partition-table';
+import { startFiles } from './read/start-files';
 import { reasons } from './reasons';
 
 /** Counters of one watched berth: [t seconds, bytes read, bytes written, errors, written to the source, busy share]. */
@@ -59,6 +60,8 @@ export const readBackAnswer = object({
     }),
     128,
   ),
+  /** What a firmware starts it by; absent from an agent that does not look. */
+  start: optional(startFiles),
   /** Why nothing could be read; empty where it could. */
   trouble: text(300, 0),
 });

@@ -24,6 +24,7 @@ import {
 import { byteCount, m2Length, serial, target } from './drives';
 import { bookedFacts } from './facts';
 import { partitionTable } from './read/partition-table';
+import { startFiles } from './read/start-files';
 import { deviceKind, places } from './models';
 import { reasons } from './reasons';
 import { ROLES } from '../terms/permissions';
@@ -282,6 +283,7 @@ export const enterReadBack = object({
   serial: text(60, 0),
   table: nullable(partitionTable),
   problems: reasons,
+  start: optional(nullable(startFiles)),
   whyNot: text(300, 0),
 });
 export type EnterReadBack = Infer<typeof enterReadBack>;

@@ -1,5 +1,6 @@
 import type { RunEstimate } from '../estimate';
 import type { Reason } from '../reason';
+import type { StartFiles } from '../starting';
 import type {
   LayoutIntent,
   NewVolume,
@@ -161,6 +162,8 @@ export interface SeenTarget {
    * one. Of what came without an id only the name is known.
    */
   compared: { id?: string; name: string; samples: number; different: number; unreadable?: number }[];
+  /** What a firmware starts it by; absent where nobody looked. */
+  start?: StartFiles;
 }
 
 export const READ_BACK_VERDICTS = ['as planned', 'as planned, contents not compared', 'other than planned'] as const;

@@ -5,6 +5,7 @@ import { partOf, type Image } from '../image';
 import type { FileSystem, PartitionKind, SourcePartition, SourceRemark, SourceTable } from '../layout';
 import type { Link } from '../links';
 import type { Outcome, Reason } from '../reason';
+import { readStart } from '../starting';
 import { readTable, type ReadTable, type TableEntry } from '../tables';
 import { readVolume, type Volume } from '../volumes';
 import { kindsOf } from './kinds';
@@ -31,7 +32,7 @@ export function readPartitions(image: Image, sectorSize?: SectorSize, files: Rea
   const bare = table.scheme === 'none' && table.problems.length === 0 ? readVolume(image, files.get(0)) : null;
   if (bare) table.problems.push(...withoutTable(bare));
   const whole = bare && isTold(bare) ? bare : null;
-  return { table, volumes, whole, source: sourceOf(table, volumes) };
+  return { table, volumes, whole, source: sourceOf(table, volumes), start: readStart(image, table) };
 }
 
 /** What only its type names: members of sets and of pools whose own marks were not found. */

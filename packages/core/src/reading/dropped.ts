@@ -32,6 +32,7 @@ const EMPTY: ReadDrive = {
   volumes: [],
   whole: null,
   source: null,
+  start: null,
   health: null,
   problems: [],
 };

@@ -128,7 +128,7 @@ async function driveOf(drive: Fields): Promise<ReadDrive> {
           sector === 512 || sector === 4096 ? sector : undefined,
           await filesOf(drive),
         )
-      : { table: null, volumes: [], whole: null, source: null };
+      : { table: null, volumes: [], whole: null, source: null, start: null };
   const link = linkOf(textOf(drive['link']), identity);
   const bridged = drive['bus'] === 'usb';
   problems.push(...unreadOf(drive), ...hiddenOf(drive, bytes), ...speedOf(drive));

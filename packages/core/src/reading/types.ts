@@ -5,6 +5,7 @@ import type { BootEntries, DevicePart, StartMode } from '../inventory';
 import type { Link } from '../links';
 import type { Reason } from '../reason';
 import type { DeviceIdentity } from '../smbios';
+import type { StartFiles } from '../starting';
 import type { ReadTable } from '../tables';
 import type { Volume } from '../volumes';
 
@@ -25,6 +26,8 @@ export interface ReadDrive {
   whole: Volume | null;
   /** The table as the copy plan takes it; null without one. */
   source: SourceTable | null;
+  /** What a firmware starts it by; null where nothing of it was read. */
+  start: StartFiles | null;
   health: HealthReport | null;
   problems: Reason[];
 }

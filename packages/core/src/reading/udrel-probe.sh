@@ -257,7 +257,37 @@ ext() {
   fi
 }
 
-# fat FILE OFFSET: its allocation table, its root folder and the folder EFI there.
+# below FILE OFFSET LENGTH: folders, and files that end in EFI, of a folder of a FAT: a letter and the first cluster of each.
+below() {
+  bytes "$1" "$2" "$3" | od -An -v -tu1 | awk '
+    { for (i = 1; i <= NF; i++) b[n++] = $i }
+    END {
+      for (at = 0; at + 32 <= n && b[at] > 0 && told < 40; at += 32) {
+        if (b[at] == 229 || b[at] == 46 || b[at + 11] == 15 || int(b[at + 11] / 8) % 2 == 1) continue
+        first = b[at + 26] + 256 * b[at + 27] + 65536 * (b[at + 20] + 256 * b[at + 21])
+        folder = int(b[at + 11] / 16) % 2 == 1
+        if (first < 2 || (!folder && !(b[at + 8] == 69 && b[at + 9] == 70 && b[at + 10] == 73))) continue
+        print (folder ? "d" : "f"), first
+        told++
+      }
+    }'
+}
+
+# loaders FILE DATA CLUSTER FIRST DEPTH: a folder of an EFI system partition, the heads of its loaders, and what is below.
+loaders() {
+  piece "$1" $(($2 + ($4 - 2) * $3)) "$3"
+  below "$1" $(($2 + ($4 - 2) * $3)) "$3" | while read -r kind first; do
+    if [ "$kind" = f ]; then
+      length=1024
+      [ "$3" -lt "$length" ] && length=$3
+      piece "$1" $(($2 + (first - 2) * $3)) "$length"
+    elif [ "$5" -lt 3 ]; then
+      loaders "$1" "$2" "$3" "$first" $(($5 + 1))
+    fi
+  done
+}
+
+# fat FILE OFFSET: its allocation table, its root folder and what is below the folder EFI there.
 fat() {
   sector=$(number "$1" $(($2 + 11)) 2)
   share=$(number "$1" $(($2 + 22)) 2)
@@ -284,7 +314,7 @@ fat() {
           exit
         }
     }')
-  [ "${first:-0}" -ge 2 ] && piece "$1" $((data + (first - 2) * cluster)) "$cluster"
+  [ "${first:-0}" -ge 2 ] && loaders "$1" "$data" "$cluster" "$first" 1
 }
 
 # xfs FILE OFFSET: the blocks by which the head of its log is found by halving, and what lies before it.

@@ -1,4 +1,4 @@
-import { CAUSE_OF, OF_NEW_DRIVE } from './causes';
+import { CAUSE_OF, OF_NEW_DRIVE, type Weight } from './causes';
 import {
   CAUSES,
   SIGNS,
@@ -46,8 +46,10 @@ export function guideOf(
     else if (!facts.newDrive && OF_NEW_DRIVE.includes(id)) excluded.push({ id, why: 'no drive took over' });
     else if (weight?.by === 0) excluded.push({ id, why: weight.why });
     else {
-      const odds = priors[id] * (weight?.by ?? 1) * bySigns(id, signs) * byTries(id, tries);
-      return [{ id, odds, because: because(id, signs, weight?.why, tries, resolved, model) }];
+      const looked = byLook(id, facts);
+      const known = [weight, looked].flatMap((one) => (one ? [one.why] : []));
+      const odds = priors[id] * (weight?.by ?? 1) * (looked?.by ?? 1) * bySigns(id, signs) * byTries(id, tries);
+      return [{ id, odds, because: because(id, signs, known, tries, resolved, model) }];
     }
     return [];
   });
@@ -75,6 +77,24 @@ function bySigns(id: CauseId, signs: readonly Sign[]): number {
   return signs.reduce((odds, sign) => odds * Math.max(BY_CHANCE / 5, CAUSE_OF[id].signs[sign] ?? BY_CHANCE), 1);
 }
 
+/** Causes that lie on the drive or in how it is found: what a look at the finished drive tells of. */
+const ON_THE_DRIVE: readonly CauseId[] = [
+  'entry lost',
+  'loader not copied',
+  'not active',
+  'no boot code',
+  'scheme against mode',
+  'Secure Boot refuses',
+];
+/** How much that look counts: it is no start (held against real starts in the lab). */
+const LOOKED = 15;
+
+function byLook(id: CauseId, { expected }: StartFacts): Weight | null {
+  if (expected === id) return { by: LOOKED, why: 'the finished drive was looked at, and this was expected' };
+  if (expected !== 'it starts' || !ON_THE_DRIVE.includes(id)) return null;
+  return { by: 0.25, why: 'the finished drive was looked at, and should start' };
+}
+
 function byTries(id: CauseId, tries: readonly Try[]): number {
   const missed = tries.filter((one) => one.cause === id && one.outcome === 'not it').length;
   return OVERLOOKED ** missed;
@@ -83,7 +103,7 @@ function byTries(id: CauseId, tries: readonly Try[]): number {
 function because(
   id: CauseId,
   signs: readonly Sign[],
-  fact: string | undefined,
+  known: readonly string[],
   tries: readonly Try[],
   resolved: readonly ResolvedCase[],
   model: string,
@@ -96,7 +116,7 @@ function because(
   return [
     ...(fits.length > 0 ? [`seen: ${fits.join(', ')}`] : []),
     ...(against.length > 0 ? [`against it: ${against.join(', ')}`] : []),
-    ...(fact ? [fact] : []),
+    ...known,
     ...(before > 0 ? [`it was this ${before} of ${here.length} times at this model`] : []),
     ...tried.map(({ outcome }) => `looked for: ${outcome}`),
   ];

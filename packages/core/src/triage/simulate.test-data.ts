@@ -48,6 +48,8 @@ function factsBy(draw: () => number): StartFacts {
     encrypted: draw() < 0.25,
     oldAttached: draw() < 0.15,
     identifiersKept: draw() < 0.8,
+    // The share of finished drives that are looked at first is another matter: here none is.
+    expected: null,
     loaderCopied: draw() < 0.94,
     copyDoubted: draw() < 0.15,
     hibernated: draw() < 0.1,

@@ -26,6 +26,7 @@ const nothing: StartFacts = {
   encrypted: null,
   oldAttached: null,
   identifiersKept: null,
+  expected: null,
   loaderCopied: null,
   copyDoubted: null,
   hibernated: null,
@@ -50,6 +51,7 @@ const ANY_FACTS = fc.record<StartFacts>({
   encrypted: fc.constantFrom(true, false, null),
   oldAttached: fc.constantFrom(true, false, null),
   identifiersKept: fc.constantFrom(true, false, null),
+  expected: fc.constantFrom(...CAUSES, 'it starts' as const, null),
   loaderCopied: fc.constantFrom(true, false, null),
   copyDoubted: fc.constantFrom(true, false, null),
   hibernated: fc.constantFrom(true, false, null),
@@ -86,6 +88,15 @@ describe('where to look for why a device does not start', () => {
     expect(guide.ranked.find(({ id }) => id === 'scheme against mode')?.because).toContain(
       'an MBR on firmware that starts by UEFI',
     );
+  });
+
+  it('counts what a look at the finished drive had expected, for it and against it', () => {
+    const seen = ['the new drive is listed in firmware', 'no system found'] as const;
+    const shareOf = (expected: StartFacts['expected']) =>
+      guideOf(seen, { ...nothing, expected }, []).ranked.find(({ id }) => id === 'entry lost')?.share ?? 0;
+    expect(first(seen, { expected: 'entry lost' }, 1)).toEqual(['entry lost']);
+    expect(shareOf('entry lost')).toBeGreaterThan(shareOf(null));
+    expect(shareOf('it starts')).toBeLessThan(shareOf(null));
   });
 
   it('leaves out what cannot be, and says why', () => {

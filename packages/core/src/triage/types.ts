@@ -84,6 +84,8 @@ export interface StartFacts {
   oldAttached: boolean | null;
   /** Whether the identifiers of the old drive were kept, so that entries still point right. */
   identifiersKept: boolean | null;
+  /** What was expected when the finished drive was looked at; null where nobody looked, or nothing could be told. */
+  expected: CauseId | 'it starts' | null;
   /** Whether what the system is started from came along. */
   loaderCopied: boolean | null;
   /** Whether the copy lost something or was not read back as planned. */

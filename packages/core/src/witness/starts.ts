@@ -1,4 +1,5 @@
 import type { BootEntry, DeviceState, DriveState } from '../inventory';
+import { idsOf } from '../starting';
 import { fail, limit, pass, unknown, type Reason } from '../reason';
 
 /** Drives by what they are to the job: the one to start from, and what left. */
@@ -70,7 +71,7 @@ function judgeEntries({ boot, startMode }: DeviceState, { meant, meantName, old 
   const first = ordered[0];
   if (!first)
     return [unknown(rule, 'The firmware told of no start entry.', 'look in the firmware which it starts first')];
-  const own = idsOf(meant);
+  const own = idsOf(meant.table);
   if (own.length === 0)
     return [unknown(rule, `The table of the ${meantName} was not read.`, 'look in the firmware which it starts first')];
   const told = (entry: BootEntry) => {
@@ -98,9 +99,4 @@ function judgeEntries({ boot, startMode }: DeviceState, { meant, meantName, old 
         ...stale,
       ];
   }
-}
-
-/** What start entries know the partitions of a drive by. */
-export function idsOf(drive: Pick<DriveState, 'table'>): string[] {
-  return drive.table?.partitions.flatMap(({ entry }) => (entry?.uniqueId ? [entry.uniqueId.toUpperCase()] : [])) ?? [];
 }

@@ -3,10 +3,11 @@ import { targetFacts } from '../facts';
 import type { DeviceState } from '../inventory';
 import { TAKES_OVER, TARGET_IDS, targetName } from '../layout';
 import { fail, limit, pass, type Reason } from '../reason';
+import { idsOf } from '../starting';
 import { memoryTestOf, oldStaysAt, PROVABLE, replacesDrive, type JobSnapshot } from '../steps';
 import { driveWith, judgeCounters, judgeFitted } from './drives';
 import { missingParts } from './missing';
-import { idsOf, judgeStart } from './starts';
+import { judgeStart } from './starts';
 
 /** What a device says of itself after the work, held against the job and against what it said before. */
 export interface Witness {
@@ -39,12 +40,12 @@ export function witnessOf(
   });
   const starting = startingDrive(job);
   const came = before ? driveWith(before, facts['old drive']?.serial) : null;
-  const oldAsItCame = came ? idsOf(came) : [];
+  const oldAsItCame = came ? idsOf(came.table) : [];
   const start = judgeStart(now, before, {
     meant: driveWith(now, starting.serial),
     meantName: starting.name,
     old: {
-      ids: [...idsOf({ table: facts['partition table'] ?? null }), ...oldAsItCame],
+      ids: [...idsOf(facts['partition table']), ...oldAsItCame],
       leaves: oldStaysAt(job) === null,
     },
   });

@@ -3,6 +3,7 @@ import type { Site } from '../../fit';
 import { TAKES_OVER, type SourceTable } from '../../layout';
 import type { JobSnapshot } from '../snapshot/types';
 import { replacesDrive } from './evidence';
+import { firstStartOf } from './first-start';
 import { lossesOf } from './targets';
 
 /** What the model of a device says of its starts and its sites. */
@@ -31,6 +32,7 @@ export function startFactsOf(job: JobSnapshot, { sites, startsNvme }: StartingDe
     encrypted: encrypted ?? null,
     oldAttached: trial && replacesDrive(job) ? !trial.oldDriveDetached : null,
     identifiersKept: drive?.identifiersKept ?? null,
+    expected: expectedOf(job),
     loaderCopied: loaderCopied(job),
     copyDoubted: copyDoubted(job),
     hibernated: hibernated(table),
@@ -38,6 +40,12 @@ export function startFactsOf(job: JobSnapshot, { sites, startsNvme }: StartingDe
     stickUsed: plan?.startedFrom === 'a boot stick',
     leadsTouched: leadsTouched(job),
   };
+}
+
+/** What was expected of the start when the finished drive was looked at. */
+function expectedOf(job: JobSnapshot): StartFacts['expected'] {
+  const told = firstStartOf(job);
+  return told?.outcome === 'starts' ? 'it starts' : (told?.cause ?? null);
 }
 
 /** Whether anything switches off anything; null where nobody noted it of the site. */

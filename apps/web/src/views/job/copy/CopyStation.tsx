@@ -1,6 +1,7 @@
 import type { JobView } from '@udrel/contract/types';
 import { copyTargets, wants } from '@udrel/core/steps';
 import { BeginRun } from './BeginRun';
+import { FirstStart } from './FirstStart';
 import { InstallForm } from './InstallForm';
 import { IdentityCheck } from './IdentityCheck';
 import { LossesSheet } from './LossesSheet';
@@ -21,6 +22,7 @@ export function CopyStation({ job }: { job: JobView }) {
       ))}
       <IdentityCheck job={job} />
       {!running && <BeginRun job={job} />}
+      <FirstStart job={job} />
       {copyTargets(job.snapshot).map((on) => (
         <ReadBackSheet key={on} job={job} on={on} />
       ))}

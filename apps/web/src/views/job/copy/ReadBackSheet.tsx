@@ -94,6 +94,7 @@ function AskForIt({ job, on, again, next }: { job: JobView; on: TargetId; again:
       serial,
       table: drive?.source ?? null,
       problems,
+      start: drive?.start ?? null,
       whyNot: '',
     });
     if (taken) putAway();

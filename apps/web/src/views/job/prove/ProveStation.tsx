@@ -5,6 +5,7 @@ import { StopwatchSheet } from '../measure/StopwatchSheet';
 import { BringForm } from './BringForm';
 import { Compared } from './Compared';
 import { FunctionsForm } from '../functions/FunctionsForm';
+import { FirstStart } from '../copy/FirstStart';
 import { GrowForm } from './GrowForm';
 import { MemoryTestSheet } from './MemoryTestSheet';
 import { NoStartGuide } from './NoStartGuide';
@@ -28,6 +29,7 @@ export function ProveStation({ job }: { job: JobView }) {
     <>
       <MemoryTestSheet job={job} />
       <RepairForm job={job} />
+      {!job.snapshot.facts['trial start']?.started && <FirstStart job={job} />}
       <TrialForm job={job} />
       <NoStartGuide job={job} />
       <OwedForm job={job} />
