@@ -4,18 +4,23 @@ import { compression } from 'vite-plugin-compression2';
 import { defineConfig, type Plugin } from 'vite';
 import { VitePWA } from 'vite-plugin-pwa';
 
-const PROBE = new URL('../../packages/core/src/reading/udrel-probe.sh', import.meta.url);
+const SCRIPTS = ['reading/udrel-probe.sh', 'drive-reads/udrel-measure.sh'].map(
+  (path) => new URL(`../../packages/core/src/${path}`, import.meta.url),
+);
 
-/** Serves the shipped probe under an address that can be typed at a live stick. */
-function probe(): Plugin {
-  const fileName = 'udrel-probe.sh';
+/** Serves the shipped scripts under addresses that can be typed at a live stick. */
+function scripts(): Plugin {
+  const nameOf = ({ pathname }: URL) => pathname.slice(pathname.lastIndexOf('/') + 1);
   return {
-    name: 'probe',
+    name: 'scripts',
     generateBundle() {
-      this.emitFile({ type: 'asset', fileName, source: readFileSync(PROBE, 'utf8') });
+      for (const one of SCRIPTS)
+        this.emitFile({ type: 'asset', fileName: nameOf(one), source: readFileSync(one, 'utf8') });
     },
     configureServer(server) {
-      server.middlewares.use(`/${fileName}`, (_request, response) => void response.end(readFileSync(PROBE)));
+      for (const one of SCRIPTS) {
+        server.middlewares.use(`/${nameOf(one)}`, (_request, response) => void response.end(readFileSync(one)));
+      }
     },
   };
 }
@@ -89,7 +94,7 @@ const shell = VitePWA({
 export default defineConfig({
   plugins: [
     react(),
-    probe(),
+    scripts(),
     facesAhead(),
     compiledAhead(),
     shell,

@@ -91,6 +91,8 @@ export interface DemoJob {
   missing?: number;
   /** What was seen when it was opened. */
   seenInside?: NonNullable<JobFacts['seen inside']>;
+  /** Its drives were read over all of them, the old one before and the new one after. */
+  reads?: true;
   /** What lies in the EFI system partition of the finished drive; else all that a copy brings. */
   loaders?: string[];
   /** What is seen of it where it does not start, and what was looked for. */

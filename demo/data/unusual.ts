@@ -192,6 +192,7 @@ export const unusual: DemoJob[] = [
     promisedInHours: 6,
     price: 21900,
     reached: 'closed up',
+    reads: true,
     probe: 'Q13-2207-52.before.probe.json',
     photo: {
       file: 'underside.jpg',

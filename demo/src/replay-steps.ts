@@ -14,6 +14,7 @@ import {
 } from '@udrel/server/services';
 import type { JobView, QuoteView } from '@udrel/contract/types';
 import type { MeasurementSet } from '@udrel/core/benchmarks';
+import { simulatedReads } from '@udrel/core/drive-reads';
 import { targetKey } from '@udrel/core/facts';
 import { targetName, type TargetId } from '@udrel/core/layout';
 import {
@@ -119,6 +120,7 @@ function driveSteps(job: DemoJob, stage: Stage): Steps {
     ...(job.others ? ([['read', fact('other drives', { drives: job.others })]] as Steps) : []),
     ['assessed', fact('health', { grade: job.health ?? 'good', note: job.healthNote ?? '' })],
     ['assessed', fact('before', measured(job.before, job.whyNotBefore))],
+    ...(job.reads ? ([['assessed', readOver('before')]] as Steps) : []),
     ['reserved', reserve],
     ...(job.takeAdded ? ([['reserved', takeDrive({ ...job, take: job.takeAdded }, stage, 'added')]] as Steps) : []),
     ['agreed', agree],
@@ -159,6 +161,7 @@ function driveSteps(job: DemoJob, stage: Stage): Steps {
     ...(job.noStart ? ([['did not start', fact('no start', job.noStart)]] as Steps) : []),
     ['started', STARTED],
     ['closed up', refitOld],
+    ...(job.reads ? ([['closed up', readOver('after')]] as Steps) : []),
     ...provingSteps(job),
     ['closed', fact('old drive stays', { where: 'returned in its bag, labelled', consent: false })],
     ...closingSteps,
@@ -183,6 +186,15 @@ const refitOld: Act = (context, view) => {
     ? Promise.resolve(view)
     : fact('old drive refitted', { serial, startsFromNew: true, note: '' })(context, view);
 };
+
+/** A drive read over all of it at a berth, the old one or the one that took over. */
+const readOver =
+  (when: 'before' | 'after'): Act =>
+  async (context, view) => {
+    const { 'old drive': old, 'new drive choice': taken } = view.snapshot.facts;
+    const drive = when === 'before' ? old : taken;
+    return drive ? fact(`reads ${when}`, await simulatedReads(drive, drive.class, 30))(context, view) : view;
+  };
 
 /** What is read from the label of a drive that goes in. */
 const bySerial =

@@ -68,7 +68,9 @@ test('a file of another device, and files of no use, are said; what was known st
 });
 
 test('the probe and the shape of its file are served', async ({ request }) => {
-  expect(await (await request.get('/udrel-probe.sh')).text()).toMatch(/^#!\/bin\/sh\n/);
+  for (const script of ['/udrel-probe.sh', '/udrel-measure.sh']) {
+    expect(await (await request.get(script)).text()).toMatch(/^#!\/bin\/sh\n/);
+  }
   const schema = (await (await request.get('/api/v1/schemas/probe-file')).json()) as { required: string[] };
   expect(schema.required).toContain('drives');
 });
@@ -139,4 +141,30 @@ test('what can go before the copy makes a smaller drive do, and is asked for in 
   await page.getByLabel(/What is used now/).fill('168 GiB');
   await page.getByRole('button', { name: /^Seen to: Clear away/ }).click();
   await expect(page.getByText('168 GiB; Ilse', { exact: false })).toBeVisible();
+});
+
+test('a berth reads the old drive over all of it; its figures go into the form, and a file of another drive is refused', async ({
+  page,
+}) => {
+  await enter(page, 'ilse', '/jobs/U-2408/assess');
+  const reads = sheet(page, 'Read over all of it');
+  await reads.getByLabel('For how long').selectOption('15');
+  await reads.getByRole('button', { name: 'Read it there' }).click();
+  await expect(reads.getByRole('status')).toContainText('The berth reads it');
+  await expect(reads.getByRole('img', { name: /^Rates from the beginning of the drive to its end/ })).toBeVisible();
+  await expect(reads.getByText('9 places, then 4 KiB QD1, 15 s, at a berth')).toBeVisible();
+  await expect(reads.getByRole('status')).toHaveCount(0);
+  const form = sheet(page, /^Before:/);
+  await form.getByRole('button', { name: /^From its reads: \d/ }).click();
+  await expect(form.getByLabel('Sequential read, MB/s')).toHaveValue(/^\d+(\.\d)?$/);
+  await expect(form.getByLabel(/^Method/)).toHaveValue('9 places, then 4 KiB QD1, 15 s, at a berth');
+  const places = Array.from({ length: 9 }, (_none, n) => ({ offset: n * 1e9, rate: 100, failed: 0 }));
+  const drive = { serial: 'KD5-OTHER', bytes: 9e9, seconds: 30, link: '', places, small: null };
+  const file = { format: 'udrel-measurement', version: 1, made: '', drives: [drive] };
+  await reads.getByLabel('Measurement file, before').setInputFiles({
+    name: 'measurement.json',
+    mimeType: 'application/json',
+    buffer: Buffer.from(JSON.stringify(file)),
+  });
+  await expect(reads.getByRole('alert')).toContainText('it tells of KD5-OTHER, not of');
 });

@@ -156,3 +156,16 @@ test('files of a second old drive come onto the new one, and their paper says wh
   await page.goto('/print/document/U-2450');
   await expect(page.getByText('brought onto the new drive: 5 folders, 262 GiB, 30 opened.')).toBeVisible();
 });
+
+test('a finished drive that will not start says so before it is fitted, with what would do', async ({ page }) => {
+  await enter(page, 'ilse', '/jobs/U-2454/copy');
+  const told = sheet(page, 'Will it start?');
+  await expect(told.getByText('As it is, the device will not start from it.')).toBeVisible();
+  await expect(told.getByText('Its EFI system partition holds no loader.')).toBeVisible();
+  await expect(told.getByText(/repair its start from a medium/)).toBeVisible();
+  // Read at a berth once more, all of it is there: only how the device starts is not known.
+  const back = sheet(page, 'New drive read back');
+  await back.getByRole('button', { name: 'Read it there' }).click();
+  await expect(told.getByText('Whether it starts cannot be told from what is known.')).toBeVisible();
+  await expect(told.getByText('How the device starts was not read.')).toBeVisible();
+});

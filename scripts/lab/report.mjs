@@ -42,16 +42,17 @@ ${watched.map(({ name, told, seen, wrong }) => `| ${name} | ${told} | ${seen} | 
 
 /** What was expected of finished drives, and what the firmware then did. */
 function startedReport(started) {
+  const blind = started.filter(({ cause }) => cause !== null);
   const yes = (wrong) => (wrong.length === 0 ? 'yes' : 'no');
   return `
 ## Finished drives that are started
 
 Drives with a tiny system, made in the machine, looked at as a berth does, and then started by real firmware (UEFI: its entries
 written and read there by the shipped probe; Secure Boot with the keys that devices come with; legacy). What was expected is held
-against what started; the no-boot guide was told what was seen and what a job knows, and not of the look at the drive. The
-shipped probe brings the same of each drive.
+against what started; the no-boot guide was told what was seen, what a job knows and, as in a job, what the look at the drive had
+expected. The shipped probe brings the same of each drive.
 
-${started.filter(({ wrong }) => wrong.length === 0).length} of ${started.length} as expected, and the true cause among the guide's first three.
+${started.filter(({ wrong }) => wrong.length === 0).length} of ${started.length} as expected, and the true cause among the guide's first three; without the look it is there in ${blind.filter((one) => one.blind).length} of ${blind.length}.
 
 | drive | firmware | expected | why | what started | made as | the guide's first three | as it is |
 | --- | --- | --- | --- | --- | --- | --- | --- |

@@ -3,7 +3,6 @@ import {
   closeSync,
   copyFileSync,
   existsSync,
-  mkdirSync,
   mkdtempSync,
   openSync,
   readFileSync,
@@ -21,7 +20,7 @@ import { guideOf } from '../../packages/core/src/triage';
 import { sleep } from '../lib/run.mjs';
 import { attached, OVMF, runMachine } from './machine.mjs';
 import { makingScript } from './making.mjs';
-import { ENTRIES, OLD, START_SET_UPS } from './start-set-ups.mjs';
+import { ENTRIES, OLD } from './start-set-ups.mjs';
 import { saying, tinySystems } from './tiny-systems.mjs';
 
 /** How long a firmware gets to start something, and how long nothing more may be said before it is given up, seconds. */
@@ -153,14 +152,18 @@ async function startOne(drive, { stores, probed, work, beside }) {
   const started = told.includes(saying('own')) ? 'own' : told.includes(saying('old')) ? 'old' : null;
   const really = started === 'own' ? 'starts' : started === 'old' ? 'another' : 'does not';
   const agrees = expected.outcome === really || (either && expected.outcome === 'another' && started !== null);
-  const guide = guideFor(drive, { expected, told, started, scheme: table.scheme });
-  const first = guide.ranked.slice(0, 3).map(({ id }) => id);
+  const seen = { told, started, scheme: table.scheme };
+  const firstOf = (known) =>
+    guideFor(drive, seen, known)
+      .ranked.slice(0, 3)
+      .map(({ id }) => id);
+  // As the product does it: the guide knows of the look. And blind, by what is seen and what the job knows alone.
+  const first = firstOf(expected.cause);
+  const holds = (causes) => cause === null || [cause, ...also].some((one) => causes.includes(one));
   const wrong = [
     ...(agrees ? [] : [`expected: ${expected.outcome} (${expected.reasons[0]?.sentence}); it ${really}`]),
     ...((cause === null) === (started === 'own') || either ? [] : [`made as ${cause ?? 'sound'}, and it ${really}`]),
-    ...(cause === null || [cause, ...also].some((one) => first.includes(one))
-      ? []
-      : [`the guide begins with ${first.join(', ')}`]),
+    ...(holds(first) ? [] : [`the guide begins with ${first.join(', ')}`]),
     ...(JSON.stringify(probed.get(drive.serial)) === JSON.stringify(start) ? [] : ['the probe brings something else']),
   ];
   console.log(
@@ -174,13 +177,14 @@ async function startOne(drive, { stores, probed, work, beside }) {
     sentence,
     really,
     first: cause ? first : [],
+    blind: holds(firstOf(null)),
     cause,
     wrong,
   };
 }
 
-/** What the guide says first of what is seen, without having been told of the look at the drive. */
-function guideFor({ firmware, facts }, { told, started, scheme }) {
+/** What the guide says first of what is seen. */
+function guideFor({ firmware, facts }, { told, started, scheme }, expected) {
   const seen = ['the new drive is listed in firmware'];
   if (started === 'old') seen.push('starts the old system');
   else if (/Access Denied|Security Violation/.test(told)) seen.push('the loader is rejected as not signed');
@@ -201,7 +205,7 @@ function guideFor({ firmware, facts }, { told, started, scheme }) {
       encrypted: false,
       oldAttached: false,
       identifiersKept: true,
-      expected: null,
+      expected,
       loaderCopied: true,
       copyDoubted: null,
       hibernated: false,

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { AgentSamples, AgentWork } from '@udrel/contract/types';
+import type { AgentSamples, AgentWork, ReadsAnswer, ReadsRequest } from '@udrel/contract/types';
 import { advance, beginProgress, progressOf, type Progress } from '@udrel/core/progress';
 import { createAgent, type ServerLink } from './agent';
 import { holdsToWhatABerthDoes } from './berth.test-data';
@@ -101,8 +101,9 @@ describe('the agent', () => {
         const reach = <T>(answer: T) => (up ? Promise.resolve(answer) : Promise.reject(new Error('away')));
         const server: ServerLink = {
           hello: () => reach(undefined),
-          work: () => reach({ runs: [work], readBacks: [] }),
+          work: () => reach({ runs: [work], readBacks: [], reads: [] }),
           answer: () => reach(undefined),
+          answerReads: () => reach(undefined),
           send: (batch: AgentSamples) => {
             if (!up) return reach({ acknowledged: 0 });
             if (batch.firstSeq !== taken.length + 1) return reach({ acknowledged: taken.length });
@@ -123,6 +124,48 @@ describe('the agent', () => {
       }),
       { numRuns: 30 },
     );
+  });
+
+  it('measures while it goes on watching, tells it once the server is there, and forgets what nobody asks for', async () => {
+    const request: ReadsRequest = {
+      id: 'm1',
+      berth: 1,
+      drive: { serial: 'KD5-1', bytes: 500e9 },
+      class: 'disk 5400',
+      seconds: 30,
+    };
+    const told: ReadsAnswer[] = [];
+    let asked = [request];
+    let up = true;
+    const server: ServerLink = {
+      hello: () => Promise.resolve(),
+      work: () => Promise.resolve({ runs: [], readBacks: [], reads: asked }),
+      answer: () => Promise.resolve(),
+      answerReads: (answer) => {
+        if (!up) return Promise.reject(new Error('away'));
+        told.push(answer);
+        asked = [];
+        return Promise.resolve();
+      },
+      send: () => Promise.resolve({ acknowledged: 0 }),
+    };
+    let begun = 0;
+    const berth = simulatedBerth(1, 'healthy', 20);
+    const slow = { ...berth, measure: (one: ReadsRequest) => ((begun += 1), berth.measure(one)) };
+    const agent = createAgent('bench', 'boot', [slow], server);
+    await agent.turn(1000);
+    up = false;
+    await new Promise((go) => setTimeout(go, 300));
+    await agent.turn(1000);
+    up = true;
+    await agent.turn(1000);
+    await agent.turn(1000);
+    expect([begun, told.length]).toEqual([1, 1]);
+    expect(told[0]?.reads).toMatchObject({ serial: 'KD5-1', where: 'berth', seconds: 30 });
+    const rates = told[0]?.reads?.places.map(({ rate }) => rate ?? 0) ?? [];
+    // A disk reads its end at half the rate of its beginning.
+    expect((rates[8] ?? 0) / (rates[0] ?? 1)).toBeCloseTo(0.5, 1);
+    expect(told[0]?.reads?.small?.middle).toBeGreaterThan(8);
   });
 
   it('keeps what is not acknowledged', async () => {

@@ -1,13 +1,22 @@
-import type { AgentHello, ReadBackRequest, AgentSamples, AgentWork, ReadBackAnswer } from '@udrel/contract/types';
+import type {
+  AgentHello,
+  ReadBackRequest,
+  AgentSamples,
+  AgentWork,
+  ReadBackAnswer,
+  ReadsAnswer,
+  ReadsRequest,
+} from '@udrel/contract/types';
 import type { Berth } from './berth/berth';
 import { acknowledge, keep, newOutbox, nextBatch, type Outbox } from './outbox';
 
 /** What the agent needs of a server. Every call may fail: then it is tried again at the next turn. */
 export interface ServerLink {
   hello: (hello: AgentHello) => Promise<void>;
-  work: () => Promise<{ runs: AgentWork[]; readBacks: ReadBackRequest[] }>;
+  work: () => Promise<{ runs: AgentWork[]; readBacks: ReadBackRequest[]; reads: ReadsRequest[] }>;
   send: (samples: AgentSamples) => Promise<{ acknowledged: number }>;
   answer: (result: ReadBackAnswer) => Promise<void>;
+  answerReads: (result: ReadsAnswer) => Promise<void>;
 }
 
 export interface Agent {
@@ -20,6 +29,8 @@ const HELLO_EVERY = 30;
 /** An agent over some berths. `boot` tells its starts apart; samples are numbered anew with each. */
 export function createAgent(name: string, boot: string, berths: readonly Berth[], server: ServerLink): Agent {
   const boxes = new Map<string, Outbox>();
+  /** What is being measured, or was and is not told yet, by request. */
+  const measured = new Map<string, ReadsAnswer | null>();
   let turns = 0;
 
   async function greet(): Promise<void> {
@@ -70,6 +81,23 @@ export function createAgent(name: string, boot: string, berths: readonly Berth[]
     }
   }
 
+  /** Measuring takes its time: runs go on being watched meanwhile, and what came of it is told at a later turn. */
+  async function measureAll(requests: readonly ReadsRequest[]): Promise<void> {
+    for (const id of measured.keys()) if (!requests.some((one) => one.id === id)) measured.delete(id);
+    for (const request of requests) {
+      const berth = berths.find(({ number }) => number === request.berth);
+      const { id } = request;
+      const result = measured.get(id);
+      if (result) await server.answerReads(result);
+      if (!berth || result !== undefined) continue;
+      measured.set(id, null);
+      void berth
+        .measure(request)
+        .catch((error: unknown) => ({ id, reads: null, trouble: `It cannot be read: ${String(error)}`.slice(0, 300) }))
+        .then((answer) => measured.set(id, answer));
+    }
+  }
+
   return {
     async turn(milliseconds) {
       // What is watched goes on being read while the server is away.
@@ -77,9 +105,10 @@ export function createAgent(name: string, boot: string, berths: readonly Berth[]
       try {
         await greet();
         await deliver();
-        const { runs, readBacks } = await server.work();
+        const { runs, readBacks, reads } = await server.work();
         assign(runs);
         await readBackAll(readBacks);
+        await measureAll(reads);
         return true;
       } catch {
         turns = 0;

@@ -21,5 +21,6 @@ export function httpLink(base: string, token: string): ServerLink {
     work: () => call('agentWork'),
     send: (samples) => call('agentSamples', samples),
     answer: async (result) => void (await call('agentReadBack', result)),
+    answerReads: async (result) => void (await call('agentReads', result)),
   };
 }

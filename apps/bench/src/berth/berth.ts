@@ -1,4 +1,11 @@
-import type { ReadBackRequest, AgentWork, ReadBackAnswer, SeenDrive } from '@udrel/contract/types';
+import type {
+  ReadBackRequest,
+  AgentWork,
+  ReadBackAnswer,
+  ReadsAnswer,
+  ReadsRequest,
+  SeenDrive,
+} from '@udrel/contract/types';
 import type { Sample } from '@udrel/core/progress';
 
 /** What a berth reads at one turn: counters since the last, and which drives lie there now. */
@@ -25,4 +32,6 @@ export interface Berth {
   read: (milliseconds: number) => Promise<BerthReading>;
   /** Reads the table and the volumes of a drive that lies there, and compares samples of both where that is asked. */
   readBack: (request: ReadBackRequest) => Promise<ReadBackAnswer>;
+  /** Reads a drive that lies there for its figures, for as long as is asked. */
+  measure: (request: ReadsRequest) => Promise<ReadsAnswer>;
 }

@@ -4,6 +4,7 @@ import type { Sample } from '@udrel/core/progress';
 import type { Berth } from '../berth/berth';
 import { countersOf, recordedErrors, type Counters } from './counters';
 import { discover, type FoundDrive } from './discover';
+import { measureAtBerth } from './measure';
 import { readAtBerth, seenOf } from './read-back';
 import { SYSTEM, type SystemTrees } from './system';
 
@@ -144,5 +145,6 @@ export function linuxBerth(number: number, sockets: readonly string[], trees: Sy
       };
       return Promise.resolve(readAtBerth(trees, request, found));
     },
+    measure: (request) => measureAtBerth(trees, request, bySerial(here(), request.drive.serial)),
   };
 }

@@ -162,6 +162,23 @@ describe('drives at a berth of a Linux machine', () => {
     expect(await berth.read(1000)).toMatchObject({ samples: [{ t: 3, written: 0 }], target: { serial: 'PW-0999' } });
   });
 
+  it('are measured over the whole drive, read only', async () => {
+    const image = join(trees.dev, 'nvme0n1');
+    writeFileSync(image, new Uint8Array(SECTORS * 512));
+    const before = statSync(image).mtimeMs;
+    const asked = { id: 'm', berth: 1, drive: work.target, class: 'SATA SSD' as const, seconds: 1 };
+    const { reads, trouble } = await linuxBerth(1, [], trees).measure(asked);
+    expect(trouble).toBe('');
+    expect(reads).toMatchObject({ serial: 'PW-0001', where: 'berth', seconds: 1 });
+    expect(reads?.places.map(({ rate, failed }) => [rate !== null && rate > 0, failed])).toEqual(
+      Array.from({ length: 9 }, () => [true, 0]),
+    );
+    expect(reads?.small?.count).toBeGreaterThan(50);
+    expect(statSync(image).mtimeMs).toBe(before);
+    const gone = await linuxBerth(1, [], trees).measure({ ...asked, drive: { serial: 'NOBODY', bytes: 1 } });
+    expect([gone.reads, gone.trouble]).toEqual([null, 'The drive to be measured is not seen at this berth.']);
+  });
+
   it('show their table and volumes, read only, and how samples of both compare', async () => {
     const entries = [0, 1].map((n) => ({
       number: n + 1,

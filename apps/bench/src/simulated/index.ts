@@ -2,7 +2,8 @@ import type { ReadBackRequest, AgentWork, ReadBackAnswer, SeenDrive } from '@udr
 import type { Sample } from '@udrel/core/progress';
 import { simulatedStart } from '@udrel/core/starting';
 import type { Berth } from '../berth/berth';
-import { seededRandom } from './random';
+import { simulatedReads } from '@udrel/core/drive-reads';
+import { seededRandom } from '@udrel/core/chance';
 import { nextSecond, type ScenarioName, type Second } from './scenario';
 
 export { SCENARIOS, type ScenarioName } from './scenario';
@@ -92,6 +93,9 @@ export function simulatedBerth(number: number, scenario: ScenarioName, speed: nu
       const samples = Array.from({ length: seconds }, () => tick(run));
       const { source } = run.work;
       return Promise.resolve({ samples, source: seen(source.serial, source.bytes), target: targetOf(run) });
+    },
+    measure: async ({ id, drive, class: kind, seconds }) => {
+      return { id, reads: await simulatedReads(drive, kind, seconds), trouble: '' };
     },
     readBack: (request) => Promise.resolve(scenario === 'partition lost' ? lost(request) : asPlanned(request)),
   };

@@ -6,7 +6,7 @@ import { Fact } from '../facts/entities';
 import { GateOverride, Job, JobEvent, WishEntity } from '../jobs/entities';
 import { Device, DeviceModel, Lesson } from '../models/entities';
 import { PaymentEntity, QuoteVersion, ShopOrder } from '../orders/entities';
-import { Berth, Feed, ReadBackRequestEntity, Run, SampleChunk } from '../copying/entities';
+import { Berth, Feed, ReadBackRequestEntity, ReadsRequestEntity, Run, SampleChunk } from '../copying/entities';
 import { Pairing, Photo } from '../photos/entities';
 import { JobKey, Secret } from '../secrets/entities';
 import { Drive, Part, PartOrder, Place, Reservation, Stock } from '../shelf/entities';
@@ -42,6 +42,7 @@ export const entities = [
   Feed,
   SampleChunk,
   ReadBackRequestEntity,
+  ReadsRequestEntity,
   JobKey,
   Secret,
   Audit,

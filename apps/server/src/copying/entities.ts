@@ -165,6 +165,38 @@ export interface ReadBackRequestRow {
   trouble: string;
 }
 
+export interface ReadsRequestRow {
+  id: string;
+  jobId: string;
+  berthId: string;
+  when: 'before' | 'after';
+  serial: string;
+  seconds: number;
+  askedBy: string;
+  askedAt: Date;
+  answeredAt: Date | null;
+  /** Why it was not measured; empty where it was. */
+  trouble: string;
+}
+
+/** A drive that the bench agent is asked to read for its figures. */
+export const ReadsRequestEntity = new EntitySchema<ReadsRequestRow>({
+  name: 'reads_request',
+  columns: {
+    id: key(),
+    jobId: reference('job'),
+    berthId: reference('berth'),
+    when: text(),
+    serial: text(),
+    seconds: integer(),
+    askedBy: reference('staff'),
+    askedAt: time(),
+    answeredAt: time({ nullable: true }),
+    trouble: text({ default: '' }),
+  },
+  indices: [{ name: 'reads_request_open', columns: ['jobId'], unique: true, where: 'answered_at is null' }],
+});
+
 /** A finished drive that the bench agent is asked to read at a berth. */
 export const ReadBackRequestEntity = new EntitySchema<ReadBackRequestRow>({
   name: 'read_back_request',

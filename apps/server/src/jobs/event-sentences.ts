@@ -91,6 +91,8 @@ const SENTENCES: Sentences = {
     `${runName(data)}, attempt ${data.attempt}, ${data.outcome}${data.note ? `: ${data.note}` : ''}${data.losses ? `; lost: ${data.losses.join(', ')}` : ''}`,
   'losses told': ({ data }) => `Told, and acknowledged as lost: ${data.names.join(', ')}`,
   'read back asked': ({ data }) => `Berth ${data.berth} is asked to read the ${driveNamed(data.onto)}`,
+  'reads asked': ({ data }) => `Berth ${data.berth} is asked to read ${data.serial} for ${data.seconds} s`,
+  'reads failed': ({ data }) => `Drive not measured: ${data.trouble}`,
   'read back failed': ({ data }) => `${targetTitle(data.onto ?? 'new')} not read back: ${data.trouble}`,
   'read back': ({ data }) => `${targetTitle(data.onto ?? 'new')} read back: ${data.verdict}`,
   'disassembly counted': ({ data }) => [`${data.name}: ${data.out} out, ${data.back} back`, ...beside(data)].join(', '),

@@ -23,7 +23,7 @@ const PUBLIC = [
   ...['session', 'signIn', 'signOut', 'setUp', 'health', 'openApi', 'fileSchema'],
   ...['openPairing', 'sendFromPhone'],
 ];
-const AGENT = ['agentHello', 'agentWork', 'agentSamples', 'agentReadBack'];
+const AGENT = ['agentHello', 'agentWork', 'agentSamples', 'agentReadBack', 'agentReads'];
 const EVERY_ROLE = [
   ...['switchTo', 'switchable', 'setPin', 'changePassword', 'sessions', 'endSession', 'signOutEverywhere'],
   ...[
@@ -81,6 +81,7 @@ const BENCH = [
     'endRun',
     'tellLosses',
     'askReadBack',
+    'askReads',
     'enterReadBack',
   ],
   ...['addModel', 'describeModel', 'teachSheet', 'correctSite', 'dropLesson', 'considerParts', 'takeParts', 'keepPart'],

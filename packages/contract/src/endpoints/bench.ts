@@ -1,5 +1,5 @@
-import { agentHello, agentSamples, readBackAnswer } from '../shapes/agent';
-import type { ReadBackRequest, AgentWork } from '../views/agent-views';
+import { agentHello, agentSamples, readBackAnswer, readsAnswer } from '../shapes/agent';
+import type { ReadBackRequest, AgentWork, ReadsRequest } from '../views/agent-views';
 import type { BerthView, RunNow } from '../views/views';
 import { command, query } from './endpoint';
 
@@ -19,6 +19,7 @@ export const agentEndpoints = {
   agentWork: query('/agent/work', { permission: 'agent' }).answering<{
     runs: AgentWork[];
     readBacks: ReadBackRequest[];
+    reads: ReadsRequest[];
   }>(),
   agentSamples: command('post /agent/samples', {
     permission: 'agent',
@@ -28,6 +29,11 @@ export const agentEndpoints = {
   agentReadBack: command('post /agent/read-backs', {
     permission: 'agent',
     body: readBackAnswer,
+    idempotency: 'own',
+  }).answering<{ taken: boolean }>(),
+  agentReads: command('post /agent/reads', {
+    permission: 'agent',
+    body: readsAnswer,
     idempotency: 'own',
   }).answering<{ taken: boolean }>(),
 };

@@ -1,5 +1,6 @@
 import {
   askReadBack,
+  askReads,
   beginRun,
   chooseSame,
   endRun,
@@ -57,5 +58,6 @@ export const copyingEndpoints = {
   endRun: jobCommand('post /jobs/:tag/runs/end', { ...WORK, body: endRun }),
   tellLosses: jobCommand('post /jobs/:tag/runs/losses', { ...WORK, body: tellLosses }),
   askReadBack: jobCommand('post /jobs/:tag/read-back/requests', { ...WORK, body: askReadBack }),
+  askReads: jobCommand('post /jobs/:tag/reads/requests', { ...WORK, body: askReads }),
   enterReadBack: jobCommand('post /jobs/:tag/read-back', { ...WORK, body: enterReadBack }),
 };

@@ -2,6 +2,7 @@ import type { Infer } from './shape';
 import { boolean, list, nullable, number, object, optional, text, uuid, whole } from './shape';
 import { byteCount, sectorSize } from './drives';
 import { partitionTable } from './read/partition-table';
+import { driveReads } from './read/drive-reads';
 import { startFiles } from './read/start-files';
 import { reasons } from './reasons';
 
@@ -66,3 +67,7 @@ export const readBackAnswer = object({
   trouble: text(300, 0),
 });
 export type ReadBackAnswer = Infer<typeof readBackAnswer>;
+
+/** What a drive was read at that a berth was asked to measure; or why it was not. */
+export const readsAnswer = object({ id: uuid, reads: nullable(driveReads), trouble: text(300, 0) });
+export type ReadsAnswer = Infer<typeof readsAnswer>;

@@ -1,5 +1,6 @@
 import { PREPARATION_IDS } from '@udrel/core/facts';
 import { STATIONS } from '@udrel/core/stations';
+import { READ_SECONDS } from '@udrel/core/drive-reads';
 import { PASSES } from '@udrel/core/estimate';
 import { BEGUN_RUNS, READ_FROM } from '@udrel/core/facts';
 import { DISASSEMBLY_WAYS, TAP_WAYS } from '@udrel/core/disassembly';
@@ -275,6 +276,14 @@ export const historyQuery = object({ before: optional(whole(1, 1_000_000_000)) }
 /** Asks the bench agent to read the finished drive at a berth. */
 export const askReadBack = object({ version, berth: whole(1, 999), onto });
 export type AskReadBack = Infer<typeof askReadBack>;
+/** Has a berth read the old drive before, or the new one after, for so many seconds; nothing is written. */
+export const askReads = object({
+  version,
+  berth: whole(1, 999),
+  when: oneOf('before', 'after'),
+  seconds: oneOf(...READ_SECONDS),
+});
+export type AskReads = Infer<typeof askReads>;
 
 /** The finished drive as read from a file, or why it was not read. */
 export const enterReadBack = object({

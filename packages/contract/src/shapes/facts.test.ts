@@ -14,6 +14,15 @@ const set = {
   attached: 'inside',
 };
 
+const READS = {
+  serial: 'KD5-1',
+  bytes: 500e9,
+  where: 'berth',
+  link: 'SATA',
+  seconds: 30,
+  places: Array.from({ length: 9 }, (_none, n) => ({ offset: n * 50e9, rate: n === 8 ? null : 110.5, failed: 0 })),
+  small: { count: 800, failed: 0, rate: 0.3, middle: 14, slowest20: 18, slowest100: 60, slowest: 90 },
+};
 const ATTEMPT = {
   at: '2031-05-01T10:00:00Z',
   when: 'before',
@@ -201,6 +210,8 @@ const CASES: Record<EntryKey, { right: object; wrong: object; field: string }> =
     wrong: { attempts: [{ ...ATTEMPT, kind: 'warm' }] },
     field: 'attempts.0.kind',
   },
+  'reads before': { right: READS, wrong: { ...READS, places: READS.places.slice(1) }, field: 'places' },
+  'reads after': { right: READS, wrong: { ...READS, where: 'home' }, field: 'where' },
   'device read': { right: STATE, wrong: { ...STATE, startMode: 'BIOS' }, field: 'startMode' },
   'device read again': { right: STATE, wrong: { ...STATE, secureBoot: 'on' }, field: 'secureBoot' },
   'firmware reset': {

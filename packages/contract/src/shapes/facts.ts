@@ -40,6 +40,7 @@ import { SYSTEM_BITS } from '@udrel/core/memory';
 import { CAUSES, SIGNS, TRY_OUTCOMES } from '@udrel/core/triage';
 import { byteCount, driveClass, m2Length, driveSpec, link, sectorSize, serial, target } from './drives';
 import { deviceState } from './read/device-state';
+import { driveReads } from './read/drive-reads';
 import { partitionTable } from './read/partition-table';
 
 const rate = nullable(number(0, 100_000));
@@ -226,6 +227,8 @@ export const factShapes = {
       60,
     ),
   }),
+  'reads before': driveReads,
+  'reads after': driveReads,
   'device read': deviceState,
   'device read again': deviceState,
   'firmware reset': object({ reset: boolean(), note: text(300) }),

@@ -61,6 +61,8 @@ export interface JobEventData {
   'losses told': OntoDrive & { attempt: number; names: string[] };
   'read back asked': OntoDrive & { berth: number };
   'read back failed': OntoDrive & { trouble: string };
+  'reads asked': { berth: number; when: 'before' | 'after'; serial: string; seconds: number };
+  'reads failed': { when: 'before' | 'after'; trouble: string };
   'read back': OntoDrive & { attempt: number; verdict: string };
   'disassembly counted': {
     itemId: string;

@@ -1,3 +1,4 @@
+import type { DriveClass } from '@udrel/core/fit';
 import type { SourceTable } from '@udrel/core/layout';
 import type { Comparable } from '@udrel/core/read-back';
 
@@ -23,4 +24,14 @@ export interface ReadBackRequest {
   expected: SourceTable;
   /** Stretches to take samples of, everywhere or only of blocks that their file system says are in use. */
   compare: Comparable[];
+}
+
+/** A drive at a berth that the bench agent is to read for its figures. */
+export interface ReadsRequest {
+  id: string;
+  berth: number;
+  drive: { serial: string; bytes: number };
+  /** What a simulated berth behaves like. */
+  class: DriveClass;
+  seconds: number;
 }

@@ -1,3 +1,4 @@
+import { seededRandom } from '../chance';
 import type { DriveClass } from '../fit';
 import { linkPractical, type Link } from '../links';
 import type { RunWork } from './run';
@@ -26,17 +27,6 @@ export interface Gone {
   every: number;
   written: number[];
   took: number;
-}
-
-/** Numbers that look like chance, the same for the same seed. */
-export function chanceOf(seed: number): () => number {
-  let state = seed >>> 0;
-  return () => {
-    state = (state + 0x6d2b79f5) >>> 0;
-    let mixed = Math.imul(state ^ (state >>> 15), state | 1);
-    mixed ^= mixed + Math.imul(mixed ^ (mixed >>> 7), mixed | 61);
-    return ((mixed ^ (mixed >>> 14)) >>> 0) / 2 ** 32;
-  };
 }
 
 /** Outer and inner rate of disks, rates of the others, MB/s: facts of drive classes, each drive somewhere within. */
@@ -70,7 +60,7 @@ const LINKS: readonly Link[] = [
 
 /** Draws what a shop is brought, and how copying it goes: physics of disks and caches, tools and faults, not the estimate's own sums. */
 export function historyOf(seed: number, count: number): Gone[] {
-  const chance = chanceOf(seed);
+  const chance = seededRandom(seed);
   const between = ([low, high]: readonly [number, number]) => low + (high - low) * chance();
   const pick = <T>(all: readonly T[]): T => all[Math.floor(chance() * all.length)] as T;
   // A shop has its own tool and its own ways.

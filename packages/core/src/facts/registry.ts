@@ -2,12 +2,21 @@ import { binary, rate, soldName } from '../capacity';
 import { TARGET_IDS, targetName, targetTitle, type TargetId } from '../layout';
 import { linkName } from '../links';
 import { amount } from '../money';
+import { methodOfReads, type DriveReads } from '../drive-reads';
 import type { FactRow } from './fact-row';
 import { FITTED_KEYS, targetKey, type TargetAspect, type TargetKey } from './target-facts';
 import type { DriveChoice, FactKey, JobFacts } from './types';
 
 /** A fact noted when the device is booked in: it is put right with the booking, not taken back. */
 const BOOKED = { evidenceOf: ['book in'], stamp: false, atCounter: true } as const;
+
+/** Reads of a drive: its figures go into the form by hand, and are recorded there. */
+const READS = {
+  evidenceOf: ['measure before'],
+  stamp: false,
+  origin: 'measured',
+  tell: (reads: DriveReads) => `${reads.serial}, ${methodOfReads(reads)}`,
+} as const;
 
 /** What is proven of the device as it stands rests on everything that was done to it. */
 const PROVEN_ON = [...FITTED_KEYS, 'installed'] as const;
@@ -91,6 +100,8 @@ export const FACTS = {
     origin: 'measured',
     tell: ({ attempts }) => `${attempts.length} by the stopwatch`,
   },
+  'reads before': { ...READS, ofOldDrive: true },
+  'reads after': READS,
   'device read': { evidenceOf: ['measure before'], stamp: false, offline: true, origin: 'measured', tell: deviceRead },
   before: { evidenceOf: ['measure before'], offline: true, origin: 'measured', tell: measured },
   ...eachTarget('choice', (on) => ({

@@ -1,3 +1,4 @@
+import type { DriveReads } from '../drive-reads';
 import type { MeasurementSet, StartAttempt } from '../benchmarks';
 import type { SectorSize } from '../capacity';
 import type { HealthGrade } from '../estimate';
@@ -178,6 +179,9 @@ export interface JobFacts extends FactsOfTargets {
   'sheet pictures'?: { stages: { stage: number; photo: string }[] };
   /** Starts by the stopwatch, in their order. */
   'start attempts'?: { attempts: StartAttempt[] };
+  /** What the old drive was read at when it came, and what took over from it after the work. */
+  'reads before'?: DriveReads;
+  'reads after'?: DriveReads;
   /** What the device said of itself when it came, and after the work. */
   'device read'?: DeviceState;
   'device read again'?: DeviceState;

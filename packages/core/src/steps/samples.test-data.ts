@@ -1,3 +1,4 @@
+import type { DriveReads } from '../drive-reads';
 import type { DriveChoice, FactKey, JobFacts, Route } from '../facts';
 import { defaultIntent, type TargetId } from '../layout';
 import type { JobSnapshot, RunOutcome } from './snapshot/types';
@@ -75,6 +76,8 @@ const STATE = {
   drives: [],
 };
 
+const READS: DriveReads = { serial: 'OLD', bytes: 1, where: 'berth', link: '', seconds: 30, places: [], small: null };
+
 /** Every fact there is, in the order in which they become known. */
 export const complete: Required<JobFacts> = {
   backup: { state: 'has no backup', irreplaceable: 'tide tables since 1961' },
@@ -147,6 +150,8 @@ export const complete: Required<JobFacts> = {
   'no start': { signs: ['no system found'], tries: [{ cause: 'boot order', outcome: 'that was it', note: '' }] },
   'sheet pictures': { stages: [] },
   'start attempts': { attempts: [] },
+  'reads before': READS,
+  'reads after': { ...READS, serial: 'NEW' },
   'device read': STATE,
   'device read again': STATE,
   'firmware reset': { reset: false, note: 'as it was' },

@@ -1,4 +1,4 @@
-import { chanceOf } from '../estimate/histories.test-data';
+import { seededRandom } from '../chance';
 import { CAUSE_OF } from './causes';
 import { guideOf } from './guide';
 import { CAUSES, SIGNS, type CauseId, type Sign, type StartFacts, type Try } from './types';
@@ -17,7 +17,7 @@ export interface FaultyDevice {
  * signs are seen less or more often than it believes, one in twelve comes by chance, and of the facts a third is not known.
  */
 export function faultyDevices(count: number, seed: number): FaultyDevice[] {
-  const draw = chanceOf(seed);
+  const draw = seededRandom(seed);
   const off = Object.fromEntries(CAUSES.map((id) => [id, 2 ** (2 * draw() - 1)])) as Record<CauseId, number>;
   const often = (id: CauseId, sign: Sign) =>
     Math.min(0.98, (CAUSE_OF[id].signs[sign] ?? 0) * (0.6 + 0.7 * draw()) + 0.04);
@@ -114,7 +114,7 @@ function minutesBy(device: FaultyDevice, draw: () => number, next: (signs: Sign[
 
 /** Mean minutes by the guide, and by going through what can be at all from the least effort on, again and again. */
 export function expectedMinutes(devices: readonly FaultyDevice[], seed: number): { guided: number; byEffort: number } {
-  const draw = chanceOf(seed);
+  const draw = seededRandom(seed);
   let [guided, byEffort] = [0, 0];
   for (const device of devices) {
     guided += minutesBy(device, draw, (signs, tries) => {

@@ -6,6 +6,7 @@ import { hello, runsAtBerths, takeSamples } from '../../copying/agent-feed';
 import { raiseAlarms } from '../../copying/raise-alarms';
 import { listBerths } from '../../copying/berths';
 import { answerReadBack, openReadBacks } from '../../copying/read-back-requests';
+import { answerReads, openReads } from '../../copying/reads-requests';
 import { runsNow } from '../../copying/runs-now';
 
 const berths = sharedRead(listBerths);
@@ -21,6 +22,7 @@ export const agentHandlers = handlers(agentEndpoints, {
   agentWork: async ({ manager, now }) => ({
     runs: await runsAtBerths(manager),
     readBacks: await openReadBacks(manager, now),
+    reads: await openReads(manager, now),
   }),
   agentSamples: async (call) => {
     const { body } = call;
@@ -32,5 +34,6 @@ export const agentHandlers = handlers(agentEndpoints, {
       await inTransaction(call.manager, (manager) => raiseAlarms({ ...call, manager }, body, raised));
     return { acknowledged };
   },
+  agentReads: (call) => inTransaction(call.manager, (manager) => answerReads({ ...call, manager }, call.body)),
   agentReadBack: (call) => inTransaction(call.manager, (manager) => answerReadBack({ ...call, manager }, call.body)),
 });

@@ -13,6 +13,7 @@ import { readJob } from '../../jobs/view-job';
 import { handlers } from '../../platform/http/handlers';
 import { askReadBack, enterReadBack } from '../../copying/read-back-requests';
 import { beginRun, endRun, tellLosses } from '../../copying/runs';
+import { askReads } from '../../copying/reads-requests';
 import { viewTakes } from '../../copying/wanted-runs';
 import { runsOfJob } from '../../copying/runs-now';
 
@@ -41,5 +42,6 @@ export const copyingHandlers = handlers(copyingEndpoints, {
   endRun: (call) => endRun(call, call.params.tag, call.body),
   tellLosses: (call) => tellLosses(call, call.params.tag, call.body),
   askReadBack: (call) => askReadBack(call, call.params.tag, call.body),
+  askReads: (call) => askReads(call, call.params.tag, call.body),
   enterReadBack: (call) => enterReadBack(call, call.params.tag, call.body),
 });

@@ -30,6 +30,7 @@ const TWICE: Readonly<Record<string, readonly [field: string, sentence: string]>
   stock_serial: ['serials', 'One of these serials is on record already.'],
   run_open_job: ['version', 'Something of this job is running already.'],
   run_open_berth: ['berth', 'Something else was begun at this berth at the same moment: choose another.'],
+  reads_request_open: ['berth', 'A berth is asked to measure a drive of this job already.'],
   read_back_request_open: ['berth', 'A berth is asked to read a drive of this job already.'],
   quote_order: ['total', 'Somebody wrote a version of this quote at the same moment. Look at it as it stands now.'],
 };

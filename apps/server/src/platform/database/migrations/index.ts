@@ -9,6 +9,7 @@ import { Mended1795900000000 } from './first/mended';
 import { Lists1796200000000 } from './lists';
 import { ListsOfTheHouse1796300000000 } from './lists-of-the-house';
 import { StartCases1796400000000 } from './start-cases';
+import { DriveReads1796800000000 } from './drive-reads';
 import { MemoryTests1796700000000 } from './memory-tests';
 import { Photographs1796600000000 } from './photographs';
 import { PlacesOnTheSheet1796500000000 } from './places-on-the-sheet';
@@ -37,4 +38,5 @@ export const migrations = [
   PlacesOnTheSheet1796500000000,
   Photographs1796600000000,
   MemoryTests1796700000000,
+  DriveReads1796800000000,
 ];

@@ -2,6 +2,7 @@ import type { JobView } from '@udrel/contract/types';
 import { copies, fitsDrive, replacesDrive } from '@udrel/core/steps';
 import { ArrivalForm } from '../functions/ArrivalForm';
 import { MeasureForm } from '../measure/MeasureForm';
+import { ReadsSheet } from '../measure/ReadsSheet';
 import { StopwatchSheet } from '../measure/StopwatchSheet';
 import { HealthForm } from './HealthForm';
 import { MemoryForm } from './MemoryForm';
@@ -25,6 +26,7 @@ export function AssessStation({ job }: { job: JobView }) {
       {job.device.model.memory.slots.length > 0 && <MemoryForm job={job} />}
       <ArrivalForm job={job} />
       <StopwatchSheet job={job} when="before" />
+      <ReadsSheet job={job} when="before" />
       <MeasureForm job={job} fact="before" title="Before: start-up and rates" />
     </>
   );

@@ -16,7 +16,11 @@ import {
   type FurtherFigure,
   type MeasurementSet,
 } from '@udrel/core/benchmarks';
+import { figuresOfReads } from '@udrel/core/drive-reads';
+import { spins } from '@udrel/core/estimate';
+import { targetKey } from '@udrel/core/facts';
 import { EVERY_LINK, linkName } from '@udrel/core/links';
+import { wantedTargets } from '@udrel/core/steps';
 import { Foot, Ledger, Sheet } from '../../../ui';
 import { Field, FormTrouble, Ticks } from '../../../features/form/Field';
 import { useFactForm } from '../../../features/form/kept-form';
@@ -213,6 +217,28 @@ export function MeasureForm({ job, fact, title }: { job: JobView; fact: 'before'
     if (found.method) form.setValue('method', found.method);
   }
 
+  const reads = job.snapshot.facts[`reads ${fact}`];
+  const [on] = wantedTargets(job.snapshot);
+  const measured =
+    fact === 'before' ? job.snapshot.facts['old drive'] : on && job.snapshot.facts[targetKey(on, 'choice')];
+  const read = reads && measured ? figuresOfReads(reads, spins(measured.class)) : null;
+  // What a watched copy wrote by its own counters, of the attempt that counts.
+  const wrote =
+    fact === 'after' && on
+      ? job.runs.findLast((run) => run.kind === 'copy' && run.onto === on)?.progress.wrote?.rate
+      : undefined;
+
+  function takeReads({ sequentialRead, randomRead, method, attached: hung }: Partial<MeasurementSet>): void {
+    const { rates } = form.getValues();
+    form.setValue('rates', {
+      ...rates,
+      sequentialRead: figure(sequentialRead) || rates.sequentialRead,
+      randomRead: figure(randomRead) || rates.randomRead,
+    });
+    if (hung) form.setValue('attached', hung);
+    if (method) form.setValue('method', method);
+  }
+
   const timed = countedStarts(job.snapshot.facts['start attempts']?.attempts ?? [], fact).seconds;
   const complaint = fact === 'before' && set ? complaintOf(set) : null;
   return (
@@ -302,6 +328,16 @@ export function MeasureForm({ job, fact, title }: { job: JobView; fact: 'before'
           {timed.length > 0 && (
             <Button onClick={() => form.setValue('rest', { ...form.getValues('rest'), startUps: timed.join(', ') })}>
               From the stopwatch: {timed.join(', ')} s
+            </Button>
+          )}
+          {read && (
+            <Button onClick={() => takeReads(read)}>From its reads: {figure(read.sequentialRead) || '–'} MB/s</Button>
+          )}
+          {wrote !== undefined && (
+            <Button
+              onClick={() => form.setValue('rates', { ...form.getValues('rates'), sequentialWrite: figure(wrote) })}
+            >
+              Written by the copy: {figure(wrote)} MB/s
             </Button>
           )}
           <Button startIcon={<UploadFileOutlined />} onClick={() => input.current?.click()}>

@@ -3,17 +3,13 @@ import { useMemo } from 'react';
 import { Bar } from 'react-chartjs-2';
 import { linkPractical } from '@udrel/core/links';
 import type { Comparison, MeasuredDrive } from '@udrel/core/benchmarks';
+import { isDecade } from '../../../format/scale';
 import { rate } from '../../../format/units';
 
 Chart.register(BarController, BarElement, CategoryScale, LinearScale, LogarithmicScale, Tooltip);
 Chart.defaults.font.family = 'Atkinson Hyperlegible Next Variable, sans-serif';
 
 const colour = (name: string) => getComputedStyle(document.documentElement).getPropertyValue(name).trim();
-
-/** 0.1, 1, 10 and so on: the others would crowd the scale. */
-function isDecade(value: number): boolean {
-  return Number.isInteger(Math.log10(value));
-}
 
 /** Rates before and after as bars on a logarithmic scale, with rating and link where they are known. */
 export default function CompareChart({ rows, fitted }: { rows: readonly Comparison[]; fitted: MeasuredDrive | null }) {

@@ -1,6 +1,7 @@
 import type { JobView } from '@udrel/contract/types';
 import { AsItCameForm } from '../end/EndForms';
 import { MeasureForm } from '../measure/MeasureForm';
+import { ReadsSheet } from '../measure/ReadsSheet';
 import { StopwatchSheet } from '../measure/StopwatchSheet';
 import { BringForm } from './BringForm';
 import { Compared } from './Compared';
@@ -36,6 +37,7 @@ export function ProveStation({ job }: { job: JobView }) {
       <GrowForm job={job} />
       <BringForm job={job} />
       <StopwatchSheet job={job} when="after" />
+      <ReadsSheet job={job} when="after" />
       <MeasureForm job={job} fact="after" title="After: same test, same settings" />
       <Compared job={job} />
       <WitnessSheet job={job} />
