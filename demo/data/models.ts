@@ -62,7 +62,7 @@ const chosen: ModelSpec[] = [
     kind: 'laptop',
     sites: [m2('a', { posts: [30, 80] }), bay('b', '2.5', 7, { needs: 'drive ribbon Q13' })],
     memory: memory({ soldered: 8 * GIB, slots: ['slot 1'], maximum: 24 * GIB }),
-    firmware: modern,
+    firmware: { ...modern, startsOutside: true },
     ports: PORTS.middle,
     functions: LAPTOP,
     disassembly: disassembly(8, [...laptopInside, touchpadRibbon, ...cardParts]),

@@ -106,3 +106,19 @@ test('memory is tested by a run: one that fails keeps the functions open until w
   await expect(sheet(page, 'Memory test')).toContainText('ended well');
   await expect(page.getByText('The memory test is still running.')).toHaveCount(0);
 });
+
+test('a start from the enclosure is offered before anything is opened; the key that was found goes to the model', async ({
+  page,
+}) => {
+  await enter(page, 'ilse', '/jobs/U-2455/prove');
+  const outside = sheet(page, 'A start from outside');
+  await outside.getByRole('button', { name: 'It was another' }).click();
+  await outside.getByLabel('Key of its start menu').fill('F9');
+  await outside.getByRole('button', { name: 'Note it at the model' }).click();
+  await expect(outside.getByText('start menu, this once: F9')).toBeVisible();
+  await outside.getByLabel('What it did').fill('signed in, no sound looked at');
+  await outside.getByRole('button', { name: 'It started' }).click();
+  await expect(outside.getByText('It started from its enclosure.')).toBeVisible();
+  await enter(page, 'ilse', '/jobs/U-2452/prove');
+  await expect(sheet(page, 'Trial start').getByText('start menu, this once: F9')).toBeVisible();
+});

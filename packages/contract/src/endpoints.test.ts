@@ -57,6 +57,7 @@ describe('what may wait for the connection', () => {
           'no start',
           'firmware reset',
           'start attempts',
+          'outside start',
           'functions on arrival',
           'device read',
           'device read again',

@@ -7,7 +7,7 @@ import { GateOverride, Job, JobEvent, WishEntity } from '../jobs/entities';
 import { Device, DeviceModel, Lesson } from '../models/entities';
 import { PaymentEntity, QuoteVersion, ShopOrder } from '../orders/entities';
 import { Berth, Feed, ReadBackRequestEntity, ReadsRequestEntity, Run, SampleChunk } from '../copying/entities';
-import { Pairing, Photo } from '../photos/entities';
+import { ModelPicture, Pairing, Photo } from '../photos/entities';
 import { JobKey, Secret } from '../secrets/entities';
 import { Drive, Part, PartOrder, Place, Reservation, Stock } from '../shelf/entities';
 import { Idempotency } from '../platform/http/entities';
@@ -31,6 +31,7 @@ export const entities = [
   WishEntity,
   Fact,
   DisassemblyItemEntity,
+  ModelPicture,
   Photo,
   Pairing,
   Belonging,

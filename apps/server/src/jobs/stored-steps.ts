@@ -150,7 +150,12 @@ export function stepsOfModel(
 ): Pick<JobSnapshot, 'modelKnown' | 'device' | 'opening'> {
   return {
     modelKnown: !stub,
-    device: { uefi: model.firmware.uefi, battery: batteryOf(model), soldered },
+    device: {
+      uefi: model.firmware.uefi,
+      battery: batteryOf(model),
+      soldered,
+      startsOutside: model.firmware.startsOutside ?? null,
+    },
     opening: model.opening ?? null,
   };
 }

@@ -9,7 +9,7 @@ const LATEST = 1000;
 export async function startCases(manager: EntityManager): Promise<StartCasesView> {
   const cases = await rows<StartCasesView['cases'][number]>(
     manager,
-    `select one.value ->> 'cause' as cause, m.code as model
+    `select one.value ->> 'cause' as cause, m.code as model, j.tag
        from (select job_id, value from fact where current and key = 'no start' order by at desc limit ${LATEST}) f
        join job j on j.id = f.job_id
        join device d on d.id = j.device_id

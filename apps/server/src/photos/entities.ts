@@ -56,3 +56,18 @@ export const Pairing = new EntitySchema<PairingRow>({
   },
   indices: [{ name: 'pairing_job', columns: ['jobId'] }],
 });
+
+export interface ModelPictureRow {
+  id: string;
+  modelId: string;
+  stage: number;
+  /** As that of a photograph: what its files are called. */
+  content: string;
+}
+
+/** The photograph on which a model's places of a stage were shown: it is kept while the model has it, whatever becomes of its job. */
+export const ModelPicture = new EntitySchema<ModelPictureRow>({
+  name: 'model_picture',
+  columns: { id: key(), modelId: reference('device_model'), stage: integer(), content: text() },
+  indices: [{ name: 'model_picture_stage', columns: ['modelId', 'stage'], unique: true }],
+});

@@ -74,7 +74,7 @@ export async function markPhoto(
   return view;
 }
 
-/** Removes a photograph; its files go where no other job shows the same. */
+/** Removes a photograph; its files go where no other job and no model shows the same. */
 export async function removePhoto(context: CommandContext, store: PhotoStore, tag: string, id: string): Promise<void> {
   const dropped = await inTransaction(context.manager, async (manager) => {
     const [job] = await lockJobs(manager, { tag });
@@ -85,20 +85,28 @@ export async function removePhoto(context: CommandContext, store: PhotoStore, ta
     );
     if (!job || !gone) throw notFound('This photograph');
     await noteAtJob({ ...context, manager }, job, [{ kind: 'photo removed', data: { station: gone.station } }]);
-    const shown = await firstRow(manager, 'select 1 as shown from photo where content = $1 limit 1', [gone.content]);
+    const shown = await firstRow(
+      manager,
+      'select 1 as shown from photo where content = $1 union all select 1 from model_picture where content = $1 limit 1',
+      [gone.content],
+    );
     return shown ? null : gone.content;
   });
   if (dropped) await store.drop(dropped);
 }
 
-/** The file of a photograph. */
+/** The file of a photograph, of a job or of a model. */
 export async function fileOfPhoto(
   manager: EntityManager,
   store: PhotoStore,
   id: string,
   size: PhotoSize,
 ): Promise<string> {
-  const photo = await firstRow<{ content: string }>(manager, 'select content from photo where id = $1', [id]);
+  const photo = await firstRow<{ content: string }>(
+    manager,
+    'select content from photo where id = $1 union all select content from model_picture where id = $1',
+    [id],
+  );
   if (!photo) throw notFound('This photograph');
   return store.fileOf(photo.content, size);
 }

@@ -36,6 +36,7 @@ const EVERY_ROLE = [
     'berths',
     'runs',
     'jobRuns',
+    'sheetPictures',
     'takes',
     'match',
     'placing',
@@ -84,7 +85,17 @@ const BENCH = [
     'askReads',
     'enterReadBack',
   ],
-  ...['addModel', 'describeModel', 'teachSheet', 'correctSite', 'dropLesson', 'considerParts', 'takeParts', 'keepPart'],
+  ...[
+    'addModel',
+    'describeModel',
+    'teachSheet',
+    'teachFirmware',
+    'correctSite',
+    'dropLesson',
+    'considerParts',
+    'takeParts',
+    'keepPart',
+  ],
 ];
 const OWNER = [
   'accounts',

@@ -3,8 +3,8 @@ import { join } from 'node:path';
 import sharp from 'sharp';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { PAIRING_HEADER } from '@udrel/contract/endpoints';
-import type { JobView, PairedView, PairingView, PhotoView } from '@udrel/contract/types';
-import { bookJob, stockUp, type Stock } from '../fixtures';
+import type { JobView, PairedView, PairingView, PhotoView, SheetPicture } from '@udrel/contract/types';
+import { bookJob, stockUp, Work, type Stock } from '../fixtures';
 import { TEST_CONFIG, useShop } from '../harness';
 
 const shop = useShop();
@@ -73,6 +73,30 @@ describe('photographs of a job', () => {
     expect((await shop.as.counter.send('DELETE', path)).status).toBe(204);
     expect(files()).toHaveLength(before - 2);
     expect(await list()).toEqual([]);
+  });
+});
+
+describe('a photograph that places were shown on', () => {
+  it('goes along to the model, and stays with it whatever becomes of the job’s', async () => {
+    const first = new Work(shop.as.technician, await bookJob(shop.as.counter, stock));
+    const { tag, snapshot } = first.job;
+    const [item] = snapshot.disassembly;
+    const taken = await shop.as.technician.form<PhotoView>(`/jobs/${tag}/photos`, {
+      photo: await picture(77),
+      station: 'Swap',
+    });
+    first.job = (await shop.as.technician.get<JobView>(`/jobs/${tag}`)).body;
+    const stage = item?.stage ?? 1;
+    await first.put('sheet pictures' as never, { stages: [{ stage, photo: taken.body.id }] });
+    const places = { version: first.job.version, places: [{ x: 0.2, y: 0.3 }] };
+    await shop.as.technician.send('PUT', `/jobs/${tag}/disassembly/${item?.id}/places`, places);
+    first.job = (await shop.as.technician.get<JobView>(`/jobs/${tag}`)).body;
+    expect((await first.post('/taught', { items: [item?.id] })).status).toBe(200);
+    const next = await bookJob(shop.as.counter, stock);
+    const { body: pictures } = await shop.as.technician.get<SheetPicture[]>(`/jobs/${next.tag}/sheet-pictures`);
+    expect(pictures.map((one) => one.stage)).toEqual([stage]);
+    expect((await shop.as.technician.send('DELETE', `/jobs/${tag}/photos/${taken.body.id}`)).status).toBe(204);
+    expect(await shop.as.technician.head(`/photos/${pictures[0]?.photo}/full`)).toBe(200);
   });
 });
 

@@ -61,7 +61,15 @@ it('sees by taps a piece in the place of another kind, keeps the gate closed unt
   expect((await work.post('/taught', { items: [work.job.id] })).status).toBe(422);
   expect((await work.post('/taught', { items })).status).toBe(200);
   expect((await work.post('/taught', { items })).status).toBe(422);
+  // So do the keys that were found, and whether it starts from outside.
+  const firmware = { setUpKey: 'F2', startsOutside: true };
+  expect((await work.post('/taught-firmware', firmware)).status).toBe(200);
+  expect((await work.post('/taught-firmware', firmware)).body.detail).toContain('knows that by now');
+  expect((await work.post('/taught-firmware', {})).status).toBe(422);
+  expect(work.job.device.model.firmware).toMatchObject(firmware);
+  expect(work.job.history.map(({ sentence }) => sentence).join()).toContain('key of its set-up: F2');
   const next = await bookJob(shop.as.counter, stock, { wishes });
+  expect(next.device.model.firmware).toMatchObject(firmware);
   expect(next.snapshot.disassembly.map(({ details }) => details?.places?.length)).toEqual([10, 1]);
   expect(next.snapshot.disassembly.every(({ outAt }) => outAt?.length === 0)).toBe(true);
 });

@@ -39,6 +39,7 @@ export const {
   useBerthsQuery,
   useRunsQuery,
   useJobRunsQuery,
+  useSheetPicturesQuery,
   useTakesQuery,
   useJobsInfiniteQuery,
   useJobCountQuery,

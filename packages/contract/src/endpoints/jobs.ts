@@ -11,6 +11,7 @@ import {
   moveWholeDisassembly,
   placeDisassembly,
   tapDisassembly,
+  teachFirmware,
   teachSheet,
   overrideGate,
   handOff,
@@ -88,6 +89,11 @@ export const jobEndpoints = {
   teachSheet: jobCommand('post /jobs/:tag/taught', {
     permission: 'describe models',
     body: teachSheet,
+    changes: ['job', 'models', 'every job'],
+  }),
+  teachFirmware: jobCommand('post /jobs/:tag/taught-firmware', {
+    permission: 'describe models',
+    body: teachFirmware,
     changes: ['job', 'models', 'every job'],
   }),
   overrideGate: jobCommand('post /jobs/:tag/overrides', { permission: 'pass a gate', body: overrideGate }),

@@ -1,5 +1,5 @@
 import { markPhoto, pairPhone } from '../shapes/photos';
-import type { PairedView, PairingView, PhotoView } from '../views/photo-views';
+import type { PairedView, PairingView, PhotoView, SheetPicture } from '../views/photo-views';
 import { command, query } from './endpoint';
 
 /** The header in which a paired phone names its key. */
@@ -16,6 +16,11 @@ export const photoEndpoints = {
     permission: 'look at jobs and shelf',
     about: 'JobPhotos',
   }).answering<PhotoView[]>(),
+  /** What a job's model has for the stages of its sheet; each is asked for as a photograph is. */
+  sheetPictures: query('/jobs/:tag/sheet-pictures', {
+    permission: 'look at jobs and shelf',
+    about: 'JobPhotos',
+  }).answering<SheetPicture[]>(),
   keepPhoto: command('post /jobs/:tag/photos', {
     ...KEEP,
     status: 201,

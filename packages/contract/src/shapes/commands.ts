@@ -240,6 +240,14 @@ export type PlaceDisassembly = Infer<typeof placeDisassembly>;
 /** What of a sheet is taken into its model, by its items. */
 export const teachSheet = object({ version, items: list(uuid, 60, 1) });
 export type TeachSheet = Infer<typeof teachSheet>;
+/** What a job shows of its model's firmware: keys, and whether it starts from outside. */
+export const teachFirmware = object({
+  version,
+  setUpKey: optional(text(30)),
+  startMenuKey: optional(text(30)),
+  startsOutside: optional(boolean()),
+});
+export type TeachFirmware = Infer<typeof teachFirmware>;
 export const moveWholeDisassembly = object({ version, way: oneOf(...DISASSEMBLY_WAYS) });
 export type MoveWholeDisassembly = Infer<typeof moveWholeDisassembly>;
 export const overrideGate = object({

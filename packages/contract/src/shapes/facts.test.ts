@@ -200,6 +200,11 @@ const CASES: Record<EntryKey, { right: object; wrong: object; field: string }> =
     wrong: { results: [{ name: 'Camera', works: 'hardly' }], note: '' },
     field: 'results.0.works',
   },
+  'outside start': {
+    right: { started: false, note: 'black screen' },
+    wrong: { started: 'yes', note: '' },
+    field: 'started',
+  },
   'sheet pictures': {
     right: { stages: [{ stage: 1, photo: '7b0c6a5e-51d1-4a53-9d43-0d2a4b1a8c11' }] },
     wrong: { stages: [{ stage: 0, photo: '7b0c6a5e-51d1-4a53-9d43-0d2a4b1a8c11' }] },

@@ -198,6 +198,7 @@ export const factShapes = {
     note: text(300, 0),
     told: optional(text(200, 0)),
   }),
+  'outside start': object({ started: boolean(), note: text(300, 0) }),
   'start repaired': object({ note: text(300) }),
   'volume grown': object({ grown: boolean(), note: text(300, 0) }),
   'files brought': object({

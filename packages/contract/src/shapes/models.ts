@@ -54,6 +54,8 @@ export const modelSpec = object({
     /** Keys of its set-up, and of the menu from which it starts once. */
     setUpKey: optional(text(30)),
     startMenuKey: optional(text(30)),
+    /** Whether it starts from a drive outside, on USB. */
+    startsOutside: optional(boolean()),
   }),
   ports: optional(list(port, 20)),
   functions: list(text(40), 40),

@@ -12,6 +12,12 @@ export interface PhotoView {
   at: string;
 }
 
+/** The photograph on which a model's places of a stage were shown. */
+export interface SheetPicture {
+  stage: number;
+  photo: string;
+}
+
 /** A pairing that waits for its phone: what stands in its address, and until when. */
 export interface PairingView {
   token: string;

@@ -205,7 +205,7 @@ export interface SignedInView {
 /** What earlier jobs taught about a model, and how long its devices lay open, minutes. */
 /** What the shop learnt of devices that did not start. */
 export interface StartCasesView {
-  cases: ResolvedCase[];
+  cases: (ResolvedCase & { tag: string })[];
 }
 
 export interface LessonsView {

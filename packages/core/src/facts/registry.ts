@@ -186,6 +186,11 @@ export const FACTS = {
     tell: ({ what, note, told }) =>
       [what.join(', ') || 'nothing out of the ordinary', note, told && `told: ${told}`].filter(Boolean).join('; '),
   },
+  'outside start': {
+    evidenceOf: ['outside start'],
+    offline: true,
+    tell: ({ started, note }) => [started ? 'it started' : 'it did not start', note].filter(Boolean).join('; '),
+  },
   'start repaired': {
     evidenceOf: ['repair start'],
     restsOn: PROVEN_ON,

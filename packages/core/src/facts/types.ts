@@ -216,6 +216,8 @@ export interface JobFacts extends FactsOfTargets {
   /** Drive by drive, what became of files that were to come onto the new drive. */
   'files brought'?: { drives: BroughtFiles[] };
   /** `done`: what was done about it, or before this start. */
+  /** A start from the finished drive while it is still outside. */
+  'outside start'?: { started: boolean; note: string };
   'trial start'?: { started: boolean; oldDriveDetached: boolean; note: string; done?: string };
   /** Why it does not start: what is seen, and which causes were looked for, in their order. */
   'no start'?: { signs: Sign[]; tries: (Try & { note: string })[] };

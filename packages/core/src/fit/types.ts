@@ -291,6 +291,8 @@ export interface Firmware {
   /** How it runs the controllers of its drives as delivered; absent where nobody looked. */
   controller?: 'AHCI' | 'RAID';
   secureBoot?: boolean;
+  /** Whether it starts from a drive outside, on USB; absent where nobody tried. */
+  startsOutside?: boolean;
 }
 
 export type Verdict = 'fits' | 'fits with parts' | 'fits with alteration' | 'no' | 'cannot tell';

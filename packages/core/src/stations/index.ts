@@ -27,6 +27,7 @@ export const STEPS = {
   ...eachTarget('fit', 'Swap'),
   'fit memory': 'Swap',
   install: 'Copy',
+  'outside start': 'Prove',
   'test memory': 'Prove',
   'repair start': 'Prove',
   'trial start': 'Prove',

@@ -10,7 +10,7 @@ import type { Gate, GateId, JobSnapshot, RunSummary } from './snapshot/types';
 const empty: JobSnapshot = {
   wishes: [{ kind: 'new drive', least: bytesOfNominal(480) }],
   modelKnown: true,
-  device: { uefi: true, battery: true, soldered: [] },
+  device: { uefi: true, battery: true, soldered: [], startsOutside: null },
   opening: null,
   end: null,
   facts: {},

@@ -144,6 +144,7 @@ export const complete: Required<JobFacts> = {
   installed: { system: 'a desktop system', files: 'not wanted', note: '' },
   'old drive measured': { length: null, height: 7 },
   'seen inside': { what: ['dust'], note: '' },
+  'outside start': { started: true, note: '' },
   'start repaired': { note: 'entry made anew' },
   'volume grown': { grown: true, note: '' },
   'files brought': { drives: [{ serial: 'KD-1', brought: true, note: '3 folders', where: 'returned' }] },
@@ -204,7 +205,7 @@ export const run = (outcome: RunOutcome, attempt = 1, onto: TargetId = 'new') =>
 export const job = (over: Partial<JobSnapshot>): JobSnapshot => ({
   wishes: [{ kind: 'new drive', least: 500e9 }],
   modelKnown: true,
-  device: { uefi: true, battery: true, soldered: [] },
+  device: { uefi: true, battery: true, soldered: [], startsOutside: null },
   opening: null,
   end: null,
   facts: {},

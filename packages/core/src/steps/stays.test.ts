@@ -23,7 +23,10 @@ describe('an old drive on the board', () => {
   const trial = { started: true, oldDriveDetached: false, note: '' };
   const { 'old drive moves': _moves, ...rest } = complete;
   const facts: JobFacts = { ...rest, 'trial start': trial };
-  const soldered = job({ facts, device: { uefi: true, battery: true, soldered: [old?.siteId ?? ''] } });
+  const soldered = job({
+    facts,
+    device: { uefi: true, battery: true, soldered: [old?.siteId ?? ''], startsOutside: null },
+  });
   const loose = job({ facts });
 
   it('stays where it is and need not be detached for the trial start', () => {

@@ -4,6 +4,7 @@ import type { Response } from 'express';
 import { endPairing, openPairing, pairingOf, pairPhone } from '../../photos/pairings';
 import type { PhotoStore } from '../../photos/photo-store';
 import { fileOfPhoto, keepPhoto, markPhoto, photosOf, removePhoto } from '../../photos/photos';
+import { sheetPicturesOf } from '../../photos/model-pictures';
 import { received } from '../../photos/received';
 import { fieldWrong, notFound } from '../../platform/errors';
 import { handlers, STREAMED } from '../../platform/http/handlers';
@@ -11,6 +12,7 @@ import { handlers, STREAMED } from '../../platform/http/handlers';
 export const photoHandlers = (store: PhotoStore) =>
   handlers(photoEndpoints, {
     jobPhotos: ({ manager, params }) => photosOf(manager, params.tag),
+    sheetPictures: ({ manager, params }) => sheetPicturesOf(manager, params.tag),
     keepPhoto: async (call) => {
       const { bytes, fields } = await received(call.request, call.response);
       const station = stationOf(fields['station']);

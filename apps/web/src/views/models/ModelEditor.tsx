@@ -24,6 +24,7 @@ import {
 } from './model-draft';
 import { ModelFields, ModelMore } from './ModelFields';
 import { SiteEditor } from './SiteEditor';
+import { StartCases } from './StartCases';
 import { DisassemblyEditor } from './DisassemblyEditor';
 import styles from './editor.module.css';
 
@@ -106,6 +107,7 @@ function Editor({ known, near }: { known: ModelView | null; near: ModelView | nu
         <SiteEditor form={form} index={siteIndex} choose={setSiteIndex} />
         <ModelMore form={form} />
         <DisassemblyEditor form={form} />
+        {known && !known.stub && <StartCases code={known.code} />}
         {told.length > 0 && (
           <ul className="danger" role="alert">
             {told.map(({ field, sentence }) => (

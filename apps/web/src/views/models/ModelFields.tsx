@@ -36,6 +36,7 @@ export function ModelFields({ form }: { form: ModelForm }) {
           choices={[['', 'not known'], 'AHCI', 'RAID']}
         />
         <Field form={form} name="firmware.secureBoot" label="Secure Boot on" choices={KNOWN} />
+        <Field form={form} name="firmware.startsOutside" label="Starts from outside" choices={KNOWN} />
         <Field form={form} name="firmware.setUpKey" label="Key of its set-up" shrink />
         <Field form={form} name="firmware.startMenuKey" label="Key of its start menu" shrink />
         <Field form={form} name="note" label="Note" className={styles.wide ?? ''} shrink />

@@ -41,7 +41,7 @@ export interface ModelDraft {
     | 'ranksPerChannel',
     string
   >;
-  firmware: Record<'uefi' | 'startsNvme' | 'secureBoot', '' | 'yes' | 'no'> & {
+  firmware: Record<'uefi' | 'startsNvme' | 'secureBoot' | 'startsOutside', '' | 'yes' | 'no'> & {
     controller: '' | 'AHCI' | 'RAID';
     setUpKey: string;
     startMenuKey: string;
@@ -99,6 +99,7 @@ export function draftOfModel(spec: ModelSpec): ModelDraft {
       uefi: said(firmware.uefi),
       startsNvme: said(firmware.startsNvme),
       secureBoot: said(firmware.secureBoot ?? null),
+      startsOutside: said(firmware.startsOutside ?? null),
       controller: firmware.controller ?? '',
       setUpKey: firmware.setUpKey ?? '',
       startMenuKey: firmware.startMenuKey ?? '',
@@ -297,13 +298,14 @@ export function modelOf(draft: ModelDraft): { spec: ModelSpec; problems: FieldPr
 }
 
 function firmwareOf(firmware: ModelDraft['firmware']): ModelSpec['firmware'] {
-  const { uefi, startsNvme, controller, secureBoot, setUpKey = '', startMenuKey = '' } = firmware;
-  const secured = heard(secureBoot);
+  const { uefi, startsNvme, controller, secureBoot, startsOutside = '', setUpKey = '', startMenuKey = '' } = firmware;
+  const [secured, outside] = [heard(secureBoot), heard(startsOutside)];
   return {
     uefi: heard(uefi),
     startsNvme: heard(startsNvme),
     ...(controller === '' ? {} : { controller }),
     ...(secured === null ? {} : { secureBoot: secured }),
+    ...(outside === null ? {} : { startsOutside: outside }),
     ...(setUpKey.trim() ? { setUpKey: setUpKey.trim() } : {}),
     ...(startMenuKey.trim() ? { startMenuKey: startMenuKey.trim() } : {}),
   };

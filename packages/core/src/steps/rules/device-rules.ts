@@ -1,6 +1,8 @@
 import { TARGET_IDS, targetName } from '../../layout';
 import { disassemblyBalance } from '../../disassembly';
 import {
+  anyFitted,
+  copies,
   filesToBring,
   installs,
   leftToGrow,
@@ -11,7 +13,7 @@ import {
   startsAnew,
   wants,
 } from '../evidence/evidence';
-import { fittedBeforeCopy } from './before-copy';
+import { fittedBeforeCopy, openedBeforeCopy } from './before-copy';
 import { memoryTestOf } from '../evidence/memory-test';
 import { WANTS_WORDS } from '../../progress';
 import type { JobSnapshot } from '../snapshot/types';
@@ -38,6 +40,22 @@ export const DEVICE_RULES: readonly StepRule[] = [
     done: ({ facts }) => facts.installed !== undefined,
     after: () => ['fit new drive', 'prepare'],
     gates: ['prepared'],
+  },
+  {
+    id: 'outside start',
+    title: titled('Try a start from the enclosure, before anything is opened'),
+    minutes: 6,
+    charged: false,
+    applies: (job) =>
+      copies(job) && job.device.startsOutside === true && !fittedBeforeCopy(job) && !openedBeforeCopy(job),
+    // It is offered: what is opened without it was not waiting for it.
+    done: (job) =>
+      job.facts['outside start'] !== undefined ||
+      anyFitted(job) ||
+      disassemblyBalance(job.disassembly).opened ||
+      disassemblyBalance(job.disassembly).fullyOut,
+    after: () => ['end copy'],
+    gates: [],
   },
   {
     id: 'test memory',

@@ -95,6 +95,8 @@ export interface DeviceTraits {
   battery: boolean | null;
   /** Sites whose storage is on the board: it stays, and cannot be detached. */
   soldered: string[];
+  /** Whether its firmware starts from a drive outside; null where nobody tried. */
+  startsOutside: boolean | null;
 }
 
 /** The facts of a job from which its procedure follows. */

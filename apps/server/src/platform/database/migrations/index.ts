@@ -10,6 +10,7 @@ import { Lists1796200000000 } from './lists';
 import { ListsOfTheHouse1796300000000 } from './lists-of-the-house';
 import { StartCases1796400000000 } from './start-cases';
 import { DriveReads1796800000000 } from './drive-reads';
+import { ModelPictures1796900000000 } from './model-pictures';
 import { MemoryTests1796700000000 } from './memory-tests';
 import { Photographs1796600000000 } from './photographs';
 import { PlacesOnTheSheet1796500000000 } from './places-on-the-sheet';
@@ -39,4 +40,5 @@ export const migrations = [
   Photographs1796600000000,
   MemoryTests1796700000000,
   DriveReads1796800000000,
+  ModelPictures1796900000000,
 ];

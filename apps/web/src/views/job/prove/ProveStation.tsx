@@ -10,6 +10,7 @@ import { FirstStart } from '../copy/FirstStart';
 import { GrowForm } from './GrowForm';
 import { MemoryTestSheet } from './MemoryTestSheet';
 import { NoStartGuide } from './NoStartGuide';
+import { OutsideStart } from './OutsideStart';
 import { OwedForm } from './OwedForm';
 import { RepairForm } from './RepairForm';
 import { TrialForm } from './TrialForm';
@@ -28,6 +29,7 @@ export function ProveStation({ job }: { job: JobView }) {
   }
   return (
     <>
+      <OutsideStart job={job} />
       <MemoryTestSheet job={job} />
       <RepairForm job={job} />
       {!job.snapshot.facts['trial start']?.started && <FirstStart job={job} />}

@@ -6,6 +6,7 @@ import { Foot, OutcomeMark, Sheet } from '../../../ui';
 import { Field, FormTrouble, Tick } from '../../../features/form/Field';
 import { useFactForm } from '../../../features/form/kept-form';
 import styles from '../../../features/job/job.module.css';
+import { FirmwareKeys } from './FirmwareKeys';
 
 /** The trial start with the cover still loose and the old drive away; when it fails, what it did instead. */
 export function TrialForm({ job }: { job: JobView }) {
@@ -47,7 +48,7 @@ export function TrialForm({ job }: { job: JobView }) {
           ))}
         </ol>
       )}
-      <Keys firmware={job.device.model.firmware} />
+      {step?.state !== 'waiting' && <FirmwareKeys job={job} />}
       {step?.state !== 'done' && (
         <>
           {soldered && (
@@ -79,11 +80,4 @@ export function TrialForm({ job }: { job: JobView }) {
       )}
     </Sheet>
   );
-}
-
-/** How its set-up and its start menu are reached, where the model says it. */
-function Keys({ firmware: { setUpKey, startMenuKey } }: { firmware: JobView['device']['model']['firmware'] }) {
-  const told = [setUpKey && `set-up: ${setUpKey}`, startMenuKey && `start menu, this once: ${startMenuKey}`];
-  const words = told.filter(Boolean).join('; ');
-  return words && <p className="sub">Keys while it powers on: {words}.</p>;
 }

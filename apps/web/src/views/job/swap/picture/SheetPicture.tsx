@@ -15,7 +15,7 @@ import {
   type TapWay,
 } from '@udrel/core/disassembly';
 import { OUTLINE_DETAIL } from '../../../../features/device/ConditionOutline';
-import { useJobPhotosQuery } from '../../../../api/api';
+import { useJobPhotosQuery, useSheetPicturesQuery } from '../../../../api/api';
 import { useJobChange } from '../../../../features/job/useJobChange';
 import { photoSource } from '../../../../features/photos/source';
 import { OutcomeMark, TroubleNote } from '../../../../ui';
@@ -52,6 +52,8 @@ export function SheetPicture({ job }: { job: JobView }) {
   const wrong = misplaced(disassembly);
   const { data: taken = [] } = useJobPhotosQuery({ tag: job.tag });
   const chosenPhoto = job.snapshot.facts['sheet pictures']?.stages.find((one) => one.stage === stage)?.photo;
+  const { data: pictures = [] } = useSheetPicturesQuery({ tag: job.tag });
+  const ofModel = pictures.find((one) => one.stage === stage)?.photo;
   if (!shown) return null;
 
   const tap = (item: DisassemblyItem, place: number) => {
@@ -77,7 +79,7 @@ export function SheetPicture({ job }: { job: JobView }) {
           view={stage === stages[0] ? 'underside' : 'inside'}
           items={drawn ? items.map((one) => (one === shown ? withPlaces(one, drawn) : one)) : items}
           held={inHand?.id}
-          photo={taken.find(({ id }) => id === chosenPhoto)?.id}
+          photo={taken.find(({ id }) => id === chosenPhoto)?.id ?? ofModel}
           {...(drawn
             ? { add: (place: Place) => setDrawn([...drawn, place].slice(0, Math.max(shown.count, drawn.length))) }
             : { tap: (item: DisassemblyItem, place: number) => !busy && tap(item, place) })}
@@ -117,7 +119,13 @@ export function SheetPicture({ job }: { job: JobView }) {
       ))}
       <TroubleNote error={error} />
       <p className="sub">{standing(items, closing)}</p>
-      <Behind job={job} stage={stage} busy={busy} keep={(stages) => void record('sheet pictures', { stages })} />
+      <Behind
+        job={job}
+        stage={stage}
+        usual={ofModel ? 'the photograph of the model' : 'an outline'}
+        busy={busy}
+        keep={(stages) => void record('sheet pictures', { stages })}
+      />
     </section>
   );
 }
@@ -126,10 +134,11 @@ export function SheetPicture({ job }: { job: JobView }) {
 function Behind(props: {
   job: JobView;
   stage: number;
+  usual: string;
   busy: boolean;
   keep: (stages: { stage: number; photo: string }[]) => void;
 }) {
-  const { job, stage, busy, keep } = props;
+  const { job, stage, usual, busy, keep } = props;
   const { data } = useJobPhotosQuery({ tag: job.tag });
   const here = (data ?? []).filter(({ station }) => station === 'Swap');
   const known = job.snapshot.facts['sheet pictures']?.stages ?? [];
@@ -139,6 +148,7 @@ function Behind(props: {
       select
       size="small"
       label="Drawn on"
+      slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
       disabled={busy}
       sx={{ width: 320, my: 1 }}
       value={known.find((one) => one.stage === stage)?.photo ?? ''}
@@ -147,7 +157,7 @@ function Behind(props: {
         keep(photo ? [...others, { stage, photo }] : others);
       }}
     >
-      <MenuItem value="">an outline</MenuItem>
+      <MenuItem value="">{usual}</MenuItem>
       {here.map(({ id, note }, index) => (
         <MenuItem key={id} value={id}>
           photograph {index + 1}
