@@ -96,6 +96,7 @@ const SENTENCES: Sentences = {
   'read back failed': ({ data }) => `${targetTitle(data.onto ?? 'new')} not read back: ${data.trouble}`,
   'read back': ({ data }) => `${targetTitle(data.onto ?? 'new')} read back: ${data.verdict}`,
   'disassembly counted': ({ data }) => [`${data.name}: ${data.out} out, ${data.back} back`, ...beside(data)].join(', '),
+  'disassembly added': ({ data }) => `Not on the model’s sheet: ${data.count} × ${data.name}, stage ${data.stage}`,
   'disassembly tapped': ({ data: { name, place, way, of } }) => {
     const at = `place ${place + 1} of ${name}`;
     if (way === 'out') return `Out: ${at}`;

@@ -67,6 +67,7 @@ const BENCH = [
     'moveDisassemblyItem',
     'moveWholeDisassembly',
     'tapDisassembly',
+    'addDisassemblyItem',
     'placeDisassembly',
     'overrideGate',
     'claim',

@@ -56,6 +56,17 @@ it('sees by taps a piece in the place of another kind, keeps the gate closed unt
   expect(work.job.history.map(({ sentence }) => sentence)).toContain('battery lead put into place 1 of base screw');
 
   // What the sheet shows goes into the model, once, and the next job of it begins with that.
+  const clip = { stage: 1, kind: 'clip', name: 'speaker clip', count: 2 };
+  expect(
+    (await work.post('/disassembly/items', { ...clip, name: screw, kind: 'screw' })).body.problems?.[0]?.field,
+  ).toBe('name');
+  expect((await work.post('/disassembly/items', { ...clip, count: 0 })).status).toBe(422);
+  await work.post('/disassembly/items', clip);
+  const counts = { out: 2, back: 0, missing: 0, left: 0, replaced: 0 };
+  expect(await put('speaker clip', '', counts)).toBe('');
+  expect(work.step('close up')).not.toBe('done');
+  expect(await put('speaker clip', '', { ...counts, back: 2 })).toBe('');
+  expect(work.step('close up')).toBe('done');
   const { disassembly } = work.job.snapshot;
   const items = disassembly.map(({ id }) => id);
   expect((await work.post('/taught', { items: [work.job.id] })).status).toBe(422);
@@ -70,6 +81,11 @@ it('sees by taps a piece in the place of another kind, keeps the gate closed unt
   expect(work.job.history.map(({ sentence }) => sentence).join()).toContain('key of its set-up: F2');
   const next = await bookJob(shop.as.counter, stock, { wishes });
   expect(next.device.model.firmware).toMatchObject(firmware);
-  expect(next.snapshot.disassembly.map(({ details }) => details?.places?.length)).toEqual([10, 1]);
-  expect(next.snapshot.disassembly.every(({ outAt }) => outAt?.length === 0)).toBe(true);
+  expect(next.snapshot.disassembly.map(({ details }) => details?.places?.length)).toEqual([10, undefined, 1]);
+  expect(next.snapshot.disassembly.every(({ outAt }) => (outAt ?? []).length === 0)).toBe(true);
+  expect(next.snapshot.disassembly.map(({ name, count }) => [name, count])).toEqual([
+    [screw, 10],
+    ['speaker clip', 2],
+    [lead, 1],
+  ]);
 });

@@ -3,6 +3,7 @@ import {
   addNote,
   addSecret,
   addBelonging,
+  addDisassemblyItem,
   corrections,
   factEntry,
   historyQuery,
@@ -86,6 +87,7 @@ export const jobEndpoints = {
     body: moveWholeDisassembly,
     subject: () => ({ kind: 'whole disassembly' }),
   }),
+  addDisassemblyItem: jobCommand('post /jobs/:tag/disassembly/items', { ...WORK, body: addDisassemblyItem }),
   teachSheet: jobCommand('post /jobs/:tag/taught', {
     permission: 'describe models',
     body: teachSheet,

@@ -3,7 +3,7 @@ import { STATIONS } from '@udrel/core/stations';
 import { READ_SECONDS } from '@udrel/core/drive-reads';
 import { PASSES } from '@udrel/core/estimate';
 import { BEGUN_RUNS, READ_FROM } from '@udrel/core/facts';
-import { DISASSEMBLY_WAYS, TAP_WAYS } from '@udrel/core/disassembly';
+import { DISASSEMBLY_KINDS, DISASSEMBLY_WAYS, TAP_WAYS } from '@udrel/core/disassembly';
 import { ENDS, GATES, LEFT_AS, RUN_ENDS, WISH_KINDS } from '@udrel/core/steps';
 import type { Infer, Shape } from './shape';
 import {
@@ -236,6 +236,15 @@ export const tapDisassembly = object({ version, place: whole(0, 59), way: oneOf(
 export type TapDisassembly = Infer<typeof tapDisassembly>;
 /** Where the pieces of an item are on the picture. */
 export const placeDisassembly = object({ version, places });
+/** Something that the model's sheet does not have, put on that of a job. */
+export const addDisassemblyItem = object({
+  version,
+  stage: whole(1, 20),
+  kind: oneOf(...DISASSEMBLY_KINDS),
+  name: text(80),
+  count: whole(1, 60),
+});
+export type AddDisassemblyItem = Infer<typeof addDisassemblyItem>;
 export type PlaceDisassembly = Infer<typeof placeDisassembly>;
 /** What of a sheet is taken into its model, by its items. */
 export const teachSheet = object({ version, items: list(uuid, 60, 1) });

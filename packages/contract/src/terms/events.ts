@@ -4,7 +4,7 @@ import type { Alarm } from '@udrel/core/identity';
 import type { TargetId } from '@udrel/core/layout';
 import type { PaymentWay } from '@udrel/core/quote';
 import type { Station, StepId } from '@udrel/core/stations';
-import type { DisassemblyWay, TapWay } from '@udrel/core/disassembly';
+import type { DisassemblyKind, DisassemblyWay, TapWay } from '@udrel/core/disassembly';
 import type { End, GateId, RunEnd, WishKind } from '@udrel/core/steps';
 
 /** Why something on record was put right, and the facts that fell with it. */
@@ -73,6 +73,7 @@ export interface JobEventData {
     left: number;
     replaced: number;
   };
+  'disassembly added': { stage: number; kind: DisassemblyKind; name: string; count: number };
   'disassembly tapped': { name: string; place: number; way: TapWay; of: string };
   'disassembly placed': { name: string; places: number };
   'whole disassembly counted': { way: DisassemblyWay };

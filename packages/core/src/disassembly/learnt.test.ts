@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { learntOf, taught, type DisassemblyItem, type TemplateItem } from './index';
+import { learntOf, taught, withItem, type DisassemblyItem, type TemplateItem } from './index';
 
 const TEMPLATE: TemplateItem[] = [
   { stage: 1, kind: 'screw', name: 'base screw', count: 8 },
@@ -29,6 +29,31 @@ describe('what a sheet teaches of its model', () => {
     expect(learntOf(sheet({ out: 6, missing: 2 }), TEMPLATE), 'two are missing in this one').toEqual([]);
     const details = { places: [{ x: 0.1, y: 0.2 }] };
     expect(learntOf(sheet({ details }), TEMPLATE)).toMatchObject([{ next: { count: 8, details } }]);
+  });
+
+  it('is what stands on no sheet of it yet, at the end of its stage, once all of it is accounted for', () => {
+    const clip = {
+      id: 'c',
+      stage: 1,
+      kind: 'clip' as const,
+      name: 'speaker clip',
+      count: 2,
+      missing: 0,
+      left: 0,
+      replaced: 0,
+    };
+    const found = (out: number) => withItem(sheet(), { ...clip, out, back: out });
+    expect(found(2).map(({ name }) => name)).toEqual(['base screw', 'speaker clip', 'battery lead']);
+    expect(learntOf(found(1), TEMPLATE), 'one is still in').toEqual([]);
+    const learnt = learntOf(found(2), TEMPLATE);
+    expect(learnt).toMatchObject([{ sentence: 'speaker clip (stage 1): not on its sheet, 2 of it' }]);
+    const next = taught(TEMPLATE, learnt);
+    expect(next.map(({ name, count }) => [name, count])).toEqual([
+      ['base screw', 8],
+      ['speaker clip', 2],
+      ['battery lead', 1],
+    ]);
+    expect(learntOf(found(2), next)).toEqual([]);
   });
 
   it('taken into the model, teaches nothing more', () => {

@@ -15,19 +15,29 @@ export interface Learnt {
   next: TemplateItem;
 }
 
-const isOf = (item: DisassemblyItem) => (one: TemplateItem) =>
-  one.stage === item.stage && one.kind === item.kind && one.name === item.name;
+type Named = Pick<DisassemblyItem, 'stage' | 'kind' | 'name'>;
+
+/** Whether both are the same thing of a sheet. */
+export function sameItem(one: Named, other: Named): boolean {
+  return one.stage === other.stage && one.kind === other.kind && one.name === other.name;
+}
+
+/** A sheet or a template with one more thing, at the end of its stage. */
+export function withItem<T extends Named>(items: readonly T[], item: T): T[] {
+  const after = items.findLastIndex(({ stage }) => stage <= item.stage);
+  return [...items.slice(0, after + 1), item, ...items.slice(after + 1)];
+}
 
 /**
- * What a job's sheet teaches of its model: counts that are accounted for and are others, and places that were shown. What was
+ * What a job's sheet teaches of its model: counts that are accounted for and are others, places that were shown, and what was put on it. What was
  * missing on arrival is that device's, and teaches nothing.
  */
 export function learntOf(items: readonly DisassemblyItem[], template: readonly TemplateItem[]): Learnt[] {
   return items.flatMap((item) => {
-    const known = template.find(isOf(item));
-    if (!known) return [];
+    const known = template.find((one) => sameItem(one, item));
     const { out, left, missing, details } = item;
     const seen = out + left + missing;
+    if (!known) return seen > 0 && toComeOut(item) === 0 ? [notOnSheet(item, seen)] : [];
     const other = seen > 0 && toComeOut(item) === 0 && seen !== known.count;
     const places = details?.places ?? [];
     const shown = places.length > 0 && JSON.stringify(places) !== JSON.stringify(known.details?.places ?? []);
@@ -50,12 +60,18 @@ export function learntOf(items: readonly DisassemblyItem[], template: readonly T
   });
 }
 
+/** What somebody found that the sheet did not have. */
+function notOnSheet({ id, stage, kind, name, details }: DisassemblyItem, count: number): Learnt {
+  return {
+    id,
+    sentence: `${name} (stage ${stage}): not on its sheet, ${count} of it`,
+    next: { stage, kind, name, count, ...(Object.keys(details ?? {}).length > 0 ? { details } : {}) },
+  };
+}
+
 /** The template with what was learnt of some items taken into it. */
 export function taught(template: readonly TemplateItem[], learnt: readonly Learnt[]): TemplateItem[] {
-  return template.map((item) => {
-    const found = learnt.find(
-      ({ next }) => next.stage === item.stage && next.kind === item.kind && next.name === item.name,
-    );
-    return found?.next ?? item;
-  });
+  const known = template.map((item) => learnt.find(({ next }) => sameItem(next, item))?.next ?? item);
+  const found = learnt.filter(({ next }) => !template.some((item) => sameItem(item, next)));
+  return found.reduce<TemplateItem[]>((items, { next }) => withItem(items, next), known);
 }

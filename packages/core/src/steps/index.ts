@@ -56,5 +56,5 @@ export {
 } from './rules/price';
 export { owedBack, type Owed } from './evidence/owed';
 export { memoryTestOf, memoryToTest, testedModules } from './evidence/memory-test';
-export { firstStartOf } from './evidence/first-start';
-export { startFactsOf } from './evidence/start-facts';
+export { firstStartOf } from './evidence/start/first-start';
+export { startFactsOf } from './evidence/start/start-facts';

@@ -12,6 +12,7 @@ import {
 } from '@udrel/core/disassembly';
 import { Empty, Foot, OutcomeMark, Sheet, TroubleNote } from '../../../ui';
 import { useJobChange, type JobChange } from '../../../features/job/useJobChange';
+import { AddItem } from './AddItem';
 import { BeforeOpening } from './picture/BeforeOpening';
 import { SheetPicture } from './picture/SheetPicture';
 import styles from './swap.module.css';
@@ -24,7 +25,14 @@ export function DisassemblySheet({ job }: { job: JobView }) {
   const step = (id: string) => job.procedure.steps.find((one) => one.id === id);
   const opening = step('strip down')?.state;
   const closing = step('close up')?.state;
-  if (disassembly.length === 0) return <Empty>This model has no strip-down sheet: nothing has to come out.</Empty>;
+  if (disassembly.length === 0) {
+    return (
+      <>
+        <Empty>This model has no strip-down sheet: nothing has to come out.</Empty>
+        <AddItem job={job} />
+      </>
+    );
+  }
   return (
     <Sheet title="Strip-down sheet" aside={job.device.model.note || `${disassembly.length} items in order`}>
       {opening !== 'done' && <BeforeOpening job={job} />}
@@ -59,6 +67,7 @@ export function DisassemblySheet({ job }: { job: JobView }) {
           ))}
         </tbody>
       </table>
+      <AddItem job={job} />
       <TroubleNote error={error} />
       {closing === 'waiting' && balance.opened && (
         <p className="sub">Going back waits: {step('close up')?.waitsFor[0]}</p>

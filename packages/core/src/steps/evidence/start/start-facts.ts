@@ -1,10 +1,10 @@
-import type { StartFacts } from '../../triage';
-import type { Site } from '../../fit';
-import { TAKES_OVER, type SourceTable } from '../../layout';
-import type { JobSnapshot } from '../snapshot/types';
-import { replacesDrive } from './evidence';
+import type { StartFacts } from '../../../triage';
+import type { Site } from '../../../fit';
+import { TAKES_OVER, type SourceTable } from '../../../layout';
+import type { JobSnapshot } from '../../snapshot/types';
+import { replacesDrive } from '../evidence';
 import { firstStartOf } from './first-start';
-import { lossesOf } from './targets';
+import { lossesOf } from '../targets';
 
 /** What the model of a device says of its starts and its sites. */
 export interface StartingDevice {

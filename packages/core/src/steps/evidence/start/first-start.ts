@@ -1,9 +1,9 @@
-import type { SeenTarget } from '../../facts';
-import { TAKES_OVER, type SourceTable } from '../../layout';
-import { limit, type Reason } from '../../reason';
-import { idsOf, willItStart, type StartPrediction } from '../../starting';
-import type { JobSnapshot } from '../snapshot/types';
-import { readBackOf } from './targets';
+import type { SeenTarget } from '../../../facts';
+import { TAKES_OVER, type SourceTable } from '../../../layout';
+import { limit, type Reason } from '../../../reason';
+import { idsOf, willItStart, type StartPrediction } from '../../../starting';
+import type { JobSnapshot } from '../../snapshot/types';
+import { readBackOf } from '../targets';
 
 /**
  * What the first start with the new drive will come to, from what was read of it at its berth and of the device when it came;

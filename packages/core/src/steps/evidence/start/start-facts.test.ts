@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import type { JobFacts } from '../../facts';
-import { bay } from '../../fit/tests/samples.test-data';
-import { startFactsOf } from '../index';
-import { complete, job, planBy } from '../samples.test-data';
+import type { JobFacts } from '../../../facts';
+import { bay } from '../../../fit/tests/samples.test-data';
+import { startFactsOf } from '../../index';
+import { complete, job, planBy } from '../../samples.test-data';
 
 const plan = planBy('both at the bench');
 const table = plan.table;
