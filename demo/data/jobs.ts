@@ -36,6 +36,10 @@ export const jobs: DemoJob[] = [
     promisedInHours: -44,
     price: 9500,
     reached: 'closed',
+    noStart: {
+      signs: ['the new drive is not listed in firmware', 'no system found'],
+      tries: [{ cause: 'cable loose', outcome: 'that was it', note: 'lead of site B, half out' }],
+    },
     old: disk('KD5-40A1-9931', 'Kestrin', 'D5', 500, 'b'),
     table: 'laptop500',
     health: 'good',

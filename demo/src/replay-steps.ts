@@ -159,6 +159,8 @@ function driveSteps(job: DemoJob, stage: Stage): Steps {
       }),
     ],
     ...(job.noStart ? ([['did not start', fact('no start', job.noStart)]] as Steps) : []),
+    // What it was is known once it was found.
+    ...(job.noStart ? ([['started', fact('no start', job.noStart)]] as Steps) : []),
     ['started', STARTED],
     ['closed up', refitOld],
     ...(job.reads ? ([['closed up', readOver('after')]] as Steps) : []),

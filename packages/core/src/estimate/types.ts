@@ -14,6 +14,9 @@ export const RUN_KINDS = ['copy', 'read back', 'decrypt', 'check', 'wipe', 'memo
 /** Work that runs by itself. */
 export type RunKind = (typeof RUN_KINDS)[number];
 
+/** How often a memory test goes over all of it: once at least, two to four times is better (function checks of the trade). */
+export const PASSES = { least: 1, usual: 2, most: 20 } as const;
+
 /** Rates of something that data flows through, MB/s: slow, usual, fast. */
 export interface PacedStage {
   name: string;

@@ -4,9 +4,6 @@ import { estimateRun } from './run';
 import { linkStage, memoryTestStage, overwriteStage } from './stages';
 import type { FinishedRun, RunEstimate } from './types';
 
-/** How often a memory test goes over all of it: once at least, two to four times is better (function checks of the trade). */
-export const PASSES = { least: 1, usual: 2, most: 20 } as const;
-
 /** Memory that is to be tested. */
 export interface TestedMemory {
   bytes: number;
