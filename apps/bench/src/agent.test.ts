@@ -151,7 +151,10 @@ describe('the agent', () => {
     };
     let begun = 0;
     const berth = simulatedBerth(1, 'healthy', 20);
-    const slow = { ...berth, measure: (one: ReadsRequest) => ((begun += 1), berth.measure(one)) };
+    const slow = {
+      ...berth,
+      measure: (one: ReadsRequest, stop: () => boolean) => ((begun += 1), berth.measure(one, stop)),
+    };
     const agent = createAgent('bench', 'boot', [slow], server);
     await agent.turn(1000);
     up = false;

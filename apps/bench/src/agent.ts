@@ -92,9 +92,9 @@ export function createAgent(name: string, boot: string, berths: readonly Berth[]
       if (!berth || result !== undefined) continue;
       measured.set(id, null);
       void berth
-        .measure(request)
+        .measure(request, () => !measured.has(id))
         .catch((error: unknown) => ({ id, reads: null, trouble: `It cannot be read: ${String(error)}`.slice(0, 300) }))
-        .then((answer) => measured.set(id, answer));
+        .then((answer) => measured.has(id) && measured.set(id, answer));
     }
   }
 

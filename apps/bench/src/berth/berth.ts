@@ -32,6 +32,6 @@ export interface Berth {
   read: (milliseconds: number) => Promise<BerthReading>;
   /** Reads the table and the volumes of a drive that lies there, and compares samples of both where that is asked. */
   readBack: (request: ReadBackRequest) => Promise<ReadBackAnswer>;
-  /** Reads a drive that lies there for its figures, for as long as is asked. */
-  measure: (request: ReadsRequest) => Promise<ReadsAnswer>;
+  /** Reads a drive that lies there for its figures, for as long as is asked, or until nobody wants to know any more. */
+  measure: (request: ReadsRequest, stop: () => boolean) => Promise<ReadsAnswer>;
 }

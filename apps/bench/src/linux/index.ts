@@ -145,6 +145,6 @@ export function linuxBerth(number: number, sockets: readonly string[], trees: Sy
       };
       return Promise.resolve(readAtBerth(trees, request, found));
     },
-    measure: (request) => measureAtBerth(trees, request, bySerial(here(), request.drive.serial)),
+    measure: (request, stop) => measureAtBerth(trees, request, bySerial(here(), request.drive.serial), stop),
   };
 }

@@ -167,7 +167,7 @@ describe('drives at a berth of a Linux machine', () => {
     writeFileSync(image, new Uint8Array(SECTORS * 512));
     const before = statSync(image).mtimeMs;
     const asked = { id: 'm', berth: 1, drive: work.target, class: 'SATA SSD' as const, seconds: 1 };
-    const { reads, trouble } = await linuxBerth(1, [], trees).measure(asked);
+    const { reads, trouble } = await linuxBerth(1, [], trees).measure(asked, () => false);
     expect(trouble).toBe('');
     expect(reads).toMatchObject({ serial: 'PW-0001', where: 'berth', seconds: 1 });
     expect(reads?.places.map(({ rate, failed }) => [rate !== null && rate > 0, failed])).toEqual(
@@ -175,8 +175,15 @@ describe('drives at a berth of a Linux machine', () => {
     );
     expect(reads?.small?.count).toBeGreaterThan(50);
     expect(statSync(image).mtimeMs).toBe(before);
-    const gone = await linuxBerth(1, [], trees).measure({ ...asked, drive: { serial: 'NOBODY', bytes: 1 } });
+    const gone = await linuxBerth(1, [], trees).measure(
+      { ...asked, drive: { serial: 'NOBODY', bytes: 1 } },
+      () => false,
+    );
     expect([gone.reads, gone.trouble]).toEqual([null, 'The drive to be measured is not seen at this berth.']);
+    // Nobody wants to know any more: it ends at once.
+    const from = Date.now();
+    await linuxBerth(1, [], trees).measure({ ...asked, seconds: 600 }, () => true);
+    expect(Date.now() - from).toBeLessThan(60_000);
   });
 
   it('show their table and volumes, read only, and how samples of both compare', async () => {

@@ -10,6 +10,7 @@ export async function measureAtBerth(
   trees: SystemTrees,
   { id, seconds }: ReadsRequest,
   drive: FoundDrive | null,
+  stop: () => boolean,
 ): Promise<ReadsAnswer> {
   if (!drive) return { id, reads: null, trouble: 'The drive to be measured is not seen at this berth.' };
   const { serial, bytes, link } = drive;
@@ -22,7 +23,10 @@ export async function measureAtBerth(
       await setImmediate();
       return bytes ? took : null;
     };
-    const found = await readForFigures({ bytes, read, now: () => performance.now(), random: Math.random }, seconds);
+    const found = await readForFigures(
+      { bytes, read, now: () => performance.now(), random: Math.random, stop },
+      seconds,
+    );
     return { id, reads: { serial, bytes, where: 'berth', link, seconds, ...found }, trouble: '' };
   } finally {
     device.close();

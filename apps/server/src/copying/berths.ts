@@ -40,20 +40,31 @@ export async function listBerths(manager: EntityManager, now: Date): Promise<Ber
  * runs.
  */
 export async function freeBerth(
-  { manager, demo }: CommandContext,
+  { manager, demo, now }: CommandContext,
   number: number,
   own: string | null = null,
 ): Promise<{ id: string; watched: boolean }> {
-  const berth = await firstRow<{ id: string; watched: boolean; simulated: boolean; busy: string | null }>(
+  const berth = await firstRow<{
+    id: string;
+    watched: boolean;
+    simulated: boolean;
+    busy: string | null;
+    reading: string | null;
+  }>(
     manager,
     `select b.id, b.watched, b.simulated_speed is not null as simulated, (select j.tag from run r join job j on j.id = r.job_id
-                               where r.berth_id = b.id and r.outcome = 'running') as busy
+                               where r.berth_id = b.id and r.outcome = 'running') as busy,
+            (select j.tag from reads_request l join job j on j.id = l.job_id where l.berth_id = b.id and l.answered_at is null
+                and l.asked_at > $2::timestamptz - make_interval(secs => l.seconds + 60) limit 1) as reading
        from berth b where b.number = $1 for update of b`,
-    [number],
+    [number, now],
   );
   if (!berth) throw fieldWrong('berth', `There is no berth ${number}.`);
   if (berth.simulated && !demo)
     throw fieldWrong('berth', `Berth ${number} is a simulated one: what it shows is no evidence here.`);
+  const other = berth.reading;
+  if (other && other !== own)
+    throw fieldWrong('berth', `Berth ${number} reads a drive of ${other}: wait until it is through.`);
   if (berth.busy && berth.busy !== own) throw fieldWrong('berth', `Berth ${number} is taken by ${berth.busy}.`);
   return berth;
 }

@@ -12,9 +12,10 @@ import { withFacts } from '../jobs/job-after';
 import { keepFact } from '../facts/record-fact';
 import type { JobRecord } from '../jobs/job-record';
 import { readJob } from '../jobs/view-job';
-import { changedRows, firstRow, rows } from '../platform/database/database';
+import { changedRows, rows } from '../platform/database/database';
 import { fieldWrong, Refusal } from '../platform/errors';
 import type { CommandContext } from '../platform/command-context';
+import { openQuestion } from './asked';
 import { freeBerth } from './berths';
 import { ReadBackRequestEntity } from './entities';
 
@@ -70,22 +71,14 @@ export async function openReadBacks(manager: EntityManager, now: Date): Promise<
 /** What an agent found: recorded in the name of whoever asked. An answer to a question that is closed changes nothing. */
 export async function answerReadBack(context: CommandContext, result: ReadBackAnswer): Promise<{ taken: boolean }> {
   const { manager, now } = context;
-  const asked = await firstRow<{
-    tag: string;
-    by: string;
-    name: string;
-    role: CommandContext['actor']['role'];
-    onto: TargetId;
-    attempt: number;
-  }>(
+  const asked = await openQuestion<{ onto: TargetId; attempt: number }>(
     manager,
-    `select j.tag, l.asked_by as by, s.name, s.role, l.onto, l.attempt
-       from read_back_request l join job j on j.id = l.job_id join staff s on s.id = l.asked_by
-      where l.id = $1 and l.answered_at is null and j.closed_at is null`,
-    [result.id],
+    'read_back_request',
+    result.id,
+    'l.onto, l.attempt',
   );
   if (!asked) return { taken: false };
-  const actor = { id: asked.by, name: asked.name, role: asked.role };
+  const { actor } = asked;
   await changeJob({ ...context, actor }, asked.tag, null, async (job) => {
     await changedRows(manager, 'update read_back_request set answered_at = $2, trouble = $3 where id = $1', [
       result.id,

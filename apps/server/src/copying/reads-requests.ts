@@ -9,8 +9,9 @@ import { changeJob, requireNoRun } from '../jobs/change-job';
 import { withFacts } from '../jobs/job-after';
 import { readJob } from '../jobs/view-job';
 import type { CommandContext } from '../platform/command-context';
-import { changedRows, firstRow, rows } from '../platform/database/database';
+import { changedRows, rows } from '../platform/database/database';
 import { fieldWrong, Refusal } from '../platform/errors';
+import { openQuestion } from './asked';
 import { freeBerth } from './berths';
 import { ReadsRequestEntity } from './entities';
 
@@ -30,7 +31,7 @@ export function askReads(context: CommandContext, tag: string, given: AskReads):
     }
     const berth = await freeBerth(context, given.berth, tag);
     if (!berth.watched) throw fieldWrong('berth', `No agent watches berth ${given.berth}: measure in the device.`);
-    await changedRows(context.manager, 'delete from reads_request where job_id = $1 and answered_at is null', [job.id]);
+    await endReads(context.manager, job.id);
     await context.manager.insert(ReadsRequestEntity, {
       id: randomUUID(),
       jobId: job.id,
@@ -77,23 +78,9 @@ export async function answerReads(
   { id, reads, trouble }: ReadsAnswer,
 ): Promise<{ taken: boolean }> {
   const { manager, now } = context;
-  const asked = await firstRow<{
-    tag: string;
-    by: string;
-    name: string;
-    role: CommandContext['actor']['role'];
-    when: When;
-    serial: string;
-  }>(
-    manager,
-    `select j.tag, l.asked_by as by, s.name, s.role, l."when", l.serial
-       from reads_request l join job j on j.id = l.job_id join staff s on s.id = l.asked_by
-      where l.id = $1 and l.answered_at is null and j.closed_at is null`,
-    [id],
-  );
+  const asked = await openQuestion<{ when: When; serial: string }>(manager, 'reads_request', id, 'l."when", l.serial');
   if (!asked) return { taken: false };
-  const { when, serial } = asked;
-  const actor = { id: asked.by, name: asked.name, role: asked.role };
+  const { when, serial, actor } = asked;
   await changeJob({ ...context, actor }, asked.tag, null, async (job) => {
     const other = reads && normaliseSerial(reads.serial) !== normaliseSerial(serial);
     const why =
@@ -112,4 +99,9 @@ export async function answerReads(
     return { events: [event], after: withFacts(job, [fact], now) };
   });
   return { taken: true };
+}
+
+/** What is copied now is not measured beside that: what was asked of a job is taken back. */
+export async function endReads(manager: EntityManager, jobId: string): Promise<void> {
+  await changedRows(manager, 'delete from reads_request where job_id = $1 and answered_at is null', [jobId]);
 }

@@ -16,6 +16,7 @@ import { fieldWrong, Refusal } from '../platform/errors';
 import type { CommandContext } from '../platform/command-context';
 import { freeBerth } from './berths';
 import { Run } from './entities';
+import { endReads } from './reads-requests';
 import { memoryTest, planned } from './wanted-runs';
 
 /** Begins a run: the copy only after both drives were identified by serial, or one that prepares it. */
@@ -42,7 +43,8 @@ export function beginRun(context: CommandContext, tag: string, given: BeginRun):
     if (before?.outcome === 'failed' && changed === '') {
       throw fieldWrong('changed', 'Note what was changed since the attempt that failed.');
     }
-    const berthId = given.berth === null ? null : (await freeBerth(context, given.berth)).id;
+    const berthId = given.berth === null ? null : (await freeBerth(context, given.berth, job.tag)).id;
+    if (berthId !== null) await endReads(context.manager, job.id);
     const alike = job.runs.filter((run) => run.kind === kind && run.onto === onto);
     const attempt = Math.max(0, ...alike.map((run) => run.attempt)) + 1;
     await context.manager.insert(Run, {

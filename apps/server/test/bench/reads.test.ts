@@ -75,7 +75,15 @@ describe('a drive that a berth is asked to measure', () => {
     await answer(request?.id, null, 'The drive to be measured is not seen at this berth.');
     expect((await look()).history.map(({ sentence }) => sentence).join()).toContain('not seen at this berth');
     await work.prepare(stock, FACTS['old drive'].serial);
+    // While one is read, nothing else begins at its berth; what its own job begins takes the question back.
+    await work.post('/reads/requests', { berth: 1, when: 'after', seconds: 300 });
+    const other = new Work(shop.as.technician, await bookJob(shop.as.counter, stock));
+    await other.put('old drive', { ...FACTS['old drive'], serial: 'KD7-OTHER' });
+    const busy = await other.post('/reads/requests', { berth: 1, when: 'before', seconds: 15 });
+    expect(busy.body.problems?.[0]?.sentence ?? busy.body.detail).toContain(`reads a drive of ${work.job.tag}`);
+    expect(await asked()).toHaveLength(1);
     await work.post('/runs', { berth: 1 });
+    expect(await asked()).toEqual([]);
     const refused = await work.post('/reads/requests', { berth: 1, when: 'after', seconds: 30 });
     expect(refused.body.code).toBe('run-under-way');
   });

@@ -19,6 +19,8 @@ export interface ReadableDrive {
   now: () => number;
   /** From 0 to less than 1. */
   random: () => number;
+  /** Whether nobody wants to know any more: it ends with what it has. */
+  stop?: () => boolean;
 }
 
 /**
@@ -53,7 +55,7 @@ async function readStretch(drive: ReadableDrive, offset: number, milliseconds: n
   // Towards the end it is read on from its place backwards: the drive has no more behind it.
   const room = drive.bytes - offset;
   const next = (n: number) => (room >= 64 * STRETCH ? offset + n * STRETCH : offset - n * STRETCH);
-  for (let n = 0; drive.now() - began < milliseconds && failed < FAILURES; n += 1) {
+  for (let n = 0; drive.now() - began < milliseconds && failed < FAILURES && !drive.stop?.(); n += 1) {
     const at = next(n);
     if (at < 0 || at + STRETCH > drive.bytes) break;
     const took = await drive.read(at, STRETCH);
@@ -68,7 +70,7 @@ async function readSmall(drive: ReadableDrive, milliseconds: number): Promise<Sm
   const took: number[] = [];
   let failed = 0;
   const blocks = Math.floor(drive.bytes / SMALL);
-  while (drive.now() - began < milliseconds && took.length < MOST && failed < SMALL_FAILURES) {
+  while (drive.now() - began < milliseconds && took.length < MOST && failed < SMALL_FAILURES && !drive.stop?.()) {
     const one = await drive.read(Math.floor(drive.random() * blocks) * SMALL, SMALL);
     if (one === null) failed += 1;
     else took.push(one);

@@ -179,7 +179,9 @@ function Measure(props: { job: JobView; when: When; serial: string; known: Drive
           </>
         )}
       </div>
-      {open?.kind === 'reads asked' && <p role="status">The berth reads it, and tells of it when it is through.</p>}
+      {open?.kind === 'reads asked' && (
+        <p role="status">The berth reads it, and tells of it when it is through; its agent has to run.</p>
+      )}
       {open?.kind === 'reads failed' && <p role="alert">{open.sentence}</p>}
       {unreadable && <p role="alert">{unreadable}</p>}
       {fieldTrouble(error, 'berth') === undefined && <TroubleNote error={error} />}
