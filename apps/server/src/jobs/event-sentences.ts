@@ -97,6 +97,7 @@ const SENTENCES: Sentences = {
   'read back': ({ data }) => `${targetTitle(data.onto ?? 'new')} read back: ${data.verdict}`,
   'disassembly counted': ({ data }) => [`${data.name}: ${data.out} out, ${data.back} back`, ...beside(data)].join(', '),
   'disassembly added': ({ data }) => `Not on the model’s sheet: ${data.count} × ${data.name}, stage ${data.stage}`,
+  'disassembly restaged': ({ data }) => `${data.name} comes out at stage ${data.stage}, not ${data.from}`,
   'disassembly tapped': ({ data: { name, place, way, of } }) => {
     const at = `place ${place + 1} of ${name}`;
     if (way === 'out') return `Out: ${at}`;

@@ -16,7 +16,7 @@ export function teachSheet(context: CommandContext, tag: string, { version, item
     const spec = await heldModel(manager, job.modelId);
     const learnt = learntOf(job.snapshot.disassembly, spec.disassembly).filter(({ id }) => items.includes(id));
     if (learnt.length < new Set(items).size) throw fieldWrong('items', 'The model knows that by now: look again.');
-    const disassembly = taught(spec.disassembly, learnt) as ModelSpec['disassembly'];
+    const disassembly = taught(spec.disassembly, learnt, job.snapshot.disassembly) as ModelSpec['disassembly'];
     const next = { ...spec, disassembly };
     await manager.update(DeviceModel, { id: job.modelId }, { spec: next });
     const placed = learnt.filter(({ next: one }) => one.details?.places).map(({ next: { stage } }) => stage);

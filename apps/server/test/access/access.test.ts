@@ -68,6 +68,7 @@ const BENCH = [
     'moveWholeDisassembly',
     'tapDisassembly',
     'addDisassemblyItem',
+    'moveToStage',
     'placeDisassembly',
     'overrideGate',
     'claim',

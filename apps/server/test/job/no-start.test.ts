@@ -27,7 +27,7 @@ describe('a device that does not start', () => {
     const cases = async () => (await shop.as.counter.get<StartCasesView>('/start-cases')).body.cases;
     expect(await cases()).toEqual([]);
     await guide([notIt, { cause: 'Secure Boot refuses', outcome: 'that was it', note: 'off for one start' }]);
-    expect(await cases()).toEqual([{ cause: 'Secure Boot refuses', model: 'T15' }]);
+    expect(await cases()).toEqual([{ cause: 'Secure Boot refuses', model: 'T15', tag: work.job.tag }]);
 
     expect(work.step('owed back')).toBe('waiting');
     await work.put('trial start', { started: true, oldDriveDetached: true, note: '' });

@@ -67,6 +67,10 @@ it('sees by taps a piece in the place of another kind, keeps the gate closed unt
   expect(work.step('close up')).not.toBe('done');
   expect(await put('speaker clip', '', { ...counts, back: 2 })).toBe('');
   expect(work.step('close up')).toBe('done');
+  // In this one the lead is reached at the first stage.
+  expect(await put(lead, '/stage', { stage: 0 })).toContain('422');
+  expect(await put(lead, '/stage', { stage: 1 })).toBe('');
+  expect(work.job.history.map(({ sentence }) => sentence)).toContain('battery lead comes out at stage 1, not 2');
   const { disassembly } = work.job.snapshot;
   const items = disassembly.map(({ id }) => id);
   expect((await work.post('/taught', { items: [work.job.id] })).status).toBe(422);
@@ -83,9 +87,9 @@ it('sees by taps a piece in the place of another kind, keeps the gate closed unt
   expect(next.device.model.firmware).toMatchObject(firmware);
   expect(next.snapshot.disassembly.map(({ details }) => details?.places?.length)).toEqual([10, undefined, 1]);
   expect(next.snapshot.disassembly.every(({ outAt }) => (outAt ?? []).length === 0)).toBe(true);
-  expect(next.snapshot.disassembly.map(({ name, count }) => [name, count])).toEqual([
-    [screw, 10],
-    ['speaker clip', 2],
-    [lead, 1],
+  expect(next.snapshot.disassembly.map(({ name, count, stage }) => [name, count, stage])).toEqual([
+    [screw, 10, 1],
+    ['speaker clip', 2, 1],
+    [lead, 1, 1],
   ]);
 });

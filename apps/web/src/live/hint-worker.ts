@@ -21,7 +21,7 @@ function take(heard: Heard): void {
     position = heard.at;
     kept.push({ at: heard.at, hint: heard.hint });
     if (kept.length > KEPT) kept.shift();
-  } else state = heard;
+  } else if (heard.kind !== 'refused') state = heard;
   for (const page of pages) page.postMessage(heard);
 }
 

@@ -1,8 +1,8 @@
 import type { Hint } from '@udrel/contract/endpoints';
 import type { Positioned } from '@udrel/contract/hint-order';
 
-/** What a page hears: the stream is open, it is lost, or something was said. */
-export type Heard = { kind: 'open' } | { kind: 'lost' } | ({ kind: 'said' } & Positioned<Hint>);
+/** What a page hears: the stream is open, it is lost, the server refused it, or something was said. */
+export type Heard = { kind: 'open' } | { kind: 'lost' } | { kind: 'refused' } | ({ kind: 'said' } & Positioned<Hint>);
 
 /** How long after the server refused the stream it is asked again: nobody may be signed in meanwhile. */
 const AGAIN = 4000;
@@ -30,7 +30,9 @@ export function openStream(address: string, since: string, tell: (heard: Heard) 
     stream.addEventListener('error', () => {
       if (source !== stream) return;
       tell({ kind: 'lost' });
-      if (stream.readyState === EventSource.CLOSED) timer = setTimeout(open, AGAIN);
+      if (stream.readyState !== EventSource.CLOSED) return;
+      tell({ kind: 'refused' });
+      timer = setTimeout(open, AGAIN);
     });
   }
 

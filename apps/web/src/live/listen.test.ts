@@ -69,6 +69,24 @@ describe('hints', () => {
   });
 });
 
+describe('a stream that the server refuses', () => {
+  it('has the session looked at: somebody may have been signed out before it was open', () => {
+    listen();
+    FakeSource.last.readyState = FakeSource.CLOSED;
+    FakeSource.last.say('error');
+    vi.advanceTimersByTime(100);
+    expect(stale().flat()).toContain('Session');
+  });
+
+  it('is no more than lost while the server cannot be reached', () => {
+    listen();
+    FakeSource.last.readyState = 0;
+    FakeSource.last.say('error');
+    vi.advanceTimersByTime(100);
+    expect(stale()).toEqual([]);
+  });
+});
+
 describe('hints of runs', () => {
   it('lead to one reading a second however many berths count, and never hold up another hint', () => {
     listen();

@@ -49,6 +49,8 @@ export function listenToHints({ dispatch, versionShown }: Store, since: string):
       losing ??= setTimeout(() => void dispatch(lost(Date.now())), PATIENCE);
       return;
     }
+    // Whoever was signed out meanwhile hears nothing more: that is looked at, instead of waiting for a stream.
+    if (heard.kind === 'refused') return later(staleAfter(['session']));
     if (losing) clearTimeout(losing);
     losing = null;
     if (heard.kind === 'open') {

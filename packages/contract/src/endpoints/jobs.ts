@@ -8,6 +8,7 @@ import {
   factEntry,
   historyQuery,
   moveDisassemblyItem,
+  moveToStage,
   moveBelonging,
   moveWholeDisassembly,
   placeDisassembly,
@@ -87,6 +88,7 @@ export const jobEndpoints = {
     body: moveWholeDisassembly,
     subject: () => ({ kind: 'whole disassembly' }),
   }),
+  moveToStage: jobCommand('put /jobs/:tag/disassembly/:item/stage', { ...WORK, body: moveToStage }),
   addDisassemblyItem: jobCommand('post /jobs/:tag/disassembly/items', { ...WORK, body: addDisassemblyItem }),
   teachSheet: jobCommand('post /jobs/:tag/taught', {
     permission: 'describe models',

@@ -245,6 +245,8 @@ export const addDisassemblyItem = object({
   count: whole(1, 60),
 });
 export type AddDisassemblyItem = Infer<typeof addDisassemblyItem>;
+export const moveToStage = object({ version, stage: whole(1, 20) });
+export type MoveToStage = Infer<typeof moveToStage>;
 export type PlaceDisassembly = Infer<typeof placeDisassembly>;
 /** What of a sheet is taken into its model, by its items. */
 export const teachSheet = object({ version, items: list(uuid, 60, 1) });

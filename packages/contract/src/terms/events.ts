@@ -74,6 +74,7 @@ export interface JobEventData {
     replaced: number;
   };
   'disassembly added': { stage: number; kind: DisassemblyKind; name: string; count: number };
+  'disassembly restaged': { name: string; from: number; stage: number };
   'disassembly tapped': { name: string; place: number; way: TapWay; of: string };
   'disassembly placed': { name: string; places: number };
   'whole disassembly counted': { way: DisassemblyWay };

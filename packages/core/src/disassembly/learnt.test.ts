@@ -47,7 +47,7 @@ describe('what a sheet teaches of its model', () => {
     expect(learntOf(found(1), TEMPLATE), 'one is still in').toEqual([]);
     const learnt = learntOf(found(2), TEMPLATE);
     expect(learnt).toMatchObject([{ sentence: 'speaker clip (stage 1): not on its sheet, 2 of it' }]);
-    const next = taught(TEMPLATE, learnt);
+    const next = taught(TEMPLATE, learnt, found(2));
     expect(next.map(({ name, count }) => [name, count])).toEqual([
       ['base screw', 8],
       ['speaker clip', 2],
@@ -56,12 +56,25 @@ describe('what a sheet teaches of its model', () => {
     expect(learntOf(found(2), next)).toEqual([]);
   });
 
+  it('is another order: what comes out at another stage', () => {
+    const [screw, lead] = sheet() as [DisassemblyItem, DisassemblyItem];
+    const items = [{ ...lead, stage: 1 }, screw];
+    const learnt = learntOf(items, TEMPLATE);
+    expect(learnt.map(({ sentence }) => sentence)).toEqual(['battery lead (stage 1): comes out at stage 1, not 2']);
+    const next = taught(TEMPLATE, learnt, items);
+    expect(next.map(({ name, stage }) => [name, stage])).toEqual([
+      ['base screw', 1],
+      ['battery lead', 1],
+    ]);
+    expect(learntOf(items, next)).toEqual([]);
+  });
+
   it('taken into the model, teaches nothing more', () => {
     const any = fc.record({ out: fc.integer({ min: 8, max: 12 }), x: fc.double({ min: 0, max: 1, noNaN: true }) });
     fc.assert(
       fc.property(any, ({ out, x }) => {
         const items = sheet({ out, details: { places: [{ x, y: 0 }] } });
-        const next = taught(TEMPLATE, learntOf(items, TEMPLATE));
+        const next = taught(TEMPLATE, learntOf(items, TEMPLATE), items);
         expect(learntOf(items, next)).toEqual([]);
         expect(next.map(({ name }) => name)).toEqual(TEMPLATE.map(({ name }) => name));
       }),

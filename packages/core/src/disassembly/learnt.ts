@@ -34,15 +34,17 @@ export function withItem<T extends Named>(items: readonly T[], item: T): T[] {
  */
 export function learntOf(items: readonly DisassemblyItem[], template: readonly TemplateItem[]): Learnt[] {
   return items.flatMap((item) => {
-    const known = template.find((one) => sameItem(one, item));
+    const known = ofTemplate(item, items, template);
     const { out, left, missing, details } = item;
     const seen = out + left + missing;
     if (!known) return seen > 0 && toComeOut(item) === 0 ? [notOnSheet(item, seen)] : [];
     const other = seen > 0 && toComeOut(item) === 0 && seen !== known.count;
     const places = details?.places ?? [];
     const shown = places.length > 0 && JSON.stringify(places) !== JSON.stringify(known.details?.places ?? []);
-    if (!other && !shown) return [];
+    const moved = known.stage !== item.stage;
+    if (!other && !shown && !moved) return [];
     const words = [
+      ...(moved ? [`comes out at stage ${item.stage}, not ${known.stage}`] : []),
       ...(other ? [`${seen} of it, not ${known.count}`] : []),
       ...(shown ? [`where ${places.length === 1 ? 'it is' : `${places.length} of it are`} on the picture`] : []),
     ];
@@ -52,12 +54,23 @@ export function learntOf(items: readonly DisassemblyItem[], template: readonly T
         sentence: `${item.name} (stage ${item.stage}): ${words.join('; ')}`,
         next: {
           ...known,
+          stage: item.stage,
           ...(other ? { count: seen } : {}),
           ...(shown ? { details: { ...known.details, places } } : {}),
         },
       },
     ];
   });
+}
+
+/** What of the template an item is: the same, or else the one of that name that no other item of the sheet is. */
+function ofTemplate(
+  item: DisassemblyItem,
+  items: readonly DisassemblyItem[],
+  template: readonly TemplateItem[],
+): TemplateItem | undefined {
+  const left = template.filter(({ kind, name }) => kind === item.kind && name === item.name);
+  return left.find((one) => sameItem(one, item)) ?? left.find((one) => !items.some((other) => sameItem(other, one)));
 }
 
 /** What somebody found that the sheet did not have. */
@@ -69,9 +82,22 @@ function notOnSheet({ id, stage, kind, name, details }: DisassemblyItem, count: 
   };
 }
 
-/** The template with what was learnt of some items taken into it. */
-export function taught(template: readonly TemplateItem[], learnt: readonly Learnt[]): TemplateItem[] {
-  const known = template.map((item) => learnt.find(({ next }) => sameItem(next, item))?.next ?? item);
-  const found = learnt.filter(({ next }) => !template.some((item) => sameItem(item, next)));
-  return found.reduce<TemplateItem[]>((items, { next }) => withItem(items, next), known);
+/** The template with what was learnt of some items taken into it; `items`: the sheet that it was learnt from. */
+export function taught(
+  template: readonly TemplateItem[],
+  learnt: readonly Learnt[],
+  items: readonly DisassemblyItem[],
+): TemplateItem[] {
+  return learnt.reduce<TemplateItem[]>(
+    (all, { id, next }) => {
+      const item = items.find((one) => one.id === id);
+      const before = item && ofTemplate(item, items, template);
+      if (before?.stage === next.stage) return all.map((one) => (sameItem(one, next) ? next : one));
+      return withItem(
+        all.filter((one) => !before || !sameItem(one, before)),
+        next,
+      );
+    },
+    [...template],
+  );
 }

@@ -12,7 +12,7 @@ import { placeItem, tapItem } from '../../dismantling/taps';
 import { addBelonging, moveAllBelongings, moveBelonging } from '../../custody/belongings';
 import { earlierHistory, jobIdOf, viewJob } from '../../jobs/view-job';
 import { addLesson } from '../../models/lessons';
-import { addItem } from '../../dismantling/add-item';
+import { addItem, moveToStage } from '../../dismantling/amend-sheet';
 import { teachFirmware, teachSheet } from '../../models/teach-model';
 import { handlers, type Call } from '../../platform/http/handlers';
 import { listHandlers } from '../../platform/http/list-handlers';
@@ -37,6 +37,7 @@ export const jobHandlers = handlers(jobEndpoints, {
   recordFact: (call) => enterFact(call, call.params.tag, call.params.key, call.body),
   recordAtCounter: (call) => enterFact(call, call.params.tag, call.params.counterKey, call.body),
   addNote: (call) => addNote(call, call.params.tag, call.body.text),
+  moveToStage: (call) => moveToStage(call, call.params.tag, call.params.item, call.body),
   addDisassemblyItem: (call) => addItem(call, call.params.tag, call.body),
   teachFirmware: (call) => teachFirmware(call, call.params.tag, call.body),
   teachSheet: (call) => teachSheet(call, call.params.tag, call.body),

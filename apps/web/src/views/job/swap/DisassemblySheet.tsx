@@ -180,6 +180,15 @@ function ItemRows(props: { item: DisassemblyItem; change: JobChange['change']; o
         <tr>
           <td colSpan={7}>
             <div className={styles.differences}>
+              <span>
+                <Counter
+                  name={`${item.name} stage`}
+                  value={item.stage}
+                  open={outOpen && item.stage >= 1}
+                  set={(stage) => stage >= 1 && void change('moveToStage', { stage }, { item: item.id })}
+                />{' '}
+                stage at which it comes out
+              </span>
               {DIFFERENCES.map(([key, words]) => (
                 <span key={key}>
                   <Counter
