@@ -257,16 +257,17 @@ ext() {
   fi
 }
 
-# below FILE OFFSET LENGTH: folders, and files that end in EFI, of a folder of a FAT: a letter and the first cluster of each.
+# below FILE OFFSET LENGTH DEEPEST: folders, and files that end in EFI, of a cluster of a folder of a FAT: a letter and the first
+# cluster of each; of the deepest folders files alone.
 below() {
-  bytes "$1" "$2" "$3" | od -An -v -tu1 | awk '
+  bytes "$1" "$2" "$3" | od -An -v -tu1 | awk -v deepest="$4" '
     { for (i = 1; i <= NF; i++) b[n++] = $i }
     END {
-      for (at = 0; at + 32 <= n && b[at] > 0 && told < 40; at += 32) {
+      for (at = 0; at + 32 <= n && b[at] > 0 && told < 60; at += 32) {
         if (b[at] == 229 || b[at] == 46 || b[at + 11] == 15 || int(b[at + 11] / 8) % 2 == 1) continue
         first = b[at + 26] + 256 * b[at + 27] + 65536 * (b[at + 20] + 256 * b[at + 21])
         folder = int(b[at + 11] / 16) % 2 == 1
-        if (first < 2 || (!folder && !(b[at + 8] == 69 && b[at + 9] == 70 && b[at + 10] == 73))) continue
+        if (first < 2 || (folder && deepest) || (!folder && !(b[at + 8] == 69 && b[at + 9] == 70 && b[at + 10] == 73))) continue
         print (folder ? "d" : "f"), first
         told++
       }
@@ -275,15 +276,28 @@ below() {
 
 # loaders FILE DATA CLUSTER FIRST DEPTH: a folder of an EFI system partition, the heads of its loaders, and what is below.
 loaders() {
-  piece "$1" $(($2 + ($4 - 2) * $3)) "$3"
-  below "$1" $(($2 + ($4 - 2) * $3)) "$3" | while read -r kind first; do
-    if [ "$kind" = f ]; then
-      length=1024
-      [ "$3" -lt "$length" ] && length=$3
-      piece "$1" $(($2 + (first - 2) * $3)) "$length"
-    elif [ "$5" -lt 3 ]; then
-      loaders "$1" "$2" "$3" "$first" $(($5 + 1))
-    fi
+  for one in $(clusters "$1" "$4"); do
+    piece "$1" $(($2 + (one - 2) * $3)) "$3"
+    below "$1" $(($2 + (one - 2) * $3)) "$3" $(($5 == 3)) | while read -r kind first; do
+      if [ "$kind" = f ]; then
+        length=1024
+        [ "$3" -lt "$length" ] && length=$3
+        piece "$1" $(($2 + (first - 2) * $3)) "$length"
+      else
+        loaders "$1" "$2" "$3" "$first" $(($5 + 1))
+      fi
+    done
+  done
+}
+
+# clusters FILE FIRST: those of a folder of the FAT whose table is at $table, sixteen at most, with entries of $wide bytes.
+clusters() {
+  next=$2
+  for _ in 1 2 3 4 5 6 7 8 9 10 11 12 13 14 15 16; do
+    [ "$next" -ge 2 ] && [ "$next" -lt $((wide == 4 ? 268435447 : 65527)) ] || break
+    printf '%s ' "$next"
+    [ "$wide" -eq 0 ] && break
+    next=$(($(number "$1" $((table + next * wide)) "$wide") % 268435456))
   done
 }
 
@@ -298,6 +312,12 @@ fat() {
   cluster=$(($(number "$1" $(($2 + 13)) 1) * sector))
   root=$((table + $(number "$1" $(($2 + 16)) 1) * share * sector))
   length=$(($(number "$1" $(($2 + 17)) 2) * 32))
+  wide=2
+  [ "$length" -eq 0 ] && wide=4
+  # Entries of twelve bits are those of small volumes, whose folders fit a cluster.
+  all=$(number "$1" $(($2 + 19)) 2)
+  [ "$all" -eq 0 ] && all=$(number "$1" $(($2 + 32)) 4)
+  [ "$wide" -eq 2 ] && [ $((all * sector / (cluster > 0 ? cluster : 1))) -lt 4085 ] && wide=0
   data=$((root + (length + sector - 1) / sector * sector))
   if [ "$length" -eq 0 ]; then
     root=$((data + ($(number "$1" $(($2 + 44)) 4) - 2) * cluster))

@@ -1,6 +1,6 @@
 import { partOf, spells, u16, u32, u64, type Image } from '../image';
 import type { ReadTable, TableEntry } from '../tables';
-import { fatFolders, type FatEntry, type FatFolders } from '../volumes';
+import { fatFolders, type FatFolder, type FatFolders } from '../volumes';
 import { LOADER_HEAD, readLoader } from './loader';
 import type { EfiPartition, Loader, StartFiles } from './types';
 
@@ -47,10 +47,11 @@ function readEfi(image: Image, { uniqueId, number, name }: TableEntry, { diskId 
 }
 
 /** Loaders below the folder EFI; null where a folder on the way was not read. */
-function loadersIn(folders: FatFolders, root: readonly FatEntry[]): Loader[] | null {
+function loadersIn(folders: FatFolders, root: FatFolder): Loader[] | null {
   const found: Loader[] = [];
   let unread = false;
-  const walk = (entries: readonly FatEntry[], path: string, depth: number) => {
+  const walk = ({ entries, whole }: FatFolder, path: string, depth: number) => {
+    unread ||= !whole;
     for (const entry of entries) {
       const here = `${path}\\${entry.long}`;
       if (entry.kind === 'file' && /\.efi$/i.test(entry.long) && found.length < MOST_LOADERS) {
@@ -62,12 +63,9 @@ function loadersIn(folders: FatFolders, root: readonly FatEntry[]): Loader[] | n
       else unread = true;
     }
   };
-  walk(
-    root.filter(({ kind, long }) => kind === 'folder' && long.toUpperCase() === 'EFI'),
-    '',
-    0,
-  );
-  return unread && found.length === 0 ? null : found;
+  const efi = root.entries.filter(({ kind, long }) => kind === 'folder' && long.toUpperCase() === 'EFI');
+  walk({ entries: efi, whole: root.whole || efi.length > 0 }, '', 0);
+  return unread ? null : found;
 }
 
 /** What the code in the first sector is for. */

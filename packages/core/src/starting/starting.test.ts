@@ -83,6 +83,22 @@ describe('what a drive is started by', () => {
     expect(told(start)).toEqual(['not told', null]);
   });
 
+  it('is followed over the clusters of a long folder, and unknown where one of them is not at hand', () => {
+    const many = Array.from({ length: 24 }, (_none, n) => file(`\\EFI\\System\\language file ${n}.mui`));
+    const image = gptDrive([...many, file(OWN.replace('Harbour System', 'System'))]);
+    const start = look(image);
+    expect(start.efi[0]?.loaders?.map(({ path }) => path)).toEqual([OWN.replace('Harbour System', 'System')]);
+    // Of every block that is read one after the other goes missing: then it is unknown, or the same, and never nothing.
+    const asked = new Set<number>();
+    const table = readTable(image);
+    readStart({ size: image.size, read: (at, length) => (asked.add(at), image.read(at, length)) }, table);
+    for (const hole of asked) {
+      const read = (at: number, length: number) => (at === hole ? null : image.read(at, length));
+      const loaders = readStart({ size: image.size, read }, table).efi[0]?.loaders ?? null;
+      expect(loaders === null ? 1 : loaders.length).toBe(1);
+    }
+  });
+
   it('is read from any bytes without an end that is not there', () => {
     const volume = fatVolume([file(FALLBACK), file(OWN)]);
     const base = gptDrive([file(FALLBACK), file(OWN)]);

@@ -15,7 +15,7 @@ import { readXfs } from './linux/xfs';
 
 export type * from './types';
 export { allocationOf, type Allocation } from './allocation';
-export { fatFolders, type FatEntry, type FatFolders } from './fat/folders';
+export { fatFolders, type FatFolder, type FatFolders } from './fat/folders';
 
 const UNKNOWN: Volume = {
   fileSystem: 'unknown',

@@ -23,11 +23,17 @@ export interface FatEntry {
   bytes: number;
 }
 
-/** The folders of a FAT, as far as they are at hand. */
+/** A folder as far as it is at hand; `whole`: nothing of it is missing. */
+export interface FatFolder {
+  entries: FatEntry[];
+  whole: boolean;
+}
+
+/** The folders of a FAT. */
 export interface FatFolders {
   /** null where its first cluster is not at hand. */
-  root: () => FatEntry[] | null;
-  folder: (entry: FatEntry) => FatEntry[] | null;
+  root: () => FatFolder | null;
+  folder: (entry: FatEntry) => FatFolder | null;
   /** The first bytes of a file, of its first cluster at most; null where they are not at hand. */
   head: (entry: FatEntry, length: number) => Uint8Array | null;
 }
@@ -42,41 +48,49 @@ export function fatFolders(image: Image, boot: Uint8Array): FatFolders | null {
   if (!shape) return null;
   const { width, table, cluster, data, rootSize } = shape;
   const offsetOf = (number: number) => data + (number - 2) * cluster;
-  const nextOf = (number: number): number => {
-    if (width === 12) return 0;
-    const size = width / 8;
-    const entry = image.read(table + number * size, size);
-    const next = !entry ? 0 : width === 16 ? u16(entry, 0) : u32(entry, 0) % 0x1000_0000;
-    return next >= 2 && next < (width === 16 ? 0xfff7 : 0x0fff_fff7) ? next : 0;
+  /** The cluster that follows; 0 for none, null where that is not at hand or the chain is broken. */
+  const nextOf = (number: number): number | null => {
+    const entry = image.read(table + Math.floor((number * width) / 8), width === 32 ? 4 : 2);
+    if (!entry) return null;
+    const pair = u16(entry, 0);
+    const next =
+      width === 32 ? u32(entry, 0) % 0x1000_0000 : width === 16 ? pair : number % 2 ? pair >> 4 : pair & 0xfff;
+    const end = width === 32 ? 0x0fff_fff8 : width === 16 ? 0xfff8 : 0xff8;
+    if (next >= end) return 0;
+    return next >= 2 ? next : null;
   };
-  const at = (first: number): FatEntry[] | null => {
+  const at = (first: number): FatFolder | null => {
     const parts: Uint8Array[] = [];
-    for (let number = first; number >= 2 && parts.length < MOST_CLUSTERS; number = nextOf(number)) {
+    let number: number | null = first;
+    while (number !== null && number >= 2 && parts.length < MOST_CLUSTERS) {
       const bytes = image.read(offsetOf(number), cluster);
-      if (!bytes) break;
-      parts.push(bytes);
+      if (bytes) parts.push(bytes);
+      number = bytes ? nextOf(number) : null;
     }
-    return parts.length > 0 ? entriesOf(parts) : null;
+    if (parts.length === 0) return null;
+    const { entries, ended } = entriesOf(parts);
+    // Behind the mark of its end nothing of it follows, whatever the chain says.
+    return { entries, whole: ended || number === 0 };
   };
   return {
     root: () => {
       if (width === 32) return at(u32(boot, 44));
       const fixed = image.read(data - rootSize, rootSize);
-      return fixed ? entriesOf([fixed]) : null;
+      return fixed ? { entries: entriesOf([fixed]).entries, whole: true } : null;
     },
     folder: (entry) => at(entry.cluster),
     head: (entry, length) => image.read(offsetOf(entry.cluster), Math.min(length, cluster)),
   };
 }
 
-/** Entries of a folder from its parts in order; a long name stands before the short one that it belongs to. */
-function entriesOf(parts: readonly Uint8Array[]): FatEntry[] {
+/** Entries of a folder from its parts in order, and whether its end was among them; a long name stands before its short one. */
+function entriesOf(parts: readonly Uint8Array[]): { entries: FatEntry[]; ended: boolean } {
   const entries: FatEntry[] = [];
   let long: { text: string; sum: number } | null = null;
   for (const bytes of parts) {
     for (let at = 0; at + 32 <= bytes.length && entries.length < MOST_ENTRIES; at += 32) {
       const [first, attributes] = [u8(bytes, at), u8(bytes, at + 11)];
-      if (first === 0) return entries;
+      if (first === 0) return { entries, ended: true };
       if (first === UNUSED) long = null;
       else if (attributes === LONG_NAME) long = withPart(long, bytes, at);
       else {
@@ -86,7 +100,7 @@ function entriesOf(parts: readonly Uint8Array[]): FatEntry[] {
       }
     }
   }
-  return entries;
+  return { entries, ended: false };
 }
 
 /** Parts stand last first; the first entry that is met begins a name. */

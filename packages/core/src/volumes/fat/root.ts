@@ -14,10 +14,10 @@ export interface FatRoot {
  */
 export function fatRoot(image: Image, boot: Uint8Array): FatRoot | null {
   const folders = fatFolders(image, boot);
-  const entries = folders?.root();
+  const entries = folders?.root()?.entries;
   if (!folders || !entries) return null;
   const efi = entries.find(({ name, kind }) => kind === 'folder' && name === 'EFI');
-  const loaders = (efi && folders.folder(efi)) ?? [];
+  const loaders = (efi && folders.folder(efi)?.entries) ?? [];
   const named = (list: readonly FatEntry[]) => list.flatMap(({ name, kind }) => (kind === 'label' ? [] : [name]));
   return {
     names: [...named(entries), ...named(loaders).map((name) => `EFI/${name}`)],
