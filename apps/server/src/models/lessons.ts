@@ -14,7 +14,7 @@ const STRIPPED: readonly JobEventKind[] = ['disassembly counted', 'disassembly t
 
 /**
  * What earlier jobs taught about a model: what was written down, newest first, and how long its devices lay open,
- * from the first screw out to the last one back, by the median of closed jobs.
+ * from the first screw out to the last one back, by the median of closed jobs; and how long taking one apart took.
  */
 export async function lessonsOf(manager: EntityManager, modelId: string): Promise<LessonsView> {
   const lessons = await rows<LessonsView['lessons'][number]>(
@@ -24,18 +24,28 @@ export async function lessonsOf(manager: EntityManager, modelId: string): Promis
       where l.model_id = $1 order by l.at desc, l.id limit ${MOST_LESSONS}`,
     [modelId],
   );
-  const open = await firstRow<{ jobs: number; minutes: number | null }>(
+  const opened = await medianMinutes(manager, modelId, 'j.closed_at is not null and j.ended_as is null');
+  const stripped = await medianMinutes(manager, modelId, `j.ended_as is null and ${CAME_OUT}`);
+  return { lessons, opened, stripped };
+}
+
+/** What was noted while pieces came out, and none had gone back. */
+const CAME_OUT = `case e.kind when 'disassembly counted' then (e.data ->> 'back')::int = 0 else e.data ->> 'way' = 'out' end`;
+
+/** How long it went on from the first to the last of what was noted of each sheet, where more than one thing was. */
+async function medianMinutes(manager: EntityManager, modelId: string, of: string): Promise<LessonsView['opened']> {
+  const told = await firstRow<LessonsView['opened']>(
     manager,
     `select count(*)::int as jobs,
-            round(percentile_cont(0.5) within group (order by extract(epoch from x.back - x.out) / 60))::int as minutes
-       from (select min(e.at) as out, max(e.at) as back
+            round(percentile_cont(0.5) within group (order by extract(epoch from x.last - x.first) / 60))::int as minutes
+       from (select min(e.at) as first, max(e.at) as last
                from job j join device d on d.id = j.device_id
                join event e on e.job_id = j.id and e.kind = any ($2)
-              where d.model_id = $1 and j.closed_at is not null and j.ended_as is null
+              where d.model_id = $1 and ${of}
               group by j.id having count(*) > 1) x`,
     [modelId, STRIPPED],
   );
-  return { lessons, opened: { jobs: open?.jobs ?? 0, minutes: open?.minutes ?? null } };
+  return { jobs: told?.jobs ?? 0, minutes: told?.minutes ?? null };
 }
 
 /** Keeps what a job taught about its model. */

@@ -10,20 +10,28 @@ import { teachPictures } from '../photos/model-pictures';
 import { DeviceModel } from './entities';
 
 /** Takes what a job's sheet shows otherwise into its model: the next job of it begins with that. */
-export function teachSheet(context: CommandContext, tag: string, { version, items }: TeachSheet): Promise<JobView> {
+export function teachSheet(
+  context: CommandContext,
+  tag: string,
+  { version, items, opening }: TeachSheet,
+): Promise<JobView> {
   const { manager } = context;
   return changeJob(context, tag, version, async (job) => {
     const spec = await heldModel(manager, job.modelId);
     const learnt = learntOf(job.snapshot.disassembly, spec.disassembly).filter(({ id }) => items.includes(id));
-    if (learnt.length < new Set(items).size) throw fieldWrong('items', 'The model knows that by now: look again.');
+    if (learnt.length < new Set(items).size || (items.length === 0 && opening === undefined))
+      throw fieldWrong('items', 'The model knows that by now: look again.');
     const disassembly = taught(spec.disassembly, learnt, job.snapshot.disassembly) as ModelSpec['disassembly'];
-    const next = { ...spec, disassembly };
+    const next = { ...spec, disassembly, ...(opening === undefined ? {} : { opening }) };
     await manager.update(DeviceModel, { id: job.modelId }, { spec: next });
     const placed = learnt.filter(({ next: one }) => one.details?.places).map(({ next: { stage } }) => stage);
     const { 'sheet pictures': pictures } = job.snapshot.facts;
     const of = { modelId: job.modelId, jobId: job.id };
     await teachPictures(manager, of, [...new Set(placed)], pictures?.stages ?? []);
-    const what = learnt.map(({ sentence }) => sentence);
+    const what = [
+      ...learnt.map(({ sentence }) => sentence),
+      ...(opening === undefined ? [] : [`${opening} min to take it apart`]),
+    ];
     return {
       events: [{ kind: 'model taught', data: { what } }],
       after: withModel(job, next, job.snapshot.disassembly),

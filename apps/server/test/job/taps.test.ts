@@ -1,5 +1,5 @@
 import { beforeAll, expect, it } from 'vitest';
-import type { JobView } from '@udrel/contract/types';
+import type { JobView, LessonsView } from '@udrel/contract/types';
 import { GIB } from '@udrel/core/capacity';
 import { bookJob, stockUp, Work, type Stock } from '../fixtures';
 import { useShop } from '../harness';
@@ -74,7 +74,9 @@ it('sees by taps a piece in the place of another kind, keeps the gate closed unt
   const { disassembly } = work.job.snapshot;
   const items = disassembly.map(({ id }) => id);
   expect((await work.post('/taught', { items: [work.job.id] })).status).toBe(422);
-  expect((await work.post('/taught', { items })).status).toBe(200);
+  expect((await work.post('/taught', { items: [] })).status).toBe(422);
+  expect((await work.post('/taught', { items, opening: 30 })).status).toBe(200);
+  expect(work.job.device.model.opening).toBe(30);
   expect((await work.post('/taught', { items })).status).toBe(422);
   // So do the keys that were found, and whether it starts from outside.
   const firmware = { setUpKey: 'F2', startsOutside: true };
@@ -92,4 +94,11 @@ it('sees by taps a piece in the place of another kind, keeps the gate closed unt
     ['speaker clip', 2, 1],
     [lead, 1, 1],
   ]);
+
+  // Taking it apart went on from the first tap to the last one, by the clock of the events.
+  await shop.database.query(`insert into event (job_id, seq, kind, data, by, at)
+    select job_id, 100000, kind, data, by, at - interval '30 minutes' from event
+     where kind = 'disassembly tapped' and data ->> 'way' = 'out' order by at limit 1`);
+  const { body: told } = await shop.as.technician.get<LessonsView>(`/models/${work.job.device.model.id}/lessons`);
+  expect(told.stripped).toEqual({ jobs: 1, minutes: 30 });
 });

@@ -248,8 +248,8 @@ export type AddDisassemblyItem = Infer<typeof addDisassemblyItem>;
 export const moveToStage = object({ version, stage: whole(1, 20) });
 export type MoveToStage = Infer<typeof moveToStage>;
 export type PlaceDisassembly = Infer<typeof placeDisassembly>;
-/** What of a sheet is taken into its model, by its items. */
-export const teachSheet = object({ version, items: list(uuid, 60, 1) });
+/** What of a sheet is taken into its model, by its items; and the minutes that taking it apart takes. */
+export const teachSheet = object({ version, items: list(uuid, 60), opening: optional(whole(1, 600)) });
 export type TeachSheet = Infer<typeof teachSheet>;
 /** What a job shows of its model's firmware: keys, and whether it starts from outside. */
 export const teachFirmware = object({

@@ -211,6 +211,8 @@ export interface StartCasesView {
 export interface LessonsView {
   lessons: { id: string; text: string; tag: string; by: string; at: string }[];
   opened: { jobs: number; minutes: number | null };
+  /** How long taking one apart took, from the first piece out to the last. */
+  stripped: { jobs: number; minutes: number | null };
 }
 
 /** A device of the same model in the same order, and whether its parts are chosen. */
