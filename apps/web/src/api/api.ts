@@ -23,11 +23,21 @@ export const api = createApi({
   refetchOnFocus: true,
   // What was open a minute ago may have changed at another bench meanwhile; what was asked for just now did not.
   refetchOnMountOrArgChange: JUST_NOW,
-  endpoints: (build) => definitionsOf(build, asked, putJob),
+  endpoints: (build) =>
+    definitionsOf(build, asked, { put: putJob, shown: shownJob, puts: (tag) => puts.get(tag) ?? 0 }),
 });
+
+/** How often each job was put on the screen as it was answered. */
+const puts = new Map<string, number>();
+
+/** A job as it is on the screen. */
+function shownJob(state: unknown, tag: string): JobView | undefined {
+  return api.endpoints.job.select({ tag })(state as never).data;
+}
 
 /** Puts a job on the screen as it was answered. */
 export function putJob(tag: string, view: JobView): ReturnType<typeof api.util.upsertQueryData> {
+  puts.set(tag, (puts.get(tag) ?? 0) + 1);
   return api.util.upsertQueryData('job', { tag }, view);
 }
 export const {

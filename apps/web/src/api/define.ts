@@ -24,17 +24,24 @@ type DefinitionOf<E> = E extends { kind: 'command' }
 
 type Definitions<D> = { [N in keyof D]: DefinitionOf<D[N]> };
 
-/** Puts a job on the screen as it was answered. */
-type PutJob = (tag: string, view: JobView) => unknown;
+/** How jobs are put on the screen as they were answered, and what is there. */
+export interface Screen {
+  put: (tag: string, view: JobView) => unknown;
+  /** The job as it is on the screen; undefined where it is not. */
+  shown: (state: unknown, tag: string) => JobView | undefined;
+  /** How often it was put there. */
+  puts: (tag: string) => number;
+}
 
 /** Makes the endpoints that views ask through of the contract's declarations. */
 export function definitionsOf<D extends Readonly<Record<string, AnyEndpoint>>>(
   build: Build,
   declared: D,
-  putJob: PutJob,
+  screen: Screen,
 ): Definitions<D> {
   const made = Object.entries(declared).map(([name, endpoint]): [string, unknown] => {
-    if (endpoint.kind === 'command') return [name, mutationOf(build, endpoint, putJob)];
+    if (endpoint.kind === 'command') return [name, mutationOf(build, endpoint, screen)];
+    if (name === 'job') return [name, jobOf(build, endpoint, screen)];
     return [name, endpoint.pagedBy === null ? queryOf(build, endpoint) : pagesOf(build, endpoint, endpoint.pagedBy)];
   });
   return Object.fromEntries(made) as Definitions<D>;
@@ -47,6 +54,24 @@ const provided = ({ about }: AnyEndpoint, arg: Arg) => (about ? [tagOf(about, ta
 function queryOf(build: Build, endpoint: AnyEndpoint) {
   return build.query<unknown, Arg>({
     query: (arg) => requestOf(endpoint, arg),
+    providesTags: (_answer, _error, arg) => provided(endpoint, arg),
+  });
+}
+
+/**
+ * A job, as a query. What was asked for before a command was answered, and comes after it, is older than what is on the screen:
+ * put there, the next press would rest on a version that the page itself made old.
+ */
+function jobOf(build: Build, endpoint: AnyEndpoint, { shown, puts }: Screen) {
+  return build.query<unknown, Arg>({
+    queryFn: async (arg, { getState }, _options, ask) => {
+      const tag = tagIn(arg) ?? '';
+      const before = puts(tag);
+      const answer = (await ask(requestOf(endpoint, arg))) as { data: JobView } | { error: SendError };
+      if ('error' in answer || puts(tag) === before) return answer;
+      const there = shown(getState(), tag);
+      return there && there.version > answer.data.version ? { data: there } : answer;
+    },
     providesTags: (_answer, _error, arg) => provided(endpoint, arg),
   });
 }
@@ -65,7 +90,7 @@ function pagesOf(build: Build, endpoint: AnyEndpoint, by: string) {
   });
 }
 
-function mutationOf(build: Build, endpoint: AnyEndpoint, putJob: PutJob) {
+function mutationOf(build: Build, endpoint: AnyEndpoint, { put: putJob }: Screen) {
   const { changes, answersJob, body: shape } = endpoint;
   return build.mutation<unknown, Arg>({
     queryFn: async (arg, _api, _options, ask) => {

@@ -15,7 +15,7 @@ type Answer = Response | Error | { status: number; data: unknown };
  * A server that answers like that, with an error where it is not reached. Addresses are those of its own place, as in a
  * browser.
  */
-export function answering(answer: (sent: Sent) => Answer): void {
+export function answering(answer: (sent: Sent) => Answer | Promise<Response>): void {
   const Plain = globalThis.Request;
   class Placed extends Plain {
     constructor(input: string, init?: RequestInit) {
@@ -32,7 +32,7 @@ export function answering(answer: (sent: Sent) => Answer): void {
       body: text ? (JSON.parse(text) as unknown) : undefined,
       key: request.headers.get('idempotency-key'),
     };
-    const answered = answer(sent);
+    const answered = await answer(sent);
     if (answered instanceof Error) throw answered;
     if (answered instanceof Response) return answered;
     return new Response(JSON.stringify(answered.data), { status: answered.status });
