@@ -1,5 +1,5 @@
 // @vitest-environment jsdom
-import { fireEvent } from '@testing-library/react';
+import { act, fireEvent } from '@testing-library/react';
 import type { Found } from '@udrel/contract/types';
 import { useCallback, useState } from 'react';
 import { useLocation } from 'react-router';
@@ -95,6 +95,22 @@ describe('a scan', () => {
     const page = open([found({})]);
     press('U-7-X', page.screen.getByRole('button'), 160);
     expect([page.sent.length, shown('at', page)]).toEqual([0, '/']);
+  });
+
+  it('is never a shortcut where the page was too busy to hear its next key in time', async () => {
+    const page = open([found({})]);
+    const button = page.screen.getByRole('button');
+    press('f', button, 12, false);
+    // The moment is over late, since nothing was heard for a while: the next key, which was pressed at once, comes right after.
+    const now = performance.now();
+    const clock = vi.spyOn(performance, 'now').mockImplementation(() => now + 300);
+    act(() => void vi.advanceTimersByTime(76));
+    clock.mockRestore();
+    const event = new KeyboardEvent('keydown', { key: '7', bubbles: true, cancelable: true });
+    Object.defineProperty(event, 'timeStamp', { value: Date.now() - 60 });
+    fireEvent(button, event);
+    await act(() => vi.advanceTimersByTimeAsync(400));
+    expect(page.screen.getByLabelText('note')).toHaveProperty('value', 'kept');
   });
 
   it('is never a shortcut, and a single key is one after a moment', () => {

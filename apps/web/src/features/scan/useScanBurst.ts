@@ -8,6 +8,8 @@ const LATE = 3 * GAP;
 /** Keys from which on a burst is a scan under way, and no shortcut any more. */
 const UNDER_WAY = 3;
 const SHORTEST = 4;
+/** So much later than it was due, ms, a moment comes to its end only on a page that is busy. */
+const BUSY = 25;
 
 interface Burst {
   text: string;
@@ -104,8 +106,16 @@ export function useScanBurst(take: (text: string) => void): { quiet: (act: () =>
   const quiet = useCallback((act: () => void) => {
     drop(waiting);
     if (burst.current.text.length >= UNDER_WAY) return;
-    const timer = setTimeout(() => drop(waiting)?.act(), GAP + 5);
-    waiting.current = { act, timer };
+    /** Once more where the page was too busy to come to it in time: keys that were pressed meanwhile are heard first. */
+    const wait = (again: boolean) => {
+      const due = performance.now() + GAP + 5;
+      const timer = setTimeout(() => {
+        if (again && performance.now() - due > BUSY) wait(false);
+        else drop(waiting)?.act();
+      }, GAP + 5);
+      waiting.current = { act, timer };
+    };
+    wait(true);
   }, []);
   return { quiet };
 }
