@@ -69,8 +69,10 @@ function Wiping({ job }: { job: JobView }) {
   const old = job.snapshot.facts['old drive'];
   if (!old || !takes?.wipe) return null;
   const { low, high, restsOn } = takes.wipe;
+  const fails = job.snapshot.facts.health?.grade === 'failing';
   return (
     <p className="sub">
+      {fails && 'It fails: it may take far longer, or not be reached everywhere; say so, or have it destroyed. '}
       Writing all of it over once takes <span className="mono">{range(low, high)}</span> ({restsOn}).
       {!spins(old.class) &&
         ' Its own erase command reaches what that does not, in minutes: use it where the drive has one (NIST SP 800-88).'}

@@ -8,6 +8,7 @@ import { useFactForm } from '../../../features/form/kept-form';
 import { useJobChange } from '../../../features/job/useJobChange';
 import { Foot, OutcomeMark, Sheet, TroubleNote } from '../../../ui';
 import { FirmwareKeys } from './FirmwareKeys';
+import { StartedFoot } from './StartedFoot';
 
 /** A start from the finished drive while it is still in its enclosure: what it shows is known before anything is opened. */
 export function OutsideStart({ job }: { job: JobView }) {
@@ -61,18 +62,7 @@ export function OutsideStart({ job }: { job: JobView }) {
           </p>
           <Field form={form} name="note" label="What it did" />
           <FormTrouble form={form} />
-          <Foot note={step.waitsFor[0]}>
-            <Button disabled={busy || step.state === 'waiting'} onClick={() => void save({ started: false })}>
-              It did not start
-            </Button>
-            <Button
-              variant={step.state === 'ready' ? 'contained' : 'outlined'}
-              disabled={busy || step.state === 'waiting'}
-              onClick={() => void save({ started: true })}
-            >
-              It started
-            </Button>
-          </Foot>
+          <StartedFoot step={step} busy={busy} save={save} />
         </>
       )}
     </Sheet>

@@ -1,12 +1,12 @@
-import Button from '@mui/material/Button';
 import type { JobView } from '@udrel/contract/types';
 import { oldSoldered, replacesDrive } from '@udrel/core/steps';
 import { moment } from '../../../format/time';
-import { Foot, OutcomeMark, Sheet } from '../../../ui';
+import { OutcomeMark, Sheet } from '../../../ui';
 import { Field, FormTrouble, Tick } from '../../../features/form/Field';
 import { useFactForm } from '../../../features/form/kept-form';
 import styles from '../../../features/job/job.module.css';
 import { FirmwareKeys } from './FirmwareKeys';
+import { StartedFoot } from './StartedFoot';
 
 /** The trial start with the cover still loose and the old drive away; when it fails, what it did instead. */
 export function TrialForm({ job }: { job: JobView }) {
@@ -64,18 +64,7 @@ export function TrialForm({ job }: { job: JobView }) {
           {again && <Field form={form} name="done" label="What was done since the last start" sx={{ mb: 1.5 }} />}
           <Field form={form} name="note" label="If it does not start: what it did instead" />
           <FormTrouble form={form} />
-          <Foot note={step?.waitsFor[0]}>
-            <Button disabled={busy || step?.state === 'waiting'} onClick={() => void save({ started: false })}>
-              It did not start
-            </Button>
-            <Button
-              variant="contained"
-              disabled={busy || step?.state === 'waiting'}
-              onClick={() => void save({ started: true })}
-            >
-              It started
-            </Button>
-          </Foot>
+          <StartedFoot step={step} busy={busy} save={save} />
         </>
       )}
     </Sheet>
