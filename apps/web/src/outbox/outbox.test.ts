@@ -2,6 +2,7 @@ import { configureStore } from '@reduxjs/toolkit';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import type { JobView } from '@udrel/contract/types';
 import { api } from '../api/api';
+import { inTurn } from '../api/in-turn';
 import { answering } from '../testing/server/answering';
 import { connectionSlice } from '../api/connection-slice';
 import { keep, keptEntries, standing, type Entry } from './entries';
@@ -289,6 +290,32 @@ describe('an earlier entry of mine', () => {
 });
 
 describe('what is shown of a change', () => {
+  it('is on the screen before it is answered: what is pressed on it meanwhile rests on the answer', async () => {
+    const { dispatch } = await open();
+    answers = [taken(4), taken(5)];
+    const kept = dispatch(keepAndSend(measuring));
+    const rested: number[] = [];
+    const pressed = inTurn('U-1', 3, async (version) => {
+      rested.push(version);
+      return { data: jobAt(version + 1) };
+    });
+    await Promise.all([kept, pressed]);
+    // A note carries no version: it is one event, whatever happened before it.
+    const noted = dispatch(keepAndSend(noting));
+    await inTurn('U-1', 4, async (version) => {
+      rested.push(version);
+      return {};
+    });
+    await noted;
+    // Out of reach nothing is held up.
+    void dispatch(keepAndSend(measuring));
+    await inTurn('U-1', 5, async (version) => {
+      rested.push(version);
+      return {};
+    });
+    expect(rested).toEqual([4, 5, 5]);
+  });
+
   it('never falls back to what was before it while its answer comes in', async () => {
     const { dispatch, state, watch } = await open();
     const out: number[] = [];

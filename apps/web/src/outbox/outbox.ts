@@ -5,6 +5,7 @@ import { api, putJob } from '../api/api';
 import type { SendError } from '../api/ask';
 import { staleBesideJob, type Tag } from '../api/stale';
 import { found, lost } from '../api/connection-slice';
+import { alongside, type Move } from '../api/in-turn';
 import { drop, keep, keptEntries, keptNow, standing, standsSame, timeOfNext, touches, type Entry } from './entries';
 import { outboxSlice } from './outbox-slice';
 import { withKept } from './overlay';
@@ -96,39 +97,56 @@ export function sendKept(): Thunk<Map<string, Posted>> {
   return async (dispatch, getState) => {
     dispatch(readOutbox());
     const outcome = new Map<string, Posted>();
-    await navigator.locks.request('udrel.outbox', async () => {
-      const staffId = api.endpoints.session.select()(getState()).data?.staff?.id;
-      const mine = keptEntries().filter((one) => one.state === 'waiting' && one.staffId === staffId);
-      const jobs = [...new Set(mine.map(({ tag }) => tag))].map((tag) => mine.filter((one) => one.tag === tag));
-      let away = false;
-      const answered: Answered = { views: new Map(), unseen: new Set(), stale: [] };
-      const sendJob = async (entries: readonly Entry[]) => {
-        for (const { at, id } of entries) {
-          // As it is kept now: an earlier one may have moved what it stands on, or somebody gave it up.
-          const entry = keptNow({ at, id });
-          if (away) return;
-          if (entry?.state !== 'waiting') continue;
-          const posted = await post(entry, answered.views.get(entry.tag) ?? null);
-          outcome.set(entry.id, posted);
-          if (posted.kind === 'later') {
-            if (!posted.reached) dispatch(lost(Date.now()));
-            away = true;
-            return;
+    // Whoever presses at these jobs meanwhile has what is kept on the screen: that press rests on the answers to it.
+    const waiting = new Set(keptEntries().flatMap(({ tag, state }) => (state === 'waiting' ? [tag] : [])));
+    const turns = new Map([...waiting].map((tag) => [tag, turnOf(tag)]));
+    await navigator.locks
+      .request('udrel.outbox', async () => {
+        const staffId = api.endpoints.session.select()(getState()).data?.staff?.id;
+        const mine = keptEntries().filter((one) => one.state === 'waiting' && one.staffId === staffId);
+        const jobs = [...new Set(mine.map(({ tag }) => tag))].map((tag) => mine.filter((one) => one.tag === tag));
+        let away = false;
+        const answered: Answered = { views: new Map(), unseen: new Set(), stale: [] };
+        const sendJob = async (entries: readonly Entry[], moves: Move[]) => {
+          for (const { at, id } of entries) {
+            // As it is kept now: an earlier one may have moved what it stands on, or somebody gave it up.
+            const entry = keptNow({ at, id });
+            if (away) return;
+            if (entry?.state !== 'waiting') continue;
+            const posted = await post(entry, answered.views.get(entry.tag) ?? null);
+            outcome.set(entry.id, posted);
+            if (posted.kind === 'later') {
+              if (!posted.reached) dispatch(lost(Date.now()));
+              away = true;
+              return;
+            }
+            settle(entry, posted, answered);
+            if (posted.kind === 'sent') moves.push(posted.move);
           }
-          settle(entry, posted, answered);
-        }
-      };
-      const lanes = Array.from({ length: AT_ONCE }, async () => {
-        for (let next = jobs.shift(); next && !away; next = jobs.shift()) await sendJob(next);
-      });
-      const timer = setInterval(() => void dispatch(show(answered)), SHOWN_EVERY);
-      await Promise.all(lanes).finally(() => clearInterval(timer));
-      if ([...outcome.values()].some(({ kind }) => kind !== 'later') && !away) dispatch(found());
-      await dispatch(show(answered));
-    });
+        };
+        const lanes = Array.from({ length: AT_ONCE }, async () => {
+          for (let next = jobs.shift(); next && !away; next = jobs.shift()) {
+            const moves: Move[] = [];
+            await sendJob(next, moves);
+            turns.get(next[0]?.tag ?? '')?.(moves);
+          }
+        });
+        const timer = setInterval(() => void dispatch(show(answered)), SHOWN_EVERY);
+        await Promise.all(lanes).finally(() => clearInterval(timer));
+        if ([...outcome.values()].some(({ kind }) => kind !== 'later') && !away) dispatch(found());
+        await dispatch(show(answered));
+      })
+      .finally(() => turns.forEach((end) => end([])));
     dispatch(readOutbox());
     return outcome;
   };
+}
+
+/** Takes a turn at a job; answers how to end it, with what was done in it. */
+function turnOf(tag: string): (moves: readonly Move[]) => void {
+  let end: (moves: readonly Move[]) => void = () => undefined;
+  void alongside(tag, new Promise<readonly Move[]>((resolve) => (end = resolve)));
+  return end;
 }
 
 /** The jobs as they were answered last, and what of that is not on the screen yet. */

@@ -1,12 +1,13 @@
 import { carriesVersion, endpoints } from '@udrel/contract/endpoints';
 import type { JobView, Problem } from '@udrel/contract/types';
 import { ask, comesBack } from '../api/ask';
+import type { Move } from '../api/in-turn';
 import { requestOf } from '../api/request';
 import { standing, standsSame, type Entry } from './entries';
 
 /** How sending an entry came out. `later`: the server was not reached, is away for the moment, or nobody is signed in. */
 export type Posted =
-  | { kind: 'sent'; view: JobView }
+  | { kind: 'sent'; move: Move; view: JobView }
   | { kind: 'later'; reached: boolean }
   | { kind: 'refused'; problem: Problem }
   | { kind: 'conflict'; current: JobView };
@@ -27,10 +28,15 @@ const changedIn = (job: JobView, { subject, seen }: Entry) => !standsSame(standi
 
 async function once(entry: Entry, version: number): Promise<Posted> {
   const endpoint = endpoints[entry.command];
-  const body = carriesVersion(endpoint) ? { ...entry.body, version } : entry.body;
+  const versioned = carriesVersion(endpoint);
+  const body = versioned ? { ...entry.body, version } : entry.body;
   const sent = requestOf(endpoint, { tag: entry.tag, ...entry.params, body });
   const answer = await ask(sent, entry.id, new AbortController().signal);
-  if ('data' in answer) return { kind: 'sent', view: answer.data as JobView };
+  if ('data' in answer) {
+    const view = answer.data as JobView;
+    // What is added whatever happened meanwhile is one event more.
+    return { kind: 'sent', move: [versioned ? version : view.version - 1, view.version], view };
+  }
   const { error } = answer;
   if (error.status === 'FETCH_ERROR' || comesBack(error)) return { kind: 'later', reached: false };
   if (error.status === 401) return { kind: 'later', reached: true };

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { JobView } from '@udrel/contract/types';
-import { inTurn } from './in-turn';
+import { alongside, inTurn } from './in-turn';
 
 /** A server with one job: each change is made on the version that it has, and refused on any other. */
 function serverAt(version: number) {
@@ -37,6 +37,22 @@ describe('commands of one job', () => {
     const other = serverAt(3);
     const [first, second] = [inTurn('U-1', 16, send), inTurn('U-2', 3, other.send)];
     expect(await Promise.all([first, second])).toMatchObject([{ data: { version: 17 } }, { data: { version: 4 } }]);
+  });
+
+  it('rest on what was sent beside them, but not on what somebody else did between', async () => {
+    const { server, send } = serverAt(15);
+    const kept = async () => {
+      await send(15);
+      return [[15, 16] as const];
+    };
+    void alongside('U-1', kept());
+    expect(await inTurn('U-1', 15, send)).toMatchObject({ data: { version: 17 } });
+    server.version = 18;
+    void alongside(
+      'U-1',
+      send(18).then(() => [[18, 19] as const]),
+    );
+    expect(await inTurn('U-1', 17, send)).toEqual({ error: 'stands at 19' });
   });
 
   it('go on after one that failed', async () => {
