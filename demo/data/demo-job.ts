@@ -1,4 +1,4 @@
-import type { JobFacts, OldDrive, PreparationId, Route } from '@udrel/core/facts';
+import type { JobFacts, OldDrive, PreparationId, Route, SwitchedBesides } from '@udrel/core/facts';
 import type { JobBooking, MarkPhoto } from '@udrel/contract/types';
 import type { Station } from '@udrel/core/stations';
 import type { MeasurementSet } from '@udrel/core/benchmarks';
@@ -81,6 +81,8 @@ export interface DemoJob {
   photo?: { file: string; station: Station } & MarkPhoto;
   /** What Prepare switched in the device; else all was so already. */
   switched?: PreparationId[];
+  /** What was switched beside that. */
+  besides?: SwitchedBesides[];
   /** What else was decided about its plan. */
   intent?: Partial<LayoutIntent>;
   /** Drives that stay in it. */

@@ -256,6 +256,7 @@ export const unusual: DemoJob[] = [
     health: 'good',
     take: { partNumber: 'KE-N6-1000-80', siteId: 'a' },
     route: 'new drive in an enclosure',
+    besides: [{ what: 'Secure Boot', why: 'started from a stick, to read it', before: 'on' }],
     before: slow,
   },
 ];

@@ -120,6 +120,7 @@ function driveSteps(job: DemoJob, stage: Stage): Steps {
     ...(job.others ? ([['read', fact('other drives', { drives: job.others })]] as Steps) : []),
     ['assessed', fact('health', { grade: job.health ?? 'good', note: job.healthNote ?? '' })],
     ['assessed', fact('before', measured(job.before, job.whyNotBefore))],
+    ...(job.besides ? ([['assessed', fact('switched besides', { items: job.besides })]] as Steps) : []),
     ...(job.reads ? ([['assessed', readOver('before')]] as Steps) : []),
     ['reserved', reserve],
     ...(job.takeAdded ? ([['reserved', takeDrive({ ...job, take: job.takeAdded }, stage, 'added')]] as Steps) : []),

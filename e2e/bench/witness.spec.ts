@@ -89,6 +89,17 @@ test('memory is tested by a run: one that fails keeps the functions open until w
   await running.getByLabel(/^Note: what went wrong/).fill('2 errors, slot B');
   await running.getByRole('button', { name: 'It failed' }).click();
   const again = sheet(page, 'Memory test again');
+  // The stick started only once the firmware was told: noted as it is done, and owed back.
+  await again.getByRole('button', { name: 'Something was switched for it …' }).click();
+  const noting = page.getByRole('dialog', { name: 'Switched, taken out or put on' });
+  await noting.getByRole('button', { name: 'Note it' }).click();
+  await expect(noting.getByLabel('What is owed back')).toHaveAttribute('aria-invalid', 'true');
+  await noting.getByLabel('What is owed back').fill('Secure Boot');
+  await noting.getByLabel('How it stood before').fill('on');
+  await noting.getByLabel('How it stood before').press('Enter');
+  await expect(noting).toHaveCount(0);
+  const switched = sheet(page, 'Owed back').getByRole('group', { name: 'Secure Boot' });
+  await expect(switched).toContainText('memory test from a stick; before: on');
   await expect(page.getByText(/The memory test failed: one error is too many/)).toBeVisible();
   const takes = again.getByText(/ to \d/);
   const twice = await takes.textContent();

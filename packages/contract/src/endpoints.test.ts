@@ -56,6 +56,7 @@ describe('what may wait for the connection', () => {
           'files brought',
           'no start',
           'firmware reset',
+          'switched besides',
           'start attempts',
           'outside start',
           'functions on arrival',

@@ -52,4 +52,30 @@ describe('what was switched for the copy', () => {
     await work.put('firmware reset' as never, { reset: false, note: 'it was another device' });
     expect(work.job.procedure.steps.find(({ id }) => id === 'owed back')?.title).not.toContain('Secure Boot');
   });
+
+  it('beside what is asked is noted at any time, and asks again for what was set back before', async () => {
+    const work = new Work(shop.as.technician, await bookJob(shop.as.counter, stock));
+    const boot = { what: 'Boot order', why: 'started from a stick', before: 'own drive first' };
+    const note = (items: object[]) => work.put('switched besides' as never, { items });
+    expect((await note([{ ...boot, why: '' }])).body.problems?.[0]?.field).toBe('value.items.0.why');
+    expect((await note([boot])).status).toBe(200);
+    expect(work.step('owed back')).toBe('waiting');
+    expect(work.job.history[0]?.sentence).toBe('Recorded: switched besides');
+
+    const correction = { what: 'end', kind: 'withdrawn' };
+    await work.post('/corrections/end', { correction, reason: 'bought another' });
+    // Not opened, but switched: somebody sees it start.
+    expect(work.step('see as it came')).toBe('ready');
+    await work.put('as it came' as never, { starts: true, note: '' });
+    const back = { items: [{ what: 'Boot order', back: true, note: '' }] };
+    expect((await work.put('owed back' as never, back)).status).toBe(200);
+    expect(work.step('owed back')).toBe('done');
+    // How it stood is put right: what was set back stays so. Switched once more it is asked for anew.
+    await note([{ ...boot, before: 'the drive, then the stick' }]);
+    expect(work.step('owed back')).toBe('done');
+    await note([boot, { ...boot, why: 'memory test from a stick' }]);
+    expect(work.step('owed back')).toBe('ready');
+    await note([]);
+    expect(work.job.procedure.steps.some(({ id }) => id === 'owed back')).toBe(false);
+  });
 });

@@ -219,6 +219,11 @@ const CASES: Record<EntryKey, { right: object; wrong: object; field: string }> =
   'reads after': { right: READS, wrong: { ...READS, where: 'home' }, field: 'where' },
   'device read': { right: STATE, wrong: { ...STATE, startMode: 'BIOS' }, field: 'startMode' },
   'device read again': { right: STATE, wrong: { ...STATE, secureBoot: 'on' }, field: 'secureBoot' },
+  'switched besides': {
+    right: { items: [{ what: 'Boot order', why: 'memory test from a stick', before: '' }] },
+    wrong: { items: [{ what: 'Boot order', why: '', before: 'own drive first' }] },
+    field: 'items.0.why',
+  },
   'firmware reset': {
     right: { reset: true, note: 'coin cell dead' },
     wrong: { reset: true, note: '' },

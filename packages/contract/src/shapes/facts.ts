@@ -232,6 +232,9 @@ export const factShapes = {
   'reads after': driveReads,
   'device read': deviceState,
   'device read again': deviceState,
+  'switched besides': object({
+    items: list(object({ what: text(80), why: text(200), before: text(200, 0) }), 30),
+  }),
   'firmware reset': object({ reset: boolean(), note: text(300) }),
   'owed back': object({ items: list(object({ what: text(80), back: boolean(), note: text(300, 0) }), 30, 1) }),
   after: measured,

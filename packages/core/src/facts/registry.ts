@@ -233,6 +233,13 @@ export const FACTS = {
     origin: 'measured',
     tell: deviceRead,
   },
+  'switched besides': {
+    evidenceOf: ['measure before', 'book in'],
+    stamp: false,
+    offline: true,
+    withdraws: (now, before) => now.items.length > (before?.items.length ?? 0),
+    tell: ({ items }) => items.map(({ what, why }) => `${what}: ${why}`).join('; ') || 'nothing after all',
+  },
   'firmware reset': {
     evidenceOf: ['trial start', 'see as it came'],
     stamp: false,
@@ -242,7 +249,7 @@ export const FACTS = {
   },
   'owed back': {
     evidenceOf: ['owed back'],
-    restsOn: ['firmware reset'],
+    restsOn: ['firmware reset', 'switched besides'],
     offline: true,
     tell: ({ items }) =>
       items.map(({ what, back, note }) => `${what} ${back ? 'as before' : `stays changed: ${note}`}`).join('; '),

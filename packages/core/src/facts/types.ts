@@ -215,12 +215,14 @@ export interface JobFacts extends FactsOfTargets {
   'volume grown'?: { grown: boolean; note: string };
   /** Drive by drive, what became of files that were to come onto the new drive. */
   'files brought'?: { drives: BroughtFiles[] };
-  /** `done`: what was done about it, or before this start. */
   /** A start from the finished drive while it is still outside. */
   'outside start'?: { started: boolean; note: string };
+  /** `done`: what was done about it, or before this start. */
   'trial start'?: { started: boolean; oldDriveDetached: boolean; note: string; done?: string };
   /** Why it does not start: what is seen, and which causes were looked for, in their order. */
   'no start'?: { signs: Sign[]; tries: (Try & { note: string })[] };
+  /** What was switched, taken out or put on for the job beside what is asked: what for, and how it stood before. */
+  'switched besides'?: { items: SwitchedBesides[] };
   /** Whether the firmware lost its settings during the job, and how that came. */
   'firmware reset'?: { reset: boolean; note: string };
   /** What was switched for the job: whether it is as before, or why it stays. */
@@ -237,6 +239,13 @@ export interface JobFacts extends FactsOfTargets {
   'put back'?: { serial: string };
   'as it came'?: { starts: boolean; note: string };
   'kept until'?: { place: string; until: string };
+}
+
+export interface SwitchedBesides {
+  what: string;
+  why: string;
+  /** Empty where nobody looked before it was switched. */
+  before: string;
 }
 
 export const INSTALLED_FILES = ['copied from the old drive', 'not wanted', 'restored from their backup'] as const;

@@ -54,7 +54,7 @@ export {
   taxOn,
   type PriceLine,
 } from './rules/price';
-export { owedBack, type Owed } from './evidence/owed';
+export { OFTEN_SWITCHED, owedBack, type Owed } from './evidence/owed';
 export { memoryTestOf, memoryToTest, testedModules } from './evidence/memory-test';
 export { firstStartOf } from './evidence/start/first-start';
 export { startFactsOf } from './evidence/start/start-facts';

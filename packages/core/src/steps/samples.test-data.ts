@@ -155,6 +155,7 @@ export const complete: Required<JobFacts> = {
   'reads after': { ...READS, serial: 'NEW' },
   'device read': STATE,
   'device read again': STATE,
+  'switched besides': { items: [] },
   'firmware reset': { reset: false, note: 'as it was' },
   'owed back': { items: [] },
   'trial start': { started: true, oldDriveDetached: true, note: '' },

@@ -62,8 +62,8 @@ export function useKeptForm<T extends FieldValues, B>(
 export interface FactForm<T extends FieldValues, K extends EntryKey> {
   busy: JobChange['busy'];
   form: ShapedForm<T, NonNullable<JobFacts[K]>>;
-  /** Records the fact as it is typed, with what a button says beside it; or says at its field what is wrong. */
-  save: (said?: Partial<NonNullable<JobFacts[K]>>) => Promise<void>;
+  /** Records the fact as it is typed, with what a button says beside it; or says at its field what is wrong. Answers whether it was taken. */
+  save: (said?: Partial<NonNullable<JobFacts[K]>>) => Promise<boolean>;
 }
 
 /**
@@ -87,9 +87,12 @@ export function useFactForm<T extends FieldValues, K extends EntryKey>(
     },
     seenWhenBegun(job, key) === undefined ? of.begin : undefined,
   );
-  const save: FactForm<T, K>['save'] = (said) =>
-    form.handleSubmit(async (value) => {
-      await record(key, { ...value, ...said });
+  const save: FactForm<T, K>['save'] = async (said) => {
+    let taken = false;
+    await form.handleSubmit(async (value) => {
+      taken = (await record(key, { ...value, ...said })) !== null;
     })();
+    return taken;
+  };
   return { form, busy, save };
 }

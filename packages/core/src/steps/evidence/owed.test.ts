@@ -4,6 +4,7 @@ import { FIRMWARE_SETTINGS } from '../../triage';
 import { owedBack, procedureOf } from '../index';
 import { complete, job, planBy, run } from '../samples.test-data';
 import type { JobSnapshot } from '../snapshot/types';
+import { OFTEN_SWITCHED } from './owed';
 import { SWITCHES } from './switches';
 
 const owed = (facts: JobFacts, over: Partial<JobSnapshot> = {}) => owedBack(job({ facts, ...over }));
@@ -58,6 +59,21 @@ describe('what is owed back', () => {
     expect(whats({ prepared, ...reset })).toEqual(Object.values(FIRMWARE_SETTINGS));
     expect(owed({ prepared, ...reset })[0]?.why).toContain('coin cell dead; before: UEFI, AHCI');
     expect(whats({ 'firmware reset': { reset: false, note: 'x' } })).toEqual([]);
+  });
+
+  it('is what was noted besides, with what for and how it stood; what nobody looked at is said', () => {
+    const items = [
+      { what: FIRMWARE_SETTINGS.bootOrder, why: 'memory test from a stick', before: 'own drive first' },
+      { what: 'Lead of the card reader', why: 'cable out of the way', before: '' },
+    ];
+    const network = { items: [{ id: 'network off' as const, before: '' }] };
+    expect(owed({ switched: network, 'switched besides': { items } }).map(({ what, why }) => [what, why])).toEqual([
+      ['Network and updates on', 'switched off for the copy'],
+      ['Boot order', 'memory test from a stick; before: own drive first'],
+      ['Lead of the card reader', 'cable out of the way; nobody noted how it stood before'],
+    ]);
+    expect(OFTEN_SWITCHED).toEqual(expect.arrayContaining(['Boot order', 'Fast start on', 'Secure Boot']));
+    expect(new Set(OFTEN_SWITCHED).size).toBe(OFTEN_SWITCHED.length);
   });
 
   it('holds the gate of the functions, and the way back of a job that ends without work', () => {

@@ -15,16 +15,31 @@ export interface Owed {
 }
 
 /**
- * What is owed back: what was switched for the copy, decrypted, switched on the way to why it did not start, and all
- * that a reset of the firmware loses; each once, in that order.
+ * What is owed back: what was switched for the copy, decrypted, switched on the way to why it did not start, all that a
+ * reset of the firmware loses, and what was noted besides; each once, in that order.
  */
 export const owedBack = perSnapshot((job): Owed[] => {
   const told = job.facts['owed back'];
   const owed = new Map<string, string>();
-  for (const [what, why] of [...ofPreparing(job), ...ofDecrypting(job), ...ofMending(job), ...ofReset(job)])
+  for (const [what, why] of [
+    ...ofPreparing(job),
+    ...ofDecrypting(job),
+    ...ofMending(job),
+    ...ofReset(job),
+    ...besides(job),
+  ])
     owed.set(what, [...new Set([owed.get(what), why])].filter(Boolean).join('; '));
   return [...owed].map(([what, why]) => ({ what, why, known: told?.items.find((one) => one.what === what) ?? null }));
 });
+
+/** What is known to be switched on a bench, to choose from; anything else may be owed back too. */
+export const OFTEN_SWITCHED: readonly string[] = [
+  ...new Set([
+    ...Object.values(FIRMWARE_SETTINGS),
+    ...Object.values(OWES),
+    ...Object.values(SWITCHES).flatMap(({ owes }) => owes),
+  ]),
+];
 
 /** What nobody has set back yet, as a gate says it. */
 export function owedMissing(job: JobSnapshot): string[] {
@@ -65,6 +80,13 @@ function ofMending({ facts }: JobSnapshot): Switching {
     const mended = outcome === 'that was it' || outcome === 'mended, still does not start';
     return owes && mended ? [[owes, `it did not start: ${cause}`] as const] : [];
   });
+}
+
+function besides({ facts }: JobSnapshot): Switching {
+  return (facts['switched besides']?.items ?? []).map(({ what, why, before }) => [
+    what,
+    `${why}; ${before ? `before: ${before}` : 'nobody noted how it stood before'}`,
+  ]);
 }
 
 function ofReset({ facts }: JobSnapshot): Switching {

@@ -11,6 +11,7 @@ import { useJobChange } from '../../../features/job/useJobChange';
 import styles from '../../../features/job/job.module.css';
 import { range } from '../../../format/time';
 import { FactList, Foot, Sheet, TroubleNote } from '../../../ui';
+import { SwitchedBesides } from '../owed/SwitchedBesides';
 import { PastRuns } from '../copy/PastRuns';
 import { RunningRun } from '../copy/RunningRun';
 
@@ -88,6 +89,7 @@ function BeginTest({ job }: { job: JobView }) {
           'One pass at least, two to four are better. One error is too many: it failed, whatever else it says.'
         }
       >
+        <SwitchedBesides job={job} why="memory test from a stick" />
         <Button
           variant={step?.state === 'ready' ? 'contained' : 'outlined'}
           disabled={busy || !sound || step?.state === 'waiting'}

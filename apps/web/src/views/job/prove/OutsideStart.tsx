@@ -7,6 +7,7 @@ import { Field, FormTrouble } from '../../../features/form/Field';
 import { useFactForm } from '../../../features/form/kept-form';
 import { useJobChange } from '../../../features/job/useJobChange';
 import { Foot, OutcomeMark, Sheet, TroubleNote } from '../../../ui';
+import { SwitchedBesides } from '../owed/SwitchedBesides';
 import { FirmwareKeys } from './FirmwareKeys';
 import { StartedFoot } from './StartedFoot';
 
@@ -56,6 +57,7 @@ export function OutsideStart({ job }: { job: JobView }) {
       {!anyFitted(snapshot) && (
         <>
           <FirmwareKeys job={job} />
+          <SwitchedBesides job={job} why="start from outside" />
           <p className="sub" style={{ margin: '8px 0' }}>
             Choose the finished drive in the start menu. Both drives hold the same system while the old one is in: look
             whether it comes up, change nothing, and shut it down.

@@ -6,7 +6,7 @@ import { Foot } from '../../../ui';
 export function StartedFoot(props: {
   step: Step | undefined;
   busy: boolean;
-  save: (told: { started: boolean }) => Promise<void>;
+  save: (told: { started: boolean }) => Promise<boolean>;
 }) {
   const { step, busy, save } = props;
   const waits = busy || step?.state === 'waiting';

@@ -1,5 +1,7 @@
 import type { JobView } from '@udrel/contract/types';
 import { FileSheet } from '../../../../features/reading/FileSheet';
+import { Foot } from '../../../../ui';
+import { SwitchedBesides } from '../../owed/SwitchedBesides';
 import { ReadFacts } from './ReadFacts';
 
 /** What a device or a drive says of itself, from a file, taken fact by fact. */
@@ -13,6 +15,10 @@ export function ReadSheet({ job }: { job: JobView }) {
           {away}
         </ReadFacts>
       )}
-    />
+    >
+      <Foot note="What the firmware was told so that the stick starts is owed back.">
+        <SwitchedBesides job={job} why="started from a stick" />
+      </Foot>
+    </FileSheet>
   );
 }

@@ -6,7 +6,8 @@ import { owedBack, type Owed } from '@udrel/core/steps';
 import { Field, FormTrouble } from '../../../features/form/Field';
 import { useFactForm } from '../../../features/form/kept-form';
 import { Foot, Sheet } from '../../../ui';
-import { RecordFoot } from './RecordFoot';
+import { RecordFoot } from '../prove/RecordFoot';
+import { SwitchedBesides } from './SwitchedBesides';
 import styles from '../../../features/job/job.module.css';
 
 const ANSWERS = ['as before', 'stays changed'] as const;
@@ -68,6 +69,9 @@ export function OwedForm({ job }: { job: JobView }) {
       })}
       <FormTrouble form={form} />
       {step && <RecordFoot step={step} known={known !== undefined} busy={busy} save={save} />}
+      <Foot note="Whatever else was switched, taken out or put on for this job is noted here.">
+        <SwitchedBesides job={job} label="Something else was switched …" />
+      </Foot>
       <FirmwareReset job={job} />
     </Sheet>
   );
