@@ -2,7 +2,7 @@ import { configureStore } from '@reduxjs/toolkit';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import type { JobView } from '@udrel/contract/types';
 import { api } from '../api/api';
-import { inTurn } from '../api/in-turn';
+import { inTurn } from './in-turn';
 import { answering } from '../testing/server/answering';
 import { connectionSlice } from '../api/connection-slice';
 import { keep, keptEntries, standing, type Entry } from './entries';

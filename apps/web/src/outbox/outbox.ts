@@ -5,7 +5,7 @@ import { api, putJob } from '../api/api';
 import type { SendError } from '../api/ask';
 import { staleBesideJob, type Tag } from '../api/stale';
 import { found, lost } from '../api/connection-slice';
-import { alongside, type Move } from '../api/in-turn';
+import { alongside, type Move } from './in-turn';
 import { drop, keep, keptEntries, keptNow, standing, standsSame, timeOfNext, touches, type Entry } from './entries';
 import { outboxSlice } from './outbox-slice';
 import { withKept } from './overlay';

@@ -1,7 +1,7 @@
 import { carriesVersion, endpoints } from '@udrel/contract/endpoints';
 import type { JobView, Problem } from '@udrel/contract/types';
 import { ask, comesBack } from '../api/ask';
-import type { Move } from '../api/in-turn';
+import type { Move } from './in-turn';
 import { requestOf } from '../api/request';
 import { standing, standsSame, type Entry } from './entries';
 

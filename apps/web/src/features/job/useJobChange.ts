@@ -9,7 +9,7 @@ import { useState } from 'react';
 import { useStore } from 'react-redux';
 import type { State } from '../../store/store';
 import { api } from '../../api/api';
-import { inTurn } from '../../api/in-turn';
+import { inTurn } from '../../outbox/in-turn';
 import { refused } from '../../api/refused';
 import { useAppDispatch } from '../../store/dispatch';
 import { versioned, type JobCommand, type ParamsBesideTag, type TakenBy } from '../../api/job-command';
