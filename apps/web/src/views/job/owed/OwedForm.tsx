@@ -6,7 +6,7 @@ import { owedBack, type Owed } from '@udrel/core/steps';
 import { Field, FormTrouble } from '../../../features/form/Field';
 import { useFactForm } from '../../../features/form/kept-form';
 import { Foot, Sheet } from '../../../ui';
-import { RecordFoot } from '../prove/RecordFoot';
+import { RecordFoot } from '../../../features/job/RecordFoot';
 import { SwitchedBesides } from './SwitchedBesides';
 import styles from '../../../features/job/job.module.css';
 

@@ -4,7 +4,7 @@ import { Field, FormTrouble } from '../../../features/form/Field';
 import { useFactForm } from '../../../features/form/kept-form';
 import { range } from '../../../format/time';
 import { Sheet } from '../../../ui';
-import { RecordFoot } from './RecordFoot';
+import { RecordFoot } from '../../../features/job/RecordFoot';
 import styles from '../../../features/job/job.module.css';
 import { DESTINATIONS } from '../hand-over/destinations';
 

@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
 import type { Step } from '@udrel/core/steps';
-import { Foot } from '../../../ui';
+import { Foot } from '../../ui';
 
 /** Records what a step asks for, once nothing stands before it; corrects it afterwards. */
 export function RecordFoot(props: { step: Step; known: boolean; busy: boolean; save: () => Promise<boolean> }) {
