@@ -39,7 +39,9 @@ export interface Caller {
     fields: Record<string, string | Blob>,
     headers?: Record<string, string>,
   ) => Promise<Answer<T>>;
-  /** The text of an answer that is no JSON. */
+  /** An answer that is no JSON, as it comes. */
+  raw: (path: string) => Promise<Response>;
+  /** Its text. */
   text: (path: string) => Promise<string>;
   /** The status of a GET whose body is not waited for. */
   head: (path: string) => Promise<number>;
@@ -154,6 +156,7 @@ export function caller(base: string, always: Record<string, string> = {}): Calle
       const response = await fetch(`${base}${path}`, { method: 'POST', headers: { ...always, ...headers }, body });
       return { status: response.status, body: (await response.json()) as never, headers: response.headers };
     },
+    raw: (path) => fetch(`${base}${path}`, { headers: always }),
     text: async (path) => (await fetch(`${base}${path}`, { headers: always })).text(),
     head: async (path) => {
       const left = new AbortController();

@@ -2,6 +2,7 @@ export * from './shapes/agent';
 export * from './shapes/commands';
 export * from './shapes/facts';
 export * from './shapes/lists';
+export * from './shapes/money/bills';
 export * from './shapes/orders';
 export * from './shapes/photos';
 export { adapterSpec, driveSpec, site } from './shapes/drives';

@@ -5,12 +5,13 @@ import { DisassemblyItemEntity } from '../dismantling/entities';
 import { Fact } from '../facts/entities';
 import { GateOverride, Job, JobEvent, WishEntity } from '../jobs/entities';
 import { Device, DeviceModel, Lesson } from '../models/entities';
-import { PaymentEntity, QuoteVersion, ShopOrder } from '../orders/entities';
+import { BillCount, BillEntity, PaymentEntity, QuoteVersion, ShopOrder } from '../orders/entities';
 import { Berth, Feed, ReadBackRequestEntity, ReadsRequestEntity, Run, SampleChunk } from '../copying/entities';
 import { ModelPicture, Pairing, Photo } from '../photos/entities';
 import { JobKey, Secret } from '../secrets/entities';
 import { Drive, Part, PartOrder, Place, Reservation, Stock } from '../shelf/entities';
 import { Idempotency } from '../platform/http/entities';
+import { TillCount } from '../till/entities';
 import { Session, Setting, Staff } from '../staff/entities';
 
 /** Every entity of the database. */
@@ -50,6 +51,9 @@ export const entities = [
   SignInTry,
   QuoteVersion,
   PaymentEntity,
+  BillEntity,
+  BillCount,
+  TillCount,
   PartOrder,
   Lesson,
 ];

@@ -8,7 +8,7 @@ import { correctionHandlers, jobHandlers } from './handlers/jobs';
 import { modelHandlers, shelfHandlers } from './handlers/library';
 import { photoHandlers } from './handlers/photos';
 import type { PhotoStore } from '../photos/photo-store';
-import { orderHandlers } from './handlers/orders';
+import { moneyHandlers, orderHandlers } from './handlers/orders';
 import { shopHandlers } from './handlers/shop';
 import { sessionHandlers, staffHandlers } from './handlers/staff';
 import { copyingHandlers, matchingHandlers, planningHandlers } from './handlers/work';
@@ -22,6 +22,7 @@ export function routesOf(config: SignInConfig, hints: HintHub, rank: RankDrives,
     ...modelHandlers,
     ...shelfHandlers,
     ...orderHandlers,
+    ...moneyHandlers,
     ...jobHandlers,
     ...correctionHandlers,
     ...matchingHandlers(rank),

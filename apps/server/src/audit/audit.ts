@@ -23,6 +23,10 @@ const SENTENCES: Readonly<Record<AuditKind, (data: Data) => string>> = {
     `Counted ${word(data, 'part')}${data['serial'] ? ` ${word(data, 'serial')}` : ''}: ${word(data, 'to')} instead of ${word(data, 'from')}`,
   'formats set': (data) =>
     `Formats set: ${word(data, 'locale')}, ${word(data, 'currency') || 'no currency'}, ${word(data, 'timeZone') || 'time zone of each browser'}, ${word(data, 'paper')}`,
+  'bills set': (data) =>
+    `What stands on bills set: ${word(data, 'name') || 'the name of the shop'}, ${word(data, 'taxId') || 'no number for tax'}`,
+  'till counted': (data) =>
+    `Till counted: ${amount(Number(data['counted']))}, ${data['expected'] === null ? 'for the first time' : `expected ${amount(Number(data['expected']))}`}, taken out ${amount(Number(data['takenOut']))}`,
   'rates set': (data) => `Rates set: ${amount(Number(data['hourly']))} an hour, tax ${word(data, 'taxPercent')} %`,
 };
 

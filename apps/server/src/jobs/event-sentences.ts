@@ -61,6 +61,9 @@ const SENTENCES: Sentences = {
   'reservation released': ({ data }) => `Released: ${data.role}`,
   'quote written': ({ data }) => `Quote ${data.version} written, ${amount(data.total)}`,
   'quote accepted': ({ data }) => `Quote ${data.version} accepted ${data.how}, ${amount(data.total)} for the order`,
+  'bill issued': ({ data }) => `Bill ${data.number} issued: ${amount(data.total)}`,
+  'bill credited': ({ data }) =>
+    `Credit note ${data.number} to bill ${data.of}: ${amount(data.amount)}: ${data.reason}`,
   'payment taken': ({ data }) => `Taken: ${amount(data.amount)}, ${data.how}`,
   'payment corrected': ({ data }) =>
     `Payment of ${amount(data.was)} put right to ${amount(data.amount)}, ${data.how}: ${data.reason}`,

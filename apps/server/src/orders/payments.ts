@@ -1,13 +1,10 @@
 import { amount as written } from '@udrel/core/money';
 import { randomUUID } from 'node:crypto';
-import type { JobEvent } from '@udrel/contract/events';
 import type { CorrectPayment, QuoteView, TakePayment } from '@udrel/contract/types';
-import { noteAtJob } from '../jobs/change-job';
-import type { JobRecord } from '../jobs/job-record';
 import { fieldWrong, notFound, Refusal } from '../platform/errors';
 import type { CommandContext } from '../platform/command-context';
 import { PaymentEntity, type PaymentRow } from './entities';
-import { lockOrder, quoteFor } from './quotes';
+import { lockOrder, notedAtOrder, quoteFor } from './quotes';
 
 /** Takes money for an order, closed or not. More than is due only when that is meant. */
 export async function takePayment(context: CommandContext, order: number, given: TakePayment): Promise<QuoteView> {
@@ -21,7 +18,7 @@ export async function takePayment(context: CommandContext, order: number, given:
     });
   }
   await keep(context, id, { amount, how, corrects: null, reason: '' });
-  return noted(context, order, jobs, { kind: 'payment taken', data: { amount, how } });
+  return notedAtOrder(context, order, jobs, { kind: 'payment taken', data: { amount, how } });
 }
 
 /**
@@ -48,22 +45,10 @@ export async function correctPayment(
     await keep(context, id, { ...back, amount: -payment.left, how: payment.how });
     if (amount > 0) await keep(context, id, { ...back, amount, how });
   }
-  return noted(context, order, jobs, {
+  return notedAtOrder(context, order, jobs, {
     kind: what === 'corrected' ? 'payment corrected' : 'payment refunded',
     data: { amount, how, reason, was: payment.left },
   });
-}
-
-/** Money changes no step of a job: it is noted at the first of the order, closed or not. */
-async function noted(
-  context: CommandContext,
-  order: number,
-  jobs: readonly JobRecord[],
-  event: JobEvent,
-): Promise<QuoteView> {
-  const [first] = jobs;
-  if (first) await noteAtJob(context, first, [event]);
-  return quoteFor(context.manager, order, jobs);
 }
 
 async function keep(

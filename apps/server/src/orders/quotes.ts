@@ -1,17 +1,26 @@
 import { randomUUID } from 'node:crypto';
-import type { AcceptQuote, PaymentView, QuoteVersionView, QuoteView, WriteQuote } from '@udrel/contract/types';
+import type { JobEvent } from '@udrel/contract/events';
+import type {
+  AcceptQuote,
+  BillView,
+  PaymentView,
+  QuoteVersionView,
+  QuoteView,
+  WriteQuote,
+} from '@udrel/contract/types';
+import { billedOf, brokenRules, leftToCredit } from '@udrel/core/bill';
 import { changedSince, duesOf, quoteOf, type Quote } from '@udrel/core/quote';
 import { partsKnown } from '@udrel/core/steps';
 import type { EntityManager } from 'typeorm';
 import { withFacts } from '../jobs/job-after';
-import { writeEvents } from '../jobs/change-job';
+import { noteAtJob, writeEvents } from '../jobs/change-job';
 import { keepFact } from '../facts/record-fact';
 import { lockJobs } from '../jobs/lock-jobs';
 import { readJobs, type JobRecord } from '../jobs/job-record';
 import { firstRow, rows } from '../platform/database/database';
 import { notFound, Refusal } from '../platform/errors';
 import type { CommandContext } from '../platform/command-context';
-import { QuoteVersion } from './entities';
+import { QuoteVersion, type BillRecord } from './entities';
 
 /** The quote of an order as it stands now, its versions newest first, and what was paid. */
 export async function viewQuote(manager: EntityManager, order: number, now: Date): Promise<QuoteView> {
@@ -38,6 +47,8 @@ export async function quoteFor(manager: EntityManager, order: number, jobs: read
       where o.number = $1 order by p.at, p.corrects is not null, p.amount, p.id`,
     [order],
   );
+  const bills = await billsOf(manager, order);
+  const billed = billedOf(bills);
   const [latest] = versions;
   const changed = latest ? changedSince(latest.quote, quote) : [];
   const open = jobs.filter(({ snapshot }) => !snapshot.end && !partsKnown(snapshot)).map(({ tag }) => tag);
@@ -49,8 +60,31 @@ export async function quoteFor(manager: EntityManager, order: number, jobs: read
     changed,
     payments,
     accepted: acceptedOf(jobs),
-    ...duesOf(quote.total, payments),
+    bills,
+    billed,
+    ...duesOf(billed ?? quote.total, payments),
   };
+}
+
+/** Bills and credit notes of an order, oldest first. */
+async function billsOf(manager: EntityManager, order: number): Promise<BillView[]> {
+  const found = await rows<Pick<BillRecord, 'id' | 'corrects' | 'follows' | 'bill'> & { by: string }>(
+    manager,
+    `select b.id, b.corrects, b.follows, b.bill, s.name as by
+       from bill b join shop_order o on o.id = b.order_id join staff s on s.id = b.by
+      where o.number = $1 order by b.at, b.number`,
+    [order],
+  );
+  return found.map(({ bill, ...row }) => {
+    const { kind, number, issued, due, sums } = bill;
+    const back = found.filter(({ corrects }) => corrects === row.id).map((one) => one.bill);
+    return {
+      ...{ ...row, kind, number, issued, due, total: sums.total },
+      reason: bill.corrects?.reason ?? '',
+      left: kind === 'bill' ? leftToCredit(bill, back) : 0,
+      broken: brokenRules(bill).map(({ sentence }) => sentence),
+    };
+  });
 }
 
 /** What was accepted for all jobs that are done for money; null while one of them was not. */
@@ -141,6 +175,18 @@ export async function lockOrder(
   const found = await firstRow<{ id: string }>(manager, 'select id from shop_order where number = $1', [order]);
   if (!found) throw notFound(`The order ${order}`);
   return { id: found.id, jobs: await jobsOf(manager, order, now) };
+}
+
+/** Money changes no step of a job: it is noted at the first of the order, closed or not. Answers what stands then. */
+export async function notedAtOrder(
+  context: CommandContext,
+  order: number,
+  jobs: readonly JobRecord[],
+  event: JobEvent,
+): Promise<QuoteView> {
+  const [first] = jobs;
+  if (first) await noteAtJob(context, first, [event]);
+  return quoteFor(context.manager, order, jobs);
 }
 
 /** The same for what changes the work: refused once every job is closed. */

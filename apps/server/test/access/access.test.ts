@@ -60,6 +60,10 @@ const EVERY_ROLE = [
   ...['considerBookingCorrection', 'correctBooking', 'considerEnd', 'correctEnd'],
   ...['jobPhotos', 'photo', 'keepPhoto', 'markPhoto', 'removePhoto', 'pairPhone', 'endPairing'],
 ];
+const MONEY = [
+  ...['billBegun', 'issueBill', 'bills', 'billCount', 'billExport', 'billPaper', 'billInvoice', 'paymentReceipt'],
+  ...['dayBookExport', 'till', 'countTill'],
+];
 const BENCH = [
   ...[
     'recordFact',
@@ -105,16 +109,20 @@ const OWNER = [
   'changeAccount',
   'resetPassword',
   'setRates',
+  'seller',
+  'setSeller',
   'setFormats',
   'audit',
   'auditCount',
   'auditExport',
   'correctPayment',
+  'creditBill',
 ];
 
 const MAY: Record<string, readonly (Role | 'nobody' | 'agent')[]> = Object.fromEntries([
   ...PUBLIC.map((name) => [name, ['nobody', ...ROLES]]),
   ...AGENT.map((name) => [name, ['agent']]),
+  ...MONEY.map((name) => [name, ROLES]),
   ...EVERY_ROLE.map((name) => [name, ROLES]),
   ...BENCH.map((name) => [name, ['technician', 'owner']]),
   ...OWNER.map((name) => [name, ['owner']]),

@@ -7,6 +7,7 @@ import { AUDIT_LIST } from '../../src/audit/list-audit';
 import { JOB_LIST } from '../../src/jobs/list-jobs';
 import { MODEL_LIST } from '../../src/models/list-models';
 import { listSql } from '../../src/platform/database/listed';
+import { BILL_LIST } from '../../src/till/list-bills';
 import { PART_LIST } from '../../src/shelf/list-parts';
 import { EVENTS_SQL } from '../../src/jobs/view-job';
 
@@ -89,6 +90,11 @@ describe('a shop in its third year', () => {
     ['the audit further on', listSql(AUDIT_LIST, { after: 'x~2026-01-01' }, new Date(0))] as const,
     ['the shelf', listSql(PART_LIST, {}, new Date(0))] as const,
     ['the models', listSql(MODEL_LIST, {}, new Date(0))] as const,
+    ['the bills', listSql(BILL_LIST, { today: '2026-06-01' }, new Date(0))] as const,
+    [
+      'bills that are overdue',
+      listSql(BILL_LIST, { today: '2026-06-01', state: 'overdue', sort: 'due' }, new Date(0)),
+    ] as const,
   ].map(([name, { sql, values }]): [string, string, unknown[]] => [name, sql, values]);
 
   it.each([

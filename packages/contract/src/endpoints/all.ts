@@ -1,7 +1,7 @@
 import { agentEndpoints, benchEndpoints } from './bench';
 import { correctionEndpoints, jobEndpoints } from './jobs';
 import { modelEndpoints } from './library';
-import { orderEndpoints } from './orders';
+import { moneyEndpoints, orderEndpoints } from './orders';
 import { sessionEndpoints, staffEndpoints } from './session';
 import { photoEndpoints } from './photos';
 import { shelfEndpoints } from './shelf';
@@ -16,6 +16,7 @@ export const endpoints = {
   ...modelEndpoints,
   ...shelfEndpoints,
   ...orderEndpoints,
+  ...moneyEndpoints,
   ...jobEndpoints,
   ...correctionEndpoints,
   ...matchingEndpoints,

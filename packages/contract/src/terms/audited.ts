@@ -2,7 +2,7 @@
 export const AUDITED = {
   access: ['signed in', 'sign-in refused', 'signed out everywhere', 'session ended'],
   accounts: ['account made', 'account changed', 'pin set', 'pin removed', 'password changed', 'password reset'],
-  shop: ['stock counted', 'formats set', 'rates set'],
+  shop: ['stock counted', 'formats set', 'rates set', 'bills set', 'till counted'],
   secrets: ['secret kept', 'secret shown', 'secrets erased'],
   gates: ['gate overridden', 'gone on'],
   corrections: [
@@ -15,7 +15,7 @@ export const AUDITED = {
     'booking corrected',
     'ended without work',
   ],
-  money: ['payment taken', 'payment corrected', 'payment refunded'],
+  money: ['bill issued', 'bill credited', 'payment taken', 'payment corrected', 'payment refunded'],
 } as const;
 
 export type AuditGroup = keyof typeof AUDITED;

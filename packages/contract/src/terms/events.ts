@@ -29,6 +29,8 @@ export interface JobEventData {
   'reservation released': { role: string };
   'quote written': { version: number; total: number };
   'quote accepted': { version: number; total: number; how: QuoteAcceptance };
+  'bill issued': { number: string; total: number };
+  'bill credited': { number: string; of: string; amount: number; reason: string };
   'payment taken': { amount: number; how: PaymentWay };
   'payment corrected': { amount: number; how: PaymentWay; reason: string; was: number };
   'payment refunded': { amount: number; how: PaymentWay; reason: string; was: number };

@@ -4,6 +4,7 @@ import type { Adapter, Drive } from '@udrel/core/fit';
 import type { MemoryModule } from '@udrel/core/memory';
 import type { PartKind } from '@udrel/core/parts-file';
 import type { PaymentWay, Quote } from '@udrel/core/quote';
+import type { BillView } from './money-views';
 
 export interface PartView {
   id: string;
@@ -54,7 +55,10 @@ export interface QuoteView {
   payments: PaymentView[];
   /** What was accepted for the order, tax included; null where not every open job of it was. */
   accepted: { version: number; total: number } | null;
-  /** Tax included: what was paid, what is still due, and what is to be given back. */
+  /** Bills and credit notes, oldest first, and what they come to; null where it is not billed, or a corrected bill follows. */
+  bills: BillView[];
+  billed: number | null;
+  /** Tax included: what was paid, what is still due of what was billed, else of the quote, and what is to be given back. */
   paid: number;
   due: number;
   over: number;

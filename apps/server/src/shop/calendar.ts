@@ -1,0 +1,14 @@
+import type { ShopFormats } from '@udrel/contract/types';
+
+/** The day that a moment is on the shop's calendar, as `YYYY-MM-DD`; on that of this machine where no zone was chosen. */
+export function shopDay(at: Date, { timeZone }: Pick<ShopFormats, 'timeZone'>): string {
+  // The one locale that writes a day as ISO 8601 does.
+  return new Intl.DateTimeFormat('sv-SE', { dateStyle: 'short', ...(timeZone ? { timeZone } : {}) }).format(at);
+}
+
+/** A day of the calendar so many days later. */
+export function daysAfter(day: string, days: number): string {
+  const at = new Date(`${day}T00:00:00Z`);
+  at.setUTCDate(at.getUTCDate() + days);
+  return at.toISOString().slice(0, 10);
+}

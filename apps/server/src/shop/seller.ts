@@ -1,0 +1,33 @@
+import type { SellerSetting } from '@udrel/contract/types';
+import type { EntityManager } from 'typeorm';
+import { noteAudit } from '../audit/audit';
+import type { CommandContext } from '../platform/command-context';
+import { Setting } from '../staff/entities';
+
+/** Two weeks, until the owner says otherwise. */
+const NOBODY: SellerSetting = {
+  name: '',
+  street: '',
+  postcode: '',
+  town: '',
+  country: '',
+  taxId: '',
+  registration: '',
+  iban: '',
+  exemption: '',
+  dueDays: 14,
+};
+
+/** What stands on the shop's bills. */
+export async function readSeller(manager: EntityManager): Promise<SellerSetting> {
+  const setting = await manager.findOneBy(Setting, { key: 'seller' });
+  return { ...NOBODY, ...(setting?.value as Partial<SellerSetting> | undefined) };
+}
+
+/** Sets what stands on bills from now on; those that were issued stay as they are. */
+export async function setSeller(context: CommandContext, seller: SellerSetting): Promise<SellerSetting> {
+  const { manager, actor } = context;
+  await manager.upsert(Setting, { key: 'seller', value: seller }, ['key']);
+  await noteAudit(context, actor.id, 'bills set', { ...seller });
+  return seller;
+}

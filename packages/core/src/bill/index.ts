@@ -1,0 +1,5 @@
+export * from './types';
+export { lineAmount, sumsOf } from './sums';
+export { creditOf, leftToCredit } from './credit';
+export { billedOf, billNumber, type Issued } from './standing';
+export { brokenRules, taxCategory, type BrokenRule } from './rules';
