@@ -12,7 +12,13 @@ module.exports = {
     below('packages/contract', ['packages/core']),
     ...['apps/server', 'apps/web', 'apps/bench'].map((app) => below(app, ['packages/core', 'packages/contract'])),
     below('demo', ['packages/core', 'packages/contract', 'apps/server']),
-    { name: 'resolvable', severity: 'error', from: {}, to: { couldNotResolve: true } },
+    // Types that come in a package of their own are found by the compiler alone.
+    {
+      name: 'resolvable',
+      severity: 'error',
+      from: {},
+      to: { couldNotResolve: true, pathNot: '^pdfmake/interfaces$' },
+    },
     {
       name: 'platform-knows-no-subject',
       severity: 'error',

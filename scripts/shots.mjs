@@ -23,8 +23,8 @@ const VIEWS = [
   ['swap', '/jobs/U-2407/swap'],
   ['prove', '/jobs/U-2408/prove'],
   ['hand-over', '/jobs/U-2408/hand-over'],
+  ['money', '/money'],
   ['shelf', '/shelf'],
-  ['models', '/models'],
   ['model', '/models?find=Q13-2207', (page) => page.getByRole('link', { name: 'Copy Q13-2207' }).click()],
   ['customer-document', '/print/document/U-2401'],
 ];

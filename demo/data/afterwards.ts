@@ -7,6 +7,9 @@ export type Afterwards =
   | { act: 'take up' }
   | { act: 'order'; partNumber: string; siteId: string; supplier: string; inDays: number }
   | { act: 'quote' }
+  /** All of it is billed, with so much per cent off, and so much of it paid; nothing of it where no amount is told. */
+  | { act: 'bill'; off?: number; reason?: string; paid?: number | 'all'; how?: 'cash' | 'card' | 'transfer' }
+  | { act: 'credit'; amount: number; reason: string }
   | { act: 'deposit'; amount: number; how: 'cash' | 'card' | 'transfer' }
   | { act: 'put down'; batteryOff: boolean; tried: string; next: string }
   | { act: 'end'; kind: End['kind']; reason: string }

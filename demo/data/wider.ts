@@ -1,3 +1,4 @@
+import type { Afterwards } from './afterwards';
 import { bytesOfNominal, GIB } from '@udrel/core/capacity';
 import type { DemoJob } from './demo-job';
 
@@ -54,6 +55,20 @@ const systemHereDataThere = {
   before: slow,
 } satisfies Partial<DemoJob>;
 
+/** How those jobs were paid: most of them at once; one is overdue, one half paid, one was put right afterwards. */
+function moneyOf(n: number): Afterwards[] {
+  const how = n % 2 === 0 ? 'card' : 'cash';
+  if (n === UNPAID) return [{ act: 'bill' }];
+  if (n === HALF_PAID) return [{ act: 'bill', paid: 5000, how: 'transfer' }];
+  if (n === PUT_RIGHT)
+    return [
+      { act: 'bill', off: 10, reason: 'second device of the house', paid: 'all', how },
+      { act: 'credit', amount: 1500, reason: 'scratch on the lid' },
+    ];
+  return [{ act: 'bill', paid: 'all', how }];
+}
+const [UNPAID, PUT_RIGHT, HALF_PAID] = [CLOSED.length - 4, CLOSED.length - 3, CLOSED.length - 2];
+
 /** Jobs that were closed in the weeks before: what the shop learnt from them stands at their models. */
 export const history: DemoJob[] = CLOSED.map(([customer, model, serial, complaint, daysAgo], n) => ({
   customer,
@@ -75,7 +90,7 @@ export const history: DemoJob[] = CLOSED.map(([customer, model, serial, complain
   berth: null,
   before: slow,
   after: quick,
-  afterwards: [],
+  afterwards: moneyOf(n),
   ...(n === 0 ? { lesson: 'The two screws under the rear feet are 4 mm shorter: keep them apart.' } : {}),
   ...(n === 1 ? { lesson: 'The ribbon latch slides towards the hinge; lifted, it breaks.' } : {}),
   ...(n === 5 ? { lesson: 'Warm the lower edge for two minutes, then the cups hold.' } : {}),

@@ -1,10 +1,13 @@
 import { readFile } from 'node:fs/promises';
 import {
   addLesson,
+  billBegun,
   book,
   closeJob,
   correct,
+  creditBill,
   enterFact,
+  issueBill,
   keepPhoto,
   markPhoto,
   orderParts,
@@ -14,7 +17,8 @@ import {
   writeQuote,
   type CommandContext,
 } from '@udrel/server/services';
-import type { JobBooking, JobView } from '@udrel/contract/types';
+import type { JobBooking, JobView, QuoteView } from '@udrel/contract/types';
+import { linesOf, sumsOf, type Reduction } from '@udrel/core/bill';
 import type { Afterwards } from '../data/afterwards';
 import { REACHED, type DemoJob, type Reached } from '../data/demo-job';
 import type { Stage } from './act';
@@ -82,6 +86,14 @@ function doneBeside(stage: Stage, context: CommandContext, view: JobView, one: A
       return afterQuote(context, view, ({ now }) => writeQuote(context, view.order, { total: now.total }));
     case 'deposit':
       return afterQuote(context, view, () => takePayment(context, view.order, { amount: one.amount, how: one.how }));
+    case 'bill':
+      return afterQuote(context, view, (quote) => billed(context, quote, one));
+    case 'credit':
+      return afterQuote(context, view, ({ bills: [bill] }) => {
+        const { amount, reason } = one;
+        if (!bill) throw new Error(`${tag} was not billed`);
+        return creditBill(context, view.order, bill.id, { amount, reason, follows: false });
+      });
     case 'take up':
       return claim(context, tag, version);
     case 'put down': {
@@ -101,6 +113,20 @@ function doneBeside(stage: Stage, context: CommandContext, view: JobView, one: A
       );
     }
   }
+}
+
+/** Bills what the order costs, and takes what is paid of it. */
+async function billed(
+  context: CommandContext,
+  { order, now }: QuoteView,
+  { off, reason = '', paid, how = 'card' }: Extract<Afterwards, { act: 'bill' }>,
+): Promise<void> {
+  const { buyer } = await billBegun(context.manager, order, context.now);
+  const lines = linesOf(now);
+  const reduction: Reduction = { kind: off === undefined ? 'none' : 'per cent', value: off ?? 0, reason };
+  const { total } = sumsOf(lines, reduction);
+  const { due } = await issueBill(context, order, { lines, reduction, buyer, note: '', agreed: '', total });
+  if (paid !== undefined) await takePayment(context, order, { amount: paid === 'all' ? due : paid, how });
 }
 
 function bookingOf(stage: Stage, job: DemoJob): JobBooking {

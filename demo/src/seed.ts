@@ -11,6 +11,8 @@ import {
   Setting,
   type CommandContext,
   type Database,
+  countTill,
+  viewTill,
   type PhotoStore,
 } from '@udrel/server/services';
 import { aroundThePath } from '../data/around';
@@ -28,6 +30,15 @@ import { replay } from './replay';
 /** Another shop sets its own; the time zone is that of whoever looks at the demo. */
 const FORMATS = { locale: 'en-IE', currency: 'EUR', timeZone: '', paper: 'A4' };
 
+/** Who it is on its bills; nobody has this account, nor these numbers. */
+const SELLER = {
+  ...{ name: 'Quayside Bench', street: 'Rope Walk 3', postcode: 'M4 0QB', town: 'Merrow Sound', country: 'IE' },
+  ...{ taxId: 'IE0000000QB', registration: '', iban: 'IE00QUAY00000012345678', exemption: '', dueDays: 14 },
+};
+
+/** What is left in the till for change, cents. */
+const FLOAT = 15_000;
+
 const DAY = 24 * 3_600_000;
 const WEEK = 7 * DAY;
 const BERTHS = 6;
@@ -43,6 +54,7 @@ export async function seedDemo(
 ): Promise<{ jobs: number }> {
   return database.transaction(async (manager) => {
     await manager.insert(Setting, { key: 'shop', value: { name: 'Quayside Bench', demo: true, formats: FORMATS } });
+    await manager.insert(Setting, { key: 'seller', value: SELLER });
     await manager.insert(Setting, { key: 'rates', value: { hourly: 3600, taxPercent: 20, assessment: 1500 } });
     const staff = new Map<string, string>();
     for (const account of DEMO_ACCOUNTS) staff.set(account.login, await addStaff(manager, { ...account, demo: true }));
@@ -71,6 +83,12 @@ export async function seedDemo(
     };
     await numberFrom(context, FIRST_JOB - history.length, FIRST_ORDER - history.length);
     for (const order of ordersOf(history)) await replay(stage, order);
+    // The evening before last: what was taken until then lies in the till, but for a float.
+    const { since } = await viewTill(manager);
+    const cash = since.find(({ how }) => how === 'cash');
+    const counted = FLOAT + (cash?.taken ?? 0) - (cash?.back ?? 0);
+    const evening = { ...context, now: new Date(now - 2 * DAY) };
+    await countTill(evening, { expected: null, counted, takenOut: counted - FLOAT, note: 'first count' });
     await numberFrom(context, FIRST_JOB, FIRST_ORDER);
     const open = [...jobs, ...aroundThePath, ...otherWishes, ...troubles, ...unusual];
     for (const order of ordersOf(open)) await replay(stage, order);

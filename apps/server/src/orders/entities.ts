@@ -111,8 +111,8 @@ export const BillEntity = new EntitySchema<BillRecord>({
   checks: [{ name: 'bill_credits', expression: "(kind = 'credit note') = (corrects is not null)" }],
   indices: [
     { name: 'bill_order', columns: ['orderId', 'at'] },
-    { name: 'bill_listed', columns: ['at', 'id'] },
-    { name: 'bill_due', columns: ['dueOn', 'id'] },
+    { name: 'bill_listed', columns: ['at', 'number'] },
+    { name: 'bill_due', columns: ['dueOn', 'number'] },
     { name: 'bill_issued', columns: ['issuedOn'] },
   ],
 });

@@ -17,9 +17,13 @@ export function writing({ locale }: Formats, currency: string) {
   };
 }
 
+/** Papers are in English: so are the names of countries on them. */
+const countries = new Intl.DisplayNames('en', { type: 'region' });
+
 /** Where somebody is found, line by line, as far as it is known. */
 export function addressOf({ name, street, postcode, town, country }: Party): string[] {
-  return [name, street, [postcode, town].filter(Boolean).join(' '), country].filter((line) => line !== '');
+  const named = country && (countries.of(country) ?? country);
+  return [name, street, [postcode, town].filter(Boolean).join(' '), named].filter((line) => line !== '');
 }
 
 const figure = (text: string, more: Partial<ContentText> = {}): ContentText => ({
@@ -42,7 +46,8 @@ export const LINED = {
   hLineWidth: () => 0.5,
   vLineWidth: () => 0,
   hLineColor: () => INK.line,
-  paddingLeft: () => 0,
+  paddingLeft: (column: number) => (column === 0 ? 0 : 12),
+  paddingRight: () => 0,
   paddingTop: () => 4,
   paddingBottom: () => 3,
 };

@@ -20,7 +20,7 @@ export const BILL_LIST: Listed<BillsAsked, BillSort, BillRow, BillRow> = {
   joins: `join shop_order o on o.id = b.order_id join customer c on c.id = o.customer_id
           join lateral (select j.tag from job j where j.order_id = o.id order by j.number limit 1) j on true`,
   joined: ['o', 'c', 'j'],
-  tie: { key: 'b.id', type: 'uuid' },
+  tie: { key: 'b.number', type: 'text' },
   sorts: {
     number: { key: 'b.at', type: 'timestamptz', usually: 'down' },
     due: { key: 'b.due_on', type: 'text' },

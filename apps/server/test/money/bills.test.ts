@@ -1,7 +1,7 @@
 import { DOMParser, type Document, type Element } from '@xmldom/xmldom';
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { BillBegun, BillPage, IssueBill, JobView, Problem, QuoteView, SellerSetting } from '@udrel/contract/types';
-import { sumsOf } from '@udrel/core/bill';
+import { linesOf, sumsOf } from '@udrel/core/bill';
 import { bookJob, stockUp, Work, type Stock } from '../fixtures';
 import { useShop } from '../harness';
 
@@ -38,12 +38,7 @@ async function quoted(): Promise<{ job: JobView; quote: QuoteView }> {
 }
 
 function billOf(quote: QuoteView, over: Partial<IssueBill> = {}): IssueBill {
-  const lines = quote.now.jobs.flatMap(({ tag, lines: own }) =>
-    own.map(({ what, count, each, kind }): IssueBill['lines'][number] => ({
-      ...{ tag, what, count, each, taxPercent: 20 },
-      unit: kind === 'work' ? 'minute' : 'piece',
-    })),
-  );
+  const lines = linesOf(quote.now);
   const bill = { lines, reduction: NONE, buyer: BUYER, note: '', agreed: '', ...over };
   return { ...bill, total: over.total ?? sumsOf(bill.lines, bill.reduction, quote.accepted?.total ?? null).total };
 }

@@ -31,6 +31,7 @@ export const router = createBrowserRouter([
               { path: 'jobs/:tag/:station?', ...view(() => import('../views/job/JobPage')) },
               { path: 'book-in', ...view(() => import('../views/book-in/BookInPage')) },
               { path: 'shelf', ...view(() => import('../views/shelf/Shelf')) },
+              { path: 'money', ...view(() => import('../views/money/MoneyPage')) },
               { path: 'shop', ...view(() => import('../views/shop/Shop')) },
               { path: 'shop/audit', ...view(() => import('../views/audit/AuditPage')) },
               { path: 'interface', ...view(() => import('../views/interface/Interface')) },

@@ -30,6 +30,9 @@ export function fullMoment(iso: string): string {
   return `${at.format('D MMMM YYYY')} at ${clockOf(at)}`;
 }
 
+/** A day of the calendar, YYYY-MM-DD, as `dayOf` writes it: it is the same day everywhere. */
+export const calendarDay = (day: string): string => dayjs(day).format('D MMM YYYY');
+
 /** A day with its year: "4 Jun 2026". */
 export const dayOf = (iso: string): string => onShopClock(iso).format('D MMM YYYY');
 

@@ -1,4 +1,5 @@
 export * from './types';
+export { linesOf } from './from-quote';
 export { lineAmount, sumsOf } from './sums';
 export { creditOf, leftToCredit } from './credit';
 export { billedOf, billNumber, type Issued } from './standing';

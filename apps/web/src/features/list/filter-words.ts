@@ -16,10 +16,18 @@ export function readingOf(given: URLSearchParams) {
     },
     /** From the beginning of one day of the shop to the end of another, both of them included. */
     days: () => ({ ...edge(given, 'from', 0), ...edge(given, 'until', 1) }),
+    /** The same as days of the calendar. */
+    calendarDays: () => ({ ...dayIn(given, 'from'), ...dayIn(given, 'until') }),
   };
 }
 
 const DAY = /^\d{4}-\d{2}-\d{2}$/;
+
+function dayIn<N extends 'from' | 'until'>(given: URLSearchParams, name: N): Partial<Record<N, string>> {
+  const day = given.get(name) ?? '';
+  const known = DAY.test(day) && !Number.isNaN(Date.parse(`${day}T00:00:00Z`));
+  return (known ? { [name]: day } : {}) as Partial<Record<N, string>>;
+}
 
 function edge<N extends 'from' | 'until'>(given: URLSearchParams, name: N, later: number): Partial<Record<N, string>> {
   const day = given.get(name) ?? '';

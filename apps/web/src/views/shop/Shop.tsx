@@ -5,6 +5,7 @@ import { Accounts } from './Accounts';
 import { AuditView } from './AuditView';
 import { Estimates } from './Estimates';
 import { Formats } from './Formats';
+import { OnBills } from './OnBills';
 import { Rates } from './Rates';
 import { RoleTable } from './RoleTable';
 import styles from './shop.module.css';
@@ -23,6 +24,7 @@ export default function Shop() {
           <Account staff={staff} />
           {owner && <Accounts self={staff.id} />}
           {may(staff.role, 'set rates') && <Rates />}
+          {may(staff.role, 'set rates') && <OnBills />}
           {may(staff.role, 'set rates') && <Formats />}
         </div>
         <div className={styles.column}>

@@ -23,8 +23,8 @@ export class Bills1797000000000 implements MigrationInterface {
       constraint "FK_1996ad8f01f8586e89fdb0332d4" foreign key (corrects) references bill (id),
       constraint "FK_b793590689b243671e028c37580" foreign key (by) references staff (id))`);
     await runner.query('create index bill_order on bill (order_id, at)');
-    await runner.query('create index bill_listed on bill (at, id)');
-    await runner.query('create index bill_due on bill (due_on, id)');
+    await runner.query('create index bill_listed on bill (at, number)');
+    await runner.query('create index bill_due on bill (due_on, number)');
     await runner.query('create index bill_issued on bill (issued_on)');
     await runner.query(`create function bill_is_frozen() returns trigger language plpgsql as $$
       begin raise exception 'a bill is frozen: a credit note takes it back'; end $$`);

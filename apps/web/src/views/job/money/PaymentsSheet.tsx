@@ -2,6 +2,7 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import type { PaymentView, QuoteView } from '@udrel/contract/types';
+import { moneyEndpoints, urlOf } from '@udrel/contract/endpoints';
 import { may } from '@udrel/contract/permissions';
 import { PAYMENT_WAYS, type PaymentWay } from '@udrel/core/quote';
 import { usePayMutation, useSessionQuery } from '../../../api/api';
@@ -32,6 +33,9 @@ export function PaymentsSheet({ quote }: { quote: QuoteView }) {
             {fullMoment(one.at)}, {one.how}, {one.by}
             {one.reason && <span className="sub">: {one.reason}</span>}
           </span>
+          <a href={urlOf(moneyEndpoints.paymentReceipt, { id: one.id })} target="_blank" rel="noopener">
+            receipt
+          </a>
           <span className="figure">{money(one.amount)}</span>
           {one.left > 0 && may(role, 'give money back') ? (
             <Button size="small" onClick={() => setCorrecting(one)}>

@@ -1,0 +1,57 @@
+import Button from '@mui/material/Button';
+import { moneyEndpoints } from '@udrel/contract/endpoints';
+import type { SellerSetting } from '@udrel/contract/types';
+import { useSellerQuery, useSetSellerMutation } from '../../api/api';
+import { Field, FormTrouble } from '../../features/form/Field';
+import { useShapedForm, type Read } from '../../features/form/shaped-form';
+import { typedFigure } from '../../format/shop-formats';
+import { Foot, Loaded, Sheet } from '../../ui';
+import styles from './shop.module.css';
+
+/** What stands on the bills of the shop: who it is, how it is known to its authorities, how it is paid. */
+export function OnBills() {
+  const { data, error } = useSellerQuery();
+  return (
+    <Sheet title="On our bills" aside="those that were issued stay as they are">
+      <Loaded data={data} error={error} what="what stands on bills">
+        {(seller) => <SellerForm key={JSON.stringify(seller)} seller={seller} />}
+      </Loaded>
+    </Sheet>
+  );
+}
+
+function SellerForm({ seller }: { seller: SellerSetting }) {
+  const [set, { error, isLoading, isSuccess }] = useSetSellerMutation();
+  const form = useShapedForm({
+    begin: { ...seller, dueDays: String(seller.dueDays) },
+    read: ({ dueDays, ...rest }): Read<SellerSetting> => ({
+      ok: true,
+      body: { ...rest, country: rest.country.trim().toUpperCase(), dueDays: typedFigure(dueDays) },
+    }),
+    shape: moneyEndpoints.setSeller.body,
+    error,
+  });
+  const save = form.handleSubmit((body) => void set({ body }));
+  return (
+    <form onSubmit={(event) => void save(event)}>
+      <div className={styles.fields}>
+        <Field form={form} name="name" label="Name, where it is not that of the shop" />
+        <Field form={form} name="street" label="Street" />
+        <Field form={form} name="postcode" label="Postcode" />
+        <Field form={form} name="town" label="Town" />
+        <Field form={form} name="country" label="Country, two letters" help="ISO 3166, such as EE" />
+        <Field form={form} name="taxId" label="Number for tax" help="with the letters of its country" />
+        <Field form={form} name="registration" label="Number at the register" />
+        <Field form={form} name="exemption" label="Why no tax is charged, if so" help="as the law wants it said" />
+        <Field form={form} name="iban" label="Account for transfers, IBAN" />
+        <Field form={form} name="dueDays" label="To be paid within, days" />
+      </div>
+      <FormTrouble form={form} />
+      <Foot note={isSuccess ? 'Set.' : undefined}>
+        <Button type="submit" disabled={isLoading}>
+          Set what stands on bills
+        </Button>
+      </Foot>
+    </form>
+  );
+}
