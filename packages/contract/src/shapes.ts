@@ -3,6 +3,7 @@ export * from './shapes/commands';
 export * from './shapes/facts';
 export * from './shapes/lists';
 export * from './shapes/money/bills';
+export * from './shapes/money/customers';
 export * from './shapes/orders';
 export * from './shapes/photos';
 export { adapterSpec, driveSpec, site } from './shapes/drives';

@@ -1,4 +1,5 @@
 export type * from './views/agent-views';
+export type * from './views/customer-views';
 export type * from './views/list-views';
 export type * from './views/money-views';
 export type * from './views/photo-views';
@@ -8,6 +9,7 @@ export type * from './shapes/agent';
 export type * from './shapes/commands';
 export type * from './shapes/lists';
 export type * from './shapes/money/bills';
+export type * from './shapes/money/customers';
 export type * from './shapes/orders';
 export type * from './shapes/photos';
 export type { ModelSpec } from './shapes/models';

@@ -1,5 +1,5 @@
 import { Audit, SignInTry } from '../audit/entities';
-import { Customer } from '../customers/entities';
+import { Customer, Said } from '../customers/entities';
 import { Belonging } from '../custody/entities';
 import { DisassemblyItemEntity } from '../dismantling/entities';
 import { Fact } from '../facts/entities';
@@ -20,6 +20,7 @@ export const entities = [
   Setting,
   Session,
   Customer,
+  Said,
   DeviceModel,
   Device,
   Place,

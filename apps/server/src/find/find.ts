@@ -9,7 +9,7 @@ import { rows, wordsIn } from '../platform/database/database';
 /**
  * What a scan or a few typed letters mean: a job tag, the serial of a device or drive, a customer by name or
  * phone number, with or without the country before it, with their open jobs; an order by its number; a model, the label of a thing or a place with what lies there, a berth, a part.
- * Exact ones first; at most 12.
+ * Exact ones first, and whom a whole phone number is of: who calls is answered from their card. At most 12.
  */
 export async function find(manager: EntityManager, typed: string): Promise<Found[]> {
   const text = typed.trim();
@@ -61,10 +61,11 @@ export async function find(manager: EntityManager, typed: string): Promise<Found
          left join reservation r on r.stock_id = s.id left join job j on j.id = r.job_id
         where upper(s.serial) = upper($1) and s.quantity > 0
        union all
-       select 'customer', c.name, c.phone, null, c.id, 3
+       select 'customer', c.name, c.phone, null, c.id, case when length($3) >= 6 then 0 else 3 end
          from customer c
         where c.name ilike '%' || $2 || '%' or (length($3) >= 3 and c.phone_digits like '%' || $3 || '%')
-           or (length($3) >= 9 and length(ltrim(c.phone_digits, '0')) >= 7 and $3 like '%' || ltrim(c.phone_digits, '0'))
+           or (length($3) >= 9 and exists (select 1 from unnest(string_to_array(c.phone_digits, ' ')) as one (digits)
+                where length(ltrim(digits, '0')) >= 7 and $3 like '%' || ltrim(digits, '0')))
        union all
        select 'model', m.maker || ' ' || m.name, m.code, null, m.id, 4
          from device_model m where m.maker || ' ' || m.name || ' ' || m.code ilike '%' || $2 || '%'

@@ -66,8 +66,8 @@ export interface OpenJob extends Omit<StoredOpen, 'steps'> {
   snapshot: JobSnapshot;
 }
 
-/** Which jobs to read: by tag, or those of an order. */
-type Which = { tag: string } | { order: number };
+/** Which jobs to read: by tag, those of an order, or those of the orders of a customer that are not all closed. */
+type Which = { tag: string } | { order: number } | { openOf: string };
 
 /** Columns of `StoredOpen`. */
 const OPEN_COLUMNS = `
@@ -135,16 +135,23 @@ export const OPEN_SQL = `
 const OPEN_LIMIT = 1000;
 
 const BY_TAG = `${JOBS_SQL} where j.tag = $1`;
+const OPEN_OF = `${JOBS_SQL} where o.id in (select id from shop_order where customer_id = $1)
+  and exists (select 1 from job y where y.order_id = o.id and y.closed_at is null) order by j.number`;
 const OF_ORDER = `${JOBS_SQL} where o.number = $1 order by j.number`;
 
 /** Reads jobs with all their facts in one statement. */
 export async function readJobs(manager: EntityManager, which: Which, now: Date): Promise<JobRecord[]> {
-  const [sql, value] = 'tag' in which ? [BY_TAG, which.tag.toUpperCase()] : [OF_ORDER, which.order];
+  const [sql, value] = asked(which);
   const jobs = await rows<StoredJob>(manager, sql, [value]);
   return jobs.map(({ steps, ...job }) => {
     const { runs, snapshot } = stepsOf(job.tag, steps, now);
     return { ...job, runs, snapshot };
   });
+}
+
+function asked(which: Which): [sql: string, value: string | number] {
+  if ('tag' in which) return [BY_TAG, which.tag.toUpperCase()];
+  return 'order' in which ? [OF_ORDER, which.order] : [OPEN_OF, which.openOf];
 }
 
 /** Reads what the steps of the open jobs are computed from, and how many are open in all. */

@@ -61,6 +61,7 @@ const EVERY_ROLE = [
   ...['jobPhotos', 'photo', 'keepPhoto', 'markPhoto', 'removePhoto', 'pairPhone', 'endPairing'],
 ];
 const MONEY = [
+  ...['customerRows', 'customerCount', 'customerExport', 'customer', 'changeCustomer', 'sayToCustomer'],
   ...['billBegun', 'issueBill', 'bills', 'billCount', 'billExport', 'billPaper', 'billInvoice', 'paymentReceipt'],
   ...['dayBookExport', 'till', 'countTill'],
 ];
@@ -296,7 +297,7 @@ describe('finding', () => {
     ['U-2401', 'job'],
     ['2401', 'job'],
     ['ferry', 'job'],
-    ['010 114', 'job'],
+    ['010 114', 'customer'],
     ['+44 1555 010 114', 'customer'],
     ['PW-0001', 'drive'],
     ['tern', 'model'],

@@ -10,6 +10,7 @@ const OVER_EXPRESSIONS = [
   'part_listed',
   'part_named',
   'model_named',
+  'customer_named',
   'audit_listed',
   'event_audited',
 ].map((name) => `DROP INDEX "public"."${name}"`);

@@ -1,6 +1,14 @@
 import { customerQuery, findQuery, hintsQuery } from '../shapes/commands';
 import { auditCountQuery, auditExportQuery, auditQuery } from '../shapes/lists';
 import { shopFormats, shopRates, type ShopFormats, type ShopRates } from '../shapes/orders';
+import {
+  customerCountQuery,
+  customerDetails,
+  customerExportQuery,
+  customerListQuery,
+  sayToCustomer,
+} from '../shapes/money/customers';
+import type { CustomerCard, CustomerPage } from '../views/customer-views';
 import type { AuditPage, CountView } from '../views/list-views';
 import type { CustomerView, EstimatesView, FloorView, Found, HealthView } from '../views/views';
 import { command, query } from './endpoint';
@@ -24,6 +32,36 @@ export const shopEndpoints = {
     query: customerQuery,
     about: 'Customers',
   }).answering<CustomerView[]>(),
+  customerRows: query('/customers/list', {
+    permission: 'look at jobs and shelf',
+    query: customerListQuery,
+    about: 'Customers',
+    pagedBy: 'after',
+  }).answering<CustomerPage>(),
+  customerCount: query('/counts/customers', {
+    permission: 'look at jobs and shelf',
+    query: customerCountQuery,
+    about: 'Customers',
+  }).answering<CountView>(),
+  customerExport: query('/exports/customers', {
+    permission: 'correct a booking',
+    query: customerExportQuery,
+  }).answering<undefined>(),
+  customer: query('/customers/:id', {
+    permission: 'look at jobs and shelf',
+    about: 'Customer',
+  }).answering<CustomerCard>(),
+  changeCustomer: command('put /customers/:id', {
+    permission: 'correct a booking',
+    body: customerDetails,
+    changes: ['customers', 'every job'],
+  }).answering<CustomerCard>(),
+  sayToCustomer: command('post /customers/:id/said', {
+    permission: 'keep notes and belongings',
+    body: sayToCustomer,
+    status: 201,
+    changes: ['customers'],
+  }).answering<CustomerCard>(),
   audit: query('/audit', { permission: 'see the audit', query: auditQuery, pagedBy: 'after' }).answering<AuditPage>(),
   auditCount: query('/counts/audit', { permission: 'see the audit', query: auditCountQuery }).answering<CountView>(),
   auditExport: query('/exports/audit', { permission: 'see the audit', query: auditExportQuery }).answering<undefined>(),

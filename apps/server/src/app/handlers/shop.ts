@@ -1,5 +1,7 @@
 import { shopEndpoints } from '@udrel/contract/endpoints';
 import { AUDIT_LIST } from '../../audit/list-audit';
+import { changeCustomer, say, viewCustomer } from '../../caller/card';
+import { CUSTOMER_LIST } from '../../caller/list-customers';
 import { findCustomers } from '../../customers/customers';
 import { find } from '../../find/find';
 import { viewFloor } from '../../floor/view-floor';
@@ -10,6 +12,7 @@ import { setFormats } from '../../shop/formats';
 import { viewEstimates } from '../../copying/finished-runs';
 import { readRates, setRates } from '../../shop/rates';
 
+const customerList = listHandlers('customers', CUSTOMER_LIST);
 const auditList = listHandlers('audit', AUDIT_LIST);
 const floor = sharedRead(viewFloor);
 
@@ -19,6 +22,12 @@ export const shopHandlers = handlers(shopEndpoints, {
   setRates: (call) => setRates(call, call.body),
   setFormats: (call) => setFormats(call, call.body),
   customers: ({ manager, query }) => findCustomers(manager, query.find),
+  customerRows: (call) => customerList.page(call, call.query),
+  customerCount: (call) => customerList.count(call, call.query),
+  customerExport: (call) => customerList.file(call, call.query),
+  customer: ({ manager, params, now }) => viewCustomer(manager, params.id, now),
+  changeCustomer: (call) => changeCustomer(call, call.params.id, call.body),
+  sayToCustomer: (call) => say(call, call.params.id, call.body),
   audit: (call) => auditList.page(call, call.query),
   auditCount: (call) => auditList.count(call, call.query),
   auditExport: (call) => auditList.file(call, call.query),

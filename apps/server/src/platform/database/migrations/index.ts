@@ -1,6 +1,7 @@
 import { AnswersAsSent1795980000000 } from './answers-as-sent';
 import { AroundThePath1780560000000 } from './first/around-the-path';
 import { Bills1797000000000 } from './bills';
+import { Customers1797100000000 } from './customers';
 import { CopyPerDrive1795800000000 } from './first/copy-per-drive';
 import { DrivesByRole1795970000000 } from './first/drives-by-role';
 import { EventsTyped1795950000000 } from './first/events-typed';
@@ -43,4 +44,5 @@ export const migrations = [
   DriveReads1796800000000,
   ModelPictures1796900000000,
   Bills1797000000000,
+  Customers1797100000000,
 ];

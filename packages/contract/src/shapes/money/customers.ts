@@ -1,0 +1,29 @@
+import { object, oneOf, optional, text, list, nullable, type Infer } from '../shape';
+
+/** How a customer is called, reached and found; further numbers are written as people write them. */
+export const customerDetails = object({
+  name: text(120),
+  phone: text(40, 0),
+  otherPhones: list(text(40), 10),
+  email: text(120, 0),
+  street: text(120, 0),
+  postcode: text(20, 0),
+  town: text(80, 0),
+  country: text(2, 0, /^([A-Z]{2})?$/, 'Two letters, such as EE.'),
+  taxId: text(30, 0),
+});
+export type CustomerDetails = Infer<typeof customerDetails>;
+
+/** What was said with a customer, in a line; of which job, where it was of one. */
+export const sayToCustomer = object({ text: text(300), tag: nullable(text(20)) });
+export type SayToCustomer = Infer<typeof sayToCustomer>;
+
+export const CUSTOMER_SORTS = ['name', 'since'] as const;
+export type CustomerSort = (typeof CUSTOMER_SORTS)[number];
+/** Which customers: `find` stands in the name, or its digits in a number; `open`: with a job that is open. */
+const customerFilter = { find: optional(text(80, 0)), open: optional(oneOf('yes')) };
+const customerOrder = { sort: optional(oneOf(...CUSTOMER_SORTS)), way: optional(oneOf('up', 'down')) };
+export const customerListQuery = object({ ...customerFilter, ...customerOrder, after: optional(text(300)) });
+export const customerCountQuery = object(customerFilter);
+export type CustomerFilter = Infer<typeof customerCountQuery>;
+export const customerExportQuery = object({ ...customerFilter, ...customerOrder });
