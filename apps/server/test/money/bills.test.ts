@@ -1,7 +1,8 @@
 import { DOMParser, type Document, type Element } from '@xmldom/xmldom';
-import { beforeAll, describe, expect, it } from 'vitest';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { BillBegun, BillPage, IssueBill, JobView, Problem, QuoteView, SellerSetting } from '@udrel/contract/types';
 import { linesOf, sumsOf } from '@udrel/core/bill';
+import { writeAmountsAs } from '@udrel/core/money';
 import { bookJob, stockUp, Work, type Stock } from '../fixtures';
 import { useShop } from '../harness';
 
@@ -23,6 +24,8 @@ beforeAll(async () => {
   const serials = Array.from({ length: 20 }, (_none, n) => `PW-B${n}`);
   await shop.as.owner.send('POST', '/stock', { partId: stock.driveId, serials, count: 0, place: '' });
 });
+// Amounts are written by all of a server: the tests beside these have no currency.
+afterAll(() => writeAmountsAs());
 
 type Answer = QuoteView & Problem;
 

@@ -1,6 +1,7 @@
-import { beforeAll, describe, expect, it } from 'vitest';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { BillPage, CountView, IssueBill, Problem, QuoteView, TillView } from '@udrel/contract/types';
 import { sumsOf } from '@udrel/core/bill';
+import { writeAmountsAs } from '@udrel/core/money';
 import { bookJob, stockUp, type Stock } from '../fixtures';
 import { useShop } from '../harness';
 
@@ -12,6 +13,8 @@ beforeAll(async () => {
   const formats = { locale: 'en-GB', currency: 'EUR', timeZone: 'Pacific/Auckland', paper: 'A4' };
   await shop.as.owner.send('PUT', '/shop/formats', formats);
 });
+// Amounts are written by all of a server: the tests beside these have no currency.
+afterAll(() => writeAmountsAs());
 
 const till = async () => (await shop.as.counter.get<TillView>('/till')).body;
 const count = (body: object) => shop.as.counter.send<TillView & Problem>('POST', '/till/counts', body);

@@ -59,9 +59,9 @@ function reductionsOf(bases: readonly number[], percents: readonly number[], { k
     case 'none':
       return bases.map(() => 0);
     case 'per cent':
-      return bases.map((base) => -Math.round((base * value) / 100));
+      return bases.map((base) => 0 - Math.round((base * value) / 100));
     case 'amount before tax':
-      return shared(-value, bases);
+      return shared(0 - value, bases);
     case 'fixed price': {
       // Each rate's lines are scaled alike; what tax by rates cannot reach then is rounding.
       const gross = bases.reduce((sum, base, at) => sum + (base * (100 + (percents[at] ?? 0))) / 100, 0);
