@@ -5,18 +5,19 @@ import {
   Berth,
   Customer,
   DEMO_ACCOUNTS,
-  digitsOf,
+  allDigits,
   Part,
   receive,
   Setting,
   type CommandContext,
   type Database,
   countTill,
+  say,
   viewTill,
   type PhotoStore,
 } from '@udrel/server/services';
 import { aroundThePath } from '../data/around';
-import { customers } from '../data/customers';
+import { customers, type DemoCustomer } from '../data/customers';
 import type { DemoJob } from '../data/demo-job';
 import { jobs } from '../data/jobs';
 import { models } from '../data/models';
@@ -39,7 +40,8 @@ const SELLER = {
 /** What is left in the till for change, cents. */
 const FLOAT = 15_000;
 
-const DAY = 24 * 3_600_000;
+const HOUR = 3_600_000;
+const DAY = 24 * HOUR;
 const WEEK = 7 * DAY;
 const BERTHS = 6;
 /** Weeks ago when the shop took its parts in. */
@@ -92,6 +94,12 @@ export async function seedDemo(
     await numberFrom(context, FIRST_JOB, FIRST_ORDER);
     const open = [...jobs, ...aroundThePath, ...otherWishes, ...troubles, ...unusual];
     for (const order of ordersOf(open)) await replay(stage, order);
+    // Somebody called this morning.
+    const { id, text } = {
+      id: known(customerIds)('pottery'),
+      text: 'asks whether the glaze recipes are safe; called back, they are',
+    };
+    await say({ ...context, now: new Date(now - 3 * HOUR) }, id, { text, tag: null });
     return { jobs: history.length + open.length };
   });
 }
@@ -115,7 +123,9 @@ async function addCustomers({ manager, now }: CommandContext): Promise<Map<strin
   const ids = new Map<string, string>();
   for (const [name, customer] of Object.entries(customers)) {
     const id = randomUUID();
-    await manager.insert(Customer, { id, ...customer, phoneDigits: digitsOf(customer.phone), createdAt: now });
+    const { otherPhones = [], ...known }: DemoCustomer = customer;
+    const phoneDigits = allDigits(known.phone, ...otherPhones);
+    await manager.insert(Customer, { id, ...known, otherPhones, phoneDigits, createdAt: now });
     ids.set(name, id);
   }
   return ids;

@@ -11,6 +11,8 @@ const VIEWS = [
   '/shelf',
   '/models',
   '/models/new',
+  '/customers',
+  '/customers?find=nobody',
   '/money',
   '/money?page=till',
   '/jobs/U-2398/hand-over',

@@ -1,6 +1,7 @@
 /** What the demo scenario replays its jobs through. */
 export { Customer } from '../customers/entities';
-export { digitsOf } from '../customers/customers';
+export { say } from '../caller/card';
+export { allDigits } from '../customers/customers';
 export { closeJob } from '../closing/close-job';
 export { correct } from '../corrections/corrections';
 export { enterFact } from '../facts/record-fact';

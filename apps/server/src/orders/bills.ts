@@ -13,11 +13,11 @@ import { readShop } from '../staff/people';
 import { BillEntity, type BillRecord } from './entities';
 import { lockOrder, notedAtOrder, quoteFor } from './quotes';
 
-/** What a bill of an order begins with: to whom its customer was billed last, and what the shop puts on it. */
+/** What a bill of an order begins with: where its customer lives, else to whom they were billed last, and what the shop puts on it. */
 export async function billBegun(manager: EntityManager, order: number, now: Date): Promise<BillBegun> {
-  const found = await firstRow<{ name: string; buyer: Party | null }>(
+  const found = await firstRow<Party & { buyer: Party | null }>(
     manager,
-    `select c.name, (select b.bill->'buyer' from bill b join shop_order x on x.id = b.order_id
+    `select c.name, c.street, c.postcode, c.town, c.country, c.tax_id as "taxId", (select b.bill->'buyer' from bill b join shop_order x on x.id = b.order_id
                       where x.customer_id = c.id order by b.at desc limit 1) as buyer
        from shop_order o join customer c on c.id = o.customer_id where o.number = $1`,
     [order],
@@ -25,8 +25,11 @@ export async function billBegun(manager: EntityManager, order: number, now: Date
   if (!found) throw notFound(`The order ${order}`);
   const { seller, currency, issued } = await ofShop(manager, now);
   const { taxPercent } = await readRates(manager);
-  const unknown = { name: found.name, street: '', postcode: '', town: '', country: seller.country, taxId: '' };
-  return { buyer: found.buyer ?? unknown, seller, currency, taxPercent, due: daysAfter(issued, seller.dueDays) };
+  const { buyer: before, ...known } = found;
+  const theirs = { ...known, country: known.country || seller.country };
+  // What is noted of them goes before what an earlier bill said, unless nothing is.
+  const buyer = known.street || known.town || !before ? theirs : before;
+  return { buyer, seller, currency, taxPercent, due: daysAfter(issued, seller.dueDays) };
 }
 
 /** The shop as its bills name it, its money and its day. */

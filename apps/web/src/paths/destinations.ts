@@ -5,6 +5,7 @@ export const DESTINATIONS = [
   { path: '/book-in', name: 'Book in', letter: 'b' },
   { path: '/shelf', name: 'Shelf', letter: 's' },
   { path: '/models', name: 'Models', letter: 'm' },
+  { path: '/customers', name: 'Customers', letter: 'c' },
   { path: '/money', name: 'Money', letter: 'y' },
   { path: '/shop', name: 'Shop', letter: 'o' },
 ] as const;

@@ -3,9 +3,9 @@ import type { Equipment } from '../equipment';
 import type { Adapter, Drive } from '../fit';
 import { linkName } from '../links';
 import type { MemoryModule } from '../memory';
+import type { PartKind } from './kinds';
 
-export const PART_KINDS = ['drive', 'memory', 'adapter', 'equipment', 'small part'] as const;
-export type PartKind = (typeof PART_KINDS)[number];
+export * from './kinds';
 
 /** A part of the library as a file holds it. Prices in minor units. */
 export interface FilePart {

@@ -20,7 +20,6 @@ export {
   wants,
 } from './evidence/evidence';
 export {
-  copyTargets,
   copyTrusted,
   lastCopy,
   latestRun,
@@ -38,7 +37,7 @@ export { gatePassed } from './gates';
 export { procedureOf } from './procedure';
 export * from './next-hands';
 export * from './corrections';
-export { copiesAtBerth, decided, fitsFirst, opensFirst } from './evidence/on-route';
+export { copiesAtBerth, decided, fitsFirst, opensFirst, copyTargets } from './evidence/on-route';
 export { changesOf, type Change } from './evidence/changes';
 export { preparationsOf, stopRuleOf } from './evidence/preparations';
 export { deadFunctions, functionChecks, PROVABLE, type DeadFunction } from './rules/function-checks';

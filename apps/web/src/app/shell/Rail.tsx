@@ -2,6 +2,7 @@ import Add from '@mui/icons-material/Add';
 import FormatListBulleted from '@mui/icons-material/FormatListBulleted';
 import Inventory2Outlined from '@mui/icons-material/Inventory2Outlined';
 import LaptopOutlined from '@mui/icons-material/LaptopOutlined';
+import PersonOutlined from '@mui/icons-material/PersonOutlined';
 import PaymentsOutlined from '@mui/icons-material/PaymentsOutlined';
 import StorefrontOutlined from '@mui/icons-material/StorefrontOutlined';
 import ViewAgendaOutlined from '@mui/icons-material/ViewAgendaOutlined';
@@ -15,6 +16,7 @@ const ICONS: Record<Destination['path'], typeof Add> = {
   '/book-in': Add,
   '/shelf': Inventory2Outlined,
   '/models': LaptopOutlined,
+  '/customers': PersonOutlined,
   '/money': PaymentsOutlined,
   '/shop': StorefrontOutlined,
 };

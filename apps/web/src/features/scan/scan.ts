@@ -24,7 +24,7 @@ export function addressOf(found: Found): string {
   if (found.kind === 'belonging' && found.tag)
     return `/jobs/${found.tag}/book-in?belonging=${found.title.split('-').at(-1) ?? ''}`;
   if (found.tag) return `/jobs/${found.tag}`;
-  if (found.kind === 'customer') return `/jobs?all=yes&text=${encodeURIComponent(found.title)}`;
+  if (found.kind === 'customer') return `/customers/${found.id}`;
   if (found.kind === 'model') return `/models?find=${encodeURIComponent(found.detail)}`;
   if (found.kind === 'berth') return '/';
   return `/shelf?find=${encodeURIComponent(found.title)}`;

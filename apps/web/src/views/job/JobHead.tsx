@@ -1,3 +1,4 @@
+import { Link } from 'react-router';
 import type { Station } from '@udrel/core/stations';
 import type { JobView } from '@udrel/contract/types';
 import { moment, slackWords } from '../../format/time';
@@ -13,7 +14,9 @@ export function JobHead({ job, station }: { job: JobView; station: Station }) {
     <div className={styles.head}>
       <Tag tag={job.tag} large />
       <h1 className={styles.title} title={job.customer.name}>
-        {job.customer.name}{' '}
+        <Link to={`/customers/${job.customer.id}`} className={styles.whose}>
+          {job.customer.name}
+        </Link>{' '}
         <span className="sub" style={{ fontWeight: 400 }}>
           {job.device.model.maker} {job.device.model.name}, <span className="mono">{job.device.serial}</span>
         </span>

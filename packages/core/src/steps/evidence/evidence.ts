@@ -10,8 +10,8 @@ import {
   type SourcePartition,
   type TargetId,
 } from '../../layout';
-import { decided } from './on-route';
-import { copyTargets, sameSerial, targetIdentified } from './targets';
+import { decided, copyTargets } from './on-route';
+import { sameSerial, targetIdentified } from './targets';
 import type { JobSnapshot, WishKind } from '../snapshot/types';
 
 type Wanted = Pick<JobSnapshot, 'wishes'>;

@@ -1,4 +1,5 @@
 import type { PlanDraft, Route } from '../../facts';
+import type { TargetId } from '../../layout';
 import type { JobSnapshot } from '../snapshot/types';
 
 /** Routes for which the device is opened before the copy: the old drive comes out, or the new one goes in. */
@@ -17,6 +18,11 @@ const FITTED_FIRST: readonly Route[] = ['second site', 'old drive outside'];
 /** What was decided about the copy so far: the accepted plan, else the draft. */
 export function decided({ facts }: Pick<JobSnapshot, 'facts'>): PlanDraft | undefined {
   return facts.plan ?? facts['plan draft'];
+}
+
+/** The drives that the copy of the job goes onto: one that joins only where the accepted plan sends data there. */
+export function copyTargets({ facts: { plan } }: Pick<JobSnapshot, 'facts'>): TargetId[] {
+  return plan?.drives.map(({ id }) => id) ?? ['new'];
 }
 
 /** Whether both drives lie at the bench while they are copied, where a berth can watch them. */

@@ -3,11 +3,7 @@ import type { RunKind } from '../../estimate';
 import { PREPARING_RUNS, targetFacts, targetKey, type ReadBackFact } from '../../facts';
 import { sameName, type TargetId } from '../../layout';
 import type { JobSnapshot, Loss, RunSummary } from '../snapshot/types';
-
-/** The drives that the copy of the job goes onto: one that joins only where the accepted plan sends data there. */
-export function copyTargets({ facts: { plan } }: Pick<JobSnapshot, 'facts'>): TargetId[] {
-  return plan?.drives.map(({ id }) => id) ?? ['new'];
-}
+import { copyTargets } from './on-route';
 
 /** The latest attempt at the copy onto that drive; null where there was none. */
 export function latestRun({ runs }: Pick<JobSnapshot, 'runs'>, on: TargetId): RunSummary | null {

@@ -1,7 +1,6 @@
 import type { TargetId } from '../../layout';
 import { copies } from '../evidence/evidence';
-import { decided, fitsFirst, opensFirst } from '../evidence/on-route';
-import { copyTargets } from '../evidence/targets';
+import { decided, fitsFirst, opensFirst, copyTargets } from '../evidence/on-route';
 import type { JobSnapshot } from '../snapshot/types';
 
 /** The device is opened before anything is copied where its route asks for that. */

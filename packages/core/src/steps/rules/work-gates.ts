@@ -1,3 +1,4 @@
+import { copyTargets } from '../evidence/on-route';
 import { amount } from '../../money';
 import { disassemblyBalance } from '../../disassembly';
 import { targetFacts, targetKey } from '../../facts';
@@ -20,7 +21,7 @@ import { deadFunctions } from './function-checks';
 import { unless, type GateRule } from './gate-rule';
 import { preparationsOf } from '../evidence/preparations';
 import { agreedPrice, jobTotal, overrideCovers, priceHolds } from './price';
-import { copyTargets, latestRun, readBackOf, targetIdentified, targetTrusted, untoldLosses } from '../evidence/targets';
+import { latestRun, readBackOf, targetIdentified, targetTrusted, untoldLosses } from '../evidence/targets';
 import type { JobSnapshot } from '../snapshot/types';
 
 const always = () => true;

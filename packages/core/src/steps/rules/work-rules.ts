@@ -1,3 +1,4 @@
+import { copyTargets } from '../evidence/on-route';
 import { MATTERS_INSIDE, targetKey, type SeenInside } from '../../facts';
 import { TARGET_IDS, targetName, type TargetId } from '../../layout';
 import { disassemblyBalance } from '../../disassembly';
@@ -19,7 +20,7 @@ import { DEVICE_RULES } from './device-rules';
 import { preparationsOf } from '../evidence/preparations';
 import { beginTitle, endTitle, prepareTitle } from './titles';
 import { always, BOOKED, titled, type StepRule } from './step-rule';
-import { copyTargets, copyTrusted, lastCopy, latestRun, readBackOf, untoldLosses } from '../evidence/targets';
+import { copyTrusted, lastCopy, latestRun, readBackOf, untoldLosses } from '../evidence/targets';
 import type { JobSnapshot } from '../snapshot/types';
 
 const addsMemory = (job: JobSnapshot) => wants(job, 'memory');

@@ -13,6 +13,8 @@ export class Customers1797100000000 implements MigrationInterface {
       constraint "FK_79c2b826a85844d60266faf00b8" foreign key (customer_id) references customer (id),
       constraint "FK_ded398147e5fcf8335c7664b172" foreign key (job_id) references job (id),
       constraint "FK_bceb5931347650b87be48d69a32" foreign key (by) references staff (id))`);
+    await runner.query(`create trigger said_hint after insert or update or delete on said
+      for each statement execute function hint_of('customers')`);
     await runner.query('create index said_customer on said (customer_id, at)');
     await runner.query('create index customer_named on customer (lower(name), id)');
     await runner.query('create index customer_since on customer (created_at, id)');
