@@ -4,6 +4,7 @@ import { may } from '@udrel/contract/permissions';
 import type { CustomerCard, CustomerDetails } from '@udrel/contract/types';
 import { useChangeCustomerMutation, useSessionQuery } from '../../api/api';
 import { Field, FormTrouble } from '../../features/form/Field';
+import { PartyFields } from '../../features/form/PartyFields';
 import { useKeptForm } from '../../features/form/kept-form';
 import type { Read } from '../../features/form/shaped-form';
 import { forgetTyped } from '../../features/typed/typed';
@@ -50,11 +51,7 @@ function Details({ card }: { card: CustomerCard }) {
         <Field form={form} name="email" label="Mail" />
         <Field form={form} name="phone" label="Phone" />
         <Field form={form} name="otherPhones" label="Further numbers" help="with a comma between them" />
-        <Field form={form} name="street" label="Street" />
-        <Field form={form} name="postcode" label="Postcode" />
-        <Field form={form} name="town" label="Town" />
-        <Field form={form} name="country" label="Country, two letters" />
-        <Field form={form} name="taxId" label="Their number for tax, if any" />
+        <PartyFields form={form} />
       </div>
       <FormTrouble form={form} />
       <Foot note={isSuccess ? 'Noted.' : undefined}>

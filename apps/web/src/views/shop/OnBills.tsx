@@ -3,6 +3,7 @@ import { moneyEndpoints } from '@udrel/contract/endpoints';
 import type { SellerSetting } from '@udrel/contract/types';
 import { useSellerQuery, useSetSellerMutation } from '../../api/api';
 import { Field, FormTrouble } from '../../features/form/Field';
+import { PartyFields } from '../../features/form/PartyFields';
 import { useShapedForm, type Read } from '../../features/form/shaped-form';
 import { typedFigure } from '../../format/shop-formats';
 import { Foot, Loaded, Sheet } from '../../ui';
@@ -36,11 +37,7 @@ function SellerForm({ seller }: { seller: SellerSetting }) {
     <form onSubmit={(event) => void save(event)}>
       <div className={styles.fields}>
         <Field form={form} name="name" label="Name, where it is not that of the shop" />
-        <Field form={form} name="street" label="Street" />
-        <Field form={form} name="postcode" label="Postcode" />
-        <Field form={form} name="town" label="Town" />
-        <Field form={form} name="country" label="Country, two letters" help="ISO 3166, such as EE" />
-        <Field form={form} name="taxId" label="Number for tax" help="with the letters of its country" />
+        <PartyFields form={form} />
         <Field form={form} name="registration" label="Number at the register" />
         <Field form={form} name="exemption" label="Why no tax is charged, if so" help="as the law wants it said" />
         <Field form={form} name="iban" label="Account for transfers, IBAN" />

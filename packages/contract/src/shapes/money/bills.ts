@@ -1,18 +1,8 @@
 import { BILL_UNITS, REDUCTIONS } from '@udrel/core/bill';
 import { boolean, day, list, nullable, number, object, oneOf, optional, text, whole, type Infer } from '../shape';
+import { PARTY } from './party';
 
 const amount = whole(0, 100_000_000);
-const country = text(2, 0, /^([A-Z]{2})?$/, 'Two letters, such as EE.');
-
-const PARTY = {
-  name: text(120),
-  street: text(120, 0),
-  postcode: text(20, 0),
-  town: text(80, 0),
-  country,
-  taxId: text(30, 0),
-};
-
 /** What the shop puts on its bills; its name is that of the shop where none is given. */
 export const seller = object({
   ...PARTY,

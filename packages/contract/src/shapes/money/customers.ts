@@ -1,16 +1,12 @@
 import { object, oneOf, optional, text, list, nullable, type Infer } from '../shape';
+import { PARTY } from './party';
 
 /** How a customer is called, reached and found; further numbers are written as people write them. */
 export const customerDetails = object({
-  name: text(120),
+  ...PARTY,
   phone: text(40, 0),
   otherPhones: list(text(40), 10),
   email: text(120, 0),
-  street: text(120, 0),
-  postcode: text(20, 0),
-  town: text(80, 0),
-  country: text(2, 0, /^([A-Z]{2})?$/, 'Two letters, such as EE.'),
-  taxId: text(30, 0),
 });
 export type CustomerDetails = Infer<typeof customerDetails>;
 

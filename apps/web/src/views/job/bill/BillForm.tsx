@@ -6,6 +6,7 @@ import type { BillBegun, IssueBill, QuoteView } from '@udrel/contract/types';
 import { REDUCTIONS, type BillSums } from '@udrel/core/bill';
 import { useBillBegunQuery, useIssueBillMutation } from '../../../api/api';
 import { Field, FormTrouble, When } from '../../../features/form/Field';
+import { PartyFields } from '../../../features/form/PartyFields';
 import { useKeptForm } from '../../../features/form/kept-form';
 import type { ShapedForm } from '../../../features/form/shaped-form';
 import { forgetTyped } from '../../../features/typed/typed';
@@ -75,11 +76,7 @@ function Typed({ quote, begun, away }: { quote: QuoteView; begun: BillBegun; awa
       )}
       <div className={jobStyles.fields}>
         <Field form={form} name="buyer.name" label="To" className={jobStyles.wide ?? ''} />
-        <Field form={form} name="buyer.taxId" label="Their number for tax, if any" className={jobStyles.wide ?? ''} />
-        <Field form={form} name="buyer.street" label="Street" className={jobStyles.wide ?? ''} />
-        <Field form={form} name="buyer.town" label="Town" className={jobStyles.wide ?? ''} />
-        <Field form={form} name="buyer.postcode" label="Postcode" />
-        <Field form={form} name="buyer.country" label="Country, two letters" />
+        <PartyFields form={form} within="buyer." wide={jobStyles.wide} />
         <When form={form} name="due" label="To be paid until" />
         <Field form={form} name="note" label="Note on the bill" className={jobStyles.full ?? ''} />
       </div>
