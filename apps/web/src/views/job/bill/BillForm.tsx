@@ -77,7 +77,9 @@ function Typed({ quote, begun, away }: { quote: QuoteView; begun: BillBegun; awa
       <div className={jobStyles.fields}>
         <Field form={form} name="buyer.name" label="To" className={jobStyles.wide ?? ''} />
         <PartyFields form={form} within="buyer." wide={jobStyles.wide} />
-        <When form={form} name="due" label="To be paid until" />
+        <div>
+          <When form={form} name="due" label="To be paid until" width="100%" />
+        </div>
         <Field form={form} name="note" label="Note on the bill" className={jobStyles.full ?? ''} />
       </div>
       <FormTrouble form={form} />
@@ -133,9 +135,11 @@ function Lines({ form, sums, taxPercent }: { form: Form; sums: BillSums | null; 
           </div>
         ))}
       </div>
-      <Foot note={fields.length === 0 ? 'Nothing stands on it yet.' : undefined}>
-        <Button onClick={() => append(anotherLine(taxPercent))}>Another line</Button>
-      </Foot>
+      <div className={styles.more}>
+        <Foot note={fields.length === 0 ? 'Nothing stands on it yet.' : undefined}>
+          <Button onClick={() => append(anotherLine(taxPercent))}>Another line</Button>
+        </Foot>
+      </div>
     </>
   );
 }
