@@ -89,3 +89,21 @@ test('an order is billed, taken back, billed anew and paid later; the till and t
   ]);
   expect(book.suggestedFilename()).toMatch(/^day-book-.*\.csv$/);
 });
+
+test('what is overdue of a job that is closed is taken, and taken back, where it was handed over', async ({ page }) => {
+  await enter(page, 'odo', '/money?state=overdue');
+  await page.getByRole('row').filter({ hasText: 'U-2397' }).click();
+  const payments = sheet(page, 'Deposit and payments');
+  await payments.getByLabel('Amount taken').fill('100.00');
+  await payments.getByRole('button', { name: 'Take it' }).click();
+  await expect(payments).toContainText('due €43.76');
+  const bill = sheet(page, 'Bill');
+  await bill.getByRole('button', { name: 'Take back …' }).click();
+  const taking = page.getByRole('dialog', { name: /^Take back bill/ });
+  await taking.getByLabel('Amount, tax included').fill('43.76');
+  await taking.getByLabel(/^Why/).fill('waited so long for the part');
+  await taking.getByRole('button', { name: 'Issue the credit note' }).click();
+  await expect(payments).toContainText('due €0.00');
+  // What went to the customer is only looked at by now.
+  await expect(sheet(page, 'Old drive').getByRole('button', { name: 'Correct it' })).toBeDisabled();
+});

@@ -10,9 +10,10 @@ import { quoteFor } from '../orders/quotes';
 import { firstRow, rows } from '../platform/database/database';
 import { fieldWrong, notFound } from '../platform/errors';
 import type { CommandContext } from '../platform/command-context';
+import { dayWriter } from '../shop/calendar';
 import { readShop } from '../staff/people';
 
-/** Closed jobs and things said that a card shows; how many there are stands beside them. */
+/** Closed jobs that a card shows; how many there are stands beside them. */
 const SHOWN = 30;
 
 /** What a customer is told, owes, has here and had done. */
@@ -20,8 +21,7 @@ export async function viewCustomer(manager: EntityManager, id: string, now: Date
   const known = await manager.findOneBy(Customer, { id });
   if (!known) throw notFound('This customer');
   const { formats } = await readShop(manager);
-  const days = new Intl.DateTimeFormat(formats.locale, { dateStyle: 'long', timeZone: 'UTC' });
-  const day = (date: string) => days.format(new Date(`${date}T00:00:00Z`));
+  const day = dayWriter(formats, 'long');
   const jobs = await readJobs(manager, { openOf: id }, now);
   const numbers = [...new Set(jobs.map(({ orderNumber }) => orderNumber))];
   const orders: CallerOrder[] = [];
@@ -77,16 +77,20 @@ async function behind(manager: EntityManager, id: string): Promise<Behind> {
       where o.customer_id = $1 and j.closed_at is not null`,
     [id],
   );
+  // Of each order that is over: what it owes by its bills; null where a corrected one is to follow, or none was issued.
   const owed = await rows<Behind['owed'][number]>(
     manager,
     `select * from (
        select o.number as "order", (select j.tag from job j where j.order_id = o.id order by j.number limit 1) as tag,
-              ((select sum(case b.kind when 'bill' then b.total else -b.total end) from bill b where b.order_id = o.id)
-               - coalesce((select sum(p.amount) from payment p where p.order_id = o.id), 0))::int as due
+              case when last.id is null then 'not billed' when last.follows then 'a corrected bill follows' else 'billed' end as "by",
+              case when last.id is null or last.follows then null else
+                ((select sum(case b.kind when 'bill' then b.total else -b.total end) from bill b where b.order_id = o.id)
+                 - coalesce((select sum(p.amount) from payment p where p.order_id = o.id), 0))::int end as due
          from shop_order o
-        where o.customer_id = $1 and exists (select 1 from bill b where b.order_id = o.id)
-          and not exists (select 1 from job j where j.order_id = o.id and j.closed_at is null)
-     ) balance where due <> 0 order by "order"`,
+         left join lateral (select b.id, b.follows from bill b where b.order_id = o.id order by b.at desc, b.number desc limit 1) last
+           on true
+        where o.customer_id = $1 and not exists (select 1 from job j where j.order_id = o.id and j.closed_at is null)
+     ) balance where due is distinct from 0 order by "order" desc`,
     [id],
   );
   const devices = await rows<Behind['devices'][number]>(
@@ -108,7 +112,7 @@ async function behind(manager: EntityManager, id: string): Promise<Behind> {
   const said = await rows<Behind['said'][number]>(
     manager,
     `select w.id, w.text, s.name as by, w.at, j.tag from said w join staff s on s.id = w.by left join job j on j.id = w.job_id
-      where w.customer_id = $1 order by w.at desc, w.id limit ${SHOWN}`,
+      where w.customer_id = $1 order by w.at desc, w.id`,
     [id],
   );
   return { closed: counted?.closed ?? 0, earlier, owed, devices, here, said };

@@ -1,6 +1,7 @@
 import type { ShopFormats } from '@udrel/contract/types';
 import type { Bill, BillLine, Party } from '@udrel/core/bill';
 import type { Content, ContentText } from 'pdfmake/interfaces';
+import { dayWriter } from '../shop/calendar';
 import { inFace } from './faces';
 import { INK } from './make-pdf';
 
@@ -10,10 +11,9 @@ type Formats = Pick<ShopFormats, 'locale'>;
 export function writing({ locale }: Formats, currency: string) {
   const decimals = { minimumFractionDigits: 2, maximumFractionDigits: 2 };
   const figures = new Intl.NumberFormat(locale, currency ? { style: 'currency', currency, ...decimals } : decimals);
-  const days = new Intl.DateTimeFormat(locale, { dateStyle: 'medium', timeZone: 'UTC' });
   return {
     money: (minor: number) => figures.format(minor / 100),
-    day: (day: string) => days.format(new Date(`${day}T00:00:00Z`)),
+    day: dayWriter({ locale }, 'medium'),
   };
 }
 

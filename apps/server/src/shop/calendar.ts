@@ -6,6 +6,15 @@ export function shopDay(at: Date, { timeZone }: Pick<ShopFormats, 'timeZone'>): 
   return new Intl.DateTimeFormat('sv-SE', { dateStyle: 'short', ...(timeZone ? { timeZone } : {}) }).format(at);
 }
 
+/** Writes days of the calendar as the shop does. */
+export function dayWriter(
+  { locale }: Pick<ShopFormats, 'locale'>,
+  dateStyle: 'long' | 'medium',
+): (day: string) => string {
+  const days = new Intl.DateTimeFormat(locale, { dateStyle, timeZone: 'UTC' });
+  return (day) => days.format(new Date(`${day}T00:00:00Z`));
+}
+
 /** A day of the calendar so many days later. */
 export function daysAfter(day: string, days: number): string {
   const at = new Date(`${day}T00:00:00Z`);

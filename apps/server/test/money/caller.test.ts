@@ -1,5 +1,13 @@
 import { beforeAll, describe, expect, it } from 'vitest';
-import type { CustomerCard, CustomerDetails, CustomerPage, Found, OrderView, Problem } from '@udrel/contract/types';
+import type {
+  CustomerCard,
+  CustomerDetails,
+  CustomerPage,
+  Found,
+  OrderView,
+  Problem,
+  QuoteView,
+} from '@udrel/contract/types';
 import { booking, deviceBooking, stockUp, Work, type Stock } from '../fixtures';
 import { useShop } from '../harness';
 
@@ -89,6 +97,26 @@ describe('who calls', () => {
     expect((await find('77701705'))[0]?.id).not.toBe(idOf());
     const nobody = await shop.as.counter.send('PUT', '/customers/00000000-0000-4000-8000-000000000000', changed);
     expect(nobody.status).toBe(404);
+  });
+
+  it('is told what is owed from before, and of which orders no bill says it', async () => {
+    const given = booking(stock, {}, { name: 'Tide-gauge' });
+    const { body: before } = await shop.as.counter.send<OrderView>('POST', '/orders', given);
+    const [job] = before.jobs;
+    await shop.database.query('update job set closed_at = $2 where tag = $1', [job?.tag, shop.clock.now]);
+    const owed = async () => (await cardOf(job?.customer.id ?? '')).owed.map(({ by, due }) => [by, due]);
+    expect(await owed()).toEqual([['not billed', null]]);
+    const lines = [{ tag: null, what: 'Work', count: 1, unit: 'piece', each: 1000, taxPercent: 20 }];
+    const buyer = { name: 'Tide-gauge', street: '', postcode: '', town: '', country: '', taxId: '' };
+    const reduction = { kind: 'none', value: 0, reason: '' };
+    const path = `/orders/${before.number}/bills`;
+    await shop.database.query("update job set ended_as = 'declined' where tag = $1", [job?.tag]);
+    const bill = { lines, reduction, buyer, note: '', agreed: '', total: 1200 };
+    const { body: billed } = await shop.as.counter.send<QuoteView>('POST', path, bill);
+    expect(await owed()).toEqual([['billed', 1200]]);
+    const credit = { amount: 1200, reason: 'wrong name', follows: true };
+    await shop.as.owner.send('POST', `${path}/${billed.bills[0]?.id}`, credit);
+    expect(await owed()).toEqual([['a corrected bill follows', null]]);
   });
 
   it('stands in the list of customers, with an open job or without', async () => {

@@ -29,5 +29,8 @@ export function minorOf(text: string): number | null | undefined {
   return minor >= 0 ? minor : undefined;
 }
 
+/** A code of two letters, however it was typed. */
+export const codeOf = (typed: string): string => typed.trim().toUpperCase();
+
 /** An amount as it is typed into a field: without currency and separators. */
 export const fieldAmount = (minor: number): string => (minor / 100).toFixed(2);

@@ -43,8 +43,8 @@ export interface CustomerCard extends CustomerDetails {
   /** Jobs that are closed, the newest first; `closed` counts all of them. */
   closed: number;
   earlier: { tag: string; order: number; device: string; closedAt: string; end: string | null }[];
-  /** What orders without an open job still owe by their bills. */
-  owed: { order: number; tag: string; due: number }[];
+  /** Orders without an open job that owe something by their bills, or of which no bill says what: then `due` is null. */
+  owed: { order: number; tag: string; by: 'billed' | 'a corrected bill follows' | 'not billed'; due: number | null }[];
   devices: { serial: string; model: string; jobs: number; tag: string }[];
   /** What of theirs lies here. */
   here: { what: string; tag: string; place: string }[];

@@ -7,6 +7,8 @@
 # mounts nothing and opens no drive for writing. Health pages are read where the live system has nvme or sg_raw.
 # The allocation bitmap of a volume is taken up to PROBE_LIMIT bytes; above that its used space stays unknown. The file
 # table of an NTFS is gone through up to PROBE_FILES bytes, for the sizes of what could go before a copy.
+#
+# It is one file, longer than others may be: it is carried on a stick, or fetched by its address, and started alone.
 set -u
 LC_ALL=C
 export LC_ALL

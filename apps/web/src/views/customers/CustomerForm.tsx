@@ -8,6 +8,7 @@ import { PartyFields } from '../../features/form/PartyFields';
 import { useKeptForm } from '../../features/form/kept-form';
 import type { Read } from '../../features/form/shaped-form';
 import { forgetTyped } from '../../features/typed/typed';
+import { codeOf } from '../../format/units';
 import { Foot, Sheet } from '../../ui';
 import styles from './customers.module.css';
 
@@ -34,7 +35,7 @@ function Details({ card }: { card: CustomerCard }) {
       const numbers = otherPhones.split(/[,;]/).map((one) => one.trim());
       return {
         ok: true,
-        body: { ...rest, country: country.trim().toUpperCase(), otherPhones: numbers.filter((one) => one !== '') },
+        body: { ...rest, country: codeOf(country), otherPhones: numbers.filter((one) => one !== '') },
       };
     },
     shape: shopEndpoints.changeCustomer.body,

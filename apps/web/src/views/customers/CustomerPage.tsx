@@ -92,16 +92,30 @@ function OrderSheet({ order }: { order: CallerOrder }) {
   );
 }
 
-/** What is owed by bills of orders that are handed over. */
+/** What is owed of orders that are handed over; of those that no bill speaks of it is not known here. */
 function Money({ card: { owed } }: { card: CustomerCard }) {
+  const silent = owed.filter(({ by }) => by === 'not billed');
+  const [latest] = silent;
   return (
     <Sheet title="Owed from before" aside={owed.length === 0 ? 'nothing' : undefined}>
-      {owed.map(({ order, tag, due }) => (
-        <p key={order} className={styles.row}>
-          <Link to={`/jobs/${tag}/hand-over`}>Order {order}</Link>
-          <span className="figure">{due > 0 ? money(due) : `${money(-due)} to give back`}</span>
+      {owed
+        .filter((one) => !silent.includes(one))
+        .map(({ order, tag, by, due }) => (
+          <p key={order} className={styles.row}>
+            <Link to={`/jobs/${tag}/hand-over`}>Order {order}</Link>
+            {due === null ? (
+              <span className="sub">{by}</span>
+            ) : (
+              <span className="figure">{due > 0 ? money(due) : `${money(-due)} to give back`}</span>
+            )}
+          </p>
+        ))}
+      {latest && (
+        <p className="sub">
+          {silent.length === 1 ? 'One order was' : `${silent.length} orders were`} handed over without a bill, the last
+          one <Link to={`/jobs/${latest.tag}/hand-over`}>order {latest.order}</Link>: what is owed stands there.
         </p>
-      ))}
+      )}
     </Sheet>
   );
 }

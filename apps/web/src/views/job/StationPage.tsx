@@ -15,7 +15,8 @@ const COUNTER: readonly Station[] = ['Book in', 'Hand over'];
 export function StationPage({ job, station }: { job: JobView; station: Station }) {
   const role = useSessionQuery().data?.staff?.role;
   const foreign = !COUNTER.includes(station) && !may(role, 'work on a job');
-  const onlyLooking = job.closedAt !== null || foreign;
+  // Money is taken, billed and given back after closing too: that station says itself what of it is over.
+  const onlyLooking = (job.closedAt !== null && station !== 'Hand over') || foreign;
   if (station === 'Match' || station === 'Plan') {
     const Page = STATION_PAGES[station];
     return (

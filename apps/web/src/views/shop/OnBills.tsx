@@ -6,6 +6,7 @@ import { Field, FormTrouble } from '../../features/form/Field';
 import { PartyFields } from '../../features/form/PartyFields';
 import { useShapedForm, type Read } from '../../features/form/shaped-form';
 import { typedFigure } from '../../format/shop-formats';
+import { codeOf } from '../../format/units';
 import { Foot, Loaded, Sheet } from '../../ui';
 import styles from './shop.module.css';
 
@@ -27,7 +28,7 @@ function SellerForm({ seller }: { seller: SellerSetting }) {
     begin: { ...seller, dueDays: String(seller.dueDays) },
     read: ({ dueDays, ...rest }): Read<SellerSetting> => ({
       ok: true,
-      body: { ...rest, country: rest.country.trim().toUpperCase(), dueDays: typedFigure(dueDays) },
+      body: { ...rest, country: codeOf(rest.country), dueDays: typedFigure(dueDays) },
     }),
     shape: moneyEndpoints.setSeller.body,
     error,

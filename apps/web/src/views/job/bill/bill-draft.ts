@@ -9,7 +9,7 @@ import {
 } from '@udrel/core/bill';
 import type { BillBegun, IssueBill, QuoteView } from '@udrel/contract/types';
 import type { FieldProblem, Read } from '../../../features/form/shaped-form';
-import { fieldAmount, minorOf } from '../../../format/units';
+import { codeOf, fieldAmount, minorOf } from '../../../format/units';
 import { typedFigure } from '../../../format/shop-formats';
 
 /** A line of a bill as it is typed. */
@@ -71,7 +71,8 @@ export function billOf(draft: BillDraft, agreedTotal: number | null): Read<Issue
   if (draft.off !== 'none' && draft.reason.trim() === '')
     wrong('reduction.reason', 'Say what for; it stands on the bill.');
   if (problems.length > 0) return { ok: false, problems };
-  const { buyer, due, note, agreed } = draft;
+  const { due, note, agreed } = draft;
+  const buyer = { ...draft.buyer, country: codeOf(draft.buyer.country) };
   const { total } = sumsOf(lines, reduction, agreedTotal);
   return { ok: true, body: { lines, reduction, buyer, ...(due ? { due } : {}), note, agreed, total } };
 }

@@ -8,29 +8,35 @@ import { money } from '../../../format/units';
 import { FactList, Foot, OutcomeMark, Sheet, TroubleNote } from '../../../ui';
 import { PaperButton } from '../../../ui/PaperButton';
 import { useJobChange } from '../../../features/job/useJobChange';
+import styles from '../../../features/job/job.module.css';
 import { MoneySheet } from './MoneySheet';
 import { KeptUntilForm } from '../end/EndForms';
 import { OldDriveStays } from './OldDriveStays';
 import { Signature } from './Signature';
 
-/** The customer's document, the old drive, the signature; then the job is closed. */
+/** The customer's document, the old drive, the signature; then the job is closed. Its money is seen to afterwards too. */
 export function HandOverStation({ job }: { job: JobView }) {
-  if (job.snapshot.end) {
-    return (
-      <>
-        {job.snapshot.end.kind === 'not collected' ? <KeptUntilForm job={job} /> : <Signature job={job} />}
-        <MoneySheet job={job} />
-        <Close job={job} />
-      </>
-    );
-  }
+  return (
+    <>
+      <fieldset disabled={job.closedAt !== null} className={styles.work} aria-label="What goes to the customer">
+        <div className={styles.column}>
+          <Given job={job} />
+        </div>
+      </fieldset>
+      <MoneySheet job={job} />
+      <Close job={job} />
+    </>
+  );
+}
+
+function Given({ job }: { job: JobView }) {
+  const { end } = job.snapshot;
+  if (end) return end.kind === 'not collected' ? <KeptUntilForm job={job} /> : <Signature job={job} />;
   return (
     <>
       {replacesDrive(job.snapshot) && <OldDriveStays job={job} />}
       <Document job={job} />
       <Signature job={job} />
-      <MoneySheet job={job} />
-      <Close job={job} />
     </>
   );
 }
@@ -42,7 +48,7 @@ function Document({ job }: { job: JobView }) {
   return (
     <Sheet title="Customer document" aside={given ? 'given' : 'before and after, in words the customer understands'}>
       <TroubleNote error={error} />
-      <Foot note={given ? <Given /> : step?.waitsFor[0]}>
+      <Foot note={given ? <HasIt /> : step?.waitsFor[0]}>
         <PaperButton paper="document" tag={job.tag}>
           Print document
         </PaperButton>
@@ -58,7 +64,7 @@ function Document({ job }: { job: JobView }) {
   );
 }
 
-function Given() {
+function HasIt() {
   return (
     <>
       <OutcomeMark outcome="pass" /> the customer has it

@@ -38,7 +38,12 @@ function priceRows(job: JobView, { accepted, now, billed, paid, due, over }: Quo
             ? `${money(now.total)}, other than accepted: look at the quote`
             : money(now.total),
         ]
-      : ['billed', money(billed)],
+      : [
+          'billed',
+          job.closedAt === null && billed !== now.total
+            ? `${money(billed)}; by the quote it would be ${money(now.total)}`
+            : money(billed),
+        ],
     ['paid', money(paid)],
     over > 0 ? ['to give back', money(over)] : ['due', money(due)],
   ];

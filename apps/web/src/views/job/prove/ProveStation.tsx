@@ -19,11 +19,10 @@ import { WitnessSheet } from './WitnessSheet';
 /** It starts without the old drive, it is faster, and everything works. */
 export function ProveStation({ job }: { job: JobView }) {
   if (job.snapshot.end) {
-    const owed = job.procedure.steps.some(({ id }) => id === 'owed back');
     return (
       <>
         <AsItCameForm job={job} />
-        {owed && <OwedForm job={job} />}
+        <OwedForm job={job} />
       </>
     );
   }
