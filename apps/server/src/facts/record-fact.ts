@@ -59,7 +59,7 @@ export async function enterFact(
     // What memory is fitted is worth knowing for any job; only a memory job has a step for it.
     if (key === 'plan draft' && (checked.value as PlanDraft).route === null)
       examineComing(job, checked.value as PlanDraft);
-    else if (key !== 'memory' || wants(job.snapshot, 'memory'))
+    else if (!factRow(key).anyTime && (key !== 'memory' || wants(job.snapshot, 'memory')))
       requireStep(job, stepOfFact(key, job.snapshot.end !== null));
     if (isHeldByRun(key)) requireNoRun(job);
     const value = await examine(context, job, key, checked.value);

@@ -78,4 +78,14 @@ describe('what was switched for the copy', () => {
     await note([]);
     expect(work.job.procedure.steps.some(({ id }) => id === 'owed back')).toBe(false);
   });
+
+  it('is asked for after a reset of the firmware too, whenever it comes, and in a job that ended before anything was done', async () => {
+    const work = new Work(shop.as.technician, await bookJob(shop.as.counter, stock));
+    const reset = { reset: true, note: 'coin cell dead' };
+    expect((await work.put('firmware reset' as never, reset)).status).toBe(200);
+    await work.put('firmware reset' as never, { ...reset, reset: false });
+    await work.post('/corrections/end', { correction: { what: 'end', kind: 'declined' }, reason: 'too dear' });
+    expect((await work.put('firmware reset' as never, reset)).status).toBe(200);
+    expect([work.step('see as it came'), work.step('owed back')]).toEqual(['ready', 'waiting']);
+  });
 });

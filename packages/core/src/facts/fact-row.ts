@@ -21,6 +21,8 @@ export interface FactRow<K extends FactKey> {
   withdraws: ((value: NonNullable<JobFacts[K]>, before: JobFacts[K]) => boolean) | null;
   /** Whether a run that is under way rests on it: then it may neither change nor fall. */
   heldByRun: boolean;
+  /** Whether it happens at any time and is noted then, whatever its step waits for, and before there is such a step. */
+  anyTime: boolean;
   /** Whether the counter may record it too. */
   atCounter: boolean;
   /** Whether it may be kept in the browser until the server is reached: it stands on what the person saw. */
@@ -44,6 +46,7 @@ export const ORDINARY = {
   restsOn: [],
   withdraws: null,
   heldByRun: false,
+  anyTime: false,
   atCounter: false,
   offline: false,
   ofOldDrive: false,
