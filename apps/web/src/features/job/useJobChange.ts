@@ -88,8 +88,10 @@ export function useJobChange(job: Pick<JobView, 'tag' | 'version' | 'snapshot'>)
       const wrong = wrongIn(command, body, value);
       if (wrong) return { error: wrong };
       if (kept) return dispatch(keepAndSend({ tag, command, params: { ...params }, body: { ...body }, ...kept }));
-      const { data, error } = await inTurn(tag, version, (seen) => {
-        const arg = { tag, ...params, body: versioned(command, seen, body) };
+      // What follows on an answer says the version that this came to: the screen may not show it yet.
+      const { version: on = version, ...said } = body as { version?: number };
+      const { data, error } = await inTurn(tag, on, (seen) => {
+        const arg = { tag, ...params, body: versioned(command, seen, said) };
         const initiate = api.endpoints[command].initiate as Initiate;
         return dispatch(initiate(arg, { track: false }));
       });
