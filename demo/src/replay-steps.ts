@@ -166,10 +166,16 @@ function driveSteps(job: DemoJob, stage: Stage): Steps {
     ['closed up', refitOld],
     ...(job.reads ? ([['closed up', readOver('after')]] as Steps) : []),
     ...provingSteps(job),
-    ['closed', fact('old drive stays', { where: 'returned in its bag, labelled', consent: false })],
+    ['closed', placeOld],
     ...closingSteps,
   ];
 }
+
+/** The old drive goes back in its bag, where the job says nothing else. */
+const placeOld: Act = (context, view) => {
+  const stays = { as: 'returned', until: null, place: '', consent: false, note: 'in its bag, labelled' };
+  return fact('old drive stays', stays)(context, view);
+};
 
 /** What was not there when it came is noted before anything is counted out. */
 function noteMissing({ missing }: DemoJob, context: CommandContext, view: JobView): Promise<JobView> {
@@ -246,7 +252,7 @@ function freshSteps(job: DemoJob, stage: Stage): Steps {
     ['started', fact('installed', { system: 'desktop system, newest version', files: 'not wanted', note: '' })],
     ['started', STARTED],
     ...provingSteps(job),
-    ['closed', fact('old drive stays', { where: 'returned in its bag, labelled', consent: false })],
+    ['closed', placeOld],
     ...closingSteps,
   ];
 }

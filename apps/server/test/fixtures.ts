@@ -99,6 +99,8 @@ export async function stockUp(shop: Shop): Promise<Stock> {
 
 let devices = 0;
 
+const RETURNED = { as: 'returned', until: null, place: '', consent: false, note: '' };
+
 /** Books a job in; every call another device. */
 export async function bookJob(caller: Caller, stock: Stock, over: Partial<JobBooking> = {}): Promise<JobView> {
   const { body } = await caller.send<OrderView>('POST', '/orders', booking(stock, over));
@@ -151,7 +153,8 @@ export const FACTS = {
   'memory fitted': { modules: 1 },
   'trial start': { started: true, oldDriveDetached: true, note: '' },
   functions: { results: [{ name: 'Keyboard', works: true }], note: '' },
-  'old drive stays': { where: 'returned', consent: false },
+  'old drive stays': RETURNED,
+  'modules stay': RETURNED,
   'document given': { given: true },
   signature: { name: 'A. Customer', path: 'M0 0L5 5' },
 } satisfies Partial<Record<keyof JobFacts, unknown>>;
@@ -217,6 +220,27 @@ export class Work {
     const serial = this.job.snapshot.facts['new drive choice']?.serial;
     await this.put('source identified', { serial: oldSerial });
     await this.put('new drive identified', { serial });
+  }
+
+  /** All of the work with a new drive, up to what is handed over. */
+  async workThrough(stock: Stock, oldSerial = FACTS['old drive'].serial) {
+    await this.prepare(stock, oldSerial);
+    await this.post('/runs', { berth: null });
+    await this.post('/runs/end', { outcome: 'ended well', note: '' });
+    await this.readBack();
+    await this.post('/disassembly', { way: 'out' });
+    await this.put('new drive fitted', { serial: this.job.snapshot.facts['new drive choice']?.serial ?? '' });
+    await this.put('trial start');
+    await this.post('/disassembly', { way: 'back' });
+    await this.put('after');
+    await this.put('functions');
+  }
+
+  /** Signed for and closed. */
+  async handOver() {
+    await this.put('document given');
+    await this.put('signature');
+    return this.post('/close');
   }
 
   /** Plans the usual copy, the new drive in an enclosure, and accepts it. */

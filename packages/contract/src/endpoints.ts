@@ -1,6 +1,7 @@
 export * from './endpoints/all';
 export * from './endpoints/bench';
 export * from './endpoints/endpoint';
+export * from './endpoints/hand-over/custody';
 export * from './endpoints/jobs';
 export * from './endpoints/library';
 export * from './endpoints/orders';

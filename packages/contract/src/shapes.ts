@@ -1,5 +1,6 @@
 export * from './shapes/agent';
 export * from './shapes/commands';
+export * from './shapes/custody';
 export * from './shapes/facts';
 export * from './shapes/lists';
 export * from './shapes/money/bills';

@@ -1,4 +1,5 @@
 export type * from './views/agent-views';
+export type * from './views/custody-views';
 export type * from './views/customer-views';
 export type * from './views/list-views';
 export type * from './views/money-views';
@@ -7,6 +8,7 @@ export type * from './views/shelf-views';
 export type * from './views/views';
 export type * from './shapes/agent';
 export type * from './shapes/commands';
+export type * from './shapes/custody';
 export type * from './shapes/lists';
 export type * from './shapes/money/bills';
 export type * from './shapes/money/customers';

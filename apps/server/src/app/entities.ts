@@ -1,6 +1,6 @@
 import { Audit, SignInTry } from '../audit/entities';
 import { Customer, Said } from '../customers/entities';
-import { Belonging } from '../custody/entities';
+import { Belonging, RoundEntity, RoundScanEntity } from '../custody/entities';
 import { DisassemblyItemEntity } from '../dismantling/entities';
 import { Fact } from '../facts/entities';
 import { GateOverride, Job, JobEvent, WishEntity } from '../jobs/entities';
@@ -37,6 +37,8 @@ export const entities = [
   Photo,
   Pairing,
   Belonging,
+  RoundEntity,
+  RoundScanEntity,
   GateOverride,
   JobEvent,
   Idempotency,

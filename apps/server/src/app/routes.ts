@@ -8,6 +8,7 @@ import { correctionHandlers, jobHandlers } from './handlers/jobs';
 import { modelHandlers, shelfHandlers } from './handlers/library';
 import { photoHandlers } from './handlers/photos';
 import type { PhotoStore } from '../photos/photo-store';
+import { custodyHandlers } from './handlers/custody';
 import { moneyHandlers, orderHandlers } from './handlers/orders';
 import { shopHandlers } from './handlers/shop';
 import { sessionHandlers, staffHandlers } from './handlers/staff';
@@ -23,6 +24,7 @@ export function routesOf(config: SignInConfig, hints: HintHub, rank: RankDrives,
     ...shelfHandlers,
     ...orderHandlers,
     ...moneyHandlers,
+    ...custodyHandlers,
     ...jobHandlers,
     ...correctionHandlers,
     ...matchingHandlers(rank),

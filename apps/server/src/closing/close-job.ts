@@ -1,4 +1,5 @@
 import type { JobView } from '@udrel/contract/types';
+import { staysTold } from '@udrel/core/custody';
 import { CHOICE_KEYS } from '@udrel/core/facts';
 import { changedRows, firstRow } from '../platform/database/database';
 import { eraseSecrets } from '../secrets/job-secrets';
@@ -8,6 +9,8 @@ import { Drive } from '../shelf/entities';
 import { releaseStock, reservedSerials, spendStock } from '../shelf/reservations';
 import { changeJob, requireNoRun, requireStep } from '../jobs/change-job';
 import { Job } from '../jobs/entities';
+import { dayWriter } from '../shop/calendar';
+import { readShop } from '../staff/people';
 import type { JobRecord } from '../jobs/job-record';
 
 /** Closes the job: every gate must hold or be overridden. The parts leave the shelf, the new drive is the customer's. */
@@ -27,13 +30,22 @@ export function closeJob(context: CommandContext, tag: string, version: number):
     await spendStock(context, job.id);
     for (const serial of spoiled) await keepSpoiled(context, job, serial);
     for (const drive of fitted) await keepTheirDrive(manager, drive, job.customerId, "fitted in the customer's device");
-    if (oldDrive && stays) await manager.update(Drive, { serial: oldDrive.serial }, { custody: stays.where });
-    if (!kept) {
-      await changedRows(manager, 'update belonging set returned_at = $2 where job_id = $1 and returned_at is null', [
-        job.id,
-        now,
-      ]);
+    if (oldDrive && stays) {
+      const day = dayWriter((await readShop(manager)).formats, 'medium');
+      await manager.update(Drive, { serial: oldDrive.serial }, { custody: staysTold(stays, day) });
     }
+    await (kept
+      ? changedRows(
+          manager,
+          `update belonging set stay = 'not collected', kept_until = $2 where job_id = $1 and returned_at is null`,
+          [job.id, facts['kept until']?.until ?? null],
+        )
+      : changedRows(
+          manager,
+          `update belonging set returned_at = $2, gone_as = 'returned'
+            where job_id = $1 and returned_at is null and stay is null`,
+          [job.id, now],
+        ));
     const erased = await eraseSecrets(context, job.id);
     const guaranteeUntil = job.snapshot.end ? null : guaranteeFrom(now);
     await manager.update(Job, { id: job.id }, { closedAt: now, guaranteeUntil, claimedBy: null, claimedAt: null });
@@ -45,7 +57,11 @@ export function closeJob(context: CommandContext, tag: string, version: number):
         closedAt: now,
         guaranteedUntil: guaranteeUntil,
         holding: { ...holding, claimed: null },
-        belongings: kept ? belongings : belongings.map((one) => ({ ...one, back: true })),
+        belongings: kept
+          ? belongings.map((one) =>
+              one.back ? one : { ...one, stay: 'not collected', until: facts['kept until']?.until ?? null },
+            )
+          : belongings.map((one) => (one.stay === null ? { ...one, back: true } : one)),
         secrets: secrets.map((one) => ({ ...one, erased: true })),
         snapshot: { ...snapshot, closed: true },
       },

@@ -24,7 +24,7 @@ export async function keepBelonging(
   const place = await placeOf(manager, given.place, 'storage');
   const id = randomUUID();
   await insertRows(manager, 'belonging', [{ id, jobId, number, name: given.name, placeId: place?.id ?? null }]);
-  return { id, number, name: given.name, place: place?.code ?? '', back: false };
+  return { id, number, name: given.name, place: place?.code ?? '', serial: '', stay: null, until: null, back: false };
 }
 
 export function addBelonging(context: CommandContext, tag: string, given: AddBelonging): Promise<JobView> {
@@ -50,7 +50,12 @@ export function moveBelonging(
     const { place: to, back } = given;
     if (belonging.place === to && belonging.back === back) return [];
     const place = await placeOf(context.manager, to, 'storage');
-    const noted = { placeId: place?.id ?? null, returnedAt: back ? context.now : null };
+    const noted = {
+      placeId: place?.id ?? null,
+      returnedAt: back ? context.now : null,
+      goneAs: back ? ('returned' as const) : null,
+      missingSince: null,
+    };
     await context.manager.update(Belonging, { id: belonging.id }, noted);
     return {
       events: [{ kind: 'belonging moved', data: { number, name: belonging.name, place: to, back } }],
@@ -66,7 +71,8 @@ export function moveAllBelongings(context: CommandContext, tag: string, place: s
       (belonging) => !belonging.back && belonging.place.toUpperCase() !== place.toUpperCase(),
     );
     const to = await placeOf(context.manager, place, 'storage');
-    for (const { id } of moved) await context.manager.update(Belonging, { id }, { placeId: to?.id ?? null });
+    for (const { id } of moved)
+      await context.manager.update(Belonging, { id }, { placeId: to?.id ?? null, missingSince: null });
     return {
       events: moved.map(({ number, name }) => ({
         kind: 'belonging moved',

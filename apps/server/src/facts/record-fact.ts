@@ -35,6 +35,7 @@ import { meanwhile } from '../platform/meanwhile';
 import { asStored } from '../platform/database/as-stored';
 import { changedRows, firstRow } from '../platform/database/database';
 import type { CommandContext } from '../platform/command-context';
+import { examineStays, keepStays } from '../custody/stays';
 import { driveIdOf, isOurs, keepTheirDrive } from '../shelf/drives';
 import { changeJob, requireNoRun, requireStep } from '../jobs/change-job';
 import { snapshotWith, withFacts, withoutFacts, type KeptFact } from '../jobs/job-after';
@@ -73,9 +74,11 @@ export async function enterFact(
       return known;
     });
     const on = TARGET_IDS.find((one) => targetKey(one, 'identified') === key);
+    const stays = await keepStays(context, before, key, value);
     const held = on ? await noteWhatItHolds(context, job, on, value as { serial: string }) : [];
     const facts = [kept.fact, ...held];
-    return { events: [kept.event], after: withFacts(before, facts, now, held.length > 0 ? undefined : snapshot) };
+    const after = withFacts(before, facts, now, held.length > 0 ? undefined : snapshot);
+    return { events: [kept.event, ...stays.events], after: { ...after, belongings: stays.belongings } };
   });
 }
 
@@ -88,6 +91,7 @@ function originOf(key: EntryKey, { origin: told }: FactEntry): string {
 /** Rules of single facts that go beyond their shape. Returns what is to be kept. */
 async function examine(context: CommandContext, job: JobRecord, key: EntryKey, value: unknown): Promise<unknown> {
   if (key === 'old drive') await keepOldDrive(context, job, value as NonNullable<JobFacts['old drive']>);
+  examineStays(job, key, value);
   if (key === 'other drives') examineOthers(job, value as NonNullable<JobFacts['other drives']>);
   if (key === 'before') examineBefore(job, value as NonNullable<JobFacts['before']>);
   if (key === 'after') examineMeasured(value as NonNullable<JobFacts['after']>);

@@ -2,6 +2,7 @@ import { MOST_FOUND } from '@udrel/contract/limits';
 import type { Found } from '@udrel/contract/types';
 import type { EntityManager } from 'typeorm';
 import { digitsOf } from '../customers/customers';
+import { labelIn } from '../custody/label';
 import { escapeLike } from '../platform/database/like';
 import { CHOICE_KEYS } from '@udrel/core/facts';
 import { rows, wordsIn } from '../platform/database/database';
@@ -30,12 +31,18 @@ export async function find(manager: EntityManager, typed: string): Promise<Found
          from shop_order o join customer c on c.id = o.customer_id join job j on j.order_id = o.id
         where o.number::text = $1 group by o.id, o.number, c.name
        union all
-       select 'belonging', j.tag || '-' || t.number, t.name || coalesce(', at ' || p.code, '') || ', ' || c.name, j.tag, t.id,
+       select case when t.stay is null and j.closed_at is null then 'belonging' else 'stays' end, j.tag || '-' || t.number,
+              t.name || case when t.returned_at is null then coalesce(', at ' || p.code, '')
+                             else ', ' || coalesce(t.gone_as, 'returned') || ' on ' || to_char(t.returned_at, 'YYYY-MM-DD') end
+                || ', ' || c.name, j.tag, t.id,
               case when upper(j.tag || '-' || t.number) = upper($1) then 0 else 1 end
          from belonging t join job j on j.id = t.job_id join shop_order o on o.id = j.order_id
          join customer c on c.id = o.customer_id left join place p on p.id = t.place_id
-        where t.returned_at is null
-          and (j.tag || '-' || t.number = upper($1) or upper(p.code) = upper($1))
+        where t.id in (
+          select b.id from job l join belonging b on b.job_id = l.id where l.tag = $4 and b.number = $5
+          union select b.id from belonging b where b.serial <> '' and upper(b.serial) = upper($1) and b.returned_at is null
+          union select b.id from belonging b join place l on l.id = b.place_id
+                 where b.returned_at is null and upper(l.code) = upper($1))
        union all
        select 'berth', 'Berth ' || b.number, coalesce('busy with ' || j.tag, 'free'), j.tag, b.id, 1
          from berth b left join run r on r.berth_id = b.id and r.outcome = 'running' left join job j on j.id = r.job_id
@@ -70,6 +77,6 @@ export async function find(manager: EntityManager, typed: string): Promise<Found
        select 'model', m.maker || ' ' || m.name, m.code, null, m.id, 4
          from device_model m where m.maker || ' ' || m.name || ' ' || m.code ilike '%' || $2 || '%'
      ) found order by place, title desc limit ${MOST_FOUND}`,
-    [text, escapeLike(text), digits],
+    [text, escapeLike(text), digits, ...labelIn(text)],
   );
 }

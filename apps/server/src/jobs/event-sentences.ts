@@ -129,6 +129,11 @@ const SENTENCES: Sentences = {
   'belonging kept': ({ data }) => `Kept: ${data.name}${data.place ? ` (${data.place})` : ''}`,
   'belonging moved': ({ data }) =>
     `${data.name} ${data.back ? 'given back' : `lies at ${data.place || 'no noted place'}`}`,
+  'belonging kept longer': ({ data }) =>
+    data.until ? `${data.name} is kept until ${data.until}` : `${data.name} is kept without a day`,
+  'belonging missing': ({ data }) => `${data.name} is missing${data.place ? ` at ${data.place}` : ''}`,
+  'belonging gone': ({ data }) =>
+    data.as === 'returned' ? `${data.name} given back` : `${data.name} handed to recycling`,
   'secret kept': ({ data }) => `Secret kept: ${data.label}`,
   'secret shown': ({ data }) => `Secret shown: ${data.label}`,
   'secrets erased': ({ data }) => `Secrets erased: ${data.count}`,

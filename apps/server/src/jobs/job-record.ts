@@ -114,7 +114,8 @@ export const JOBS_SQL = `
          (select coalesce(json_agg(f.value::jsonb || jsonb_build_object('by', s.name, 'at', f.at) order by f.at, f.current, f.id), '[]')
             from fact f join staff s on s.id = f.by where f.job_id = j.id and f.key = 'trial start') as trials,
          (select coalesce(json_agg(json_build_object('id', g.id, 'number', g.number, 'name', g.name,
-                                                     'place', coalesce(l.code, ''), 'back', g.returned_at is not null)
+                                                     'place', coalesce(l.code, ''), 'serial', g.serial, 'stay', g.stay,
+                                                     'until', g.kept_until, 'back', g.returned_at is not null)
                                    order by g.number), '[]')
             from belonging g left join place l on l.id = g.place_id where g.job_id = j.id) as belongings
   ${fromJobs('job')}`;

@@ -64,6 +64,17 @@ const MONEY = [
   ...['customerRows', 'customerCount', 'customerExport', 'customer', 'changeCustomer', 'sayToCustomer'],
   ...['billBegun', 'issueBill', 'bills', 'billCount', 'billExport', 'billPaper', 'billInvoice', 'paymentReceipt'],
   ...['dayBookExport', 'till', 'countTill'],
+  ...[
+    'stays',
+    'stayCount',
+    'stayExport',
+    'staysToSee',
+    'settleStay',
+    'rounds',
+    'beginRound',
+    'scanInRound',
+    'endRound',
+  ],
 ];
 const BENCH = [
   ...[

@@ -11,6 +11,7 @@ const OVER_EXPRESSIONS = [
   'part_named',
   'model_named',
   'customer_named',
+  'belonging_serial',
   'audit_listed',
   'event_audited',
 ].map((name) => `DROP INDEX "public"."${name}"`);

@@ -85,6 +85,8 @@ export function day(date: string): string {
 
 /** The day it is at the shop, as `YYYY-MM-DD`. */
 export const today = (): string => onShopClock(Date.now()).format('YYYY-MM-DD');
+/** The day so many days from today. */
+export const daysFromToday = (days: number): string => onShopClock(Date.now()).add(days, 'day').format('YYYY-MM-DD');
 
 /** When work of so many minutes can be done if it begins at nine on the day a part comes, to the next full hour. */
 export function afterDelivery(date: string, minutes: number): Date {

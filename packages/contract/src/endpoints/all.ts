@@ -1,4 +1,5 @@
 import { agentEndpoints, benchEndpoints } from './bench';
+import { custodyEndpoints } from './hand-over/custody';
 import { correctionEndpoints, jobEndpoints } from './jobs';
 import { modelEndpoints } from './library';
 import { moneyEndpoints, orderEndpoints } from './orders';
@@ -17,6 +18,7 @@ export const endpoints = {
   ...shelfEndpoints,
   ...orderEndpoints,
   ...moneyEndpoints,
+  ...custodyEndpoints,
   ...jobEndpoints,
   ...correctionEndpoints,
   ...matchingEndpoints,

@@ -11,6 +11,7 @@ export const TOPICS = [
   'Quote',
   'Bills',
   'Till',
+  'Stays',
   'Rates',
   'Lessons',
   'Parts',
@@ -31,11 +32,12 @@ export const TOPICS_OF_A_JOB: readonly Topic[] = ['Job', 'JobRuns', 'JobPhotos',
  * browser that the server hints at. `job` and `run` are about one job, which is named with them.
  */
 export const STALE = {
-  job: ['Job', 'JobRuns', 'JobPhotos', 'Match', 'Floor', 'Runs', 'Jobs', 'Berths', 'Quote', 'Customer'],
+  job: ['Job', 'JobRuns', 'JobPhotos', 'Match', 'Floor', 'Runs', 'Jobs', 'Berths', 'Quote', 'Customer', 'Stays'],
   run: ['JobRuns', 'Runs', 'Berths'],
   'every job': ['Job', 'Match', 'Floor', 'Jobs', 'Quote', 'Customer'],
   money: ['Quote', 'Job', 'Bills', 'Till', 'Customer'],
   till: ['Till'],
+  stays: ['Stays', 'Job', 'Customer'],
   lessons: ['Lessons'],
   shelf: ['Parts', 'Match', 'Quote'],
   models: ['Models'],
@@ -55,6 +57,7 @@ export const STALE = {
     'Quote',
     'Bills',
     'Till',
+    'Stays',
     'Parts',
     'Customers',
     'Customer',
@@ -70,5 +73,5 @@ export type Change = keyof typeof STALE;
 export type Hint =
   | { kind: 'job'; tag: string; version: number }
   | { kind: 'run'; tag: string }
-  | { kind: Extract<Change, 'shelf' | 'models' | 'customers' | 'everything'> }
+  | { kind: Extract<Change, 'shelf' | 'models' | 'customers' | 'stays' | 'everything'> }
   | { kind: 'session' };

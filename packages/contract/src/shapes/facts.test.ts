@@ -23,6 +23,7 @@ const READS = {
   places: Array.from({ length: 9 }, (_none, n) => ({ offset: n * 50e9, rate: n === 8 ? null : 110.5, failed: 0 })),
   small: { count: 800, failed: 0, rate: 0.3, middle: 14, slowest20: 18, slowest100: 60, slowest: 90 },
 };
+const RETURNED = { as: 'returned', until: null, place: '', consent: false, note: '' };
 const ATTEMPT = {
   at: '2031-05-01T10:00:00Z',
   when: 'before',
@@ -149,7 +150,8 @@ const CASES: Record<EntryKey, { right: object; wrong: object; field: string }> =
     wrong: { results: [{ name: '', works: true }] },
     field: 'results.0.name',
   },
-  'old drive stays': { right: { where: 'returned', consent: false }, wrong: { where: '' }, field: 'where' },
+  'old drive stays': { right: RETURNED, wrong: { as: 'somewhere' }, field: 'as' },
+  'modules stay': { right: RETURNED, wrong: { until: 'soon' }, field: 'until' },
   'document given': { right: { given: true }, wrong: { given: 1 }, field: 'given' },
   signature: { right: { name: 'A', path: 'M0 0' }, wrong: { path: '' }, field: 'path' },
   backup: {

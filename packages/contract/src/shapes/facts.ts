@@ -15,6 +15,7 @@ import {
   type TargetKey,
 } from '@udrel/core/facts';
 import { ATTACHMENTS, CONDITIONS, START_KINDS, START_TIMES } from '@udrel/core/benchmarks';
+import { STAYS } from '@udrel/core/custody';
 import { HEALTH_GRADES } from '@udrel/core/estimate';
 import { CLEARABLE_KINDS, EXTENTS, FILE_SYSTEMS, NEW_VOLUME_KINDS, SCHEMES, TARGET_IDS } from '@udrel/core/layout';
 import {
@@ -106,6 +107,14 @@ const layoutIntent = object({
 
 /** A shape whose values are those that the core computes with: a drift of either does not compile. */
 type FactShapes<Keys extends FactKey> = { [K in Keys]: Shape<NonNullable<JobFacts[K]>> };
+
+const stays = object({
+  as: oneOf(...STAYS),
+  until: nullable(day()),
+  place: text(20, 0),
+  consent: boolean(),
+  note: text(120, 0),
+});
 
 const share = number(0, 1);
 const markSeconds = optional(number(0, 7200));
@@ -246,7 +255,8 @@ export const factShapes = {
     results: list(object({ name: text(40), works: boolean(), why: optional(text(200, 0)) }), 60),
     note: text(300, 0),
   }),
-  'old drive stays': object({ where: text(120), consent: boolean() }),
+  'old drive stays': stays,
+  'modules stay': stays,
   'document given': object({ given: boolean() }),
   signature: object({ name: text(120), path: text(60_000) }),
   'put back': object({ serial: text(60, 0) }),

@@ -86,6 +86,9 @@ export interface JobEventData {
   'handed off': { batteryOff: boolean; tried: string; next: string };
   'belonging kept': { number: number; name: string; place: string };
   'belonging moved': { number: number; name: string; place: string; back: boolean };
+  'belonging kept longer': { number: number; name: string; until: string };
+  'belonging missing': { number: number; name: string; place: string };
+  'belonging gone': { number: number; name: string; as: 'returned' | 'recycled' };
   'secret kept': { secretId: string; label: string };
   'secret shown': { secretId: string; label: string };
   'secrets erased': { count: number };

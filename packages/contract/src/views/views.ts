@@ -1,4 +1,5 @@
 import type { ShopFormats } from '../shapes/orders';
+import type { BelongingStay } from '@udrel/core/custody';
 import type { JobFacts } from '@udrel/core/facts';
 import type { StepId } from '@udrel/core/stations';
 import type { ProgressState, Progress, RunWants } from '@udrel/core/progress';
@@ -129,6 +130,11 @@ export interface BelongingView {
   number: number;
   name: string;
   place: string;
+  /** Of a drive; empty of anything else. */
+  serial: string;
+  /** Why it lies here after the job, and until when. */
+  stay: BelongingStay | null;
+  until: string | null;
   back: boolean;
 }
 
@@ -352,7 +358,8 @@ export interface MatchView {
 
 /** One thing found by the scan or find field. */
 export interface Found {
-  kind: 'job' | 'order' | 'customer' | 'device' | 'drive' | 'model' | 'belonging' | 'place' | 'part' | 'berth';
+  kind:
+    'job' | 'order' | 'customer' | 'device' | 'drive' | 'model' | 'belonging' | 'stays' | 'place' | 'part' | 'berth';
   title: string;
   detail: string;
   /** Job to open, where there is one. */

@@ -1,4 +1,5 @@
 import { binary, rate, soldName } from '../capacity';
+import { staysTold } from '../custody';
 import { TARGET_IDS, targetName, targetTitle, type TargetId } from '../layout';
 import { linkName } from '../links';
 import { amount } from '../money';
@@ -278,12 +279,8 @@ export const FACTS = {
     tell: functionsTold,
   },
   functions: { evidenceOf: ['check functions'], restsOn: PROVEN_ON, offline: true, tell: functionsTold },
-  'old drive stays': {
-    evidenceOf: ['place old drive'],
-    atCounter: true,
-    offline: true,
-    tell: ({ where }) => where,
-  },
+  'old drive stays': { evidenceOf: ['place old drive'], atCounter: true, offline: true, tell: staysTold },
+  'modules stay': { evidenceOf: ['place modules'], atCounter: true, offline: true, tell: staysTold },
   'document given': {
     evidenceOf: ['give document'],
     restsOn: ['trial start', 'after', 'functions'],

@@ -10,6 +10,7 @@ import type { FittedModule, MemoryModule, SystemBits } from '../memory';
 import type { AcceptedPlan, PlanDraft, PreparationId, PreparedStamp } from './plan-types';
 import type { Sign, Try } from '../triage';
 import type { FactsOfTargets } from './target-facts';
+import type { Stays } from '../custody';
 
 export interface OldDrive {
   serial: string;
@@ -232,7 +233,9 @@ export interface JobFacts extends FactsOfTargets {
   'functions on arrival'?: { results: { name: string; works: boolean }[]; note: string };
   /** `why`: of what does not work, where it did when the device came. */
   functions?: { results: { name: string; works: boolean; why?: string }[]; note: string };
-  'old drive stays'?: { where: string; consent: boolean };
+  /** What becomes of what came out for good. */
+  'old drive stays'?: Stays;
+  'modules stay'?: Stays;
   'document given'?: { given: boolean };
   signature?: { name: string; path: string };
   /** After an end without work: what sits in the device again, and whether it starts as it came. */

@@ -39,6 +39,7 @@ export const STEPS = {
   'measure after': 'Prove',
   'check functions': 'Prove',
   'place old drive': 'Hand over',
+  'place modules': 'Hand over',
   'give document': 'Hand over',
   sign: 'Hand over',
   'put back': 'Swap',

@@ -38,7 +38,7 @@ export { procedureOf } from './procedure';
 export * from './next-hands';
 export * from './corrections';
 export { copiesAtBerth, decided, fitsFirst, opensFirst, copyTargets } from './evidence/on-route';
-export { changesOf, type Change } from './evidence/changes';
+export { changesOf, modulesOut, type Change } from './evidence/changes';
 export { preparationsOf, stopRuleOf } from './evidence/preparations';
 export { deadFunctions, functionChecks, PROVABLE, type DeadFunction } from './rules/function-checks';
 export {

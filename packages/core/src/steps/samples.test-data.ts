@@ -76,6 +76,7 @@ const STATE = {
   drives: [],
 };
 
+const RETURNED = { as: 'returned', until: null, place: '', consent: false, note: '' } as const;
 const READS: DriveReads = { serial: 'OLD', bytes: 1, where: 'berth', link: '', seconds: 30, places: [], small: null };
 
 /** Every fact there is, in the order in which they become known. */
@@ -162,7 +163,8 @@ export const complete: Required<JobFacts> = {
   after: { set: { ...set, method: '', attached: 'inside' }, whyNot: '' },
   'functions on arrival': { results: [{ name: 'keys', works: true }], note: '' },
   functions: { results: [{ name: 'keys', works: true }], note: '' },
-  'old drive stays': { where: 'returned', consent: false },
+  'old drive stays': RETURNED,
+  'modules stay': RETURNED,
   'document given': { given: true },
   signature: { name: 'A', path: '' },
   'put back': { serial: 'old' },

@@ -6,11 +6,11 @@ import { book } from '../../orders/book-in';
 import { billPaper, receiptOf } from '../../papers/papers';
 import { invoiceOf } from '../../papers/invoice';
 import { sendInvoice, sendPdf } from '../../papers/send-paper';
-import { handlers, type Call } from '../../platform/http/handlers';
+import { handlers } from '../../platform/http/handlers';
 import { listHandlers } from '../../platform/http/list-handlers';
 import { sendCsv } from '../../platform/http/send-csv';
-import { shopDay } from '../../shop/calendar';
 import { readSeller, setSeller } from '../../shop/seller';
+import { withToday } from '../../shop/today';
 import { readShop } from '../../staff/people';
 import { BOOK_COLUMNS, dayBook } from '../../till/day-book';
 import { BILL_LIST } from '../../till/list-bills';
@@ -29,15 +29,11 @@ export const orderHandlers = handlers(orderEndpoints, {
 });
 
 const billList = listHandlers('bills', BILL_LIST);
-const dated = async <F extends object>({ manager, now }: Pick<Call, 'manager' | 'now'>, filter: F) => ({
-  ...filter,
-  today: shopDay(now, (await readShop(manager)).formats),
-});
 
 export const moneyHandlers = handlers(moneyEndpoints, {
-  bills: async (call) => billList.page(call, await dated(call, call.query)),
-  billCount: async (call) => billList.count(call, await dated(call, call.query)),
-  billExport: async (call) => billList.file(call, await dated(call, call.query)),
+  bills: async (call) => billList.page(call, await withToday(call, call.query)),
+  billCount: async (call) => billList.count(call, await withToday(call, call.query)),
+  billExport: async (call) => billList.file(call, await withToday(call, call.query)),
   billPaper: async ({ manager, params, response }) => sendPdf(response, await billPaper(manager, params.id)),
   billInvoice: async ({ manager, params, response }) => sendInvoice(response, await invoiceOf(manager, params.id)),
   paymentReceipt: async ({ manager, params, response }) => sendPdf(response, await receiptOf(manager, params.id)),

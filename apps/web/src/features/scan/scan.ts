@@ -23,6 +23,7 @@ export function useScanned(claim: (text: string) => boolean): void {
 export function addressOf(found: Found): string {
   if (found.kind === 'belonging' && found.tag)
     return `/jobs/${found.tag}/book-in?belonging=${found.title.split('-').at(-1) ?? ''}`;
+  if (found.kind === 'stays') return `/stays?find=${encodeURIComponent(found.title)}`;
   if (found.tag) return `/jobs/${found.tag}`;
   if (found.kind === 'customer') return `/customers/${found.id}`;
   if (found.kind === 'model') return `/models?find=${encodeURIComponent(found.detail)}`;

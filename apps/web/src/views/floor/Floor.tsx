@@ -1,4 +1,4 @@
-import { useEffect, useRef } from 'react';
+import { Suspense, useEffect, useRef } from 'react';
 import { Link } from 'react-router';
 import type { FloorView, HandsView, RunNow } from '@udrel/contract/types';
 import { useFloorQuery, useRunsQuery } from '../../api/api';
@@ -6,11 +6,14 @@ import { retimed } from '@udrel/core/steps';
 import { range } from '../../format/time';
 import { whole } from '../../format/units';
 import { Empty, Loaded, Sheet } from '../../ui';
+import { late } from '../../ui/late';
 import styles from './floor.module.css';
 import { HandsList } from './HandsList';
 import { PromiseRuler } from './PromiseRuler';
 import { ReadyToFetch } from './ReadyToFetch';
 import { RunStrip } from './RunStrip';
+
+const StaysToSee = late(() => import('./StaysToSee'));
 
 /** Home: what needs hands, what runs by itself, what is promised. */
 export default function Floor() {
@@ -36,6 +39,9 @@ export default function Floor() {
             </Loaded>
           </div>
           {floor.ready.length > 0 && <ReadyToFetch ready={floor.ready} />}
+          <Suspense fallback={null}>
+            <StaysToSee />
+          </Suspense>
           <PromiseRuler hands={floor.hands} now={Date.parse(floor.now)} />
         </>
       )}

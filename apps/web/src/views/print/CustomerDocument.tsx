@@ -90,7 +90,12 @@ export function CustomerDocument({ job, shop }: { job: JobView; shop: string }) 
             : []),
           ...(dead.length > 0 ? [['Does not work', deadWords(dead)] as const] : []),
           ...(cameDead.length > 0 ? [['Dead when it came', cameDead.join(', ')] as const] : []),
-          ...(facts['old drive stays'] ? [['The old drive is', facts['old drive stays'].where] as const] : []),
+          ...(facts['old drive stays']
+            ? [['The old drive', tellFact('old drive stays', facts['old drive stays'])] as const]
+            : []),
+          ...(facts['modules stay']
+            ? [['The old modules', tellFact('modules stay', facts['modules stay'])] as const]
+            : []),
         ]}
       />
       {startUp?.multiple && startUp.before !== null && startUp.after !== null && (

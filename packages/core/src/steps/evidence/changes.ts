@@ -78,14 +78,18 @@ function ofOldDrive(job: JobSnapshot): Change[] {
   });
 }
 
-function ofMemory({ facts }: JobSnapshot): Change[] {
-  const { 'memory choice': choice, memory, 'memory fitted': fitted } = facts;
+/** Modules whose slots the chosen ones take. */
+export function modulesOut({ facts: { 'memory choice': choice, memory } }: Pick<JobSnapshot, 'facts'>) {
+  return (memory?.modules ?? []).filter(({ slot }) => choice?.into.includes(slot));
+}
+
+function ofMemory(job: JobSnapshot): Change[] {
+  const { 'memory choice': choice, 'memory fitted': fitted } = job.facts;
   if (!choice) return [];
   const done = fitted !== undefined;
-  const removed = (memory?.modules ?? []).filter(({ slot }) => choice.into.includes(slot));
   return [
     { way: 'in', what: `${choice.maker} ${choice.name}`, count: choice.count, where: choice.into.join(', '), done },
-    ...removed.map(({ slot, bytes }): Change => {
+    ...modulesOut(job).map(({ slot, bytes }): Change => {
       return { way: 'out', what: `module of ${binary(bytes)}`, count: 1, where: slot, done };
     }),
   ];

@@ -15,6 +15,7 @@ import {
   replacesDrive,
   wants,
 } from '../evidence/evidence';
+import { modulesOut } from '../evidence/changes';
 import { fittedBeforeCopy, openedBeforeCopy, targetFittedBeforeCopy } from './before-copy';
 import { DEVICE_RULES } from './device-rules';
 import { preparationsOf } from '../evidence/preparations';
@@ -263,12 +264,21 @@ export const WORK_RULES: readonly StepRule[] = [
     gates: [],
   },
   {
+    id: 'place modules',
+    title: titled('Note where the old modules stay'),
+    minutes: 1,
+    applies: (job) => modulesOut(job).length > 0,
+    done: ({ facts }) => facts['modules stay'] !== undefined,
+    after: () => ['check functions'],
+    gates: [],
+  },
+  {
     id: 'give document',
     title: titled('Give the customer document'),
     minutes: 3,
     applies: always,
     done: ({ facts }) => facts['document given']?.given === true,
-    after: () => ['check functions', 'measure after', 'place old drive'],
+    after: () => ['check functions', 'measure after', 'place old drive', 'place modules'],
     gates: [],
   },
   {

@@ -1,7 +1,8 @@
 import { AnswersAsSent1795980000000 } from './answers-as-sent';
 import { AroundThePath1780560000000 } from './first/around-the-path';
-import { Bills1797000000000 } from './bills';
-import { Customers1797100000000 } from './customers';
+import { Bills1797000000000 } from './hand-over/bills';
+import { Customers1797100000000 } from './hand-over/customers';
+import { Stays1797200000000 } from './hand-over/stays';
 import { CopyPerDrive1795800000000 } from './first/copy-per-drive';
 import { DrivesByRole1795970000000 } from './first/drives-by-role';
 import { EventsTyped1795950000000 } from './first/events-typed';
@@ -45,4 +46,5 @@ export const migrations = [
   ModelPictures1796900000000,
   Bills1797000000000,
   Customers1797100000000,
+  Stays1797200000000,
 ];

@@ -11,7 +11,7 @@ import { useJobChange } from '../../../features/job/useJobChange';
 import styles from '../../../features/job/job.module.css';
 import { MoneySheet } from './MoneySheet';
 import { KeptUntilForm } from '../end/EndForms';
-import { OldDriveStays } from './OldDriveStays';
+import { ModulesStay, OldDriveStays } from './WhatStays';
 import { Signature } from './Signature';
 
 /** The customer's document, the old drive, the signature; then the job is closed. Its money is seen to afterwards too. */
@@ -35,6 +35,7 @@ function Given({ job }: { job: JobView }) {
   return (
     <>
       {replacesDrive(job.snapshot) && <OldDriveStays job={job} />}
+      <ModulesStay job={job} />
       <Document job={job} />
       <Signature job={job} />
     </>

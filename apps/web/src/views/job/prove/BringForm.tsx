@@ -6,11 +6,12 @@ import { range } from '../../../format/time';
 import { Sheet } from '../../../ui';
 import { RecordFoot } from '../../../features/job/RecordFoot';
 import styles from '../../../features/job/job.module.css';
-import { DESTINATIONS } from '../hand-over/destinations';
+import { destroysData, STAYS } from '@udrel/core/custody';
 
 const BROUGHT = ['brought and checked', 'not brought'] as const;
-const STAYS = 'stays in the device';
-const WHERE = ['', STAYS, ...DESTINATIONS.filter((one) => !one.startsWith('wiped'))];
+const WHERE = ['', ...STAYS.filter((way) => !destroysData(way))];
+/** With what was noted before, in whatever words. */
+const whereOf = (noted = '') => [...new Set<string>([...WHERE, noted])];
 
 /** Files of other drives of the device come onto the new one: what was brought, how it was checked, where they are now. */
 export function BringForm({ job }: { job: JobView }) {
@@ -52,7 +53,12 @@ export function BringForm({ job }: { job: JobView }) {
               {run && <span className="sub"> about {range(run.estimate.low, run.estimate.high)}</span>}
             </p>
             <Field form={form} name={`drives.${index}.result`} label="Its files" choices={['', ...BROUGHT]} />
-            <Field form={form} name={`drives.${index}.where`} label="The drive now" choices={WHERE} />
+            <Field
+              form={form}
+              name={`drives.${index}.where`}
+              label="The drive now"
+              choices={whereOf(known?.drives[index]?.where)}
+            />
             <Field
               form={form}
               name={`drives.${index}.note`}

@@ -1,5 +1,5 @@
 import type { MigrationInterface, QueryRunner } from 'typeorm';
-import { AUDITED_THEN } from './lists-of-the-house';
+import { AUDITED_THEN } from '../lists-of-the-house';
 
 /** What is audited from now on: the index serves only who asks for nothing but these. */
 const AUDITED_NOW = [...AUDITED_THEN, 'bills set', 'till counted', 'bill issued', 'bill credited'];

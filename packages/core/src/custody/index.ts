@@ -1,0 +1,2 @@
+export * from './round';
+export * from './stays';
