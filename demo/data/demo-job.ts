@@ -1,3 +1,4 @@
+import type { Stays } from '@udrel/core/custody';
 import type { JobFacts, OldDrive, PreparationId, Route, SwitchedBesides } from '@udrel/core/facts';
 import type { JobBooking, MarkPhoto } from '@udrel/contract/types';
 import type { Station } from '@udrel/core/stations';
@@ -99,6 +100,8 @@ export interface DemoJob {
   loaders?: string[];
   /** What is seen of it where it does not start, and what was looked for. */
   noStart?: NonNullable<JobFacts['no start']>;
+  /** What becomes of its old drive; else it goes back in its bag. `days` from now until which it is kept. */
+  stays?: Pick<Stays, 'as' | 'place'> & { days?: number };
   /** What it taught about its model. */
   lesson?: string;
 }

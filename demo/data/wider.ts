@@ -69,6 +69,15 @@ function moneyOf(n: number): Afterwards[] {
 }
 const [UNPAID, PUT_RIGHT, HALF_PAID] = [CLOSED.length - 4, CLOSED.length - 3, CLOSED.length - 2];
 
+/** Of some of them the old drive stays here: one longer than was agreed, one to be wiped, one for the recycler. */
+const KEPT: Readonly<Record<number, DemoJob['stays']>> = {
+  0: { as: 'kept as a fallback', place: 'rack D1', days: -4 },
+  2: { as: 'to be wiped', place: 'rack D2' },
+  4: { as: 'kept as a fallback', place: 'rack D1', days: 9 },
+  5: { as: 'for recycling', place: 'rack D2' },
+  6: { as: 'kept as a fallback', place: 'rack D1', days: 12 },
+};
+
 /** Jobs that were closed in the weeks before: what the shop learnt from them stands at their models. */
 export const history: DemoJob[] = CLOSED.map(([customer, model, serial, complaint, daysAgo], n) => ({
   customer,
@@ -91,6 +100,7 @@ export const history: DemoJob[] = CLOSED.map(([customer, model, serial, complain
   before: slow,
   after: quick,
   afterwards: moneyOf(n),
+  ...(KEPT[n] ? { stays: KEPT[n] } : {}),
   ...(n === 0 ? { lesson: 'The two screws under the rear feet are 4 mm shorter: keep them apart.' } : {}),
   ...(n === 1 ? { lesson: 'The ribbon latch slides towards the hinge; lifted, it breaks.' } : {}),
   ...(n === 5 ? { lesson: 'Warm the lower edge for two minutes, then the cups hold.' } : {}),

@@ -32,6 +32,7 @@ import { fact, type Act, type Stage } from './act';
 import { readFrom } from './replay-reading';
 import { draftPlan, onRoute, once, prepareDevice, readBack, tookAsLong } from './replay-copy';
 
+const DAY = 86_400_000;
 const METHOD = '1 MiB QD8 and 4 KiB QD1, 3 runs';
 
 /** What is done to a job, each with how far it has come by then. */
@@ -166,16 +167,23 @@ function driveSteps(job: DemoJob, stage: Stage): Steps {
     ['closed up', refitOld],
     ...(job.reads ? ([['closed up', readOver('after')]] as Steps) : []),
     ...provingSteps(job),
-    ['closed', placeOld],
+    ['closed', placeOld(job, stage)],
     ...closingSteps,
   ];
 }
 
 /** The old drive goes back in its bag, where the job says nothing else. */
-const placeOld: Act = (context, view) => {
-  const stays = { as: 'returned', until: null, place: '', consent: false, note: 'in its bag, labelled' };
-  return fact('old drive stays', stays)(context, view);
-};
+function placeOld({ stays }: DemoJob, { now }: Stage): Act {
+  const until = stays?.days === undefined ? null : new Date(now + stays.days * DAY).toISOString().slice(0, 10);
+  return (context, view) =>
+    fact('old drive stays', {
+      as: oldStaysAt(view.snapshot) === null ? (stays?.as ?? 'returned') : 'in the device',
+      until,
+      place: stays?.place ?? '',
+      consent: stays?.as === 'to be wiped' || stays?.as === 'for recycling',
+      note: stays ? 'in a bag with its label' : 'in its bag, labelled',
+    })(context, view);
+}
 
 /** What was not there when it came is noted before anything is counted out. */
 function noteMissing({ missing }: DemoJob, context: CommandContext, view: JobView): Promise<JobView> {
@@ -252,7 +260,7 @@ function freshSteps(job: DemoJob, stage: Stage): Steps {
     ['started', fact('installed', { system: 'desktop system, newest version', files: 'not wanted', note: '' })],
     ['started', STARTED],
     ...provingSteps(job),
-    ['closed', placeOld],
+    ['closed', placeOld(job, stage)],
     ...closingSteps,
   ];
 }

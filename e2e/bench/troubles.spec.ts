@@ -96,7 +96,7 @@ test('an old drive that stays for data is attached again only after the trial st
   await page.getByRole('button', { name: 'All back, closed' }).click();
   await expect(gate(page, 'balanced')).toHaveAttribute('data-holds', 'true');
   await page.goto('/jobs/U-2435/hand-over');
-  await expect(page.getByLabel('Where it stays')).toHaveValue('in the device, at Site A, for data');
+  await expect(page.getByLabel('Where it stays')).toHaveValue('in the device');
 });
 
 test('the owner gives a new password, and it is changed by who has it', async ({ page, browser }) => {
@@ -148,7 +148,7 @@ test('files of a second old drive come onto the new one, and their paper says wh
   await bring.getByLabel('Its files').selectOption('brought and checked');
   await bring.getByRole('button', { name: 'Record it' }).click();
   await expect(bring.getByText('Fill this in.')).toHaveCount(2);
-  await bring.getByLabel('The drive now').selectOption('returned in its bag, labelled');
+  await bring.getByLabel('The drive now').selectOption('returned');
   await bring.getByLabel('How many, how large, how checked; or why not').fill('5 folders, 262 GiB, 30 opened');
   await bring.getByRole('button', { name: 'Record it' }).click();
   await expect(bring).toContainText('recorded');

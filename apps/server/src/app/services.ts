@@ -6,6 +6,8 @@ export { closeJob } from '../closing/close-job';
 export { correct } from '../corrections/corrections';
 export { enterFact } from '../facts/record-fact';
 export { overrideGate } from '../jobs/override-gate';
+export { beginRound, endRound, scanInRound } from '../custody/round';
+export { listStays } from '../custody/list-stays';
 export { handOff, claim } from '../custody/claims';
 export { orderParts } from '../matching/part-orders';
 export { viewPlacing } from '../planning/placing';

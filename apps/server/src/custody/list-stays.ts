@@ -1,10 +1,12 @@
 import type { StaySort } from '@udrel/contract/shapes';
-import type { StayFilter, StayView } from '@udrel/contract/types';
+import type { StayFilter, StayPage, StayView } from '@udrel/contract/types';
 import type { EntityManager } from 'typeorm';
 import { firstRow } from '../platform/database/database';
 import { escapeLike } from '../platform/database/like';
-import type { Listed } from '../platform/database/listed';
+import { listPage, type Listed } from '../platform/database/listed';
 import { notFound } from '../platform/errors';
+import type { CommandContext } from '../platform/command-context';
+import { todayIn } from '../shop/today';
 
 /** The filter with the day that it is in the shop, after which something is due. */
 export type StaysAsked = StayFilter & { today: string };
@@ -74,4 +76,9 @@ export async function viewStay(manager: EntityManager, id: string): Promise<Stay
   const row = await firstRow<StayView>(manager, `select ${COLUMNS} from belonging g ${JOINS} where g.id = $1`, [id]);
   if (!row) throw notFound('This thing');
   return row;
+}
+
+/** The first page of what stays after its job. */
+export async function listStays({ manager, now }: Pick<CommandContext, 'manager' | 'now'>): Promise<StayPage> {
+  return listPage(manager, STAY_LIST, { today: await todayIn(manager, now) }, now);
 }

@@ -1,12 +1,14 @@
 import { Link } from 'react-router';
 import { useStaysToSeeQuery } from '../../api/api';
 import { calendarDay } from '../../format/time';
+import { TroubleNote } from '../../ui';
 import styles from './floor.module.css';
 
 /** What stays with us and wants hands: kept longer than was agreed, or not found at its place. */
 export default function StaysToSee() {
-  const { data } = useStaysToSeeQuery();
-  if (!data || data.first.length === 0) return null;
+  const { data, error } = useStaysToSeeQuery();
+  if (!data) return error ? <TroubleNote error={error} /> : null;
+  if (data.first.length === 0) return null;
   const { due, missing, first } = data;
   return (
     <section aria-labelledby="stays" className={styles.ready}>

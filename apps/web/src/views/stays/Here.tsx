@@ -42,7 +42,7 @@ const COLUMNS: readonly Column<StayView, StaySort>[] = [
   {
     id: 'why',
     title: 'Why it is here',
-    width: 190,
+    width: 230,
     cell: ({ stay, open, gone, missingSince }) =>
       gone ? (
         gone

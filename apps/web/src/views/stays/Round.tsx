@@ -173,12 +173,12 @@ function Showed({ shows, title, aside }: { shows: Shown; title: string; aside: s
           ))}
         </>
       )}
-      <Things
+      <Folded
         title="Nobody looked"
         things={notLooked}
         tell={({ place }) => (place ? `at ${place}` : 'no noted place')}
       />
-      <Things title="At work" things={atWork} tell={({ atWork: who }) => who ?? ''} />
+      <Folded title="At work" things={atWork} tell={({ atWork: who }) => who ?? ''} />
       {missing.length + elsewhere.length + extra.length + notLooked.length === 0 && (
         <p>
           <OutcomeMark outcome="pass" /> All {right.length} things lie where they should.
@@ -188,8 +188,40 @@ function Showed({ shows, title, aside }: { shows: Shown; title: string; aside: s
   );
 }
 
-function Things(props: { title: string; things: readonly Lying[]; tell: (one: Lying) => string; bad?: boolean }) {
-  const { title, things, tell, bad = false } = props;
+interface ThingsProps {
+  title: string;
+  things: readonly Lying[];
+  tell: (one: Lying) => string;
+  bad?: boolean;
+}
+
+/** What is no trouble by itself: how many, and each of them for who asks. */
+function Folded({ title, things, tell }: ThingsProps) {
+  if (things.length === 0) return null;
+  return (
+    <details className={styles.folded}>
+      <summary>
+        {title}: {things.length}
+      </summary>
+      {things.map((one) => (
+        <Thing key={one.label} one={one} tell={tell} />
+      ))}
+    </details>
+  );
+}
+
+function Thing({ one, tell }: Pick<ThingsProps, 'tell'> & { one: Lying }) {
+  return (
+    <p className={styles.thing}>
+      <span className="mono">{one.label}</span>
+      <span>
+        {one.name} <span className="sub">{tell(one)}</span>
+      </span>
+    </p>
+  );
+}
+
+function Things({ title, things, tell, bad = false }: ThingsProps) {
   if (things.length === 0) return null;
   return (
     <>
@@ -197,12 +229,7 @@ function Things(props: { title: string; things: readonly Lying[]; tell: (one: Ly
         {title}: {things.length}
       </h3>
       {things.map((one) => (
-        <p key={one.label} className={styles.thing}>
-          <span className="mono">{one.label}</span>
-          <span>
-            {one.name} <span className="sub">{tell(one)}</span>
-          </span>
-        </p>
+        <Thing key={one.label} one={one} tell={tell} />
       ))}
     </>
   );
