@@ -25,6 +25,7 @@ export default defineConfig({
       unit('core', 'packages/core'),
       unit('contract', 'packages/contract'),
       unit('bench', 'apps/bench'),
+      unit('post', 'apps/post'),
       unit('web', 'apps/web'),
       {
         test: {

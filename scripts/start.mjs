@@ -42,5 +42,7 @@ Demo sign-ins (they work on this computer only):
   owner       odo   bench-demo-2
   counter     wren  bench-demo-3
 
+What the demo sends to customers comes in at ${shop.post}
+
 `;
 }

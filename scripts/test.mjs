@@ -20,13 +20,13 @@ const totals = { passed: 0, failed: 0 };
 await installPackages();
 if (fast) {
   await checks();
-  await vitest(['core', 'contract', 'bench', 'web']);
+  await vitest(['core', 'contract', 'bench', 'post', 'web']);
 } else {
   // The checks take what the browser tests leave of the machine.
   const checked = checks('nice', '-n', '19');
   await postgresPrograms();
   await installBrowser();
-  await vitest(['core', 'contract', 'bench', 'web', 'server']);
+  await vitest(['core', 'contract', 'bench', 'post', 'web', 'server']);
   await buildAll();
   await playwright();
   await checked;

@@ -3,11 +3,18 @@ import { existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 
 import { join } from 'node:path';
 import { binEnv, fail, ROOT, run } from './run.mjs';
 
-const SOURCES = ['packages/core/src', 'packages/contract/src', 'apps/server/src', 'apps/bench/src', 'apps/web'];
-const BUILDS = ['web', 'server', 'bench'];
+const SOURCES = [
+  'packages/core/src',
+  'packages/contract/src',
+  'apps/server/src',
+  'apps/bench/src',
+  'apps/post/src',
+  'apps/web',
+];
+const BUILDS = ['web', 'server', 'bench', 'post'];
 const CACHE = join(ROOT, '.cache', 'built');
 
-/** Builds web, server and bench agent, unless exactly these sources were built last. */
+/** Builds web, server, bench agent and the stand-in for post, unless exactly these sources were built last. */
 export async function buildAll() {
   const wanted = contentHash();
   const built = BUILDS.every((app) => existsSync(join(ROOT, 'apps', app, 'dist')));

@@ -4,7 +4,7 @@ import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node
 import { connect } from 'node:net';
 import { homedir } from 'node:os';
 import { join, resolve } from 'node:path';
-import { openCluster } from './cluster.mjs';
+import { freePort, openCluster } from './cluster.mjs';
 import { binEnv, fail, ROOT, run, sleep, until } from './run.mjs';
 
 /** Room for what lives as long as a request: with less of it much of that is carried on for nothing. */
@@ -108,6 +108,8 @@ export async function openShop(given, { fast = false, quiet = false } = {}) {
     UDREL_PHOTOS: join(given.data, 'photos'),
     UDREL_SERVER: `http://${given.host === '0.0.0.0' ? '127.0.0.1' : given.host}:${given.port}`,
     UDREL_DEMO: given.demo ? '1' : '0',
+    ...(given.demo ? await postPorts(given.port) : {}),
+    UDREL_POST_FOLDER: join(given.data, 'post'),
     UDREL_BENCH_SPEED: given.benchSpeed,
     ...(given.berths ? { UDREL_BERTHS: given.berths } : {}),
     NODE_ENV: 'production',
@@ -119,12 +121,15 @@ export async function openShop(given, { fast = false, quiet = false } = {}) {
   const children = {};
   let stopping = false;
   if (cluster) void watchDatabase();
+  // Where nobody is to be written to, what is sent goes to a stand-in on this computer.
+  if (given.demo) keep('post', 'apps/post/dist/main.js');
   keep('server', 'apps/server/dist/main.js');
   await untilHealthy(env.UDREL_SERVER, () => children.server);
   // A real shop has no simulated berths, and one whose agents run on bench machines has none of its own.
   const berths = env.UDREL_BERTHS ?? (given.demo ? '' : 'none');
   if (berths !== 'none') keep('bench', 'apps/bench/dist/main.js');
-  return { url: env.UDREL_SERVER, databaseUrl, cluster, children, env, stop };
+  const post = given.demo ? `http://127.0.0.1:${env.UDREL_POST_HTTP}` : null;
+  return { post, url: env.UDREL_SERVER, databaseUrl, cluster, children, env, stop };
 
   function keep(name, script, tries = 0) {
     const flags = name === 'server' ? (given.serverFlags ?? []) : [];
@@ -176,6 +181,12 @@ export async function openShop(given, { fast = false, quiet = false } = {}) {
     await Promise.all(running.map((child) => end(child)));
     await cluster?.stop();
   }
+}
+
+/** Where the stand-in for post listens, beside the shop. */
+async function postPorts(port) {
+  const mail = await freePort(port + 2);
+  return { UDREL_POST_SMTP: String(mail), UDREL_POST_HTTP: String(await freePort(port + 3)) };
 }
 
 /** A database that is not ours must answer before anything is started on it. */

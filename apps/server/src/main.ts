@@ -5,8 +5,10 @@ import { readConfig } from './app/config';
 import { openDatabase } from './app/open-database';
 import { keepHouse } from './app/keep-house';
 import { loggedError } from './platform/http/request-log';
+import { openQueue } from './messages/queue';
 import { indexInThread } from './matching/index-thread';
 import { followFormats } from './shop/formats';
+import { leadToStandIn } from './shop/message-rules';
 import { makeSetUpCode, needsSetUp } from './staff/people';
 
 const log = pino({ name: 'udrel' });
@@ -18,6 +20,12 @@ async function main(): Promise<void> {
   await followFormats(database.manager);
   keepHouse(database, log);
   const index = indexInThread(config.databaseUrl);
+  if (config.standIn) await leadToStandIn(database.manager, config.standIn, `http://${config.host}:${config.port}`);
+  const messages = await openQueue(
+    { database, masterKey: config.masterKey, clock: () => new Date() },
+    config.databaseUrl,
+    log,
+  );
   const server = createApp({ database, config, log, hints, index }).listen(config.port, config.host);
   server.on('listening', () => {
     log.info({ host: config.host, port: config.port }, 'listening');
@@ -31,6 +39,7 @@ async function main(): Promise<void> {
     process.on(signal, () => {
       server.close(() => void database.destroy().finally(() => process.exit(0)));
       server.closeIdleConnections();
+      void messages.close();
       void hints.close();
       setTimeout(() => process.exit(0), 3000).unref();
     });

@@ -109,6 +109,7 @@ export const TEST_CONFIG: Config = {
   masterKey: masterKeyOf('key-for-tests'),
   demo: true,
   photos: mkdtempSync(join(tmpdir(), 'photos-')),
+  standIn: null,
   hosts: [],
 };
 

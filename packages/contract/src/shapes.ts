@@ -3,6 +3,7 @@ export * from './shapes/commands';
 export * from './shapes/custody';
 export * from './shapes/facts';
 export * from './shapes/lists';
+export * from './shapes/messages';
 export * from './shapes/money/bills';
 export * from './shapes/money/customers';
 export * from './shapes/orders';

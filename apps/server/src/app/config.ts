@@ -16,6 +16,8 @@ export interface Config {
   demo: boolean;
   /** Folder of the photographs. */
   photos: string;
+  /** Ports of the stand-in for post on this computer; null where messages go to whoever they are meant for. */
+  standIn: { smtp: number; http: number } | null;
   /** Further names under which the shop is reached. */
   hosts: string[];
 }
@@ -32,8 +34,15 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     masterKey: masterKeyOf(secret(env, 'UDREL_KEY_FILE')),
     demo: env['UDREL_DEMO'] !== '0',
     photos: resolve(needed(env, 'UDREL_PHOTOS')),
+    standIn: standInOf(env),
     hosts: (env['UDREL_HOSTS'] ?? '').split(',').filter(Boolean),
   };
+}
+
+/** Only the demo has one. */
+function standInOf(env: NodeJS.ProcessEnv): Config['standIn'] {
+  const [smtp, http] = [Number(env['UDREL_POST_SMTP']), Number(env['UDREL_POST_HTTP'])];
+  return env['UDREL_DEMO'] !== '0' && smtp && http ? { smtp, http } : null;
 }
 
 function needed(env: NodeJS.ProcessEnv, name: string): string {

@@ -23,6 +23,7 @@ import { SessionStore } from '../platform/http/session-store';
 import { lookUpSession, sessionKnown } from '../platform/http/who-asks';
 import { NO_PAGE, serveWeb } from './serve-web';
 import type { RankingIndex } from '../matching/drive-index';
+import { customerPages } from '../page/serve-page';
 import { photoStore } from '../photos/photo-store';
 import { rankDrives } from '../matching/rank-drives';
 import { routesOf } from './routes';
@@ -57,6 +58,7 @@ export function createApp({ database, config, log, hints, index, clock = () => n
     (_request, _response, next) => next(new Refusal(404, 'not-found', 'There is nothing here.')),
   );
   app.use(API_BASE, api);
+  app.use('/c', refuseForeignHost(knownHosts(config.host, config.hosts)), compressed, customerPages(serving));
   serveWeb(app, config.webRoot);
   app.use(problems(log));
   return app;

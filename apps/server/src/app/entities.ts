@@ -1,5 +1,7 @@
 import { Audit, SignInTry } from '../audit/entities';
 import { Customer, Said } from '../customers/entities';
+import { Message, MessageTry } from '../messages/entities';
+import { CustomerLink, CustomerVisit } from '../page/entities';
 import { Belonging, RoundEntity, RoundScanEntity } from '../custody/entities';
 import { DisassemblyItemEntity } from '../dismantling/entities';
 import { Fact } from '../facts/entities';
@@ -38,6 +40,10 @@ export const entities = [
   Pairing,
   Belonging,
   RoundEntity,
+  Message,
+  MessageTry,
+  CustomerLink,
+  CustomerVisit,
   RoundScanEntity,
   GateOverride,
   JobEvent,

@@ -9,6 +9,7 @@ import { modelHandlers, shelfHandlers } from './handlers/library';
 import { photoHandlers } from './handlers/photos';
 import type { PhotoStore } from '../photos/photo-store';
 import { custodyHandlers } from './handlers/custody';
+import { messageHandlers } from './handlers/messages';
 import { moneyHandlers, orderHandlers } from './handlers/orders';
 import { shopHandlers } from './handlers/shop';
 import { sessionHandlers, staffHandlers } from './handlers/staff';
@@ -25,6 +26,7 @@ export function routesOf(config: SignInConfig, hints: HintHub, rank: RankDrives,
     ...orderHandlers,
     ...moneyHandlers,
     ...custodyHandlers,
+    ...messageHandlers,
     ...jobHandlers,
     ...correctionHandlers,
     ...matchingHandlers(rank),

@@ -25,6 +25,9 @@ const SENTENCES: Readonly<Record<AuditKind, (data: Data) => string>> = {
     `Formats set: ${word(data, 'locale')}, ${word(data, 'currency') || 'no currency'}, ${word(data, 'timeZone') || 'time zone of each browser'}, ${word(data, 'paper')}`,
   'bills set': (data) =>
     `What stands on bills set: ${word(data, 'name') || 'the name of the shop'}, ${word(data, 'taxId') || 'no number for tax'}`,
+  'messages set': (data) => `Messages set: ${(data['goes'] as string[] | undefined)?.join(', ') || 'none goes'}`,
+  'channels set': (data) =>
+    `Ways out set: mail ${word(data, 'mail') || 'none'}, text ${word(data, 'text') || 'none'}, address ${word(data, 'address') || 'none'}`,
   'till counted': (data) =>
     `Till counted: ${amount(Number(data['counted']))}, ${data['expected'] === null ? 'for the first time' : `expected ${amount(Number(data['expected']))}`}, taken out ${amount(Number(data['takenOut']))}`,
   'rates set': (data) => `Rates set: ${amount(Number(data['hourly']))} an hour, tax ${word(data, 'taxPercent')} %`,

@@ -34,9 +34,9 @@ export async function viewCustomer(manager: EntityManager, id: string, now: Date
       ...{ total: billed ?? quote.total, billed: billed !== null, open: open.length > 0, paid, due, over },
     });
   }
-  const { name, phone, otherPhones, email, street, postcode, town, country, taxId, createdAt } = known;
+  const { name, phone, otherPhones, email, street, postcode, town, country, taxId, tellBy, createdAt } = known;
   return {
-    ...{ id, name, phone, otherPhones, email, street, postcode, town, country, taxId },
+    ...{ id, name, phone, otherPhones, email, street, postcode, town, country, taxId, tellBy },
     since: createdAt.toISOString(),
     orders,
     ...(await behind(manager, id)),

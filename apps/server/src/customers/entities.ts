@@ -1,3 +1,4 @@
+import type { Channel } from '@udrel/core/messages';
 import { EntitySchema } from 'typeorm';
 import { json, key, reference, text, time } from '../platform/database/columns';
 
@@ -15,6 +16,8 @@ export interface CustomerRow {
   town: string;
   country: string;
   taxId: string;
+  /** By which way they chose to be told; empty where they did not. */
+  tellBy: Channel | '';
   createdAt: Date;
 }
 
@@ -32,6 +35,7 @@ export const Customer = new EntitySchema<CustomerRow>({
     town: text({ default: '' }),
     country: text({ default: '' }),
     taxId: text({ default: '' }),
+    tellBy: text({ default: '' }),
     createdAt: time(),
   },
   indices: [

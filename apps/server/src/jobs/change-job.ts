@@ -2,7 +2,7 @@ import { changedRows } from '../platform/database/database';
 import type { StepId } from '@udrel/core/stations';
 import type { JobEvent } from '@udrel/contract/events';
 import type { JobView } from '@udrel/contract/types';
-import { nextStep, procedureOf, type Step } from '@udrel/core/steps';
+import { nextStep, procedureOf, waitsForCustomer, type Step } from '@udrel/core/steps';
 import { insertRows } from '../platform/database/insert';
 import { meanwhile } from '../platform/meanwhile';
 import { joined } from '../platform/words';
@@ -74,7 +74,7 @@ export async function writeEvents(
   if (happened.length === 0) return;
   await appendEvents(context, job, happened);
   const after = known ?? (await readJob(context.manager, job.tag, context.now));
-  await noteNext(context, job, happened, nextOf(after));
+  await noteStanding(context, job, happened, standingOf(after, context.now));
 }
 
 /**
@@ -93,16 +93,20 @@ export async function viewAfter(
   const noted = appendEvents(context, job, happened);
   if (known) {
     rememberSteps(job.tag, known);
-    const [, next] = await meanwhile(noted, () => nextOf(known));
-    const [, shown] = await meanwhile(noteNext(context, job, happened, next), () =>
-      shownOf({ ...known, version }, now),
+    const [, standing] = await meanwhile(noted, () => standingOf(known, now));
+    const { readySince } = standing;
+    const [, shown] = await meanwhile(noteStanding(context, job, happened, standing), () =>
+      shownOf({ ...known, version, readySince }, now),
     );
     return joined(shown, { history: await newestHistory(manager, job.id) });
   }
   await noted;
   const after = await readJob(manager, job.tag, now);
-  const [history, next] = await meanwhile(newestHistory(manager, job.id), () => nextOf(after));
-  const [, shown] = await meanwhile(noteNext(context, job, happened, next), () => shownOf({ ...after, version }, now));
+  const [history, standing] = await meanwhile(newestHistory(manager, job.id), () => standingOf(after, now));
+  const { readySince } = standing;
+  const [, shown] = await meanwhile(noteStanding(context, job, happened, standing), () =>
+    shownOf({ ...after, version, readySince }, now),
+  );
   return joined(shown, { history });
 }
 
@@ -127,16 +131,16 @@ function appendEvents(
   );
 }
 
-async function noteNext(
+async function noteStanding(
   { manager }: CommandContext,
   job: LockedJob,
   happened: readonly JobEvent[],
-  next: Step | null,
+  { next, readySince }: Standing,
 ): Promise<void> {
   const written = await changedRows(
     manager,
-    'update job set version = $3, station = $4, next = $5 where id = $1 and version = $2',
-    [job.id, job.version, job.version + happened.length, next?.station ?? 'closed', next?.title ?? ''],
+    'update job set version = $3, station = $4, next = $5, ready_since = $6 where id = $1 and version = $2',
+    [job.id, job.version, job.version + happened.length, next?.station ?? 'closed', next?.title ?? '', readySince],
   );
   requireOne(job, written);
 }
@@ -145,7 +149,20 @@ function requireOne({ tag }: Pick<LockedJob, 'tag'>, written: number): void {
   if (written !== 1) throw new Error(`job ${tag} changed under its own lock`);
 }
 
-const nextOf = ({ snapshot }: JobRecord) => nextStep(procedureOf(snapshot));
+/** How far a job has come, as lists and messages know it. */
+interface Standing {
+  next: Step | null;
+  readySince: Date | null;
+}
+
+/** Its next step, and since when it waits for nothing but its customer: it is ready until something else is waited for again. */
+function standingOf({ snapshot, readySince }: JobRecord, now: Date): Standing {
+  const procedure = procedureOf(snapshot);
+  return {
+    next: nextStep(procedure),
+    readySince: waitsForCustomer(procedure) ? (readySince ?? now) : null,
+  };
+}
 
 /** Refuses unless the step may be recorded now; the sentences say what is missing. */
 export function requireStep(job: JobRecord, id: StepId): void {

@@ -26,6 +26,8 @@ export interface JobEntity {
   bookedAt: Date;
   promisedAt: Date | null;
   closedAt: Date | null;
+  /** Since when nothing but the customer is waited for; null while something is. */
+  readySince: Date | null;
   /** Set once it ends without work. */
   endedAs: End['kind'] | null;
   guaranteeUntil: Date | null;
@@ -54,6 +56,7 @@ export const Job = new EntitySchema<JobEntity>({
     bookedAt: time(),
     promisedAt: time({ nullable: true }),
     closedAt: time({ nullable: true }),
+    readySince: time({ nullable: true }),
     endedAs: text({ nullable: true }),
     guaranteeUntil: time({ nullable: true }),
     claimedBy: reference('staff', { nullable: true }),
@@ -67,6 +70,7 @@ export const Job = new EntitySchema<JobEntity>({
     { name: 'job_order', columns: ['orderId'] },
     { name: 'job_device', columns: ['deviceId'] },
     { name: 'job_open', columns: ['number'], where: 'closed_at is null' },
+    { name: 'job_ready', columns: ['readySince'], where: 'ready_since is not null and closed_at is null' },
     { name: 'job_booked', columns: ['bookedAt', 'number'] },
     { name: 'job_claimed', columns: ['claimedBy'], where: 'claimed_by is not null' },
   ],
@@ -135,4 +139,7 @@ export const JobEvent = new EntitySchema<EventRow>({
     by: reference('staff'),
     at: time(),
   },
+  indices: [
+    { name: 'event_told', columns: ['at'], where: `kind in ('booked', 'quote written', 'part late', 'bill issued')` },
+  ],
 });

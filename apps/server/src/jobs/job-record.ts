@@ -35,6 +35,8 @@ interface StoredJob extends StoredOpen {
   condition: string;
   price: number | null;
   closedAt: Date | null;
+  /** Since when nothing but the customer is waited for. */
+  readySince: Date | null;
   stub: boolean;
   bookedAt: Date;
   guaranteedUntil: Date | null;
@@ -91,7 +93,7 @@ const fromJobs = (jobs: string) => `
 export const JOBS_SQL = `
   select ${OPEN_COLUMNS},
          j.id, j.number, j.version, o.number as "orderNumber", j.complaint, j.condition, j.price, m.stub,
-         j.closed_at as "closedAt", j.booked_at as "bookedAt", j.guarantee_until as "guaranteedUntil",
+         j.closed_at as "closedAt", j.ready_since as "readySince", j.booked_at as "bookedAt", j.guarantee_until as "guaranteedUntil",
          (select coalesce(json_agg(x.tag order by x.number), '[]')
             from job x where x.order_id = j.order_id and x.id <> j.id) as together,
          (select coalesce(json_agg(json_build_object('tag', x.tag, 'serial', y.serial, 'chosen', exists (

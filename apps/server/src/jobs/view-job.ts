@@ -96,6 +96,7 @@ function present(record: JobRecord, now: Date): Omit<JobView, 'history'> {
     bookedAt: record.bookedAt.toISOString(),
     promisedAt: record.promisedAt?.toISOString() ?? null,
     closedAt: record.closedAt?.toISOString() ?? null,
+    readySince: record.readySince?.toISOString() ?? null,
     together,
     alike,
     belongings,

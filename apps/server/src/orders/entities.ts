@@ -15,6 +15,8 @@ export interface QuoteRow {
   acceptedAt: Date | null;
   acceptedHow: QuoteAcceptance | null;
   acceptedBy: string | null;
+  /** When the customer said no to it, on their page. */
+  declinedAt: Date | null;
   note: string;
 }
 
@@ -31,6 +33,7 @@ export const QuoteVersion = new EntitySchema<QuoteRow>({
     acceptedAt: time({ nullable: true }),
     acceptedHow: text({ nullable: true }),
     acceptedBy: reference('staff', { nullable: true }),
+    declinedAt: time({ nullable: true }),
     note: text({ default: '' }),
   },
   indices: [{ name: 'quote_order', columns: ['orderId', 'version'], unique: true }],

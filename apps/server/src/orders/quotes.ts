@@ -8,6 +8,7 @@ import type {
   QuoteView,
   WriteQuote,
 } from '@udrel/contract/types';
+import type { QuoteAcceptance } from '@udrel/core/facts';
 import { billedOf, brokenRules, leftToCredit } from '@udrel/core/bill';
 import { changedSince, duesOf, quoteOf, type Quote } from '@udrel/core/quote';
 import { partsKnown } from '@udrel/core/steps';
@@ -32,7 +33,7 @@ export async function quoteFor(manager: EntityManager, order: number, jobs: read
   const quote = quoteNow(jobs);
   const versions = await rows<QuoteVersionView>(
     manager,
-    `select v.version, v.quote, s.name as by, v.at, v.accepted_at as "acceptedAt", v.accepted_how as "acceptedHow",
+    `select v.version, v.quote, s.name as by, v.at, v.accepted_at as "acceptedAt", v.declined_at as "declinedAt", v.accepted_how as "acceptedHow",
             a.name as "acceptedBy", v.note
        from quote_version v join shop_order o on o.id = v.order_id join staff s on s.id = v.by
        left join staff a on a.id = v.accepted_by
@@ -127,12 +128,14 @@ export async function writeQuote(context: CommandContext, order: number, { total
 
 /**
  * The customer agrees to the quote as it stands now: its latest version where that says the same, else a new one.
- * Each open job of the order keeps its share, so that what changes later shows.
+ * Each open job of the order keeps its share, so that what changes later shows. `put`: the version that they saw; refused where
+ * that is not the latest any more.
  */
 export async function acceptQuote(
   context: CommandContext,
   order: number,
-  { total, how, note }: AcceptQuote,
+  { total, how, note }: Omit<AcceptQuote, 'how'> & { how: QuoteAcceptance },
+  put?: number,
 ): Promise<QuoteView> {
   const { manager, actor, now } = context;
   const { id, jobs } = await lockOpenOrder(context, order);
@@ -142,12 +145,13 @@ export async function acceptQuote(
     'select id, version, quote from quote_version where order_id = $1 order by version desc limit 1',
     [id],
   );
+  if (put !== undefined && put !== latest?.version) throw OTHER_QUOTE();
   const told =
     latest && changedSince(latest.quote, quote).length === 0 ? latest : await nextVersion(context, id, quote);
   await manager.update(
     QuoteVersion,
     { id: told.id },
-    { acceptedAt: now, acceptedHow: how, acceptedBy: actor.id, note },
+    { acceptedAt: now, acceptedHow: how, acceptedBy: actor.id, note, declinedAt: null },
   );
   const after: JobRecord[] = [];
   for (const job of jobs) {
@@ -165,6 +169,28 @@ export async function acceptQuote(
   }
   return quoteFor(manager, order, after);
 }
+
+/** The customer says no to the quote as it was put to them. What becomes of the work then is talked over with them. */
+export async function declineQuote(
+  context: CommandContext,
+  order: number,
+  version: number,
+  note: string,
+): Promise<QuoteView> {
+  const { manager, now } = context;
+  const { id, jobs } = await lockOpenOrder(context, order);
+  const latest = await firstRow<{ id: string; version: number; acceptedAt: Date | null }>(
+    manager,
+    `select id, version, accepted_at as "acceptedAt" from quote_version where order_id = $1 order by version desc limit 1`,
+    [id],
+  );
+  if (latest?.version !== version || latest.acceptedAt) throw OTHER_QUOTE();
+  await manager.update(QuoteVersion, { id: latest.id }, { declinedAt: now, note });
+  return notedAtOrder(context, order, jobs, { kind: 'quote declined', data: { version, note } });
+}
+
+const OTHER_QUOTE = () =>
+  new Refusal(409, 'changed-meanwhile', 'The quote changed meanwhile. Look at it as it stands now.');
 
 /** The order under its lock, with its jobs. */
 export async function lockOrder(

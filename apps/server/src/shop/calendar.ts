@@ -21,3 +21,13 @@ export function daysAfter(day: string, days: number): string {
   at.setUTCDate(at.getUTCDate() + days);
   return at.toISOString().slice(0, 10);
 }
+
+/** The minute of the day that a moment is on the shop's clock. */
+export function minuteInShop(at: Date, { timeZone }: Pick<ShopFormats, 'timeZone'>): number {
+  const time = new Intl.DateTimeFormat('en-GB', {
+    ...{ hour: '2-digit', minute: '2-digit', hourCycle: 'h23' },
+    ...(timeZone ? { timeZone } : {}),
+  }).format(at);
+  const [hours = 0, minutes = 0] = time.split(':').map(Number);
+  return hours * 60 + minutes;
+}

@@ -7,6 +7,7 @@ import { fieldWrong, notFound, Refusal } from '../platform/errors';
 import type { CommandContext } from '../platform/command-context';
 import type { Call } from '../platform/http/handlers';
 import { Staff } from './entities';
+import { IS_PERSON } from './house';
 import { hashed, isRight } from './passwords';
 import { addStaff } from './people';
 import { endSessions } from './sessions';
@@ -17,7 +18,7 @@ export function listAccounts(manager: EntityManager): Promise<AccountView[]> {
   return rows<AccountView>(
     manager,
     `select id, login, name, initials, role, active, pin_hash is not null as "hasPin"
-       from staff order by active desc, lower(name)`,
+       from staff where ${IS_PERSON} order by active desc, lower(name)`,
   );
 }
 

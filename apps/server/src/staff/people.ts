@@ -4,6 +4,7 @@ import type { EntityManager } from 'typeorm';
 import { firstRow } from '../platform/database/database';
 import { Refusal } from '../platform/errors';
 import { Setting, Staff, type StaffRow } from './entities';
+import { IS_PERSON } from './house';
 import { decoy, hashed, isRight } from './passwords';
 
 /** Accounts of the demo scenario; they work on the loopback address only. */
@@ -58,7 +59,7 @@ export function staffById(manager: EntityManager, id: string): Promise<StaffView
 
 /** Whether nobody has an account yet. */
 export async function needsSetUp(manager: EntityManager): Promise<boolean> {
-  return (await firstRow(manager, 'select 1 from staff limit 1')) === null;
+  return (await firstRow(manager, `select 1 from staff where ${IS_PERSON} limit 1`)) === null;
 }
 
 /** The shop as everybody may know it: before anybody is signed in, too. */

@@ -64,6 +64,8 @@ const MONEY = [
   ...['customerRows', 'customerCount', 'customerExport', 'customer', 'changeCustomer', 'sayToCustomer'],
   ...['billBegun', 'issueBill', 'bills', 'billCount', 'billExport', 'billPaper', 'billInvoice', 'paymentReceipt'],
   ...['dayBookExport', 'till', 'countTill'],
+  ...['messages', 'messageCount', 'messageExport', 'messagesToSee', 'settleMessage', 'customerLink', 'makeLink'],
+  ...['revokeLink', 'messageRules'],
   ...[
     'stays',
     'stayCount',
@@ -123,6 +125,9 @@ const OWNER = [
   'setRates',
   'seller',
   'setSeller',
+  'setMessageRules',
+  'channels',
+  'setChannels',
   'setFormats',
   'audit',
   'auditCount',

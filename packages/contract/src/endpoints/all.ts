@@ -1,5 +1,6 @@
 import { agentEndpoints, benchEndpoints } from './bench';
 import { custodyEndpoints } from './hand-over/custody';
+import { messageEndpoints } from './hand-over/messages';
 import { correctionEndpoints, jobEndpoints } from './jobs';
 import { modelEndpoints } from './library';
 import { moneyEndpoints, orderEndpoints } from './orders';
@@ -19,6 +20,7 @@ export const endpoints = {
   ...orderEndpoints,
   ...moneyEndpoints,
   ...custodyEndpoints,
+  ...messageEndpoints,
   ...jobEndpoints,
   ...correctionEndpoints,
   ...matchingEndpoints,

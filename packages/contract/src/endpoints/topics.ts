@@ -12,6 +12,7 @@ export const TOPICS = [
   'Bills',
   'Till',
   'Stays',
+  'Messages',
   'Rates',
   'Lessons',
   'Parts',
@@ -32,11 +33,25 @@ export const TOPICS_OF_A_JOB: readonly Topic[] = ['Job', 'JobRuns', 'JobPhotos',
  * browser that the server hints at. `job` and `run` are about one job, which is named with them.
  */
 export const STALE = {
-  job: ['Job', 'JobRuns', 'JobPhotos', 'Match', 'Floor', 'Runs', 'Jobs', 'Berths', 'Quote', 'Customer', 'Stays'],
+  job: [
+    'Job',
+    'JobRuns',
+    'JobPhotos',
+    'Match',
+    'Floor',
+    'Runs',
+    'Jobs',
+    'Berths',
+    'Quote',
+    'Customer',
+    'Stays',
+    'Messages',
+  ],
   run: ['JobRuns', 'Runs', 'Berths'],
   'every job': ['Job', 'Match', 'Floor', 'Jobs', 'Quote', 'Customer'],
   money: ['Quote', 'Job', 'Bills', 'Till', 'Customer'],
   till: ['Till'],
+  messages: ['Messages', 'Customer'],
   stays: ['Stays', 'Job', 'Customer'],
   lessons: ['Lessons'],
   shelf: ['Parts', 'Match', 'Quote'],
@@ -58,6 +73,7 @@ export const STALE = {
     'Bills',
     'Till',
     'Stays',
+    'Messages',
     'Parts',
     'Customers',
     'Customer',
@@ -73,5 +89,5 @@ export type Change = keyof typeof STALE;
 export type Hint =
   | { kind: 'job'; tag: string; version: number }
   | { kind: 'run'; tag: string }
-  | { kind: Extract<Change, 'shelf' | 'models' | 'customers' | 'stays' | 'everything'> }
+  | { kind: Extract<Change, 'shelf' | 'models' | 'customers' | 'stays' | 'messages' | 'everything'> }
   | { kind: 'session' };

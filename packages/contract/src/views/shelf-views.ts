@@ -40,6 +40,8 @@ export interface QuoteVersionView {
   at: string;
   acceptedAt: string | null;
   acceptedHow: QuoteAcceptance | null;
+  /** When the customer said no to it, on their page. */
+  declinedAt: string | null;
   acceptedBy: string | null;
   note: string;
 }

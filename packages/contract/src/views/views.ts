@@ -242,6 +242,8 @@ export interface JobView {
   bookedAt: string;
   promisedAt: string | null;
   closedAt: string | null;
+  /** Since when nothing but the customer is waited for; null while something is. */
+  readySince: string | null;
   /** Tags of the other jobs of the same order. */
   together: string[];
   /** Those of them on a device of the same model with the same wishes, still open. */

@@ -95,7 +95,9 @@ describe('a round over the shelves', () => {
           expect(told.length).toBe(all.filter(({ gone }) => gone === null).length);
           const seen = new Set(read.map(({ text }) => text));
           expect([...missing, ...notLooked, ...atWork].some(({ label }) => seen.has(label))).toBe(false);
-          expect(round.extra.every(({ text }) => all.every(({ label, gone }) => label !== text || gone !== null))).toBe(true);
+          expect(round.extra.every(({ text }) => all.every(({ label, gone }) => label !== text || gone !== null))).toBe(
+            true,
+          );
         },
       ),
     );

@@ -25,7 +25,14 @@ describe('the registry of facts', () => {
   it('keeps offline only what a person records, and gives the counter only that', () => {
     for (const key of FACT_KEYS.filter((one) => factRow(one).offline || factRow(one).atCounter))
       expect(ENTRY_KEYS, key).toContain(key);
-    expect(COUNTER_KEYS).toEqual([...BOOKED_KEYS, 'old drive stays', 'modules stay', 'document given', 'signature', 'kept until']);
+    expect(COUNTER_KEYS).toEqual([
+      ...BOOKED_KEYS,
+      'old drive stays',
+      'modules stay',
+      'document given',
+      'signature',
+      'kept until',
+    ]);
   });
 
   it('tells what was done with every drive whose serial is scanned', () => {

@@ -255,7 +255,8 @@ export const INSTALLED_FILES = ['copied from the old drive', 'not wanted', 'rest
 export type InstalledFiles = (typeof INSTALLED_FILES)[number];
 
 /** How a customer agreed to a quote. */
+/** As the counter takes it. */
 export const QUOTE_ACCEPTANCES = ['at the counter', 'by phone'] as const;
-export type QuoteAcceptance = (typeof QUOTE_ACCEPTANCES)[number];
+export type QuoteAcceptance = (typeof QUOTE_ACCEPTANCES)[number] | 'on their page';
 
 export type FactKey = keyof JobFacts;

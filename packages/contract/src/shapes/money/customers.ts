@@ -1,4 +1,5 @@
 import { object, oneOf, optional, text, list, nullable, type Infer } from '../shape';
+import { CHANNELS } from '@udrel/core/messages';
 import { PARTY } from './party';
 
 /** How a customer is called, reached and found; further numbers are written as people write them. */
@@ -7,6 +8,8 @@ export const customerDetails = object({
   phone: text(40, 0),
   otherPhones: list(text(40), 10),
   email: text(120, 0),
+  /** By which way they chose to be told; empty where they did not. */
+  tellBy: oneOf('', ...CHANNELS),
 });
 export type CustomerDetails = Infer<typeof customerDetails>;
 

@@ -3,6 +3,7 @@ import { AroundThePath1780560000000 } from './first/around-the-path';
 import { Bills1797000000000 } from './hand-over/bills';
 import { Customers1797100000000 } from './hand-over/customers';
 import { Stays1797200000000 } from './hand-over/stays';
+import { Messages1797300000000 } from './hand-over/messages';
 import { CopyPerDrive1795800000000 } from './first/copy-per-drive';
 import { DrivesByRole1795970000000 } from './first/drives-by-role';
 import { EventsTyped1795950000000 } from './first/events-typed';
@@ -47,4 +48,5 @@ export const migrations = [
   Bills1797000000000,
   Customers1797100000000,
   Stays1797200000000,
+  Messages1797300000000,
 ];

@@ -1,0 +1,112 @@
+import PgBoss from 'pg-boss';
+import type { Logger } from 'pino';
+import type { EntityManager } from 'typeorm';
+import { rows } from '../platform/database/database';
+import { loggedError } from '../platform/http/request-log';
+import { causesOf, makeMessage } from './make';
+import { sendMessage, type Sending } from './send';
+
+const QUEUE = 'message';
+/** Tries of a message, the waits between them growing from a minute to some hours. */
+const TRIES = 7;
+const FIRST_WAIT_S = 60;
+/** A try that nobody has answered for by then was cut off with its server, and is made again. */
+const CUT_OFF_S = 60;
+
+/** How often what happened is looked through, whoever hinted at it or not. */
+const LOOK_MS = 5000;
+
+export interface MessageQueue {
+  /** Makes what is to be made now, and leaves what waits to the queue. */
+  look: () => Promise<void>;
+  close: () => Promise<void>;
+}
+
+export interface Waits {
+  firstS?: number;
+  lookMs?: number;
+  cutOffS?: number;
+}
+
+/**
+ * Messages in the database until they have gone: what is killed in the middle is tried again by whoever is there. Each server
+ * may run it beside others.
+ */
+export async function openQueue(
+  sending: Sending,
+  databaseUrl: string,
+  log: Logger,
+  { firstS = FIRST_WAIT_S, lookMs = LOOK_MS, cutOffS = CUT_OFF_S }: Waits = {},
+): Promise<MessageQueue> {
+  const boss = new PgBoss({
+    connectionString: databaseUrl,
+    application_name: 'udrel messages',
+    max: 2,
+    maintenanceIntervalSeconds: Math.min(30, cutOffS),
+  });
+  boss.on('error', (error) => log.warn({ error: loggedError(error) }, 'the queue of messages'));
+  await boss.start();
+  await boss.createQueue(QUEUE, { name: QUEUE, policy: 'standard' });
+
+  /** In the transaction of whoever asks: no message waits without being in the queue. */
+  const leave = async (manager: EntityManager, id: string, at?: Date) => {
+    await boss.send(
+      QUEUE,
+      { id },
+      {
+        ...{ retryLimit: TRIES - 1, retryDelay: firstS, retryBackoff: true, expireInSeconds: cutOffS },
+        ...(at ? { startAfter: at } : {}),
+        db: { executeSql: async (sql, values) => ({ rows: (await manager.query(sql, values)) as unknown[] }) },
+      },
+    );
+  };
+
+  await boss.work<{ id: string }>(
+    QUEUE,
+    { includeMetadata: true, pollingIntervalSeconds: Math.max(0.5, lookMs / 1000), batchSize: 1 },
+    async ([job]) => {
+      if (!job) return;
+      const tried = await sendMessage(sending, job.data.id, job.retryCount >= job.retryLimit);
+      if (typeof tried === 'object') await leave(sending.database.manager, job.data.id, tried.again);
+    },
+  );
+
+  let looking: Promise<void> | null = null;
+  const look = () => {
+    looking ??= lookOnce().finally(() => {
+      looking = null;
+    });
+    return looking;
+  };
+
+  async function lookOnce(): Promise<void> {
+    const { database, masterKey, clock } = sending;
+    const now = clock();
+    for (const one of await causesOf({ manager: database.manager, now, masterKey })) {
+      await database.transaction(async (manager) => {
+        await makeMessage({ manager, now, masterKey }, one);
+      });
+    }
+    await database.transaction(async (manager) => {
+      const waiting = await rows<{ id: string }>(
+        manager,
+        `select id from message where state = 'waiting' and not queued order by made_at for update skip locked`,
+      );
+      for (const { id } of waiting) await leave(manager, id);
+      await manager.query('update message set queued = true where id = any($1)', [waiting.map(({ id }) => id)]);
+    });
+  }
+
+  const timer = setInterval(() => {
+    look().catch((error: unknown) => log.warn({ error: loggedError(error) }, 'messages could not be made'));
+  }, lookMs);
+  timer.unref();
+  return {
+    look,
+    close: async () => {
+      clearInterval(timer);
+      await looking?.catch(() => undefined);
+      await boss.stop({ graceful: true, timeout: 2000 });
+    },
+  };
+}

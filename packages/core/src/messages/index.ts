@@ -1,0 +1,4 @@
+export * from './channel';
+export * from './fill';
+export * from './kinds';
+export * from './times';
