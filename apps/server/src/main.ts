@@ -20,7 +20,12 @@ async function main(): Promise<void> {
   await followFormats(database.manager);
   keepHouse(database, log);
   const index = indexInThread(config.databaseUrl);
-  if (config.standIn) await leadToStandIn(database.manager, config.standIn, `http://${config.host}:${config.port}`);
+  if (config.standIn)
+    await leadToStandIn(
+      database.manager,
+      config.standIn,
+      `http://${config.host === '0.0.0.0' ? '127.0.0.1' : config.host}:${config.port}`,
+    );
   const messages = await openQueue(
     { database, masterKey: config.masterKey, clock: () => new Date() },
     config.databaseUrl,

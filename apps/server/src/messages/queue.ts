@@ -49,13 +49,13 @@ export async function openQueue(
   await boss.createQueue(QUEUE, { name: QUEUE, policy: 'standard' });
 
   /** In the transaction of whoever asks: no message waits without being in the queue. */
-  const leave = async (manager: EntityManager, id: string, at?: Date) => {
+  const leave = async (manager: EntityManager, id: string, waitS = 0) => {
     await boss.send(
       QUEUE,
       { id },
       {
         ...{ retryLimit: TRIES - 1, retryDelay: firstS, retryBackoff: true, expireInSeconds: cutOffS },
-        ...(at ? { startAfter: at } : {}),
+        ...(waitS > 0 ? { startAfter: waitS } : {}),
         db: { executeSql: async (sql, values) => ({ rows: (await manager.query(sql, values)) as unknown[] }) },
       },
     );
@@ -67,7 +67,7 @@ export async function openQueue(
     async ([job]) => {
       if (!job) return;
       const tried = await sendMessage(sending, job.data.id, job.retryCount >= job.retryLimit);
-      if (typeof tried === 'object') await leave(sending.database.manager, job.data.id, tried.again);
+      if (typeof tried === 'object') await leave(sending.database.manager, job.data.id, tried.waitS);
     },
   );
 

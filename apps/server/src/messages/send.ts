@@ -14,8 +14,8 @@ export interface Sending {
   clock: () => Date;
 }
 
-/** What became of a try: it went, it is over, or it is to be tried again at a moment. */
-export type Tried = 'sent' | 'over' | { again: Date };
+/** What became of a try: it went, it is over, or it is to be tried in so many seconds. */
+export type Tried = 'sent' | 'over' | { waitS: number };
 
 type Stored = Pick<MessageRow, 'id' | 'kind' | 'key' | 'channel' | 'address' | 'subject' | 'text' | 'state' | 'jobId'>;
 
@@ -32,7 +32,7 @@ export async function sendMessage(sending: Sending, id: string, last: boolean): 
   const now = clock();
   const { formats, name: shop } = await readShop(manager);
   const quiet = quietFor(minuteInShop(now, formats), (await readRules(manager)).rules);
-  if (quiet > 0) return { again: new Date(now.getTime() + quiet * 60_000) };
+  if (quiet > 0) return { waitS: quiet * 60 };
   const idle = await noLongerTrue(manager, message);
   if (idle !== null) {
     await settle(sending, message, 'dropped', idle);

@@ -61,7 +61,7 @@ export async function viewLink(keyed: Keyed, order: number): Promise<LinkView> {
   const found = await firstRow<{ id: string; madeAt: string; revokedAt: string | null; looks: number }>(
     manager,
     `select l.id, l.made_at as "madeAt", l.revoked_at as "revokedAt", l.looks from customer_link l
-       join shop_order o on o.id = l.order_id where o.number = $1 order by l.made_at desc limit 1`,
+       join shop_order o on o.id = l.order_id where o.number = $1 order by l.revoked_at is not null, l.made_at desc limit 1`,
     [order],
   );
   const visits = await rows<LinkView['visits'][number]>(

@@ -1,4 +1,4 @@
-import { FIRST_RULES, type MessageRules } from '@udrel/core/messages';
+import { FIRST_RULES, MESSAGE_WORDS, unknownWords, type MessageRules } from '@udrel/core/messages';
 import type { ChannelsSetting, ChannelsView } from '@udrel/contract/types';
 import type { EntityManager } from 'typeorm';
 import { noteAudit } from '../audit/audit';
@@ -25,6 +25,16 @@ const anyGoes = ({ templates }: MessageRules) => templates.some(({ how }) => how
 /** Sets them. What happened before the first of them was switched on makes no message any more. */
 export async function setRules(context: CommandContext, rules: MessageRules): Promise<MessageRules> {
   const { manager, actor, now } = context;
+  for (const [index, { subject, text }] of rules.templates.entries()) {
+    for (const [field, template] of Object.entries({ subject, text })) {
+      const unknown = unknownWords(template);
+      if (unknown.length > 0)
+        throw fieldWrong(
+          `templates.${index}.${field}`,
+          `Nobody knows ${unknown.map((word) => `{${word}}`).join(', ')}: choose of ${MESSAGE_WORDS.map((word) => `{${word}}`).join(' ')}.`,
+        );
+    }
+  }
   const { since } = await readRules(manager);
   const value: KeptRules = { rules, since: anyGoes(rules) ? (since ?? now.toISOString()) : null };
   await manager.upsert(Setting, { key: 'messages', value }, ['key']);
