@@ -31,6 +31,7 @@ export const REACHED = [
   'closed up',
   'proven',
   'document',
+  'ready',
   'closed',
 ] as const;
 export type Reached = (typeof REACHED)[number];

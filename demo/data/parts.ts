@@ -148,7 +148,7 @@ export const parts: DemoPart[] = [
   card('Tamarack', 'V', 1000, sataCard, 6500, 6),
   card('Tamarack', 'V Short', 480, { ...sataCard, length: 42 }, 4400, 2),
   box('Palewood', 'C1', 240, {}, 2600, 5),
-  box('Palewood', 'C1', 480, {}, 3900, 9),
+  box('Palewood', 'C1', 480, {}, 3900, 12),
   box('Palewood', 'C1', 1000, {}, 5800, 3),
   box('Palewood', 'C1', 2000, {}, 10900, 2),
   box('Ebbtide', 'R1', 480, { read: 530, write: 450 }, 5200, 14),

@@ -167,7 +167,7 @@ function driveSteps(job: DemoJob, stage: Stage): Steps {
     ['closed up', refitOld],
     ...(job.reads ? ([['closed up', readOver('after')]] as Steps) : []),
     ...provingSteps(job),
-    ['closed', placeOld(job, stage)],
+    ['ready', placeOld(job, stage)],
     ...closingSteps,
   ];
 }
@@ -260,7 +260,7 @@ function freshSteps(job: DemoJob, stage: Stage): Steps {
     ['started', fact('installed', { system: 'desktop system, newest version', files: 'not wanted', note: '' })],
     ['started', STARTED],
     ...provingSteps(job),
-    ['closed', placeOld(job, stage)],
+    ['ready', placeOld(job, stage)],
     ...closingSteps,
   ];
 }

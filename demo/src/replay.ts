@@ -153,10 +153,13 @@ function skipped(step: Reached, reached: Reached): boolean {
   return (step === 'failed once' || step === 'did not start') && step !== reached;
 }
 
-/** The moment of a share of the time between booking and now; a closed job took six hours. */
+/** Work that is over took six hours. */
+const OVER: readonly Reached[] = ['ready', 'closed'];
+
+/** The moment of a share of the time between booking and now. */
 function at(stage: Stage, job: DemoJob, share: number): CommandContext {
   const began = stage.now - job.bookedHoursAgo * HOUR;
-  const span = job.reached === 'closed' ? 6 * HOUR : job.bookedHoursAgo * HOUR * 0.98;
+  const span = OVER.includes(job.reached) ? 6 * HOUR : job.bookedHoursAgo * HOUR * 0.98;
   return { ...stage.context, now: new Date(began + share * span) };
 }
 

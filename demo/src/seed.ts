@@ -16,10 +16,12 @@ import {
   endRound,
   listStays,
   scanInRound,
+  setMessageRules,
   say,
   viewTill,
   type PhotoStore,
 } from '@udrel/server/services';
+import { FIRST_RULES, type MessageKind, type Sending } from '@udrel/core/messages';
 import { aroundThePath } from '../data/around';
 import { customers, type DemoCustomer } from '../data/customers';
 import type { DemoJob } from '../data/demo-job';
@@ -27,6 +29,7 @@ import { jobs } from '../data/jobs';
 import { models } from '../data/models';
 import { copyEquipment } from '../data/equipment';
 import { parts, type DemoPart } from '../data/parts';
+import { toFetch } from '../data/to-fetch';
 import { troubles } from '../data/troubles';
 import { unusual } from '../data/unusual';
 import { history, otherWishes } from '../data/wider';
@@ -96,9 +99,10 @@ export async function seedDemo(
     const evening = { ...context, now: new Date(now - 2 * DAY) };
     await countTill(evening, { expected: null, counted, takenOut: counted - FLOAT, note: 'first count' });
     await numberFrom(context, FIRST_JOB, FIRST_ORDER);
-    const open = [...jobs, ...aroundThePath, ...otherWishes, ...troubles, ...unusual];
+    const open = [...jobs, ...aroundThePath, ...otherWishes, ...troubles, ...unusual, ...toFetch];
     for (const order of ordersOf(open)) await replay(stage, order);
     await lookRound({ ...context, now: new Date(now - 20 * HOUR) });
+    await tellCustomers({ ...context, now: new Date(now - 2 * DAY) });
     // Somebody called this morning.
     const { id, text } = {
       id: known(customerIds)('pottery'),
@@ -106,6 +110,19 @@ export async function seedDemo(
     };
     await say({ ...context, now: new Date(now - 3 * HOUR) }, id, { text, tag: null });
     return { jobs: history.length + open.length };
+  });
+}
+
+/** What goes to customers since the day before yesterday: most of it by itself, at any hour. */
+async function tellCustomers(context: CommandContext): Promise<void> {
+  const goes: Partial<Record<MessageKind, Sending>> = {
+    ...{ quote: 'once looked at', 'part late': 'once looked at' },
+    ...{ ready: 'by itself', reminder: 'by itself', bill: 'by itself' },
+  };
+  await setMessageRules(context, {
+    ...FIRST_RULES,
+    templates: FIRST_RULES.templates.map((one) => ({ ...one, how: goes[one.kind] ?? 'not' })),
+    ...{ quietFrom: '00:00', quietUntil: '00:00', storagePerDay: 150 },
   });
 }
 

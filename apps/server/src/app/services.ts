@@ -8,6 +8,7 @@ export { enterFact } from '../facts/record-fact';
 export { overrideGate } from '../jobs/override-gate';
 export { beginRound, endRound, scanInRound } from '../custody/round';
 export { listStays } from '../custody/list-stays';
+export { setRules as setMessageRules } from '../shop/message-rules';
 export { handOff, claim } from '../custody/claims';
 export { orderParts } from '../matching/part-orders';
 export { viewPlacing } from '../planning/placing';

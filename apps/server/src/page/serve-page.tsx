@@ -65,7 +65,8 @@ export function customerPages({ database, clock, masterKey, demo }: Serving): Ro
   router.get('/:token', async (request: Asked, response) => {
     const found = await known(request);
     if (!found) return nothing(response);
-    await noteLook(database.manager, found, clock());
+    // Whoever looks from the shop is no visitor.
+    if (request.query['by'] !== 'us') await noteLook(database.manager, found, clock());
     await show(request, response, found, null);
   });
   router.post('/:token/answer', form, async (request: Asked, response) => {

@@ -33,6 +33,7 @@ export const router = createBrowserRouter([
               { path: 'shelf', ...view(() => import('../views/shelf/Shelf')) },
               { path: 'customers', ...view(() => import('../views/customers/Customers')) },
               { path: 'customers/:id', ...view(() => import('../views/customers/CustomerPage')) },
+              { path: 'messages', ...view(() => import('../views/messages/MessagesPage')) },
               { path: 'stays', ...view(() => import('../views/stays/StaysPage')) },
               { path: 'money', ...view(() => import('../views/money/MoneyPage')) },
               { path: 'shop', ...view(() => import('../views/shop/Shop')) },

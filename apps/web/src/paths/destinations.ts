@@ -6,6 +6,7 @@ export const DESTINATIONS = [
   { path: '/shelf', name: 'Shelf', letter: 's' },
   { path: '/models', name: 'Models', letter: 'm' },
   { path: '/customers', name: 'Customers', letter: 'c' },
+  { path: '/messages', name: 'Messages', letter: 'g' },
   { path: '/stays', name: 'Stays', letter: 'w' },
   { path: '/money', name: 'Money', letter: 'y' },
   { path: '/shop', name: 'Shop', letter: 'o' },

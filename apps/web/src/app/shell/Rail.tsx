@@ -3,6 +3,7 @@ import FormatListBulleted from '@mui/icons-material/FormatListBulleted';
 import Inventory2Outlined from '@mui/icons-material/Inventory2Outlined';
 import LaptopOutlined from '@mui/icons-material/LaptopOutlined';
 import PersonOutlined from '@mui/icons-material/PersonOutlined';
+import MailOutlined from '@mui/icons-material/MailOutlined';
 import MoveToInboxOutlined from '@mui/icons-material/MoveToInboxOutlined';
 import PaymentsOutlined from '@mui/icons-material/PaymentsOutlined';
 import StorefrontOutlined from '@mui/icons-material/StorefrontOutlined';
@@ -18,6 +19,7 @@ const ICONS: Record<Destination['path'], typeof Add> = {
   '/shelf': Inventory2Outlined,
   '/models': LaptopOutlined,
   '/customers': PersonOutlined,
+  '/messages': MailOutlined,
   '/stays': MoveToInboxOutlined,
   '/money': PaymentsOutlined,
   '/shop': StorefrontOutlined,

@@ -22,8 +22,8 @@ export function CustomerForm({ card }: { card: CustomerCard }) {
   );
 }
 
-function detailsOf({ name, phone, otherPhones, email, street, postcode, town, country, taxId }: CustomerCard) {
-  return { name, phone, otherPhones: otherPhones.join(', '), email, street, postcode, town, country, taxId };
+function detailsOf({ name, phone, otherPhones, email, street, postcode, town, country, taxId, tellBy }: CustomerCard) {
+  return { name, phone, otherPhones: otherPhones.join(', '), email, street, postcode, town, country, taxId, tellBy };
 }
 
 function Details({ card }: { card: CustomerCard }) {
@@ -51,6 +51,12 @@ function Details({ card }: { card: CustomerCard }) {
         <Field form={form} name="name" label="Name" />
         <Field form={form} name="email" label="Mail" />
         <Field form={form} name="phone" label="Phone" />
+        <Field
+          form={form}
+          name="tellBy"
+          label="Told by"
+          choices={[['', 'mail where known, else called'], 'mail', 'text', 'phone']}
+        />
         <Field form={form} name="otherPhones" label="Further numbers" help="with a comma between them" />
         <PartyFields form={form} />
       </div>

@@ -13,7 +13,7 @@ import { PromiseRuler } from './PromiseRuler';
 import { ReadyToFetch } from './ReadyToFetch';
 import { RunStrip } from './RunStrip';
 
-const StaysToSee = late(() => import('./StaysToSee'));
+const ToSee = late(() => import('./ToSee'));
 
 /** Home: what needs hands, what runs by itself, what is promised. */
 export default function Floor() {
@@ -40,7 +40,7 @@ export default function Floor() {
           </div>
           {floor.ready.length > 0 && <ReadyToFetch ready={floor.ready} />}
           <Suspense fallback={null}>
-            <StaysToSee />
+            <ToSee />
           </Suspense>
           <PromiseRuler hands={floor.hands} now={Date.parse(floor.now)} />
         </>

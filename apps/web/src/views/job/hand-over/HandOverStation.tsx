@@ -13,6 +13,7 @@ import { MoneySheet } from './MoneySheet';
 import { KeptUntilForm } from '../end/EndForms';
 import { ModulesStay, OldDriveStays } from './WhatStays';
 import { Signature } from './Signature';
+import { Told } from './Told';
 
 /** The customer's document, the old drive, the signature; then the job is closed. Its money is seen to afterwards too. */
 export function HandOverStation({ job }: { job: JobView }) {
@@ -23,6 +24,7 @@ export function HandOverStation({ job }: { job: JobView }) {
           <Given job={job} />
         </div>
       </fieldset>
+      <Told job={job} />
       <MoneySheet job={job} />
       <Close job={job} />
     </>

@@ -117,7 +117,9 @@ function Versions({ quote: { versions } }: { quote: QuoteView }) {
             <span className="sub">
               {one.acceptedAt
                 ? `accepted ${one.acceptedHow ?? ''} ${moment(one.acceptedAt)}, ${one.acceptedBy ?? ''}${one.note ? `: ${one.note}` : ''}`
-                : `written ${moment(one.at)}, ${one.by}; not accepted`}
+                : one.declinedAt
+                  ? `declined on their page ${moment(one.declinedAt)}, ${one.note}`
+                  : `written ${moment(one.at)}, ${one.by}; not accepted`}
             </span>
             <span className="figure">{money(one.quote.total)}</span>
           </summary>

@@ -1,0 +1,63 @@
+import { bytesOfNominal } from '@udrel/core/capacity';
+import type { OldDrive } from '@udrel/core/facts';
+import type { DemoJob } from './demo-job';
+
+const disk = (serial: string): OldDrive => ({
+  ...{ serial, maker: 'Kestrin', name: 'D5', bytes: bytesOfNominal(500), sectorSize: 512, class: 'disk 5400' },
+  ...{ link: { kind: 'sata', generation: 3 }, siteId: 'a' },
+});
+
+const WORK = {
+  model: 'T15-4820',
+  wish: { kind: 'new drive', least: bytesOfNominal(240) },
+  condition: '',
+  price: 13900,
+  table: 'laptop500',
+  health: 'good',
+  take: { partNumber: 'PA-C1-480-25', siteId: 'a' },
+  route: 'new drive in an enclosure',
+  berth: null,
+  before: { sequentialRead: 94, sequentialWrite: 90, randomRead: 0.5, randomWrite: 1, startUps: [101, 98, 99] },
+  after: { sequentialRead: 528, sequentialWrite: 470, randomRead: 32, randomWrite: 77, startUps: [22, 21, 22] },
+} satisfies Partial<DemoJob>;
+
+/** What waits for its customer: a device since yesterday, one for longer than a week, and a quote that they were sent. */
+export const toFetch: DemoJob[] = [
+  {
+    ...WORK,
+    customer: 'chandler',
+    serial: 'T15-4820-TF0',
+    complaint: 'The price list again, on the laptop this time.',
+    left: [['charger', 'rack C2']],
+    place: 'rack C2',
+    bookedHoursAgo: 30,
+    promisedInHours: 2,
+    reached: 'ready',
+    old: disk('KD5-TF01-3310'),
+  },
+  {
+    ...WORK,
+    customer: 'tide',
+    serial: 'T15-4820-TF1',
+    complaint: 'The gauge’s spare laptop takes minutes to start.',
+    left: [],
+    place: 'rack C2',
+    bookedHoursAgo: 230,
+    promisedInHours: -190,
+    reached: 'ready',
+    old: disk('KD5-TF02-3311'),
+  },
+  {
+    ...WORK,
+    customer: 'birds',
+    serial: 'T15-4820-TF2',
+    complaint: 'The hide’s laptop: slow with the sound recordings.',
+    left: [],
+    place: 'rack C3',
+    bookedHoursAgo: 5,
+    promisedInHours: 40,
+    reached: 'reserved',
+    old: disk('KD5-TF03-3312'),
+    afterwards: [{ act: 'quote' }],
+  },
+];
