@@ -1,12 +1,14 @@
 import { randomUUID } from 'node:crypto';
 import type { BillBegun, CreditBill, IssueBill, QuoteView } from '@udrel/contract/types';
 import { billNumber, creditOf, leftToCredit, sumsOf, type Bill, type Party } from '@udrel/core/bill';
+import { storageFee } from '@udrel/core/messages';
 import { amount as written } from '@udrel/core/money';
 import type { EntityManager } from 'typeorm';
 import { firstRow, rows } from '../platform/database/database';
 import { fieldWrong, notFound, Refusal } from '../platform/errors';
 import type { CommandContext } from '../platform/command-context';
 import { daysAfter, shopDay } from '../shop/calendar';
+import { readRules } from '../shop/message-rules';
 import { readRates } from '../shop/rates';
 import { readSeller } from '../shop/seller';
 import { readShop } from '../staff/people';
@@ -29,7 +31,24 @@ export async function billBegun(manager: EntityManager, order: number, now: Date
   const theirs = { ...known, country: known.country || seller.country };
   // What is noted of them goes before what an earlier bill said, unless nothing is.
   const buyer = known.street || known.town || !before ? theirs : before;
-  return { buyer, seller, currency, taxPercent, due: daysAfter(issued, seller.dueDays) };
+  const storage = await storageOf(manager, order, issued);
+  return { buyer, seller, currency, taxPercent, storage, due: daysAfter(issued, seller.dueDays) };
+}
+
+/** What keeping the devices of an order has cost since they could be fetched. */
+async function storageOf(manager: EntityManager, order: number, today: string): Promise<BillBegun['storage']> {
+  const { rules } = await readRules(manager);
+  const { formats } = await readShop(manager);
+  const ready = await rows<{ tag: string; since: Date }>(
+    manager,
+    `select j.tag, j.ready_since as since from job j join shop_order o on o.id = j.order_id
+      where o.number = $1 and j.ready_since is not null order by j.number`,
+    [order],
+  );
+  return ready.flatMap(({ tag, since }) => {
+    const { days } = storageFee(shopDay(since, formats), today, rules);
+    return days === 0 ? [] : [{ tag, days, each: rules.storagePerDay }];
+  });
 }
 
 /** The shop as its bills name it, its money and its day. */

@@ -30,6 +30,8 @@ export interface BillBegun {
   currency: string;
   /** The shop's rate of tax, for lines that are added. */
   taxPercent: number;
+  /** What keeping it has cost so far, job by job: days, and what one costs before tax; it is charged where somebody says so. */
+  storage: { tag: string; days: number; each: number }[];
   /** Until when it is to be paid where nothing else is said. */
   due: string;
 }

@@ -42,7 +42,7 @@ export interface MessageRules {
   /** Days after which somebody who was told that it is ready is reminded, and how often; 0 reminders: never. */
   remindAfterDays: number;
   reminders: number;
-  /** Storage: what a day costs (minor units, tax included; 0: nothing), and days from ready until it begins. */
+  /** Storage: what a day costs (minor units, before tax; 0: nothing), and days from ready until it begins. */
   storagePerDay: number;
   storageAfterDays: number;
   /** Whether the customer's page may name who works on it. */

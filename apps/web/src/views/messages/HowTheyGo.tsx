@@ -139,7 +139,7 @@ function Rules({ rules }: { rules: MessageRules }) {
           <Field form={form} name="remindAfterDays" label="Remind each so many days" />
           <Field form={form} name="reminders" label="How often" help="0: never" />
           <Field form={form} name="storageAfterDays" label="Storage is charged after, days" />
-          <Field form={form} name="storagePerDay" label="A day of storage" help="tax included; 0: nothing" />
+          <Field form={form} name="storagePerDay" label="A day of storage" help="before tax; 0: nothing" />
           <Field form={form} name="pageWeeks" label="Their page stays after closing, weeks" />
           <Tick form={form} name="namesStaff" label="Their page names who works on it" />
         </div>

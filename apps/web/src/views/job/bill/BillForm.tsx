@@ -12,7 +12,7 @@ import type { ShapedForm } from '../../../features/form/shaped-form';
 import { forgetTyped } from '../../../features/typed/typed';
 import { money } from '../../../format/units';
 import { FactList, Foot, Loaded } from '../../../ui';
-import { anotherLine, billOf, draftOf, fieldOf, sumsTyped, type BillDraft } from './bill-draft';
+import { anotherLine, billOf, draftOf, fieldOf, storageLine, sumsTyped, type BillDraft } from './bill-draft';
 import jobStyles from '../../../features/job/job.module.css';
 import styles from './bill.module.css';
 
@@ -48,7 +48,7 @@ function Typed({ quote, begun, away }: { quote: QuoteView; begun: BillBegun; awa
   const more = sums !== null && agreed !== null && sums.total > agreed;
   return (
     <form onSubmit={(event) => void send(event)}>
-      <Lines form={form} sums={sums} taxPercent={begun.taxPercent} />
+      <Lines form={form} sums={sums} begun={begun} />
       <div className={jobStyles.fields}>
         <Field form={form} name="off" label="What goes off" choices={REDUCTIONS} />
         {draft.off !== 'none' && (
@@ -117,7 +117,8 @@ function rowsOf(sums: BillSums, { accepted, paid }: QuoteView): [string, string]
 type Form = ShapedForm<BillDraft, IssueBill>;
 
 /** What stands on it, line by line; screws and pads that were used are added here, and what is free costs nothing. */
-function Lines({ form, sums, taxPercent }: { form: Form; sums: BillSums | null; taxPercent: number }) {
+function Lines({ form, sums, begun }: { form: Form; sums: BillSums | null; begun: BillBegun }) {
+  const { taxPercent, storage } = begun;
   const { fields, append, remove } = useFieldArray({ control: form.control, name: 'lines', keyName: 'key' });
   return (
     <>
@@ -137,6 +138,11 @@ function Lines({ form, sums, taxPercent }: { form: Form; sums: BillSums | null; 
       </div>
       <div className={styles.more}>
         <Foot note={fields.length === 0 ? 'Nothing stands on it yet.' : undefined}>
+          {storage.map((one) => (
+            <Button key={one.tag} onClick={() => append(storageLine(one, taxPercent))}>
+              Storage of {one.tag}, {one.days} {one.days === 1 ? 'day' : 'days'}
+            </Button>
+          ))}
           <Button onClick={() => append(anotherLine(taxPercent))}>Another line</Button>
         </Foot>
       </div>

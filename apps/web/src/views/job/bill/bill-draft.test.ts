@@ -19,6 +19,7 @@ const now: QuoteView['now'] = {
 };
 const buyer = { name: 'Pottery', street: '', postcode: '', town: '', country: 'IE', taxId: '' };
 const begun: BillBegun = {
+  storage: [],
   ...{ buyer, currency: 'EUR', taxPercent: 20, due: '2026-12-13' },
   seller: { ...buyer, registration: '', iban: '', exemption: '', dueDays: 14 },
 };

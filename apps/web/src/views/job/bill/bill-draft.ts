@@ -52,6 +52,12 @@ export const anotherLine = (taxPercent: number): LineDraft => ({
   ...{ tag: null, what: '', count: '1', unit: 'piece', each: '', tax: String(taxPercent) },
 });
 
+/** A line for days in which nobody fetched it. */
+export const storageLine = ({ tag, days, each }: BillBegun['storage'][number], taxPercent: number): LineDraft => ({
+  ...anotherLine(taxPercent),
+  ...{ tag, what: 'Storage, a day', count: String(days), each: fieldAmount(each) },
+});
+
 /** What was typed, as it is sent; what cannot be read stands at its field. */
 export function billOf(draft: BillDraft, agreedTotal: number | null): Read<IssueBill> {
   const problems: FieldProblem[] = [];
