@@ -13,6 +13,8 @@ export interface ShopSettings {
 }
 export interface RunningShop {
   url: string;
+  /** Where the stand-in for post shows what came in; null where there is none. */
+  post: string | null;
   databaseUrl: string;
   cluster: Cluster | null;
   children: Record<string, ChildProcess>;

@@ -30,6 +30,7 @@ async function main(): Promise<void> {
     { database, masterKey: config.masterKey, clock: () => new Date() },
     config.databaseUrl,
     log,
+    hints,
   );
   const server = createApp({ database, config, log, hints, index }).listen(config.port, config.host);
   server.on('listening', () => {

@@ -1,6 +1,7 @@
 import PgBoss from 'pg-boss';
 import type { Logger } from 'pino';
 import type { EntityManager } from 'typeorm';
+import type { HintHub } from '../hints/hub';
 import { rows } from '../platform/database/database';
 import { loggedError } from '../platform/http/request-log';
 import { causesOf, makeMessage } from './make';
@@ -15,6 +16,8 @@ const CUT_OFF_S = 60;
 
 /** How often what happened is looked through, whoever hinted at it or not. */
 const LOOK_MS = 5000;
+/** So long after something changed it is looked through, ms. */
+const SOON_MS = 300;
 
 export interface MessageQueue {
   /** Makes what is to be made now, and leaves what waits to the queue. */
@@ -36,6 +39,7 @@ export async function openQueue(
   sending: Sending,
   databaseUrl: string,
   log: Logger,
+  hints: HintHub | null,
   { firstS = FIRST_WAIT_S, lookMs = LOOK_MS, cutOffS = CUT_OFF_S }: Waits = {},
 ): Promise<MessageQueue> {
   const boss = new PgBoss({
@@ -61,11 +65,13 @@ export async function openQueue(
     );
   };
 
-  await boss.work<{ id: string }>(
+  const worker: string = await boss.work<{ id: string }>(
     QUEUE,
     { includeMetadata: true, pollingIntervalSeconds: Math.max(0.5, lookMs / 1000), batchSize: 1 },
     async ([job]) => {
       if (!job) return;
+      // The next one at once, not at the next turn.
+      boss.notifyWorker(worker);
       const tried = await sendMessage(sending, job.data.id, job.retryCount >= job.retryLimit);
       if (typeof tried === 'object') await leave(sending.database.manager, job.data.id, tried.waitS);
     },
@@ -87,6 +93,7 @@ export async function openQueue(
         await makeMessage({ manager, now, masterKey }, one);
       });
     }
+    let left = 0;
     await database.transaction(async (manager) => {
       const waiting = await rows<{ id: string }>(
         manager,
@@ -94,17 +101,31 @@ export async function openQueue(
       );
       for (const { id } of waiting) await leave(manager, id);
       await manager.query('update message set queued = true where id = any($1)', [waiting.map(({ id }) => id)]);
+      left = waiting.length;
     });
+    if (left > 0) boss.notifyWorker(worker);
   }
 
-  const timer = setInterval(() => {
+  const lookNow = () => {
     look().catch((error: unknown) => log.warn({ error: loggedError(error) }, 'messages could not be made'));
-  }, lookMs);
+  };
+  const timer = setInterval(lookNow, lookMs);
   timer.unref();
+  // What changed a moment ago is looked through with what changes now.
+  let soon: NodeJS.Timeout | null = null;
+  const leaveHints = hints?.subscribe(null, ({ hint: { kind } }) => {
+    if (kind !== 'job' && kind !== 'messages') return;
+    soon ??= setTimeout(() => {
+      soon = null;
+      lookNow();
+    }, SOON_MS);
+  });
   return {
     look,
     close: async () => {
       clearInterval(timer);
+      leaveHints?.();
+      if (soon) clearTimeout(soon);
       await looking?.catch(() => undefined);
       await boss.stop({ graceful: true, timeout: 2000 });
     },

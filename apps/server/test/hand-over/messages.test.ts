@@ -49,6 +49,7 @@ beforeAll(async () => {
     { database: shop.database, masterKey: TEST_CONFIG.masterKey, clock: () => shop.clock.now },
     inject('adminUrl').replace(/postgres$/, name),
     pino({ level: 'silent' }),
+    null,
     { firstS: 1, lookMs: 500, cutOffS: 5 },
   );
 });
