@@ -41,7 +41,14 @@ const FORMATS = { locale: 'en-IE', currency: 'EUR', timeZone: '', paper: 'A4' };
 /** Who it is on its bills; nobody has this account, nor these numbers. */
 const SELLER = {
   ...{ name: 'Quayside Bench', street: 'Rope Walk 3', postcode: 'M4 0QB', town: 'Merrow Sound', country: 'IE' },
-  ...{ taxId: 'IE0000000QB', registration: '', iban: 'IE00QUAY00000012345678', exemption: '', dueDays: 14 },
+  ...{
+    taxId: 'IE0000000QB',
+    registration: '',
+    iban: 'IE00QUAY00000012345678',
+    exemption: '',
+    dueDays: 14,
+    keepYears: 7,
+  },
 };
 
 /** What is left in the till for change, cents. */

@@ -45,7 +45,16 @@ describe('what may wait for the connection', () => {
     const facts = ENTRY_KEYS.filter((key) => subjectOf('recordFact', { key }) !== null);
     expect(facts.sort()).toEqual(
       [
-        ...['health', 'before', 'after', 'trial start', 'functions', 'old drive stays', 'document given'],
+        ...[
+          'health',
+          'before',
+          'after',
+          'trial start',
+          'functions',
+          'old drive stays',
+          'modules stay',
+          'document given',
+        ],
         ...[
           'as it came',
           'backup',

@@ -25,6 +25,9 @@ const SENTENCES: Readonly<Record<AuditKind, (data: Data) => string>> = {
     `Formats set: ${word(data, 'locale')}, ${word(data, 'currency') || 'no currency'}, ${word(data, 'timeZone') || 'time zone of each browser'}, ${word(data, 'paper')}`,
   'bills set': (data) =>
     `What stands on bills set: ${word(data, 'name') || 'the name of the shop'}, ${word(data, 'taxId') || 'no number for tax'}`,
+  'customers merged': () => 'Two customers that were the same made one',
+  'customer erased': (data) =>
+    `A customer erased${data['namedUntil'] ? `, named on bills until ${word(data, 'namedUntil')}` : ', on bills too'}`,
   'messages set': (data) => `Messages set: ${(data['goes'] as string[] | undefined)?.join(', ') || 'none goes'}`,
   'channels set': (data) =>
     `Ways out set: mail ${word(data, 'mail') || 'none'}, text ${word(data, 'text') || 'none'}, address ${word(data, 'address') || 'none'}`,

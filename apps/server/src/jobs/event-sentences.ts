@@ -61,7 +61,7 @@ const SENTENCES: Sentences = {
   'reservation released': ({ data }) => `Released: ${data.role}`,
   'quote written': ({ data }) => `Quote ${data.version} written, ${amount(data.total)}`,
   'quote accepted': ({ data }) => `Quote ${data.version} accepted ${data.how}, ${amount(data.total)} for the order`,
-  'quote declined': ({ data }) => `Quote ${data.version} declined on their page, ${data.note}`,
+  'quote declined': ({ data }) => `Quote ${data.version} declined on their page`,
   'bill issued': ({ data }) => `Bill ${data.number} issued: ${amount(data.total)}`,
   'bill credited': ({ data }) =>
     `Credit note ${data.number} to bill ${data.of}: ${amount(data.amount)}: ${data.reason}`,

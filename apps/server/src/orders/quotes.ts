@@ -186,7 +186,7 @@ export async function declineQuote(
   );
   if (latest?.version !== version || latest.acceptedAt) throw OTHER_QUOTE();
   await manager.update(QuoteVersion, { id: latest.id }, { declinedAt: now, note });
-  return notedAtOrder(context, order, jobs, { kind: 'quote declined', data: { version, note } });
+  return notedAtOrder(context, order, jobs, { kind: 'quote declined', data: { version } });
 }
 
 const OTHER_QUOTE = () =>

@@ -12,6 +12,11 @@ export function sendInvoice(response: Response, { name, bytes }: Paper): typeof 
   return sent(response, 'application/xml; charset=utf-8', `attachment; filename="${name}"`, bytes);
 }
 
+/** Sends a text to be kept as a file. */
+export function sendFile(response: Response, type: string, name: string, content: string): typeof STREAMED {
+  return sent(response, `${type}; charset=utf-8`, `attachment; filename="${name}"`, Buffer.from(content, 'utf8'));
+}
+
 function sent(response: Response, type: string, disposition: string, bytes: Buffer): typeof STREAMED {
   response.setHeader('content-type', type);
   response.setHeader('content-disposition', disposition);

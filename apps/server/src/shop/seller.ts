@@ -4,7 +4,7 @@ import { noteAudit } from '../audit/audit';
 import type { CommandContext } from '../platform/command-context';
 import { Setting } from '../staff/entities';
 
-/** Two weeks, until the owner says otherwise. */
+/** Two weeks to pay, and ten years to keep bills, until the owner says otherwise. */
 const NOBODY: SellerSetting = {
   name: '',
   street: '',
@@ -16,6 +16,7 @@ const NOBODY: SellerSetting = {
   iban: '',
   exemption: '',
   dueDays: 14,
+  keepYears: 10,
 };
 
 /** What stands on the shop's bills. */

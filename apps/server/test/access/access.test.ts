@@ -65,7 +65,7 @@ const MONEY = [
   ...['billBegun', 'issueBill', 'bills', 'billCount', 'billExport', 'billPaper', 'billInvoice', 'paymentReceipt'],
   ...['dayBookExport', 'till', 'countTill'],
   ...['messages', 'messageCount', 'messageExport', 'messagesToSee', 'settleMessage', 'customerLink', 'makeLink'],
-  ...['revokeLink', 'messageRules'],
+  ...['revokeLink', 'messageRules', 'bringInCustomers', 'vCardExport', 'personExport'],
   ...[
     'stays',
     'stayCount',
@@ -125,6 +125,9 @@ const OWNER = [
   'setRates',
   'seller',
   'setSeller',
+  'mergeCustomers',
+  'erasure',
+  'eraseCustomer',
   'setMessageRules',
   'channels',
   'setChannels',

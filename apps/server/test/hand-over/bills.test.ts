@@ -10,7 +10,14 @@ const shop = useShop();
 let stock: Stock;
 const SELLER: SellerSetting = {
   ...{ name: 'Quayside Bench', street: 'Quay 3', postcode: '10001', town: 'Merrow Sound', country: 'EE' },
-  ...{ taxId: 'EE100000001', registration: '', iban: 'EE382200221020145685', exemption: '', dueDays: 14 },
+  ...{
+    taxId: 'EE100000001',
+    registration: '',
+    iban: 'EE382200221020145685',
+    exemption: '',
+    dueDays: 14,
+    keepYears: 10,
+  },
 };
 const BUYER = { name: 'Ferry office', street: 'Pier 1', postcode: '', town: 'Merrow Sound', country: 'EE', taxId: '' };
 const NONE: IssueBill['reduction'] = { kind: 'none', value: 0, reason: '' };

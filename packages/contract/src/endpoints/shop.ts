@@ -2,13 +2,16 @@ import { customerQuery, findQuery, hintsQuery } from '../shapes/commands';
 import { auditCountQuery, auditExportQuery, auditQuery } from '../shapes/lists';
 import { shopFormats, shopRates, type ShopFormats, type ShopRates } from '../shapes/orders';
 import {
+  bringInCustomers,
   customerCountQuery,
   customerDetails,
   customerExportQuery,
   customerListQuery,
+  eraseCustomer,
+  mergeCustomers,
   sayToCustomer,
 } from '../shapes/money/customers';
-import type { CustomerCard, CustomerPage } from '../views/customer-views';
+import type { BroughtIn, CustomerCard, CustomerPage, ErasureView } from '../views/customer-views';
 import type { AuditPage, CountView } from '../views/list-views';
 import type { CustomerView, EstimatesView, FloorView, Found, HealthView } from '../views/views';
 import { command, query } from './endpoint';
@@ -62,6 +65,30 @@ export const shopEndpoints = {
     status: 201,
     changes: ['customers'],
   }).answering<CustomerCard>(),
+  mergeCustomers: command('post /customers/:id/merge', {
+    permission: 'merge and erase customers',
+    body: mergeCustomers,
+    changes: ['customers', 'every job'],
+  }).answering<CustomerCard>(),
+  erasure: query('/customers/:id/erasure', {
+    permission: 'merge and erase customers',
+    about: 'Customer',
+  }).answering<ErasureView>(),
+  eraseCustomer: command('post /customers/:id/erasure', {
+    permission: 'merge and erase customers',
+    body: eraseCustomer,
+    changes: ['customers', 'every job'],
+  }).answering<ErasureView>(),
+  bringInCustomers: command('post /customers', {
+    permission: 'correct a booking',
+    body: bringInCustomers,
+    status: 201,
+    changes: ['customers'],
+  }).answering<BroughtIn>(),
+  /** As other programs read it: a vCard (RFC 6350). */
+  vCardExport: query('/customers/:id/vcard', { permission: 'correct a booking' }).answering<undefined>(),
+  /** Everything that is kept of a person, as JSON. */
+  personExport: query('/customers/:id/data', { permission: 'correct a booking' }).answering<undefined>(),
   audit: query('/audit', { permission: 'see the audit', query: auditQuery, pagedBy: 'after' }).answering<AuditPage>(),
   auditCount: query('/counts/audit', { permission: 'see the audit', query: auditCountQuery }).answering<CountView>(),
   auditExport: query('/exports/audit', { permission: 'see the audit', query: auditExportQuery }).answering<undefined>(),

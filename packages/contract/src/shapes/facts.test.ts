@@ -151,7 +151,7 @@ const CASES: Record<EntryKey, { right: object; wrong: object; field: string }> =
     field: 'results.0.name',
   },
   'old drive stays': { right: RETURNED, wrong: { as: 'somewhere' }, field: 'as' },
-  'modules stay': { right: RETURNED, wrong: { until: 'soon' }, field: 'until' },
+  'modules stay': { right: RETURNED, wrong: { place: 'x'.repeat(21) }, field: 'place' },
   'document given': { right: { given: true }, wrong: { given: 1 }, field: 'given' },
   signature: { right: { name: 'A', path: 'M0 0' }, wrong: { path: '' }, field: 'path' },
   backup: {

@@ -2,7 +2,17 @@
 export const AUDITED = {
   access: ['signed in', 'sign-in refused', 'signed out everywhere', 'session ended'],
   accounts: ['account made', 'account changed', 'pin set', 'pin removed', 'password changed', 'password reset'],
-  shop: ['stock counted', 'formats set', 'rates set', 'bills set', 'till counted', 'messages set', 'channels set'],
+  shop: [
+    'stock counted',
+    'formats set',
+    'rates set',
+    'bills set',
+    'till counted',
+    'messages set',
+    'channels set',
+    'customers merged',
+    'customer erased',
+  ],
   secrets: ['secret kept', 'secret shown', 'secrets erased'],
   gates: ['gate overridden', 'gone on'],
   corrections: [

@@ -29,7 +29,7 @@ export interface JobEventData {
   'reservation released': { role: string };
   'quote written': { version: number; total: number };
   'quote accepted': { version: number; total: number; how: QuoteAcceptance };
-  'quote declined': { version: number; note: string };
+  'quote declined': { version: number };
   'bill issued': { number: string; total: number };
   'bill credited': { number: string; of: string; amount: number; reason: string };
   'payment taken': { amount: number; how: PaymentWay };

@@ -1,3 +1,4 @@
+import type { Erasure } from '@udrel/core/erasure';
 import type { PlainState } from '@udrel/core/plain';
 import type { CustomerDetails } from '../shapes/money/customers';
 import type { Page } from './list-views';
@@ -50,4 +51,15 @@ export interface CustomerCard extends CustomerDetails {
   here: { what: string; tag: string; place: string }[];
   /** What was said, the newest first. */
   said: { id: string; text: string; by: string; at: string; tag: string | null }[];
+}
+
+/** What erasing a customer comes to. */
+export interface ErasureView extends Erasure {
+  name: string;
+}
+
+/** What became of customers of a file: those of whom a number was known were not added. */
+export interface BroughtIn {
+  added: number;
+  known: { given: string; id: string; name: string }[];
 }

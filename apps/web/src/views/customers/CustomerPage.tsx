@@ -5,6 +5,7 @@ import { dayOf, duration, moment } from '../../format/time';
 import { money } from '../../format/units';
 import { Empty, FactList, Loaded, Sheet, Tag } from '../../ui';
 import { CustomerForm } from './CustomerForm';
+import { Person } from './Person';
 import { Said } from './Said';
 import styles from './customers.module.css';
 
@@ -46,6 +47,7 @@ function Card({ card }: { card: CustomerCard }) {
           <Devices card={card} />
           <Earlier card={card} />
           <CustomerForm card={card} />
+          <Person card={card} />
         </div>
       </div>
     </>

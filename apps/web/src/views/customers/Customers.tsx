@@ -10,6 +10,7 @@ import { List } from '../../features/list/List';
 import type { Column } from '../../features/list/ListTable';
 import { fileOf, orderIn, sortOf } from '../../features/list/order';
 import { dayOf } from '../../format/time';
+import { BringInCards } from './BringInCards';
 import styles from '../../features/list/list-table.module.css';
 
 const FIELDS = ['find', 'open'] as const;
@@ -50,6 +51,7 @@ export default function Customers() {
         <h1>Customers</h1>
         <TypedFilter name="find" label="Name or phone number" width={220} />
         <TickedFilter name="open" label="with an open job" />
+        <BringInCards />
       </div>
       <List
         kept="customers"

@@ -25,10 +25,15 @@ export function OnBills() {
 function SellerForm({ seller }: { seller: SellerSetting }) {
   const [set, { error, isLoading, isSuccess }] = useSetSellerMutation();
   const form = useShapedForm({
-    begin: { ...seller, dueDays: String(seller.dueDays) },
-    read: ({ dueDays, ...rest }): Read<SellerSetting> => ({
+    begin: { ...seller, dueDays: String(seller.dueDays), keepYears: String(seller.keepYears) },
+    read: ({ dueDays, keepYears, ...rest }): Read<SellerSetting> => ({
       ok: true,
-      body: { ...rest, country: codeOf(rest.country), dueDays: typedFigure(dueDays) },
+      body: {
+        ...rest,
+        country: codeOf(rest.country),
+        dueDays: typedFigure(dueDays),
+        keepYears: typedFigure(keepYears),
+      },
     }),
     shape: moneyEndpoints.setSeller.body,
     error,
@@ -43,6 +48,7 @@ function SellerForm({ seller }: { seller: SellerSetting }) {
         <Field form={form} name="exemption" label="Why no tax is charged, if so" help="as the law wants it said" />
         <Field form={form} name="iban" label="Account for transfers, IBAN" />
         <Field form={form} name="dueDays" label="To be paid within, days" />
+        <Field form={form} name="keepYears" label="Kept for, years" help="as the law wants bills kept" />
       </div>
       <FormTrouble form={form} />
       <Foot note={isSuccess ? 'Set.' : undefined}>

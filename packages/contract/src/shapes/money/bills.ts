@@ -11,6 +11,8 @@ export const seller = object({
   iban: text(34, 0, /^([A-Z]{2}\d{2}[A-Z0-9]{10,30})?$/, 'An IBAN without blanks, or nothing.'),
   exemption: text(200, 0),
   dueDays: whole(0, 365),
+  /** Years for which bills have to be kept, and so name whom they were issued to. */
+  keepYears: whole(0, 30),
 });
 export type SellerSetting = Infer<typeof seller>;
 

@@ -1,4 +1,4 @@
-import { object, oneOf, optional, text, list, nullable, type Infer } from '../shape';
+import { object, oneOf, optional, text, list, nullable, uuid, type Infer } from '../shape';
 import { CHANNELS } from '@udrel/core/messages';
 import { PARTY } from './party';
 
@@ -26,3 +26,10 @@ export const customerListQuery = object({ ...customerFilter, ...customerOrder, a
 export const customerCountQuery = object(customerFilter);
 export type CustomerFilter = Infer<typeof customerCountQuery>;
 export const customerExportQuery = object({ ...customerFilter, ...customerOrder });
+
+/** The other one of two that are the same. */
+export const mergeCustomers = object({ from: uuid });
+/** The name typed once more: whom it is about. */
+export const eraseCustomer = object({ name: text(120) });
+/** Customers of a file. */
+export const bringInCustomers = object({ customers: list(customerDetails, 200, 1) });

@@ -21,7 +21,7 @@ const buyer = { name: 'Pottery', street: '', postcode: '', town: '', country: 'I
 const begun: BillBegun = {
   storage: [],
   ...{ buyer, currency: 'EUR', taxPercent: 20, due: '2026-12-13' },
-  seller: { ...buyer, registration: '', iban: '', exemption: '', dueDays: 14 },
+  seller: { ...buyer, registration: '', iban: '', exemption: '', dueDays: 14, keepYears: 10 },
 };
 const draft = (over: Partial<BillDraft> = {}): BillDraft => ({ ...draftOf({ now }, begun), ...over });
 

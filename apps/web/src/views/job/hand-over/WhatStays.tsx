@@ -2,7 +2,7 @@ import Button from '@mui/material/Button';
 import { useWatch } from 'react-hook-form';
 import type { JobView } from '@udrel/contract/types';
 import { binary } from '@udrel/core/capacity';
-import { destroysData, liesHere, STAYS, type Stay, type Stays } from '@udrel/core/custody';
+import { destroysData, liesHere, STAYS, staysProblem, type Stay, type Stays } from '@udrel/core/custody';
 import { spins } from '@udrel/core/estimate';
 import { modulesOut, oldStaysAt } from '@udrel/core/steps';
 import { useTakesQuery } from '../../../api/api';
@@ -75,7 +75,9 @@ function WhatStays({ job, of, title, aside, ways, note, advice }: Props) {
     read: (typed) => {
       const here = liesHere(typed);
       const until = typed.as === 'kept as a fallback' ? typed.until || null : null;
-      return { ok: true, body: { ...typed, until, place: here ? typed.place : '' } };
+      const body = { ...typed, until, place: here ? typed.place : '' };
+      const problem = staysProblem(body, of === 'old drive stays');
+      return problem ? { ok: false, problems: [problem] } : { ok: true, body };
     },
   });
   const [as, consent] = useWatch({ control: form.control, name: ['as', 'consent'] });

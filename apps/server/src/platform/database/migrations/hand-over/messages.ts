@@ -18,6 +18,12 @@ export class Messages1797300000000 implements MigrationInterface {
     await runner.query(
       'create index job_ready on job (ready_since) where ready_since is not null and closed_at is null',
     );
+    // A bill is frozen but for one thing: whom it was issued to is erased once the law lets.
+    await runner.query(`create or replace function bill_is_frozen() returns trigger language plpgsql as $$
+      begin
+        if TG_OP = 'UPDATE' and current_setting('udrel.erasing', true) = 'yes' then return null; end if;
+        raise exception 'a bill is frozen: a credit note takes it back';
+      end $$`);
     await runner.query('alter table quote_version add declined_at timestamptz');
     await runner.query(`alter table customer add tell_by text not null default ''`);
     await runner.query(`create index event_told on event (at)
