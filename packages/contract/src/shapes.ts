@@ -7,6 +7,7 @@ export * from './shapes/messages';
 export * from './shapes/money/bills';
 export * from './shapes/money/customers';
 export * from './shapes/orders';
+export * from './shapes/papers';
 export * from './shapes/photos';
 export { adapterSpec, driveSpec, site } from './shapes/drives';
 export { moduleSpec } from './shapes/memory';

@@ -1,6 +1,7 @@
 import { Audit, SignInTry } from '../audit/entities';
 import { Customer, Said } from '../customers/entities';
 import { Message, MessageTry } from '../messages/entities';
+import { PaperEntity } from '../papers/entities';
 import { CustomerLink, CustomerVisit } from '../page/entities';
 import { Belonging, RoundEntity, RoundScanEntity } from '../custody/entities';
 import { DisassemblyItemEntity } from '../dismantling/entities';
@@ -42,6 +43,7 @@ export const entities = [
   RoundEntity,
   Message,
   MessageTry,
+  PaperEntity,
   CustomerLink,
   CustomerVisit,
   RoundScanEntity,

@@ -10,6 +10,7 @@ import { photoHandlers } from './handlers/photos';
 import type { PhotoStore } from '../photos/photo-store';
 import { custodyHandlers } from './handlers/custody';
 import { messageHandlers } from './handlers/messages';
+import { paperHandlers } from './handlers/papers';
 import { moneyHandlers, orderHandlers } from './handlers/orders';
 import { shopHandlers } from './handlers/shop';
 import { sessionHandlers, staffHandlers } from './handlers/staff';
@@ -27,7 +28,8 @@ export function routesOf(config: SignInConfig, hints: HintHub, rank: RankDrives,
     ...moneyHandlers,
     ...custodyHandlers,
     ...messageHandlers,
-    ...jobHandlers,
+    ...paperHandlers(photos),
+    ...jobHandlers(photos),
     ...correctionHandlers,
     ...matchingHandlers(rank),
     ...planningHandlers,

@@ -28,6 +28,8 @@ const SENTENCES: Readonly<Record<AuditKind, (data: Data) => string>> = {
   'customers merged': () => 'Two customers that were the same made one',
   'customer erased': (data) =>
     `A customer erased${data['namedUntil'] ? `, named on bills until ${word(data, 'namedUntil')}` : ', on bills too'}`,
+  'papers set': (data) =>
+    `Papers set: parts ${word(data, 'partsMonths')} months, work ${word(data, 'labourMonths')} months`,
   'messages set': (data) => `Messages set: ${(data['goes'] as string[] | undefined)?.join(', ') || 'none goes'}`,
   'channels set': (data) =>
     `Ways out set: mail ${word(data, 'mail') || 'none'}, text ${word(data, 'text') || 'none'}, address ${word(data, 'address') || 'none'}`,

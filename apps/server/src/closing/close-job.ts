@@ -10,6 +10,8 @@ import { releaseStock, reservedSerials, spendStock } from '../shelf/reservations
 import { changeJob, requireNoRun, requireStep } from '../jobs/change-job';
 import { Job } from '../jobs/entities';
 import { dayWriter } from '../shop/calendar';
+import { monthsAfter, readPaperTexts } from '../shop/paper-texts';
+import type { EntityManager } from 'typeorm';
 import { readShop } from '../staff/people';
 import type { JobRecord } from '../jobs/job-record';
 
@@ -47,7 +49,7 @@ export function closeJob(context: CommandContext, tag: string, version: number):
           [job.id, now],
         ));
     const erased = await eraseSecrets(context, job.id);
-    const guaranteeUntil = job.snapshot.end ? null : guaranteeFrom(now);
+    const guaranteeUntil = job.snapshot.end ? null : await guaranteeFrom(manager, now);
     await manager.update(Job, { id: job.id }, { closedAt: now, guaranteeUntil, claimedBy: null, claimedAt: null });
     const { snapshot, belongings, secrets, holding } = job;
     return {
@@ -69,15 +71,11 @@ export function closeJob(context: CommandContext, tag: string, version: number):
   });
 }
 
-/** Months for which the shop guarantees what it fitted. */
-const GUARANTEE_MONTHS = 24;
-
-/** The last day of the guarantee on work handed over now; the end of a shorter month where the day is missing. */
-function guaranteeFrom(now: Date): Date {
-  const until = new Date(now);
-  until.setUTCMonth(until.getUTCMonth() + GUARANTEE_MONTHS);
-  if (until.getUTCDate() !== now.getUTCDate()) until.setUTCDate(0);
-  return until;
+/** The end of the guarantee on parts that are handed over now. */
+async function guaranteeFrom(manager: EntityManager, now: Date): Promise<Date> {
+  const { partsMonths } = await readPaperTexts(manager);
+  const [day = '', time = ''] = now.toISOString().split('T');
+  return new Date(`${monthsAfter(day, partsMonths)}T${time}`);
 }
 
 /** A drive of ours that a failed attempt wrote to: off the shelf, and on record as holding the customer's data. */

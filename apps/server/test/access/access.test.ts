@@ -66,6 +66,7 @@ const MONEY = [
   ...['dayBookExport', 'till', 'countTill'],
   ...['messages', 'messageCount', 'messageExport', 'messagesToSee', 'settleMessage', 'customerLink', 'makeLink'],
   ...['revokeLink', 'messageRules', 'bringInCustomers', 'vCardExport', 'personExport'],
+  ...['jobPaper', 'papers', 'keptPaper'],
   ...[
     'stays',
     'stayCount',
@@ -129,6 +130,8 @@ const OWNER = [
   'erasure',
   'eraseCustomer',
   'setMessageRules',
+  'paperTexts',
+  'setPaperTexts',
   'channels',
   'setChannels',
   'setFormats',

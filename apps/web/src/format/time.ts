@@ -83,6 +83,9 @@ export function day(date: string): string {
   return dayjs(date).format('ddd D MMM');
 }
 
+/** The same in full: "4 June 2026". */
+export const longDay = (date: string): string => dayjs(date).format('D MMMM YYYY');
+
 /** The day it is at the shop, as `YYYY-MM-DD`. */
 export const today = (): string => onShopClock(Date.now()).format('YYYY-MM-DD');
 /** The day so many days from today. */

@@ -1,6 +1,7 @@
 import { agentEndpoints, benchEndpoints } from './bench';
 import { custodyEndpoints } from './hand-over/custody';
 import { messageEndpoints } from './hand-over/messages';
+import { paperEndpoints } from './hand-over/papers';
 import { correctionEndpoints, jobEndpoints } from './jobs';
 import { modelEndpoints } from './library';
 import { moneyEndpoints, orderEndpoints } from './orders';
@@ -21,6 +22,7 @@ export const endpoints = {
   ...moneyEndpoints,
   ...custodyEndpoints,
   ...messageEndpoints,
+  ...paperEndpoints,
   ...jobEndpoints,
   ...correctionEndpoints,
   ...matchingEndpoints,

@@ -10,6 +10,7 @@ export const AUDITED = {
     'till counted',
     'messages set',
     'channels set',
+    'papers set',
     'customers merged',
     'customer erased',
   ],

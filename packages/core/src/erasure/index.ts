@@ -49,7 +49,7 @@ export function erasureOf(ties: Ties, today: string, keepYears: number): Erasure
     goes: [
       'phone numbers, mail address and what was said with them',
       'messages and the pages of their orders',
-      'signatures, complaints and what was agreed by name',
+      'papers that were kept, signatures, complaints and what was agreed by name',
       ...(named === null ? ['their name and address, on bills too'] : []),
     ],
     stays: [

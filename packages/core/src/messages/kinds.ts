@@ -25,6 +25,9 @@ export const MESSAGE_WORDS = [
 ] as const;
 export type MessageWord = (typeof MESSAGE_WORDS)[number];
 
+/** Words that the shop's own text on a paper may hold. */
+export const PAPER_WORDS = ['customer', 'device', 'tag', 'shop'] as const satisfies readonly MessageWord[];
+
 export interface Template {
   kind: MessageKind;
   how: Sending;

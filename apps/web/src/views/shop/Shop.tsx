@@ -6,6 +6,7 @@ import { AuditView } from './AuditView';
 import { Estimates } from './Estimates';
 import { Formats } from './Formats';
 import { OnBills } from './OnBills';
+import { OnPapers } from './OnPapers';
 import { Rates } from './Rates';
 import { RoleTable } from './RoleTable';
 import styles from './shop.module.css';
@@ -25,6 +26,7 @@ export default function Shop() {
           {owner && <Accounts self={staff.id} />}
           {may(staff.role, 'set rates') && <Rates />}
           {may(staff.role, 'set rates') && <OnBills />}
+          {may(staff.role, 'set rates') && <OnPapers />}
           {may(staff.role, 'set rates') && <Formats />}
         </div>
         <div className={styles.column}>

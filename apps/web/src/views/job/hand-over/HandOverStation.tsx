@@ -13,6 +13,7 @@ import { MoneySheet } from './MoneySheet';
 import { KeptUntilForm } from '../end/EndForms';
 import { ModulesStay, OldDriveStays } from './WhatStays';
 import { Signature } from './Signature';
+import { Papers } from './Papers';
 import { Told } from './Told';
 
 /** The customer's document, the old drive, the signature; then the job is closed. Its money is seen to afterwards too. */
@@ -24,6 +25,7 @@ export function HandOverStation({ job }: { job: JobView }) {
           <Given job={job} />
         </div>
       </fieldset>
+      <Papers job={job} />
       <Told job={job} />
       <MoneySheet job={job} />
       <Close job={job} />

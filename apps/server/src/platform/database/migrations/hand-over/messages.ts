@@ -4,7 +4,7 @@ import { AUDITED_WITH_BILLS, auditedIndex } from './bills';
 /** What is audited from now on. */
 const AUDITED_NOW = [
   ...AUDITED_WITH_BILLS,
-  ...['messages set', 'channels set', 'customers merged', 'customer erased', 'drive wiped'],
+  ...['messages set', 'channels set', 'papers set', 'customers merged', 'customer erased', 'drive wiped'],
 ];
 
 /** Messages to customers, each try to send one, the private page of an order, and since when a job can be fetched. */
@@ -56,12 +56,18 @@ export class Messages1797300000000 implements MigrationInterface {
       id uuid primary key, link_id uuid not null, at timestamptz not null, deed text not null,
       constraint "FK_9a442c84cf719c359a3a29f08e6" foreign key (link_id) references customer_link (id))`);
     await runner.query('create index customer_visit_link on customer_visit (link_id, at)');
+    await runner.query(`create table paper (
+      id uuid primary key, job_id uuid not null, kind text not null, title text not null, how text not null, bytes bytea not null,
+      by uuid not null, at timestamptz not null,
+      constraint "FK_788a2780578457f4c3eb0578972" foreign key (job_id) references job (id),
+      constraint "FK_47db0ef716423bc5880d0428927" foreign key (by) references staff (id))`);
+    await runner.query('create index paper_job on paper (job_id)');
     await runner.query(`create trigger message_hint after insert or update on message
       for each statement execute function hint_of('messages')`);
   }
 
   async down(runner: QueryRunner): Promise<void> {
-    for (const table of ['customer_visit', 'customer_link', 'message_try', 'message'])
+    for (const table of ['paper', 'customer_visit', 'customer_link', 'message_try', 'message'])
       await runner.query(`drop table ${table}`);
     await runner.query('drop index event_audited');
     await runner.query(auditedIndex(AUDITED_WITH_BILLS));

@@ -1,0 +1,20 @@
+import { paperTexts, type PaperTexts } from '../../shapes/papers';
+import type { KeptPaperView } from '../../views/paper-views';
+import { command, query } from '../endpoint';
+
+const LOOK = { permission: 'look at jobs and shelf' } as const;
+
+/** Papers of jobs as PDF: as they would be now, and as they were given. */
+export const paperEndpoints = {
+  /** What its customer is given now: PDF. */
+  jobPaper: query('/jobs/:tag/paper', LOOK).answering<undefined>(),
+  papers: query('/jobs/:tag/papers', { ...LOOK, about: 'Job' }).answering<KeptPaperView[]>(),
+  /** As it was given: PDF. */
+  keptPaper: query('/papers/:id', LOOK).answering<undefined>(),
+  paperTexts: query('/shop/papers', { permission: 'set rates', about: 'Rates' }).answering<PaperTexts>(),
+  setPaperTexts: command('put /shop/papers', {
+    permission: 'set rates',
+    body: paperTexts,
+    changes: ['rates'],
+  }).answering<PaperTexts>(),
+};
