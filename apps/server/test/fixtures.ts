@@ -155,6 +155,7 @@ export const FACTS = {
   functions: { results: [{ name: 'Keyboard', works: true }], note: '' },
   'old drive stays': RETURNED,
   'modules stay': RETURNED,
+  'return cause': { cause: 'our work', serial: '', note: '' },
   'document given': { given: true },
   signature: { name: 'A. Customer', path: 'M0 0L5 5' },
 } satisfies Partial<Record<keyof JobFacts, unknown>>;

@@ -53,6 +53,7 @@ describe('what may wait for the connection', () => {
           'functions',
           'old drive stays',
           'modules stay',
+          'return cause',
           'document given',
         ],
         ...[

@@ -4,6 +4,7 @@ export * from './endpoints/endpoint';
 export * from './endpoints/hand-over/custody';
 export * from './endpoints/hand-over/messages';
 export * from './endpoints/hand-over/papers';
+export * from './endpoints/hand-over/returns';
 export * from './endpoints/jobs';
 export * from './endpoints/library';
 export * from './endpoints/orders';

@@ -9,6 +9,7 @@ export * from './shapes/money/customers';
 export * from './shapes/orders';
 export * from './shapes/papers';
 export * from './shapes/photos';
+export * from './shapes/returns';
 export { adapterSpec, driveSpec, site } from './shapes/drives';
 export { moduleSpec } from './shapes/memory';
 export { modelSpec } from './shapes/models';

@@ -1,6 +1,7 @@
 import { Audit, SignInTry } from '../audit/entities';
 import { Customer, Said } from '../customers/entities';
 import { Message, MessageTry } from '../messages/entities';
+import { SupplierClaim } from '../returns/entities';
 import { PaperEntity } from '../papers/entities';
 import { CustomerLink, CustomerVisit } from '../page/entities';
 import { Belonging, RoundEntity, RoundScanEntity } from '../custody/entities';
@@ -44,6 +45,7 @@ export const entities = [
   Message,
   MessageTry,
   PaperEntity,
+  SupplierClaim,
   CustomerLink,
   CustomerVisit,
   RoundScanEntity,

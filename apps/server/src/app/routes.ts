@@ -11,6 +11,7 @@ import type { PhotoStore } from '../photos/photo-store';
 import { custodyHandlers } from './handlers/custody';
 import { messageHandlers } from './handlers/messages';
 import { paperHandlers } from './handlers/papers';
+import { returnHandlers } from './handlers/returns';
 import { moneyHandlers, orderHandlers } from './handlers/orders';
 import { shopHandlers } from './handlers/shop';
 import { sessionHandlers, staffHandlers } from './handlers/staff';
@@ -28,6 +29,7 @@ export function routesOf(config: SignInConfig, hints: HintHub, rank: RankDrives,
     ...moneyHandlers,
     ...custodyHandlers,
     ...messageHandlers,
+    ...returnHandlers,
     ...paperHandlers(photos),
     ...jobHandlers(photos),
     ...correctionHandlers,

@@ -35,6 +35,7 @@ export const Fact = new EntitySchema<FactRow>({
     { name: 'fact_current', columns: ['jobId', 'key'], unique: true, where: 'current' },
     { name: 'fact_drive', columns: ['driveId'], where: 'drive_id is not null' },
     { name: 'fact_trials', columns: ['jobId'], where: "key = 'trial start'" },
+    { name: 'fact_return', columns: ['jobId'], where: "key = 'return cause' and current" },
     { name: 'fact_starts', columns: ['at'], where: "current and key = 'no start'" },
   ],
 });

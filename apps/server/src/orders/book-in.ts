@@ -93,11 +93,23 @@ async function keepFacts(
     await keepOwnDrive(context, bare, own, `${field}.facts.own drive.serial`);
     await keepBelonging(context, job.id, { name: `own drive ${own.serial}`, place: '' });
   }
+  const back = facts['guarantee return'];
+  if (back) await examineReturn(context, job.deviceId, back.of, `${field}.facts.guarantee return.of`);
   const happened: JobEvent[] = [];
   for (const [key, value] of Object.entries(facts)) {
     happened.push((await keepFact(context, bare, key as FactKey, value, 'typed')).event);
   }
   return happened;
+}
+
+/** What comes back under guarantee was worked on here before: this device, in a job that is over. */
+async function examineReturn({ manager }: CommandContext, deviceId: string, of: string, field: string): Promise<void> {
+  const earlier = await firstRow(
+    manager,
+    'select 1 from job where tag = $1 and device_id = $2 and closed_at is not null and ended_as is null',
+    [of.toUpperCase(), deviceId],
+  );
+  if (!earlier) throw fieldWrong(field, `${of} is no job on this device that was done and handed over.`);
 }
 
 async function modelOf(

@@ -267,7 +267,7 @@ export function keptPapers(manager: EntityManager, tag: string): Promise<KeptPap
   return rows<KeptPaperView>(
     manager,
     `select p.id, p.kind, p.title, p.how, s.name as by, p.at from paper p join job j on j.id = p.job_id
-       join staff s on s.id = p.by where j.tag = $1 order by p.at desc, p.id`,
+       join staff s on s.id = p.by where j.tag = $1 order by p.at desc, p.how desc`,
     [tag.toUpperCase()],
   );
 }

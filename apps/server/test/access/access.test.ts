@@ -67,6 +67,7 @@ const MONEY = [
   ...['messages', 'messageCount', 'messageExport', 'messagesToSee', 'settleMessage', 'customerLink', 'makeLink'],
   ...['revokeLink', 'messageRules', 'bringInCustomers', 'vCardExport', 'personExport'],
   ...['jobPaper', 'papers', 'keptPaper'],
+  ...['returns', 'claims', 'claimCount', 'claimExport', 'openClaim', 'settleClaim'],
   ...[
     'stays',
     'stayCount',

@@ -52,7 +52,7 @@ describe('hints', () => {
         { type: 'JobRuns', id: 'U-1' },
         { type: 'JobPhotos', id: 'U-1' },
         { type: 'Match', id: 'U-1' },
-        ...['Floor', 'Runs', 'Jobs', 'Berths', 'Quote', 'Customer', 'Parts', 'Match', 'Quote'],
+        ...['Floor', 'Runs', 'Jobs', 'Berths', 'Quote', 'Customer', 'Stays', 'Messages', 'Parts', 'Match', 'Quote'],
       ],
     ]);
   });
@@ -62,7 +62,7 @@ describe('hints', () => {
     FakeSource.last.say('message', { kind: 'job', tag: 'U-1', version: 4 });
     vi.runAllTimers();
     const ofJob = ['JobRuns', 'JobPhotos', 'Match'].map((type) => ({ type, id: 'U-1' }));
-    expect(stale()).toEqual([[...ofJob, 'Floor', 'Runs', 'Jobs', 'Berths', 'Quote', 'Customer']]);
+    expect(stale()).toEqual([[...ofJob, 'Floor', 'Runs', 'Jobs', 'Berths', 'Quote', 'Customer', 'Stays', 'Messages']]);
     FakeSource.last.say('message', { kind: 'job', tag: 'U-1', version: 5 });
     vi.runAllTimers();
     expect(stale()[1]).toContainEqual({ type: 'Job', id: 'U-1' });

@@ -2,6 +2,7 @@ import { agentEndpoints, benchEndpoints } from './bench';
 import { custodyEndpoints } from './hand-over/custody';
 import { messageEndpoints } from './hand-over/messages';
 import { paperEndpoints } from './hand-over/papers';
+import { returnEndpoints } from './hand-over/returns';
 import { correctionEndpoints, jobEndpoints } from './jobs';
 import { modelEndpoints } from './library';
 import { moneyEndpoints, orderEndpoints } from './orders';
@@ -23,6 +24,7 @@ export const endpoints = {
   ...custodyEndpoints,
   ...messageEndpoints,
   ...paperEndpoints,
+  ...returnEndpoints,
   ...jobEndpoints,
   ...correctionEndpoints,
   ...matchingEndpoints,

@@ -1,28 +1,11 @@
-/** What a browser shows of the server's state, by what it is about. */
-export const TOPICS = [
-  'Session',
-  'Floor',
-  'Runs',
-  'Jobs',
-  'Job',
-  'JobRuns',
-  'JobPhotos',
-  'Match',
-  'Quote',
-  'Bills',
-  'Till',
-  'Stays',
-  'Messages',
-  'Rates',
-  'Lessons',
-  'Parts',
-  'Customers',
-  'Customer',
-  'Models',
-  'Berths',
-  'Staff',
-  'Sessions',
+/** What of it changes with the work of the shop: read anew where nobody knows what changed. */
+const OF_THE_WORK = [
+  ...['Floor', 'Runs', 'Jobs', 'Job', 'JobRuns', 'JobPhotos', 'Match', 'Quote', 'Bills', 'Till', 'Stays'],
+  ...['Messages', 'Claims', 'Parts', 'Customers', 'Customer', 'Models', 'Berths'],
 ] as const;
+
+/** What a browser shows of the server's state, by what it is about. */
+export const TOPICS = [...OF_THE_WORK, 'Session', 'Rates', 'Lessons', 'Staff', 'Sessions'] as const;
 export type Topic = (typeof TOPICS)[number];
 
 /** Topics of which each job has its own. */
@@ -52,6 +35,7 @@ export const STALE = {
   money: ['Quote', 'Job', 'Bills', 'Till', 'Customer'],
   till: ['Till'],
   messages: ['Messages', 'Customer'],
+  claims: ['Claims'],
   stays: ['Stays', 'Job', 'Customer'],
   lessons: ['Lessons'],
   shelf: ['Parts', 'Match', 'Quote'],
@@ -61,25 +45,7 @@ export const STALE = {
   session: ['Session'],
   staff: ['Staff'],
   sessions: ['Sessions'],
-  everything: [
-    'Floor',
-    'Runs',
-    'Jobs',
-    'Job',
-    'JobRuns',
-    'JobPhotos',
-    'Match',
-    'Quote',
-    'Bills',
-    'Till',
-    'Stays',
-    'Messages',
-    'Parts',
-    'Customers',
-    'Customer',
-    'Models',
-    'Berths',
-  ],
+  everything: OF_THE_WORK,
 } as const satisfies Record<string, readonly Topic[]>;
 
 /** Something that can change. */

@@ -68,6 +68,7 @@ export const jobBooking = object({
     consents: optional(bookedFacts.consents),
     'go-ahead limit': optional(bookedFacts['go-ahead limit']),
     'condition marks': optional(bookedFacts['condition marks']),
+    'guarantee return': optional(bookedFacts['guarantee return']),
     'own drive': optional(bookedFacts['own drive']),
     'own memory': optional(bookedFacts['own memory']),
   }),

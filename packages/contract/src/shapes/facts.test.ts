@@ -150,6 +150,12 @@ const CASES: Record<EntryKey, { right: object; wrong: object; field: string }> =
     wrong: { results: [{ name: '', works: true }] },
     field: 'results.0.name',
   },
+  'guarantee return': { right: { of: 'U-2401' }, wrong: { of: '' }, field: 'of' },
+  'return cause': {
+    right: { cause: 'our work', serial: '', note: '' },
+    wrong: { cause: 'bad luck' },
+    field: 'cause',
+  },
   'old drive stays': { right: RETURNED, wrong: { as: 'somewhere' }, field: 'as' },
   'modules stay': { right: RETURNED, wrong: { place: 'x'.repeat(21) }, field: 'place' },
   'document given': { right: { given: true }, wrong: { given: 1 }, field: 'given' },

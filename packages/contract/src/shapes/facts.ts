@@ -4,6 +4,7 @@ import {
   INSTALLED_FILES,
   MARK_KINDS,
   MARK_VIEWS,
+  RETURN_CAUSES,
   ROUTES,
   SEEN_INSIDE,
   STARTED_FROM,
@@ -130,6 +131,7 @@ export const bookedFacts = {
       60,
     ),
   }),
+  'guarantee return': object({ of: text(20) }),
   'own drive': object({ serial, drive: driveSpec, mayBeOverwritten: boolean() }),
   'own memory': object({ count: whole(1, 8), module: moduleSpec }),
 } as const satisfies FactShapes<BookedKey>;
@@ -255,6 +257,7 @@ export const factShapes = {
     results: list(object({ name: text(40), works: boolean(), why: optional(text(200, 0)) }), 60),
     note: text(300, 0),
   }),
+  'return cause': object({ cause: oneOf(...RETURN_CAUSES), serial: text(60, 0), note: text(300, 0) }),
   'old drive stays': stays,
   'modules stay': stays,
   'document given': object({ given: boolean() }),

@@ -64,6 +64,11 @@ export function customerPaper(about: PaperAbout, writing: PaperWriting): Custome
   const { facts } = snapshot;
   const rows = [
     ...row('You told us', complaint),
+    ...row(
+      'Came back',
+      facts['guarantee return'] && tellFact('guarantee return', facts['guarantee return'], writing.day),
+    ),
+    ...row('Why', facts['return cause'] && tellFact('return cause', facts['return cause'], writing.day)),
     ...(ended ? found(snapshot, writing) : done(snapshot, writing)),
     ...how(snapshot, writing),
   ];
@@ -172,8 +177,8 @@ function found(job: JobSnapshot, writing: PaperWriting): CustomerPaper['rows'] {
 }
 
 const ENDED: Readonly<Record<End['kind'], string>> = {
-  declined: 'You did not want the work: nothing was changed for good.',
-  'not worth it': 'The work is not worth it for this device: nothing was changed for good.',
+  declined: 'You did not want the work done.',
+  'not worth it': 'The work is not worth it for this device.',
   withdrawn: 'You took it back before the work was done.',
   'not collected': 'It was not fetched, and is kept.',
 };
@@ -229,8 +234,9 @@ function compared(job: JobSnapshot, { figure }: PaperWriting): Pick<CustomerPape
 
 /** Each part that is the shop's with its serial, and the work, with the last day of each. */
 function guaranteed({ snapshot, guarantee }: PaperAbout, { day }: PaperWriting): CustomerPaper['guarantee'] {
-  if (!guarantee) return [];
   const { facts } = snapshot;
+  // What is not proven yet is guaranteed by nobody.
+  if (!guarantee || !facts.functions) return [];
   const memory = facts['memory choice'];
   const parts = [
     ...TARGET_IDS.flatMap((on) => {

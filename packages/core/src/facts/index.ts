@@ -22,3 +22,4 @@ export {
   type EntryKey,
   type SerialKey,
 } from './lookup';
+export { RETURN_CAUSES, type ReturnCause } from './returns';

@@ -34,6 +34,7 @@ export const FACTS = {
   },
   consents: { ...BOOKED, tell: ({ given }) => given.join('; ') || 'none given' },
   'go-ahead limit': { ...BOOKED, tell: (limit) => `up to ${amount(limit.amount)} without asking` },
+  'guarantee return': { ...BOOKED, tell: ({ of }) => `under the guarantee of ${of}` },
   'condition marks': {
     ...BOOKED,
     offline: true,
@@ -279,6 +280,12 @@ export const FACTS = {
     tell: functionsTold,
   },
   functions: { evidenceOf: ['check functions'], restsOn: PROVEN_ON, offline: true, tell: functionsTold },
+  'return cause': {
+    evidenceOf: ['find cause'],
+    offline: true,
+    anyTime: true,
+    tell: ({ cause, serial, note }) => [cause, serial, note].filter(Boolean).join(', '),
+  },
   'old drive stays': { evidenceOf: ['place old drive'], atCounter: true, offline: true, tell: staysTold },
   'modules stay': { evidenceOf: ['place modules'], atCounter: true, offline: true, tell: staysTold },
   'document given': {

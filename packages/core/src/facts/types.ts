@@ -9,6 +9,7 @@ import type { Link } from '../links';
 import type { FittedModule, MemoryModule, SystemBits } from '../memory';
 import type { AcceptedPlan, PlanDraft, PreparationId, PreparedStamp } from './plan-types';
 import type { Sign, Try } from '../triage';
+import type { ReturnCause } from './returns';
 import type { FactsOfTargets } from './target-facts';
 import type { Stays } from '../custody';
 
@@ -233,6 +234,9 @@ export interface JobFacts extends FactsOfTargets {
   'functions on arrival'?: { results: { name: string; works: boolean }[]; note: string };
   /** `why`: of what does not work, where it did when the device came. */
   functions?: { results: { name: string; works: boolean; why?: string }[]; note: string };
+  /** Brought back under the guarantee of an earlier job, and why it came back. */
+  'guarantee return'?: { of: string };
+  'return cause'?: ReturnCause;
   /** What becomes of what came out for good. */
   'old drive stays'?: Stays;
   'modules stay'?: Stays;

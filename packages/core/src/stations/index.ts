@@ -38,6 +38,7 @@ export const STEPS = {
   'close up': 'Swap',
   'measure after': 'Prove',
   'check functions': 'Prove',
+  'find cause': 'Prove',
   'place old drive': 'Hand over',
   'place modules': 'Hand over',
   'give document': 'Hand over',

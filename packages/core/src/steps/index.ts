@@ -42,6 +42,7 @@ export { changesOf, modulesOut, type Change } from './evidence/changes';
 export { preparationsOf, stopRuleOf } from './evidence/preparations';
 export { deadFunctions, functionChecks, PROVABLE, type DeadFunction } from './rules/function-checks';
 export {
+  atNoCharge,
   agreedPrice,
   drivePrices,
   memoryPrices,

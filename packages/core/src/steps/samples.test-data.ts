@@ -163,6 +163,8 @@ export const complete: Required<JobFacts> = {
   after: { set: { ...set, method: '', attached: 'inside' }, whyNot: '' },
   'functions on arrival': { results: [{ name: 'keys', works: true }], note: '' },
   functions: { results: [{ name: 'keys', works: true }], note: '' },
+  'guarantee return': { of: 'U-1' },
+  'return cause': { cause: 'something else', serial: '', note: 'tea' },
   'old drive stays': RETURNED,
   'modules stay': RETURNED,
   'document given': { given: true },

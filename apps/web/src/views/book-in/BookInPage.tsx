@@ -139,7 +139,8 @@ function Seen({ form, here }: { form: BookingForm; here: number }) {
     }
     form.setValue(`devices.${here}`, { ...device, model, stub: null });
   };
-  return <Glance device={device} take={take} />;
+  const back = (tag: string) => form.setValue(`devices.${here}.returnOf`, tag, { shouldDirty: true });
+  return <Glance device={device} take={take} back={back} />;
 }
 
 /** The devices of an order of several: one of them is open. */

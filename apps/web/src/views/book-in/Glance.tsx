@@ -11,13 +11,26 @@ import { EarlierJobs } from '../../features/lessons/EarlierJobs';
 import type { DeviceDraft } from './draft';
 
 /** At a glance: what the chosen model can take, and what is known of the serial typed. */
-export function Glance({ device, take }: { device: DeviceDraft; take: (known: KnownDevice) => void }) {
+export function Glance(props: {
+  device: DeviceDraft;
+  take: (known: KnownDevice) => void;
+  /** Says under whose guarantee it comes back; empty where it does not. */
+  back: (tag: string) => void;
+}) {
+  const { device, take, back } = props;
   const serial = useDeferredValue(device.serial.trim());
   const { currentData: known = [] } = useDevicesQuery({ serial }, { skip: serial.length < 3 });
   return (
     <>
       {known.map((one) => (
-        <Known key={one.id} known={one} chosen={device.model?.id === one.model.id} take={() => take(one)} />
+        <Known
+          key={one.id}
+          known={one}
+          chosen={device.model?.id === one.model.id}
+          take={() => take(one)}
+          returnOf={device.returnOf}
+          back={back}
+        />
       ))}
       <Sites model={device.model} stub={device.stub !== null} />
       {device.model && <Lessons modelId={device.model.id} />}
@@ -25,7 +38,15 @@ export function Glance({ device, take }: { device: DeviceDraft; take: (known: Kn
   );
 }
 
-function Known({ known, chosen, take }: { known: KnownDevice; chosen: boolean; take: () => void }) {
+function Known(props: {
+  known: KnownDevice;
+  chosen: boolean;
+  take: () => void;
+  returnOf: string;
+  back: (tag: string) => void;
+}) {
+  const { known, chosen, take, returnOf, back } = props;
+  const done = known.earlier.filter(({ end }) => end === null);
   return (
     <Sheet title="Known here" aside={known.serial}>
       <p style={{ marginBottom: 8 }}>
@@ -37,6 +58,21 @@ function Known({ known, chosen, take }: { known: KnownDevice; chosen: boolean; t
         )}
       </p>
       <EarlierJobs earlier={known.earlier} />
+      {chosen && !known.openTag && done.length > 0 && (
+        <Foot note={returnOf ? `It comes back under the guarantee of ${returnOf}: nothing is charged.` : undefined}>
+          {done.map(({ tag }) =>
+            returnOf === tag ? (
+              <Button key={tag} onClick={() => back('')}>
+                It is no return
+              </Button>
+            ) : (
+              <Button key={tag} onClick={() => back(tag)}>
+                Comes back under guarantee of {tag}
+              </Button>
+            ),
+          )}
+        </Foot>
+      )}
       {!chosen && !known.openTag && (
         <Foot>
           <Button onClick={take}>It is this one</Button>

@@ -21,6 +21,8 @@ type Backup = NonNullable<JobBooking['facts']['backup']>['state'];
 export interface DeviceDraft extends ChosenModel {
   serial: string;
   place: string;
+  /** Tag of the job under whose guarantee it comes back; empty where it does not. */
+  returnOf: string;
   wishes: WishDraft[];
   complaint: string;
   condition: string;
@@ -48,6 +50,7 @@ export function emptyDevice(): DeviceDraft {
     stub: null,
     serial: '',
     place: '',
+    returnOf: '',
     wishes: [{ kind: 'new drive', least: '480 GB' }],
     complaint: '',
     condition: '',
@@ -121,6 +124,7 @@ const NAMES: Readonly<Record<string, string>> = {
   'device.place': 'place',
   promisedAt: 'promised',
   'facts.go-ahead limit.amount': 'limit',
+  'facts.guarantee return.of': 'serial',
   'facts.backup.irreplaceable': 'irreplaceable',
   'facts.own drive.serial': 'own.serial',
   'facts.own drive.mayBeOverwritten': 'own.mayBeOverwritten',
@@ -186,6 +190,7 @@ function jobOf(device: DeviceDraft, wrong: (field: string, sentence: string) => 
     facts: {
       ...(device.backup === '' ? {} : { backup: { state: device.backup, irreplaceable: device.irreplaceable } }),
       ...(device.consents.length > 0 ? { consents: { given: device.consents } } : {}),
+      ...(device.returnOf === '' ? {} : { 'guarantee return': { of: device.returnOf } }),
       ...(limit === null ? {} : { 'go-ahead limit': { amount: limit } }),
       ...(device.marks.length > 0 ? { 'condition marks': { marks: device.marks } } : {}),
       ...(own ? { 'own drive': own } : {}),

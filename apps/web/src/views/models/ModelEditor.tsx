@@ -24,6 +24,7 @@ import {
 } from './model-draft';
 import { ModelFields, ModelMore } from './ModelFields';
 import { SiteEditor } from './SiteEditor';
+import { Returns } from '../../features/lessons/Returns';
 import { StartCases } from './StartCases';
 import { DisassemblyEditor } from './DisassemblyEditor';
 import styles from './editor.module.css';
@@ -108,6 +109,7 @@ function Editor({ known, near }: { known: ModelView | null; near: ModelView | nu
         <ModelMore form={form} />
         <DisassemblyEditor form={form} />
         {known && !known.stub && <StartCases code={known.code} />}
+        {known && <Returns model={known.id} />}
         {told.length > 0 && (
           <ul className="danger" role="alert">
             {told.map(({ field, sentence }) => (

@@ -1,8 +1,9 @@
 import { PageTabs, usePage } from '../../ui/PageTabs';
 import { Bills } from './Bills';
+import { Claims } from './Claims';
 import { Till } from './Till';
 
-const PAGES = ['Bills', 'Till'] as const;
+const PAGES = ['Bills', 'Till', 'Claims'] as const;
 
 /** The money of the shop: what was billed and is open, and what should be in the till. */
 export default function MoneyPage() {
@@ -11,7 +12,9 @@ export default function MoneyPage() {
     <>
       <title>{`${page}, Udrel`}</title>
       <PageTabs pages={PAGES} page={page} choose={choose} name="Money">
-        {page === 'Bills' ? <Bills /> : <Till />}
+        {page === 'Bills' && <Bills />}
+        {page === 'Till' && <Till />}
+        {page === 'Claims' && <Claims />}
       </PageTabs>
     </>
   );

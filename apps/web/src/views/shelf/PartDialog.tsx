@@ -6,6 +6,7 @@ import DialogTitle from '@mui/material/DialogTitle';
 import type { PartView } from '@udrel/contract/types';
 import { describePart } from '../../format/parts';
 import { money } from '../../format/units';
+import { Returns } from '../../features/lessons/Returns';
 import { Empty } from '../../ui';
 import { isLow } from './part-columns';
 
@@ -49,6 +50,7 @@ export function PartDialog({ part, close }: { part: PartView; close: () => void 
             </tbody>
           </table>
         )}
+        <Returns part={part.id} />
       </DialogContent>
       <DialogActions>
         <Button onClick={close}>Close</Button>

@@ -27,8 +27,13 @@ const CHARGED: readonly Station[] = ['Assess', 'Match', 'Plan', 'Copy', 'Swap', 
  * not sink while the work goes on. A job that ended without work costs what looking at it costs, once somebody did.
  */
 export function priceLines(job: JobSnapshot): PriceLine[] {
-  if (job.end) return assessmentLine(job);
-  return [...partLines(job), ...workLine(job)];
+  const lines = job.end ? assessmentLine(job) : [...partLines(job), ...workLine(job)];
+  return atNoCharge(job) ? lines.map((line) => ({ ...line, each: 0, amount: 0 })) : lines;
+}
+
+/** Whether a job came back under guarantee, and nothing was found that the shop does not answer for. */
+export function atNoCharge({ facts }: Pick<JobSnapshot, 'facts'>): boolean {
+  return facts['guarantee return'] !== undefined && facts['return cause']?.cause !== 'something else';
 }
 
 /** Facts that only looking at the device brings. */

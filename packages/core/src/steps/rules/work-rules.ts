@@ -255,6 +255,16 @@ export const WORK_RULES: readonly StepRule[] = [
   },
   ...DEVICE_RULES,
   {
+    id: 'find cause',
+    title: titled('Note why it came back'),
+    minutes: 2,
+    charged: false,
+    applies: ({ facts }) => facts['guarantee return'] !== undefined,
+    done: ({ facts }) => facts['return cause'] !== undefined,
+    after: () => ['book in'],
+    gates: [],
+  },
+  {
     id: 'place old drive',
     title: titled('Note where the old drive stays'),
     minutes: 2,
@@ -278,7 +288,7 @@ export const WORK_RULES: readonly StepRule[] = [
     minutes: 3,
     applies: always,
     done: ({ facts }) => facts['document given']?.given === true,
-    after: () => ['check functions', 'measure after', 'place old drive', 'place modules'],
+    after: () => ['check functions', 'measure after', 'place old drive', 'place modules', 'find cause'],
     gates: [],
   },
   {

@@ -8,6 +8,7 @@ import { BringForm } from './BringForm';
 import { Compared } from './Compared';
 import { FunctionsForm } from '../functions/FunctionsForm';
 import { FirstStart } from '../copy/FirstStart';
+import { CameBack } from '../back/CameBack';
 import { GrowForm } from './GrowForm';
 import { MemoryTestSheet } from './MemoryTestSheet';
 import { NoStartGuide } from './NoStartGuide';
@@ -21,6 +22,7 @@ export function ProveStation({ job }: { job: JobView }) {
   if (job.snapshot.end) {
     return (
       <>
+        <CameBack job={job} />
         <AsItCameForm job={job} />
         <OwedForm job={job} />
       </>
@@ -28,6 +30,7 @@ export function ProveStation({ job }: { job: JobView }) {
   }
   return (
     <>
+      <CameBack job={job} />
       <OutsideStart job={job} />
       <MemoryTestSheet job={job} />
       <RepairForm job={job} />

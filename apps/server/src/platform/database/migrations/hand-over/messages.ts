@@ -62,12 +62,21 @@ export class Messages1797300000000 implements MigrationInterface {
       constraint "FK_788a2780578457f4c3eb0578972" foreign key (job_id) references job (id),
       constraint "FK_47db0ef716423bc5880d0428927" foreign key (by) references staff (id))`);
     await runner.query('create index paper_job on paper (job_id)');
+    await runner.query(`create index fact_return on fact (job_id) where key = 'return cause' and current`);
+    await runner.query(`create table supplier_claim (
+      id uuid primary key, job_id uuid not null, supplier text not null, what text not null, serial text not null,
+      state text not null, note text not null default '', by uuid not null, at timestamptz not null, settled_at timestamptz,
+      constraint "FK_0f4177725ad2558ba7277e26b04" foreign key (job_id) references job (id),
+      constraint "FK_3f5b5d6cc361093a7384e244193" foreign key (by) references staff (id))`);
+    await runner.query('create index supplier_claim_listed on supplier_claim (at, id)');
+    await runner.query('create index supplier_claim_job on supplier_claim (job_id)');
     await runner.query(`create trigger message_hint after insert or update on message
       for each statement execute function hint_of('messages')`);
   }
 
   async down(runner: QueryRunner): Promise<void> {
-    for (const table of ['paper', 'customer_visit', 'customer_link', 'message_try', 'message'])
+    await runner.query('drop index fact_return');
+    for (const table of ['supplier_claim', 'paper', 'customer_visit', 'customer_link', 'message_try', 'message'])
       await runner.query(`drop table ${table}`);
     await runner.query('drop index event_audited');
     await runner.query(auditedIndex(AUDITED_WITH_BILLS));
