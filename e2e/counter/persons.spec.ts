@@ -10,13 +10,11 @@ const CARDS = ['Wick Lighthouse Keepers', 'M. Adebayo-Finch']
 
 test('customers come in from a file, a double becomes one of them, and who has gone is erased', async ({ page }) => {
   await enter(page, 'odo', '/customers');
-  await page
-    .getByLabel('vCard file')
-    .setInputFiles({
-      name: 'people.vcf',
-      mimeType: 'text/vcard',
-      buffer: Buffer.from(`${CARDS}BEGIN:VCARD\r\nEND:VCARD`),
-    });
+  await page.getByLabel('vCard file').setInputFiles({
+    name: 'people.vcf',
+    mimeType: 'text/vcard',
+    buffer: Buffer.from(`${CARDS}BEGIN:VCARD\r\nEND:VCARD`),
+  });
   const bring = page.getByRole('dialog', { name: 'Bring in customers' });
   await expect(bring.getByText('Card 3: it has no name.')).toBeVisible();
   await bring.getByRole('button', { name: 'Bring in 2' }).click();

@@ -26,10 +26,14 @@ export function CameBack({ job }: { job: JobView }) {
 
 /** What an earlier job fitted, as it is asked for by its supplier. */
 function fittedIn({ snapshot: { facts } }: JobView): { what: string; serial: string }[] {
-  return TARGET_IDS.flatMap((on) => {
-    const drive = facts[targetKey(on, 'choice')];
-    return drive ? [{ what: `${drive.maker} ${drive.name}`, serial: drive.serial }] : [];
-  });
+  const memory = facts['memory choice'];
+  return [
+    ...TARGET_IDS.flatMap((on) => {
+      const drive = facts[targetKey(on, 'choice')];
+      return drive ? [{ what: `${drive.maker} ${drive.name}`, serial: drive.serial }] : [];
+    }),
+    ...(memory ? [{ what: `${memory.count} × ${memory.maker} ${memory.name}`, serial: 'no serial' }] : []),
+  ];
 }
 
 function Cause({ job, of }: { job: JobView; of: string }) {
