@@ -4,7 +4,7 @@ import { afterAll, beforeAll, beforeEach, describe, expect, inject, it, vi } fro
 import { FIRST_RULES, type MessageKind, type MessageRules, type Sending } from '@udrel/core/messages';
 import type { ChannelsView, JobView, MessagePage, MessagesToSee, MessageView, Problem } from '@udrel/contract/types';
 import { openQueue, type MessageQueue } from '../../src/messages/queue';
-import { bookJob, booking, stockUp, Work, type Stock } from '../fixtures';
+import { booking, stockUp, Work, type Stock } from '../fixtures';
 import { TEST_CONFIG, useShop } from '../harness';
 
 const shop = useShop();

@@ -1,5 +1,5 @@
 import type { Channel, MessageKind } from '@udrel/core/messages';
-import type { ChannelsSetting, MESSAGE_STATES } from '../shapes/messages';
+import type { ChannelsSetting, MESSAGE_STATES } from '../shapes/hand-over/messages';
 import type { Page } from './list-views';
 
 /** How messages leave the shop, without what opens the way. */

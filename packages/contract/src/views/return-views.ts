@@ -1,5 +1,5 @@
 import type { ReturnCause } from '@udrel/core/facts';
-import type { CLAIM_STATES } from '../shapes/returns';
+import type { CLAIM_STATES } from '../shapes/hand-over/returns';
 import type { Page } from './list-views';
 
 /** A job that came back under guarantee, with what was found out. */

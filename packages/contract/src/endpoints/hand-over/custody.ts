@@ -1,5 +1,5 @@
 import { object } from '../../shapes/shape';
-import { roundScan, settleStay, stayCountQuery, stayExportQuery, stayQuery } from '../../shapes/custody';
+import { roundScan, settleStay, stayCountQuery, stayExportQuery, stayQuery } from '../../shapes/hand-over/custody';
 import type { RoundsView, StayPage, StaysToSee, StayView } from '../../views/custody-views';
 import type { CountView } from '../../views/list-views';
 import { command, query } from '../endpoint';

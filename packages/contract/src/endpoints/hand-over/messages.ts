@@ -7,7 +7,7 @@ import {
   messageQuery,
   messageRules,
   settleMessage,
-} from '../../shapes/messages';
+} from '../../shapes/hand-over/messages';
 import type { CountView } from '../../views/list-views';
 import type { ChannelsView, LinkView, MessagePage, MessagesToSee, MessageView } from '../../views/message-views';
 import { command, query } from '../endpoint';

@@ -1,4 +1,4 @@
-import { paperTexts, type PaperTexts } from '../../shapes/papers';
+import { paperTexts, type PaperTexts } from '../../shapes/hand-over/papers';
 import type { KeptPaperView } from '../../views/paper-views';
 import { command, query } from '../endpoint';
 

@@ -5,7 +5,7 @@ import {
   openClaim,
   returnQuery,
   settleClaim,
-} from '../../shapes/returns';
+} from '../../shapes/hand-over/returns';
 import type { CountView } from '../../views/list-views';
 import type { ClaimPage, ClaimView, ReturnView } from '../../views/return-views';
 import { command, query } from '../endpoint';

@@ -1,5 +1,5 @@
 import { PAPER_KINDS } from '@udrel/core/customer-paper';
-import { list, object, oneOf, text, whole, type Infer } from './shape';
+import { list, object, oneOf, text, whole, type Infer } from '../shape';
 
 /** The shop's own words on papers, and its guarantee. */
 export const paperTexts = object({

@@ -1,4 +1,4 @@
-import { object, oneOf, optional, text, uuid, type Infer } from './shape';
+import { object, oneOf, optional, text, uuid, type Infer } from '../shape';
 
 /** What came back of a part, or of a model. */
 export const returnQuery = object({ part: optional(uuid), model: optional(uuid) });

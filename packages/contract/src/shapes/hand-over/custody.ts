@@ -1,4 +1,4 @@
-import { boolean, day, nullable, object, oneOf, optional, text, type Infer } from './shape';
+import { boolean, day, nullable, object, oneOf, optional, text, type Infer } from '../shape';
 
 export const STAY_SORTS = ['until', 'place', 'customer', 'label'] as const;
 export type StaySort = (typeof STAY_SORTS)[number];

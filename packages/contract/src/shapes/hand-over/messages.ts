@@ -1,5 +1,17 @@
 import { CHANNELS, MESSAGE_KINDS, SENDINGS, type MessageRules } from '@udrel/core/messages';
-import { boolean, list, nullable, number, object, oneOf, optional, text, whole, type Infer, type Shape } from './shape';
+import {
+  boolean,
+  list,
+  nullable,
+  number,
+  object,
+  oneOf,
+  optional,
+  text,
+  whole,
+  type Infer,
+  type Shape,
+} from '../shape';
 
 const time = text(5, 5, /^([01]\d|2[0-3]):[0-5]\d$/, 'A time such as 20:00');
 
