@@ -14,7 +14,6 @@ const VIEWS = [
   ['jobs', '/jobs?all=yes'],
   ['book-in', '/book-in'],
   ['assess', '/jobs/U-2413/assess'],
-  ['reading', '/jobs/U-2424/assess', readProbe],
   ['match', '/jobs/U-2425/match'],
   ['quote', '/jobs/U-2409/match'],
   ['plan', '/jobs/U-2410/plan'],
@@ -26,7 +25,8 @@ const VIEWS = [
   ['money', '/money'],
   ['shelf', '/shelf'],
   ['model', '/models?find=Q13-2207', (page) => page.getByRole('link', { name: 'Copy Q13-2207' }).click()],
-  ['customer-document', '/print/document/U-2401'],
+  ['stays', '/stays'],
+  ['messages', '/messages'],
 ];
 /** Runs need some seconds before there is a curve to show. */
 const SETTLE = 9000;
@@ -50,12 +50,6 @@ await take('dark', [['floor-dark', '/']]);
 await browser.close();
 await shop.stop();
 rmSync(data, { recursive: true, force: true });
-
-/** A probe file is read, its facts wait to be taken. */
-async function readProbe(page) {
-  await page.getByLabel('File to read').setInputFiles(join(ROOT, 'demo/files/T15-4820-66.probe.json'));
-  await page.getByRole('button', { name: /^Take all/ }).waitFor();
-}
 
 async function take(colorScheme, views, login = 'ilse') {
   const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, colorScheme, locale: 'en-GB' });
