@@ -26,12 +26,16 @@ async function main(): Promise<void> {
       config.standIn,
       `http://${config.host === '0.0.0.0' ? '127.0.0.1' : config.host}:${config.port}`,
     );
+  // A shop works without its messages: what keeps them from going is said, and they wait.
   const messages = await openQueue(
     { database, masterKey: config.masterKey, clock: () => new Date() },
     config.databaseUrl,
     log,
     hints,
-  );
+  ).catch((error: unknown) => {
+    log.error({ error: loggedError(error) }, 'messages do not go: their queue cannot be opened');
+    return null;
+  });
   const server = createApp({ database, config, log, hints, index }).listen(config.port, config.host);
   server.on('listening', () => {
     log.info({ host: config.host, port: config.port }, 'listening');
@@ -45,7 +49,7 @@ async function main(): Promise<void> {
     process.on(signal, () => {
       server.close(() => void database.destroy().finally(() => process.exit(0)));
       server.closeIdleConnections();
-      void messages.close();
+      void messages?.close();
       void hints.close();
       setTimeout(() => process.exit(0), 3000).unref();
     });

@@ -51,7 +51,10 @@ export async function keepStays(
   const stays = value as Stays;
   const here = liesHere(stays);
   for (const { name, serial } of cameOut(job, key)) {
-    const kept = belongings.find((one) => one.name === name && one.serial === serial);
+    // Of a drive whose serial was put right it is still the one thing that lies here.
+    const kept =
+      belongings.find((one) => one.name === name && one.serial === serial) ??
+      (serial === '' ? undefined : belongings.find((one) => one.serial !== '' && one.stay !== null));
     if (!kept && !here) continue;
     const place = here ? await placeOf(manager, stays.place, 'storage') : null;
     const belonging = kept ?? (await keepBelonging(context, job.id, { name, place: stays.place }));
@@ -61,10 +64,11 @@ export async function keepStays(
     await manager.update(
       Belonging,
       { id: belonging.id },
-      { ...noted, serial, ...(place ? { placeId: place.id } : {}) },
+      { ...noted, name, serial, ...(place ? { placeId: place.id } : {}) },
     );
     const after: BelongingView = {
       ...belonging,
+      name,
       serial,
       place: place?.code ?? belonging.place,
       stay: noted.stay,

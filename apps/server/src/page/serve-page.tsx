@@ -85,6 +85,11 @@ export function customerPages({ database, clock, masterKey, demo }: Serving): Ro
       response.status(422);
       return show(request, response, found, 'Please write your name, and press yes or no.');
     }
+    const { quote } = await readPage(database.manager, found, clock());
+    if (quote?.state !== 'open' && quote?.state !== 'declined') {
+      response.status(409);
+      return show(request, response, found, 'There is nothing to answer any more. Please look at it again.');
+    }
     try {
       await inTransaction(database.manager, (manager) =>
         answerQuote({ manager, now: clock(), masterKey, demo }, found, given),

@@ -10,7 +10,7 @@ import type {
   StayView,
 } from '@udrel/contract/types';
 import { GIB } from '@udrel/core/capacity';
-import { bookJob, stockUp, Work, type Stock } from '../fixtures';
+import { bookJob, FACTS, stockUp, Work, type Stock } from '../fixtures';
 import { useShop } from '../harness';
 
 const shop = useShop();
@@ -63,14 +63,18 @@ describe('what stays with us', () => {
     expect(work.job.belongings.at(-1)).toMatchObject({ number, back: true, stay: null });
     await work.put('old drive stays', { ...STAYS, as: 'kept as a fallback', until: '2031-05-01', place: 'B2' });
     expect(work.job.belongings.at(-1)).toMatchObject({ number, back: false });
+    // A serial that was misread is put right: it is the same thing, under the same label.
+    await work.put('old drive', { ...FACTS['old drive'], serial: 'OLD-A2' });
+    await work.put('old drive stays', { ...STAYS, as: 'kept as a fallback', until: '2031-05-01', place: 'B2' });
+    expect(work.job.belongings.filter(({ stay }) => stay !== null)).toMatchObject([{ number, serial: 'OLD-A2' }]);
     await work.handOver();
     expect(work.job.belongings.map(({ back }) => back)).toEqual([true, false]);
-    expect(await stays(`find=OLD-A`)).toMatchObject([
+    expect(await stays(`find=OLD-A2`)).toMatchObject([
       { label: `${work.job.tag}-${number}`, place: 'B2', stay: 'kept as a fallback', open: false, gone: null },
     ]);
-    const [found] = (await shop.as.counter.get<Found[]>('/find?q=old-a')).body;
+    const [found] = (await shop.as.counter.get<Found[]>('/find?q=old-a2')).body;
     expect(found).toMatchObject({ kind: 'stays', title: `${work.job.tag}-${number}` });
-    expect((await shop.database.query(`select custody from drive where serial = 'OLD-A'`))[0].custody).toContain(
+    expect((await shop.database.query(`select custody from drive where serial = 'OLD-A2'`))[0].custody).toContain(
       'kept as a fallback at B2 until',
     );
   });

@@ -70,6 +70,8 @@ describe('the page of a customer', () => {
     const job = await fresh(work);
     expect(job.snapshot.facts['quote accepted']).toMatchObject({ total, how: 'on their page' });
     expect(job.history[0]).toMatchObject({ by: 'The customer, on their page' });
+    // What is answered cannot be answered again.
+    expect((await answer(path, { answer: 'no', version: '1', total: `${total}`, name: 'B. Ferry' })).status).toBe(409);
     const html = await (await page(path)).text();
     expect(html).toContain('It was accepted.');
     expect(html).not.toContain('<form');

@@ -4,6 +4,9 @@ import { bookJob, stockUp } from '../fixtures';
 import { useShop } from '../harness';
 import { JOBS_SQL, OPEN_SQL } from '../../src/jobs/job-record';
 import { AUDIT_LIST } from '../../src/audit/list-audit';
+import { STAY_LIST } from '../../src/custody/list-stays';
+import { MESSAGE_LIST } from '../../src/messages/list-messages';
+import { CLAIM_LIST } from '../../src/returns/returns';
 import { JOB_LIST } from '../../src/jobs/list-jobs';
 import { MODEL_LIST } from '../../src/models/list-models';
 import { listSql } from '../../src/platform/database/listed';
@@ -13,9 +16,10 @@ import { EVENTS_SQL } from '../../src/jobs/view-job';
 
 const shop = useShop();
 let tag: string;
+let order: number;
 beforeAll(async () => {
   const stock = await stockUp(shop);
-  for (let n = 0; n < 5; n++) ({ tag } = await bookJob(shop.as.counter, stock));
+  for (let n = 0; n < 5; n++) ({ tag, order } = await bookJob(shop.as.counter, stock));
   // The index of drives is kept once somebody asked for it.
   await shop.as.technician.get(`/jobs/${tag}/match`);
 });
@@ -50,6 +54,14 @@ describe('SQL statements for a read, with session and account', () => {
     ['what runs', () => '/runs', 3],
     ['the bench', () => '/berths', 3],
     ['what fits', () => `/jobs/${tag}/match`, 4],
+    ['what stays', () => '/stays', 4],
+    ['what of it is to be seen to', () => '/stays/to-see', 4],
+    ['the rounds', () => '/rounds', 3],
+    ['the messages', () => '/messages', 3],
+    ['what is to be told', () => '/messages/to-see', 5],
+    ['the papers of a job', () => `/jobs/${tag}/papers`, 3],
+    ['the claims', () => '/claims', 3],
+    ['the page of an order', () => `/orders/${order}/page`, 5],
   ])('%s', async (_name, path, most) => {
     expect(await statementsOf(path())).toBeLessThanOrEqual(most);
   });
@@ -90,6 +102,10 @@ describe('a shop in its third year', () => {
     ['the audit further on', listSql(AUDIT_LIST, { after: 'x~2026-01-01' }, new Date(0))] as const,
     ['the shelf', listSql(PART_LIST, {}, new Date(0))] as const,
     ['the models', listSql(MODEL_LIST, {}, new Date(0))] as const,
+    ['what stays', listSql(STAY_LIST, { today: '2026-06-01' }, new Date(0))] as const,
+    ['what is due of it', listSql(STAY_LIST, { today: '2026-06-01', state: 'due' }, new Date(0))] as const,
+    ['the messages', listSql(MESSAGE_LIST, {}, new Date(0))] as const,
+    ['the claims', listSql(CLAIM_LIST, {}, new Date(0))] as const,
     ['the bills', listSql(BILL_LIST, { today: '2026-06-01' }, new Date(0))] as const,
     [
       'bills that are overdue',
