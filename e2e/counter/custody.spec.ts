@@ -3,7 +3,9 @@ import { enter, sheet } from '../support/bench';
 
 test('a round finds a missing drive; found again, it is noted, kept longer and given back', async ({ page }) => {
   await enter(page, 'wren', '/');
-  // What an evening before did not find stands on the Floor.
+  // What an evening before did not find stands on the Floor, which is no longer than what stands on it.
+  await expect(page.getByRole('link', { name: '1 missing' })).toBeVisible();
+  expect(await page.evaluate(() => document.documentElement.scrollHeight - document.body.scrollHeight)).toBeLessThan(2);
   await page.getByRole('link', { name: '1 missing' }).click();
   await expect(page.getByRole('row', { name: /KD5-H00-4402/ })).toContainText('missing');
   await page.getByRole('tab', { name: 'Round' }).click();

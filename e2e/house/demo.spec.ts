@@ -34,7 +34,14 @@ test('the demo shop shows every station, verdict and trouble at least once', asy
   expect((await get<unknown[]>('/runs')).length).toBeGreaterThan(0);
   expect(floor.hands.some((row) => row.slack !== null && row.slack < 0)).toBe(true);
 
-  const { rows } = await get<{ rows: { tag: string }[] }>('/jobs?all=yes');
+  const rows: { tag: string }[] = [];
+  // Page by page: there are more than one holds.
+  for (let after: string | null = ''; after !== null;) {
+    const further: string = after === '' ? '' : `&after=${encodeURIComponent(after)}`;
+    const page: { rows: { tag: string }[]; after: string | null } = await get(`/jobs?all=yes${further}`);
+    rows.push(...page.rows);
+    after = page.after;
+  }
   const jobs = await Promise.all(rows.map(({ tag }) => get<Job>(`/jobs/${tag}`)));
   const matches = await Promise.all(rows.map(({ tag }) => get<Match>(`/jobs/${tag}/match`)));
   const candidates = matches.flatMap((match) =>

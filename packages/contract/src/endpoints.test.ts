@@ -1,6 +1,6 @@
 import { ENTRY_KEYS } from '@udrel/core/facts';
 import { describe, expect, it } from 'vitest';
-import { endpoints, type EndpointName } from './endpoints/all';
+import { endpoints, type EndpointName } from './endpoints/hand-over/every';
 import { addressOf, carriesVersion, parametersOf, type AnyEndpoint } from './endpoints/endpoint';
 import { STALE, TOPICS } from './endpoints/topics';
 

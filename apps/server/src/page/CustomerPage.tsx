@@ -87,6 +87,9 @@ function QuotePart({
   return (
     <section id="quote">
       <h2>Quote {version}</h2>
+      <p>
+        <a href={`${path}/paper/quote/${version}`}>As a paper</a>
+      </p>
       <table>
         {put.jobs.map(({ tag, device, lines }) => (
           <tbody key={tag}>

@@ -6,6 +6,7 @@ import helmet from 'helmet';
 import type { ReactElement } from 'react';
 import { renderToStaticMarkup } from 'react-dom/server';
 import { billPaper, receiptOf } from '../papers/papers';
+import { quotePaper } from '../papers/quote-paper';
 import { sendPdf } from '../papers/send-paper';
 import { inTransaction } from '../platform/database/transaction';
 import { Refusal } from '../platform/errors';
@@ -109,6 +110,10 @@ export function customerPages({ database, clock, masterKey, demo }: Serving): Ro
   router.get('/:token/paper/:kind/:id', async (request: Asked, response) => {
     const found = await known(request);
     const { kind, id = '' } = request.params;
+    if (found && kind === 'quote' && /^\d{1,4}$/.test(id)) {
+      // Of this order alone, and as it was put.
+      return void sendPdf(response, await quotePaper(database.manager, found.order, Number(id)));
+    }
     const asks = validate(uuid, id).ok && (kind === 'bill' || kind === 'receipt');
     if (!found || !asks) return nothing(response);
     const context = { manager: database.manager, now: clock() };

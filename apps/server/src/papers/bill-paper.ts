@@ -26,15 +26,16 @@ export function addressOf({ name, street, postcode, town, country }: Party): str
   return [name, street, [postcode, town].filter(Boolean).join(' '), named].filter((line) => line !== '');
 }
 
-const figure = (text: string, more: Partial<ContentText> = {}): ContentText => ({
+/** Figures, words and headings as they stand on every paper of the shop's money. */
+export const figure = (text: string, more: Partial<ContentText> = {}): ContentText => ({
   text: inFace(text, 'Figures'),
   alignment: 'right',
   noWrap: true,
   fontSize: 9,
   ...more,
 });
-const words = (text: string, more: Partial<ContentText> = {}): ContentText => ({ text: inFace(text), ...more });
-const heading = (text: string, more: Partial<ContentText> = {}): ContentText => ({
+export const words = (text: string, more: Partial<ContentText> = {}): ContentText => ({ text: inFace(text), ...more });
+export const heading = (text: string, more: Partial<ContentText> = {}): ContentText => ({
   text: inFace(text),
   color: INK.second,
   fontSize: 8.5,

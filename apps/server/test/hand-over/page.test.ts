@@ -75,6 +75,9 @@ describe('the page of a customer', () => {
     const html = await (await page(path)).text();
     expect(html).toContain('It was accepted.');
     expect(html).not.toContain('<form');
+    const paper = await page(`${path}/paper/quote/1`);
+    expect([paper.status, paper.headers.get('content-type')]).toEqual([200, 'application/pdf']);
+    expect((await page(`${path}/paper/quote/2`)).status).toBe(404);
   });
 
   it('takes a no, which becomes a thing to see to until a yes', async () => {

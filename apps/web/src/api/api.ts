@@ -1,20 +1,30 @@
 import { createApi } from '@reduxjs/toolkit/query/react';
-import { agentEndpoints, endpoints, interfaceEndpoints, TOPICS, type Endpoints } from '@udrel/contract/endpoints';
+import { agentEndpoints, interfaceEndpoints, TOPICS, workEndpoints } from '@udrel/contract/endpoints';
 import type { JobView } from '@udrel/contract/types';
-import { definitionsOf } from './define';
+import { definitionsOf, type Screen } from './define';
 import { send } from './send';
 
-type Asked = Omit<Endpoints, keyof typeof agentEndpoints | Exclude<keyof typeof interfaceEndpoints, 'openApi'>>;
+type Asked = Omit<
+  typeof workEndpoints,
+  keyof typeof agentEndpoints | Exclude<keyof typeof interfaceEndpoints, 'openApi'>
+>;
 
 /** What this application asks for: everything but the agent's, and what is no JSON of a view. */
 const asked = Object.fromEntries(
-  Object.entries(endpoints).filter(
+  Object.entries(workEndpoints).filter(
     ([name]) => !(name in agentEndpoints) && (!(name in interfaceEndpoints) || name === 'openApi'),
   ),
 ) as unknown as Asked;
 
 /** Within this time, seconds, the same is not asked for twice: a page asks ahead of its views. */
 const JUST_NOW = 5;
+
+/** How jobs are put on the screen. */
+export const SCREEN: Screen = {
+  put: (tag, view) => putJob(tag, view),
+  shown: (state, tag) => shownJob(state, tag),
+  puts: (tag) => puts.get(tag) ?? 0,
+};
 
 /** The server's state as the views see it: its endpoints are the contract's. */
 export const api = createApi({
@@ -23,8 +33,7 @@ export const api = createApi({
   refetchOnFocus: true,
   // What was open a minute ago may have changed at another bench meanwhile; what was asked for just now did not.
   refetchOnMountOrArgChange: JUST_NOW,
-  endpoints: (build) =>
-    definitionsOf(build, asked, { put: putJob, shown: shownJob, puts: (tag) => puts.get(tag) ?? 0 }),
+  endpoints: (build) => definitionsOf(build, asked, SCREEN),
 });
 
 /** How often each job was put on the screen as it was answered. */
@@ -71,37 +80,10 @@ export const {
   useCreditBillMutation,
   useBillsInfiniteQuery,
   useBillCountQuery,
-  useMessagesInfiniteQuery,
-  useMessageCountQuery,
-  useMessagesToSeeQuery,
-  useSettleMessageMutation,
-  useCustomerLinkQuery,
-  useMakeLinkMutation,
-  useRevokeLinkMutation,
-  useMessageRulesQuery,
-  useSetMessageRulesMutation,
-  useChannelsQuery,
-  useSetChannelsMutation,
   useMergeCustomersMutation,
   useErasureQuery,
   useEraseCustomerMutation,
   useBringInCustomersMutation,
-  usePapersQuery,
-  usePaperTextsQuery,
-  useSetPaperTextsMutation,
-  useReturnsQuery,
-  useClaimsInfiniteQuery,
-  useClaimCountQuery,
-  useOpenClaimMutation,
-  useSettleClaimMutation,
-  useStaysToSeeQuery,
-  useStaysInfiniteQuery,
-  useStayCountQuery,
-  useSettleStayMutation,
-  useRoundsQuery,
-  useBeginRoundMutation,
-  useScanInRoundMutation,
-  useEndRoundMutation,
   useTillQuery,
   useCountTillMutation,
   useSellerQuery,

@@ -1,6 +1,6 @@
 import {
   carriesVersion,
-  endpoints,
+  workEndpoints,
   type AnswerOf,
   type BodyOf,
   type EndpointName,
@@ -27,5 +27,5 @@ export type TakenBy<N extends JobCommand> = Omit<BodyOf<Endpoints[N]>, 'version'
 
 /** The body as it is sent: with the version that was on the screen, where the command asks for one. */
 export function versioned(name: JobCommand, version: number, body: object): object {
-  return carriesVersion(endpoints[name]) ? { version, ...body } : body;
+  return carriesVersion(workEndpoints[name]) ? { version, ...body } : body;
 }

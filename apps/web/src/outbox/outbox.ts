@@ -1,6 +1,6 @@
 import type { ThunkAction, UnknownAction } from '@reduxjs/toolkit';
 import type { JobView, Problem } from '@udrel/contract/types';
-import { endpoints, type Subject } from '@udrel/contract/endpoints';
+import { workEndpoints, type Subject } from '@udrel/contract/endpoints';
 import { api, putJob } from '../api/api';
 import type { SendError } from '../api/ask';
 import { staleBesideJob, type Tag } from '../api/stale';
@@ -164,7 +164,7 @@ function settle(entry: Entry, posted: Exclude<Posted, { kind: 'later' }>, answer
       drop(entry);
       answered.views.set(entry.tag, posted.view);
       answered.unseen.add(entry.tag);
-      answered.stale.push(...staleBesideJob(endpoints[entry.command].changes, entry.tag));
+      answered.stale.push(...staleBesideJob(workEndpoints[entry.command].changes, entry.tag));
       return;
     case 'refused':
       keep({ ...entry, state: 'refused', sentence: posted.problem.detail });

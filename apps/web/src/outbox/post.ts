@@ -1,4 +1,4 @@
-import { carriesVersion, endpoints } from '@udrel/contract/endpoints';
+import { carriesVersion, workEndpoints } from '@udrel/contract/endpoints';
 import type { JobView, Problem } from '@udrel/contract/types';
 import { ask, comesBack } from '../api/ask';
 import type { Move } from './in-turn';
@@ -27,7 +27,7 @@ export async function post(entry: Entry, answered: JobView | null): Promise<Post
 const changedIn = (job: JobView, { subject, seen }: Entry) => !standsSame(standing(job, subject), seen);
 
 async function once(entry: Entry, version: number): Promise<Posted> {
-  const endpoint = endpoints[entry.command];
+  const endpoint = workEndpoints[entry.command];
   const versioned = carriesVersion(endpoint);
   const body = versioned ? { ...entry.body, version } : entry.body;
   const sent = requestOf(endpoint, { tag: entry.tag, ...entry.params, body });

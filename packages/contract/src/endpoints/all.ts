@@ -1,8 +1,4 @@
 import { agentEndpoints, benchEndpoints } from './bench';
-import { custodyEndpoints } from './hand-over/custody';
-import { messageEndpoints } from './hand-over/messages';
-import { paperEndpoints } from './hand-over/papers';
-import { returnEndpoints } from './hand-over/returns';
 import { correctionEndpoints, jobEndpoints } from './jobs';
 import { modelEndpoints } from './library';
 import { moneyEndpoints, orderEndpoints } from './orders';
@@ -12,8 +8,8 @@ import { shelfEndpoints } from './shelf';
 import { interfaceEndpoints, shopEndpoints } from './shop';
 import { copyingEndpoints, matchingEndpoints, planningEndpoints } from './work';
 
-/** Every query and command by its name. */
-export const endpoints = {
+/** What is asked while the work goes on: the first views come with these, and what waits for the connection is one of them. */
+export const workEndpoints = {
   ...sessionEndpoints,
   ...staffEndpoints,
   ...shopEndpoints,
@@ -21,10 +17,6 @@ export const endpoints = {
   ...shelfEndpoints,
   ...orderEndpoints,
   ...moneyEndpoints,
-  ...custodyEndpoints,
-  ...messageEndpoints,
-  ...paperEndpoints,
-  ...returnEndpoints,
   ...jobEndpoints,
   ...correctionEndpoints,
   ...matchingEndpoints,
@@ -35,5 +27,3 @@ export const endpoints = {
   ...agentEndpoints,
   ...interfaceEndpoints,
 };
-export type Endpoints = typeof endpoints;
-export type EndpointName = keyof Endpoints;

@@ -17,6 +17,7 @@ const PARAMETERS = {
   item: uuid,
   session: text(24, 24, /^[0-9a-f]+$/),
   number: whole(0, 2_147_483_647),
+  version: whole(1, 100_000),
   key: oneOf(...ENTRY_KEYS),
   counterKey: oneOf(...COUNTER_KEYS),
   file: oneOf('probe-file', 'model-file'),

@@ -88,6 +88,8 @@ export const moneyEndpoints = {
   billPaper: query('/bills/:id/paper', { permission: 'issue bills' }).answering<undefined>(),
   /** As other programs read it: an invoice of EN 16931 in UBL 2.1. */
   billInvoice: query('/bills/:id/invoice', { permission: 'issue bills' }).answering<undefined>(),
+  /** A version of a quote as it was put to the customer: PDF. */
+  quotePaper: query('/orders/:number/quotes/:version', { permission: 'quote' }).answering<undefined>(),
   /** For whoever paid: PDF. */
   paymentReceipt: query('/payments/:id/receipt', { permission: 'take payments' }).answering<undefined>(),
   /** All bills, credit notes and payments of a day of the shop, as CSV. */

@@ -4,10 +4,7 @@ import { missingOnArrival } from '../disassembly';
 import { targetKey, tellFact } from '../facts';
 import { TARGET_IDS, targetTitle } from '../layout';
 import { deadFunctions, filesToBring, goesIn, lossesOf, oldStaysAt, type End, type JobSnapshot } from '../steps';
-
-/** What the paper of a job that is handed over is about. */
-export const PAPER_KINDS = ['done', 'done with losses', 'findings', 'given back', 'not collected'] as const;
-export type PaperKind = (typeof PAPER_KINDS)[number];
+import type { PaperKind } from './kinds';
 
 /** How the reader writes figures and days. */
 export interface PaperWriting {

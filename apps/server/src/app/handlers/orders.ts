@@ -5,6 +5,7 @@ import { acceptQuote, viewQuote, writeQuote } from '../../orders/quotes';
 import { book } from '../../orders/book-in';
 import { billPaper, receiptOf } from '../../papers/papers';
 import { invoiceOf } from '../../papers/invoice';
+import { quotePaper } from '../../papers/quote-paper';
 import { sendInvoice, sendPdf } from '../../papers/send-paper';
 import { handlers } from '../../platform/http/handlers';
 import { listHandlers } from '../../platform/http/list-handlers';
@@ -35,6 +36,8 @@ export const moneyHandlers = handlers(moneyEndpoints, {
   billCount: async (call) => billList.count(call, await withToday(call, call.query)),
   billExport: async (call) => billList.file(call, await withToday(call, call.query)),
   billPaper: async ({ manager, params, response }) => sendPdf(response, await billPaper(manager, params.id)),
+  quotePaper: async ({ manager, params, response }) =>
+    sendPdf(response, await quotePaper(manager, params.number, params.version)),
   billInvoice: async ({ manager, params, response }) => sendInvoice(response, await invoiceOf(manager, params.id)),
   paymentReceipt: async ({ manager, params, response }) => sendPdf(response, await receiptOf(manager, params.id)),
   dayBookExport: async ({ manager, query, response }) => {

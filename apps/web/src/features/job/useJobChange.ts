@@ -1,5 +1,5 @@
 import { isCounterKey, type EntryKey, type JobFacts } from '@udrel/core/facts';
-import { endpoints, type Subject } from '@udrel/contract/endpoints';
+import { workEndpoints, type Subject } from '@udrel/contract/endpoints';
 import { factShapes, type Shape } from '@udrel/contract/shapes';
 import type { JobView } from '@udrel/contract/types';
 import type { ThunkAction, UnknownAction } from '@reduxjs/toolkit';
@@ -101,7 +101,7 @@ export function useJobChange(job: Pick<JobView, 'tag' | 'version' | 'snapshot'>)
 
   /** What the server would refuse of a command, and of the value that a fact has in it. */
   function wrongIn(command: JobCommand, body: object, value: Shape<unknown> | null) {
-    const { body: shape } = endpoints[command];
+    const { body: shape } = workEndpoints[command];
     const wrong = shape && refused(shape, versioned(command, version, body));
     return wrong ?? (value && refused(value, (body as { value: unknown }).value, 'value.'));
   }
@@ -109,7 +109,7 @@ export function useJobChange(job: Pick<JobView, 'tag' | 'version' | 'snapshot'>)
   return {
     ...state,
     change: (name, body, ...[params]) => {
-      const subject = endpoints[name].subject?.({ tag, ...params } as never) ?? null;
+      const subject = workEndpoints[name].subject?.({ tag, ...params } as never) ?? null;
       return run(name, params ?? {}, body, subject && { subject });
     },
     record: async (key, value) => {
@@ -119,7 +119,7 @@ export function useJobChange(job: Pick<JobView, 'tag' | 'version' | 'snapshot'>)
       const seen = seenWhenBegun(job, key);
       const subject = { kind: 'fact' as const, key };
       const changed = seen !== undefined && !standsSame(seen, standing(job, subject));
-      const mayWait = endpoints[command].subject?.({ tag, ...params } as never) ?? null;
+      const mayWait = workEndpoints[command].subject?.({ tag, ...params } as never) ?? null;
       // What waits, and what somebody else changed while it was typed, goes through what this browser keeps.
       const kept = changed || mayWait ? { subject, seen } : null;
       const view = await run(command, params, { value }, kept, factShapes[key]);

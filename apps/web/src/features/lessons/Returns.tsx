@@ -1,5 +1,5 @@
 import { Link } from 'react-router';
-import { useReturnsQuery } from '../../api/api';
+import { useReturnsQuery } from '../../api/after';
 import { dayOf } from '../../format/time';
 import { TroubleNote } from '../../ui';
 

@@ -39,9 +39,12 @@ export default function Floor() {
             </Loaded>
           </div>
           {floor.ready.length > 0 && <ReadyToFetch ready={floor.ready} />}
-          <Suspense fallback={null}>
-            <ToSee />
-          </Suspense>
+          {/* What runs comes first. */}
+          {runs.data && (
+            <Suspense fallback={null}>
+              <ToSee />
+            </Suspense>
+          )}
           <PromiseRuler hands={floor.hands} now={Date.parse(floor.now)} />
         </>
       )}

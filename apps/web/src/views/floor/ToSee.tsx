@@ -1,6 +1,6 @@
 import { Link } from 'react-router';
 import type { StaysToSee } from '@udrel/contract/types';
-import { useMessagesToSeeQuery, useStaysToSeeQuery } from '../../api/api';
+import { useMessagesToSeeQuery, useStaysToSeeQuery } from '../../api/after';
 import { calendarDay } from '../../format/time';
 import { TroubleNote } from '../../ui';
 import styles from './floor.module.css';

@@ -9,7 +9,7 @@ import {
   useMessageRulesQuery,
   useSetChannelsMutation,
   useSetMessageRulesMutation,
-} from '../../api/api';
+} from '../../api/after';
 import { Field, FormTrouble, Tick } from '../../features/form/Field';
 import { useShapedForm, type Read } from '../../features/form/shaped-form';
 import { typedFigure } from '../../format/shop-formats';

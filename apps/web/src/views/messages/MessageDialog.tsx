@@ -8,7 +8,7 @@ import { Link } from 'react-router';
 import { messageEndpoints } from '@udrel/contract/endpoints';
 import type { MessageView, SettleMessage } from '@udrel/contract/types';
 import { CHANNELS } from '@udrel/core/messages';
-import { useSettleMessageMutation } from '../../api/api';
+import { useSettleMessageMutation } from '../../api/after';
 import { Field, FormTrouble } from '../../features/form/Field';
 import { useShapedForm } from '../../features/form/shaped-form';
 import { notify } from '../../features/notices/notify';

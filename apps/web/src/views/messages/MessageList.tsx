@@ -4,7 +4,7 @@ import { messageEndpoints, urlOf } from '@udrel/contract/endpoints';
 import { MESSAGE_SORTS, MESSAGE_STATES, type MessageSort } from '@udrel/contract/shapes';
 import type { MessageFilter, MessageView } from '@udrel/contract/types';
 import { MESSAGE_KINDS } from '@udrel/core/messages';
-import { useMessageCountQuery, useMessagesInfiniteQuery, useMessagesToSeeQuery } from '../../api/api';
+import { useMessageCountQuery, useMessagesInfiniteQuery, useMessagesToSeeQuery } from '../../api/after';
 import { readingOf } from '../../features/list/filter-words';
 import { ChosenFilter, TickedFilter, TypedFilter } from '../../features/list/filters';
 import { List } from '../../features/list/List';

@@ -8,7 +8,7 @@ import { Link, useSearchParams } from 'react-router';
 import { returnEndpoints, urlOf } from '@udrel/contract/endpoints';
 import { CLAIM_SORTS, CLAIM_STATES, type ClaimSort } from '@udrel/contract/shapes';
 import type { ClaimFilter, ClaimView } from '@udrel/contract/types';
-import { useClaimCountQuery, useClaimsInfiniteQuery, useSettleClaimMutation } from '../../api/api';
+import { useClaimCountQuery, useClaimsInfiniteQuery, useSettleClaimMutation } from '../../api/after';
 import { Field, FormTrouble } from '../../features/form/Field';
 import { useShapedForm } from '../../features/form/shaped-form';
 import { readingOf } from '../../features/list/filter-words';

@@ -5,7 +5,7 @@ import { paperEndpoints } from '@udrel/contract/endpoints';
 import type { PaperTexts } from '@udrel/contract/types';
 import { PAPER_KINDS } from '@udrel/core/customer-paper';
 import { fillTemplate, PAPER_WORDS } from '@udrel/core/messages';
-import { usePaperTextsQuery, useSetPaperTextsMutation } from '../../api/api';
+import { usePaperTextsQuery, useSetPaperTextsMutation } from '../../api/after';
 import { Field, FormTrouble } from '../../features/form/Field';
 import { useShapedForm, type Read } from '../../features/form/shaped-form';
 import { typedFigure } from '../../format/shop-formats';

@@ -3,7 +3,7 @@ import { useSearchParams } from 'react-router';
 import { custodyEndpoints, urlOf } from '@udrel/contract/endpoints';
 import { STAY_SORTS, STAY_STATES, type StaySort } from '@udrel/contract/shapes';
 import type { StayFilter, StayView } from '@udrel/contract/types';
-import { useStayCountQuery, useStaysInfiniteQuery } from '../../api/api';
+import { useStayCountQuery, useStaysInfiniteQuery } from '../../api/after';
 import { readingOf } from '../../features/list/filter-words';
 import { ChosenFilter, TypedFilter } from '../../features/list/filters';
 import { List } from '../../features/list/List';

@@ -3,7 +3,7 @@ import TextField from '@mui/material/TextField';
 import { useCallback, useState } from 'react';
 import type { RoundView } from '@udrel/contract/types';
 import type { Lying, Round as Shown } from '@udrel/core/custody';
-import { useBeginRoundMutation, useEndRoundMutation, useRoundsQuery, useScanInRoundMutation } from '../../api/api';
+import { useBeginRoundMutation, useEndRoundMutation, useRoundsQuery, useScanInRoundMutation } from '../../api/after';
 import { useScanned } from '../../features/scan/scan';
 import { fullMoment } from '../../format/time';
 import { Empty, Foot, Loaded, OutcomeMark, Sheet, TroubleNote } from '../../ui';

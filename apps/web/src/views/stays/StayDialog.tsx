@@ -8,7 +8,7 @@ import { useWatch } from 'react-hook-form';
 import { Link } from 'react-router';
 import { custodyEndpoints } from '@udrel/contract/endpoints';
 import type { SettleStay, StayView } from '@udrel/contract/types';
-import { useSettleStayMutation } from '../../api/api';
+import { useSettleStayMutation } from '../../api/after';
 import { Field, FormTrouble, Tick, When } from '../../features/form/Field';
 import { useShapedForm } from '../../features/form/shaped-form';
 import { notify } from '../../features/notices/notify';

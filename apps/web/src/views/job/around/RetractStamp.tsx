@@ -1,11 +1,13 @@
 import Button from '@mui/material/Button';
-import { useState } from 'react';
+import { Suspense, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { may } from '@udrel/contract/permissions';
 import type { JobView } from '@udrel/contract/types';
 import type { Step } from '@udrel/core/steps';
 import { useSessionQuery } from '../../../api/api';
-import { CorrectionDialog } from './CorrectionDialog';
+import { late } from '../../../ui/late';
+
+const CorrectionDialog = late(async () => ({ default: (await import('./CorrectionDialog')).CorrectionDialog }));
 
 /** Takes the stamp of a step back, where there is one. */
 export function RetractStamp({ job, step }: { job: JobView; step: Step }) {
@@ -32,13 +34,15 @@ export function RetractAsked({ job }: { job: JobView }) {
 
 function RetractDialog({ job, step, close }: { job: JobView; step: Step; close: () => void }) {
   return (
-    <CorrectionDialog
-      job={job}
-      kind="work"
-      correction={{ what: 'stamp', step: step.id }}
-      title={`${job.tag}: take back “${step.title}”`}
-      deed="Take it back"
-      close={close}
-    />
+    <Suspense fallback={null}>
+      <CorrectionDialog
+        job={job}
+        kind="work"
+        correction={{ what: 'stamp', step: step.id }}
+        title={`${job.tag}: take back “${step.title}”`}
+        deed="Take it back"
+        close={close}
+      />
+    </Suspense>
   );
 }

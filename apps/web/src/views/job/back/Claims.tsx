@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import { returnEndpoints } from '@udrel/contract/endpoints';
 import type { JobView } from '@udrel/contract/types';
-import { useClaimsInfiniteQuery, useOpenClaimMutation } from '../../../api/api';
+import { useClaimsInfiniteQuery, useOpenClaimMutation } from '../../../api/after';
 import { Field, FormTrouble } from '../../../features/form/Field';
 import { useKeptForm } from '../../../features/form/kept-form';
 import { forgetTyped } from '../../../features/typed/typed';

@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import { paperEndpoints, urlOf } from '@udrel/contract/endpoints';
 import type { JobView } from '@udrel/contract/types';
-import { usePapersQuery } from '../../../api/api';
+import { usePapersQuery } from '../../../api/after';
 import { fullMoment } from '../../../format/time';
 import { Foot, Loaded, Sheet } from '../../../ui';
 import styles from '../../../features/job/job.module.css';

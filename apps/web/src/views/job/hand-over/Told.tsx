@@ -6,7 +6,7 @@ import {
   useMakeLinkMutation,
   useMessagesInfiniteQuery,
   useRevokeLinkMutation,
-} from '../../../api/api';
+} from '../../../api/after';
 import { notify } from '../../../features/notices/notify';
 import { fullMoment, moment } from '../../../format/time';
 import { Foot, Loaded, Sheet, TroubleNote } from '../../../ui';

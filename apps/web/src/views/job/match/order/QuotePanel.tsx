@@ -1,3 +1,4 @@
+import { moneyEndpoints, urlOf } from '@udrel/contract/endpoints';
 import { QUOTE_ACCEPTANCES } from '@udrel/core/facts';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
@@ -106,7 +107,7 @@ function Now({ job, quote }: { job: JobView; quote: QuoteView }) {
   );
 }
 
-function Versions({ quote: { versions } }: { quote: QuoteView }) {
+function Versions({ quote: { versions, order } }: { quote: QuoteView }) {
   if (versions.length === 0) return null;
   return (
     <Sheet title="Versions" aside="each stays as it was put to the customer">
@@ -124,6 +125,15 @@ function Versions({ quote: { versions } }: { quote: QuoteView }) {
             <span className="figure">{money(one.quote.total)}</span>
           </summary>
           <QuoteLines quote={one.quote} />
+          <p>
+            <a
+              href={urlOf(moneyEndpoints.quotePaper, { number: order, version: one.version })}
+              target="_blank"
+              rel="noopener"
+            >
+              As it was put to the customer, PDF
+            </a>
+          </p>
         </details>
       ))}
     </Sheet>

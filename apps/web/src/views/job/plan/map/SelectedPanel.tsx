@@ -2,7 +2,7 @@ import ArrowUpward from '@mui/icons-material/ArrowUpward';
 import ArrowDownward from '@mui/icons-material/ArrowDownward';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import { useState } from 'react';
+import { Suspense, useState } from 'react';
 import { binary } from '@udrel/core/capacity';
 import {
   goesOnto,
@@ -15,11 +15,13 @@ import {
   type PlannedPartition,
 } from '@udrel/core/layout';
 import { FactList, Key, Sheet } from '../../../../ui';
-import { NewVolumePanel } from './NewVolumePanel';
+import { late } from '../../../../ui/late';
 import { restTo, sized, typedSize } from './sizes';
 import type { Plan } from './usePlan';
 import { useSelected } from './useSelected';
 import styles from './plan.module.css';
+
+const NewVolumePanel = late(async () => ({ default: (await import('./NewVolumePanel')).NewVolumePanel }));
 
 /** The partition or new volume selected in the map, with what can be decided about it. */
 export function SelectedPanel({ tag, plan }: { tag: string; plan: Plan }) {
@@ -27,7 +29,11 @@ export function SelectedPanel({ tag, plan }: { tag: string; plan: Plan }) {
   const one = plan.layout.partitions.find(({ source }) => source.id === selected);
   if (one) return <Selected key={one.source.id} plan={plan} one={one} />;
   const made = plan.layout.made.find(({ volume }) => volume.id === selected);
-  return made ? <NewVolumePanel key={made.volume.id} plan={plan} made={made} select={select} /> : null;
+  return made ? (
+    <Suspense fallback={null}>
+      <NewVolumePanel key={made.volume.id} plan={plan} made={made} select={select} />
+    </Suspense>
+  ) : null;
 }
 
 function Selected({ plan, one }: { plan: Plan; one: PlannedPartition }) {

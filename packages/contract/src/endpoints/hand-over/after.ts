@@ -1,0 +1,12 @@
+import { custodyEndpoints } from './custody';
+import { messageEndpoints } from './messages';
+import { paperEndpoints } from './papers';
+import { returnEndpoints } from './returns';
+
+/** What follows the work: custody, messages, papers, returns. Their views bring them along. */
+export const afterEndpoints = {
+  ...custodyEndpoints,
+  ...messageEndpoints,
+  ...paperEndpoints,
+  ...returnEndpoints,
+};
