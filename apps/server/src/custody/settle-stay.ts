@@ -19,7 +19,7 @@ export async function settleStay(
   const { manager, now } = context;
   const [job] = await lockJobs(manager, { tag });
   if (!job) throw notFound(`The job ${tag}`);
-  const { stay } = await belongingOf(context, job.id, number);
+  const stay = await belongingOf(context, job.id, number);
   const { id, name, serial, place, until, consent, gone, open } = stay;
   if (open && stay.stay === null)
     throw new Refusal(409, 'job-open', `It is here for the work on ${job.tag}: move it there.`);
@@ -55,11 +55,11 @@ export async function settleStay(
   return viewStay(manager, id);
 }
 
-async function belongingOf({ manager }: CommandContext, jobId: string, number: number): Promise<{ stay: StayView }> {
+async function belongingOf({ manager }: CommandContext, jobId: string, number: number): Promise<StayView> {
   const row = await firstRow<{ id: string }>(manager, 'select id from belonging where job_id = $1 and number = $2', [
     jobId,
     number,
   ]);
   if (!row) throw notFound('This thing');
-  return { stay: await viewStay(manager, row.id) };
+  return viewStay(manager, row.id);
 }
