@@ -11,8 +11,8 @@ const FIRST = { width: 640, height: 480 };
 
 /** Everything that wants hands, in its order: of its rows those in sight are drawn. */
 export function HandsList({ hands }: { hands: readonly HandsView[] }) {
-  const list = useRef<HTMLUListElement>(null);
-  const virtual = useVirtualizer<HTMLUListElement, HTMLLIElement>({
+  const list = useRef<HTMLDivElement>(null);
+  const virtual = useVirtualizer<HTMLDivElement, HTMLLIElement>({
     count: hands.length,
     getScrollElement: () => list.current,
     estimateSize: () => ROW,
@@ -35,14 +35,17 @@ export function HandsList({ hands }: { hands: readonly HandsView[] }) {
   const seen = virtual.getVirtualItems();
   const room = { paddingTop: seen[0]?.start ?? 0, paddingBottom: virtual.getTotalSize() - (seen.at(-1)?.end ?? 0) };
   return (
-    <ul ref={list} className={styles.list} style={room} tabIndex={0} aria-label="Hands next">
-      {seen.map(({ index }) => {
-        const row = hands[index];
-        return (
-          row && <HandsRow key={row.tag} row={row} at={index} of={hands.length} measure={virtual.measureElement} />
-        );
-      })}
-    </ul>
+    // The room for what is not drawn is within what scrolls: as its own it would make that as high as itself, and more be drawn.
+    <div ref={list} className={styles.list} tabIndex={0}>
+      <ul className={styles.rows} style={room} aria-label="Hands next">
+        {seen.map(({ index }) => {
+          const row = hands[index];
+          return (
+            row && <HandsRow key={row.tag} row={row} at={index} of={hands.length} measure={virtual.measureElement} />
+          );
+        })}
+      </ul>
+    </div>
   );
 }
 
