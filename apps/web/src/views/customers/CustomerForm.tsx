@@ -55,7 +55,7 @@ function Details({ card }: { card: CustomerCard }) {
           form={form}
           name="tellBy"
           label="Told by"
-          choices={[['', 'mail where known, else called'], 'mail', 'text', 'phone']}
+          choices={[['', 'mail, else a call'], 'mail', 'text', 'phone']}
         />
         <Field form={form} name="otherPhones" label="Further numbers" help="with a comma between them" />
         <PartyFields form={form} />

@@ -116,8 +116,12 @@ function UnderWay({ round, place }: { round: RoundView; place: string }) {
         </Sheet>
       </div>
       <div className={styles.column}>
-        <Showed shows={shows} title="So far" aside={`${places.length} places, ${shows.right.length} as noted`} />
-        <Sheet>
+        <Showed
+          shows={shows}
+          title="So far"
+          aside={`${places.length} ${places.length === 1 ? 'place' : 'places'}, ${shows.right.length} as noted`}
+        />
+        <Sheet title="Everywhere looked">
           <TroubleNote error={ending.error} />
           <Foot
             note={
