@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { bookIn, enter, gate, scan, sheet, station } from '../support/bench';
+import { bookIn, enter, gate, handsOf, scan, sheet, station } from '../support/bench';
 import { plannedJob } from '../support/jobs';
 
 test('two people in one job see each other’s work, and the Floor follows', async ({ page, browser }) => {
@@ -12,9 +12,9 @@ test('two people in one job see each other’s work, and the Floor follows', asy
   await page.getByRole('button', { name: 'Add' }).click();
   await expect(sheet(other, 'History')).toContainText('Note: Customer called');
   await other.goto('/');
-  await expect(other.getByRole('listitem').filter({ hasText: tag })).toBeVisible();
+  const row = await handsOf(other, tag);
   await page.getByRole('button', { name: 'Take up' }).click();
-  await expect(other.getByRole('listitem').filter({ hasText: tag })).toContainText('in hand: Ilse Marrack');
+  await expect(row).toContainText('in hand: Ilse Marrack');
 });
 
 test('a scan is recognised outside a field and in one, and never taken for shortcuts', async ({ page }) => {

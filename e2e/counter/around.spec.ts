@@ -58,10 +58,16 @@ test('pieces come onto the shelf by serial, and a wrong serial is said', async (
   await expect(dialog.getByText('DU-NEW-1 is in the list twice.')).toBeVisible();
   await dialog.getByLabel('Serials, one a line').fill('du-new-1\ndu-new-2');
   await dialog.getByLabel('Place').fill('drawer 3');
+  // The list comes late: what is looked at meanwhile follows it.
+  await page.route('**/api/v1/parts?*', async (route) => {
+    await new Promise((late) => setTimeout(late, 1000));
+    await route.continue();
+  });
   await dialog.getByRole('button', { name: 'Onto the shelf' }).click();
   await expect(dialog).toHaveCount(0);
   await page.getByRole('row', { name: /Dunlin S2/ }).click();
   await expect(dialog.getByRole('row', { name: /DU-NEW-\d 1 drawer 3/ })).toHaveCount(2);
+  await page.unrouteAll({ behavior: 'ignoreErrors' });
 });
 
 test('a model goes out as a file and comes in again under another number', async ({ page }) => {

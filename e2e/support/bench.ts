@@ -62,6 +62,19 @@ export async function typeDay(within: Page | Locator, label: string, day: string
 /** A named group of the page. */
 export const sheet = (page: Page, name: string | RegExp): Locator => page.getByRole('region', { name });
 
+/** The row of a job on the Floor, scrolled to: only those in sight are drawn, each in its place by promise. */
+export async function handsOf(page: Page, tag: string): Promise<Locator> {
+  const list = page.getByRole('list', { name: 'Hands next' }).locator('..');
+  const row = page.getByRole('listitem').filter({ hasText: tag });
+  await expect(async () => {
+    await list.evaluate((box) => {
+      const atEnd = box.scrollTop + box.clientHeight >= box.scrollHeight - 1;
+      box.scrollTop = atEnd ? 0 : box.scrollTop + box.clientHeight / 2;
+    });
+    await expect(row).toBeVisible({ timeout: 300 });
+  }).toPass();
+  return row;
+}
 export const gate = (page: Page, id: string): Locator => page.locator(`[data-gate="${id}"]`);
 
 /** Goes to a station of the open job by its name on the track. */

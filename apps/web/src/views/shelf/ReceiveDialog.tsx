@@ -8,7 +8,6 @@ import type { PartView } from '@udrel/contract/types';
 import { useReceiveMutation } from '../../api/api';
 import { Field, FormTrouble } from '../../features/form/Field';
 import { useShapedForm } from '../../features/form/shaped-form';
-import {} from '../../ui';
 
 /** Pieces come in: by scanned serials, or by count. */
 export function ReceiveDialog({ part, close }: { part: PartView; close: () => void }) {

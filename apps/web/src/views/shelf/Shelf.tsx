@@ -51,6 +51,10 @@ export default function Shelf() {
     [describes],
   );
   const close = () => setDoing(null);
+  const pages = usePartsInfiniteQuery(asked);
+  // As it is now: pieces come and go while it is looked at.
+  const asItIs = (part: PartView) =>
+    pages.data?.pages.flatMap(({ rows }) => rows).find(({ id }) => id === part.id) ?? part;
   return (
     <>
       <title>Shelf, Udrel</title>
@@ -72,7 +76,7 @@ export default function Shelf() {
         usuallyHidden={USUALLY_HIDDEN}
         fields={FIELDS}
         order={order}
-        pages={usePartsInfiniteQuery(asked)}
+        pages={pages}
         count={usePartCountQuery(filter).currentData}
         file={fileOf(urlOf(shelfEndpoints.partExport), asked)}
         keyOf={({ id }) => id}
@@ -80,7 +84,7 @@ export default function Shelf() {
         empty={filter.low ? 'Nothing is below its level.' : 'No part is like that.'}
         uneven
       />
-      {doing?.what === 'look' && <PartDialog part={doing.part} close={close} />}
+      {doing?.what === 'look' && <PartDialog part={asItIs(doing.part)} close={close} />}
       {doing?.what === 'keep' && <KeepDialog part={doing.part} close={close} />}
       {doing?.what === 'receive' && <ReceiveDialog part={doing.part} close={close} />}
     </>

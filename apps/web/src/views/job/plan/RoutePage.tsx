@@ -5,7 +5,6 @@ import { Link } from 'react-router';
 import { binary } from '@udrel/core/capacity';
 import type { PacedStage } from '@udrel/core/estimate';
 import { afreshInstead, handsOf, runsOf, type RouteOption } from '@udrel/core/routes';
-import {} from '@udrel/core/steps';
 import { endOf, range, spanOf } from '../../../format/time';
 import { rate } from '../../../format/units';
 import { stationPath } from '../../../paths/station-path';
