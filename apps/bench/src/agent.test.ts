@@ -101,9 +101,10 @@ describe('the agent', () => {
         const reach = <T>(answer: T) => (up ? Promise.resolve(answer) : Promise.reject(new Error('away')));
         const server: ServerLink = {
           hello: () => reach(undefined),
-          work: () => reach({ runs: [work], readBacks: [], reads: [] }),
+          work: () => reach({ runs: [work], readBacks: [], reads: [], wipeReads: [] }),
           answer: () => reach(undefined),
           answerReads: () => reach(undefined),
+          answerWipeRead: () => reach(undefined),
           send: (batch: AgentSamples) => {
             if (!up) return reach({ acknowledged: 0 });
             if (batch.firstSeq !== taken.length + 1) return reach({ acknowledged: taken.length });
@@ -139,7 +140,7 @@ describe('the agent', () => {
     let up = true;
     const server: ServerLink = {
       hello: () => Promise.resolve(),
-      work: () => Promise.resolve({ runs: [], readBacks: [], reads: asked }),
+      work: () => Promise.resolve({ runs: [], readBacks: [], reads: asked, wipeReads: [] }),
       answer: () => Promise.resolve(),
       answerReads: (answer) => {
         if (!up) return Promise.reject(new Error('away'));
@@ -147,6 +148,7 @@ describe('the agent', () => {
         asked = [];
         return Promise.resolve();
       },
+      answerWipeRead: () => Promise.resolve(),
       send: () => Promise.resolve({ acknowledged: 0 }),
     };
     let begun = 0;
@@ -169,6 +171,14 @@ describe('the agent', () => {
     // A disk reads its end at half the rate of its beginning.
     expect((rates[8] ?? 0) / (rates[0] ?? 1)).toBeCloseTo(0.5, 1);
     expect(told[0]?.reads?.small?.middle).toBeGreaterThan(8);
+  });
+
+  it('reads samples of a wiped drive, and says where its simulated tool stopped too early', async () => {
+    const asked = { id: 'w1', berth: 1, drive: { serial: 'KD5-1', bytes: 500e9 }, leaves: 'zeros' as const };
+    const sampled = (scenario: ScenarioName) => simulatedBerth(1, scenario, 20).sample(asked, () => false);
+    expect(await sampled('healthy')).toMatchObject({ id: 'w1', drive: { serial: 'KD5-1' }, seen: { content: 0 } });
+    const { seen } = await sampled('partition lost');
+    expect(seen?.contentAt[0]).toBeGreaterThan(440e9);
   });
 
   it('keeps what is not acknowledged', async () => {

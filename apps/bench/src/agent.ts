@@ -6,6 +6,8 @@ import type {
   ReadBackAnswer,
   ReadsAnswer,
   ReadsRequest,
+  WipeReadAnswer,
+  WipeReadRequest,
 } from '@udrel/contract/types';
 import type { Berth } from './berth/berth';
 import { acknowledge, keep, newOutbox, nextBatch, type Outbox } from './outbox';
@@ -13,10 +15,16 @@ import { acknowledge, keep, newOutbox, nextBatch, type Outbox } from './outbox';
 /** What the agent needs of a server. Every call may fail: then it is tried again at the next turn. */
 export interface ServerLink {
   hello: (hello: AgentHello) => Promise<void>;
-  work: () => Promise<{ runs: AgentWork[]; readBacks: ReadBackRequest[]; reads: ReadsRequest[] }>;
+  work: () => Promise<{
+    runs: AgentWork[];
+    readBacks: ReadBackRequest[];
+    reads: ReadsRequest[];
+    wipeReads: WipeReadRequest[];
+  }>;
   send: (samples: AgentSamples) => Promise<{ acknowledged: number }>;
   answer: (result: ReadBackAnswer) => Promise<void>;
   answerReads: (result: ReadsAnswer) => Promise<void>;
+  answerWipeRead: (result: WipeReadAnswer) => Promise<void>;
 }
 
 export interface Agent {
@@ -29,8 +37,19 @@ const HELLO_EVERY = 30;
 /** An agent over some berths. `boot` tells its starts apart; samples are numbered anew with each. */
 export function createAgent(name: string, boot: string, berths: readonly Berth[], server: ServerLink): Agent {
   const boxes = new Map<string, Outbox>();
-  /** What is being measured, or was and is not told yet, by request. */
-  const measured = new Map<string, ReadsAnswer | null>();
+  const failed = (error: unknown) => `It cannot be read: ${String(error)}`.slice(0, 300);
+  const measure = atItsPace<ReadsRequest, ReadsAnswer>(
+    berths,
+    (berth, request, stop) => berth.measure(request, stop),
+    ({ id }, error) => ({ id, reads: null, trouble: failed(error) }),
+    (answer) => server.answerReads(answer),
+  );
+  const sample = atItsPace<WipeReadRequest, WipeReadAnswer>(
+    berths,
+    (berth, request, stop) => berth.sample(request, stop),
+    ({ id }, error) => ({ id, drive: null, seen: null, trouble: failed(error) }),
+    (answer) => server.answerWipeRead(answer),
+  );
   let turns = 0;
 
   async function greet(): Promise<void> {
@@ -81,23 +100,6 @@ export function createAgent(name: string, boot: string, berths: readonly Berth[]
     }
   }
 
-  /** Measuring takes its time: runs go on being watched meanwhile, and what came of it is told at a later turn. */
-  async function measureAll(requests: readonly ReadsRequest[]): Promise<void> {
-    for (const id of measured.keys()) if (!requests.some((one) => one.id === id)) measured.delete(id);
-    for (const request of requests) {
-      const berth = berths.find(({ number }) => number === request.berth);
-      const { id } = request;
-      const result = measured.get(id);
-      if (result) await server.answerReads(result);
-      if (!berth || result !== undefined) continue;
-      measured.set(id, null);
-      void berth
-        .measure(request, () => !measured.has(id))
-        .catch((error: unknown) => ({ id, reads: null, trouble: `It cannot be read: ${String(error)}`.slice(0, 300) }))
-        .then((answer) => measured.has(id) && measured.set(id, answer));
-    }
-  }
-
   return {
     async turn(milliseconds) {
       // What is watched goes on being read while the server is away.
@@ -105,15 +107,44 @@ export function createAgent(name: string, boot: string, berths: readonly Berth[]
       try {
         await greet();
         await deliver();
-        const { runs, readBacks, reads } = await server.work();
+        const { runs, readBacks, reads, wipeReads } = await server.work();
         assign(runs);
         await readBackAll(readBacks);
-        await measureAll(reads);
+        await measure(reads);
+        await sample(wipeReads);
         return true;
       } catch {
         turns = 0;
         return false;
       }
     },
+  };
+}
+
+/**
+ * What takes its time at a berth: runs go on being watched meanwhile, and what came of it is told at a later turn. What
+ * nobody asks for any more is stopped.
+ */
+function atItsPace<Request extends { id: string; berth: number }, Answer>(
+  berths: readonly Berth[],
+  begin: (berth: Berth, request: Request, stop: () => boolean) => Promise<Answer>,
+  failed: (request: Request, error: unknown) => Answer,
+  tell: (answer: Answer) => Promise<void>,
+): (requests: readonly Request[]) => Promise<void> {
+  /** What is under way, or came to an end and is not told yet, by request. */
+  const begun = new Map<string, Answer | null>();
+  return async (requests) => {
+    for (const id of begun.keys()) if (!requests.some((one) => one.id === id)) begun.delete(id);
+    for (const request of requests) {
+      const berth = berths.find(({ number }) => number === request.berth);
+      const { id } = request;
+      const answer = begun.get(id);
+      if (answer) await tell(answer);
+      if (!berth || answer !== undefined) continue;
+      begun.set(id, null);
+      void begin(berth, request, () => !begun.has(id))
+        .catch((error: unknown) => failed(request, error))
+        .then((ended) => begun.has(id) && begun.set(id, ended));
+    }
   };
 }

@@ -22,5 +22,6 @@ export function httpLink(base: string, token: string): ServerLink {
     send: (samples) => call('agentSamples', samples),
     answer: async (result) => void (await call('agentReadBack', result)),
     answerReads: async (result) => void (await call('agentReads', result)),
+    answerWipeRead: async (result) => void (await call('agentWipeRead', result)),
   };
 }

@@ -10,6 +10,7 @@ export * from './shapes/orders';
 export * from './shapes/hand-over/papers';
 export * from './shapes/photos';
 export * from './shapes/hand-over/returns';
+export * from './shapes/hand-over/wipes';
 export { adapterSpec, driveSpec, site } from './shapes/drives';
 export { moduleSpec } from './shapes/memory';
 export { modelSpec } from './shapes/models';

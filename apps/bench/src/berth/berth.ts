@@ -5,6 +5,8 @@ import type {
   ReadsAnswer,
   ReadsRequest,
   SeenDrive,
+  WipeReadAnswer,
+  WipeReadRequest,
 } from '@udrel/contract/types';
 import type { Sample } from '@udrel/core/progress';
 
@@ -34,4 +36,6 @@ export interface Berth {
   readBack: (request: ReadBackRequest) => Promise<ReadBackAnswer>;
   /** Reads a drive that lies there for its figures, for as long as is asked, or until nobody wants to know any more. */
   measure: (request: ReadsRequest, stop: () => boolean) => Promise<ReadsAnswer>;
+  /** Reads samples all over a wiped drive that lies there, until nobody wants to know any more. */
+  sample: (request: WipeReadRequest, stop: () => boolean) => Promise<WipeReadAnswer>;
 }

@@ -6,6 +6,7 @@ import { countersOf, recordedErrors, type Counters } from './counters';
 import { discover, type FoundDrive } from './discover';
 import { measureAtBerth } from './measure';
 import { readAtBerth, seenOf } from './read-back';
+import { sampleAtBerth } from './sample';
 import { SYSTEM, type SystemTrees } from './system';
 
 /** What is told before anything was counted. */
@@ -116,7 +117,8 @@ export function linuxBerth(number: number, sockets: readonly string[], trees: Sy
       run.seconds += milliseconds / 1000;
       const drives = here();
       const [source, target] = [bySerial(drives, run.work.source.serial), bySerial(drives, run.work.target.serial)];
-      const [from, to] = [since(run, source), since(run, target)];
+      const from = since(run, source);
+      const to = source === target ? from : since(run, target);
       const busy = Math.max(from?.busyFor ?? 0, to?.busyFor ?? 0) / Math.max(1, milliseconds);
       // Nothing is counted of a drive that is away: that would take its counters for reset. What was counted is told again,
       // so that the server hears which drives lie there.
@@ -126,7 +128,8 @@ export function linuxBerth(number: number, sockets: readonly string[], trees: Sy
               t: run.seconds,
               read: from.read,
               written: to.written,
-              errors: from.errors + to.errors,
+              // Of a wipe the one drive is both.
+              errors: from.errors + (source === target ? 0 : to.errors),
               sourceWritten: from.written,
               busy: Math.round(Math.min(1, busy) * 100) / 100,
             }
@@ -146,5 +149,6 @@ export function linuxBerth(number: number, sockets: readonly string[], trees: Sy
       return Promise.resolve(readAtBerth(trees, request, found));
     },
     measure: (request, stop) => measureAtBerth(trees, request, bySerial(here(), request.drive.serial), stop),
+    sample: (request, stop) => sampleAtBerth(trees, request, bySerial(here(), request.drive.serial), stop),
   };
 }

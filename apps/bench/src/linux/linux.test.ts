@@ -186,6 +186,24 @@ describe('drives at a berth of a Linux machine', () => {
     expect(Date.now() - from).toBeLessThan(60_000);
   });
 
+  it('show what a wipe left of them, read only', async () => {
+    const image = join(trees.dev, 'nvme0n1');
+    const bytes = new Uint8Array(SECTORS * 512);
+    writeFileSync(image, bytes);
+    const asked = { id: 'w', berth: 1, drive: work.target, leaves: 'zeros' as const };
+    const sample = async () => (await linuxBerth(1, [], trees).sample(asked, () => false)).seen;
+    const empty = await sample();
+    expect(empty).toMatchObject({ bytes: bytes.length, zeros: empty?.samples, content: 0 });
+    bytes.set(new TextEncoder().encode('EFI PART'), 512);
+    writeFileSync(image, bytes);
+    expect(await sample()).toMatchObject({ content: 1, contentAt: [0] });
+    const gone = await linuxBerth(1, [], trees).sample(
+      { ...asked, drive: { serial: 'NOBODY', bytes: 1 } },
+      () => false,
+    );
+    expect([gone.seen, gone.trouble]).toEqual([null, 'The wiped drive is not seen at this berth.']);
+  });
+
   it('show their table and volumes, read only, and how samples of both compare', async () => {
     const entries = [0, 1].map((n) => ({
       number: n + 1,

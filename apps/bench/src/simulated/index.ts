@@ -4,6 +4,7 @@ import { simulatedStart } from '@udrel/core/starting';
 import type { Berth } from '../berth/berth';
 import { simulatedReads } from '@udrel/core/drive-reads';
 import { seededRandom } from '@udrel/core/chance';
+import { sampleDrive, simulatedWiped } from '@udrel/core/wiping';
 import { nextSecond, type ScenarioName, type Second } from './scenario';
 
 export { SCENARIOS, type ScenarioName } from './scenario';
@@ -96,6 +97,15 @@ export function simulatedBerth(number: number, scenario: ScenarioName, speed: nu
     },
     measure: async ({ id, drive, class: kind, seconds }) => {
       return { id, reads: await simulatedReads(drive, kind, seconds), trouble: '' };
+    },
+    sample: async ({ id, drive, leaves }) => {
+      const read = simulatedWiped(drive.bytes, leaves, scenario === 'partition lost', seededRandom(number));
+      return {
+        id,
+        drive: seen(drive.serial, drive.bytes),
+        seen: await sampleDrive({ bytes: drive.bytes, ...read }),
+        trouble: '',
+      };
     },
     readBack: (request) => Promise.resolve(scenario === 'partition lost' ? lost(request) : asPlanned(request)),
   };

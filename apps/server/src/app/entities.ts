@@ -17,6 +17,7 @@ import { Drive, Part, PartOrder, Place, Reservation, Stock } from '../shelf/enti
 import { Idempotency } from '../platform/http/entities';
 import { TillCount } from '../till/entities';
 import { Session, Setting, Staff } from '../staff/entities';
+import { Wipe } from '../wiping/entities';
 
 /** Every entity of the database. */
 export const entities = [
@@ -58,6 +59,7 @@ export const entities = [
   SampleChunk,
   ReadBackRequestEntity,
   ReadsRequestEntity,
+  Wipe,
   JobKey,
   Secret,
   Audit,

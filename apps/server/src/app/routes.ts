@@ -12,6 +12,7 @@ import { custodyHandlers } from './handlers/custody';
 import { messageHandlers } from './handlers/messages';
 import { paperHandlers } from './handlers/papers';
 import { returnHandlers } from './handlers/returns';
+import { wipeHandlers } from './handlers/wipes';
 import { moneyHandlers, orderHandlers } from './handlers/orders';
 import { shopHandlers } from './handlers/shop';
 import { sessionHandlers, staffHandlers } from './handlers/staff';
@@ -30,6 +31,7 @@ export function routesOf(config: SignInConfig, hints: HintHub, rank: RankDrives,
     ...custodyHandlers,
     ...messageHandlers,
     ...returnHandlers,
+    ...wipeHandlers,
     ...paperHandlers(photos),
     ...jobHandlers(photos),
     ...correctionHandlers,

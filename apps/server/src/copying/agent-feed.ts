@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { AgentHello, AgentSamples, AgentWork } from '@udrel/contract/types';
+import type { RunKind } from '@udrel/core/estimate';
 import { alarmsOf, type Alarm } from '@udrel/core/identity';
 import { targetName, type TargetId } from '@udrel/core/layout';
 import { advanceAll, resumeProgress, type ProgressState, type Sample } from '@udrel/core/progress';
@@ -68,6 +69,7 @@ export async function runsAtBerths(manager: EntityManager): Promise<AgentWork[]>
 }
 
 interface FedRun {
+  kind: RunKind;
   simulated: boolean | null;
   onto: TargetId | null;
   progress: ProgressState;
@@ -92,7 +94,7 @@ export interface Taken {
 export async function takeSamples({ manager, now, demo }: CommandContext, batch: AgentSamples): Promise<Taken> {
   const run = await firstRow<FedRun>(
     manager,
-    `select onto, progress, outcome, alarms, source_serial as "sourceSerial", target_serial as "targetSerial",
+    `select kind, onto, progress, outcome, alarms, source_serial as "sourceSerial", target_serial as "targetSerial",
             source_bytes as "sourceBytes", target_bytes as "targetBytes",
             (select b.simulated_speed is not null from berth b where b.id = run.berth_id) as simulated
        from run where id = $1 for update`,
@@ -125,14 +127,20 @@ export async function takeSamples({ manager, now, demo }: CommandContext, batch:
 }
 
 function raisedBy(run: FedRun, { source, target }: AgentSamples, { sourceWritten }: ProgressState): Alarm[] {
+  // A wipe is about one drive: it is written to, and that is what is wanted.
+  if (run.kind === 'wipe') {
+    const wiped = { name: 'drive to be wiped', serial: run.targetSerial, bytes: Number(run.targetBytes) };
+    return unheard(run, alarmsOf({ source: wiped, target: wiped }, { source: undefined, target }, 0));
+  }
   const expected = {
     source: { serial: run.sourceSerial, bytes: Number(run.sourceBytes) },
     target: { name: targetName(run.onto ?? 'new'), serial: run.targetSerial, bytes: Number(run.targetBytes) },
   };
-  return alarmsOf(expected, { source, target }, sourceWritten).filter(
-    ({ kind }) => !run.alarms.some((known) => known.kind === kind),
-  );
+  return unheard(run, alarmsOf(expected, { source, target }, sourceWritten));
 }
+
+const unheard = (run: FedRun, alarms: readonly Alarm[]) =>
+  alarms.filter(({ kind }) => !run.alarms.some((known) => known.kind === kind));
 
 function toSample([t = 0, read = 0, written = 0, errors = 0, sourceWritten = 0, busy]: readonly number[]): Sample {
   return { t, read, written, errors, sourceWritten, ...(busy === undefined ? {} : { busy }) };

@@ -54,8 +54,11 @@ export async function freeBerth(
     manager,
     `select b.id, b.watched, b.simulated_speed is not null as simulated, (select j.tag from run r join job j on j.id = r.job_id
                                where r.berth_id = b.id and r.outcome = 'running') as busy,
-            (select j.tag from reads_request l join job j on j.id = l.job_id where l.berth_id = b.id and l.answered_at is null
-                and l.asked_at > $2::timestamptz - make_interval(secs => l.seconds + 60) limit 1) as reading
+            coalesce(
+              (select j.tag from reads_request l join job j on j.id = l.job_id where l.berth_id = b.id and l.answered_at is null
+                  and l.asked_at > $2::timestamptz - make_interval(secs => l.seconds + 60) limit 1),
+              (select j.tag from wipe w join run r on r.id = w.run_id join job j on j.id = r.job_id where w.berth_id = b.id
+                  and w.asked_at > $2::timestamptz - interval '10 minutes' limit 1)) as reading
        from berth b where b.number = $1 for update of b`,
     [number, now],
   );

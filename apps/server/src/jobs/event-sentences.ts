@@ -135,6 +135,10 @@ const SENTENCES: Sentences = {
   'belonging missing': ({ data }) => `${data.name} is missing${data.place ? ` at ${data.place}` : ''}`,
   'belonging gone': ({ data }) =>
     data.as === 'returned' ? `${data.name} given back` : `${data.name} handed to recycling`,
+  'wiped drive read': ({ data }) => `${data.samples} samples of the wiped drive ${data.serial} read: ${data.verdict}`,
+  'wiped drive not read': ({ data }) => `The wiped drive ${data.serial} was not read: ${data.trouble}`,
+  'drive wiped': ({ data }) =>
+    `Certificate of a wipe issued: ${data.serial}, ${data.way}, ${data.verdict ?? 'not read afterwards'}`,
   'secret kept': ({ data }) => `Secret kept: ${data.label}`,
   'secret shown': ({ data }) => `Secret shown: ${data.label}`,
   'secrets erased': ({ data }) => `Secrets erased: ${data.count}`,

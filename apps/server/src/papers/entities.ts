@@ -1,4 +1,4 @@
-import type { PaperKind } from '@udrel/core/customer-paper';
+import type { KeptPaperKind } from '@udrel/core/customer-paper';
 import { EntitySchema } from 'typeorm';
 import { key, reference, text, time } from '../platform/database/columns';
 
@@ -6,7 +6,7 @@ import { key, reference, text, time } from '../platform/database/columns';
 export const PaperEntity = new EntitySchema<{
   id: string;
   jobId: string;
-  kind: PaperKind;
+  kind: KeptPaperKind;
   title: string;
   how: 'given' | 'signed';
   bytes: Buffer;

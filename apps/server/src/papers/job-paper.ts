@@ -15,6 +15,7 @@ import { dayWriter, shopDay } from '../shop/calendar';
 import { monthsAfter, readPaperTexts } from '../shop/paper-texts';
 import { readShop } from '../staff/people';
 import { LINED } from './bill-paper';
+import { rowsBlock, titleBlock } from './blocks';
 import { inFace } from './faces';
 import { INK, pdfOf } from './make-pdf';
 import type { Paper } from './papers';
@@ -73,27 +74,9 @@ const said = (text: string): Content[] =>
 
 function headOf(paper: CustomerPaper, texts: PaperTexts, words: PaperWords, about: string, day: string): Content[] {
   return [
-    {
-      columns: [
-        { text: inFace(words.shop), bold: true, fontSize: 13 },
-        { text: inFace(day), alignment: 'right', color: INK.second },
-      ],
-    },
-    { text: inFace(paper.title), fontSize: 16, bold: true, margin: [0, 18, 0, 2] },
-    { text: inFace(about), color: INK.second, margin: [0, 0, 0, 8] },
+    ...titleBlock(words.shop, day, paper.title, about),
     ...said(fillTemplate(wordsOf(paper.kind, texts)?.opening ?? '', words)),
-    {
-      table: {
-        widths: [120, '*'],
-        dontBreakRows: true,
-        body: paper.rows.map(({ name, value }) => [
-          { text: inFace(name), color: INK.second },
-          Array.isArray(value) ? { ul: value.map((one) => ({ text: inFace(one) })) } : { text: inFace(value) },
-        ]),
-      },
-      layout: LINED,
-      margin: [0, 8, 0, 8],
-    },
+    rowsBlock(paper.rows),
     ...(paper.start ? [{ text: inFace(paper.start), bold: true, fontSize: 12, margin: [0, 6, 0, 4] } as Content] : []),
     ...(paper.measured.length > 0 ? [measured(paper.measured)] : []),
     ...paper.notes.map((note): Content => ({ text: inFace(note), margin: [0, 6, 0, 0] })),

@@ -15,6 +15,15 @@ export function dayWriter(
   return (day) => days.format(new Date(`${day}T00:00:00Z`));
 }
 
+/** Writes moments as the shop does, on its clock. */
+export function momentWriter({ locale, timeZone }: Pick<ShopFormats, 'locale' | 'timeZone'>): (at: Date) => string {
+  const moments = new Intl.DateTimeFormat(locale, {
+    ...{ dateStyle: 'long', timeStyle: 'short' },
+    ...(timeZone ? { timeZone } : {}),
+  });
+  return (at) => moments.format(at);
+}
+
 /** A day of the calendar so many days later. */
 export function daysAfter(day: string, days: number): string {
   const at = new Date(`${day}T00:00:00Z`);

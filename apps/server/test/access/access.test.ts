@@ -23,7 +23,7 @@ const PUBLIC = [
   ...['session', 'signIn', 'signOut', 'setUp', 'health', 'openApi', 'fileSchema'],
   ...['openPairing', 'sendFromPhone'],
 ];
-const AGENT = ['agentHello', 'agentWork', 'agentSamples', 'agentReadBack', 'agentReads'];
+const AGENT = ['agentHello', 'agentWork', 'agentSamples', 'agentReadBack', 'agentReads', 'agentWipeRead'];
 const EVERY_ROLE = [
   ...['switchTo', 'switchable', 'setPin', 'changePassword', 'sessions', 'endSession', 'signOutEverywhere'],
   ...[
@@ -74,6 +74,7 @@ const MONEY = [
     'stayExport',
     'staysToSee',
     'settleStay',
+    'wipe',
     'rounds',
     'beginRound',
     'scanInRound',
@@ -120,6 +121,7 @@ const BENCH = [
   ],
 ];
 const OWNER = [
+  ...['beginWipe', 'endWipe', 'readWiped', 'certifyWipe'],
   'accounts',
   'addAccount',
   'changeAccount',

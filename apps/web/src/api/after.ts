@@ -33,4 +33,9 @@ export const {
   useClaimCountQuery,
   useOpenClaimMutation,
   useSettleClaimMutation,
+  useWipeQuery,
+  useBeginWipeMutation,
+  useEndWipeMutation,
+  useReadWipedMutation,
+  useCertifyWipeMutation,
 } = after;

@@ -35,6 +35,7 @@ export const router = createBrowserRouter([
               { path: 'customers/:id', ...view(() => import('../views/customers/CustomerPage')) },
               { path: 'messages', ...view(() => import('../views/messages/MessagesPage')) },
               { path: 'stays', ...view(() => import('../views/stays/StaysPage')) },
+              { path: 'stays/:tag/:number/wipe', ...view(() => import('../views/stays/WipePage')) },
               { path: 'money', ...view(() => import('../views/money/MoneyPage')) },
               { path: 'shop', ...view(() => import('../views/shop/Shop')) },
               { path: 'shop/audit', ...view(() => import('../views/audit/AuditPage')) },

@@ -1,5 +1,5 @@
-import { agentHello, agentSamples, readBackAnswer, readsAnswer } from '../shapes/agent';
-import type { ReadBackRequest, AgentWork, ReadsRequest } from '../views/agent-views';
+import { agentHello, agentSamples, readBackAnswer, readsAnswer, wipeReadAnswer } from '../shapes/agent';
+import type { ReadBackRequest, AgentWork, ReadsRequest, WipeReadRequest } from '../views/agent-views';
 import type { BerthView, RunNow } from '../views/views';
 import { command, query } from './endpoint';
 
@@ -20,6 +20,7 @@ export const agentEndpoints = {
     runs: AgentWork[];
     readBacks: ReadBackRequest[];
     reads: ReadsRequest[];
+    wipeReads: WipeReadRequest[];
   }>(),
   agentSamples: command('post /agent/samples', {
     permission: 'agent',
@@ -34,6 +35,11 @@ export const agentEndpoints = {
   agentReads: command('post /agent/reads', {
     permission: 'agent',
     body: readsAnswer,
+    idempotency: 'own',
+  }).answering<{ taken: boolean }>(),
+  agentWipeRead: command('post /agent/wipe-reads', {
+    permission: 'agent',
+    body: wipeReadAnswer,
     idempotency: 'own',
   }).answering<{ taken: boolean }>(),
 };

@@ -71,3 +71,24 @@ export type ReadBackAnswer = Infer<typeof readBackAnswer>;
 /** What a drive was read at that a berth was asked to measure; or why it was not. */
 export const readsAnswer = object({ id: uuid, reads: nullable(driveReads), trouble: text(300, 0) });
 export type ReadsAnswer = Infer<typeof readsAnswer>;
+
+const count = whole(0, 1_000_000);
+/** What samples of a wiped drive showed that a berth was asked to read; or why none were read. */
+export const wipeReadAnswer = object({
+  id: uuid,
+  drive: nullable(seenDrive),
+  seen: nullable(
+    object({
+      bytes: byteCount,
+      samples: count,
+      zeros: count,
+      oneValue: count,
+      noise: count,
+      content: count,
+      unreadable: count,
+      contentAt: list(byteCount, 8),
+    }),
+  ),
+  trouble: text(300, 0),
+});
+export type WipeReadAnswer = Infer<typeof wipeReadAnswer>;

@@ -26,6 +26,7 @@ export const AUDITED = {
     'booking corrected',
     'ended without work',
   ],
+  drives: ['drive wiped'],
   money: ['bill issued', 'bill credited', 'payment taken', 'payment corrected', 'payment refunded'],
 } as const;
 

@@ -5,6 +5,7 @@ import type { TargetId } from '@udrel/core/layout';
 import type { PaymentWay } from '@udrel/core/quote';
 import type { Station, StepId } from '@udrel/core/stations';
 import type { DisassemblyKind, DisassemblyWay, TapWay } from '@udrel/core/disassembly';
+import type { WipeVerdict, WipeWayName } from '@udrel/core/wiping';
 import type { End, GateId, RunEnd, WishKind } from '@udrel/core/steps';
 
 /** Why something on record was put right, and the facts that fell with it. */
@@ -90,6 +91,9 @@ export interface JobEventData {
   'belonging kept longer': { number: number; name: string; until: string };
   'belonging missing': { number: number; name: string; place: string };
   'belonging gone': { number: number; name: string; as: 'returned' | 'recycled' };
+  'wiped drive read': { serial: string; verdict: WipeVerdict; samples: number };
+  'wiped drive not read': { serial: string; trouble: string };
+  'drive wiped': { serial: string; way: WipeWayName; verdict: WipeVerdict | null };
   'secret kept': { secretId: string; label: string };
   'secret shown': { secretId: string; label: string };
   'secrets erased': { count: number };

@@ -30,6 +30,7 @@ export const PERMISSIONS = {
   'describe parts': BENCH,
   'pass a gate about data': OWNER,
   'see the audit': OWNER,
+  'wipe drives': OWNER,
   'merge and erase customers': OWNER,
   'manage staff': OWNER,
   'set rates': OWNER,

@@ -1,6 +1,7 @@
 import type { DriveClass } from '@udrel/core/fit';
 import type { SourceTable } from '@udrel/core/layout';
 import type { Comparable } from '@udrel/core/read-back';
+import type { WipeLeaves } from '@udrel/core/wiping';
 
 /** A run at a berth that the bench agent is to watch. */
 export interface AgentWork {
@@ -24,6 +25,15 @@ export interface ReadBackRequest {
   expected: SourceTable;
   /** Stretches to take samples of, everywhere or only of blocks that their file system says are in use. */
   compare: Comparable[];
+}
+
+/** A wiped drive at a berth of which the bench agent is to read samples. */
+export interface WipeReadRequest {
+  id: string;
+  berth: number;
+  drive: { serial: string; bytes: number };
+  /** What its way leaves: a simulated berth shows that. */
+  leaves: WipeLeaves;
 }
 
 /** A drive at a berth that the bench agent is to read for its figures. */

@@ -1,9 +1,9 @@
-import type { PaperKind } from '@udrel/core/customer-paper';
+import type { KeptPaperKind } from '@udrel/core/customer-paper';
 
 /** A paper that was given with a job. */
 export interface KeptPaperView {
   id: string;
-  kind: PaperKind;
+  kind: KeptPaperKind;
   title: string;
   how: 'given' | 'signed';
   by: string;

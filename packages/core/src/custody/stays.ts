@@ -10,7 +10,7 @@ export const STAYS = [
 export type Stay = (typeof STAYS)[number];
 
 /** Why something lies here after a job. */
-export type BelongingStay = Stay | 'not collected';
+export type BelongingStay = Stay | 'not collected' | 'wiped';
 
 /** What becomes of it, as it is noted when the job is handed over. */
 export interface Stays {

@@ -8,6 +8,7 @@ import { listBerths } from '../../copying/berths';
 import { answerReadBack, openReadBacks } from '../../copying/read-back-requests';
 import { answerReads, openReads } from '../../copying/reads-requests';
 import { runsNow } from '../../copying/runs-now';
+import { answerWipeRead, openWipeReads } from '../../wiping/samples-read';
 
 const berths = sharedRead(listBerths);
 const runs = sharedRead(runsNow);
@@ -23,6 +24,7 @@ export const agentHandlers = handlers(agentEndpoints, {
     runs: await runsAtBerths(manager),
     readBacks: await openReadBacks(manager, now),
     reads: await openReads(manager, now),
+    wipeReads: await openWipeReads(manager),
   }),
   agentSamples: async (call) => {
     const { body } = call;
@@ -35,5 +37,6 @@ export const agentHandlers = handlers(agentEndpoints, {
     return { acknowledged };
   },
   agentReads: (call) => inTransaction(call.manager, (manager) => answerReads({ ...call, manager }, call.body)),
+  agentWipeRead: (call) => inTransaction(call.manager, (manager) => answerWipeRead({ ...call, manager }, call.body)),
   agentReadBack: (call) => inTransaction(call.manager, (manager) => answerReadBack({ ...call, manager }, call.body)),
 });

@@ -99,6 +99,11 @@ export function StayDialog({ stay, close }: { stay: StayView; close: () => void 
       </DialogContent>
       <DialogActions>
         <Button onClick={close}>Close</Button>
+        {(stay.stay === 'to be wiped' || stay.stay === 'wiped') && (
+          <Button component={Link} to={`/stays/${tag}/${number}/wipe`}>
+            {stay.stay === 'wiped' ? 'Its wipe' : 'Wipe it …'}
+          </Button>
+        )}
         {gone === null && !workedOn && (
           <>
             <Button

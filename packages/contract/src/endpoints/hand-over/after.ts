@@ -2,6 +2,7 @@ import { custodyEndpoints } from './custody';
 import { messageEndpoints } from './messages';
 import { paperEndpoints } from './papers';
 import { returnEndpoints } from './returns';
+import { wipeEndpoints } from './wipes';
 
 /** What follows the work: custody, messages, papers, returns. Their views bring them along. */
 export const afterEndpoints = {
@@ -9,4 +10,5 @@ export const afterEndpoints = {
   ...messageEndpoints,
   ...paperEndpoints,
   ...returnEndpoints,
+  ...wipeEndpoints,
 };

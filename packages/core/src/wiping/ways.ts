@@ -1,0 +1,91 @@
+import { spins } from '../estimate';
+import type { DriveClass } from '../fit';
+
+export const WIPE_METHODS = ['overwrite', 'own erase', 'crypto erase'] as const;
+export type WipeMethod = (typeof WIPE_METHODS)[number];
+
+/** What reading finds after it: zeros, one value everywhere, or also what looks like noise. */
+export type WipeLeaves = 'zeros' | 'one value' | 'noise';
+
+export interface WipeWay {
+  method: WipeMethod;
+  /** Whether what the drive itself has set aside is reached: spare cells, reallocated sectors. */
+  reachesAside: boolean;
+  /** How hard it is to undo (NIST SP 800-88 Rev. 1, section 2.5). */
+  level: 'Clear' | 'Purge';
+  leaves: WipeLeaves;
+}
+
+/**
+ * How the data of a drive is destroyed, by name: written over by a tool, or by a command of the drive.
+ *
+ * @source NIST SP 800-88 Rev. 1, Appendix A, tables A-5 (ATA disks) and A-8 (SSDs over ATA and NVM Express, eMMC);
+ * commands by their names in ACS-4, the NVM Express base specification and JESD84-B51
+ */
+export const WIPE_WAYS = {
+  'overwritten with zeros': { method: 'overwrite', reachesAside: false, level: 'Clear', leaves: 'zeros' },
+  'overwritten with random data': { method: 'overwrite', reachesAside: false, level: 'Clear', leaves: 'noise' },
+  'SECURITY ERASE UNIT': { method: 'own erase', reachesAside: false, level: 'Clear', leaves: 'one value' },
+  'SECURITY ERASE UNIT, enhanced': { method: 'own erase', reachesAside: true, level: 'Purge', leaves: 'one value' },
+  'SANITIZE, OVERWRITE EXT': { method: 'own erase', reachesAside: true, level: 'Purge', leaves: 'one value' },
+  'SANITIZE, BLOCK ERASE EXT': { method: 'own erase', reachesAside: true, level: 'Purge', leaves: 'one value' },
+  'SANITIZE, CRYPTO SCRAMBLE EXT': { method: 'crypto erase', reachesAside: true, level: 'Purge', leaves: 'noise' },
+  'Format NVM, user data erase': { method: 'own erase', reachesAside: true, level: 'Purge', leaves: 'one value' },
+  'Format NVM, cryptographic erase': { method: 'crypto erase', reachesAside: true, level: 'Purge', leaves: 'noise' },
+  'Sanitize, block erase': { method: 'own erase', reachesAside: true, level: 'Purge', leaves: 'one value' },
+  'Sanitize, crypto erase': { method: 'crypto erase', reachesAside: true, level: 'Purge', leaves: 'noise' },
+  'eMMC SANITIZE': { method: 'own erase', reachesAside: true, level: 'Clear', leaves: 'one value' },
+} as const satisfies Record<string, WipeWay>;
+export type WipeWayName = keyof typeof WIPE_WAYS;
+export const WIPE_WAY_NAMES = Object.keys(WIPE_WAYS) as [WipeWayName, ...WipeWayName[]];
+
+const OVERWRITES = ['overwritten with zeros', 'overwritten with random data'] as const;
+const ENHANCED = 'SECURITY ERASE UNIT, enhanced';
+
+/** The ways that a drive of that class can know, the one that reaches most first. */
+export function wipeWaysFor(drive: DriveClass): WipeWayName[] {
+  if (spins(drive))
+    return [...OVERWRITES, ENHANCED, 'SANITIZE, OVERWRITE EXT', 'SANITIZE, CRYPTO SCRAMBLE EXT', 'SECURITY ERASE UNIT'];
+  if (drive === 'SATA SSD')
+    return [
+      'SANITIZE, BLOCK ERASE EXT',
+      'SANITIZE, CRYPTO SCRAMBLE EXT',
+      ENHANCED,
+      'SECURITY ERASE UNIT',
+      ...OVERWRITES,
+    ];
+  if (drive === 'eMMC') return ['eMMC SANITIZE', ...OVERWRITES];
+  return [
+    'Format NVM, user data erase',
+    'Format NVM, cryptographic erase',
+    'Sanitize, block erase',
+    'Sanitize, crypto erase',
+    ...OVERWRITES,
+  ];
+}
+
+/** What is known of areas that a drive hides from whoever addresses it (ATA: host protected area, device configuration overlay). */
+export const HIDDEN_AREAS = ['none', 'opened before the wipe', 'not looked for'] as const;
+export type HiddenAreas = (typeof HIDDEN_AREAS)[number];
+
+export interface Wiped {
+  way: WipeWayName;
+  class: DriveClass;
+  hidden: HiddenAreas;
+  /** Sectors that the drive has replaced, by its own health page; null where that was not read. */
+  reallocated: number | null;
+}
+
+/** What such a wipe does not reach, or may not have reached, each in a sentence. */
+export function notReached({ way, class: kind, hidden, reallocated }: Wiped): string[] {
+  const { reachesAside } = WIPE_WAYS[way];
+  const sectors =
+    reallocated === null
+      ? 'Whether it has replaced sectors was not read: what such held was not reached.'
+      : `${reallocated} replaced ${reallocated === 1 ? 'sector was' : 'sectors were'} not reached.`;
+  return [
+    ...(hidden === 'not looked for' ? ['Hidden areas were not looked for.'] : []),
+    ...(reachesAside || reallocated === 0 ? [] : [sectors]),
+    ...(reachesAside || spins(kind) ? [] : ['Cells that it keeps in reserve were not reached.']),
+  ];
+}
