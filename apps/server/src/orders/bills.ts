@@ -13,6 +13,7 @@ import { readRates } from '../shop/rates';
 import { readSeller } from '../shop/seller';
 import { readShop } from '../staff/people';
 import { BillEntity, type BillRecord } from './entities';
+import { takePartsUsed } from './parts-used';
 import { lockOrder, notedAtOrder, quoteFor } from './quotes';
 
 /** What a bill of an order begins with: where its customer lives, else to whom they were billed last, and what the shop puts on it. */
@@ -87,6 +88,7 @@ export async function issueBill(context: CommandContext, order: number, given: I
   const { seller, currency, issued } = await ofShop(manager, now);
   const due = given.due ?? daysAfter(issued, seller.dueDays);
   if (due < issued) throw fieldWrong('due', 'It is due before it is issued.');
+  await takePartsUsed(context, id, lines);
   const number = await nextNumber(manager, issued);
   const bill: Bill = {
     ...{ kind: 'bill', number, order, issued, due, currency, seller, buyer, lines, reduction, sums },

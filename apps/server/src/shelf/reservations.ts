@@ -49,10 +49,10 @@ interface Free extends FreePiece {
 }
 
 /** Pieces of a part that nobody has reserved, preferred ones first, under the lock of the part. */
-async function freePieces(
+export async function freePieces(
   { manager }: CommandContext,
   partId: string,
-  preferred: readonly string[],
+  preferred: readonly string[] = [],
 ): Promise<{ name: string; free: Free[] }> {
   const part = await firstRow<{ name: string }>(
     manager,

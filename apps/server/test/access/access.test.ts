@@ -66,7 +66,7 @@ const MONEY = [
   ...['dayBookExport', 'till', 'countTill'],
   ...['messages', 'messageCount', 'messageExport', 'messagesToSee', 'settleMessage', 'customerLink', 'makeLink'],
   ...['revokeLink', 'messageRules', 'bringInCustomers', 'vCardExport', 'personExport'],
-  ...['jobPaper', 'papers', 'keptPaper', 'quotePaper'],
+  ...['jobPaper', 'papers', 'keptPaper', 'quotePaper', 'tagPaper', 'labelsPaper', 'receiptPaper'],
   ...['returns', 'claims', 'claimCount', 'claimExport', 'openClaim', 'settleClaim'],
   ...[
     'stays',

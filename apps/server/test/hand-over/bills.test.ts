@@ -146,6 +146,39 @@ describe('a bill', () => {
     expect(numbers).toEqual(numbers.map((_n, at) => (numbers[0] ?? 0) + at));
   });
 
+  it('takes small parts that were used off the shelf, once, and no more than are there', async () => {
+    const { quote } = await quoted();
+    const [part] = (await shop.database.query(
+      `insert into part (id, kind, maker, name, part_number, spec, price, serialised)
+       values (gen_random_uuid(), 'small part', 'Thimble', 'screw', 'TH-1', null, 20, false) returning id`,
+    )) as { id: string }[];
+    const partId = part?.id ?? '';
+    await shop.as.owner.send('POST', '/stock', { partId, serials: [], count: 5, place: '' });
+    const left = async () =>
+      (await shop.as.counter.get<{ rows: { onShelf: number }[] }>('/parts?find=TH-1')).body.rows[0]?.onShelf;
+    const [work] = linesOf(quote.now);
+    if (!work) throw new Error('nothing on the quote');
+    const with_ = (count: number, of = partId) =>
+      billOf(quote, {
+        lines: [work, { ...work, tag: null, what: 'screw', unit: 'piece', each: 20, count, partId: of }],
+        agreed: 'at the counter',
+      });
+    const refused = await issue(quote, with_(6));
+    expect(refused.body.problems).toEqual([{ field: 'lines.1.count', sentence: expect.stringContaining('Only 5') }]);
+    const drive = await issue(quote, with_(1, stock.driveId));
+    expect(drive.body.problems?.[0]).toMatchObject({ field: 'lines.1.what' });
+    expect(await left()).toBe(5);
+    const { body: billed } = await issue(quote, with_(3));
+    expect(await left()).toBe(2);
+    const bill = billed.bills.at(-1);
+    await shop.as.owner.send('POST', `/orders/${quote.order}/bills/${bill?.id}`, {
+      ...{ amount: bill?.total, reason: 'wrong name', follows: true },
+    });
+    // They were used once, however often it is billed.
+    expect((await issue(quote, with_(4))).status).toBe(201);
+    expect(await left()).toBe(1);
+  });
+
   it('has a number without gaps, whoever issues one at the same time, and whatever fails between', async () => {
     const orders = [await quoted(), await quoted(), await quoted()];
     const bills = orders.map(({ quote }) => billOf(quote));

@@ -42,6 +42,18 @@ describe('the paper of a job', () => {
     expect(Buffer.compare(await bytesOf(`/papers/${given?.id}`), before)).toBe(0);
   });
 
+  it('goes with a tag, a label for each thing and a receipt, as files too', async () => {
+    const { tag } = await bookJob(shop.as.counter, stock);
+    const pages = async (path: string) =>
+      (await bytesOf(`/jobs/${tag}${path}`)).toString('latin1').match(/\/Type \/Page\b/g);
+    expect(await pages('/tag')).toHaveLength(1);
+    const before = (await pages('/labels'))?.length ?? 0;
+    const charger = await shop.as.counter.send('POST', `/jobs/${tag}/belongings`, { name: 'charger', place: 'A4' });
+    expect(charger.status).toBe(200);
+    expect(await pages('/labels')).toHaveLength(before + 1);
+    expect(await pages('/receipt')).toHaveLength(1);
+  });
+
   it('of an end without work tells the findings, and is kept when it is signed', async () => {
     const work = new Work(shop.as.technician, await bookJob(shop.as.counter, stock));
     await work.post('/corrections/end', { correction: { what: 'end', kind: 'declined' }, reason: 'too dear' });

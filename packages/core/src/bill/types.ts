@@ -13,6 +13,8 @@ export interface BillLine {
   each: number;
   /** Per cent. */
   taxPercent: number;
+  /** The part of the shelf that it is, where the bill takes it from there. */
+  partId?: string;
 }
 
 /** What goes off the lines, or makes them come to a sum that was agreed. */

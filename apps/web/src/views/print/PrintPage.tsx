@@ -1,4 +1,5 @@
 import { useParams } from 'react-router';
+import { paperEndpoints, urlOf } from '@udrel/contract/endpoints';
 import type { JobView } from '@udrel/contract/types';
 import { useJobQuery, useSessionQuery } from '../../api/api';
 import { Empty, Loaded } from '../../ui';
@@ -15,6 +16,14 @@ import { TagPaper } from './TagPaper';
 
 const LABELS: readonly string[] = ['tag', 'labels', 'drives'];
 
+/** Papers that the server makes as PDF too. */
+const PDF: Readonly<Partial<Record<string, Parameters<typeof urlOf>[0]>>> = {
+  tag: paperEndpoints.tagPaper,
+  labels: paperEndpoints.labelsPaper,
+  receipt: paperEndpoints.receiptPaper,
+  document: paperEndpoints.jobPaper,
+};
+
 /** A paper of a job, to be looked at and printed. */
 export default function PrintPage() {
   const { paper = '', tag = '' } = useParams();
@@ -23,7 +32,10 @@ export default function PrintPage() {
   return (
     <>
       <title>{`${tag.toUpperCase()} ${paper}`}</title>
-      <PaperBar of={LABELS.includes(paper) ? 'labels' : 'sheets'} />
+      <PaperBar
+        of={LABELS.includes(paper) ? 'labels' : 'sheets'}
+        pdf={PDF[paper] && urlOf(PDF[paper], { tag: tag.toUpperCase() })}
+      />
       <Loaded data={data} error={error} what="the job">
         {(job) => paperOf(paper, job, session?.shop ?? '')}
       </Loaded>

@@ -8,6 +8,10 @@ const LOOK = { permission: 'look at jobs and shelf' } as const;
 export const paperEndpoints = {
   /** What its customer is given now: PDF. */
   jobPaper: query('/jobs/:tag/paper', LOOK).answering<undefined>(),
+  /** The tag of its device, the labels of what lies here for it, and the receipt for what was left: PDF. */
+  tagPaper: query('/jobs/:tag/tag', LOOK).answering<undefined>(),
+  labelsPaper: query('/jobs/:tag/labels', LOOK).answering<undefined>(),
+  receiptPaper: query('/jobs/:tag/receipt', LOOK).answering<undefined>(),
   papers: query('/jobs/:tag/papers', { ...LOOK, about: 'Job' }).answering<KeptPaperView[]>(),
   /** As it was given: PDF. */
   keptPaper: query('/papers/:id', LOOK).answering<undefined>(),

@@ -1,5 +1,5 @@
 import { BILL_UNITS, REDUCTIONS } from '@udrel/core/bill';
-import { boolean, day, list, nullable, number, object, oneOf, optional, text, whole, type Infer } from '../shape';
+import { boolean, day, list, nullable, number, object, oneOf, optional, text, uuid, whole, type Infer } from '../shape';
 import { PARTY } from './party';
 
 const amount = whole(0, 100_000_000);
@@ -26,6 +26,8 @@ export const issueBill = object({
       unit: oneOf(...BILL_UNITS),
       each: amount,
       taxPercent: number(0, 100),
+      /** A small part that goes off the shelf with it. */
+      partId: optional(uuid),
     }),
     200,
     1,

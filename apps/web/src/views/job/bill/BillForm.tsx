@@ -12,7 +12,8 @@ import type { ShapedForm } from '../../../features/form/shaped-form';
 import { forgetTyped } from '../../../features/typed/typed';
 import { money } from '../../../format/units';
 import { FactList, Foot, Loaded } from '../../../ui';
-import { anotherLine, billOf, draftOf, fieldOf, storageLine, sumsTyped, type BillDraft } from './bill-draft';
+import { anotherLine, billOf, draftOf, fieldOf, partLine, storageLine, sumsTyped, type BillDraft } from './bill-draft';
+import { PartUsed } from './PartUsed';
 import jobStyles from '../../../features/job/job.module.css';
 import styles from './bill.module.css';
 
@@ -123,10 +124,14 @@ function Lines({ form, sums, begun }: { form: Form; sums: BillSums | null; begun
   return (
     <>
       <div className={styles.lines} role="group" aria-label="Lines of the bill">
-        {fields.map(({ key, unit, what }, index) => (
+        {fields.map(({ key, unit, what, partId }, index) => (
           <div key={key} className={styles.line} role="group" aria-label={`Line ${index + 1}`}>
             <Field form={form} name={`lines.${index}.what`} label="What" />
-            <Field form={form} name={`lines.${index}.count`} label={unit === 'minute' ? 'Minutes' : 'Count'} />
+            <Field
+              form={form}
+              name={`lines.${index}.count`}
+              label={unit === 'minute' ? 'Minutes' : partId ? 'Off the shelf' : 'Count'}
+            />
             <Field form={form} name={`lines.${index}.each`} label={unit === 'minute' ? 'An hour' : 'Each'} />
             <Field form={form} name={`lines.${index}.tax`} label="Tax, %" />
             <span className="figure">{sums ? money(sums.amounts[index] ?? 0) : '–'}</span>
@@ -138,6 +143,7 @@ function Lines({ form, sums, begun }: { form: Form; sums: BillSums | null; begun
       </div>
       <div className={styles.more}>
         <Foot note={fields.length === 0 ? 'Nothing stands on it yet.' : undefined}>
+          <PartUsed use={(part) => append(partLine(part, taxPercent))} />
           {storage.map((one) => (
             <Button key={one.tag} onClick={() => append(storageLine(one, taxPercent))}>
               Storage of {one.tag}, {one.days} {one.days === 1 ? 'day' : 'days'}

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { BillBegun, QuoteView } from '@udrel/contract/types';
-import { anotherLine, billOf, draftOf, fieldOf, sumsTyped, type BillDraft } from './bill-draft';
+import { anotherLine, billOf, draftOf, fieldOf, partLine, sumsTyped, type BillDraft } from './bill-draft';
 
 const now: QuoteView['now'] = {
   jobs: [
@@ -32,6 +32,15 @@ describe('a bill as it is typed', () => {
     expect(draft().lines.map(({ count, unit, each }) => [count, unit, each])).toEqual([
       ['1', 'piece', '60.00'],
       ['50', 'minute', '36.00'],
+    ]);
+  });
+
+  it('names the part of a line that goes off the shelf, and of no other', () => {
+    const part = { id: '0b9d1c1e-0000-4000-8000-000000000000', maker: 'Thimble', name: 'screw', price: 20 };
+    const read = billOf(draft({ lines: [...draft().lines, partLine(part, 20)] }), null);
+    expect(read.ok && read.body.lines.map(({ what, each, partId }) => [what, each, partId]).slice(1)).toEqual([
+      ['Work', 3600, undefined],
+      ['Thimble screw', 20, part.id],
     ]);
   });
 

@@ -7,7 +7,7 @@ import {
   type Reduction,
   type ReductionKind,
 } from '@udrel/core/bill';
-import type { BillBegun, IssueBill, QuoteView } from '@udrel/contract/types';
+import type { BillBegun, IssueBill, PartView, QuoteView } from '@udrel/contract/types';
 import type { FieldProblem, Read } from '../../../features/form/shaped-form';
 import { codeOf, fieldAmount, minorOf } from '../../../format/units';
 import { typedFigure } from '../../../format/shop-formats';
@@ -20,6 +20,8 @@ export interface LineDraft {
   unit: BillLine['unit'];
   each: string;
   tax: string;
+  /** The part of the shelf that it is. */
+  partId?: string;
 }
 
 /** A bill as it is typed, before it is issued. */
@@ -58,18 +60,25 @@ export const storageLine = ({ tag, days, each }: BillBegun['storage'][number], t
   ...{ tag, what: 'Storage, a day', count: String(days), each: fieldAmount(each) },
 });
 
+/** A line for a piece that was used of a part of the shelf. */
+export const partLine = (
+  { id, maker, name, price }: Pick<PartView, 'id' | 'maker' | 'name' | 'price'>,
+  taxPercent: number,
+): LineDraft => ({ ...anotherLine(taxPercent), what: `${maker} ${name}`, each: fieldAmount(price), partId: id });
+
 /** What was typed, as it is sent; what cannot be read stands at its field. */
 export function billOf(draft: BillDraft, agreedTotal: number | null): Read<IssueBill> {
   const problems: FieldProblem[] = [];
   const wrong = (field: string, sentence: string) => void problems.push({ field, sentence });
-  const lines = draft.lines.map(({ tag, what, count, unit, each, tax }, index): BillLine => {
+  const lines = draft.lines.map(({ tag, what, count, unit, each, tax, partId }, index): BillLine => {
     const at = `lines.${index}`;
     const [pieces, price, taxPercent] = [typedFigure(count), minorOf(each) ?? Number.NaN, typedFigure(tax)];
     if (what.trim() === '') wrong(`${at}.what`, 'Say what it is.');
     if (!(Number.isInteger(pieces) && pieces >= 1)) wrong(`${at}.count`, 'From 1 on.');
     if (Number.isNaN(price)) wrong(`${at}.each`, 'Such as 4.50; 0 where it is free.');
     if (!(taxPercent >= 0 && taxPercent <= 100)) wrong(`${at}.taxPercent`, 'From 0 to 100.');
-    return { tag, what: what.trim(), count: pieces, unit, each: price, taxPercent };
+    const off = partId ? { partId } : {};
+    return { tag, what: what.trim(), count: pieces, unit, each: price, taxPercent, ...off };
   });
   const reduction = reductionOf(draft);
   if (Number.isNaN(reduction.value))
