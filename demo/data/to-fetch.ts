@@ -21,7 +21,7 @@ const WORK = {
   after: { sequentialRead: 528, sequentialWrite: 470, randomRead: 32, randomWrite: 77, startUps: [22, 21, 22] },
 } satisfies Partial<DemoJob>;
 
-/** What waits for its customer: a device since yesterday, one for longer than a week, and a quote that they were sent. */
+/** What waits for its customer: a device since yesterday, one for which nobody came after two reminders, and a quote that they were sent. */
 export const toFetch: DemoJob[] = [
   {
     ...WORK,
@@ -42,8 +42,8 @@ export const toFetch: DemoJob[] = [
     complaint: 'The gauge’s spare laptop takes minutes to start.',
     left: [],
     place: 'rack C2',
-    bookedHoursAgo: 230,
-    promisedInHours: -190,
+    bookedHoursAgo: 600,
+    promisedInHours: -560,
     reached: 'ready',
     old: disk('KD5-TF02-3311'),
   },

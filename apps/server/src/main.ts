@@ -7,6 +7,7 @@ import { keepHouse } from './app/keep-house';
 import { loggedError } from './platform/http/request-log';
 import { openQueue } from './messages/queue';
 import { indexInThread } from './matching/index-thread';
+import { noteReady } from './jobs/ready-since';
 import { followFormats } from './shop/formats';
 import { leadToStandIn } from './shop/message-rules';
 import { makeSetUpCode, needsSetUp } from './staff/people';
@@ -19,6 +20,7 @@ async function main(): Promise<void> {
   const hints = await openHints(config.databaseUrl, log);
   await followFormats(database.manager);
   keepHouse(database, log);
+  await noteReady(database.manager, new Date());
   const index = indexInThread(config.databaseUrl);
   if (config.standIn)
     await leadToStandIn(

@@ -5,7 +5,11 @@ import { firstRow, rows } from '../platform/database/database';
 import { escapeLike } from '../platform/database/like';
 import type { Listed } from '../platform/database/listed';
 import { notFound } from '../platform/errors';
-import { standInOf } from '../shop/message-rules';
+import { daysBetween, stayedAway } from '@udrel/core/messages';
+import type { CommandContext } from '../platform/command-context';
+import { shopDay } from '../shop/calendar';
+import { readRules, standInOf } from '../shop/message-rules';
+import { readShop } from '../staff/people';
 
 const JOINS = `join customer c on c.id = m.customer_id left join staff s on s.id = m.by
   join lateral (select j.tag from job j where j.order_id = m.order_id and (m.job_id is null or j.id = m.job_id)
@@ -62,7 +66,7 @@ export async function viewMessage(manager: EntityManager, id: string): Promise<M
 }
 
 /** What waits for somebody: to be looked at, sent again, called about. */
-export async function messagesToSee(manager: EntityManager): Promise<MessagesToSee> {
+export async function messagesToSee({ manager, now }: Pick<CommandContext, 'manager' | 'now'>): Promise<MessagesToSee> {
   const counted = await firstRow<{ toLookAt: number; failed: number }>(
     manager,
     `select (count(*) filter (where state = 'to look at'))::int as "toLookAt",
@@ -82,6 +86,25 @@ export async function messagesToSee(manager: EntityManager): Promise<MessagesToS
     toLookAt: counted?.toLookAt ?? 0,
     failed: counted?.failed ?? 0,
     declined,
+    stayedAway: await notFetched(manager, now),
     standIn: await standInOf(manager),
   };
+}
+
+/** What nobody came for, the longest first: it is called about, or ended as not collected. */
+async function notFetched(manager: EntityManager, now: Date): Promise<MessagesToSee['stayedAway']> {
+  const { rules } = await readRules(manager);
+  const { formats } = await readShop(manager);
+  const today = shopDay(now, formats);
+  const ready = await rows<{ tag: string; customer: string; since: Date }>(
+    manager,
+    `select j.tag, c.name as customer, j.ready_since as since
+       from job j join shop_order o on o.id = j.order_id join customer c on c.id = o.customer_id
+      where j.ready_since is not null and j.closed_at is null and j.ended_as is distinct from 'not collected'
+      order by j.ready_since`,
+  );
+  return ready.flatMap(({ tag, customer, since }) => {
+    const days = daysBetween(shopDay(since, formats), today);
+    return stayedAway(days, rules) ? [{ tag, customer, days }] : [];
+  });
 }

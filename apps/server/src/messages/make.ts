@@ -29,7 +29,8 @@ interface Cause {
   key: string;
   orderId: string;
   order: number;
-  jobId: string | null;
+  /** The jobs that it is about; null: all of the order. */
+  jobIds: readonly string[] | null;
   /** Number of the bill that it is about. */
   bill: string;
 }
@@ -58,7 +59,7 @@ export async function causesOf({ manager, now }: Making): Promise<{ cause: Cause
       where e.kind in ('booked', 'quote written', 'part late', 'bill issued') and e.at > $1 order by e.at`,
     [from],
   );
-  const ready = await rows<{ jobId: string; orderId: string; order: number; readySince: Date }>(
+  const ready = await rows<Ready>(
     manager,
     `select j.id as "jobId", o.id as "orderId", o.number as "order", j.ready_since as "readySince"
        from job j join shop_order o on o.id = j.order_id where j.ready_since is not null and j.closed_at is null`,
@@ -67,23 +68,21 @@ export async function causesOf({ manager, now }: Making): Promise<{ cause: Cause
   const today = shopDay(now, formats);
   const causes = [
     ...happened.map(({ kind, data, jobId, orderId, order }): Cause => {
-      const about = { orderId, order, jobId: null, bill: '' };
+      const about = { orderId, order, jobIds: null, bill: '' };
       if (kind === 'booked') return { ...about, kind: 'booked in', key: `booked ${orderId}` };
       if (kind === 'quote written')
         return { ...about, kind: 'quote', key: `quote ${orderId} ${data['version'] ?? ''}` };
       if (kind === 'part late')
-        return { ...about, kind: 'part late', key: `late ${jobId} ${data['expected'] ?? ''}`, jobId };
+        return { ...about, kind: 'part late', key: `late ${jobId} ${data['expected'] ?? ''}`, jobIds: [jobId] };
       return { ...about, kind: 'bill', key: `bill ${data['number'] ?? ''}`, bill: data['number'] ?? '' };
     }),
-    ...ready.flatMap(({ readySince, ...about }): Cause[] => {
+    ...readyTogether(ready).flatMap(({ readySince, of, ...about }): Cause[] => {
       const moment = readySince.toISOString();
       const fresh =
-        readySince > from
-          ? [{ ...about, kind: 'ready' as const, key: `ready ${about.jobId} ${moment}`, bill: '' }]
-          : [];
+        readySince > from ? [{ ...about, kind: 'ready' as const, key: `ready ${of} ${moment}`, bill: '' }] : [];
       const nth = reminderDue(daysBetween(shopDay(readySince, formats), today), rules);
       if (nth === null) return fresh;
-      return [...fresh, { ...about, kind: 'reminder', key: `reminder ${about.jobId} ${moment} ${nth}`, bill: '' }];
+      return [...fresh, { ...about, kind: 'reminder', key: `reminder ${of} ${moment} ${nth}`, bill: '' }];
     }),
   ];
   const wanted = causes.flatMap((cause) => {
@@ -95,6 +94,40 @@ export async function causesOf({ manager, now }: Making): Promise<{ cause: Cause
   ]);
   const made = new Set(known.map(({ key }) => key));
   return wanted.filter(({ cause: { key } }) => !made.has(key) && made.add(key));
+}
+
+interface Ready {
+  jobId: string;
+  orderId: string;
+  order: number;
+  readySince: Date;
+}
+
+/**
+ * What is ready, order by order: its customer is told of all of it at once, and anew when more of it has become ready. `of`:
+ * what the keys of its messages name.
+ */
+function readyTogether(ready: readonly Ready[]): (Pick<Cause, 'orderId' | 'order' | 'jobIds'> & {
+  readySince: Date;
+  of: string;
+})[] {
+  const orders = new Map<string, Ready[]>();
+  for (const one of ready) orders.set(one.orderId, [...(orders.get(one.orderId) ?? []), one]);
+  return [...orders.values()].flatMap((jobs) => {
+    const [first, ...more] = jobs;
+    if (!first) return [];
+    const { orderId, order } = first;
+    const readySince = new Date(Math.max(...jobs.map((one) => one.readySince.getTime())));
+    return [
+      {
+        orderId,
+        order,
+        readySince,
+        jobIds: jobs.map(({ jobId }) => jobId),
+        of: more.length > 0 ? orderId : first.jobId,
+      },
+    ];
+  });
 }
 
 /** Makes the message of a cause, once however many try; answers its id, or null where somebody else had made it. */
@@ -113,13 +146,15 @@ export async function makeMessage(
   if (!customer) return null;
   const words = await wordsOf(making, cause, customer.name, shop);
   const { channel, address } = channelFor(customer);
+  // Of several jobs at once it is one of their order.
+  const jobId = cause.jobIds?.length === 1 ? cause.jobIds[0] : null;
   const state: MessageRow['state'] = template.how === 'by itself' && channel !== 'phone' ? 'waiting' : 'to look at';
   const made = await firstRow<{ id: string }>(
     manager,
     `insert into message (id, kind, key, customer_id, order_id, job_id, channel, address, subject, text, state, made_at)
      values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12) on conflict (key) do nothing returning id`,
     [
-      ...[randomUUID(), cause.kind, cause.key, customer.id, cause.orderId, cause.jobId, channel, address],
+      ...[randomUUID(), cause.kind, cause.key, customer.id, cause.orderId, jobId, channel, address],
       ...[fillTemplate(template.subject, words) || shop.name, fillTemplate(template.text, words), state, now],
     ],
   );
@@ -130,7 +165,7 @@ export async function makeMessage(
 async function wordsOf(making: Making, cause: Cause, customer: string, shop: ShopSetting): Promise<Words> {
   const { manager, now } = making;
   const all = await readJobs(manager, { order: cause.order }, now);
-  const jobs = cause.jobId === null ? all : all.filter(({ id }) => id === cause.jobId);
+  const jobs = cause.jobIds === null ? all : all.filter(({ id }) => cause.jobIds?.includes(id));
   const quote = await quoteFor(manager, cause.order, all);
   const day = dayWriter(shop.formats, 'long');
   const told = jobs.map(({ snapshot }) => plainState(snapshot, day));

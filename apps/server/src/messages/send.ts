@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { quietFor } from '@udrel/core/messages';
 import type { DataSource, EntityManager } from 'typeorm';
-import { firstRow } from '../platform/database/database';
+import { firstRow, rows } from '../platform/database/database';
 import { minuteInShop } from '../shop/calendar';
 import { readShop } from '../staff/people';
 import { byMail, byText, Refused, type Outgoing, type Send } from './channels';
@@ -17,7 +17,10 @@ export interface Sending {
 /** What became of a try: it went, it is over, or it is to be tried in so many seconds. */
 export type Tried = 'sent' | 'over' | { waitS: number };
 
-type Stored = Pick<MessageRow, 'id' | 'kind' | 'key' | 'channel' | 'address' | 'subject' | 'text' | 'state' | 'jobId'>;
+type Stored = Pick<
+  MessageRow,
+  'id' | 'kind' | 'key' | 'channel' | 'address' | 'subject' | 'text' | 'state' | 'jobId' | 'orderId' | 'madeAt'
+>;
 
 /** Tries to send a message that waits; `last`: what fails now is over. Throws where it is to be tried again as others are. */
 export async function sendMessage(sending: Sending, id: string, last: boolean): Promise<Tried> {
@@ -25,7 +28,8 @@ export async function sendMessage(sending: Sending, id: string, last: boolean): 
   const { manager } = database;
   const message = await firstRow<Stored>(
     manager,
-    `select id, kind, key, channel, address, subject, text, state, job_id as "jobId" from message where id = $1`,
+    `select id, kind, key, channel, address, subject, text, state, job_id as "jobId", order_id as "orderId",
+            made_at as "madeAt" from message where id = $1`,
     [id],
   );
   if (message?.state !== 'waiting') return 'over';
@@ -73,18 +77,38 @@ const noteTry = (manager: EntityManager, id: string, at: Date, failed: Error | n
   ]);
 
 /** Why a message that was true when it was made need not go any more; null where it is still true. */
-async function noLongerTrue(manager: EntityManager, { kind, key, jobId }: Stored): Promise<string | null> {
+async function noLongerTrue(
+  manager: EntityManager,
+  { kind, key, jobId, orderId, madeAt }: Stored,
+): Promise<string | null> {
   if (kind === 'ready' || kind === 'reminder') {
-    const job = await firstRow<{ readySince: Date | null; closed: boolean }>(
+    const jobs = await rows<{ readySince: Date | null; closed: boolean }>(
       manager,
-      'select ready_since as "readySince", closed_at is not null as closed from job where id = $1',
-      [jobId],
+      `select ready_since as "readySince", closed_at is not null as closed from job
+        where ${jobId === null ? 'order_id' : 'id'} = $1`,
+      [jobId ?? orderId],
     );
-    if (job?.closed) return 'it was fetched meanwhile';
-    if (!job?.readySince || !key.includes(job.readySince.toISOString())) return 'it is not ready any more';
+    // It is about what was ready when the last of it became so.
+    const ready = jobs.some(
+      ({ readySince, closed }) => !closed && readySince && key.includes(readySince.toISOString()),
+    );
+    if (!ready && jobs.every(({ closed }) => closed)) return 'it was fetched meanwhile';
+    if (!ready) return 'it is not ready any more';
+  }
+  if (kind === 'bill') {
+    const [, number] = key.split(' ');
+    const paid = await firstRow<{ due: number; since: boolean }>(
+      manager,
+      `select (select coalesce(sum(case kind when 'bill' then total else -total end), 0) from bill where order_id = $1)::int
+              - (select coalesce(sum(amount), 0) from payment where order_id = $1)::int as due,
+              exists (select 1 from payment where order_id = $1 and at > $2)
+              or exists (select 1 from bill b join bill o on o.id = b.corrects where o.number = $3) as since`,
+      [orderId, madeAt, number],
+    );
+    return paid && paid.since && paid.due <= 0 ? 'it was paid meanwhile' : null;
   }
   if (kind === 'quote') {
-    const [, orderId, version] = key.split(' ');
+    const [, , version] = key.split(' ');
     const later = await firstRow<{ why: string }>(
       manager,
       `select case when accepted_at is not null then 'it was accepted meanwhile' else 'a later quote was written' end as why

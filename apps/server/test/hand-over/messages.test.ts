@@ -1,10 +1,20 @@
 import pino from 'pino';
 import { SMTPServer } from 'smtp-server';
 import { afterAll, beforeAll, beforeEach, describe, expect, inject, it, vi } from 'vitest';
+import { linesOf, sumsOf } from '@udrel/core/bill';
 import { FIRST_RULES, type MessageKind, type MessageRules, type Sending } from '@udrel/core/messages';
-import type { ChannelsView, JobView, MessagePage, MessagesToSee, MessageView, Problem } from '@udrel/contract/types';
+import type {
+  ChannelsView,
+  JobView,
+  MessagePage,
+  MessagesToSee,
+  MessageView,
+  Problem,
+  QuoteView,
+} from '@udrel/contract/types';
 import { openQueue, type MessageQueue } from '../../src/messages/queue';
-import { booking, stockUp, Work, type Stock } from '../fixtures';
+import { noteReady } from '../../src/jobs/ready-since';
+import { booking, deviceBooking, stockUp, Work, type Stock } from '../fixtures';
 import { TEST_CONFIG, useShop } from '../harness';
 
 const shop = useShop();
@@ -88,6 +98,15 @@ const arrived = (count: number) => vi.waitFor(() => expect(received).toHaveLengt
 const settled = (tag: string, state: MessageView['state']) =>
   vi.waitFor(async () => expect((await of(tag))[0]?.state).toBe(state), { timeout: 30_000 });
 
+const toSee = async () => (await shop.as.counter.get<MessagesToSee>('/messages/to-see')).body;
+
+/** So many jobs of one order, of somebody who is written to. */
+async function bookedTogether(count: number): Promise<JobView[]> {
+  const jobs = Array.from({ length: count }, () => deviceBooking(stock));
+  const order = { ...booking(stock, {}, { email: 'desk@ferry.example' }), jobs };
+  return (await shop.as.counter.send<{ jobs: JobView[] }>('POST', '/orders', order)).body.jobs;
+}
+
 /** A job of somebody who is written to. */
 async function booked(customer: object = { email: 'desk@ferry.example' }): Promise<JobView> {
   const { body } = await shop.as.counter.send<{ jobs: JobView[] }>('POST', '/orders', booking(stock, {}, customer));
@@ -146,8 +165,7 @@ describe('messages', () => {
     await settled(never.tag, 'failed');
     const [failed] = await of(never.tag);
     expect(failed).toMatchObject({ tries: 1, why: expect.stringContaining('no such mailbox') });
-    const toSee = (await shop.as.counter.get<MessagesToSee>('/messages/to-see')).body;
-    expect(toSee.failed).toBe(1);
+    expect((await toSee()).failed).toBe(1);
     if (!failed) return;
     expect((await settle(failed, { address: 'nowhere' })).body.problems?.[0]?.field).toBe('address');
     expect((await settle(failed, { address: 'right@ferry.example' })).body.state).toBe('waiting');
@@ -217,6 +235,69 @@ describe('messages', () => {
     await settled(job.tag, 'dropped');
     expect((await of(job.tag))[0]?.why).toBe('it is not ready any more');
     expect(received).toEqual([]);
+  });
+
+  it('tell of several devices of an order at once, and anew when another has become ready', async () => {
+    await rules({ ready: 'by itself' });
+    shop.clock.now = new Date(shop.clock.now.getTime() + 1000);
+    const [first, second, third] = await bookedTogether(3);
+    if (!first || !second || !third) throw new Error('nothing was booked');
+    await ready(first);
+    await ready(second);
+    await queue.look();
+    await arrived(1);
+    expect(received[0]?.text).toContain(`${first.tag}, ${second.tag}`);
+    expect(received[0]?.text).not.toContain(third.tag);
+    await queue.look();
+    shop.clock.now = new Date(shop.clock.now.getTime() + 1000);
+    await ready(third);
+    await queue.look();
+    await arrived(2);
+    expect(received[1]?.text).toContain(`${first.tag}, ${second.tag}, ${third.tag}`);
+  });
+
+  it('of a bill that was paid meanwhile do not go', async () => {
+    await rules({ bill: 'once looked at' });
+    shop.clock.now = new Date(shop.clock.now.getTime() + 1000);
+    const job = await booked();
+    const work = new Work(shop.as.technician, job);
+    await work.assess();
+    await work.reserve(stock);
+    const { body: quote } = await shop.as.counter.get<QuoteView>(`/orders/${job.order}/quote`);
+    const bill = {
+      lines: linesOf(quote.now),
+      reduction: { kind: 'none', value: 0, reason: '' },
+      note: '',
+      agreed: 'asked',
+    };
+    const buyer = { name: 'Ferry office', street: '', postcode: '', town: '', country: 'IE', taxId: '' };
+    const total = sumsOf(bill.lines, { kind: 'none', value: 0, reason: '' }, null).total;
+    const issued = await shop.as.counter.send('POST', `/orders/${job.order}/bills`, { ...bill, buyer, total });
+    expect(issued.status).toBe(201);
+    await queue.look();
+    const message = (await of(job.tag)).find(({ kind }) => kind === 'bill');
+    if (!message) throw new Error('no message was made');
+    shop.clock.now = new Date(shop.clock.now.getTime() + 1000);
+    await shop.as.counter.send('POST', `/orders/${job.order}/payments`, { amount: total, how: 'card' });
+    await settle(message, {});
+    await queue.look();
+    await settled(job.tag, 'dropped');
+    expect((await of(job.tag)).find(({ kind }) => kind === 'bill')?.why).toBe('it was paid meanwhile');
+  });
+
+  it('come to an end: who stays away after the last reminder is somebody’s to see to', async () => {
+    await rules({ reminder: 'not' }, { remindAfterDays: 7, reminders: 2 });
+    const job = await booked();
+    await ready(job);
+    // Of a job that was ready before that was noted it is noted once a server begins.
+    await shop.database.query('update job set ready_since = null where tag = $1', [job.tag]);
+    expect(await noteReady(shop.database.manager, shop.clock.now)).toBe(1);
+    expect(await noteReady(shop.database.manager, shop.clock.now)).toBe(0);
+    const away = async () => (await toSee()).stayedAway.find(({ tag }) => tag === job.tag);
+    shop.clock.now = new Date(shop.clock.now.getTime() + 20 * 86_400_000);
+    expect(await away()).toBeUndefined();
+    shop.clock.now = new Date(shop.clock.now.getTime() + 86_400_000);
+    expect(await away()).toMatchObject({ days: 21 });
   });
 
   it('remind of what waits to be fetched, as often as the shop has said', async () => {

@@ -36,6 +36,8 @@ export interface MessagesToSee {
   failed: number;
   /** Open orders whose latest quote was declined on their page. */
   declined: { order: number; tag: string; customer: string }[];
+  /** What was ready so many days ago, and nobody came for after the last reminder. */
+  stayedAway: { tag: string; customer: string; days: number }[];
   /** In the demo: where what was sent came in. */
   standIn: string | null;
 }

@@ -7,6 +7,7 @@ import {
   MESSAGE_WORDS,
   quietFor,
   reminderDue,
+  stayedAway,
   storageFee,
   unknownWords,
   type Words,
@@ -82,6 +83,9 @@ describe('what waits to be fetched', () => {
   it('is reminded of so often and no more', () => {
     expect([6, 7, 13, 14, 60].map((days) => reminderDue(days, rules))).toEqual([null, 1, 1, 2, 2]);
     expect(reminderDue(60, { ...rules, reminders: 0 })).toBeNull();
+    // As long after the last of them as between two, and never where nobody is reminded.
+    expect([14, 20, 21, 60].map((days) => stayedAway(days, rules))).toEqual([false, false, true, true]);
+    expect(stayedAway(60, { ...rules, reminders: 0 })).toBe(false);
   });
 
   it('costs from the day on that the shop has said', () => {

@@ -51,3 +51,8 @@ export function storageFee(
   const days = storagePerDay === 0 ? 0 : Math.max(0, daysBetween(readyOn, today) - storageAfterDays);
   return { days, amount: days * storagePerDay };
 }
+
+/** Whether somebody who was told, and reminded as often as the shop does, has stayed away once more as long after that. */
+export function stayedAway(days: number, { remindAfterDays, reminders }: MessageRules): boolean {
+  return remindAfterDays > 0 && reminders > 0 && days >= remindAfterDays * (reminders + 1);
+}

@@ -18,8 +18,8 @@ export default function ToSee() {
 function Messages() {
   const { data, error } = useMessagesToSeeQuery();
   if (!data) return error ? <TroubleNote error={error} /> : null;
-  const { toLookAt, failed, declined } = data;
-  if (toLookAt + failed + declined.length === 0) return null;
+  const { toLookAt, failed, declined, stayedAway } = data;
+  if (toLookAt + failed + declined.length + stayedAway.length === 0) return null;
   return (
     <section aria-labelledby="to-tell" className={styles.ready}>
       <div className={styles.head}>
@@ -38,7 +38,7 @@ function Messages() {
           )}
         </span>
       </div>
-      {declined.length > 0 && (
+      {declined.length + stayedAway.length > 0 && (
         <ul className={styles.fetch}>
           {declined.map(({ order, tag, customer }) => (
             <li key={order}>
@@ -46,6 +46,16 @@ function Messages() {
                 {tag}
               </Link>{' '}
               <span className="sub">{customer} said no to the quote</span>
+            </li>
+          ))}
+          {stayedAway.map(({ tag, customer, days }) => (
+            <li key={tag}>
+              <Link to={`/jobs/${tag}/hand-over`} className="mono">
+                {tag}
+              </Link>{' '}
+              <span className="sub">
+                {customer}, ready for {days} days: call, or end it as not collected
+              </span>
             </li>
           ))}
         </ul>
