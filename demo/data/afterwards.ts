@@ -12,6 +12,8 @@ export type Afterwards =
   | { act: 'credit'; amount: number; reason: string }
   | { act: 'deposit'; amount: number; how: 'cash' | 'card' | 'transfer' }
   | { act: 'put down'; batteryOff: boolean; tried: string; next: string }
+  /** The drive of an earlier job failed, and is claimed of its supplier. */
+  | { act: 'claim'; of: string; supplier: string; note: string }
   | { act: 'end'; kind: End['kind']; reason: string }
   | { act: 'give back' }
   | { act: 'keep'; place: string; until: string };

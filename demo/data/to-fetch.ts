@@ -21,7 +21,10 @@ const WORK = {
   after: { sequentialRead: 528, sequentialWrite: 470, randomRead: 32, randomWrite: 77, startUps: [22, 21, 22] },
 } satisfies Partial<DemoJob>;
 
-/** What waits for its customer: a device since yesterday, one for which nobody came after two reminders, and a quote that they were sent. */
+/**
+ * What waits for its customer: a device since yesterday, one for which nobody came after two reminders, a quote that they were sent; and one
+ * that came back under guarantee, whose drive is claimed of its supplier.
+ */
 export const toFetch: DemoJob[] = [
   {
     ...WORK,
@@ -59,5 +62,24 @@ export const toFetch: DemoJob[] = [
     reached: 'reserved',
     old: disk('KD5-TF03-3312'),
     afterwards: [{ act: 'quote' }],
+  },
+  {
+    ...WORK,
+    customer: 'harbour',
+    serial: 'T15-4820-44',
+    complaint: 'It is not seen any more since this morning.',
+    left: [],
+    place: 'rack C3',
+    bookedHoursAgo: 6,
+    promisedInHours: 44,
+    price: 0,
+    reached: 'booked',
+    facts: { 'guarantee return': { of: 'U-2394' } },
+    afterwards: [
+      {
+        ...{ act: 'claim', of: 'U-2394', supplier: 'Brightwell Parts' },
+        note: 'not listed at two ports and in an enclosure',
+      },
+    ],
   },
 ];

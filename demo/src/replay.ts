@@ -16,6 +16,8 @@ import {
   claim,
   writeQuote,
   type CommandContext,
+  openClaim,
+  viewJob,
 } from '@udrel/server/services';
 import type { JobBooking, JobView, QuoteView } from '@udrel/contract/types';
 import { linesOf, sumsOf, type Reduction } from '@udrel/core/bill';
@@ -100,6 +102,8 @@ function doneBeside(stage: Stage, context: CommandContext, view: JobView, one: A
       const { act: _act, ...state } = one;
       return handOff(context, tag, { version, ...state });
     }
+    case 'claim':
+      return claimed(context, view, one);
     case 'end':
       return correct(context, tag, { version, correction: { what: 'end', kind: one.kind }, reason: one.reason });
     case 'give back':
@@ -113,6 +117,22 @@ function doneBeside(stage: Stage, context: CommandContext, view: JobView, one: A
       );
     }
   }
+}
+
+/** Notes that the drive which an earlier job put in has failed, and claims it of its supplier. */
+async function claimed(
+  context: CommandContext,
+  { tag, version }: JobView,
+  { of, supplier, note }: Extract<Afterwards, { act: 'claim' }>,
+): Promise<JobView> {
+  const { snapshot } = await viewJob(context.manager, of, context.now);
+  const failed = snapshot.facts['new drive choice'];
+  if (!failed) throw new Error(`${of} put no drive in`);
+  const { serial, maker, name } = failed;
+  const value = { cause: 'a part of ours failed' as const, serial, note };
+  const noted = await enterFact(context, tag, 'return cause', { version, value });
+  await openClaim(context, tag, { supplier, what: `${maker} ${name}`, serial, note });
+  return noted;
 }
 
 /** Bills what the order costs, and takes what is paid of it. */

@@ -34,13 +34,13 @@ test('a device comes back under guarantee, costs nothing, and what failed is cla
 
   await page.goto('/money?page=claims');
   await page
-    .getByRole('row', { name: /Brightwell/ })
+    .getByRole('row', { name: new RegExp(tag) })
     .getByText('to be sent')
     .click();
   const claim = page.getByRole('dialog');
   await claim.getByLabel('How it stands').selectOption('replaced');
   await claim.getByRole('button', { name: 'Note it' }).click();
-  await expect(page.getByRole('row', { name: /Brightwell/ })).toContainText('replaced');
+  await expect(page.getByRole('row', { name: new RegExp(tag) })).toContainText('replaced');
   // It stands in the record of the part.
   await page.goto('/shelf?find=EB-R1-480-25');
   await page

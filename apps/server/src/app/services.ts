@@ -6,6 +6,7 @@ export { closeJob } from '../closing/close-job';
 export { correct } from '../corrections/corrections';
 export { enterFact } from '../facts/record-fact';
 export { overrideGate } from '../jobs/override-gate';
+export { openClaim } from '../returns/returns';
 export { beginRound, endRound, scanInRound } from '../custody/round';
 export { listStays } from '../custody/list-stays';
 export { setRules as setMessageRules } from '../shop/message-rules';

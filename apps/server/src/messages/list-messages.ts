@@ -93,9 +93,6 @@ export async function messagesToSee({ manager, now }: Pick<CommandContext, 'mana
 
 /** What nobody came for, the longest first: it is called about, or ended as not collected. */
 async function notFetched(manager: EntityManager, now: Date): Promise<MessagesToSee['stayedAway']> {
-  const { rules } = await readRules(manager);
-  const { formats } = await readShop(manager);
-  const today = shopDay(now, formats);
   const ready = await rows<{ tag: string; customer: string; since: Date }>(
     manager,
     `select j.tag, c.name as customer, j.ready_since as since
@@ -103,6 +100,10 @@ async function notFetched(manager: EntityManager, now: Date): Promise<MessagesTo
       where j.ready_since is not null and j.closed_at is null and j.ended_as is distinct from 'not collected'
       order by j.ready_since`,
   );
+  if (ready.length === 0) return [];
+  const { rules } = await readRules(manager);
+  const { formats } = await readShop(manager);
+  const today = shopDay(now, formats);
   return ready.flatMap(({ tag, customer, since }) => {
     const days = daysBetween(shopDay(since, formats), today);
     return stayedAway(days, rules) ? [{ tag, customer, days }] : [];

@@ -62,7 +62,7 @@ function Cause({ job, of }: { job: JobView; of: string }) {
           />
         )}
       </Loaded>
-      <div className={styles.fields}>
+      <div className={styles.fields} style={{ marginTop: 14 }}>
         <Field form={form} name="cause" label="Why it came back" choices={RETURN_CAUSES} />
         <Field form={form} name="serial" label="Serial of the part that failed" serial />
         <Field form={form} name="note" label="What was found" className={styles.wide ?? ''} />

@@ -1,5 +1,6 @@
 import Button from '@mui/material/Button';
 import { returnEndpoints } from '@udrel/contract/endpoints';
+import type { ReactNode } from 'react';
 import type { JobView } from '@udrel/contract/types';
 import { useClaimsInfiniteQuery, useOpenClaimMutation } from '../../../api/after';
 import { Field, FormTrouble } from '../../../features/form/Field';
@@ -8,6 +9,17 @@ import { forgetTyped } from '../../../features/typed/typed';
 import { dayOf } from '../../../format/time';
 import { Foot, Loaded, Sheet } from '../../../ui';
 import styles from '../../../features/job/job.module.css';
+
+/** What is filled in for the first claim at once, for another one press away. */
+function More({ folded, children }: { folded: boolean; children: ReactNode }) {
+  if (!folded) return children;
+  return (
+    <details>
+      <summary>Claim another part</summary>
+      {children}
+    </details>
+  );
+}
 
 /** What is claimed of a supplier for a part of this job. */
 export function Claims({ job }: { job: JobView }) {
@@ -43,20 +55,22 @@ export function Claims({ job }: { job: JobView }) {
           </ul>
         )}
       </Loaded>
-      <form onSubmit={(event) => void send(event)}>
-        <div className={styles.fields}>
-          <Field form={form} name="supplier" label="Supplier" />
-          <Field form={form} name="what" label="Part" />
-          <Field form={form} name="serial" label="Its serial" serial />
-          <Field form={form} name="note" label="What it does, or does not" className={styles.wide ?? ''} />
-        </div>
-        <FormTrouble form={form} />
-        <Foot>
-          <Button type="submit" disabled={isLoading}>
-            Claim it
-          </Button>
-        </Foot>
-      </form>
+      <More folded={claims.data?.pages.some(({ rows }) => rows.length > 0) ?? false}>
+        <form onSubmit={(event) => void send(event)}>
+          <div className={styles.fields}>
+            <Field form={form} name="supplier" label="Supplier" />
+            <Field form={form} name="what" label="Part" />
+            <Field form={form} name="serial" label="Its serial" serial />
+            <Field form={form} name="note" label="What it does, or does not" className={styles.wide ?? ''} />
+          </div>
+          <FormTrouble form={form} />
+          <Foot>
+            <Button type="submit" disabled={isLoading}>
+              Claim it
+            </Button>
+          </Foot>
+        </form>
+      </More>
     </Sheet>
   );
 }
