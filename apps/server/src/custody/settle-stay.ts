@@ -24,6 +24,7 @@ export async function settleStay(
   if (open && stay.stay === null)
     throw new Refusal(409, 'job-open', `It is here for the work on ${job.tag}: move it there.`);
   if (gone !== null) throw new Refusal(409, 'gone-already', `It is not here any more: ${gone}.`);
+  if (given.gone !== null) await requireNoWipe(manager, id);
   const agreed = consent || given.consent;
   if (given.gone === 'recycled' && serial !== '' && !agreed)
     throw fieldWrong('consent', 'Nothing can be read from it afterwards: have the customer agree in writing.');
@@ -53,6 +54,16 @@ export async function settleStay(
         ];
   await noteAtJob(context, job, events);
   return viewStay(manager, id);
+}
+
+/** Refuses while it is being wiped: a drive in the middle of that goes nowhere. */
+async function requireNoWipe(manager: CommandContext['manager'], id: string): Promise<void> {
+  const running = await firstRow(
+    manager,
+    `select 1 from wipe w join run r on r.id = w.run_id where w.belonging_id = $1 and r.outcome = 'running'`,
+    [id],
+  );
+  if (running) throw new Refusal(409, 'run-under-way', 'It is being wiped: record how that ended first.');
 }
 
 async function belongingOf({ manager }: CommandContext, jobId: string, number: number): Promise<StayView> {

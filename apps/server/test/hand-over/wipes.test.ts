@@ -116,6 +116,9 @@ describe('a wipe', () => {
     expect(pressed.find(({ status }) => status === 409)?.body.code).toBe('run-under-way');
     expect((await ready.read(8)).body.detail).toContain('record how that ended first');
     expect((await ready.certify()).body.code).toBe('no-run');
+    const gone = { place: '', until: null, consent: true, gone: 'returned' };
+    const away = await shop.as.counter.send<Problem>('POST', `/stays/${ready.work.job.tag}/${ready.number}`, gone);
+    expect(away.body.code).toBe('run-under-way');
     await ready.end();
     expect((await ready.certify()).body.detail).toContain('samples of it read');
     expect(field(await ready.read(null))).toBe('whyNot');

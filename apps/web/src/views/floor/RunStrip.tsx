@@ -1,3 +1,4 @@
+import { Link } from 'react-router';
 import type { RunNow } from '@udrel/contract/types';
 import { targetName } from '@udrel/core/layout';
 import { decimal } from '@udrel/core/capacity';
@@ -8,6 +9,15 @@ import { HatchBar, OutcomeMark, Tag } from '../../ui';
 import { RateCurve } from '../../ui/curve';
 import styles from './floor.module.css';
 
+/** A wipe belongs to what lies here after its job. */
+function WipeTag({ label }: { label: string }) {
+  return (
+    <Link className="mono" to={`/stays/${label.replace(/-(\d+)$/, '/$1')}/wipe`}>
+      {label}
+    </Link>
+  );
+}
+
 /** One run: how far, how fast, in which condition, and how long it still takes. */
 export function RunStrip({ run }: { run: RunNow }) {
   const { progress, berth, plannedBytes } = run;
@@ -15,7 +25,7 @@ export function RunStrip({ run }: { run: RunNow }) {
     <li className={styles.run}>
       <div>
         <div className={styles.runHead}>
-          <Tag tag={run.tag} />{' '}
+          {run.kind === 'wipe' && run.about ? <WipeTag label={run.about} /> : <Tag tag={run.tag} />}{' '}
           <b>
             {runKind(run)}
             {run.onto && run.onto !== 'new' ? ` onto the ${targetName(run.onto)}` : ''}
