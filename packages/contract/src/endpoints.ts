@@ -1,5 +1,6 @@
 export * from './endpoints/all';
-export * from './endpoints/bench';
+export * from './endpoints/bench/agent';
+export * from './endpoints/bench/bench';
 export * from './endpoints/endpoint';
 export * from './endpoints/hand-over/after';
 export * from './endpoints/hand-over/custody';

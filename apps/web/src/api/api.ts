@@ -1,19 +1,14 @@
 import { createApi } from '@reduxjs/toolkit/query/react';
-import { agentEndpoints, interfaceEndpoints, TOPICS, workEndpoints } from '@udrel/contract/endpoints';
+import { interfaceEndpoints, TOPICS, workEndpoints } from '@udrel/contract/endpoints';
 import type { JobView } from '@udrel/contract/types';
 import { definitionsOf, type Screen } from './define';
 import { send } from './send';
 
-type Asked = Omit<
-  typeof workEndpoints,
-  keyof typeof agentEndpoints | Exclude<keyof typeof interfaceEndpoints, 'openApi'>
->;
+type Asked = Omit<typeof workEndpoints, Exclude<keyof typeof interfaceEndpoints, 'openApi'>>;
 
-/** What this application asks for: everything but the agent's, and what is no JSON of a view. */
+/** What this application asks for: everything but what is no JSON of a view. */
 const asked = Object.fromEntries(
-  Object.entries(workEndpoints).filter(
-    ([name]) => !(name in agentEndpoints) && (!(name in interfaceEndpoints) || name === 'openApi'),
-  ),
+  Object.entries(workEndpoints).filter(([name]) => !(name in interfaceEndpoints) || name === 'openApi'),
 ) as unknown as Asked;
 
 /** Within this time, seconds, the same is not asked for twice: a page asks ahead of its views. */

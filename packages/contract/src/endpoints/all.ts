@@ -1,4 +1,4 @@
-import { agentEndpoints, benchEndpoints } from './bench';
+import { benchEndpoints } from './bench/bench';
 import { correctionEndpoints, jobEndpoints } from './jobs';
 import { modelEndpoints } from './library';
 import { moneyEndpoints, orderEndpoints } from './orders';
@@ -24,6 +24,5 @@ export const workEndpoints = {
   ...copyingEndpoints,
   ...photoEndpoints,
   ...benchEndpoints,
-  ...agentEndpoints,
   ...interfaceEndpoints,
 };

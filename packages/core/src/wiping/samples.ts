@@ -1,5 +1,6 @@
 import { binary } from '../capacity';
-import { WIPE_WAYS, type WipeWayName } from './ways';
+import type { WipeWayName } from './kinds';
+import { WIPE_WAYS } from './ways';
 
 /** Bytes of a sample, and how many are spread over the drive. */
 export const SAMPLE_BYTES = 4096;

@@ -1,8 +1,6 @@
 import { spins } from '../estimate';
 import type { DriveClass } from '../fit';
-
-export const WIPE_METHODS = ['overwrite', 'own erase', 'crypto erase'] as const;
-export type WipeMethod = (typeof WIPE_METHODS)[number];
+import type { HiddenAreas, WipeMethod, WipeWayName } from './kinds';
 
 /** What reading finds after it: zeros, one value everywhere, or also what looks like noise. */
 export type WipeLeaves = 'zeros' | 'one value' | 'noise';
@@ -17,7 +15,7 @@ export interface WipeWay {
 }
 
 /**
- * How the data of a drive is destroyed, by name: written over by a tool, or by a command of the drive.
+ * What each way does and leaves.
  *
  * @source NIST SP 800-88 Rev. 1, Appendix A, tables A-5 (ATA disks) and A-8 (SSDs over ATA and NVM Express, eMMC);
  * commands by their names in ACS-4, the NVM Express base specification and JESD84-B51
@@ -35,9 +33,7 @@ export const WIPE_WAYS = {
   'Sanitize, block erase': { method: 'own erase', reachesAside: true, level: 'Purge', leaves: 'one value' },
   'Sanitize, crypto erase': { method: 'crypto erase', reachesAside: true, level: 'Purge', leaves: 'noise' },
   'eMMC SANITIZE': { method: 'own erase', reachesAside: true, level: 'Clear', leaves: 'one value' },
-} as const satisfies Record<string, WipeWay>;
-export type WipeWayName = keyof typeof WIPE_WAYS;
-export const WIPE_WAY_NAMES = Object.keys(WIPE_WAYS) as [WipeWayName, ...WipeWayName[]];
+} as const satisfies Record<WipeWayName, WipeWay>;
 
 const OVERWRITES = ['overwritten with zeros', 'overwritten with random data'] as const;
 const ENHANCED = 'SECURITY ERASE UNIT, enhanced';
@@ -63,10 +59,6 @@ export function wipeWaysFor(drive: DriveClass): WipeWayName[] {
     ...OVERWRITES,
   ];
 }
-
-/** What is known of areas that a drive hides from whoever addresses it (ATA: host protected area, device configuration overlay). */
-export const HIDDEN_AREAS = ['none', 'opened before the wipe', 'not looked for'] as const;
-export type HiddenAreas = (typeof HIDDEN_AREAS)[number];
 
 export interface Wiped {
   way: WipeWayName;

@@ -1,4 +1,4 @@
-import { Suspense, useEffect, useRef } from 'react';
+import { Suspense, useEffect, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import type { FloorView, HandsView, RunNow } from '@udrel/contract/types';
 import { useFloorQuery, useRunsQuery } from '../../api/api';
@@ -39,16 +39,30 @@ export default function Floor() {
             </Loaded>
           </div>
           {floor.ready.length > 0 && <ReadyToFetch ready={floor.ready} />}
-          {/* What runs comes first. */}
-          {runs.data && (
-            <Suspense fallback={null}>
-              <ToSee />
-            </Suspense>
-          )}
+          {runs.data && <Besides />}
           <PromiseRuler hands={floor.hands} now={Date.parse(floor.now)} />
         </>
       )}
     </Loaded>
+  );
+}
+
+/** How long what was drawn stands before what is beside it is asked for, ms. */
+const REST = 400;
+
+/** What wants hands at the counter: asked for once what runs and what is next stand. */
+function Besides() {
+  const [rested, setRested] = useState(false);
+  useEffect(() => {
+    const waiting = setTimeout(() => setRested(true), REST);
+    return () => clearTimeout(waiting);
+  }, []);
+  return (
+    rested && (
+      <Suspense fallback={null}>
+        <ToSee />
+      </Suspense>
+    )
   );
 }
 

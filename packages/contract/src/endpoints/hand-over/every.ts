@@ -1,7 +1,8 @@
 import { workEndpoints } from '../all';
+import { agentEndpoints } from '../bench/agent';
 import { afterEndpoints } from './after';
 
 /** Every query and command by its name. */
-export const endpoints = { ...workEndpoints, ...afterEndpoints };
+export const endpoints = { ...workEndpoints, ...agentEndpoints, ...afterEndpoints };
 export type Endpoints = typeof endpoints;
 export type EndpointName = keyof Endpoints;

@@ -1,13 +1,6 @@
-import { agentHello, agentSamples, readBackAnswer, readsAnswer, wipeReadAnswer } from '../shapes/agent';
-import type { ReadBackRequest, AgentWork, ReadsRequest, WipeReadRequest } from '../views/agent-views';
-import type { BerthView, RunNow } from '../views/views';
-import { command, query } from './endpoint';
-
-/** What lies and runs at the bench. */
-export const benchEndpoints = {
-  berths: query('/berths', { permission: 'look at jobs and shelf', about: 'Berths' }).answering<BerthView[]>(),
-  runs: query('/runs', { permission: 'look at jobs and shelf', about: 'Runs' }).answering<RunNow[]>(),
-};
+import { agentHello, agentSamples, readBackAnswer, readsAnswer, wipeReadAnswer } from '../../shapes/agent';
+import type { AgentWork, ReadBackRequest, ReadsRequest, WipeReadRequest } from '../../views/agent-views';
+import { command, query } from '../endpoint';
 
 /** What a bench agent says and asks. Its samples keep their own books: each is taken once by its number. */
 export const agentEndpoints = {
