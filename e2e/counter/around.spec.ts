@@ -150,3 +150,25 @@ test('notes by key, the next thing by Ctrl+Enter, a closed job only to look at, 
   await page.goto(`/jobs/${tag}`);
   await expect(page.getByRole('button', { name: 'Sign in', exact: true })).toBeVisible();
 });
+
+test('what is promised at booking is what the open work lets; the owner says when it is open', async ({ page }) => {
+  await enter(page, 'odo', '/shop');
+  const hours = sheet(page, 'Opening hours');
+  const saturday = hours.getByRole('group', { name: 'Saturday' });
+  await saturday.getByLabel('From').fill('19:00');
+  await hours.getByRole('button', { name: 'Set the hours' }).click();
+  await expect(saturday).toContainText('It closes after it opens.');
+  await saturday.getByLabel('From').fill('');
+  await saturday.getByLabel('Until').fill('');
+  await hours.getByRole('button', { name: 'Set the hours' }).click();
+  await expect(saturday.getByLabel('From')).toHaveValue('');
+  await page.goto('/book-in');
+  const honest = page.getByRole('status').filter({ hasText: 'open jobs' });
+  await expect(honest).toContainText(/it is usually ready .*, nine times in ten by/);
+  await expect(honest).toContainText('later than what is promised');
+  await honest.getByRole('button', { name: /^Promise / }).click();
+  await expect(honest).not.toContainText('later than what is promised');
+  // What takes less can be promised sooner.
+  await page.getByLabel('Wish').first().selectOption('memory');
+  await expect(honest).toContainText('usually ready');
+});

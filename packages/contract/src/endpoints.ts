@@ -1,6 +1,7 @@
 export * from './endpoints/all';
 export * from './endpoints/bench/agent';
 export * from './endpoints/bench/bench';
+export * from './endpoints/day/schedule';
 export * from './endpoints/endpoint';
 export * from './endpoints/hand-over/after';
 export * from './endpoints/hand-over/custody';

@@ -1,6 +1,7 @@
 export * from './shapes/agent';
 export * from './shapes/commands';
 export * from './shapes/hand-over/custody';
+export * from './shapes/day/hours';
 export * from './shapes/facts';
 export * from './shapes/lists';
 export * from './shapes/hand-over/messages';

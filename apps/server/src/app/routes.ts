@@ -8,11 +8,11 @@ import { correctionHandlers, jobHandlers } from './handlers/jobs';
 import { modelHandlers, shelfHandlers } from './handlers/library';
 import { photoHandlers } from './handlers/photos';
 import type { PhotoStore } from '../photos/photo-store';
-import { custodyHandlers } from './handlers/custody';
+import { custodyHandlers, wipeHandlers } from './handlers/custody';
 import { messageHandlers } from './handlers/messages';
 import { paperHandlers } from './handlers/papers';
 import { returnHandlers } from './handlers/returns';
-import { wipeHandlers } from './handlers/wipes';
+import { scheduleHandlers } from './handlers/schedule';
 import { moneyHandlers, orderHandlers } from './handlers/orders';
 import { shopHandlers } from './handlers/shop';
 import { sessionHandlers, staffHandlers } from './handlers/staff';
@@ -32,6 +32,7 @@ export function routesOf(config: SignInConfig, hints: HintHub, rank: RankDrives,
     ...messageHandlers,
     ...returnHandlers,
     ...wipeHandlers,
+    ...scheduleHandlers,
     ...paperHandlers(photos),
     ...jobHandlers(photos),
     ...correctionHandlers,

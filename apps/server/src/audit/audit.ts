@@ -30,6 +30,8 @@ const SENTENCES: Readonly<Record<AuditKind, (data: Data) => string>> = {
     `A customer erased${data['namedUntil'] ? `, named on bills until ${word(data, 'namedUntil')}` : ', on bills too'}`,
   'papers set': (data) =>
     `Papers set: parts ${word(data, 'partsMonths')} months, work ${word(data, 'labourMonths')} months`,
+  'hours set': (data) =>
+    `Opening hours set: ${word(data, 'days')} days a week, closed on ${word(data, 'closed')} days besides`,
   'messages set': (data) => `Messages set: ${(data['goes'] as string[] | undefined)?.join(', ') || 'none goes'}`,
   'channels set': (data) =>
     `Ways out set: mail ${word(data, 'mail') || 'none'}, text ${word(data, 'text') || 'none'}, address ${word(data, 'address') || 'none'}`,

@@ -75,6 +75,8 @@ const MONEY = [
     'staysToSee',
     'settleStay',
     'wipe',
+    'hours',
+    'whatIf',
     'rounds',
     'beginRound',
     'scanInRound',
@@ -121,7 +123,7 @@ const BENCH = [
   ],
 ];
 const OWNER = [
-  ...['beginWipe', 'endWipe', 'readWiped', 'certifyWipe'],
+  ...['setHours', 'beginWipe', 'endWipe', 'readWiped', 'certifyWipe'],
   'accounts',
   'addAccount',
   'changeAccount',

@@ -11,6 +11,7 @@ export const AUDITED = {
     'messages set',
     'channels set',
     'papers set',
+    'hours set',
     'customers merged',
     'customer erased',
   ],

@@ -48,12 +48,15 @@ export function nextHands(jobs: readonly FloorJob[], now: number): HandsRow[] {
 /** Steps that are done with the customer there. */
 const WITH_CUSTOMER: readonly StepId[] = ['give document', 'sign', 'give back', 'close job'];
 
+/** Whether it is done with the customer there. */
+export const isWithCustomer = ({ id }: Pick<Step, 'id'>): boolean => WITH_CUSTOMER.includes(id);
+
 /** Whether all that is left is done with the customer: the job waits to be fetched, and no hands for it. */
 export function waitsForCustomer({ steps }: Procedure): boolean {
   let open = 0;
   for (const { state, id } of steps) {
     if (state === 'done') continue;
-    if (!WITH_CUSTOMER.includes(id)) return false;
+    if (!isWithCustomer({ id })) return false;
     open += 1;
   }
   return open > 0;

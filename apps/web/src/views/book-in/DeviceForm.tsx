@@ -5,6 +5,7 @@ import { Field, Ticks, When } from '../../features/form/Field';
 import { ModelField, type ChosenModel } from '../../features/pickers/ModelField';
 import type { DeviceFields } from './booking-form';
 import type { Draft } from './draft';
+import { HonestPromise } from './HonestPromise';
 import { OwnDriveFields } from './OwnDriveFields';
 import { SecretFields } from './SecretFields';
 import { BelongingsFields } from './BelongingsFields';
@@ -36,6 +37,7 @@ export function DeviceForm({ form, at }: DeviceFields) {
       <div className={columns.third}>
         <Field form={form} name={`${at}.limit`} label="Go ahead up to" />
       </div>
+      <HonestPromise form={form} at={at} />
       <div className={columns.full}>
         <Field form={form} name={`${at}.complaint`} label="Complaint, in the customer’s words" multiline minRows={2} />
       </div>

@@ -5,6 +5,7 @@ import { Accounts } from './Accounts';
 import { AuditView } from './AuditView';
 import { Estimates } from './Estimates';
 import { Formats } from './Formats';
+import { Hours } from './Hours';
 import { OnBills } from './OnBills';
 import { OnPapers } from './OnPapers';
 import { Rates } from './Rates';
@@ -25,6 +26,7 @@ export default function Shop() {
           <Account staff={staff} />
           {owner && <Accounts self={staff.id} />}
           {may(staff.role, 'set rates') && <Rates />}
+          {may(staff.role, 'set rates') && <Hours />}
           {may(staff.role, 'set rates') && <OnBills />}
           {may(staff.role, 'set rates') && <OnPapers />}
           {may(staff.role, 'set rates') && <Formats />}

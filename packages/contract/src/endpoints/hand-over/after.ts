@@ -1,14 +1,16 @@
+import { scheduleEndpoints } from '../day/schedule';
 import { custodyEndpoints } from './custody';
 import { messageEndpoints } from './messages';
 import { paperEndpoints } from './papers';
 import { returnEndpoints } from './returns';
 import { wipeEndpoints } from './wipes';
 
-/** What follows the work: custody, messages, papers, returns. Their views bring them along. */
+/** What follows the work (custody, messages, papers, returns, wipes), and its schedule. Their views bring them along. */
 export const afterEndpoints = {
   ...custodyEndpoints,
   ...messageEndpoints,
   ...paperEndpoints,
   ...returnEndpoints,
   ...wipeEndpoints,
+  ...scheduleEndpoints,
 };

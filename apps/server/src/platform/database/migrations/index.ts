@@ -20,6 +20,7 @@ import { Photographs1796600000000 } from './photographs';
 import { PlacesOnTheSheet1796500000000 } from './places-on-the-sheet';
 import { TrialsIndex1795960000000 } from './trials-index';
 import { NamesOfTheBench1796100000000 } from './names-of-the-bench';
+import { Hours1797500000000 } from './hours';
 import { Wipes1797400000000 } from './hand-over/wipes';
 import { NamesOfTheField1795990000000 } from './names-of-the-field';
 import { PlanAndCopy1795600000000 } from './first/plan-and-copy';
@@ -51,4 +52,5 @@ export const migrations = [
   Stays1797200000000,
   Messages1797300000000,
   Wipes1797400000000,
+  Hours1797500000000,
 ];

@@ -2,7 +2,7 @@ import type { MigrationInterface, QueryRunner } from 'typeorm';
 import { AUDITED_WITH_BILLS, auditedIndex } from './bills';
 
 /** What is audited from now on. */
-const AUDITED_NOW = [
+export const AUDITED_NOW = [
   ...AUDITED_WITH_BILLS,
   ...['messages set', 'channels set', 'papers set', 'customers merged', 'customer erased', 'drive wiped'],
 ];

@@ -1,0 +1,66 @@
+import type { OpeningHours, ShopFormats } from '@udrel/contract/types';
+import type { Span } from '@udrel/core/schedule';
+import type { EntityManager } from 'typeorm';
+import { noteAudit } from '../audit/audit';
+import { fieldWrong } from '../platform/errors';
+import type { CommandContext } from '../platform/command-context';
+import { Setting } from '../staff/entities';
+import { daysAfter, shopDay } from './calendar';
+
+const DAY = { from: '09:00', until: '18:00' };
+/** What a shop begins with, until its owner says otherwise. */
+const USUAL: OpeningHours = { week: [DAY, DAY, DAY, DAY, DAY, { from: '10:00', until: '14:00' }, null], closed: [] };
+
+export async function readHours(manager: EntityManager): Promise<OpeningHours> {
+  const setting = await manager.findOneBy(Setting, { key: 'hours' });
+  return (setting?.value as OpeningHours | undefined) ?? USUAL;
+}
+
+/** Sets when the shop is open from now on. */
+export async function setHours(context: CommandContext, hours: OpeningHours): Promise<OpeningHours> {
+  const { manager, actor } = context;
+  const wrong = hours.week.findIndex((one) => one !== null && one.from >= one.until);
+  if (wrong >= 0) throw fieldWrong(`week.${wrong}.until`, 'It closes after it opens.');
+  if (hours.week.every((one) => one === null)) throw fieldWrong('week.0.from', 'On one day at least it is open.');
+  await manager.upsert(Setting, { key: 'hours', value: hours }, ['key']);
+  await noteAudit(context, actor.id, 'hours set', {
+    days: hours.week.filter(Boolean).length,
+    closed: hours.closed.length,
+  });
+  return hours;
+}
+
+/** Days of openings that are looked ahead. */
+const AHEAD = 90;
+
+/** When it is open from today on, moment by moment, on the shop's clock. */
+export function openingsFrom(
+  { week, closed }: OpeningHours,
+  now: Date,
+  formats: Pick<ShopFormats, 'timeZone'>,
+): Span[] {
+  const today = shopDay(now, formats);
+  const shut = new Set(closed.map(({ day }) => day));
+  return Array.from({ length: AHEAD }, (_none, n) => daysAfter(today, n)).flatMap((day) => {
+    const hours = week[(new Date(`${day}T00:00:00Z`).getUTCDay() + 6) % 7];
+    if (!hours || shut.has(day)) return [];
+    return [{ from: momentOf(day, hours.from, formats), until: momentOf(day, hours.until, formats) }];
+  });
+}
+
+/** The moment of a day and a time on the shop's clock, milliseconds since the epoch. */
+export function momentOf(day: string, time: string, { timeZone }: Pick<ShopFormats, 'timeZone'>): number {
+  const wanted = Date.parse(`${day}T${time}:00Z`);
+  // What the clock there shows at that moment says how far it is off; once more where that lies beyond a change of the clock.
+  let at = wanted;
+  for (let turn = 0; turn < 2; turn += 1) at += wanted - shownAt(at, timeZone);
+  return at;
+}
+
+function shownAt(at: number, timeZone: string): number {
+  const shown = new Intl.DateTimeFormat('sv-SE', {
+    ...{ dateStyle: 'short', timeStyle: 'medium' },
+    ...(timeZone ? { timeZone } : {}),
+  }).format(new Date(at));
+  return Date.parse(`${shown.replace(' ', 'T')}Z`);
+}

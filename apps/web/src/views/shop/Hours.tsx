@@ -1,0 +1,75 @@
+import Button from '@mui/material/Button';
+import Close from '@mui/icons-material/Close';
+import { useFieldArray } from 'react-hook-form';
+import { scheduleEndpoints } from '@udrel/contract/endpoints';
+import type { OpeningHours } from '@udrel/contract/types';
+import { useHoursQuery, useSetHoursMutation } from '../../api/after';
+import { Field, FormTrouble, When } from '../../features/form/Field';
+import { useShapedForm } from '../../features/form/shaped-form';
+import { today } from '../../format/time';
+import { Foot, Loaded, Sheet } from '../../ui';
+import styles from './shop.module.css';
+
+const DAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'] as const;
+
+/** When the shop is open: what can be promised follows. */
+export function Hours() {
+  const { data, error } = useHoursQuery();
+  return (
+    <Sheet title="Opening hours" aside="what can be promised follows">
+      <Loaded data={data} error={error} what="the opening hours">
+        {(hours) => <HoursForm key={JSON.stringify(hours)} hours={hours} />}
+      </Loaded>
+    </Sheet>
+  );
+}
+
+function HoursForm({ hours }: { hours: OpeningHours }) {
+  const [set, { error, isLoading, isSuccess }] = useSetHoursMutation();
+  const form = useShapedForm({
+    begin: {
+      week: hours.week.map((one) => ({ from: one?.from ?? '', until: one?.until ?? '' })),
+      closed: hours.closed,
+    },
+    read: ({ week, closed }) => ({
+      ok: true,
+      body: {
+        week: week.map(({ from, until }) =>
+          from.trim() === '' && until.trim() === '' ? null : { from: from.trim(), until: until.trim() },
+        ),
+        closed: closed.filter(({ day }) => day !== ''),
+      },
+    }),
+    shape: scheduleEndpoints.setHours.body,
+    error,
+  });
+  const { fields, append, remove } = useFieldArray({ control: form.control, name: 'closed', keyName: 'key' });
+  const save = form.handleSubmit((body) => void set({ body }));
+  return (
+    <form onSubmit={(event) => void save(event)}>
+      {DAYS.map((name, day) => (
+        <div key={name} className={styles.day} role="group" aria-label={name}>
+          <span>{name}</span>
+          <Field form={form} name={`week.${day}.from`} label="From" placeholder="closed" shrink />
+          <Field form={form} name={`week.${day}.until`} label="Until" placeholder="closed" shrink />
+        </div>
+      ))}
+      {fields.map(({ key }, index) => (
+        <div key={key} className={styles.shut} role="group" aria-label={`Closed on day ${index + 1}`}>
+          <When form={form} name={`closed.${index}.day`} label="Closed on" width="100%" />
+          <Field form={form} name={`closed.${index}.name`} label="What for" />
+          <Button aria-label={`Open again on day ${index + 1}`} onClick={() => remove(index)}>
+            <Close fontSize="small" />
+          </Button>
+        </div>
+      ))}
+      <FormTrouble form={form} />
+      <Foot note={isSuccess ? 'Set.' : 'Leave both empty where it is closed.'}>
+        <Button onClick={() => append({ day: today(), name: '' })}>A day on which it is closed</Button>
+        <Button type="submit" disabled={isLoading}>
+          Set the hours
+        </Button>
+      </Foot>
+    </form>
+  );
+}

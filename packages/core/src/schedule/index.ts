@@ -1,0 +1,6 @@
+export * from './forecast';
+export * from './hours';
+export * from './order';
+export * from './simulate';
+export * from './types';
+export { workOf, workOfWish } from './work';

@@ -1,0 +1,268 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { seededRandom } from '../chance';
+import { bytesOfNominal } from '../capacity';
+import {
+  bestOrder,
+  drawn,
+  forecast,
+  lateness,
+  loads,
+  nextOpen,
+  openMinutes,
+  promisable,
+  simulate,
+  whatIf,
+  worked,
+  workOfWish,
+  type Bench,
+  type Piece,
+  type Span,
+  type Work,
+} from '.';
+
+const [MINUTE, HOUR, DAY] = [60_000, 3_600_000, 86_400_000];
+/** Open from nine to six, every day of four weeks, from midnight of the first. */
+const OPEN: Span[] = Array.from({ length: 28 }, (_none, day) => ({
+  from: day * DAY + 9 * HOUR,
+  until: day * DAY + 18 * HOUR,
+}));
+const bench = (over: Partial<Bench> = {}): Bench => ({ now: 9 * HOUR, open: OPEN, hands: 1, berths: 1, ...over });
+const hands = (minutes: number): Piece => ({
+  ...{ kind: 'hands', berth: false },
+  takes: { low: minutes * 0.8, middle: minutes, high: minutes * 1.5 },
+});
+const alone = (minutes: number, berth = true): Piece => ({ ...hands(minutes), kind: 'alone', berth });
+const work = (tag: string, pieces: Piece[], promisedInHours: number | null = null, over: Partial<Work> = {}): Work => ({
+  ...{ tag, pieces, from: 0, asks: false },
+  promisedAt: promisedInHours === null ? null : 9 * HOUR + promisedInHours * HOUR,
+  ...over,
+});
+
+describe('opening hours', () => {
+  it('begin work at the next opening, and take it on to the day after', () => {
+    expect(nextOpen(OPEN, 3 * HOUR)).toBe(9 * HOUR);
+    expect(nextOpen(OPEN, 10 * HOUR)).toBe(10 * HOUR);
+    expect(nextOpen(OPEN, 18 * HOUR)).toBe(DAY + 9 * HOUR);
+    expect(worked(OPEN, 17 * HOUR, 90)).toEqual([
+      { from: 17 * HOUR, until: 18 * HOUR },
+      { from: DAY + 9 * HOUR, until: DAY + 9.5 * HOUR },
+    ]);
+    expect(openMinutes(OPEN, 17 * HOUR, DAY + 10 * HOUR)).toBe(120);
+  });
+
+  it('promise at a quarter of an hour at which it is open', () => {
+    expect(promisable(OPEN, 10 * HOUR + MINUTE)).toBe(10.25 * HOUR);
+    expect(promisable(OPEN, 17 * HOUR + 59 * MINUTE)).toBe(18 * HOUR);
+    expect(promisable(OPEN, 20 * HOUR)).toBe(DAY + 9 * HOUR);
+  });
+
+  it('end work whose minutes are no whole milliseconds', () => {
+    expect(worked(OPEN, 9 * HOUR + 0.3, 12.345678901).at(-1)?.until).toBeCloseTo(9 * HOUR + 740_741, -1);
+  });
+
+  it('are kept by hands, and no minute is lost', () => {
+    fc.assert(
+      fc.property(fc.nat(10 * 1440), fc.integer({ min: 1, max: 2000 }), (at, minutes) => {
+        const spans = worked(OPEN, at * MINUTE, minutes);
+        const sum = spans.reduce((all, { from, until }) => all + until - from, 0);
+        expect(Math.round(sum / MINUTE)).toBe(minutes);
+        expect(Math.round(openMinutes(OPEN, spans[0]?.from ?? 0, spans.at(-1)?.until ?? 0))).toBe(minutes);
+      }),
+    );
+  });
+});
+
+const piece = fc.record({ alone: fc.boolean(), berth: fc.boolean(), minutes: fc.integer({ min: 1, max: 900 }) });
+const shop = fc.record({
+  jobs: fc.array(fc.array(piece, { minLength: 1, maxLength: 4 }), { minLength: 1, maxLength: 12 }),
+  hands: fc.integer({ min: 1, max: 3 }),
+  berths: fc.integer({ min: 1, max: 3 }),
+  seed: fc.nat(),
+});
+type Shop = typeof shop extends fc.Arbitrary<infer T> ? T : never;
+const worksOf = ({ jobs, seed }: Shop) => {
+  const random = seededRandom(seed);
+  return jobs.map((pieces, n) =>
+    work(
+      `J${String(n).padStart(2, '0')}`,
+      pieces.map((one) => (one.alone ? alone(one.minutes, one.berth) : hands(one.minutes))),
+      Math.floor(random() * 60),
+    ),
+  );
+};
+
+describe('a bench', () => {
+  it('does other work while something runs, and lets a run go through the night', () => {
+    const works = [work('A', [hands(60), alone(20 * 60), hands(30)]), work('B', [hands(120)])];
+    const { ready } = simulate(works, ['A', 'B'], bench());
+    // B is done while A runs; A's run began at ten and ends at six the next morning.
+    expect(ready.get('B')).toBe(12 * HOUR);
+    expect(ready.get('A')).toBe(DAY + 9.5 * HOUR);
+  });
+
+  it('begins no run while nobody is there', () => {
+    const works = [work('A', [alone(600)]), work('B', [alone(60)])];
+    // The one berth is free at seven in the evening.
+    expect(simulate(works, ['A', 'B'], bench()).ready.get('B')).toBe(DAY + 10 * HOUR);
+  });
+
+  it('waits for what is on its way', () => {
+    const late = work('A', [hands(60)], null, { from: 2 * DAY });
+    expect(simulate([late], ['A'], bench()).ready.get('A')).toBe(2 * DAY + 10 * HOUR);
+  });
+
+  it('has never more hands than there are, never two runs at a berth, and each piece after the one before', () => {
+    fc.assert(
+      fc.property(shop, (given) => {
+        const works = worksOf(given);
+        const { hands: people, berths } = given;
+        const order = bestOrder(works, bench({ hands: people, berths }));
+        const { placed, ready } = simulate(works, order, bench({ hands: people, berths }));
+        expect(placed).toHaveLength(works.reduce((sum, { pieces }) => sum + pieces.length, 0));
+        for (const kind of ['hands', 'alone'] as const) {
+          const at = placed.filter((one) => one.kind === kind && one.at !== null);
+          expect(at.every((one) => (one.at ?? 0) < (kind === 'hands' ? people : berths))).toBe(true);
+          for (const one of at)
+            for (const other of at)
+              if (one !== other && one.at === other.at)
+                for (const span of one.spans)
+                  for (const beside of other.spans)
+                    expect(span.from >= beside.until || beside.from >= span.until).toBe(true);
+        }
+        for (const { tag, pieces } of works) {
+          const own = placed.filter((one) => one.tag === tag).sort((one, other) => one.piece - other.piece);
+          expect(own.map((one) => one.piece)).toEqual(pieces.map((_piece, n) => n));
+          own.forEach((one, n) => {
+            const before = own[n - 1]?.spans.at(-1)?.until ?? 0;
+            expect(one.spans[0]?.from).toBeGreaterThanOrEqual(before);
+            // Whatever is begun is begun while it is open.
+            expect(nextOpen(OPEN, one.spans[0]?.from ?? 0)).toBe(one.spans[0]?.from);
+          });
+          expect(ready.get(tag)).toBe(own.at(-1)?.spans.at(-1)?.until);
+        }
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  it('comes to the same whatever the listing', () => {
+    fc.assert(
+      fc.property(shop, (given) => {
+        const works = worksOf(given);
+        expect(bestOrder([...works].reverse(), bench())).toEqual(bestOrder(works, bench()));
+      }),
+      { numRuns: 30 },
+    );
+  });
+});
+
+/** Every order of some tags. */
+function* orders(tags: readonly string[]): Generator<string[]> {
+  if (tags.length < 2) yield [...tags];
+  for (const first of tags) for (const rest of orders(tags.filter((tag) => tag !== first))) yield [first, ...rest];
+}
+
+describe('the order', () => {
+  it('is as late in the middle as the best of all orders, within a tenth, over 200 small shops', () => {
+    const random = seededRandom(2031);
+    const between = (from: number, to: number) => Math.floor(from + random() * (to - from + 1));
+    let [found, least] = [0, 0];
+    for (let n = 0; n < 200; n += 1) {
+      const works = Array.from({ length: between(3, 6) }, (_none, at) =>
+        work(
+          `J${at}`,
+          [
+            hands(between(10, 180)),
+            ...(random() < 0.6 ? [alone(between(30, 900), random() < 0.8), hands(between(5, 60))] : []),
+          ],
+          between(1, 40),
+        ),
+      );
+      const own = bench({ hands: between(1, 2), berths: between(1, 2) });
+      const late = (order: readonly string[]) => lateness(works, simulate(works, order, own));
+      found += late(bestOrder(works, own));
+      least += Math.min(...[...orders(works.map(({ tag }) => tag))].map(late));
+    }
+    expect(least).toBeGreaterThan(1000);
+    expect(found / least).toBeLessThanOrEqual(1.1);
+  });
+
+  it('puts what is promised sooner first where both cannot be', () => {
+    const works = [work('A', [hands(240)], 30), work('B', [hands(240)], 4)];
+    expect(bestOrder(works, bench())).toEqual(['B', 'A']);
+  });
+});
+
+describe('a forecast', () => {
+  const works = [work('A', [hands(60), alone(240), hands(30)], 20), work('B', [hands(90)], 3)];
+  const order = bestOrder(works, bench());
+
+  it('is a range around what usually happens, and the same each time', () => {
+    const first = forecast(works, order, bench());
+    expect(forecast(works, order, bench())).toEqual(first);
+    for (const { low, middle, high } of first.values()) expect([low <= middle, middle <= high]).toEqual([true, true]);
+    const usual = simulate(works, order, bench()).ready.get('B') ?? 0;
+    expect(Math.abs((first.get('B')?.middle ?? 0) - usual)).toBeLessThan(30 * MINUTE);
+  });
+
+  it('draws durations whose tenth and ninetieth are those of their range', () => {
+    const random = seededRandom(5);
+    const spread = { low: 40, middle: 60, high: 120 };
+    const all = Array.from({ length: 4000 }, () =>
+      drawn(spread, Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random())),
+    ).sort((one, other) => one - other);
+    expect(all[400]).toBeGreaterThan(37);
+    expect(all[400]).toBeLessThan(43);
+    expect(all[3600]).toBeGreaterThan(108);
+    expect(all[3600]).toBeLessThan(132);
+  });
+
+  it('says what can be promised for one more, and what would be late if it is taken', () => {
+    const more = work('new', [hands(300)]);
+    // A whole day is taken until then: B is due at noon, and stays so.
+    const { promise, slips, ready } = whatIf(works, more, bench());
+    expect(promise).toBeGreaterThanOrEqual(ready.high);
+    expect(nextOpen(OPEN, promise - MINUTE)).toBe(promise - MINUTE);
+    expect(slips).toEqual([]);
+    // What has to be done within the hour makes the other late that was to be done by half past ten.
+    const tight = [work('B', [hands(90)], 1.5)];
+    const urgent = work('new', [hands(60)], 1);
+    expect(whatIf(tight, urgent, bench()).slips).toEqual([{ tag: 'B', by: 60 }]);
+    // Without a promise of its own it comes after what is due, and makes nobody late.
+    const free = whatIf(tight, { ...urgent, promisedAt: null }, bench());
+    expect(free.slips).toEqual([]);
+    expect(free.ready.middle).toBeGreaterThan(10.5 * HOUR);
+  });
+
+  it('makes nobody late who is not named, whatever is open', () => {
+    fc.assert(
+      fc.property(shop, fc.integer({ min: 1, max: 60 }), (given, due) => {
+        const works = worksOf(given);
+        const own = bench({ hands: given.hands, berths: given.berths });
+        const { slips, ready, promise } = whatIf(works, work('new', [hands(60)], due), own);
+        expect(slips.every(({ tag, by }) => by >= 15 && works.some((one) => one.tag === tag))).toBe(true);
+        expect(ready.low <= ready.middle && ready.middle <= ready.high).toBe(true);
+        expect(promise).toBeGreaterThanOrEqual(own.now);
+      }),
+      { numRuns: 30 },
+    );
+  });
+
+  it('tells how much of each opening is taken', () => {
+    const [today, next] = loads(works, order, bench());
+    expect(today).toMatchObject({ planned: 180, there: 540 });
+    expect(next?.planned).toBe(0);
+  });
+});
+
+describe('a job that is not booked yet', () => {
+  const typical = { low: 40, middle: 90, high: 200 };
+  it('has hands, a copy where one is wished for, and hands again', () => {
+    const copy = workOfWish([{ kind: 'new drive', least: bytesOfNominal(480) }], 0, typical);
+    expect(copy.pieces.map(({ kind }) => kind)).toEqual(['hands', 'alone', 'hands']);
+    expect(copy.pieces[1]?.takes).toEqual(typical);
+    const fresh = workOfWish([{ kind: 'fresh installation', least: bytesOfNominal(480) }], 0, typical);
+    expect(fresh.pieces.map(({ kind }) => kind)).toEqual(['hands']);
+  });
+});
