@@ -16,6 +16,7 @@ import {
   endRound,
   listStays,
   scanInRound,
+  setHours,
   setMessageRules,
   say,
   viewTill,
@@ -120,12 +121,14 @@ export async function seedDemo(
   });
 }
 
-/** What goes to customers since the day before yesterday: most of it by itself, at any hour. */
+/** When the shop is open, and what goes to customers since the day before yesterday: most of it by itself, at any hour. */
 async function tellCustomers(context: CommandContext): Promise<void> {
   const goes: Partial<Record<MessageKind, Sending>> = {
     ...{ quote: 'once looked at', 'part late': 'once looked at' },
     ...{ ready: 'by itself', reminder: 'by itself', bill: 'by itself' },
   };
+  const day = { from: '09:00', until: '18:00' };
+  await setHours(context, { week: [day, day, day, day, day, { from: '10:00', until: '14:00' }, null], closed: [] });
   await setMessageRules(context, {
     ...FIRST_RULES,
     templates: FIRST_RULES.templates.map((one) => ({ ...one, how: goes[one.kind] ?? 'not' })),

@@ -9,6 +9,7 @@ export { overrideGate } from '../jobs/override-gate';
 export { openClaim } from '../returns/returns';
 export { beginRound, endRound, scanInRound } from '../custody/round';
 export { listStays } from '../custody/list-stays';
+export { setHours } from '../shop/hours';
 export { setRules as setMessageRules } from '../shop/message-rules';
 export { handOff, claim } from '../custody/claims';
 export { orderParts } from '../matching/part-orders';

@@ -5,7 +5,7 @@ type Job = PageView['jobs'][number];
 
 /** What the customer of an order sees on a phone: how it stands, what we ask, the quote, the papers. It needs no script. */
 export function CustomerPage({ page, path, trouble }: { page: PageView; path: string; trouble: string | null }) {
-  const { shop, jobs, quote, bills, payments, due, here } = page;
+  const { shop, jobs, quote, bills, payments, due, here, open } = page;
   return (
     <>
       <header>
@@ -20,6 +20,13 @@ export function CustomerPage({ page, path, trouble }: { page: PageView; path: st
       {jobs.map((job) => (
         <JobPart key={job.tag} job={job} />
       ))}
+      {open && (
+        <section>
+          <h2>Fetch it</h2>
+          <p>We are open {open.hours}.</p>
+          {open.closed.length > 0 && <p>Closed on {open.closed.join(', ')}.</p>}
+        </section>
+      )}
       {quote && <QuotePart quote={quote} path={path} several={jobs.length > 1} />}
       {(bills.length > 0 || payments.length > 0) && (
         <section>

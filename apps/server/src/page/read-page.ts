@@ -1,11 +1,13 @@
 import { plainState, type PlainState } from '@udrel/core/plain';
 import type { Quote } from '@udrel/core/quote';
+import { tellHours } from '@udrel/core/schedule';
 import type { EntityManager } from 'typeorm';
 import { readJobs } from '../jobs/job-record';
 import { quoteFor } from '../orders/quotes';
 import { rows } from '../platform/database/database';
-import { dayWriter, shopDay } from '../shop/calendar';
+import { dayWriter, daysAfter, shopDay } from '../shop/calendar';
 import { readRules } from '../shop/message-rules';
+import { saidHours } from '../shop/hours';
 import { readShop } from '../staff/people';
 import type { Opened } from './links';
 
@@ -22,7 +24,12 @@ export interface PageView {
   due: number;
   /** What of theirs lies here. */
   here: string[];
+  /** When it can be fetched, where something is ready and the shop has said when it is open; days soon on which it is not. */
+  open: { hours: string; closed: string[] } | null;
 }
+
+/** Days on which the shop is closed are told so many days ahead. */
+const SOON = 21;
 
 interface PageQuote {
   version: number;
@@ -55,7 +62,15 @@ export async function readPage(manager: EntityManager, { order }: Opened, now: D
       where o.number = $1 and b.returned_at is null order by j.number, b.number`,
     [order],
   );
+  const ready = jobs.some(({ readySince, closedAt }) => readySince !== null && closedAt === null);
+  const hours = ready ? await saidHours(manager) : null;
+  const today = shopDay(now, formats);
+  const soon = daysAfter(today, SOON);
   return {
+    open: hours && {
+      hours: tellHours(hours.week),
+      closed: hours.closed.filter((one) => one.day >= today && one.day <= soon).map((one) => day(one.day)),
+    },
     shop,
     locale: formats.locale,
     jobs: jobs.map(({ tag, model, promisedAt, closedAt, holding, snapshot }) => ({

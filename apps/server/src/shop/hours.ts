@@ -11,9 +11,15 @@ const DAY = { from: '09:00', until: '18:00' };
 /** What a shop begins with, until its owner says otherwise. */
 const USUAL: OpeningHours = { week: [DAY, DAY, DAY, DAY, DAY, { from: '10:00', until: '14:00' }, null], closed: [] };
 
-export async function readHours(manager: EntityManager): Promise<OpeningHours> {
+/** When the shop is open by what its owner said; null where nobody has said it. */
+export async function saidHours(manager: EntityManager): Promise<OpeningHours | null> {
   const setting = await manager.findOneBy(Setting, { key: 'hours' });
-  return (setting?.value as OpeningHours | undefined) ?? USUAL;
+  return (setting?.value as OpeningHours | undefined) ?? null;
+}
+
+/** The same, or what is usual. */
+export async function readHours(manager: EntityManager): Promise<OpeningHours> {
+  return (await saidHours(manager)) ?? USUAL;
 }
 
 /** Sets when the shop is open from now on. */

@@ -55,6 +55,24 @@ describe('the page of a customer', () => {
     expect(response.headers.get('content-security-policy')).toContain("default-src 'none'");
   });
 
+  it('says when what is ready can be fetched, once the shop has said when it is open', async () => {
+    const work = new Work(shop.as.technician, await bookJob(shop.as.counter, stock));
+    const { path } = await linkOf(work.job.order);
+    const day = { from: '09:00', until: '18:00' };
+    const hours = { week: [day, day, day, day, day, null, null], closed: [] };
+    const told = async () => (await page(path ?? '')).text();
+    await work.post('/corrections/end', { correction: { what: 'end', kind: 'declined' }, reason: 'too dear' });
+    expect(work.job.readySince).not.toBeNull();
+    expect(await told()).not.toContain('We are open');
+    await shop.as.owner.send('PUT', '/shop/hours', hours);
+    expect(await told()).toContain('We are open Monday to Friday 09:00 to 18:00.');
+    const { path: waiting } = await quoted();
+    expect(await (await page(waiting)).text()).not.toContain('We are open');
+    const tomorrow = new Date(shop.clock.now.getTime() + 86_400_000).toISOString().slice(0, 10);
+    await shop.as.owner.send('PUT', '/shop/hours', { ...hours, closed: [{ day: tomorrow, name: 'inventory' }] });
+    expect(await told()).toMatch(/Closed on \d/);
+  });
+
   it('takes a yes with a name, once, and for what was put', async () => {
     const { work, path, total } = await quoted();
     expect((await answer(path, { answer: 'yes', version: '1', total: `${total}`, name: ' ' })).status).toBe(422);

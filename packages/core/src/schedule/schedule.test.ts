@@ -12,6 +12,7 @@ import {
   openMinutes,
   promisable,
   simulate,
+  tellHours,
   whatIf,
   worked,
   workOfWish,
@@ -49,6 +50,17 @@ describe('opening hours', () => {
       { from: DAY + 9 * HOUR, until: DAY + 9.5 * HOUR },
     ]);
     expect(openMinutes(OPEN, 17 * HOUR, DAY + 10 * HOUR)).toBe(120);
+  });
+
+  it('are told with days alike together', () => {
+    const day = { from: '09:00', until: '18:00' };
+    const short = { from: '10:00', until: '14:00' };
+    expect(tellHours([day, day, day, day, day, short, null])).toBe(
+      'Monday to Friday 09:00 to 18:00, Saturday 10:00 to 14:00',
+    );
+    expect(tellHours([day, day, null, day, short, null, null])).toBe(
+      'Monday and Tuesday 09:00 to 18:00, Thursday 09:00 to 18:00, Friday 10:00 to 14:00',
+    );
   });
 
   it('promise at a quarter of an hour at which it is open', () => {
