@@ -61,7 +61,7 @@ async function take(colorScheme, views, login = 'ilse') {
     await page.goto(shop.url + path);
     // The stream of hints never ends, so that the network is never idle: wait for the content instead.
     await page.locator('main, article').first().waitFor();
-    while ((await page.getByText(/^(Reading|Opening) /).count()) > 0) await sleep(100);
+    while ((await page.getByText(/^(Reading|Opening) .*…$/).count()) > 0) await sleep(100);
     if (act) await act(page);
     await page.evaluate('document.fonts.ready');
     await sleep(600);
