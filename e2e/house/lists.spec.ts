@@ -15,6 +15,7 @@ const firstRow = (page: Page) => page.getByRole('table').getByRole('row').nth(1)
 
 test('the shelf is sorted, filtered, counted, sent as a file, and a part is looked at by keyboard', async ({
   page,
+  browser,
 }) => {
   await enter(page, 'ilse', '/shelf');
   const status = page.getByRole('status').filter({ hasText: /parts?$/ });
@@ -46,6 +47,12 @@ test('the shelf is sorted, filtered, counted, sent as a file, and a part is look
   await page.getByRole('button', { name: 'Kept filters' }).click();
   await page.getByRole('menuitem', { name: 'dear drives' }).click();
   await expect(page.getByRole('button', { name: 'Filter: dear drives' })).toBeVisible();
+  // It is kept at the account: another browser has it too.
+  const other = await (await browser.newContext({ locale: 'en-GB' })).newPage();
+  await enter(other, 'ilse', '/shelf');
+  await other.getByRole('button', { name: 'Kept filters' }).click();
+  await expect(other.getByRole('menuitem', { name: 'dear drives' })).toBeVisible();
+  await other.context().close();
   await expect(status).toContainText(`${count} parts`);
   await firstRow(page).focus();
   await page.keyboard.press('ArrowDown');

@@ -17,6 +17,9 @@ export async function faultsOf(page: Page, only: 'everything' | 'contrast' = 'ev
   if (!(await page.evaluate(() => 'axe' in window))) await page.evaluate(AXE);
   return page.evaluate(async (only) => {
     const { axe } = window as unknown as { axe: Axe };
+    // What fades in or out has a colour of its own meanwhile that nobody reads.
+    const fading = document.getAnimations().filter((one) => one.effect?.getComputedTiming().iterations !== Infinity);
+    await Promise.all(fading.map((one) => one.finished.catch(() => undefined)));
     const placeOf = (one: Element | null): string =>
       one ? `${placeOf(one.parentElement)} ${one.tagName}.${one.className}${one.getAttribute('style') ?? ''}` : '';
     const written = [...document.body.querySelectorAll('*')].filter(

@@ -18,7 +18,7 @@ async function main(): Promise<void> {
   const config = readConfig(process.env);
   const database = await openDatabase(config.databaseUrl);
   const hints = await openHints(config.databaseUrl, log);
-  await followFormats(database.manager);
+  await followFormats(database.manager, hints, log);
   keepHouse(database, log);
   await noteReady(database.manager, new Date());
   const index = indexInThread(config.databaseUrl);

@@ -1,3 +1,4 @@
+export * from './endpoints/account/filters';
 export * from './endpoints/all';
 export * from './endpoints/bench/agent';
 export * from './endpoints/bench/bench';

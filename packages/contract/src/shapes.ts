@@ -1,3 +1,4 @@
+export * from './shapes/account/filters';
 export * from './shapes/agent';
 export * from './shapes/commands';
 export * from './shapes/hand-over/custody';

@@ -11,6 +11,7 @@ export type * from './views/schedule-views';
 export type * from './views/shelf-views';
 export type * from './views/views';
 export type * from './views/wipe-views';
+export type * from './shapes/account/filters';
 export type * from './shapes/agent';
 export type * from './shapes/commands';
 export type * from './shapes/day/hours';

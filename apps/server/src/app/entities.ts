@@ -16,7 +16,7 @@ import { JobKey, Secret } from '../secrets/entities';
 import { Drive, Part, PartOrder, Place, Reservation, Stock } from '../shelf/entities';
 import { Idempotency } from '../platform/http/entities';
 import { TillCount } from '../till/entities';
-import { Session, Setting, Staff } from '../staff/entities';
+import { KeptFilter, Session, Setting, Staff } from '../staff/entities';
 import { Wipe } from '../wiping/entities';
 
 /** Every entity of the database. */
@@ -60,6 +60,7 @@ export const entities = [
   ReadBackRequestEntity,
   ReadsRequestEntity,
   Wipe,
+  KeptFilter,
   JobKey,
   Secret,
   Audit,

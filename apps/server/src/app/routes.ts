@@ -15,7 +15,7 @@ import { returnHandlers } from './handlers/returns';
 import { scheduleHandlers } from './handlers/schedule';
 import { moneyHandlers, orderHandlers } from './handlers/orders';
 import { shopHandlers } from './handlers/shop';
-import { sessionHandlers, staffHandlers } from './handlers/staff';
+import { filterHandlers, sessionHandlers, staffHandlers } from './handlers/staff';
 import { copyingHandlers, matchingHandlers, planningHandlers } from './handlers/work';
 
 /** Every endpoint with what answers it. */
@@ -33,6 +33,7 @@ export function routesOf(config: SignInConfig, hints: HintHub, rank: RankDrives,
     ...returnHandlers,
     ...wipeHandlers,
     ...scheduleHandlers,
+    ...filterHandlers,
     ...paperHandlers(photos),
     ...jobHandlers(photos),
     ...correctionHandlers,

@@ -62,3 +62,11 @@ export const Session = new EntitySchema<SessionRow>({
     { name: 'session_staff', columns: ['staffId'] },
   ],
 });
+
+/** A filter of a list that somebody keeps under a name. */
+export const KeptFilter = new EntitySchema<{ id: string; staffId: string; list: string; name: string; search: string }>(
+  {
+    name: 'kept_filter',
+    columns: { id: key(), staffId: reference('staff'), list: text(), name: text(), search: text() },
+  },
+);

@@ -77,6 +77,8 @@ const MONEY = [
     'wipe',
     'hours',
     'whatIf',
+    'keptFilters',
+    'keepFilter',
     'rounds',
     'beginRound',
     'scanInRound',

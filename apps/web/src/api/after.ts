@@ -33,6 +33,8 @@ export const {
   useClaimCountQuery,
   useOpenClaimMutation,
   useSettleClaimMutation,
+  useKeptFiltersQuery,
+  useKeepFilterMutation,
   useHoursQuery,
   useSetHoursMutation,
   useWhatIfQuery,

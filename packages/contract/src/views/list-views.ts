@@ -1,3 +1,4 @@
+import type { FilteredList } from '../shapes/account/filters';
 import type { PartView } from './shelf-views';
 import type { EventView, ModelView } from './views';
 
@@ -49,3 +50,10 @@ export interface AuditRow {
 
 export type AuditPage = Page<AuditRow>;
 export type EventPage = Page<EventView>;
+
+/** A filter of a list that somebody keeps: what stands in its address behind the question mark. */
+export interface KeptFilterView {
+  list: FilteredList;
+  name: string;
+  search: string;
+}

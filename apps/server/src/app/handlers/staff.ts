@@ -1,6 +1,7 @@
-import { sessionEndpoints, staffEndpoints } from '@udrel/contract/endpoints';
+import { filterEndpoints, sessionEndpoints, staffEndpoints } from '@udrel/contract/endpoints';
 import { handlers } from '../../platform/http/handlers';
 import { changeAccount, changePassword, listAccounts, makeAccount, resetPassword, setPin } from '../../staff/accounts';
+import { keepFilter, keptFilters } from '../../staff/kept-filters';
 import { endSession, listSessions, signOutEverywhere, switchable } from '../../staff/sessions';
 import { signingIn, type SignInConfig } from '../../staff/sign-in';
 
@@ -20,4 +21,9 @@ export const staffHandlers = handlers(staffEndpoints, {
   sessions: (call) => listSessions(call),
   endSession: (call) => endSession(call, call.params.session),
   signOutEverywhere: (call) => signOutEverywhere(call),
+});
+
+export const filterHandlers = handlers(filterEndpoints, {
+  keptFilters: (call) => keptFilters(call),
+  keepFilter: (call) => keepFilter(call, call.body),
 });

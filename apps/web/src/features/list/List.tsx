@@ -2,7 +2,7 @@ import DownloadOutlined from '@mui/icons-material/DownloadOutlined';
 import Button from '@mui/material/Button';
 import { useMemo, type ReactNode } from 'react';
 import { useAddress } from './address';
-import type { CountView, Page } from '@udrel/contract/types';
+import type { CountView, FilteredList, Page } from '@udrel/contract/types';
 import { SHORT } from '../../api/define';
 import { moment } from '../../format/time';
 import { whole } from '../../format/units';
@@ -24,8 +24,8 @@ interface Pages<Row> {
 }
 
 interface Props<Row, By extends string> {
-  /** What this browser keeps of it is kept under this name. */
-  kept: string;
+  /** What the browser and the account keep of it is kept under this name. */
+  kept: FilteredList;
   /** What it is of: "Jobs"; one and many of them: "job", "jobs". */
   title: string;
   words: readonly [one: string, many: string];

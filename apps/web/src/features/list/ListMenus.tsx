@@ -6,8 +6,11 @@ import ListItemText from '@mui/material/ListItemText';
 import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { useSearchParams } from 'react-router';
+import type { FilteredList, KeptFilterView } from '@udrel/contract/types';
+import { useKeepFilterMutation, useKeptFiltersQuery } from '../../api/after';
+import { TroubleNote } from '../../ui';
 import type { Column } from './ListTable';
 import { useKeptHere } from '../stored/kept-here';
 import styles from './list-table.module.css';
@@ -59,24 +62,33 @@ export function ColumnMenu<Row, By extends string>(props: {
   );
 }
 
-/** A filter that was kept: the address of the list with it. */
-interface KeptFilter {
-  name: string;
-  search: string;
-}
+const NONE: readonly KeptFilterView[] = [];
 
-/** Filters kept under a name in this browser: one is chosen, the present one is kept, one is thrown away. */
-export function FilterMenu({ list }: { list: string }) {
+/**
+ * Filters that somebody keeps under a name, in whichever browser: one is chosen, the present one is kept, one is thrown away.
+ * What this browser alone had kept is given to the account.
+ */
+export function FilterMenu({ list }: { list: FilteredList }) {
   const [search, setSearch] = useSearchParams();
-  const [kept, setKept] = useKeptHere<readonly KeptFilter[]>(`${list}.filters`, []);
+  const { data: all = NONE, error } = useKeptFiltersQuery();
+  const [send, { error: refused, isLoading }] = useKeepFilterMutation();
+  const [here, setHere] = useKeptHere<readonly { name: string; search: string }[]>(`${list}.filters`, []);
+  const kept = all.filter((one) => one.list === list);
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const [name, setName] = useState('');
   const now = search.toString();
   const present = kept.find((one) => one.search === now);
-  const keep = () => {
+  useEffect(() => {
+    if (here.length === 0) return;
+    void Promise.all(here.map((one) => send({ body: { list, ...one } }))).then(
+      (done) => done.every((one) => !one.error) && setHere([]),
+    );
+    // Once: what is kept from now on is kept at the account.
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- what lies in this browser is read when the list opens
+  }, []);
+  const keep = async () => {
     const called = name.trim();
-    if (called === '') return;
-    setKept([...kept.filter((one) => one.name !== called), { name: called, search: now }]);
+    if (called === '' || (await send({ body: { list, name: called, search: now } })).error) return;
     setName('');
     setAnchor(null);
   };
@@ -99,7 +111,7 @@ export function FilterMenu({ list }: { list: string }) {
           </MenuItem>
         ))}
         {present && (
-          <MenuItem onClick={() => setKept(kept.filter((one) => one !== present))}>
+          <MenuItem onClick={() => void send({ body: { list, name: present.name, search: null } })}>
             Throw “{present.name}” away
           </MenuItem>
         )}
@@ -116,13 +128,14 @@ export function FilterMenu({ list }: { list: string }) {
               if (event.key !== 'Enter') return;
               // Or it presses the button that has the keyboard once the menu is gone.
               event.preventDefault();
-              keep();
+              void keep();
             }}
           />
-          <Button disabled={name.trim() === ''} onClick={keep}>
+          <Button disabled={isLoading || name.trim() === ''} onClick={() => void keep()}>
             Keep
           </Button>
         </li>
+        <TroubleNote error={refused ?? error} />
       </Menu>
     </>
   );

@@ -1,3 +1,4 @@
+import { filterEndpoints } from '../account/filters';
 import { scheduleEndpoints } from '../day/schedule';
 import { custodyEndpoints } from './custody';
 import { messageEndpoints } from './messages';
@@ -5,7 +6,7 @@ import { paperEndpoints } from './papers';
 import { returnEndpoints } from './returns';
 import { wipeEndpoints } from './wipes';
 
-/** What follows the work (custody, messages, papers, returns, wipes), and its schedule. Their views bring them along. */
+/** What follows the work (custody, messages, papers, returns, wipes), its schedule, and what an account keeps. Their views bring them along. */
 export const afterEndpoints = {
   ...custodyEndpoints,
   ...messageEndpoints,
@@ -13,4 +14,5 @@ export const afterEndpoints = {
   ...returnEndpoints,
   ...wipeEndpoints,
   ...scheduleEndpoints,
+  ...filterEndpoints,
 };

@@ -20,7 +20,9 @@ import { Photographs1796600000000 } from './photographs';
 import { PlacesOnTheSheet1796500000000 } from './places-on-the-sheet';
 import { TrialsIndex1795960000000 } from './trials-index';
 import { NamesOfTheBench1796100000000 } from './names-of-the-bench';
-import { Hours1797500000000 } from './hours';
+import { KeptFilters1797600000000 } from './day/kept-filters';
+import { FormatsTold1797700000000 } from './day/formats-told';
+import { Hours1797500000000 } from './day/hours';
 import { Wipes1797400000000 } from './hand-over/wipes';
 import { NamesOfTheField1795990000000 } from './names-of-the-field';
 import { PlanAndCopy1795600000000 } from './first/plan-and-copy';
@@ -53,4 +55,6 @@ export const migrations = [
   Messages1797300000000,
   Wipes1797400000000,
   Hours1797500000000,
+  KeptFilters1797600000000,
+  FormatsTold1797700000000,
 ];

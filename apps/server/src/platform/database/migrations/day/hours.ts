@@ -1,6 +1,6 @@
 import type { MigrationInterface, QueryRunner } from 'typeorm';
-import { auditedIndex } from './hand-over/bills';
-import { AUDITED_NOW } from './hand-over/messages';
+import { auditedIndex } from '../hand-over/bills';
+import { AUDITED_NOW } from '../hand-over/messages';
 
 /** What an owner looks back at holds when the shop is open, too. */
 export class Hours1797500000000 implements MigrationInterface {
