@@ -18,8 +18,12 @@ export async function faultsOf(page: Page, only: 'everything' | 'contrast' = 'ev
   return page.evaluate(async (only) => {
     const { axe } = window as unknown as { axe: Axe };
     // What fades in or out has a colour of its own meanwhile that nobody reads.
-    const fading = document.getAnimations().filter((one) => one.effect?.getComputedTiming().iterations !== Infinity);
-    await Promise.all(fading.map((one) => one.finished.catch(() => undefined)));
+    const fading = document
+      .getAnimations()
+      .filter((one) => one.playState === 'running' && one.effect?.getComputedTiming().iterations !== Infinity);
+    const faded = Promise.all(fading.map((one) => one.finished.catch(() => undefined)));
+    // One that is held never ends.
+    await Promise.race([faded, new Promise((enough) => setTimeout(enough, 1000))]);
     const placeOf = (one: Element | null): string =>
       one ? `${placeOf(one.parentElement)} ${one.tagName}.${one.className}${one.getAttribute('style') ?? ''}` : '';
     const written = [...document.body.querySelectorAll('*')].filter(

@@ -34,6 +34,8 @@ export async function viewErasure(manager: EntityManager, id: string, now: Date)
 
 /** Rows of a customer that go whatever bills say: each with the table that leads to the customer. */
 const GOES = [
+  `update wipe set paper_id = null where paper_id in (select p.id from paper p join job j on j.id = p.job_id
+     join shop_order o on o.id = j.order_id where o.customer_id = $1)`,
   `delete from paper where job_id in (select j.id from job j join shop_order o on o.id = j.order_id where o.customer_id = $1)`,
   'delete from said where customer_id = $1',
   `delete from message_try where message_id in (select id from message where customer_id = $1)`,

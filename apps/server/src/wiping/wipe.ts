@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import type { BeginWipe, EndWipe, ReadWiped, WipeView } from '@udrel/contract/types';
 import { decimal } from '@udrel/core/capacity';
 import { durationDoubt } from '@udrel/core/estimate';
-import { identify } from '@udrel/core/identity';
+import { identify, isGrave } from '@udrel/core/identity';
 import { beginProgress } from '@udrel/core/progress';
 import { WIPE_WAYS } from '@udrel/core/wiping';
 import { freeBerth } from '../copying/berths';
@@ -65,6 +65,8 @@ export async function beginWipe(
     // A command of the drive says nothing of how long it takes to write all of one over.
     ...{ learn: overwrites, beganAt: now, endedAt: null, progress: beginProgress() },
   });
+  // What an earlier attempt left is not read any more.
+  await manager.update(Wipe, { belongingId: wiping.belongingId }, NOT_ASKED_ANY_MORE);
   const { way, tool, hidden, reallocated, survivor } = given;
   const noted = { way, tool, hidden, reallocated, survivor, belongingId: wiping.belongingId, runId, by: actor.id };
   await manager.insert(Wipe, { ...UNREAD, id: randomUUID(), ...noted });
@@ -82,7 +84,8 @@ export async function beginWipe(
   return shown(context, stay);
 }
 
-const NOT_ASKED = { berthId: null, askedBy: null, askedAt: null, trouble: '' };
+const NOT_ASKED_ANY_MORE = { berthId: null, askedBy: null, askedAt: null };
+const NOT_ASKED = { ...NOT_ASKED_ANY_MORE, trouble: '' };
 const UNREAD = { ...NOT_ASKED, seen: null, seenAt: null, seenBerth: null, notRead: '', paperId: null };
 
 /** Refuses unless what was scanned is this drive, and one that took over from it. */
@@ -105,6 +108,12 @@ export async function endWipe(context: CommandContext, tag: string, number: numb
   if (run?.outcome !== 'running') throw new Refusal(409, 'no-run', 'It is not being wiped.');
   const { outcome, note, minutes = null } = given;
   if (outcome === 'failed' && note === '') throw fieldWrong('note', 'Note what went wrong.');
+  const grave = run.alarms.find(isGrave);
+  if (outcome === 'ended well' && grave)
+    throw fieldWrong(
+      'outcome',
+      `${grave.sentence} So it did not end well: record it as failed, and look what was written to.`,
+    );
   if (outcome === 'ended well' && run.berth !== null && run.progress.done < run.plannedBytes) {
     const counted = `${decimal(run.progress.done)} of ${decimal(run.plannedBytes)}`;
     throw fieldWrong(

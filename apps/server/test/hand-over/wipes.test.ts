@@ -9,6 +9,8 @@ let stock: Stock;
 const agent = () => caller(shop.base, { authorization: `Bearer ${TEST_CONFIG.agentToken}` });
 beforeAll(async () => {
   stock = await stockUp(shop);
+  const serials = Array.from({ length: 8 }, (_none, n) => `PW-W${n}`);
+  await shop.as.owner.send('POST', '/stock', { partId: stock.driveId, serials, count: 0, place: '' });
   const berths = [7, 8].map((number) => ({ number, simulated: true, speed: 20 }));
   await agent().send('POST', '/agent/hello', { agent: 'a', boot: 'b1', berths });
 });
@@ -185,6 +187,31 @@ describe('a wipe', () => {
     const gone = { place: '', until: null, consent: true, gone: 'recycled' };
     expect((await shop.as.counter.send('POST', `/stays/${work.job.tag}/${number}`, gone)).status).toBe(200);
     expect((await begin()).body.detail).toContain('It is not here any more');
+    // Whoever it was of is erased with the certificate that names them; that it was wiped stays.
+    const { id, name } = work.job.customer;
+    const erased = await shop.as.owner.send<Problem>('POST', `/customers/${id}/erasure`, { name });
+    expect([erased.status, erased.body.detail]).toEqual([200, undefined]);
+    expect(await look()).toMatchObject({ stay: { stay: 'wiped', gone: 'recycled' }, certificate: null });
+  });
+
+  it('at a berth where another drive was seen has not ended well, and is not read any more once it is begun again', async () => {
+    const { serial, begin, end, read } = await jobWith();
+    await begin({ berth: 7 });
+    const { runs } = (await agent().get<{ runs: AgentWork[] }>('/agent/work')).body;
+    const run = runs.find(({ berth }) => berth === 7);
+    const drive = { serial: 'ANOTHER-9', bytes, model: 'x', sectorSize: 512, link: '' };
+    await agent().send('POST', '/agent/samples', {
+      ...{ agent: 'a', boot: 'b1', berth: 7, runId: run?.runId, firstSeq: 1, source: drive, target: drive },
+      samples: [[3600, 0, bytes, 0, bytes]],
+    });
+    expect((await end()).body.problems?.[0]?.sentence).toContain('Another drive lies at the berth: ANOTHER-9');
+    await end({ outcome: 'failed', note: 'another drive was plugged in' });
+    await begin({ changed: 'the right one' });
+    await end();
+    await read(8);
+    expect((await asked()).filter((one) => one.drive.serial === serial)).toHaveLength(1);
+    await begin({ changed: 'once more, to be sure' });
+    expect((await asked()).filter((one) => one.drive.serial === serial)).toEqual([]);
   });
 
   it('of which content was seen is none: it is done once more, with what was changed', async () => {
