@@ -9,7 +9,8 @@ export interface Sent {
   body?: unknown;
 }
 
-export type SendError = { status: number; data: Problem } | { status: 'FETCH_ERROR'; error: string };
+/** `read`: nothing was to be changed by it. */
+export type SendError = { status: number; data: Problem } | { status: 'FETCH_ERROR'; error: string; read?: true };
 
 /** What came of one try; `wait` is how long the server asks to wait before the next, seconds. */
 export type Asked = ({ data: unknown } | { error: SendError }) & { wait: number };

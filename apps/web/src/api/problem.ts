@@ -10,11 +10,12 @@ export interface Trouble {
 /** Reads an error of the API layer, whatever it is. */
 export function troubleOf(error: unknown): Trouble | null {
   if (!error) return null;
-  const { status, data } = error as { status?: number | string; data?: unknown };
+  const { status, data, read } = error as { status?: number | string; data?: unknown; read?: boolean };
   if (typeof status === 'number' && isProblem(data)) return { sentence: data.detail, status, problem: data };
   return {
-    sentence:
-      'The server does not answer. This cannot be kept for later, since it needs what the others do. What you typed is still here: try again.',
+    sentence: read
+      ? 'The server does not answer: this is not read yet.'
+      : 'The server does not answer. This cannot be kept for later, since it needs what the others do. What you typed is still here: try again.',
     status: 0,
     problem: null,
   };

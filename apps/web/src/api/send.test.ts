@@ -90,7 +90,11 @@ describe('sending', () => {
     stub(new Error('x'), new Error('x'), new Error('x'), new Error('x'));
     const { error } = await ask({ url: '/a' });
     expect(error).toMatchObject({ status: 'FETCH_ERROR' });
-    expect(troubleOf(error)?.sentence).toContain('What you typed is still here');
+    // Of what was only to be read nothing was typed, and nothing is to be kept.
+    expect(troubleOf(error)?.sentence).toBe('The server does not answer: this is not read yet.');
+    stub(new Error('x'), new Error('x'), new Error('x'), new Error('x'));
+    const written = await ask({ url: '/a', method: 'POST', body: {} });
+    expect(troubleOf(written.error)?.sentence).toContain('What you typed is still here');
   });
 
   it('reads an answer without content', async () => {

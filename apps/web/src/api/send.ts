@@ -29,8 +29,10 @@ export const send: BaseQueryFn<Sent, unknown, SendError> = async (sent, api, opt
     retryCondition: (error, _args, { attempt }) => attempt < TRIES && comesBack(error as SendError),
     backoff: (attempt) => pause(Math.max(PAUSE * attempt, asked)),
   })(sent, api, options);
-  if (answer.error?.status === 'FETCH_ERROR' && !api.signal.aborted) api.dispatch(lost(Date.now()));
-  return answer;
+  const { error } = answer;
+  if (error?.status !== 'FETCH_ERROR') return answer;
+  if (!api.signal.aborted) api.dispatch(lost(Date.now()));
+  return write === null ? { error: { ...error, read: true } } : answer;
 };
 
 const pause = (wait: number) => new Promise<void>((go) => setTimeout(go, wait * (1 + Math.random() / 2)));
