@@ -268,6 +268,21 @@ export class Work {
   }
 }
 
+/** What a berth answers that was asked to read a finished drive: as planned, with samples that are the same. */
+export async function answerReadBack(agent: Caller, compared: { unreadable?: number } = {}): Promise<void> {
+  type Asked = { id: string; target: object; expected: object; compare: { id: string; name: string }[] };
+  const { readBacks } = (await agent.get<{ readBacks: Asked[] }>('/agent/work')).body;
+  const [request] = readBacks;
+  await agent.send('POST', '/agent/read-backs', {
+    id: request?.id,
+    drive: { ...request?.target, model: 'x', sectorSize: 512, link: '' },
+    table: request?.expected,
+    problems: [],
+    compared: request?.compare.map(({ id, name }) => ({ id, name, samples: 64, different: 0, ...compared })),
+    trouble: '',
+  });
+}
+
 const factsAsText = ({ snapshot: { facts } }: JobView) =>
   Object.entries(facts)
     .map(([key, value]) => `${key}: ${JSON.stringify(value)}`)

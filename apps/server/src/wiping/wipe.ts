@@ -4,7 +4,7 @@ import { decimal } from '@udrel/core/capacity';
 import { durationDoubt } from '@udrel/core/estimate';
 import { identify, isGrave } from '@udrel/core/identity';
 import { beginProgress } from '@udrel/core/progress';
-import { WIPE_WAYS } from '@udrel/core/wiping';
+import { WIPE_WAYS, wipeTakes } from '@udrel/core/wiping';
 import { freeBerth } from '../copying/berths';
 import { Run } from '../copying/entities';
 import { noteAtJob } from '../jobs/change-job';
@@ -60,7 +60,8 @@ export async function beginWipe(
   await manager.insert(Run, {
     ...{ id: runId, jobId: job.id, kind: 'wipe', onto: null, about: stay.label, attempt, berthId: berth?.id ?? null },
     ...{ sourceClass: drive.class, sourceSerial: stay.serial, targetSerial: stay.serial },
-    ...{ sourceBytes: drive.bytes, targetBytes: drive.bytes, plannedBytes: drive.bytes, passes: null, estimate },
+    ...{ sourceBytes: drive.bytes, targetBytes: drive.bytes, plannedBytes: drive.bytes, passes: null },
+    estimate: wipeTakes(given.way, drive.class, estimate),
     ...{ outcome: 'running', note: '', changed: given.changed, leftAs: null, alarms: [], losses: [], took: null },
     // A command of the drive says nothing of how long it takes to write all of one over.
     ...{ learn: overwrites, beganAt: now, endedAt: null, progress: beginProgress() },

@@ -3,7 +3,7 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import type { AgentWork, EstimatesView, JobView, PlacingView } from '@udrel/contract/types';
 import { createApp } from '../../src/app/create-app';
 import { silentHints } from '../../src/hints/hub';
-import { bookJob, stockUp, Work, type Stock } from '../fixtures';
+import { answerReadBack, bookJob, stockUp, Work, type Stock } from '../fixtures';
 import { caller, indexHere, TEST_CONFIG, useShop } from '../harness';
 
 const shop = useShop();
@@ -96,20 +96,7 @@ describe('a watched copy that wrote less than planned', () => {
     ]);
     const expected = await work.post('/read-back/requests', { berth: 7 });
     expect(expected.status).toBe(200);
-    const { readBacks } = (
-      await agent().get<{
-        readBacks: { id: string; target: object; expected: object; compare: { id: string; name: string }[] }[];
-      }>('/agent/work')
-    ).body;
-    const [request] = readBacks;
-    await agent().send('POST', '/agent/read-backs', {
-      id: request?.id,
-      drive: { ...request?.target, model: 'x', sectorSize: 512, link: '' },
-      table: request?.expected,
-      problems: [],
-      compared: request?.compare.map(({ id, name }) => ({ id, name, samples: 64, different: 0, unreadable: 2 })),
-      trouble: '',
-    });
+    await answerReadBack(agent(), { unreadable: 2 });
     const { body } = await shop.as.technician.get<JobView>(`/jobs/${work.job.tag}`);
     expect(body.snapshot.facts['new drive read back']).toMatchObject({ asPlanned: true, proven: true });
     expect(body.procedure.steps.find(({ id }) => id === 'end copy')?.state).toBe('done');

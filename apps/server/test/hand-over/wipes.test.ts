@@ -1,7 +1,7 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { AgentWork, AuditPage, KeptPaperView, Problem, WipeReadRequest, WipeView } from '@udrel/contract/types';
 import type { WipeSeen } from '@udrel/core/wiping';
-import { bookJob, FACTS, stockUp, Work, type Stock } from '../fixtures';
+import { answerReadBack, bookJob, FACTS, stockUp, Work, type Stock } from '../fixtures';
 import { caller, TEST_CONFIG, useShop } from '../harness';
 
 const shop = useShop();
@@ -51,20 +51,7 @@ async function jobWith({ as = 'to be wiped', proven = true, closed = true } = {}
 
 async function readBackAtBerth(work: Work): Promise<void> {
   expect((await work.post('/read-back/requests', { berth: 8 })).status).toBe(200);
-  const { readBacks } = (
-    await agent().get<{ readBacks: { id: string; target: object; expected: object; compare: { name: string }[] }[] }>(
-      '/agent/work',
-    )
-  ).body;
-  const [request] = readBacks;
-  await agent().send('POST', '/agent/read-backs', {
-    id: request?.id,
-    drive: { ...request?.target, model: 'x', sectorSize: 512, link: '' },
-    table: request?.expected,
-    problems: [],
-    compared: request?.compare.map(({ name }) => ({ name, samples: 64, different: 0 })),
-    trouble: '',
-  });
+  await answerReadBack(agent());
   work.job = (await shop.as.technician.get<Work['job']>(`/jobs/${work.job.tag}`)).body;
   expect(work.job.snapshot.facts['new drive read back']?.proven).toBe(true);
 }

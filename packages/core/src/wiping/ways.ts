@@ -1,4 +1,4 @@
-import { spins } from '../estimate';
+import { spins, type RunEstimate } from '../estimate';
 import type { DriveClass } from '../fit';
 import type { HiddenAreas, WipeMethod, WipeWayName } from './kinds';
 
@@ -37,6 +37,22 @@ export const WIPE_WAYS = {
 
 const OVERWRITES = ['overwritten with zeros', 'overwritten with random data'] as const;
 const ENHANCED = 'SECURITY ERASE UNIT, enhanced';
+
+/** How long a command takes that writes nothing over, seconds (trade practice: seconds to minutes, by the drive). */
+const BY_COMMAND = { low: 5, middle: 60, high: 600 } as const;
+
+/**
+ * How long a wipe by that way takes: a disk that erases itself writes all of it over too; what drops keys or cells takes seconds
+ * to minutes.
+ *
+ * @param overwrite how long writing all of it over takes
+ */
+export function wipeTakes(way: WipeWayName, drive: DriveClass, overwrite: RunEstimate): RunEstimate {
+  const { method } = WIPE_WAYS[way];
+  if (method === 'overwrite' || (method === 'own erase' && spins(drive))) return overwrite;
+  const restsOn = 'seconds to minutes, by the drive';
+  return { ...overwrite, ...BY_COMMAND, prior: BY_COMMAND.middle, limitedBy: 'the drive itself', restsOn };
+}
 
 /** The ways that a drive of that class can know, the one that reaches most first. */
 export function wipeWaysFor(drive: DriveClass): WipeWayName[] {

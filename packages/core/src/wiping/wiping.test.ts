@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { seededRandom } from '../chance';
+import { estimateWipe } from '../estimate';
 import { DRIVE_CLASSES } from '../fit';
 import { complete, job, run } from '../steps/samples.test-data';
 import {
@@ -14,6 +15,7 @@ import {
   simulatedWiped,
   wipeCertificate,
   wipeConditions,
+  wipeTakes,
   wipeWaysFor,
   WIPE_SAMPLES,
   WIPE_WAYS,
@@ -139,6 +141,15 @@ describe('what is said of a wipe', () => {
       expect(notReached({ way, class: kind, hidden, reallocated })).toHaveLength(named);
     },
   );
+
+  it('takes as long as writing it over, but for commands that write nothing', () => {
+    const overwrite = estimateWipe({ class: 'SATA SSD', bytes: 500e9, link: { kind: 'sata', generation: 3 } }, []);
+    const takes = (way: WipeWayName, kind: 'disk 5400' | 'SATA SSD') => wipeTakes(way, kind, overwrite).middle;
+    expect(takes('overwritten with zeros', 'SATA SSD')).toBe(overwrite.middle);
+    expect(takes('SECURITY ERASE UNIT', 'disk 5400')).toBe(overwrite.middle);
+    expect(takes('SANITIZE, BLOCK ERASE EXT', 'SATA SSD')).toBe(60);
+    expect(takes('SANITIZE, CRYPTO SCRAMBLE EXT', 'disk 5400')).toBe(60);
+  });
 
   it('has ways for every class, an overwrite among them', () => {
     for (const kind of DRIVE_CLASSES)

@@ -4,7 +4,7 @@ import { useWatch } from 'react-hook-form';
 import { wipeEndpoints } from '@udrel/contract/endpoints';
 import type { BerthView, WipeView } from '@udrel/contract/types';
 import { normaliseSerial } from '@udrel/core/identity';
-import { HIDDEN_AREAS, notReached, WIPE_WAYS, type HiddenAreas, type WipeWayName } from '@udrel/core/wiping';
+import { HIDDEN_AREAS, notReached, WIPE_WAYS, wipeTakes, type HiddenAreas, type WipeWayName } from '@udrel/core/wiping';
 import { useBerthsQuery } from '../../api/api';
 import { useBeginWipeMutation } from '../../api/after';
 import { Field, FormTrouble } from '../../features/form/Field';
@@ -82,6 +82,7 @@ export function BeginWipe({ wipe }: { wipe: WipeView }) {
     ...{ way: (way || first) as WipeWayName, class: drive.class, hidden: hidden as HiddenAreas },
     reallocated: Number.isFinite(sectors) ? sectors : null,
   });
+  const takes = estimate && wipeTakes((way || first) as WipeWayName, drive.class, estimate);
   const again = attempts.length > 0;
   return (
     <Sheet title={again ? 'Wipe it once more' : 'Wipe it'} aside="both drives by serial, from their labels">
@@ -124,10 +125,10 @@ export function BeginWipe({ wipe }: { wipe: WipeView }) {
       </form>
       <p className={styles.told}>
         Method: {chosen.method}, {chosen.level} by NIST SP 800-88.
-        {chosen.method === 'overwrite' && estimate && (
+        {takes && (
           <>
             {' '}
-            It takes <span className="mono">{range(estimate.low, estimate.high)}</span> ({estimate.restsOn}).
+            It takes <span className="mono">{range(takes.low, takes.high)}</span> ({takes.restsOn}).
           </>
         )}
         {not.map((sentence) => (
