@@ -186,7 +186,7 @@ export function summarise(run: RunView, { health }: JobFacts, now: Date): RunSum
     left,
     alarmed,
     short,
-    atBerth: run.berth !== null,
+    berth: run.berth,
     losses: run.losses,
     wants,
   };

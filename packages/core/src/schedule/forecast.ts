@@ -1,12 +1,14 @@
 import { seededRandom } from '../chance';
 import { openMinutes, promisable } from './hours';
 import { bestOrder, lateness } from './order';
-import { simulate } from './simulate';
+import { simulate, Simulation, type Takes } from './simulate';
+import { FELT, lateBy, slipsOf, type Slip } from './slips';
 import type { Bench, Schedule, Span, Spread, Work } from './types';
 
-const MINUTE = 60_000;
 /** Futures that are gone through: the tenth and ninetieth of a hundred are told well enough by so many. */
-const FUTURES = 60;
+const FUTURES = 40;
+/** Deviates between where two pairs of futures begin. */
+const STRIDE = 1009;
 /** Standard deviations from the middle of a normal distribution to its 10th and 90th percentile. */
 const TO_TENTH = 1.2816;
 
@@ -19,13 +21,17 @@ export interface ReadyAt extends Spread {
 export function drawn({ low, middle, high }: Spread, normal: number): number {
   if (middle <= 0) return 0;
   const end = normal < 0 ? low : high;
-  const deviation = end > 0 ? Math.abs(Math.log(end / middle)) / TO_TENTH : 0;
-  return middle * Math.exp(deviation * normal);
+  return end > 0 ? middle * Math.exp((Math.abs(Math.log(end / middle)) / TO_TENTH) * normal) : middle;
 }
 
-/** A normal deviate (Box and Muller). */
-function normalOf(random: () => number): number {
-  return Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
+/** Normal deviates that are drawn from: more than a shop has pieces of work. */
+const DEVIATES = 1 << 13;
+
+/** Normal deviates (Box and Muller), the same each time. */
+const deviates = Float64Array.from({ length: DEVIATES }, deviate(seededRandom(17)));
+
+function deviate(random: () => number): () => number {
+  return () => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
 }
 
 /** When each job is ready, in the order that is given, over many futures; the same each time it is asked. */
@@ -35,14 +41,14 @@ export function forecast(
   bench: Bench,
   futures = FUTURES,
 ): Map<string, ReadyAt> {
-  const random = seededRandom(works.length * 7919 + 17);
   const seen = new Map(works.map(({ tag }): [string, number[]] => [tag, []]));
+  const simulation = new Simulation(works, order, bench);
   for (let n = 0; n < futures; n += 1) {
-    const { ready } = simulate(works, order, bench, ({ pieces }, at) => {
-      const piece = pieces[at];
-      return piece ? drawn(piece.takes, normalOf(random)) : 0;
-    });
-    for (const [tag, at] of ready) seen.get(tag)?.push(at);
+    // Each future begins elsewhere among them; the second of two goes the other way, which tells the middle better.
+    let at = (n >> 1) * STRIDE;
+    const turn = n % 2 === 0 ? 1 : -1;
+    const takes: Takes = (piece) => drawn(piece.takes, turn * (deviates[(at += 1) % DEVIATES] ?? 0));
+    for (const [tag, ready] of simulation.run(takes)) seen.get(tag)?.push(ready);
   }
   return new Map(
     works.map(({ tag, asks }) => {
@@ -53,12 +59,6 @@ export function forecast(
   );
 }
 
-/** A job that becomes late, or later than it would be, minutes. */
-export interface Slip {
-  tag: string;
-  by: number;
-}
-
 export interface WhatIf {
   ready: ReadyAt;
   /** The earliest that can honestly be promised: nine times in ten it is ready then. */
@@ -66,8 +66,6 @@ export interface WhatIf {
   slips: Slip[];
 }
 
-/** Slips of less are none that anybody feels, minutes. */
-const FELT = 15;
 /** Places in the order at which one more job is tried, at most. */
 const PLACES = 40;
 
@@ -97,20 +95,11 @@ export function whatIf(works: readonly Work[], more: Work, bench: Bench): WhatIf
       ...{ low: bench.now, middle: bench.now, high: bench.now, asks: false },
     };
   const free = readyOf(harmless);
-  const slips = works.flatMap((work) => {
-    const by = kept ? Math.round(lateBy(work, kept.schedule) - lateBy(work, before)) : 0;
-    return by >= FELT ? [{ tag: work.tag, by }] : [];
-  });
   return {
     ready: kept === harmless ? free : readyOf(kept),
     promise: promisable(bench.open, free.high),
-    slips: slips.sort((one, other) => other.by - one.by || (one.tag < other.tag ? -1 : 1)),
+    slips: kept ? slipsOf(works, before, kept.schedule) : [],
   };
-}
-
-/** How late a job is, minutes; never where nothing was promised. */
-function lateBy({ tag, promisedAt }: Work, { ready }: Schedule): number {
-  return promisedAt === null ? 0 : Math.max(0, (ready.get(tag) ?? 0) - promisedAt) / MINUTE;
 }
 
 /** Places among so many, from the first to behind the last, evenly where they are many. */
@@ -119,7 +108,7 @@ function placesIn(length: number): number[] {
   return [...new Set(Array.from({ length: many }, (_none, n) => Math.round((n * length) / Math.max(1, many - 1))))];
 }
 
-/** A day with more hands' work than hands. */
+/** How much of an opening is taken. */
 export interface Load {
   from: number;
   until: number;
@@ -128,16 +117,15 @@ export interface Load {
   there: number;
 }
 
-/** How much of each opening is taken, in the order that is given. */
-export function loads(works: readonly Work[], order: readonly string[], bench: Bench): Load[] {
-  const { placed } = simulate(works, order, bench);
-  const spans: Span[] = placed.flatMap(({ kind, spans: all }) => (kind === 'hands' ? all : []));
-  return bench.open.map(({ from, until }) => ({
-    ...{ from, until },
-    planned: Math.round(
-      spans.reduce((sum, span) => sum + Math.max(0, Math.min(until, span.until) - Math.max(from, span.from)), 0) /
-        MINUTE,
-    ),
-    there: Math.round(openMinutes([{ from: Math.max(from, bench.now), until }], bench.now, until) * bench.hands),
-  }));
+/** How much of each opening is taken as it is put, from now on. */
+export function loads({ placed }: Schedule, { now, open, people }: Bench): Load[] {
+  const spans = placed.flatMap(({ kind, spans: all }) => (kind === 'hands' ? all : []));
+  return open.map(({ from, until }) => {
+    const within = (all: readonly Span[]) => openMinutes(all, Math.max(from, now), until);
+    return {
+      ...{ from, until },
+      planned: Math.round(within(spans)),
+      there: Math.round(people.reduce((sum, { there }) => sum + within(there), 0)),
+    };
+  });
 }

@@ -37,6 +37,42 @@ export function worked(open: readonly Span[], from: number, minutes: number): Sp
   return spans;
 }
 
+/** When so many minutes of hands are over that are begun at a moment. */
+export function workedUntil(open: readonly Span[], from: number, minutes: number): number {
+  const span = spanFrom(open, from);
+  const begins = span ? Math.max(from, span.from) : from;
+  const ends = begins + Math.round(minutes * MINUTE);
+  // Most of it is over before the night.
+  if (!span || ends <= span.until) return ends > begins ? ends : from;
+  return worked(open, from, minutes).at(-1)?.until ?? from;
+}
+
+/** The last moment at or before `at` at which it is open; null where it was never open until then. */
+export function lastOpen(open: readonly Span[], at: number): number | null {
+  let [low, high] = [0, open.length];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if ((open[middle]?.from ?? 0) < at) low = middle + 1;
+    else high = middle;
+  }
+  const span = open[low - 1];
+  return span ? Math.min(at, span.until) : null;
+}
+
+/** When so many minutes of hands must be begun to be over at a moment; null where there are not so many before it. */
+export function workedBack(open: readonly Span[], until: number, minutes: number): number | null {
+  let left = Math.round(minutes * MINUTE);
+  let at = until;
+  for (;;) {
+    const ends = lastOpen(open, at);
+    if (ends === null) return null;
+    const begins = spanFrom(open, ends - 1)?.from ?? ends;
+    if (left <= ends - begins) return ends - left;
+    left -= ends - begins;
+    at = begins;
+  }
+}
+
 /** Minutes that it is open between two moments. */
 export function openMinutes(open: readonly Span[], from: number, until: number): number {
   let sum = 0;

@@ -1,7 +1,11 @@
+export * from './begin';
 export * from './forecast';
 export * from './hours';
+export * from './night';
 export * from './order';
 export * from './simulate';
+export * from './slips';
 export * from './told';
 export * from './types';
-export { workOf, workOfWish } from './work';
+export * from './whole';
+export { workOf, workOfWish, type Scheduled } from './work';

@@ -16,29 +16,20 @@ import {
   whatIf,
   worked,
   workOfWish,
-  type Bench,
-  type Piece,
-  type Span,
-  type Work,
 } from '.';
-
-const [MINUTE, HOUR, DAY] = [60_000, 3_600_000, 86_400_000];
-/** Open from nine to six, every day of four weeks, from midnight of the first. */
-const OPEN: Span[] = Array.from({ length: 28 }, (_none, day) => ({
-  from: day * DAY + 9 * HOUR,
-  until: day * DAY + 18 * HOUR,
-}));
-const bench = (over: Partial<Bench> = {}): Bench => ({ now: 9 * HOUR, open: OPEN, hands: 1, berths: 1, ...over });
-const hands = (minutes: number): Piece => ({
-  ...{ kind: 'hands', berth: false },
-  takes: { low: minutes * 0.8, middle: minutes, high: minutes * 1.5 },
-});
-const alone = (minutes: number, berth = true): Piece => ({ ...hands(minutes), kind: 'alone', berth });
-const work = (tag: string, pieces: Piece[], promisedInHours: number | null = null, over: Partial<Work> = {}): Work => ({
-  ...{ tag, pieces, from: 0, asks: false },
-  promisedAt: promisedInHours === null ? null : 9 * HOUR + promisedInHours * HOUR,
-  ...over,
-});
+import {
+  againstTheBest,
+  alone,
+  bench,
+  berths,
+  DAY,
+  hands,
+  HOUR,
+  MINUTE,
+  OPEN,
+  people,
+  work,
+} from './samples.test-data';
 
 describe('opening hours', () => {
   it('begin work at the next opening, and take it on to the day after', () => {
@@ -98,7 +89,7 @@ const worksOf = ({ jobs, seed }: Shop) => {
   return jobs.map((pieces, n) =>
     work(
       `J${String(n).padStart(2, '0')}`,
-      pieces.map((one) => (one.alone ? alone(one.minutes, one.berth) : hands(one.minutes))),
+      pieces.map((one) => (one.alone ? alone(one.minutes, one.berth ? ['berth'] : []) : hands(one.minutes))),
       Math.floor(random() * 60),
     ),
   );
@@ -128,30 +119,30 @@ describe('a bench', () => {
     fc.assert(
       fc.property(shop, (given) => {
         const works = worksOf(given);
-        const { hands: people, berths } = given;
-        const order = bestOrder(works, bench({ hands: people, berths }));
-        const { placed, ready } = simulate(works, order, bench({ hands: people, berths }));
+        const own = bench({ people: people(given.hands), berths: berths(given.berths) });
+        const order = bestOrder(works, own);
+        const { placed, ready } = simulate(works, order, own);
         expect(placed).toHaveLength(works.reduce((sum, { pieces }) => sum + pieces.length, 0));
-        for (const kind of ['hands', 'alone'] as const) {
-          const at = placed.filter((one) => one.kind === kind && one.at !== null);
-          expect(at.every((one) => (one.at ?? 0) < (kind === 'hands' ? people : berths))).toBe(true);
+        for (const unit of ['by', 'berth'] as const) {
+          const at = placed.filter((one) => one[unit] !== null);
           for (const one of at)
             for (const other of at)
-              if (one !== other && one.at === other.at)
+              if (one !== other && one[unit] === other[unit])
                 for (const span of one.spans)
                   for (const beside of other.spans)
                     expect(span.from >= beside.until || beside.from >= span.until).toBe(true);
         }
+        expect(placed.every(({ kind, by }) => (kind === 'hands') === (by !== null))).toBe(true);
         for (const { tag, pieces } of works) {
-          const own = placed.filter((one) => one.tag === tag).sort((one, other) => one.piece - other.piece);
-          expect(own.map((one) => one.piece)).toEqual(pieces.map((_piece, n) => n));
-          own.forEach((one, n) => {
-            const before = own[n - 1]?.spans.at(-1)?.until ?? 0;
+          const its = placed.filter((one) => one.tag === tag).sort((one, other) => one.piece - other.piece);
+          expect(its.map((one) => one.piece)).toEqual(pieces.map((_piece, n) => n));
+          its.forEach((one, n) => {
+            const before = its[n - 1]?.spans.at(-1)?.until ?? 0;
             expect(one.spans[0]?.from).toBeGreaterThanOrEqual(before);
             // Whatever is begun is begun while it is open.
             expect(nextOpen(OPEN, one.spans[0]?.from ?? 0)).toBe(one.spans[0]?.from);
           });
-          expect(ready.get(tag)).toBe(own.at(-1)?.spans.at(-1)?.until);
+          expect(ready.get(tag)).toBe(its.at(-1)?.spans.at(-1)?.until);
         }
       }),
       { numRuns: 60 },
@@ -169,33 +160,9 @@ describe('a bench', () => {
   });
 });
 
-/** Every order of some tags. */
-function* orders(tags: readonly string[]): Generator<string[]> {
-  if (tags.length < 2) yield [...tags];
-  for (const first of tags) for (const rest of orders(tags.filter((tag) => tag !== first))) yield [first, ...rest];
-}
-
 describe('the order', () => {
   it('is as late in the middle as the best of all orders, within a tenth, over 200 small shops', () => {
-    const random = seededRandom(2031);
-    const between = (from: number, to: number) => Math.floor(from + random() * (to - from + 1));
-    let [found, least] = [0, 0];
-    for (let n = 0; n < 200; n += 1) {
-      const works = Array.from({ length: between(3, 6) }, (_none, at) =>
-        work(
-          `J${at}`,
-          [
-            hands(between(10, 180)),
-            ...(random() < 0.6 ? [alone(between(30, 900), random() < 0.8), hands(between(5, 60))] : []),
-          ],
-          between(1, 40),
-        ),
-      );
-      const own = bench({ hands: between(1, 2), berths: between(1, 2) });
-      const late = (order: readonly string[]) => lateness(works, simulate(works, order, own));
-      found += late(bestOrder(works, own));
-      least += Math.min(...[...orders(works.map(({ tag }) => tag))].map(late));
-    }
+    const { found, least } = againstTheBest(200, 2031);
     expect(least).toBeGreaterThan(1000);
     expect(found / least).toBeLessThanOrEqual(1.1);
   });
@@ -220,10 +187,9 @@ describe('a forecast', () => {
 
   it('draws durations whose tenth and ninetieth are those of their range', () => {
     const random = seededRandom(5);
+    const normal = () => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
     const spread = { low: 40, middle: 60, high: 120 };
-    const all = Array.from({ length: 4000 }, () =>
-      drawn(spread, Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random())),
-    ).sort((one, other) => one - other);
+    const all = Array.from({ length: 4000 }, () => drawn(spread, normal())).sort((one, other) => one - other);
     expect(all[400]).toBeGreaterThan(37);
     expect(all[400]).toBeLessThan(43);
     expect(all[3600]).toBeGreaterThan(108);
@@ -251,7 +217,7 @@ describe('a forecast', () => {
     fc.assert(
       fc.property(shop, fc.integer({ min: 1, max: 60 }), (given, due) => {
         const works = worksOf(given);
-        const own = bench({ hands: given.hands, berths: given.berths });
+        const own = bench({ people: people(given.hands), berths: berths(given.berths) });
         const { slips, ready, promise } = whatIf(works, work('new', [hands(60)], due), own);
         expect(slips.every(({ tag, by }) => by >= 15 && works.some((one) => one.tag === tag))).toBe(true);
         expect(ready.low <= ready.middle && ready.middle <= ready.high).toBe(true);
@@ -262,7 +228,7 @@ describe('a forecast', () => {
   });
 
   it('tells how much of each opening is taken', () => {
-    const [today, next] = loads(works, order, bench());
+    const [today, next] = loads(simulate(works, order, bench()), bench());
     expect(today).toMatchObject({ planned: 180, there: 540 });
     expect(next?.planned).toBe(0);
   });
@@ -273,6 +239,7 @@ describe('a job that is not booked yet', () => {
   it('has hands, a copy where one is wished for, and hands again', () => {
     const copy = workOfWish([{ kind: 'new drive', least: bytesOfNominal(480) }], 0, typical);
     expect(copy.pieces.map(({ kind }) => kind)).toEqual(['hands', 'alone', 'hands']);
+    expect(copy.pieces[1]).toMatchObject({ run: 'copy', needs: ['berth'] });
     expect(copy.pieces[1]?.takes).toEqual(typical);
     const fresh = workOfWish([{ kind: 'fresh installation', least: bytesOfNominal(480) }], 0, typical);
     expect(fresh.pieces.map(({ kind }) => kind)).toEqual(['hands']);

@@ -1,128 +1,188 @@
-import { nextOpen, worked } from './hours';
-import type { Bench, Placed, Schedule, Span, Work } from './types';
+import { nextOpen, worked, workedUntil } from './hours';
+import { chained, Lane, type Going } from './lane';
+import { Pools } from './pools';
+import type { Ability, Bench, Person, Piece, Placed, Resource, Schedule, Work } from './types';
 
 const MINUTE = 60_000;
 
 /** How long a piece takes in one run of the future, minutes. */
-export type Takes = (work: Work, piece: number) => number;
-export const usually: Takes = ({ pieces }, piece) => pieces[piece]?.takes.middle ?? 0;
+export type Takes = (piece: Piece) => number;
+export const usually: Takes = ({ takes }) => takes.middle;
 
-interface Going {
-  work: Work;
-  rank: number;
-  /** The piece that is next, and from when on it can begin. */
-  next: number;
-  from: number;
-}
-
-/**
- * Goes through the work as a bench does: whoever is free takes of what can be begun what stands first in the order. Hands work
- * while it is open; what runs by itself is begun while it is open and goes on through the night. Never more hands than there
- * are, never two runs at one berth, each piece of a job after the one before it.
- *
- * @param order tags, what goes first first; each work once
- */
-export function simulate(works: readonly Work[], order: readonly string[], bench: Bench, takes = usually): Schedule {
-  const { open, now } = bench;
-  const rank = new Map(order.map((tag, at) => [tag, at]));
-  const ready = new Map<string, number>();
-  const placed: Placed[] = [];
-  const people = Array.from({ length: Math.max(1, bench.hands) }, () => now);
-  const berths = Array.from({ length: Math.max(1, bench.berths) }, () => now);
-  /** What waits for hands, and what for a berth, each in the order. */
-  const forHands: Going[] = [];
-  const forBerth: Going[] = [];
-  for (const work of works) {
-    enqueue({ work, rank: rank.get(work.tag) ?? order.length, next: 0, from: Math.max(now, work.from) });
-  }
-  while (forHands.length + forBerth.length > 0) {
-    const hand = earliest(forHands, people, open);
-    const berth = earliest(forBerth, berths, open);
-    // What begins first is put first; at once, what stands first in the order.
-    const handFirst =
-      hand && (!berth || hand.at < berth.at || (hand.at === berth.at && hand.one.rank < berth.one.rank));
-    if (hand && handFirst) put(forHands, hand, people);
-    else if (berth) put(forBerth, berth, berths);
-  }
-  return { placed, ready };
-
-  function put(queue: Going[], { one, index, at, who }: Chosen, free: number[]): void {
-    queue.splice(index, 1);
-    const { until } = place(one, at, who);
-    free[who] = until;
-    enqueue(one);
-  }
-
-  function place(one: Going, at: number, who: number | null): { until: number } {
-    const { work, next } = one;
-    const minutes = takes(work, next);
-    const kind = work.pieces[next]?.kind ?? 'hands';
-    const spans =
-      kind === 'hands' ? worked(open, at, minutes) : [{ from: at, until: at + Math.round(minutes * MINUTE) }];
-    const until = spans.at(-1)?.until ?? at;
-    placed.push({ tag: work.tag, piece: next, kind, spans, at: who });
-    one.next += 1;
-    one.from = until;
-    return { until };
-  }
-
-  /** Puts a job where its next piece waits; what runs without a berth waits for nothing, and what is over is ready. */
-  function enqueue(one: Going): void {
-    for (;;) {
-      const piece = one.work.pieces[one.next];
-      if (!piece) {
-        ready.set(one.work.tag, one.from);
-        return;
-      }
-      if (piece.kind === 'hands' || piece.berth) {
-        insert(piece.kind === 'hands' ? forHands : forBerth, one);
-        return;
-      }
-      place(one, nextOpen(open, one.from), null);
-    }
-  }
-}
-
-/** Into a queue that is in order. */
-function insert(queue: Going[], one: Going): void {
-  let [low, high] = [0, queue.length];
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if ((queue[middle]?.rank ?? 0) > one.rank) high = middle;
-    else low = middle + 1;
-  }
-  queue.splice(low, 0, one);
-}
-
+/** What begins next, and when, by whom: -1 for what runs. */
 interface Chosen {
   one: Going;
-  index: number;
   at: number;
-  /** Which of the hands or berths. */
   who: number;
 }
 
-/** What of a queue begins earliest, once one of those that it waits for is free; of several what stands first. */
-function earliest(queue: readonly Going[], free: readonly number[], open: readonly Span[]): Chosen | null {
-  const [first] = queue;
-  if (!first) return null;
-  const who = soonest(free);
-  const freeAt = free[who] ?? 0;
-  const best = nextOpen(open, freeAt);
-  let chosen: Chosen | null = null;
-  for (let index = 0; index < queue.length; index += 1) {
-    const one = queue[index] ?? first;
-    // Nothing begins before that: what stands first of what can is taken.
-    if (one.from <= best) return { one, index, at: best, who };
-    if (chosen && one.from >= chosen.one.from) continue;
-    chosen = { one, index, at: 0, who };
-  }
-  return chosen && { ...chosen, at: nextOpen(open, chosen.one.from) };
+/** What waits for hands of one kind. */
+interface HandsLane {
+  lane: Lane;
+  /** Who does it, by their place among the people. */
+  people: readonly number[];
 }
 
-/** Which of them is free first. */
-function soonest(free: readonly number[]): number {
-  let first = 0;
-  for (let at = 1; at < free.length; at += 1) if ((free[at] ?? 0) < (free[first] ?? 0)) first = at;
-  return first;
+/** What waits for the same berths and equipment. */
+interface RunLane {
+  lane: Lane;
+  needs: readonly Resource[];
+}
+
+/**
+ * Goes through the work as a bench does: whoever is free takes of what can be begun, and they can do, what stands first in the
+ * order. Hands work while they are there; what runs by itself is begun while it is open and goes on through the night. Never more
+ * hands than people, never two runs at one berth or in one enclosure, each piece of a job after the one before it. What runs
+ * already stays where it is.
+ *
+ * @param order tags, what goes first first; each work once
+ */
+export function simulate(works: readonly Work[], order: readonly string[], bench: Bench): Schedule {
+  const placed: Placed[] = [];
+  const ready = new Simulation(works, order, bench).run(usually, placed);
+  return { placed, ready };
+}
+
+/** The same work in the same order, gone through as often as it is asked. */
+export class Simulation {
+  readonly #bench: Bench;
+  readonly #people: readonly Person[];
+  /** The first piece of each job, with when it can begin; what runs already first. */
+  readonly #first: { tag: string; one: Going | null; from: number }[];
+  readonly #hands = new Map<string, HandsLane>();
+  readonly #runs = new Map<string, RunLane>();
+  /** From when on each of the people is there and free. */
+  #free: number[] = [];
+  #pools: Pools;
+  /** Whether other hands, or another run, may be next than were. */
+  #changed = { hands: true, runs: true };
+
+  constructor(works: readonly Work[], order: readonly string[], bench: Bench) {
+    this.#bench = bench;
+    this.#people = bench.people.length > 0 ? bench.people : [{ id: '', there: bench.open, abilities: [] }];
+    this.#pools = new Pools(bench);
+    const rank = new Map(order.map((tag, at) => [tag, at]));
+    const running = (work: Work) => Boolean(work.pieces[0]?.running);
+    this.#first = [...works.filter(running), ...works.filter((work) => !running(work))].map((work) => ({
+      tag: work.tag,
+      one: chained(work, rank.get(work.tag) ?? order.length, (piece) => this.#laneOf(work, piece)),
+      from: running(work) ? bench.now : Math.max(bench.now, work.from),
+    }));
+  }
+
+  /** When each job is ready; where it was put is added to `placed` if that is wanted. */
+  run(takes: Takes, placed: Placed[] | null = null): Map<string, number> {
+    const ready = new Map<string, number>();
+    this.#free = this.#people.map(({ there }) => nextOpen(there, this.#bench.now));
+    this.#pools = new Pools(this.#bench);
+    this.#changed = { hands: true, runs: true };
+    for (const { tag, one, from } of this.#first) {
+      if (one) this.#wait(one, from, { takes, ready, placed });
+      else ready.set(tag, from);
+    }
+    let [hand, run]: (Chosen | null)[] = [];
+    for (;;) {
+      // Only what changed is looked through again.
+      if (this.#changed.hands) hand = this.#nextHands();
+      if (this.#changed.runs) run = this.#nextRun();
+      this.#changed = { hands: false, runs: false };
+      const chosen = hand && (!run || before(hand, run)) ? hand : run;
+      if (!chosen) return ready;
+      if (chosen.who < 0) this.#changed.runs = true;
+      else this.#changed.hands = true;
+      chosen.one.lane?.remove(chosen.one);
+      this.#put(chosen, { takes, ready, placed });
+    }
+  }
+
+  #put({ one, at, who }: Chosen, into: Into): void {
+    const { piece } = one;
+    const minutes = into.takes(piece);
+    const there = this.#people[who]?.there;
+    const until = there ? workedUntil(there, at, minutes) : at + Math.round(minutes * MINUTE);
+    let berth: number | null = null;
+    if (there) this.#free[who] = nextOpen(there, until);
+    else berth = piece.running ? this.#pools.hold(piece, until) : this.#pools.take(piece.needs, until);
+    into.placed?.push({
+      ...{ tag: one.tag, piece: one.index, kind: piece.kind, berth },
+      spans: there ? worked(there, at, minutes) : [{ from: at, until }],
+      by: this.#people[who]?.id ?? null,
+    });
+    if (one.next) this.#wait(one.next, until, into);
+    else into.ready.set(one.tag, until);
+  }
+
+  /** Puts a piece where it waits; what waits for nothing begins. */
+  #wait(one: Going, from: number, into: Into): void {
+    one.from = from;
+    if (one.piece.running) this.#put({ one, at: this.#bench.now, who: -1 }, into);
+    else if (one.lane) {
+      one.lane.add(one);
+      if (one.piece.kind === 'hands') this.#changed.hands = true;
+      else this.#changed.runs = true;
+    } else this.#put({ one, at: nextOpen(this.#bench.open, from), who: -1 }, into);
+  }
+
+  #laneOf(work: Work, piece: Piece): Lane | null {
+    if (piece.kind === 'hands') return this.#handsLane(work, piece);
+    if (piece.running || piece.needs.length === 0) return null;
+    const key = piece.needs.join();
+    const found = this.#runs.get(key) ?? { lane: new Lane(), needs: piece.needs };
+    this.#runs.set(key, found);
+    return found.lane;
+  }
+
+  #handsLane({ by }: Work, { asks }: Piece): Lane {
+    const people = this.#people;
+    // Whoever has it in hand goes on with it; where they are not at the bench, or nobody can do it, whoever is free.
+    const holder = people.findIndex(({ id }) => id === by);
+    const able = people.flatMap(({ abilities }, who) => (asks === null || abilities.includes(asks) ? [who] : []));
+    const who = holder >= 0 ? [holder] : able.length > 0 ? able : people.map((_person, at) => at);
+    const key = who.join();
+    const found = this.#hands.get(key) ?? { lane: new Lane(), people: who };
+    this.#hands.set(key, found);
+    return found.lane;
+  }
+
+  /** What hands begin next, once somebody who can is free. */
+  #nextHands(): Chosen | null {
+    let best: Chosen | null = null;
+    for (const { lane, people } of this.#hands.values()) {
+      for (const who of people) {
+        const at = this.#free[who] ?? 0;
+        if (best && best.at < at) continue;
+        const one = lane.first(at);
+        if (!one) break;
+        const there = this.#people[who]?.there ?? [];
+        const found = { one, who, at: one.from <= at ? at : nextOpen(there, one.from) };
+        if (!best || before(found, best)) best = found;
+      }
+    }
+    return best;
+  }
+
+  /** What runs begin next, once what they need is free. */
+  #nextRun(): Chosen | null {
+    let best: Chosen | null = null;
+    for (const { needs, lane } of this.#runs.values()) {
+      const at = this.#pools.freeAt(needs);
+      const one = best && best.at < at ? null : lane.first(at);
+      if (!one) continue;
+      const found = { one, who: -1, at: nextOpen(this.#bench.open, Math.max(at, one.from)) };
+      if (!best || before(found, best)) best = found;
+    }
+    return best;
+  }
+}
+
+/** What a run of the simulation writes into. */
+interface Into {
+  takes: Takes;
+  ready: Map<string, number>;
+  placed: Placed[] | null;
+}
+
+/** What begins first is put first; at once, what stands first in the order. */
+function before(one: Chosen, other: Chosen): boolean {
+  return one.at < other.at || (one.at === other.at && one.one.rank < other.one.rank);
 }

@@ -1,5 +1,17 @@
-import { copies, copiesAtBerth, isWithCustomer, procedureOf, type JobSnapshot, type Wish } from '../steps';
-import type { Piece, Spread, Work } from './types';
+import type { RunEstimate, RunKind } from '../estimate';
+import type { AcceptedPlan, Route } from '../facts';
+import { STEPS, type StepId } from '../stations';
+import {
+  copies,
+  copiesAtBerth,
+  isWithCustomer,
+  procedureOf,
+  runsLeft,
+  type JobSnapshot,
+  type Step,
+  type Wish,
+} from '../steps';
+import type { Ability, Piece, Resource, Spread, Work } from './types';
 
 /**
  * Hands take what their step says; how far off that is nobody has measured yet: 80 % are taken to lie between these shares of it
@@ -7,72 +19,153 @@ import type { Piece, Spread, Work } from './types';
  */
 const HANDS: readonly [low: number, high: number] = [0.8, 1.5];
 
-const hands = (minutes: number): Piece => ({
-  kind: 'hands',
-  takes: { low: minutes * HANDS[0], middle: minutes, high: minutes * HANDS[1] },
-  berth: false,
-});
-
-interface Scheduled {
+export interface Scheduled {
   tag: string;
   promisedAt: number | null;
+  /** Who has it in hand, by id. */
+  by: string | null;
+  /** When work on it was agreed to begin; null where that is left to the shop. */
+  agreedAt: number | null;
   snapshot: JobSnapshot;
 }
+
+/** What it takes to do the work, as far as somebody lacks it. */
+export type Lacking = readonly Ability[];
 
 /**
  * What is left of a job until it can be fetched: its hands in their order, and between them what runs by itself. What is done with
  * the customer there is none of it.
  *
  * @param typical how long a copy takes of which nothing is planned yet, minutes
+ * @param lacking abilities that not everybody at the bench has: hands are told apart by these alone
  */
-export function workOf({ tag, promisedAt, snapshot }: Scheduled, now: number, typical: Spread): Work {
-  const { steps, unattendedLeft } = procedureOf(snapshot);
-  const pieces: Piece[] = [];
-  let open = 0;
+export function workOf(
+  { tag, promisedAt, by, agreedAt, snapshot }: Scheduled,
+  now: number,
+  typical: Spread,
+  lacking: Lacking = [],
+): Work {
+  const { steps } = procedureOf(snapshot);
+  const done = new Set(steps.flatMap(({ id, state }) => (state === 'done' ? [id] : [])));
+  const runs = runsOf(snapshot, done, typical);
+  const pieces: Piece[] = runs.now ? [runs.now] : [];
+  let open: Step[] = [];
+  let asked: Ability | null = null;
   const handsDone = () => {
-    if (open > 0) pieces.push(hands(open));
-    open = 0;
+    if (open.length > 0) pieces.push(handsOf(open, asked));
+    open = [];
+    asked = null;
   };
-  const alone = aloneOf(snapshot, unattendedLeft, typical);
-  let put = alone === null;
   for (const step of steps) {
     if (step.state === 'done' || isWithCustomer(step)) continue;
-    if (!put && alone && (step.id === 'end copy' || step.id === 'test memory')) {
+    const own = runs.ahead.filter(({ after }) => after === step.id).map(({ piece }) => piece);
+    // Somebody comes back to how a copy or a test ended; what is prepared runs once hands set it going.
+    const runsFirst = step.id !== 'prepare' && own.length > 0;
+    if (runsFirst) {
       handsDone();
-      pieces.push(alone);
-      put = true;
+      pieces.push(...own);
     }
-    open += step.minutes;
+    const asks = abilityOf(step.id, lacking);
+    if (open.length > 0 && asks !== null && asked !== null && asks !== asked) handsDone();
+    open.push(step);
+    asked ??= asks;
+    if (!runsFirst && own.length > 0) {
+      handsDone();
+      pieces.push(...own);
+    }
   }
   handsDone();
   const due = snapshot.ordered.map(({ dueAt }) => dueAt);
   const asks = steps.some(({ id, state }) => id === 'agree price' && state !== 'done');
-  return { tag, promisedAt, from: Math.max(now, ...due), asks, pieces };
+  return { tag, promisedAt, from: Math.max(now, agreedAt ?? 0, ...due), asks, by, pieces };
 }
 
-/** What still runs by itself, all of it; null where nothing does. */
-function aloneOf(snapshot: JobSnapshot, unattended: number, typical: Spread): Piece | null {
-  const { plan } = snapshot.facts;
-  const running = snapshot.runs.find(({ outcome }) => outcome === 'running');
-  if (running?.left) {
-    const [low, high] = [running.left.low / 60, running.left.high / 60];
-    return { kind: 'alone', takes: { low, middle: (low + high) / 2, high }, berth: running.atBerth };
-  }
-  if (plan && unattended > 0) {
-    const { low, middle, high } = plan.estimate;
-    const share = (of: number) => (middle > 0 ? (unattended * of) / middle : unattended);
-    return {
-      kind: 'alone',
-      takes: { low: share(low), middle: unattended, high: share(high) },
-      berth: copiesAtBerth(plan),
-    };
-  }
-  if (plan || snapshot.end || !copies(snapshot)) {
-    return unattended > 0
-      ? { kind: 'alone', takes: { low: unattended * 0.8, middle: unattended, high: unattended * 1.5 }, berth: false }
-      : null;
-  }
-  return { kind: 'alone', takes: typical, berth: true };
+function handsOf(steps: readonly Step[], asks: Ability | null): Piece {
+  const minutes = steps.reduce((sum, step) => sum + step.minutes, 0);
+  return {
+    kind: 'hands',
+    takes: { low: minutes * HANDS[0], middle: minutes, high: minutes * HANDS[1] },
+    run: null,
+    steps: steps.map(({ id, title, minutes: takes }) => ({ id, title, minutes: takes })),
+    asks,
+    needs: NOTHING,
+    running: null,
+  };
+}
+
+function abilityOf(id: StepId, lacking: Lacking): Ability | null {
+  const station = STEPS[id];
+  const asks: Ability | null =
+    station === 'Swap' ? 'opening devices' : station === 'Copy' || id === 'prepare' ? 'copying' : null;
+  return asks !== null && lacking.includes(asks) ? asks : null;
+}
+
+/** The step that each kind of run belongs to. */
+const STEP_OF: Readonly<Partial<Record<RunKind, StepId>>> = {
+  ...{ decrypt: 'prepare', check: 'prepare', copy: 'end copy', 'read back': 'read back' },
+  ...{ 'bring files': 'bring files', 'memory test': 'test memory' },
+};
+
+/** What still runs by itself: now, and each other with the step that it belongs to. */
+function runsOf(
+  job: JobSnapshot,
+  done: ReadonlySet<StepId>,
+  typical: Spread,
+): { now: Piece | null; ahead: { after: StepId; piece: Piece }[] } {
+  const { now, ahead, memoryTest } = runsLeft(job, done);
+  const { plan } = job.facts;
+  const needs = plan ? needsOf(plan) : BERTH;
+  const at = (kind: RunKind, piece: Piece) => ({ after: STEP_OF[kind] ?? 'end copy', piece });
+  const planned = ahead.map(({ estimate }) =>
+    at(estimate.kind, alone(estimate.kind, inMinutes(estimate), estimate.kind === 'copy' ? needs : NOTHING)),
+  );
+  const toTest = memoryTest ? [at('memory test', alone('memory test', inMinutes(memoryTest), NOTHING))] : [];
+  const guessed =
+    !plan && !job.end && copies(job) && now?.run.kind !== 'copy' && !done.has('end copy')
+      ? [at('copy', alone('copy', typical, needs))]
+      : [];
+  if (!now) return { now: null, ahead: [...planned, ...toTest, ...guessed] };
+  const { run, left } = now;
+  const [low, high] = [left.low / 60, left.high / 60];
+  const piece = alone(
+    run.kind,
+    { low, middle: (low + high) / 2, high },
+    run.kind === 'copy' ? needs.filter((one) => one !== 'berth') : NOTHING,
+  );
+  return {
+    now: { ...piece, running: { berth: run.berth } },
+    ahead: [...planned, ...toTest, ...guessed],
+  };
+}
+
+const NOTHING: readonly Resource[] = [];
+const BERTH: readonly Resource[] = ['berth'];
+
+function alone(run: RunKind, takes: Spread, needs: readonly Resource[]): Piece {
+  return { kind: 'alone', takes, run, steps: [], asks: null, needs, running: null };
+}
+
+const inMinutes = ({ low, middle, high }: RunEstimate): Spread => ({
+  ...{ low: low / 60, middle: middle / 60, high: high / 60 },
+});
+
+/** What holds the drives while they are copied, by the route. */
+const HELD_IN: Readonly<Record<Route, readonly Resource[]>> = {
+  'new drive in an enclosure': ['enclosure'],
+  'second site': [],
+  'old drive outside': ['enclosure'],
+  'both at the bench': [],
+  'both in one dock': ['dock'],
+  'each in a holder': ['enclosure', 'enclosure'],
+  'stand-alone duplicator': ['duplicator'],
+};
+
+function needsOf(plan: Pick<AcceptedPlan, 'route' | 'startedFrom'>): Resource[] {
+  return [
+    ...(copiesAtBerth(plan) ? BERTH : []),
+    ...HELD_IN[plan.route],
+    ...(plan.startedFrom === 'a boot stick' ? (['boot stick'] as const) : []),
+  ];
 }
 
 /** A job of which only the wishes are known, as it would come in now. */
@@ -83,7 +176,7 @@ const NEW: Omit<JobSnapshot, 'wishes'> = {
 };
 
 /** What a job would be that is not booked yet. */
-export function workOfWish(wishes: Wish[], now: number, typical: Spread): Work {
-  const work = workOf({ tag: '', promisedAt: null, snapshot: { ...NEW, wishes } }, now, typical);
-  return { ...work, asks: false };
+export function workOfWish(wishes: Wish[], now: number, typical: Spread, lacking: Lacking = []): Work {
+  const job = { tag: '', promisedAt: null, by: null, agreedAt: null, snapshot: { ...NEW, wishes } };
+  return { ...workOf(job, now, typical, lacking), asks: false };
 }

@@ -32,7 +32,7 @@ const run = (attempt: number, outcome: RunSummary['outcome'], targetSerial = 'NE
   sourceSerial: 'OLD',
   targetSerial,
   outcome,
-  atBerth: false,
+  berth: null,
   alarmed: false,
   short: false,
   losses: [],

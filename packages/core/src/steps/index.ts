@@ -34,7 +34,7 @@ export {
 export { drivesOf, type Becomes, type DeviceDrive, type DriveRole } from './evidence/drives';
 export { occupant } from './evidence/occupant';
 export { gatePassed } from './gates';
-export { procedureOf } from './procedure';
+export { procedureOf, runsLeft, type RunsLeft } from './procedure';
 export * from './next-hands';
 export * from './corrections';
 export { copiesAtBerth, decided, fitsFirst, opensFirst, copyTargets } from './evidence/on-route';

@@ -39,7 +39,7 @@ export function nextHands(jobs: readonly FloorJob[], now: number): HandsRow[] {
       const readyIn = procedure.handsLeft + procedure.unattendedLeft + deliveryIn(snapshot, now);
       const slack = promisedAt === null ? null : (promisedAt - now) / 60_000 - readyIn;
       const atRisk = snapshot.runs.some(({ wants }) => wants === 'alarm' || wants === 'stalled');
-      const holdsBerth = snapshot.runs.some(({ outcome, atBerth }) => outcome === 'running' && atBerth);
+      const holdsBerth = snapshot.runs.some(({ outcome, berth }) => outcome === 'running' && berth !== null);
       return [{ tag, step, inMinutes: startsIn(step, snapshot, now), atRisk, holdsBerth, slack, readyIn }];
     })
     .sort(urgency);

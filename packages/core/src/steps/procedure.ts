@@ -1,4 +1,4 @@
-import { estimateMemoryTest, PASSES } from '../estimate';
+import { estimateMemoryTest, PASSES, type RunEstimate } from '../estimate';
 import type { PlannedRun } from '../facts';
 import { STATIONS, STEPS, type StepId } from '../stations';
 import { END_RULES } from './rules/end-rules';
@@ -161,9 +161,19 @@ function isRunOf({ about, onto, estimate }: PlannedRun, run: RunSummary): boolea
   return estimate.kind === run.kind && about === run.about && onto === run.onto;
 }
 
-/** What runs now, and the runs of the plan that are still to come. */
-function unattendedMinutes(job: JobSnapshot, done: ReadonlySet<StepId>): number {
-  if (job.end) return 0;
+/** What runs by itself of a job: now, and still to come. */
+export interface RunsLeft {
+  /** What runs now, as long as its job waits for it, with what is left of it, seconds. */
+  now: { run: RunSummary; left: { low: number; high: number } } | null;
+  /** Of the plan, in its order. */
+  ahead: PlannedRun[];
+  /** The memory test by rules of thumb; null where none is to come. */
+  memoryTest: RunEstimate | null;
+}
+
+/** The runs of a job that are not over, after what of its steps is done. */
+export function runsLeft(job: JobSnapshot, done: { has: (id: StepId) => boolean }): RunsLeft {
+  if (job.end) return { now: null, ahead: [], memoryTest: null };
   const copied = done.has('end copy');
   const now = job.runs.find(({ outcome }) => outcome === 'running');
   const planned = job.facts.plan?.work ?? [];
@@ -178,15 +188,21 @@ function unattendedMinutes(job: JobSnapshot, done: ReadonlySet<StepId>): number 
       !job.runs.some((run) => isRunOf(one, run) && run.outcome === 'ended well'),
   );
   const lasts = now && (!copied || now.kind === 'memory test');
-  const running = lasts ? (now.left?.high ?? own?.estimate.high ?? 0) : 0;
-  const tested = now?.kind === 'memory test' || done.has('test memory') ? 0 : memoryTestAhead(job);
-  return (running + tested + ahead.reduce((sum, { estimate }) => sum + estimate.middle, 0)) / 60;
+  const left = now?.left ?? own?.estimate ?? { low: 0, high: 0 };
+  const memory = wants(job, 'memory') ? memoryToTest(job) : null;
+  const tested = !memory || now?.kind === 'memory test' || done.has('test memory');
+  return {
+    now: lasts ? { run: now, left } : null,
+    ahead,
+    memoryTest: tested ? null : estimateMemoryTest(memory, PASSES.usual, []),
+  };
 }
 
-/** Seconds of the memory test that is still to come, by rules of thumb. */
-function memoryTestAhead(job: JobSnapshot): number {
-  const memory = wants(job, 'memory') ? memoryToTest(job) : null;
-  return memory ? estimateMemoryTest(memory, PASSES.usual, []).middle : 0;
+/** What runs now, and the runs that are still to come. */
+function unattendedMinutes(job: JobSnapshot, done: ReadonlySet<StepId>): number {
+  const { now, ahead, memoryTest } = runsLeft(job, done);
+  const planned = ahead.reduce((sum, { estimate }) => sum + estimate.middle, 0);
+  return ((now?.left.high ?? 0) + (memoryTest?.middle ?? 0) + planned) / 60;
 }
 
 function stationStates(steps: readonly Step[], job: JobSnapshot): StationState[] {

@@ -201,7 +201,7 @@ export const run = (outcome: RunOutcome, attempt = 1, onto: TargetId = 'new') =>
   targetSerial: onto === 'new' ? 'NEW' : 'ADD',
   outcome,
   alarmed: false,
-  atBerth: false,
+  berth: null,
   short: false,
   losses: [],
   left: outcome === 'running' ? { low: 540, high: 660 } : null,

@@ -161,12 +161,12 @@ describe('hands next', () => {
 
   it('prefers what frees a berth to what is due at the same time', () => {
     const begin = factsOf(keys.slice(0, keys.indexOf('new drive fitted')));
-    const over = (atBerth: boolean) =>
-      job({ facts: begin, runs: [{ ...run('running'), wants: 'all written', atBerth }] });
+    const over = (berth: number | null) =>
+      job({ facts: begin, runs: [{ ...run('running'), wants: 'all written', berth }] });
     const rows = nextHands(
       [
-        { tag: 'a', promisedAt: 0, snapshot: over(false) },
-        { tag: 'b', promisedAt: 0, snapshot: over(true) },
+        { tag: 'a', promisedAt: 0, snapshot: over(null) },
+        { tag: 'b', promisedAt: 0, snapshot: over(1) },
       ],
       0,
     );

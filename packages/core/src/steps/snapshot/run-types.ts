@@ -31,8 +31,8 @@ export interface RunSummary {
   sourceSerial: string | null;
   targetSerial: string | null;
   outcome: RunOutcome;
-  /** Whether its drives lie at a berth, which others may wait for. */
-  atBerth: boolean;
+  /** Number of the berth at which its drives lie, which others may wait for; null where they lie at none. */
+  berth: number | null;
   /** Whether something was seen meanwhile after which the target cannot be trusted unread. */
   alarmed: boolean;
   /** Whether its berth counted less than was planned, though it ended well: what the tool said of it is noted. */
