@@ -5,6 +5,7 @@ import { SupplierClaim } from '../returns/entities';
 import { PaperEntity } from '../papers/entities';
 import { CustomerLink, CustomerVisit } from '../page/entities';
 import { Belonging, RoundEntity, RoundScanEntity } from '../custody/entities';
+import { FeedLink, Visit } from '../diary/entities';
 import { DisassemblyItemEntity } from '../dismantling/entities';
 import { Fact } from '../facts/entities';
 import { GateOverride, Job, JobEvent, WishEntity } from '../jobs/entities';
@@ -60,6 +61,8 @@ export const entities = [
   ReadBackRequestEntity,
   ReadsRequestEntity,
   Wipe,
+  Visit,
+  FeedLink,
   KeptFilter,
   JobKey,
   Secret,

@@ -32,6 +32,8 @@ const SENTENCES: Readonly<Record<AuditKind, (data: Data) => string>> = {
     `Papers set: parts ${word(data, 'partsMonths')} months, work ${word(data, 'labourMonths')} months`,
   'hours set': (data) =>
     `Opening hours set: ${word(data, 'days')} days a week, closed on ${word(data, 'closed')} days besides`,
+  'bench hours set': (data) =>
+    `Hours at the bench set: ${data['atBench'] ? 'at the bench' : 'not at the bench'}, ${word(data, 'off')} times off`,
   'messages set': (data) => `Messages set: ${(data['goes'] as string[] | undefined)?.join(', ') || 'none goes'}`,
   'channels set': (data) =>
     `Ways out set: mail ${word(data, 'mail') || 'none'}, text ${word(data, 'text') || 'none'}, address ${word(data, 'address') || 'none'}`,

@@ -25,6 +25,8 @@ export interface JobEntity {
   price: number | null;
   bookedAt: Date;
   promisedAt: Date | null;
+  /** When it was agreed that work on it begins; null: as it comes. */
+  agreedAt: Date | null;
   closedAt: Date | null;
   /** Since when nothing but the customer is waited for; null while something is. */
   readySince: Date | null;
@@ -55,6 +57,7 @@ export const Job = new EntitySchema<JobEntity>({
     price: integer({ nullable: true }),
     bookedAt: time(),
     promisedAt: time({ nullable: true }),
+    agreedAt: time({ nullable: true }),
     closedAt: time({ nullable: true }),
     readySince: time({ nullable: true }),
     endedAs: text({ nullable: true }),

@@ -83,6 +83,8 @@ const SENTENCES: Sentences = {
     ),
   'order cancelled': ({ data }) => listed(['Order cancelled', data.note], ': '),
   'not reserved': ({ data }) => `Arrived, but not reserved: ${data.why}`,
+  'begin agreed': ({ data }) =>
+    data.at ? `Agreed to begin on ${data.at.slice(0, 10)}` : 'Begins as it comes: no time is agreed any more',
   'promise moved': ({ data }) => `Promise moved to ${data.to.slice(0, 10)}`,
   'lesson kept': ({ data }) => `For the next one of this model: ${data.text}`,
   'plan accepted': ({ data }) => `Copy plan accepted, ${data.partitions} partitions`,

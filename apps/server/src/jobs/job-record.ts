@@ -20,6 +20,8 @@ import { STEPS_TEXT, stepsOf, type SteppedModel } from './stored-steps';
 interface StoredOpen {
   tag: string;
   promisedAt: Date | null;
+  agreedAt: Date | null;
+  version: number;
   holding: HoldingView;
   customer: string;
   /** What the steps are computed from, as it is stored. */
@@ -29,7 +31,6 @@ interface StoredOpen {
 interface StoredJob extends StoredOpen {
   id: string;
   number: number;
-  version: number;
   orderNumber: number;
   complaint: string;
   condition: string;
@@ -73,7 +74,7 @@ type Which = { tag: string } | { order: number } | { openOf: string };
 
 /** Columns of `StoredOpen`. */
 const OPEN_COLUMNS = `
-         j.tag, j.promised_at as "promisedAt", c.name as customer, ${STEPS_TEXT} as steps,
+         j.tag, j.promised_at as "promisedAt", j.agreed_at as "agreedAt", j.version, c.name as customer, ${STEPS_TEXT} as steps,
          json_build_object(
            'claimed', case when t.id is null then null
              else json_build_object('id', t.id, 'name', t.name, 'at', j.claimed_at) end,
@@ -92,7 +93,7 @@ const fromJobs = (jobs: string) => `
 /** One job or many with everything known of them; a condition on `j` follows. */
 export const JOBS_SQL = `
   select ${OPEN_COLUMNS},
-         j.id, j.number, j.version, o.number as "orderNumber", j.complaint, j.condition, j.price, m.stub,
+         j.id, j.number, o.number as "orderNumber", j.complaint, j.condition, j.price, m.stub,
          j.closed_at as "closedAt", j.ready_since as "readySince", j.booked_at as "bookedAt", j.guarantee_until as "guaranteedUntil",
          (select coalesce(json_agg(x.tag order by x.number), '[]')
             from job x where x.order_id = j.order_id and x.id <> j.id) as together,

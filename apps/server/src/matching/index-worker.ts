@@ -25,7 +25,7 @@ parentPort?.on('message', (told: ToIndex) => {
   if (told.kind === 'renew') index.renew(told.state);
   else
     index.rank(told.state, told.question).then(
-      (ranked) => answer({ id: told.id, ranked }),
+      (ranked) => answer({ id: told.id, answer: ranked }),
       (error: Error & { code?: unknown }) =>
         answer({ id: told.id, failed: { message: error.message, code: error.code } }),
     );

@@ -40,18 +40,39 @@ export async function setHours(context: CommandContext, hours: OpeningHours): Pr
 const AHEAD = 90;
 
 /** When it is open from today on, moment by moment, on the shop's clock. */
-export function openingsFrom(
+export function openingsFrom(hours: OpeningHours, now: Date, formats: Pick<ShopFormats, 'timeZone'>): Span[] {
+  return [...calendarFrom(hours, now, formats).open];
+}
+
+/** The shop's calendar from today on, ms since the epoch. */
+export interface Calendar {
+  open: readonly Span[];
+  /** When the shop is open on a day; null where it is not. */
+  hoursOf: (day: string) => Span | null;
+  /** A week of hours on the days on which the shop is not closed. */
+  spans: (week: OpeningHours['week']) => Span[];
+  midnight: (day: string) => number;
+  /** The midnight at which a day ends. */
+  midnightAfter: (day: string) => number;
+}
+
+/** The calendar of a shop with those hours. */
+export function calendarFrom(
   { week, closed }: OpeningHours,
   now: Date,
   formats: Pick<ShopFormats, 'timeZone'>,
-): Span[] {
+): Calendar {
   const today = shopDay(now, formats);
   const shut = new Set(closed.map(({ day }) => day));
-  return Array.from({ length: AHEAD }, (_none, n) => daysAfter(today, n)).flatMap((day) => {
-    const hours = week[(new Date(`${day}T00:00:00Z`).getUTCDay() + 6) % 7];
-    if (!hours || shut.has(day)) return [];
-    return [{ from: momentOf(day, hours.from, formats), until: momentOf(day, hours.until, formats) }];
-  });
+  const days = Array.from({ length: AHEAD }, (_none, n) => daysAfter(today, n)).filter((day) => !shut.has(day));
+  const onDay = (of: OpeningHours['week'], day: string) => {
+    const hours = of[(new Date(`${day}T00:00:00Z`).getUTCDay() + 6) % 7];
+    return hours ? { from: momentOf(day, hours.from, formats), until: momentOf(day, hours.until, formats) } : null;
+  };
+  const spans = (of: OpeningHours['week']) => days.flatMap((day) => onDay(of, day) ?? []);
+  const midnight = (day: string) => momentOf(day, '00:00', formats);
+  const hoursOf = (day: string) => (shut.has(day) ? null : onDay(week, day));
+  return { open: spans(week), hoursOf, spans, midnight, midnightAfter: (day) => midnight(daysAfter(day, 1)) };
 }
 
 /** The moment of a day and a time on the shop's clock, milliseconds since the epoch. */

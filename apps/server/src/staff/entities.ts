@@ -1,4 +1,4 @@
-import type { Role } from '@udrel/contract/types';
+import type { BenchHours, Role } from '@udrel/contract/types';
 import { EntitySchema } from 'typeorm';
 import { flag, json, key, reference, text, time } from '../platform/database/columns';
 
@@ -11,6 +11,8 @@ export interface StaffRow {
   passwordHash: string;
   /** For switching the person on a shared tablet; null: only with the password. */
   pinHash: string | null;
+  /** How they work at the bench; null: as is usual for the role. */
+  benchHours: BenchHours | null;
   /** False once an account is closed; its history keeps the name. */
   active: boolean;
   /** Accounts of the demo scenario are refused away from the loopback address. */
@@ -27,6 +29,7 @@ export const Staff = new EntitySchema<StaffRow>({
     role: text(),
     passwordHash: text(),
     pinHash: text({ nullable: true }),
+    benchHours: json({ nullable: true }),
     active: { ...flag(), default: true },
     demo: flag(),
   },

@@ -77,6 +77,7 @@ const MONEY = [
     'wipe',
     'hours',
     'whatIf',
+    ...['people', 'schedule', 'night', 'diary', 'moved', 'agreeVisit', 'changeVisit', 'settleVisit', 'agreeBegin'],
     'keptFilters',
     'keepFilter',
     'rounds',
@@ -125,7 +126,7 @@ const BENCH = [
   ],
 ];
 const OWNER = [
-  ...['setHours', 'beginWipe', 'endWipe', 'readWiped', 'certifyWipe'],
+  ...['setHours', 'setPerson', 'beginWipe', 'endWipe', 'readWiped', 'certifyWipe'],
   'accounts',
   'addAccount',
   'changeAccount',

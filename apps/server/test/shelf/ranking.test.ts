@@ -84,7 +84,7 @@ describe('its thread', () => {
   it('passes on what is asked, and what failed with the state of the database', async () => {
     const index = indexInThread(
       '',
-      program('({ id, state }) => parentPort.postMessage({ id, ranked: [{ examined: state }] })'),
+      program('({ id, state }) => parentPort.postMessage({ id, answer: [{ examined: state }] })'),
     );
     expect(await Promise.all([index.rank(1, QUESTION), index.rank(7, QUESTION)])).toMatchObject([
       [{ examined: 1 }],
@@ -97,7 +97,7 @@ describe('its thread', () => {
   it('is started anew after it ended, and who waited is told', async () => {
     const index = indexInThread(
       '',
-      program('({ id, state }) => state ? parentPort.postMessage({ id, ranked: [] }) : process.exit(1)'),
+      program('({ id, state }) => state ? parentPort.postMessage({ id, answer: [] }) : process.exit(1)'),
     );
     await expect(index.rank(0, QUESTION)).rejects.toThrow('ended');
     expect(await index.rank(1, QUESTION)).toEqual([]);

@@ -42,6 +42,7 @@ export const STALE = {
   models: ['Models'],
   customers: ['Customers', 'Customer'],
   rates: ['Rates'],
+  diary: ['Floor'],
   session: ['Session'],
   staff: ['Staff'],
   sessions: ['Sessions'],

@@ -12,6 +12,7 @@ export const AUDITED = {
     'channels set',
     'papers set',
     'hours set',
+    'bench hours set',
     'customers merged',
     'customer erased',
   ],

@@ -43,6 +43,8 @@ export interface JobEventData {
   'order cancelled': { note: string };
   'not reserved': { why: string };
   'promise moved': { from: string; to: string };
+  /** When work on it begins at the earliest; empty where it is taken as it comes. */
+  'begin agreed': { at: string };
   'lesson kept': { text: string };
   'photo kept': { station: Station; phone: boolean };
   'photo removed': { station: Station };

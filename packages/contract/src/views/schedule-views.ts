@@ -1,3 +1,9 @@
+import type { RunKind } from '@udrel/core/estimate';
+import type { NotTonight, Resource } from '@udrel/core/schedule';
+import type { WishKind } from '@udrel/core/steps';
+import type { BenchHours } from '../shapes/day/people';
+import type { Role } from '../terms/permissions';
+
 /** When one more job would be ready, as moments in ISO 8601, and what else would be late if it is taken. */
 export interface WhatIfView {
   /** 10th, 50th and 90th percentile. */
@@ -12,4 +18,140 @@ export interface WhatIfView {
   open: number;
   hands: number;
   berths: number;
+}
+
+/** How somebody works at the bench. */
+export interface PersonView extends BenchHours {
+  id: string;
+  name: string;
+  role: Role;
+}
+
+/** Moments in ISO 8601: 10th, 50th and 90th percentile. */
+export interface MomentRange {
+  early: string;
+  usually: string;
+  late: string;
+}
+
+/** When a job is ready by everything that is open. */
+export interface ForecastView extends MomentRange {
+  tag: string;
+  customer: string;
+  promisedAt: string | null;
+  /** Whether it waits for an answer of its customer besides, which nobody can date. */
+  asks: boolean;
+}
+
+/** Hands that are planned in an opening and that there are, minutes. */
+export interface LoadView {
+  from: string;
+  until: string;
+  planned: number;
+  there: number;
+}
+
+/** When everything that is open is ready, and how full the next openings are. */
+export interface ScheduleView {
+  now: string;
+  /** Jobs that it rests on, and that are open in all. */
+  looked: number;
+  open: number;
+  people: number;
+  jobs: ForecastView[];
+  loads: LoadView[];
+}
+
+interface OfJob {
+  tag: string;
+  customer: string;
+  device: string;
+  run: RunKind;
+}
+
+/** What to begin before closing, what goes on through the night, and what is over at the next opening. */
+export interface NightView {
+  now: string;
+  closesAt: string;
+  opensAt: string;
+  /** Minutes of hands until closing, and those that the list takes. */
+  there: number;
+  taken: number;
+  begin: (OfJob & {
+    berth: number | null;
+    needs: Resource[];
+    hands: { what: string; minutes: number }[];
+    beginBy: string;
+    ends: MomentRange;
+  })[];
+  not: (OfJob & Pick<NotTonight, 'why'>)[];
+  goesOn: (OfJob & { berth: number | null; ends: MomentRange })[];
+  /** What to look at when the shop opens: of both, what is over first. */
+  morning: (OfJob & {
+    berth: number | null;
+    then: 'over' | 'likely over' | 'perhaps over' | 'still running';
+    ends: MomentRange;
+  })[];
+  /** Berths that stay empty. */
+  idle: number[];
+}
+
+/** A visit that was agreed. */
+export interface VisitView {
+  id: string;
+  /** As it stands in the diary, such as `B-12`. */
+  tag: string;
+  customer: string;
+  phone: string;
+  wishes: WishKind[];
+  at: string;
+  promisedAt: string | null;
+  note: string;
+}
+
+/** A stretch of work in the diary. */
+export interface DiaryPiece {
+  tag: string;
+  customer: string;
+  /** Steps by their titles, or what runs. */
+  what: string;
+  /** Hands are solid, what runs by itself is hatched. */
+  kind: 'hands' | 'alone';
+  from: string;
+  until: string;
+  /** Whether its job will be ready later than promised. */
+  late: boolean;
+  /** Whether somebody agreed when it begins. */
+  agreed: boolean;
+}
+
+/** A line of the diary: somebody, or a berth. */
+export interface DiaryLane {
+  id: string;
+  name: string;
+  kind: 'person' | 'berth' | 'elsewhere';
+  /** When somebody is there; of a berth when the shop is open. */
+  there: { from: string; until: string }[];
+  pieces: DiaryPiece[];
+}
+
+/** Days with what is to be done on them, by whom and where. */
+export interface DiaryView {
+  now: string;
+  days: { day: string; from: string; until: string; open: { from: string; until: string } | null; closed: string }[];
+  lanes: DiaryLane[];
+  promises: (ForecastView & { promisedAt: string; version: number })[];
+  visits: VisitView[];
+  loads: LoadView[];
+  looked: number;
+  open: number;
+}
+
+/** What moving a job or a visit does. */
+export interface MovedView {
+  tag: string;
+  ready: MomentRange;
+  /** What would be late then, or later; and what is late no more. */
+  slips: { tag: string; customer: string; by: number }[];
+  gains: { tag: string; customer: string; by: number }[];
 }

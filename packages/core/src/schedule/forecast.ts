@@ -27,11 +27,16 @@ export function drawn({ low, middle, high }: Spread, normal: number): number {
 /** Normal deviates that are drawn from: more than a shop has pieces of work. */
 const DEVIATES = 1 << 13;
 
-/** Normal deviates (Box and Muller), the same each time. */
-const deviates = Float64Array.from({ length: DEVIATES }, deviate(seededRandom(17)));
+let kept: Float64Array | null = null;
 
-function deviate(random: () => number): () => number {
-  return () => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
+/** Normal deviates (Box and Muller), the same each time. */
+function deviates(): Float64Array {
+  const random = seededRandom(17);
+  kept ??= Float64Array.from(
+    { length: DEVIATES },
+    () => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random()),
+  );
+  return kept;
 }
 
 /** When each job is ready, in the order that is given, over many futures; the same each time it is asked. */
@@ -43,11 +48,12 @@ export function forecast(
 ): Map<string, ReadyAt> {
   const seen = new Map(works.map(({ tag }): [string, number[]] => [tag, []]));
   const simulation = new Simulation(works, order, bench);
+  const normal = deviates();
   for (let n = 0; n < futures; n += 1) {
     // Each future begins elsewhere among them; the second of two goes the other way, which tells the middle better.
     let at = (n >> 1) * STRIDE;
     const turn = n % 2 === 0 ? 1 : -1;
-    const takes: Takes = (piece) => drawn(piece.takes, turn * (deviates[(at += 1) % DEVIATES] ?? 0));
+    const takes: Takes = (piece) => drawn(piece.takes, turn * (normal[(at += 1) % DEVIATES] ?? 0));
     for (const [tag, ready] of simulation.run(takes)) seen.get(tag)?.push(ready);
   }
   return new Map(

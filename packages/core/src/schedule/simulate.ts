@@ -154,7 +154,7 @@ export class Simulation {
         const one = lane.first(at);
         if (!one) break;
         const there = this.#people[who]?.there ?? [];
-        const found = { one, who, at: one.from <= at ? at : nextOpen(there, one.from) };
+        const found: Chosen = { one, who, at: one.from <= at ? at : nextOpen(there, one.from) };
         if (!best || before(found, best)) best = found;
       }
     }
@@ -166,9 +166,9 @@ export class Simulation {
     let best: Chosen | null = null;
     for (const { needs, lane } of this.#runs.values()) {
       const at = this.#pools.freeAt(needs);
-      const one = best && best.at < at ? null : lane.first(at);
+      const one: Going | null = best && best.at < at ? null : lane.first(at);
       if (!one) continue;
-      const found = { one, who: -1, at: nextOpen(this.#bench.open, Math.max(at, one.from)) };
+      const found: Chosen = { one, who: -1, at: nextOpen(this.#bench.open, Math.max(at, one.from)) };
       if (!best || before(found, best)) best = found;
     }
     return best;

@@ -1,5 +1,15 @@
 import { openingHours, whatIfQuery, type OpeningHours } from '../../shapes/day/hours';
-import type { WhatIfView } from '../../views/schedule-views';
+import { agreedBegin, agreedVisit, changedVisit, diaryQuery, movedQuery, settledVisit } from '../../shapes/day/diary';
+import { benchHours } from '../../shapes/day/people';
+import type {
+  DiaryView,
+  MovedView,
+  NightView,
+  PersonView,
+  ScheduleView,
+  VisitView,
+  WhatIfView,
+} from '../../views/schedule-views';
 import { command, query } from '../endpoint';
 
 /** When the shop is open, and when work is ready by that. */
@@ -15,4 +25,46 @@ export const scheduleEndpoints = {
     query: whatIfQuery,
     about: 'Floor',
   }).answering<WhatIfView>(),
+  people: query('/shop/people', { permission: 'look at jobs and shelf', about: 'Staff' }).answering<PersonView[]>(),
+  setPerson: command('put /shop/people/:id', {
+    permission: 'manage staff',
+    body: benchHours,
+    changes: ['staff', 'diary'],
+  }).answering<PersonView[]>(),
+  schedule: query('/schedule', { permission: 'look at jobs and shelf', about: 'Floor' }).answering<ScheduleView>(),
+  night: query('/schedule/before-closing', {
+    permission: 'look at jobs and shelf',
+    about: 'Floor',
+  }).answering<NightView>(),
+  diary: query('/diary', {
+    permission: 'look at jobs and shelf',
+    query: diaryQuery,
+    about: 'Floor',
+  }).answering<DiaryView>(),
+  moved: query('/diary/moved', {
+    permission: 'look at jobs and shelf',
+    query: movedQuery,
+    about: 'Floor',
+  }).answering<MovedView>(),
+  agreeVisit: command('post /visits', {
+    permission: 'book in',
+    body: agreedVisit,
+    status: 201,
+    changes: ['diary'],
+  }).answering<VisitView>(),
+  changeVisit: command('put /visits/:id', {
+    permission: 'book in',
+    body: changedVisit,
+    changes: ['diary'],
+  }).answering<VisitView>(),
+  settleVisit: command('post /visits/:id/end', {
+    permission: 'book in',
+    body: settledVisit,
+    changes: ['diary'],
+  }).answering<VisitView>(),
+  agreeBegin: command('put /jobs/:tag/begin', {
+    permission: 'correct a booking',
+    body: agreedBegin,
+    changes: ['job'],
+  }).answering<{ tag: string; version: number }>(),
 };

@@ -3,9 +3,12 @@ import { day, list, moment, nullable, object, optional, text, type Infer } from 
 
 const time = text(5, 5, /^([01]\d|2[0-3]):[0-5]\d$/, 'A time such as 09:00.');
 
-/** When the shop is open: Monday to Sunday, null where it is closed; days on which it is closed besides. */
+/** Monday to Sunday; null for a day without hours. */
+export const week = list(nullable(object({ from: time, until: time })), 7, 7);
+
+/** When the shop is open, and days on which it is closed besides. */
 export const openingHours = object({
-  week: list(nullable(object({ from: time, until: time })), 7, 7),
+  week,
   closed: list(object({ day: day(), name: text(80, 0) }), 400),
 });
 export type OpeningHours = Infer<typeof openingHours>;

@@ -21,6 +21,7 @@ import { PlacesOnTheSheet1796500000000 } from './places-on-the-sheet';
 import { TrialsIndex1795960000000 } from './trials-index';
 import { NamesOfTheBench1796100000000 } from './names-of-the-bench';
 import { KeptFilters1797600000000 } from './day/kept-filters';
+import { Diary1797800000000 } from './day/diary';
 import { FormatsTold1797700000000 } from './day/formats-told';
 import { Hours1797500000000 } from './day/hours';
 import { Wipes1797400000000 } from './hand-over/wipes';
@@ -57,4 +58,5 @@ export const migrations = [
   Hours1797500000000,
   KeptFilters1797600000000,
   FormatsTold1797700000000,
+  Diary1797800000000,
 ];

@@ -1,0 +1,34 @@
+import type { NightView } from '@udrel/contract/types';
+import { beforeClosing, overBy, OVER } from '@udrel/core/schedule';
+import type { EntityManager } from 'typeorm';
+import { openWorks } from './open-works';
+import { moment, rangeOf } from './ranges';
+
+/** What to begin before closing, what goes on through the night, and what is over at the next opening. */
+export async function viewNight(manager: EntityManager, now: Date): Promise<NightView> {
+  const { works, jobs, bench, customerOf } = await openWorks(manager, now);
+  const devices = new Map(jobs.map(({ tag, model }) => [tag, `${model.maker} ${model.name}`]));
+  // Who did not come yet brings no device that could run tonight.
+  const here = works.filter(({ tag }) => devices.has(tag));
+  const { begin, goesOn, not, ...night } = beforeClosing(here, bench);
+  const named = <Row extends { tag: string }>(row: Row) => ({
+    ...row,
+    ...{ customer: customerOf(row.tag), device: devices.get(row.tag) ?? '' },
+  });
+  const morning = [...goesOn, ...begin]
+    .sort((one, other) => one.ends.middle - other.ends.middle || (one.tag < other.tag ? -1 : 1))
+    .map(({ tag, run, berth, ends }) =>
+      named({ tag, run, berth, ends: rangeOf(ends), then: overBy(ends, night.opensAt) }),
+    );
+  return {
+    now: now.toISOString(),
+    ...{ closesAt: moment(night.closesAt), opensAt: moment(night.opensAt) },
+    ...{ there: night.there, taken: night.taken, idle: night.idle },
+    begin: begin.map(({ needs, beginBy, ends, ...row }) =>
+      named({ ...row, needs: [...needs], beginBy: moment(beginBy), ends: rangeOf(ends) }),
+    ),
+    goesOn: goesOn.map(({ ends, ...row }) => named({ ...row, ends: rangeOf(ends) })),
+    not: not.map(named),
+    morning: morning.sort((one, other) => OVER.indexOf(one.then) - OVER.indexOf(other.then)),
+  };
+}

@@ -1,0 +1,62 @@
+import {
+  rescheduled,
+  scheduleOf,
+  simulate,
+  slipsOf,
+  whatIf,
+  type Bench,
+  type ReadyAt,
+  type Slip,
+  type WhatIf,
+  type WholeSchedule,
+  type Work,
+} from '@udrel/core/schedule';
+
+/** What is asked of everything that is open. */
+export type Question =
+  | { kind: 'whole'; works: Work[]; bench: Bench }
+  | { kind: 'what if'; works: Work[]; bench: Bench; more: Work }
+  | { kind: 'moved'; works: Work[]; bench: Bench; tag: string; work: Work };
+
+export interface Moved {
+  ready: ReadyAt | null;
+  slips: Slip[];
+  gains: Slip[];
+}
+
+export type Answer = WholeSchedule | WhatIf | Moved;
+
+/** What was put last, and of what: asked again with nothing changed it is the same. */
+let last: { key: string; whole: WholeSchedule } | null = null;
+
+/** Minutes for which the same schedule stands: what is to be begun now moves no further. */
+const STANDS = 60_000;
+
+function wholeOf(works: readonly Work[], bench: Bench): WholeSchedule {
+  const key = JSON.stringify([
+    Math.floor(bench.now / STANDS),
+    works.map((work) => ({ ...work, from: Math.max(work.from, bench.now) === bench.now ? 0 : work.from })),
+    bench.people,
+    bench.berths,
+    bench.has,
+    bench.open,
+  ]);
+  if (last?.key !== key) last = { key, whole: scheduleOf(works, bench) };
+  return last.whole;
+}
+
+/** Answers it. */
+export function answered(question: Question): Answer {
+  const { works, bench } = question;
+  if (question.kind === 'whole') return wholeOf(works, bench);
+  if (question.kind === 'what if') return whatIf(works, question.more, bench);
+  const before = wholeOf(works, bench);
+  const after = rescheduled(before, question.tag, question.work, bench);
+  // As it stands now it is gone through by the same order, so that only the move tells.
+  const stood = simulate(works, before.order, bench);
+  return {
+    ready: after.forecast.get(question.tag) ?? null,
+    slips: slipsOf(after.works, stood, after),
+    gains: slipsOf(works, after, stood),
+  };
+}
