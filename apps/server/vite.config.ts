@@ -5,7 +5,13 @@ export default defineConfig({
     ssr: true,
     outDir: 'dist',
     target: 'node20',
-    rollupOptions: { input: { main: 'src/main.ts', 'index-worker': 'src/matching/index-worker.ts' } },
+    rollupOptions: {
+      input: {
+        main: 'src/main.ts',
+        'index-worker': 'src/matching/index-worker.ts',
+        'schedule-worker': 'src/schedule/schedule-worker.ts',
+      },
+    },
   },
   ssr: { noExternal: [/^@udrel\//] },
 });

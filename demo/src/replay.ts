@@ -24,6 +24,7 @@ import { linesOf, sumsOf, type Reduction } from '@udrel/core/bill';
 import type { Afterwards } from '../data/afterwards';
 import { REACHED, type DemoJob, type Reached } from '../data/demo-job';
 import type { Stage } from './act';
+import { promisedIn } from './day';
 import { afterQuote, SIGNED, stepsOf } from './replay-steps';
 
 const HOUR = 3_600_000;
@@ -163,7 +164,7 @@ function bookingOf(stage: Stage, job: DemoJob): JobBooking {
     leftWithUs: job.left.map(([name, place]) => ({ name, place })),
     secrets: job.secrets ?? [],
     facts: job.facts ?? {},
-    promisedAt: new Date(stage.now + job.promisedInHours * HOUR).toISOString(),
+    promisedAt: promisedIn(job.promisedInHours, stage.now).toISOString(),
     price: job.price,
   };
 }

@@ -16,7 +16,6 @@ import {
   endRound,
   listStays,
   scanInRound,
-  setHours,
   setMessageRules,
   say,
   viewTill,
@@ -34,6 +33,7 @@ import { toFetch } from '../data/to-fetch';
 import { troubles } from '../data/troubles';
 import { unusual } from '../data/unusual';
 import { history, otherWishes } from '../data/wider';
+import { planTheDays } from './day';
 import { replay } from './replay';
 
 /** Another shop sets its own; the time zone is that of whoever looks at the demo. */
@@ -111,6 +111,7 @@ export async function seedDemo(
     for (const order of ordersOf(open)) await replay(stage, order);
     await lookRound({ ...context, now: new Date(now - 20 * HOUR) });
     await tellCustomers({ ...context, now: new Date(now - 2 * DAY) });
+    await planTheDays(context, { now, technician: staff.get('tam') ?? '', agreed: BEGUN_LATER });
     // Somebody called this morning.
     const { id, text } = {
       id: known(customerIds)('pottery'),
@@ -121,14 +122,12 @@ export async function seedDemo(
   });
 }
 
-/** When the shop is open, and what goes to customers since the day before yesterday: most of it by itself, at any hour. */
+/** What goes to customers since the day before yesterday: most of it by itself, at any hour. */
 async function tellCustomers(context: CommandContext): Promise<void> {
   const goes: Partial<Record<MessageKind, Sending>> = {
     ...{ quote: 'once looked at', 'part late': 'once looked at' },
     ...{ ready: 'by itself', reminder: 'by itself', bill: 'by itself' },
   };
-  const day = { from: '09:00', until: '18:00' };
-  await setHours(context, { week: [day, day, day, day, day, { from: '10:00', until: '14:00' }, null], closed: [] });
   await setMessageRules(context, {
     ...FIRST_RULES,
     templates: FIRST_RULES.templates.map((one) => ({ ...one, how: goes[one.kind] ?? 'not' })),
@@ -151,6 +150,8 @@ async function lookRound(context: CommandContext): Promise<void> {
 }
 /** Where the first of what should lie there was not seen. */
 const MISSED = 'rack D1';
+/** Its customer brings the charger first. */
+const BEGUN_LATER = 'U-2410';
 
 /** The numbers that the next job and the next order get. */
 async function numberFrom({ manager }: CommandContext, job: number, order: number): Promise<void> {

@@ -34,11 +34,8 @@ export async function viewDiary(manager: EntityManager, now: Date, asked: DiaryQ
     };
   });
   const range = { from: calendar.midnight(first), until: calendar.midnightAfter(days.at(-1)?.day ?? first) };
-  const versions = new Map(open.jobs.map(({ tag, version }) => [tag, version]));
   const promises = forecastsOf(open, whole).flatMap((one) =>
-    one.promisedAt && touches(range, Date.parse(one.promisedAt))
-      ? [{ ...one, promisedAt: one.promisedAt, version: versions.get(one.tag) ?? 0 }]
-      : [],
+    one.promisedAt && touches(range, Date.parse(one.promisedAt)) ? [{ ...one, promisedAt: one.promisedAt }] : [],
   );
   const visits = (await openVisits(manager, now)).filter(({ at }) => touches(range, at.getTime())).map(viewVisit);
   return {
@@ -55,6 +52,7 @@ const touches = ({ from, until }: Span, at: number) => at >= from && at < until;
 function lanesOf(open: OpenWorks, whole: WholeSchedule, range: Span): DiaryLane[] {
   const works = new Map(open.works.map((work) => [work.tag, work]));
   const agreed = new Set(open.jobs.flatMap(({ tag, agreedAt }) => (agreedAt ? [tag] : [])));
+  const versions = new Map(open.jobs.map(({ tag, version }) => [tag, version]));
   const pieces = new Map<string, DiaryPiece[]>();
   for (const { tag, piece, kind, spans, by, berth } of whole.placed) {
     const work = works.get(tag);
@@ -67,6 +65,7 @@ function lanesOf(open: OpenWorks, whole: WholeSchedule, range: Span): DiaryLane[
       const put: DiaryPiece = {
         ...{ tag, kind, late, customer: open.customerOf(tag), what: whatOf(own), agreed: agreed.has(tag) },
         ...{ from: moment(span.from), until: moment(span.until) },
+        version: piece === 0 && kind === 'hands' && span === spans[0] ? (versions.get(tag) ?? null) : null,
       };
       pieces.set(lane, [...(pieces.get(lane) ?? []), put]);
     }

@@ -1,8 +1,23 @@
 import type { NightView } from '@udrel/contract/types';
 import { beforeClosing, overBy, OVER } from '@udrel/core/schedule';
+import { nextStep, procedureOf } from '@udrel/core/steps';
 import type { EntityManager } from 'typeorm';
+import type { OpenJob } from '../jobs/job-record';
 import { openWorks } from './open-works';
 import { moment, rangeOf } from './ranges';
+
+/** What runs now, what hands are wanted at first. */
+function runsNow(jobs: readonly OpenJob[]) {
+  return jobs
+    .flatMap(({ tag, snapshot }) =>
+      snapshot.runs.flatMap(({ kind, berth, wants, outcome }) =>
+        outcome === 'running'
+          ? [{ tag, run: kind, berth, wants, next: nextStep(procedureOf(snapshot))?.title ?? '' }]
+          : [],
+      ),
+    )
+    .sort((one, other) => Number(other.wants !== null) - Number(one.wants !== null));
+}
 
 /** What to begin before closing, what goes on through the night, and what is over at the next opening. */
 export async function viewNight(manager: EntityManager, now: Date): Promise<NightView> {
@@ -29,6 +44,7 @@ export async function viewNight(manager: EntityManager, now: Date): Promise<Nigh
     ),
     goesOn: goesOn.map(({ ends, ...row }) => named({ ...row, ends: rangeOf(ends) })),
     not: not.map(named),
+    runs: runsNow(jobs).map(named),
     morning: morning.sort((one, other) => OVER.indexOf(one.then) - OVER.indexOf(other.then)),
   };
 }

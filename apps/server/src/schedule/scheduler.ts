@@ -3,7 +3,7 @@ import { inThread } from '../platform/thread';
 import { answered, type Answer, type Moved, type Question } from './questions';
 
 const SOURCE = import.meta.url.endsWith('.ts');
-const thread = inThread<Question, never, Answer>(new URL('./worker.js', import.meta.url), null, 'schedule');
+const thread = inThread<Question, never, Answer>(new URL('./schedule-worker.js', import.meta.url), null, 'schedule');
 
 /** As built it is gone through in a thread of its own, so that nobody waits for it; as source, in which a thread cannot be started, here. */
 const ask = (question: Question): Promise<Answer> =>

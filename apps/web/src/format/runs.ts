@@ -8,6 +8,8 @@ const NAMES: Readonly<Partial<Record<RunView['kind'], string>>> = {
   check: 'Check',
   'read back': 'Reading back',
   'memory test': 'Memory test',
+  'bring files': 'Bringing files',
+  wipe: 'Wipe',
 };
 
 /** What kind of run it is, as a title begins with it. */

@@ -3,6 +3,7 @@ export const DESTINATIONS = [
   { path: '/', name: 'Floor', letter: 'f' },
   { path: '/jobs', name: 'Jobs', letter: 'j' },
   { path: '/book-in', name: 'Book in', letter: 'b' },
+  { path: '/diary', name: 'Diary', letter: 'd' },
   { path: '/shelf', name: 'Shelf', letter: 's' },
   { path: '/models', name: 'Models', letter: 'm' },
   { path: '/customers', name: 'Customers', letter: 'c' },

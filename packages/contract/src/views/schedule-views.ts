@@ -1,4 +1,5 @@
 import type { RunKind } from '@udrel/core/estimate';
+import type { RunWants } from '@udrel/core/progress';
 import type { NotTonight, Resource } from '@udrel/core/schedule';
 import type { WishKind } from '@udrel/core/steps';
 import type { BenchHours } from '../shapes/day/people';
@@ -43,6 +44,17 @@ export interface ForecastView extends MomentRange {
   asks: boolean;
 }
 
+/** When hands go on with a job, and whose. */
+export interface PlannedHands {
+  tag: string;
+  version: number;
+  /** When they must, so that it is ready as promised; null without a promise. */
+  beginBy: string | null;
+  begins: string;
+  /** By id; null where nobody is at the bench. */
+  by: string | null;
+}
+
 /** Hands that are planned in an opening and that there are, minutes. */
 export interface LoadView {
   from: string;
@@ -57,8 +69,10 @@ export interface ScheduleView {
   /** Jobs that it rests on, and that are open in all. */
   looked: number;
   open: number;
-  people: number;
+  /** Who is at the bench. */
+  people: { id: string; name: string }[];
   jobs: ForecastView[];
+  hands: PlannedHands[];
   loads: LoadView[];
 }
 
@@ -86,6 +100,8 @@ export interface NightView {
   })[];
   not: (OfJob & Pick<NotTonight, 'why'>)[];
   goesOn: (OfJob & { berth: number | null; ends: MomentRange })[];
+  /** What runs now, and what it wants: what the night brought, first what hands are wanted at. */
+  runs: (OfJob & { berth: number | null; wants: RunWants | null; next: string })[];
   /** What to look at when the shop opens: of both, what is over first. */
   morning: (OfJob & {
     berth: number | null;
@@ -121,8 +137,10 @@ export interface DiaryPiece {
   until: string;
   /** Whether its job will be ready later than promised. */
   late: boolean;
-  /** Whether somebody agreed when it begins. */
+  /** Whether somebody agreed when its job begins. */
   agreed: boolean;
+  /** The version of its job, where this is what comes next of it and can be moved; null where it cannot. */
+  version: number | null;
 }
 
 /** A line of the diary: somebody, or a berth. */
@@ -140,7 +158,7 @@ export interface DiaryView {
   now: string;
   days: { day: string; from: string; until: string; open: { from: string; until: string } | null; closed: string }[];
   lanes: DiaryLane[];
-  promises: (ForecastView & { promisedAt: string; version: number })[];
+  promises: (ForecastView & { promisedAt: string })[];
   visits: VisitView[];
   loads: LoadView[];
   looked: number;

@@ -16,7 +16,7 @@ export interface NightRun {
   hands: { what: string; minutes: number }[];
   /** When that must be begun, so that it and what comes after it in this list is done by closing. */
   beginBy: number;
-  /** When it ends, ms since the epoch: 10th, 50th and 90th percentile. */
+  /** When it ends if it is begun then, ms since the epoch: 10th, 50th and 90th percentile. */
   ends: Spread;
 }
 
@@ -149,18 +149,16 @@ function listed(
   );
   const pace = Math.max(1, people.filter(({ there }) => openMinutes(there, now, closesAt) > 0).length);
   let after = inOrder.reduce((sum, { could }) => sum + could.minutes, 0);
-  let before = 0;
   return inOrder.map(({ could: { work, run, hands, minutes }, berth }) => {
     // Each alone is one person's work; together they are shared.
-    const beginBy = Math.min(closesAt - (after / pace) * MINUTE, closesAt - minutes * MINUTE);
-    before += minutes;
+    const latest = Math.min(closesAt - (after / pace) * MINUTE, closesAt - minutes * MINUTE);
+    const beginBy = Math.max(now, lastOpen(open, latest) ?? latest);
     after -= minutes;
-    const begins = Math.min(closesAt, Math.max(now, work.from) + Math.max(minutes, before / pace) * MINUTE);
     return {
       ...{ tag: work.tag, run: run.run ?? 'copy', berth, needs: run.needs },
       hands: hands.flatMap(({ steps }) => steps.map(({ title, minutes: takes }) => ({ what: title, minutes: takes }))),
-      beginBy: Math.max(now, lastOpen(open, beginBy) ?? beginBy),
-      ends: endsFrom(begins, run.takes),
+      beginBy,
+      ends: endsFrom(beginBy + minutes * MINUTE, run.takes),
     };
   });
 }

@@ -1,4 +1,5 @@
 import Add from '@mui/icons-material/Add';
+import CalendarTodayOutlined from '@mui/icons-material/CalendarTodayOutlined';
 import FormatListBulleted from '@mui/icons-material/FormatListBulleted';
 import Inventory2Outlined from '@mui/icons-material/Inventory2Outlined';
 import LaptopOutlined from '@mui/icons-material/LaptopOutlined';
@@ -16,6 +17,7 @@ const ICONS: Record<Destination['path'], typeof Add> = {
   '/': ViewAgendaOutlined,
   '/jobs': FormatListBulleted,
   '/book-in': Add,
+  '/diary': CalendarTodayOutlined,
   '/shelf': Inventory2Outlined,
   '/models': LaptopOutlined,
   '/customers': PersonOutlined,

@@ -1,5 +1,5 @@
 import { Suspense, useEffect, useRef, useState } from 'react';
-import { Link } from 'react-router';
+import { Link, useSearchParams } from 'react-router';
 import type { FloorView, HandsView, RunNow } from '@udrel/contract/types';
 import { useFloorQuery, useRunsQuery } from '../../api/api';
 import { retimed } from '@udrel/core/steps';
@@ -9,16 +9,19 @@ import { Empty, Loaded, Sheet } from '../../ui';
 import { late } from '../../ui/late';
 import styles from './floor.module.css';
 import { HandsList } from './HandsList';
+import { WHOSE, type Planned } from './planned';
 import { PromiseRuler } from './PromiseRuler';
 import { ReadyToFetch } from './ReadyToFetch';
 import { RunStrip } from './RunStrip';
 
 const ToSee = late(() => import('./ToSee'));
+const ByTheSchedule = late(() => import('./ByTheSchedule'));
 
 /** Home: what needs hands, what runs by itself, what is promised. */
 export default function Floor() {
   const hands = useFloorQuery(undefined, EACH_MINUTE);
   const runs = useRunsQuery(undefined, EACH_MINUTE);
+  const [planned, setPlanned] = useState<Planned | null>(null);
   const { refetch } = hands;
   // What a run does each second changes no order of hands; that it wants some does.
   const wanting = runs.data?.map(({ id, wants }) => `${id} ${wants}`).join();
@@ -33,14 +36,14 @@ export default function Floor() {
         <>
           <div className={styles.grid}>
             <title>Floor, Udrel</title>
-            <HandsNext hands={retimed(floor.hands, minutesLeft(runs.data ?? []))} floor={floor} />
+            <HandsNext hands={retimed(floor.hands, minutesLeft(runs.data ?? []))} floor={floor} planned={planned} />
             <Loaded data={runs.data} error={runs.error} what="what runs">
               {(running) => <RunningByItself running={running} />}
             </Loaded>
           </div>
           {floor.ready.length > 0 && <ReadyToFetch ready={floor.ready} />}
-          {runs.data && <Besides />}
-          <PromiseRuler hands={floor.hands} now={Date.parse(floor.now)} />
+          {runs.data && <Besides told={setPlanned} />}
+          <PromiseRuler hands={floor.hands} now={Date.parse(floor.now)} planned={planned} />
         </>
       )}
     </Loaded>
@@ -50,8 +53,8 @@ export default function Floor() {
 /** How long what was drawn stands before what is beside it is asked for, ms. */
 const REST = 400;
 
-/** What wants hands at the counter: asked for once what runs and what is next stand. */
-function Besides() {
+/** The schedule, and what wants hands at the counter: asked for once what runs and what is next stand. */
+function Besides({ told }: { told: (planned: Planned) => void }) {
   const [rested, setRested] = useState(false);
   useEffect(() => {
     const waiting = setTimeout(() => setRested(true), REST);
@@ -60,6 +63,7 @@ function Besides() {
   return (
     rested && (
       <Suspense fallback={null}>
+        <ByTheSchedule told={told} />
         <ToSee />
       </Suspense>
     )
@@ -68,16 +72,27 @@ function Besides() {
 
 const EACH_MINUTE = { pollingInterval: 60_000, skipPollingIfUnfocused: true };
 
-function HandsNext({ hands, floor: { open, looked } }: { hands: readonly HandsView[]; floor: FloorView }) {
-  const now = hands.filter((row) => Math.round(row.inMinutes) === 0).length;
-  const late = hands.filter((row) => row.slack !== null && row.slack < 0).length;
+function HandsNext(props: { hands: readonly HandsView[]; floor: FloorView; planned: Planned | null }) {
+  const { hands, floor, planned } = props;
+  const { open, looked } = floor;
+  const [search] = useSearchParams();
+  const whose = search.get(WHOSE);
+  const { rows, heads } = planned?.chosen(hands, whose) ?? { rows: hands, heads: undefined };
+  const now = rows.filter(
+    ({ tag, inMinutes }) => Math.round(inMinutes) === 0 && (planned?.hands.get(tag)?.presses ?? true),
+  ).length;
+  const late = rows.filter((row) => row.slack !== null && row.slack < 0).length;
   return (
     <section aria-labelledby="hands">
       <div className={styles.head}>
         <h1 id="hands">Hands next</h1>
         <span className="sub">
-          {now} now, {hands.length - now} later
+          {now} now, {rows.length - now} later
           {late > 0 && <span className="danger">, {late} late</span>}
+        </span>
+        <span className={styles.asides}>
+          {planned && <planned.Choice />}
+          <Link to="/before-closing">Before closing</Link>
         </span>
       </div>
       <Sheet>
@@ -87,10 +102,16 @@ function HandsNext({ hands, floor: { open, looked } }: { hands: readonly HandsVi
             <Link to="/jobs">All jobs</Link>
           </p>
         )}
-        {hands.length === 0 ? (
-          <Empty>{open === 0 ? 'No job is open. Press b to book one in.' : 'No job wants hands now.'}</Empty>
+        {rows.length === 0 ? (
+          <Empty>
+            {open === 0
+              ? 'No job is open. Press b to book one in.'
+              : hands.length > 0
+                ? 'Nothing of it is planned for you.'
+                : 'No job wants hands now.'}
+          </Empty>
         ) : (
-          <HandsList hands={hands} />
+          <HandsList hands={rows} planned={planned} heads={heads} />
         )}
       </Sheet>
     </section>

@@ -2,6 +2,7 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import { useRef } from 'react';
 import type { HandsView } from '@udrel/contract/types';
 import { HandsRow } from './HandsRow';
+import type { Planned } from './planned';
 import styles from './floor.module.css';
 
 /** Height of a row whose words stand on one line, px; each is measured once it is drawn. */
@@ -10,7 +11,12 @@ const ROW = 60;
 const FIRST = { width: 640, height: 480 };
 
 /** Everything that wants hands, in its order: of its rows those in sight are drawn. */
-export function HandsList({ hands }: { hands: readonly HandsView[] }) {
+export function HandsList(props: {
+  hands: readonly HandsView[];
+  planned: Planned | null;
+  heads: ReadonlyMap<string, string> | undefined;
+}) {
+  const { hands, planned, heads } = props;
   const list = useRef<HTMLDivElement>(null);
   const virtual = useVirtualizer<HTMLDivElement, HTMLLIElement>({
     count: hands.length,
@@ -41,7 +47,17 @@ export function HandsList({ hands }: { hands: readonly HandsView[] }) {
         {seen.map(({ index }) => {
           const row = hands[index];
           return (
-            row && <HandsRow key={row.tag} row={row} at={index} of={hands.length} measure={virtual.measureElement} />
+            row && (
+              <HandsRow
+                key={row.tag}
+                row={row}
+                at={index}
+                of={hands.length}
+                planned={planned}
+                head={heads?.get(row.tag)}
+                measure={virtual.measureElement}
+              />
+            )
           );
         })}
       </ul>

@@ -4,6 +4,7 @@ import type { HandsView } from '@udrel/contract/types';
 import { duration, slackWords } from '../../format/time';
 import { stationPath } from '../../paths/station-path';
 import { Tag } from '../../ui';
+import type { Planned } from './planned';
 import styles from './floor.module.css';
 
 /** How many of what wants hands now are laid into colour. */
@@ -27,22 +28,34 @@ export function HandsRow(props: {
   at: number;
   of: number;
   measure: (row: HTMLLIElement | null) => void;
+  planned: Planned | null;
+  /** Whose rows begin here, where they are told apart. */
+  head: string | undefined;
 }) {
-  const { row, at, of, measure } = props;
+  const { row, at, of, measure, planned, head } = props;
+  const hands = planned?.hands.get(row.tag);
   const navigate = useNavigate();
   const minutes = Math.round(row.inMinutes);
   const slack = slackWords(row.slack);
+  const urgent = minutes === 0 && (hands?.presses ?? true);
   return (
     <li
       ref={measure}
       data-index={at}
       aria-posinset={at + 1}
       aria-setsize={of}
-      className={[styles.row, minutes === 0 && styles.now, minutes === 0 && at < NEXT && styles.next]
-        .filter(Boolean)
-        .join(' ')}
+      className={[styles.row, urgent && styles.now, urgent && at < NEXT && styles.next].filter(Boolean).join(' ')}
     >
-      <span className={styles.when}>{minutes === 0 ? 'now' : `in ${duration(minutes * 60)}`}</span>
+      {head !== undefined && <h3 className={styles.whose}>{head}</h3>}
+      <span className={styles.when}>
+        {minutes > 0 ? (
+          `in ${duration(minutes * 60)}`
+        ) : planned && hands && !row.step.calls ? (
+          <planned.When hands={hands} now={Date.parse(planned.schedule.now)} />
+        ) : (
+          'now'
+        )}
+      </span>
       <div style={{ minWidth: 0 }}>
         <div className={styles.what}>{row.step.title}</div>
         <div className={`${styles.for} sub`} title={`${row.device}, ${row.customer}`}>
@@ -56,12 +69,15 @@ export function HandsRow(props: {
           {slack.late ? 'late' : slack.text}
         </span>
       </span>
-      <Button
-        onClick={() => void navigate(`/jobs/${row.tag}/${stationPath(row.step.station)}`)}
-        aria-label={`Open ${row.tag}: ${row.step.title}`}
-      >
-        Open
-      </Button>
+      <span className={styles.does}>
+        {planned?.Take && hands && !row.holding.claimed && minutes === 0 && <planned.Take hands={hands} />}
+        <Button
+          onClick={() => void navigate(`/jobs/${row.tag}/${stationPath(row.step.station)}`)}
+          aria-label={`Open ${row.tag}: ${row.step.title}`}
+        >
+          Open
+        </Button>
+      </span>
     </li>
   );
 }

@@ -8,9 +8,8 @@ import { Field, FormTrouble, When } from '../../features/form/Field';
 import { useShapedForm } from '../../features/form/shaped-form';
 import { today } from '../../format/time';
 import { Foot, Loaded, Sheet } from '../../ui';
+import { typedWeek, WeekFields, weekOf } from './WeekFields';
 import styles from './shop.module.css';
-
-const DAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'] as const;
 
 /** When the shop is open: what can be promised follows. */
 export function Hours() {
@@ -28,15 +27,13 @@ function HoursForm({ hours }: { hours: OpeningHours }) {
   const [set, { error, isLoading, isSuccess }] = useSetHoursMutation();
   const form = useShapedForm({
     begin: {
-      week: hours.week.map((one) => ({ from: one?.from ?? '', until: one?.until ?? '' })),
+      week: typedWeek(hours.week),
       closed: hours.closed,
     },
     read: ({ week, closed }) => ({
       ok: true,
       body: {
-        week: week.map(({ from, until }) =>
-          from.trim() === '' && until.trim() === '' ? null : { from: from.trim(), until: until.trim() },
-        ),
+        week: weekOf(week),
         closed: closed.filter(({ day }) => day !== ''),
       },
     }),
@@ -47,13 +44,7 @@ function HoursForm({ hours }: { hours: OpeningHours }) {
   const save = form.handleSubmit((body) => void set({ body }));
   return (
     <form onSubmit={(event) => void save(event)}>
-      {DAYS.map((name, day) => (
-        <div key={name} className={styles.day} role="group" aria-label={name}>
-          <span>{name}</span>
-          <Field form={form} name={`week.${day}.from`} label="From" placeholder="closed" shrink />
-          <Field form={form} name={`week.${day}.until`} label="Until" placeholder="closed" shrink />
-        </div>
-      ))}
+      <WeekFields form={form} without="closed" />
       {fields.map(({ key }, index) => (
         <div key={key} className={styles.shut} role="group" aria-label={`Closed on day ${index + 1}`}>
           <When form={form} name={`closed.${index}.day`} label="Closed on" width="100%" />

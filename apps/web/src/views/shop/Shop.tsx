@@ -8,6 +8,7 @@ import { Formats } from './Formats';
 import { Hours } from './Hours';
 import { OnBills } from './OnBills';
 import { OnPapers } from './OnPapers';
+import { People } from './People';
 import { Rates } from './Rates';
 import { RoleTable } from './RoleTable';
 import styles from './shop.module.css';
@@ -27,6 +28,7 @@ export default function Shop() {
           {owner && <Accounts self={staff.id} />}
           {may(staff.role, 'set rates') && <Rates />}
           {may(staff.role, 'set rates') && <Hours />}
+          {owner && <People />}
           {may(staff.role, 'set rates') && <OnBills />}
           {may(staff.role, 'set rates') && <OnPapers />}
           {may(staff.role, 'set rates') && <Formats />}
