@@ -23,7 +23,7 @@ const HOURS = { week: [OPEN, OPEN, OPEN, OPEN, OPEN, { from: '10:00', until: '14
 /** Hours within which a promise stands as it is told; what is promised later is promised by days of work. */
 const TODAY = 12;
 /** Days of work that a day of a promise is. */
-const DAYS_OF_WORK = 2.2;
+const DAYS_OF_WORK = 3.5;
 
 /** When something is promised so many hours from now, at which the shop is open unless it is for today. */
 export function promisedIn(hours: number, now: number): Date {

@@ -21,7 +21,7 @@ beforeAll(async () => {
 /** Who may call what, written out by hand: the declarations must say the same. */
 const PUBLIC = [
   ...['session', 'signIn', 'signOut', 'setUp', 'health', 'openApi', 'fileSchema'],
-  ...['openPairing', 'sendFromPhone'],
+  ...['openPairing', 'sendFromPhone', 'calendar'],
 ];
 const AGENT = ['agentHello', 'agentWork', 'agentSamples', 'agentReadBack', 'agentReads', 'agentWipeRead'];
 const EVERY_ROLE = [
@@ -77,7 +77,20 @@ const MONEY = [
     'wipe',
     'hours',
     'whatIf',
-    ...['people', 'schedule', 'night', 'diary', 'moved', 'agreeVisit', 'changeVisit', 'settleVisit', 'agreeBegin'],
+    ...[
+      'people',
+      'schedule',
+      'night',
+      'diary',
+      'moved',
+      'agreeVisit',
+      'changeVisit',
+      'settleVisit',
+      'agreeBegin',
+      'openList',
+      'feeds',
+      'makeFeed',
+    ],
     'keptFilters',
     'keepFilter',
     'rounds',

@@ -1,9 +1,11 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import type {
   DiaryView,
+  FeedLinksView,
   JobView,
   MovedView,
   NightView,
+  OpenListView,
   OrderView,
   PersonView,
   Problem,
@@ -114,6 +116,30 @@ describe('the diary', () => {
     expect((await shop.as.counter.send('POST', `/visits/${id}/end`, { as: 'came' })).status).toBe(200);
     expect((await shop.as.counter.send('POST', `/visits/${id}/end`, { as: 'cancelled' })).status).toBe(409);
     expect((await diary()).visits).toEqual([]);
+  });
+});
+
+describe('the diary elsewhere', () => {
+  const read = (path: string) => shop.nobody.raw(path.replace('/api/v1', ''));
+
+  it('is read as a calendar by whoever holds its address, until it is made anew', async () => {
+    const made = (await shop.as.technician.send<FeedLinksView>('PUT', '/diary/calendars', { of: 'me', none: false }))
+      .body;
+    await shop.as.technician.send('PUT', '/diary/calendars', { of: 'shop', none: false });
+    const shops = (await shop.as.counter.get<FeedLinksView>('/diary/calendars')).body;
+    expect(shops).toMatchObject({ own: null });
+    const own = await read(made.own?.path ?? '');
+    expect(own.headers.get('content-type')).toContain('text/calendar');
+    const text = await own.text();
+    expect(text).toContain(`SUMMARY:${tag} Ferry office`);
+    expect(await (await read(shops.shop?.path ?? '')).text()).toContain(`${tag} Ferry office promised`);
+    await shop.as.technician.send('PUT', '/diary/calendars', { of: 'me', none: true });
+    expect((await read(made.own?.path ?? '')).status).toBe(404);
+  });
+
+  it('has every open job on a list', async () => {
+    const { open, jobs } = (await shop.as.counter.get<OpenListView>('/diary/open-jobs')).body;
+    expect([open, jobs[0]?.tag, jobs[0]?.customer]).toEqual([1, tag, 'Ferry office']);
   });
 });
 

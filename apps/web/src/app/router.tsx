@@ -50,6 +50,7 @@ export const router = createBrowserRouter([
         ],
       },
       { path: 'print/part/:number', ...view(() => import('../views/print/PartLabelPage')) },
+      { path: 'print/diary/:from', ...view(() => import('../views/print/DiaryPaper')) },
       { path: 'print/:paper/:tag', ...view(() => import('../views/print/PrintPage')) },
     ],
   },

@@ -173,3 +173,34 @@ export interface MovedView {
   slips: { tag: string; customer: string; by: number }[];
   gains: { tag: string; customer: string; by: number }[];
 }
+
+/** An address under which a diary can be read as a calendar; the whole one where the shop has said how it is reached. */
+interface FeedLinkView {
+  path: string;
+  address: string | null;
+  madeAt: string;
+}
+
+export interface FeedLinksView {
+  own: FeedLinkView | null;
+  shop: FeedLinkView | null;
+}
+
+/** The open jobs as they are printed for when nothing can be looked up. */
+export interface OpenListView {
+  now: string;
+  /** Open in all; more than are listed are said. */
+  open: number;
+  jobs: {
+    tag: string;
+    customer: string;
+    phone: string;
+    device: string;
+    serial: string;
+    promisedAt: string | null;
+    station: string;
+    next: string;
+    inHand: string | null;
+    places: string;
+  }[];
+}

@@ -1,8 +1,12 @@
 import { scheduleEndpoints } from '@udrel/contract/endpoints';
 import { agreeBegin } from '../../diary/agree-begin';
+import { calendarOf } from '../../diary/feed';
+import { makeFeed, viewFeeds } from '../../diary/feed-links';
+import { viewOpenList } from '../../diary/open-list';
 import { viewDiary, viewMoved } from '../../diary/view-diary';
 import { agreeVisit, changeVisit, settleVisit } from '../../diary/visits';
 import { handlers } from '../../platform/http/handlers';
+import { sendFile } from '../../papers/send-paper';
 import { viewNight } from '../../schedule/before-closing';
 import { setPerson, viewPeople } from '../../schedule/people';
 import { viewSchedule } from '../../schedule/view-schedule';
@@ -19,6 +23,11 @@ export const scheduleHandlers = handlers(scheduleEndpoints, {
   night: ({ manager, now }) => viewNight(manager, now),
   diary: ({ manager, now, query }) => viewDiary(manager, now, query),
   moved: ({ manager, now, query }) => viewMoved(manager, now, query),
+  openList: ({ manager, now }) => viewOpenList(manager, now),
+  feeds: (call) => viewFeeds(call),
+  makeFeed: (call) => makeFeed(call, call.body),
+  calendar: async ({ manager, params, now, response }) =>
+    sendFile(response, 'text/calendar', 'diary.ics', await calendarOf(manager, params.token, now)),
   agreeVisit: (call) => agreeVisit(call, call.body),
   changeVisit: (call) => changeVisit(call, call.params.id, call.body),
   settleVisit: (call) => settleVisit(call, call.params.id, call.body),

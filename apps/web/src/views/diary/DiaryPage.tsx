@@ -19,6 +19,7 @@ import { whole } from '../../format/units';
 import { Loaded, Sheet, TroubleNote } from '../../ui';
 import { axisOf, quarterAt } from './axis';
 import type { Movable } from './Blocks';
+import { CalendarLinks } from './CalendarLinks';
 import { Chosen } from './Chosen';
 import { Effect } from './Effect';
 import { AXIS, Lanes } from './Lanes';
@@ -36,6 +37,7 @@ type Days = (typeof RANGES)[number][0];
 export default function DiaryPage() {
   const [search, setSearch] = useSearchParams();
   const [adding, setAdding] = useState(false);
+  const [linking, setLinking] = useState(false);
   const from = search.get('from') ?? today();
   const days = RANGES.find(([value]) => value === search.get('days'))?.[0] ?? '1';
   const { data, error } = useDiaryQuery({ from, days }, { pollingInterval: 60_000, skipPollingIfUnfocused: true });
@@ -64,6 +66,7 @@ export default function DiaryPage() {
           <Button component="a" href={`/print/diary/${from}`} target="_blank">
             Print the week
           </Button>
+          <Button onClick={() => setLinking(true)}>Calendar links</Button>
           <Button variant="contained" onClick={() => setAdding(true)}>
             Agree a visit
           </Button>
@@ -72,6 +75,7 @@ export default function DiaryPage() {
       <Loaded data={data} error={error} what="the diary">
         {(diary) => <Shown diary={diary} />}
       </Loaded>
+      {linking && <CalendarLinks close={() => setLinking(false)} />}
       {adding && <VisitDialog visit={null} close={() => setAdding(false)} />}
     </>
   );

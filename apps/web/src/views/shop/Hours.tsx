@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
 import Close from '@mui/icons-material/Close';
-import { useFieldArray } from 'react-hook-form';
+import { useFieldArray, useWatch } from 'react-hook-form';
 import { scheduleEndpoints } from '@udrel/contract/endpoints';
 import type { OpeningHours } from '@udrel/contract/types';
 import { useHoursQuery, useSetHoursMutation } from '../../api/after';
@@ -8,6 +8,7 @@ import { Field, FormTrouble, When } from '../../features/form/Field';
 import { useShapedForm } from '../../features/form/shaped-form';
 import { today } from '../../format/time';
 import { Foot, Loaded, Sheet } from '../../ui';
+import { Holidays } from './Holidays';
 import { typedWeek, WeekFields, weekOf } from './WeekFields';
 import styles from './shop.module.css';
 
@@ -40,6 +41,7 @@ function HoursForm({ hours }: { hours: OpeningHours }) {
     shape: scheduleEndpoints.setHours.body,
     error,
   });
+  const closed = useWatch({ control: form.control, name: 'closed' });
   const { fields, append, remove } = useFieldArray({ control: form.control, name: 'closed', keyName: 'key' });
   const save = form.handleSubmit((body) => void set({ body }));
   return (
@@ -57,6 +59,7 @@ function HoursForm({ hours }: { hours: OpeningHours }) {
       <FormTrouble form={form} />
       <Foot note={isSuccess ? 'Set.' : 'Leave both empty where it is closed.'}>
         <Button onClick={() => append({ day: today(), name: '' })}>A day on which it is closed</Button>
+        <Holidays take={(days) => append(days.filter(({ day }) => !closed.some((one) => one.day === day)))} />
         <Button type="submit" disabled={isLoading}>
           Set the hours
         </Button>

@@ -1,10 +1,20 @@
 import { openingHours, whatIfQuery, type OpeningHours } from '../../shapes/day/hours';
-import { agreedBegin, agreedVisit, changedVisit, diaryQuery, movedQuery, settledVisit } from '../../shapes/day/diary';
+import {
+  agreedBegin,
+  agreedVisit,
+  changedVisit,
+  diaryQuery,
+  makeFeed,
+  movedQuery,
+  settledVisit,
+} from '../../shapes/day/diary';
 import { benchHours } from '../../shapes/day/people';
 import type {
   DiaryView,
+  FeedLinksView,
   MovedView,
   NightView,
+  OpenListView,
   PersonView,
   ScheduleView,
   VisitView,
@@ -46,6 +56,20 @@ export const scheduleEndpoints = {
     query: movedQuery,
     about: 'Floor',
   }).answering<MovedView>(),
+  openList: query('/diary/open-jobs', {
+    permission: 'look at jobs and shelf',
+    about: 'Floor',
+  }).answering<OpenListView>(),
+  feeds: query('/diary/calendars', {
+    permission: 'mind the own account',
+    about: 'Sessions',
+  }).answering<FeedLinksView>(),
+  makeFeed: command('put /diary/calendars', {
+    permission: 'mind the own account',
+    body: makeFeed,
+    changes: ['sessions'],
+  }).answering<FeedLinksView>(),
+  calendar: query('/calendars/:token', { permission: 'public' }).answering<undefined>(),
   agreeVisit: command('post /visits', {
     permission: 'book in',
     body: agreedVisit,

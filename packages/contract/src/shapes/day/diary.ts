@@ -1,5 +1,5 @@
 import { WISH_KINDS } from '@udrel/core/steps';
-import { day, list, moment, nullable, object, oneOf, optional, text, whole, type Infer } from '../shape';
+import { boolean, day, list, moment, nullable, object, oneOf, optional, text, whole, type Infer } from '../shape';
 
 /** What somebody will bring, and when that was agreed. */
 export const agreedVisit = object({
@@ -31,3 +31,7 @@ export type DiaryQuery = Infer<typeof diaryQuery>;
 /** What is moved to when: a job by its tag, a visit as `B-` and its number. */
 export const movedQuery = object({ tag: text(20, 1, /^[A-Za-z]+-\d{1,9}$/), at: moment() });
 export type MovedQuery = Infer<typeof movedQuery>;
+
+/** Makes the address of a calendar anew, or none. */
+export const makeFeed = object({ of: oneOf('me', 'shop'), none: boolean() });
+export type MakeFeed = Infer<typeof makeFeed>;
