@@ -1,5 +1,13 @@
-import type { DiaryLane, DiaryPiece, DiaryQuery, DiaryView, MovedQuery, MovedView } from '@udrel/contract/types';
-import type { Piece, Span, WholeSchedule } from '@udrel/core/schedule';
+import type {
+  DiaryLane,
+  DiaryPiece,
+  DiaryQuery,
+  DiaryView,
+  MovedQuery,
+  MovedView,
+  OverloadView,
+} from '@udrel/contract/types';
+import { overloadOf, type Piece, type Span, type WholeSchedule } from '@udrel/core/schedule';
 import type { EntityManager } from 'typeorm';
 import { notFound } from '../platform/errors';
 import { openWorks, type OpenWorks } from '../schedule/open-works';
@@ -42,7 +50,19 @@ export async function viewDiary(manager: EntityManager, now: Date, asked: DiaryQ
     now: now.toISOString(),
     ...{ days, lanes: lanesOf(open, whole, range), promises, visits },
     loads: loadsOf(whole).filter(({ from }) => touches(range, Date.parse(from))),
+    overload: overloadIn(open, whole),
     ...{ looked: open.jobs.length, open: open.open },
+  };
+}
+
+function overloadIn({ works, bench, people, customerOf }: OpenWorks, whole: WholeSchedule): OverloadView {
+  const { late, most, full } = overloadOf(works, whole, bench);
+  return {
+    ...{ late, most: most && { ...most, customer: customerOf(most.tag) } },
+    full: full.map(({ id, until }) => ({
+      name: people.find((one) => one.id === id)?.name ?? '',
+      until: moment(until),
+    })),
   };
 }
 

@@ -65,7 +65,9 @@ export async function openWorks(manager: EntityManager, now: Date): Promise<Open
   ];
   const customers = new Map([...jobs, ...visits].map(({ tag, customer }) => [tag, customer]));
   return {
-    ...{ works, jobs, open, calendar, typical, lacking, people },
+    // What only waits for its customer is no work.
+    works: works.filter(({ pieces }) => pieces.length > 0),
+    ...{ jobs, open, calendar, typical, lacking, people },
     bench: { now: at, open: calendar.open, people, berths, has },
     customerOf: (tag) => customers.get(tag) ?? '',
   };

@@ -153,6 +153,13 @@ export interface DiaryLane {
   pieces: DiaryPiece[];
 }
 
+/** What is more than the bench can do: jobs that will usually be late, and who has no hour free until when. */
+export interface OverloadView {
+  late: number;
+  most: { tag: string; customer: string; by: number } | null;
+  full: { name: string; until: string }[];
+}
+
 /** Days with what is to be done on them, by whom and where. */
 export interface DiaryView {
   now: string;
@@ -161,6 +168,7 @@ export interface DiaryView {
   promises: (ForecastView & { promisedAt: string })[];
   visits: VisitView[];
   loads: LoadView[];
+  overload: OverloadView;
   looked: number;
   open: number;
 }

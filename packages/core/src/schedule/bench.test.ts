@@ -7,6 +7,7 @@ import {
   closingOf,
   delaysOf,
   overBy,
+  overloadOf,
   rescheduled,
   scheduleOf,
   simulate,
@@ -85,6 +86,19 @@ describe('berths and equipment', () => {
       ),
       { numRuns: 60 },
     );
+  });
+});
+
+describe('an overload', () => {
+  it('is what is late, by how much, and who has no hour free until when', () => {
+    const works = [work('A', [hands(540)], 9), work('B', [hands(540)], 9), work('C', [hands(60)])];
+    const own = bench();
+    const found = overloadOf(works, simulate(works, ['A', 'B', 'C'], own), own);
+    expect(found).toEqual({
+      ...{ late: 1, most: { tag: 'B', by: 24 * 60 }, minutes: 24 * 60 },
+      full: [{ id: 'p0', until: DAY + 18 * HOUR }],
+    });
+    expect(overloadOf([], simulate([], [], own), own)).toEqual({ late: 0, most: null, minutes: 0, full: [] });
   });
 });
 

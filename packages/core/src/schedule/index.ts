@@ -3,6 +3,7 @@ export * from './forecast';
 export * from './hours';
 export * from './night';
 export * from './order';
+export * from './overload';
 export * from './simulate';
 export * from './slips';
 export * from './told';

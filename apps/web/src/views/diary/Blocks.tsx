@@ -1,6 +1,6 @@
 import { useDraggable } from '@dnd-kit/core';
 import type { DiaryPiece, VisitView } from '@udrel/contract/types';
-import { clock, duration } from '../../format/time';
+import { clock, duration, moment } from '../../format/time';
 import type { Axis } from './axis';
 import styles from './diary.module.css';
 
@@ -31,7 +31,7 @@ interface BlockProps {
 export function PieceBlock({ piece, ...block }: BlockProps & { piece: DiaryPiece }) {
   const { tag, customer, what, kind, from, until, late, agreed, version } = piece;
   const minutes = (Date.parse(until) - Date.parse(from)) / 1000;
-  const name = `${tag} ${customer}: ${what}, ${clock(from)} to ${clock(until)}, ${duration(minutes)}${late ? ', late' : ''}`;
+  const name = `${tag} ${customer}: ${what}, ${moment(from)}, ${duration(minutes)}${late ? ', late' : ''}`;
   const look = [
     styles.block,
     kind === 'hands' ? styles.hands : styles.alone,

@@ -14,7 +14,7 @@ import { may } from '@udrel/contract/permissions';
 import type { DiaryView } from '@udrel/contract/types';
 import { useSessionQuery } from '../../api/api';
 import { useAgreeBeginMutation, useChangeVisitMutation, useDiaryQuery } from '../../api/after';
-import { today } from '../../format/time';
+import { duration, moment, today } from '../../format/time';
 import { whole } from '../../format/units';
 import { Loaded, Sheet, TroubleNote } from '../../ui';
 import { axisOf, quarterAt } from './axis';
@@ -148,25 +148,29 @@ function Shown({ diary }: { diary: DiaryView }) {
             {whole(diary.open)} jobs are open; these are the {whole(diary.looked)} promised first.
           </p>
         )}
+        <Overload overload={diary.overload} />
         <Lanes diary={diary} chosen={chosen} choose={choose} />
       </Sheet>
-      <TroubleNote error={agreeing.error ?? changing.error} />
-      {moving ? (
-        <Moving move={moving} />
-      ) : moved ? (
-        <div className={styles.chosen}>
-          <Effect tag={moved.movable.tag} at={moved.at} />
-          <Button onClick={() => void putBack(moved)}>Put it back</Button>
-        </div>
-      ) : (
-        !chosen && (
-          <p className="sub">
-            Solid: hands. Hatched: runs by itself. What comes next of a job, and a visit, can be dragged; by keyboard,
-            space takes it up, arrows move it by a quarter of an hour, space puts it down.
-          </p>
-        )
-      )}
-      {chosen && !moving && <Chosen tag={chosen} diary={diary} />}
+      <div className={styles.dock}>
+        <TroubleNote error={agreeing.error ?? changing.error} />
+        {moving ? (
+          <Moving move={moving} />
+        ) : moved ? (
+          <div className={styles.chosen}>
+            <Effect tag={moved.movable.tag} at={moved.at} />
+            <Button onClick={() => void putBack(moved)}>Put it back</Button>
+            <Button onClick={() => setMoved(null)}>Leave it there</Button>
+          </div>
+        ) : (
+          !chosen && (
+            <p className="sub">
+              Solid: hands. Hatched: runs by itself. What comes next of a job, and a visit, can be dragged; by keyboard,
+              space takes it up, arrows move it by a quarter of an hour, space puts it down.
+            </p>
+          )
+        )}
+        {chosen && !moving && <Chosen tag={chosen} diary={diary} />}
+      </div>
     </DndContext>
   );
 
@@ -185,6 +189,22 @@ const bare = ({ customer, phone, wishes, promisedAt, note, at }: NonNullable<Mov
 
 /** What of it is otherwise once it is moved. */
 const after = (answer: object) => ('version' in answer ? { version: answer.version as number } : {});
+
+/** What is more than the bench can do, in a line. */
+function Overload({ overload: { late, most, full } }: { overload: DiaryView['overload'] }) {
+  if (late === 0 && full.length === 0) return null;
+  return (
+    <p className={styles.overload} role="status">
+      {late > 0 && most && (
+        <span className="danger">
+          {late} of what is promised will usually be late, {most.tag} {most.customer} the most, by{' '}
+          {duration(most.by * 60)}.{' '}
+        </span>
+      )}
+      {full.map(({ name, until }) => `${name} has no hour free until ${moment(until)}.`).join(' ')}
+    </p>
+  );
+}
 
 function Moving({ move: { movable, at } }: { move: Move }) {
   return <Effect tag={movable.tag} at={useDeferredValue(at)} />;

@@ -62,7 +62,11 @@ export function PromiseRuler(props: { hands: readonly HandsView[]; now: number; 
           const [ready, promised] = [x(row.ready), x(row.promised)];
           const label = isLate ? `${row.tag} ${duration((row.ready - row.promised) / 1000)} late` : row.tag;
           const leftmost = Math.min(ready, promised);
-          const labelAtLeft = leftmost - 10 - label.length * LETTER > x(now);
+          const labelWide = label.length * LETTER;
+          const labelAtLeft = leftmost - 10 - labelWide > x(now);
+          const labelAtRight = Math.max(ready, promised) + 18;
+          // Where it fits at neither end it stands above the line.
+          const above = !labelAtLeft && labelAtRight + labelWide > WIDTH;
           return (
             <g key={row.tag} stroke={colour} fill="none">
               <path d={`M${ready} ${y}H${promised}`} strokeWidth="2" strokeDasharray={isLate ? '3 3' : undefined} />
@@ -72,8 +76,8 @@ export function PromiseRuler(props: { hands: readonly HandsView[]; now: number; 
               <circle cx={ready} cy={y} r="5" fill={colour} stroke="none" />
               <path d={`M${promised} ${y + 7}V${y - 8}l11 4-11 4`} strokeWidth="1.6" fill="var(--paper)" />
               <text
-                x={labelAtLeft ? leftmost - 10 : Math.max(ready, promised) + 18}
-                y={y + 4}
+                x={labelAtLeft ? leftmost - 10 : above ? leftmost + 18 : labelAtRight}
+                y={above ? y - 4 : y + 4}
                 className={styles.tag}
                 textAnchor={labelAtLeft ? 'end' : 'start'}
                 fill={colour}

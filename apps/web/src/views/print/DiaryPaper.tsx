@@ -94,10 +94,19 @@ function Piece({ piece: { tag, from, until, customer, what } }: { piece: DiaryPi
       </td>
       <td className="mono">{tag}</td>
       <td>
-        {customer}: {what}
+        {customer}: {shortened(what)}
       </td>
     </tr>
   );
+}
+
+/** Steps that are named on paper; of more it is said how many. */
+const NAMED = 2;
+
+function shortened(what: string): string {
+  const steps = what.split('; ');
+  const left = steps.length - NAMED;
+  return left > 0 ? `${steps.slice(0, NAMED).join('; ')}, and ${left} more` : what;
 }
 
 function OpenJobs({ list: { now, open, jobs } }: { list: OpenListView }) {
