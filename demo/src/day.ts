@@ -8,6 +8,8 @@ import {
   setPerson,
   viewJob,
   type CommandContext,
+  placePurchase,
+  viewToOrder,
 } from '@udrel/server/services';
 
 const DAY = 86_400_000;
@@ -82,3 +84,19 @@ export async function planTheDays(
   const { version } = await viewJob(context.manager, agreed, context.now);
   await agreeBegin(context, agreed, { version, at: new Date((open[1]?.from ?? now) + 2 * HOUR).toISOString() });
 }
+
+/** What the shelf is short of at the supplier that was asked last, with what jobs wait for there, in one order of the day before. */
+export async function orderParts(context: CommandContext, now: number): Promise<void> {
+  const yesterday = { ...context, now: new Date(now - DAY) };
+  const { suppliers } = await viewToOrder(context.manager, yesterday.now);
+  const first = suppliers.find(({ supplier, lines }) => supplier !== '' && lines.some(({ jobs }) => jobs.length > 0));
+  const short = suppliers.find(({ supplier }) => supplier === '')?.lines.slice(0, SHORT) ?? [];
+  if (!first) return;
+  const lines = [...first.lines, ...short].map(({ partId, short: count, jobs }) => ({
+    ...{ partId, count: Math.max(0, count), orders: jobs.map(({ order }) => order) },
+  }));
+  await placePurchase(yesterday, { supplier: first.supplier, expected: dayOf(now), lines });
+}
+
+/** Parts below their level that go with it. */
+const SHORT = 2;

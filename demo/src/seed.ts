@@ -33,7 +33,7 @@ import { toFetch } from '../data/to-fetch';
 import { troubles } from '../data/troubles';
 import { unusual } from '../data/unusual';
 import { history, otherWishes } from '../data/wider';
-import { planTheDays } from './day';
+import { orderParts, planTheDays } from './day';
 import { replay } from './replay';
 
 /** Another shop sets its own; the time zone is that of whoever looks at the demo. */
@@ -112,6 +112,7 @@ export async function seedDemo(
     await lookRound({ ...context, now: new Date(now - 20 * HOUR) });
     await tellCustomers({ ...context, now: new Date(now - 2 * DAY) });
     await planTheDays(context, { now, technician: staff.get('tam') ?? '', agreed: BEGUN_LATER });
+    await orderParts(context, now);
     // Somebody called this morning.
     const { id, text } = {
       id: known(customerIds)('pottery'),

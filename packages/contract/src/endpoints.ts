@@ -2,6 +2,7 @@ export * from './endpoints/account/filters';
 export * from './endpoints/all';
 export * from './endpoints/bench/agent';
 export * from './endpoints/bench/bench';
+export * from './endpoints/day/purchases';
 export * from './endpoints/day/schedule';
 export * from './endpoints/endpoint';
 export * from './endpoints/hand-over/after';

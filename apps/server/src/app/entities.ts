@@ -13,6 +13,7 @@ import { Device, DeviceModel, Lesson } from '../models/entities';
 import { BillCount, BillEntity, PaymentEntity, QuoteVersion, ShopOrder } from '../orders/entities';
 import { Berth, Feed, ReadBackRequestEntity, ReadsRequestEntity, Run, SampleChunk } from '../copying/entities';
 import { ModelPicture, Pairing, Photo } from '../photos/entities';
+import { Purchase, PurchaseLine } from '../purchases/entities';
 import { JobKey, Secret } from '../secrets/entities';
 import { Drive, Part, PartOrder, Place, Reservation, Stock } from '../shelf/entities';
 import { Idempotency } from '../platform/http/entities';
@@ -63,6 +64,8 @@ export const entities = [
   Wipe,
   Visit,
   FeedLink,
+  Purchase,
+  PurchaseLine,
   KeptFilter,
   JobKey,
   Secret,

@@ -15,6 +15,8 @@ export { setPerson } from '../schedule/people';
 export { calendarFrom, setHours } from '../shop/hours';
 export { setRules as setMessageRules } from '../shop/message-rules';
 export { handOff, claim } from '../custody/claims';
+export { placePurchase } from '../purchases/purchases';
+export { viewToOrder } from '../purchases/view-to-order';
 export { orderParts } from '../matching/part-orders';
 export { viewPlacing } from '../planning/placing';
 export { acceptPlan } from '../planning/accept-plan';

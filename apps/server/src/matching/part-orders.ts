@@ -88,6 +88,7 @@ async function order(
     jobId: job.id,
     ...given,
     orderedAt: now,
+    purchaseId: null,
     state: 'ordered',
     note: '',
     by: actor.id,
@@ -97,8 +98,37 @@ async function order(
 
 /** Records what became of an ordered part. Once everything has come, what it was ordered for is reserved. */
 export function settleOrder(context: CommandContext, tag: string, id: string, given: SettleOrder): Promise<JobView> {
-  return changeJob(context, tag, given.version, async (job) => {
-    const { outcome } = given;
+  return settledAs(context, tag, id, given.version, given.outcome);
+}
+
+/** What was ordered for a job came with a delivery, whatever happened to the job meanwhile. */
+export async function arrivedFor(
+  context: CommandContext,
+  tag: string,
+  id: string,
+  { serials, place }: { serials: string[]; place: string },
+): Promise<void> {
+  await settledAs(context, tag, id, null, { what: 'arrived', serials, place });
+}
+
+/** What was ordered for a job comes later, with what is promised instead where that moves. */
+export async function lateFor(
+  context: CommandContext,
+  tag: string,
+  id: string,
+  { expected, promisedAt }: { expected: string; promisedAt: string | undefined },
+): Promise<void> {
+  await settledAs(context, tag, id, null, { what: 'late', expected, ...(promisedAt ? { promisedAt } : {}) });
+}
+
+function settledAs(
+  context: CommandContext,
+  tag: string,
+  id: string,
+  version: number | null,
+  outcome: Outcome,
+): Promise<JobView> {
+  return changeJob(context, tag, version, async (job) => {
     const row = await firstRow<Needed & Pick<PartOrderRow, 'choice' | 'quoted' | 'supplier' | 'state'>>(
       context.manager,
       `select part_id as "partId", count, role, choice, quoted, supplier, state from part_order

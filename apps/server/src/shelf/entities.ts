@@ -112,6 +112,8 @@ export interface PartOrderRow {
   orderedAt: Date;
   /** Day on which it is expected, as `YYYY-MM-DD`. */
   expected: string;
+  /** The order at the supplier that it is on; null while it is only wanted. */
+  purchaseId: string | null;
   state: 'ordered' | 'arrived' | 'wrong' | 'dead on arrival' | 'cancelled';
   note: string;
   by: string;
@@ -132,12 +134,16 @@ export const PartOrder = new EntitySchema<PartOrderRow>({
     supplier: text(),
     orderedAt: time(),
     expected: text(),
+    purchaseId: reference('purchase', { nullable: true }),
     state: text(),
     note: text({ default: '' }),
     by: reference('staff'),
     settledAt: time({ nullable: true }),
   },
-  indices: [{ name: 'part_order_job', columns: ['jobId'] }],
+  indices: [
+    { name: 'part_order_job', columns: ['jobId'] },
+    { name: 'part_order_purchase', columns: ['purchaseId'], where: 'purchase_id is not null' },
+  ],
   checks: [{ name: 'part_order_count', expression: 'count > 0' }],
 });
 

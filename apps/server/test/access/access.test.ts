@@ -90,6 +90,7 @@ const MONEY = [
       'openList',
       'feeds',
       'makeFeed',
+      ...['toOrder', 'placePurchase', 'receivePurchase', 'considerLate', 'latePurchase'],
     ],
     'keptFilters',
     'keepFilter',

@@ -32,6 +32,7 @@ export const router = createBrowserRouter([
               { path: 'diary', ...view(() => import('../views/diary/DiaryPage')) },
               { path: 'before-closing', ...view(() => import('../views/floor/night/BeforeClosing')) },
               { path: 'book-in', ...view(() => import('../views/book-in/BookInPage')) },
+              { path: 'to-order', ...view(() => import('../views/to-order/ToOrder')) },
               { path: 'shelf', ...view(() => import('../views/shelf/Shelf')) },
               { path: 'customers', ...view(() => import('../views/customers/Customers')) },
               { path: 'customers/:id', ...view(() => import('../views/customers/CustomerPage')) },

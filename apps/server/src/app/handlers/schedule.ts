@@ -1,4 +1,4 @@
-import { scheduleEndpoints } from '@udrel/contract/endpoints';
+import { purchaseEndpoints, scheduleEndpoints } from '@udrel/contract/endpoints';
 import { agreeBegin } from '../../diary/agree-begin';
 import { calendarOf } from '../../diary/feed';
 import { makeFeed, viewFeeds } from '../../diary/feed-links';
@@ -7,6 +7,8 @@ import { viewDiary, viewMoved } from '../../diary/view-diary';
 import { agreeVisit, changeVisit, settleVisit } from '../../diary/visits';
 import { handlers } from '../../platform/http/handlers';
 import { sendFile } from '../../papers/send-paper';
+import { considerLate, latePurchase, placePurchase, receivePurchase } from '../../purchases/purchases';
+import { viewToOrder } from '../../purchases/view-to-order';
 import { viewNight } from '../../schedule/before-closing';
 import { setPerson, viewPeople } from '../../schedule/people';
 import { viewSchedule } from '../../schedule/view-schedule';
@@ -32,4 +34,12 @@ export const scheduleHandlers = handlers(scheduleEndpoints, {
   changeVisit: (call) => changeVisit(call, call.params.id, call.body),
   settleVisit: (call) => settleVisit(call, call.params.id, call.body),
   agreeBegin: (call) => agreeBegin(call, call.params.tag, call.body),
+});
+
+export const purchaseHandlers = handlers(purchaseEndpoints, {
+  toOrder: ({ manager, now }) => viewToOrder(manager, now),
+  placePurchase: (call) => placePurchase(call, call.body),
+  receivePurchase: (call) => receivePurchase(call, call.params.id, call.body),
+  considerLate: (call) => considerLate(call, call.params.id, call.query.expected),
+  latePurchase: (call) => latePurchase(call, call.params.id, call.body),
 });

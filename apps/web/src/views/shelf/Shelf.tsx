@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import { PART_KINDS } from '@udrel/core/parts-file';
 import { useDeferredValue, useMemo, useState } from 'react';
-import { useSearchParams } from 'react-router';
+import { Link, useSearchParams } from 'react-router';
 import { shelfEndpoints, urlOf } from '@udrel/contract/endpoints';
 import { may } from '@udrel/contract/permissions';
 import { PART_SORTS } from '@udrel/contract/shapes';
@@ -65,6 +65,7 @@ export default function Shelf() {
         <TypedFilter name="place" label="Place" width={120} />
         <TickedFilter name="there" label="on the shelf" />
         <TickedFilter name="low" label="to order again" />
+        <Link to="/to-order">To order</Link>
         <PartsFile />
         {describes && <BringInParts />}
       </div>

@@ -1,4 +1,5 @@
 import { filterEndpoints } from '../account/filters';
+import { purchaseEndpoints } from '../day/purchases';
 import { scheduleEndpoints } from '../day/schedule';
 import { custodyEndpoints } from './custody';
 import { messageEndpoints } from './messages';
@@ -6,7 +7,7 @@ import { paperEndpoints } from './papers';
 import { returnEndpoints } from './returns';
 import { wipeEndpoints } from './wipes';
 
-/** What follows the work (custody, messages, papers, returns, wipes), its schedule, and what an account keeps. Their views bring them along. */
+/** What follows the work (custody, messages, papers, returns, wipes), its schedule and what is ordered for it, and what an account keeps. Their views bring them along. */
 export const afterEndpoints = {
   ...custodyEndpoints,
   ...messageEndpoints,
@@ -14,5 +15,6 @@ export const afterEndpoints = {
   ...returnEndpoints,
   ...wipeEndpoints,
   ...scheduleEndpoints,
+  ...purchaseEndpoints,
   ...filterEndpoints,
 };

@@ -22,6 +22,7 @@ import { TrialsIndex1795960000000 } from './trials-index';
 import { NamesOfTheBench1796100000000 } from './names-of-the-bench';
 import { KeptFilters1797600000000 } from './day/kept-filters';
 import { Diary1797800000000 } from './day/diary';
+import { Purchases1797900000000 } from './day/purchases';
 import { FormatsTold1797700000000 } from './day/formats-told';
 import { Hours1797500000000 } from './day/hours';
 import { Wipes1797400000000 } from './hand-over/wipes';
@@ -59,4 +60,5 @@ export const migrations = [
   KeptFilters1797600000000,
   FormatsTold1797700000000,
   Diary1797800000000,
+  Purchases1797900000000,
 ];
