@@ -85,18 +85,18 @@ export async function planTheDays(
   await agreeBegin(context, agreed, { version, at: new Date((open[1]?.from ?? now) + 2 * HOUR).toISOString() });
 }
 
-/** What the shelf is short of at the supplier that was asked last, with what jobs wait for there, in one order of the day before. */
-export async function orderParts(context: CommandContext, now: number): Promise<void> {
-  const yesterday = { ...context, now: new Date(now - DAY) };
-  const { suppliers } = await viewToOrder(context.manager, yesterday.now);
+/** What the shelf is short of at the supplier that was asked last, with what jobs wait for there, in one order. */
+export async function orderParts(given: CommandContext, now: number): Promise<void> {
+  const context = { ...given, now: new Date(now) };
+  const { suppliers } = await viewToOrder(context.manager, context.now);
   const first = suppliers.find(({ supplier, lines }) => supplier !== '' && lines.some(({ jobs }) => jobs.length > 0));
   const short = suppliers.find(({ supplier }) => supplier === '')?.lines.slice(0, SHORT) ?? [];
   if (!first) return;
   const lines = [...first.lines, ...short].map(({ partId, short: count, jobs }) => ({
     ...{ partId, count: Math.max(0, count), orders: jobs.map(({ order }) => order) },
   }));
-  await placePurchase(yesterday, { supplier: first.supplier, expected: dayOf(now), lines });
+  await placePurchase(context, { supplier: first.supplier, expected: dayOf(now + 2 * DAY), lines });
 }
 
 /** Parts below their level that go with it. */
-const SHORT = 2;
+const SHORT = 1;

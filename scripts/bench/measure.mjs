@@ -22,8 +22,10 @@ import { memorySlope } from './memory.mjs';
 import { addModels, wordsOf } from './models.mjs';
 import { listFigures, outboxFigures, pageRatios, runViewFigures } from './pages.mjs';
 import { returnFigures } from './return.mjs';
-import { shelfFigures } from './shelf.mjs';
+import { shelfFigures } from './shop/shelf.mjs';
+import { scheduleFigures } from './core/schedule.mjs';
 import { triageFigures } from './core/triage.mjs';
+import { yardstickFigures } from './shop/yardsticks.mjs';
 
 const { UDREL_SERVER, UDREL_DATABASE_URL, UDREL_SESSION_SECRET, UDREL_WORK, UDREL_HEAP } = process.env;
 const SECONDS = Number(process.env.UDREL_BENCH_SECONDS ?? 3);
@@ -73,6 +75,8 @@ for (const connections of [1, MOST]) {
 tell(copyFigures());
 tell(handsFigures());
 tell(triageFigures());
+tell(scheduleFigures());
+tell(await yardstickFigures(UDREL_DATABASE_URL));
 tell(fitFigures());
 tell({ 'SMBIOS, table and volumes of a probe file, median ms': probeMedian() });
 tell({ 'from a change to its hint at another page, median ms': await hintMedian() });

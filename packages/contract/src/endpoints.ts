@@ -4,6 +4,7 @@ export * from './endpoints/bench/agent';
 export * from './endpoints/bench/bench';
 export * from './endpoints/day/purchases';
 export * from './endpoints/day/schedule';
+export * from './endpoints/day/yardsticks';
 export * from './endpoints/endpoint';
 export * from './endpoints/hand-over/after';
 export * from './endpoints/hand-over/custody';

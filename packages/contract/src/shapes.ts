@@ -6,6 +6,7 @@ export * from './shapes/day/diary';
 export * from './shapes/day/hours';
 export * from './shapes/day/people';
 export * from './shapes/day/purchases';
+export * from './shapes/day/yardsticks';
 export * from './shapes/facts';
 export * from './shapes/lists';
 export * from './shapes/hand-over/messages';

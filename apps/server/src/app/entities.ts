@@ -5,7 +5,7 @@ import { SupplierClaim } from '../returns/entities';
 import { PaperEntity } from '../papers/entities';
 import { CustomerLink, CustomerVisit } from '../page/entities';
 import { Belonging, RoundEntity, RoundScanEntity } from '../custody/entities';
-import { FeedLink, Visit } from '../diary/entities';
+import { FeedLink } from '../diary/entities';
 import { DisassemblyItemEntity } from '../dismantling/entities';
 import { Fact } from '../facts/entities';
 import { GateOverride, Job, JobEvent, WishEntity } from '../jobs/entities';
@@ -19,6 +19,8 @@ import { Drive, Part, PartOrder, Place, Reservation, Stock } from '../shelf/enti
 import { Idempotency } from '../platform/http/entities';
 import { TillCount } from '../till/entities';
 import { KeptFilter, Session, Setting, Staff } from '../staff/entities';
+import { Visit } from '../visits/entities';
+import { JobMeasureEntity } from '../yardsticks/entities';
 import { Wipe } from '../wiping/entities';
 
 /** Every entity of the database. */
@@ -66,6 +68,7 @@ export const entities = [
   FeedLink,
   Purchase,
   PurchaseLine,
+  JobMeasureEntity,
   KeptFilter,
   JobKey,
   Secret,

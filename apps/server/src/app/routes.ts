@@ -12,7 +12,7 @@ import { custodyHandlers, wipeHandlers } from './handlers/custody';
 import { messageHandlers } from './handlers/messages';
 import { paperHandlers } from './handlers/papers';
 import { returnHandlers } from './handlers/returns';
-import { purchaseHandlers, scheduleHandlers } from './handlers/schedule';
+import { purchaseHandlers, scheduleHandlers, yardstickHandlers } from './handlers/schedule';
 import { moneyHandlers, orderHandlers } from './handlers/orders';
 import { shopHandlers } from './handlers/shop';
 import { filterHandlers, sessionHandlers, staffHandlers } from './handlers/staff';
@@ -34,6 +34,7 @@ export function routesOf(config: SignInConfig, hints: HintHub, rank: RankDrives,
     ...wipeHandlers,
     ...scheduleHandlers,
     ...purchaseHandlers,
+    ...yardstickHandlers,
     ...filterHandlers,
     ...paperHandlers(photos),
     ...jobHandlers(photos),

@@ -10,7 +10,7 @@ export { openClaim } from '../returns/returns';
 export { beginRound, endRound, scanInRound } from '../custody/round';
 export { listStays } from '../custody/list-stays';
 export { agreeBegin } from '../diary/agree-begin';
-export { agreeVisit } from '../diary/visits';
+export { agreeVisit } from '../visits/visits';
 export { setPerson } from '../schedule/people';
 export { calendarFrom, setHours } from '../shop/hours';
 export { setRules as setMessageRules } from '../shop/message-rules';

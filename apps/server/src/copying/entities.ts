@@ -102,6 +102,7 @@ export const Run = new EntitySchema<RunRow>({
   indices: [
     { name: 'run_attempt', columns: ['jobId', 'kind', 'onto', 'attempt'], unique: true },
     { name: 'run_target', columns: ['targetSerial'] },
+    { name: 'run_ended', columns: ['endedAt'], where: 'ended_at is not null' },
     { name: 'run_open_job', columns: ['jobId'], unique: true, where: "outcome = 'running'" },
     { name: 'run_open_berth', columns: ['berthId'], unique: true, where: "outcome = 'running'" },
   ],

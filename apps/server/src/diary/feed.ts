@@ -4,7 +4,7 @@ import { openWorks } from '../schedule/open-works';
 import { wholeSchedule } from '../schedule/scheduler';
 import { readShop } from '../staff/people';
 import { feedOf } from './feed-links';
-import { openVisits } from './visits';
+import { openVisits } from '../visits/visits';
 
 /** Minutes that a visit at the counter and a promise take in a calendar. */
 const [VISIT, PROMISE] = [20, 15];

@@ -17,7 +17,7 @@ import { oneMoved, wholeSchedule } from '../schedule/scheduler';
 import { daysAfter, shopDay } from '../shop/calendar';
 import { readHours } from '../shop/hours';
 import { readShop } from '../staff/people';
-import { openVisits, viewVisit } from './visits';
+import { openVisits, viewVisit } from '../visits/visits';
 
 /** Days that are shown where nobody asks for more. */
 const WEEK = 7;

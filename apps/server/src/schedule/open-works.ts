@@ -1,7 +1,7 @@
 import { workOf, workOfWish, type Bench, type Resource, type Spread, type Work, ABILITIES } from '@udrel/core/schedule';
 import type { EntityManager } from 'typeorm';
 import { finishedRuns } from '../copying/finished-runs';
-import { openVisits } from '../diary/visits';
+import { openVisits } from '../visits/visits';
 import { readOpenJobs, type OpenJob } from '../jobs/job-record';
 import { rows } from '../platform/database/database';
 import { calendarFrom, readHours, type Calendar } from '../shop/hours';

@@ -91,6 +91,7 @@ const MONEY = [
       'feeds',
       'makeFeed',
       ...['toOrder', 'placePurchase', 'receivePurchase', 'considerLate', 'latePurchase'],
+      ...['yardsticks', 'yardstickExport'],
     ],
     'keptFilters',
     'keepFilter',

@@ -50,6 +50,7 @@ export const {
   useAgreeBeginMutation,
   useOpenListQuery,
   useToOrderQuery,
+  useYardsticksQuery,
   usePlacePurchaseMutation,
   useReceivePurchaseMutation,
   useConsiderLateQuery,

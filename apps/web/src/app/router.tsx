@@ -40,6 +40,7 @@ export const router = createBrowserRouter([
               { path: 'stays', ...view(() => import('../views/stays/StaysPage')) },
               { path: 'stays/:tag/:number/wipe', ...view(() => import('../views/stays/WipePage')) },
               { path: 'money', ...view(() => import('../views/money/MoneyPage')) },
+              { path: 'yardsticks', ...view(() => import('../views/yardsticks/YardsticksPage')) },
               { path: 'shop', ...view(() => import('../views/shop/Shop')) },
               { path: 'shop/audit', ...view(() => import('../views/audit/AuditPage')) },
               { path: 'interface', ...view(() => import('../views/interface/Interface')) },

@@ -10,6 +10,7 @@ export const DESTINATIONS = [
   { path: '/messages', name: 'Messages', letter: 'g' },
   { path: '/stays', name: 'Stays', letter: 'w' },
   { path: '/money', name: 'Money', letter: 'y' },
+  { path: '/yardsticks', name: 'Yardsticks', letter: 'k' },
   { path: '/shop', name: 'Shop', letter: 'o' },
 ] as const;
 export type Destination = (typeof DESTINATIONS)[number];

@@ -1,5 +1,5 @@
-import { lastOpen, nextOpen, workedBack } from './hours';
-import type { Bench, Span, Work } from './types';
+import { lastOpen, nextOpen, workedBack } from './engine/hours';
+import type { Bench, Span, Work } from './engine/types';
 
 const MINUTE = 60_000;
 

@@ -1,9 +1,9 @@
 import { seededRandom } from '../chance';
-import { openMinutes, promisable } from './hours';
+import { openMinutes, promisable } from './engine/hours';
 import { bestOrder, lateness } from './order';
-import { simulate, Simulation, type Takes } from './simulate';
+import { simulate, Simulation, type Takes } from './engine/simulate';
 import { FELT, lateBy, slipsOf, type Slip } from './slips';
-import type { Bench, Schedule, Span, Spread, Work } from './types';
+import type { Bench, Schedule, Span, Spread, Work } from './engine/types';
 
 /** Futures that are gone through: the tenth and ninetieth of a hundred are told well enough by so many. */
 const FUTURES = 40;

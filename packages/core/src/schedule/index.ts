@@ -1,12 +1,12 @@
 export * from './begin';
 export * from './forecast';
-export * from './hours';
+export * from './engine/hours';
 export * from './night';
 export * from './order';
 export * from './overload';
-export * from './simulate';
+export * from './engine/simulate';
 export * from './slips';
 export * from './told';
-export * from './types';
+export * from './engine/types';
 export * from './whole';
 export { workOf, workOfWish, type Scheduled } from './work';

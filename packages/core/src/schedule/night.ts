@@ -1,7 +1,7 @@
 import type { RunKind } from '../estimate';
-import { lastOpen, nextOpen, openMinutes } from './hours';
-import { Pools } from './pools';
-import type { Bench, Piece, Resource, Span, Spread, Work } from './types';
+import { lastOpen, nextOpen, openMinutes } from './engine/hours';
+import { Pools } from './engine/pools';
+import type { Bench, Piece, Resource, Span, Spread, Work } from './engine/types';
 
 const MINUTE = 60_000;
 

@@ -1,5 +1,5 @@
-import { simulate } from './simulate';
-import type { Bench, Schedule, Work } from './types';
+import { simulate } from './engine/simulate';
+import type { Bench, Schedule, Work } from './engine/types';
 
 const MINUTE = 60_000;
 /** What a job without a promise counts as promised in, minutes: three days. */

@@ -1,6 +1,6 @@
-import { openMinutes } from './hours';
+import { openMinutes } from './engine/hours';
 import { lateBy, type Slip } from './slips';
-import type { Bench, Schedule, Span, Work } from './types';
+import type { Bench, Schedule, Span, Work } from './engine/types';
 
 /** Share of somebody's hours from which on they are full. */
 const FULL = 0.95;

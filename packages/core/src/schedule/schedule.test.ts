@@ -6,7 +6,6 @@ import {
   bestOrder,
   drawn,
   forecast,
-  lateness,
   loads,
   nextOpen,
   openMinutes,

@@ -1,4 +1,4 @@
-import type { Schedule, Work } from './types';
+import type { Schedule, Work } from './engine/types';
 
 const MINUTE = 60_000;
 /** Slips of less are none that anybody feels, minutes. */

@@ -1,7 +1,7 @@
 import { forecast, loads, type Load, type ReadyAt } from './forecast';
 import { bestOrder } from './order';
-import { simulate } from './simulate';
-import type { Bench, Schedule, Work } from './types';
+import { simulate } from './engine/simulate';
+import type { Bench, Schedule, Work } from './engine/types';
 
 /** Everything that is open, put where it goes. */
 export interface WholeSchedule extends Schedule {

@@ -11,7 +11,7 @@ import {
   type Step,
   type Wish,
 } from '../steps';
-import type { Ability, Piece, Resource, Spread, Work } from './types';
+import type { Ability, Piece, Resource, Spread, Work } from './engine/types';
 
 /**
  * Hands take what their step says; how far off that is nobody has measured yet: 80 % are taken to lie between these shares of it

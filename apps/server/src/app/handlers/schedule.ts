@@ -1,11 +1,12 @@
-import { purchaseEndpoints, scheduleEndpoints } from '@udrel/contract/endpoints';
+import { purchaseEndpoints, scheduleEndpoints, yardstickEndpoints } from '@udrel/contract/endpoints';
 import { agreeBegin } from '../../diary/agree-begin';
 import { calendarOf } from '../../diary/feed';
 import { makeFeed, viewFeeds } from '../../diary/feed-links';
 import { viewOpenList } from '../../diary/open-list';
 import { viewDiary, viewMoved } from '../../diary/view-diary';
-import { agreeVisit, changeVisit, settleVisit } from '../../diary/visits';
+import { agreeVisit, changeVisit, settleVisit } from '../../visits/visits';
 import { handlers } from '../../platform/http/handlers';
+import { sendCsv } from '../../platform/http/send-csv';
 import { sendFile } from '../../papers/send-paper';
 import { considerLate, latePurchase, placePurchase, receivePurchase } from '../../purchases/purchases';
 import { viewToOrder } from '../../purchases/view-to-order';
@@ -13,6 +14,7 @@ import { viewNight } from '../../schedule/before-closing';
 import { setPerson, viewPeople } from '../../schedule/people';
 import { viewSchedule } from '../../schedule/view-schedule';
 import { viewWhatIf } from '../../schedule/what-if';
+import { linesOf, viewYardsticks, YARDSTICK_COLUMNS } from '../../yardsticks/view-yardsticks';
 import { readHours, setHours } from '../../shop/hours';
 
 export const scheduleHandlers = handlers(scheduleEndpoints, {
@@ -43,3 +45,13 @@ export const purchaseHandlers = handlers(purchaseEndpoints, {
   considerLate: (call) => considerLate(call, call.params.id, call.query.expected),
   latePurchase: (call) => latePurchase(call, call.params.id, call.body),
 });
+
+export const yardstickHandlers = handlers(yardstickEndpoints, {
+  yardsticks: ({ manager, now, query }) => viewYardsticks(manager, now, query),
+  yardstickExport: async ({ manager, now, query, response }) =>
+    sendCsv(response, 'yardsticks', YARDSTICK_COLUMNS, inOne(linesOf(await viewYardsticks(manager, now, query)))),
+});
+
+async function* inOne(lines: object[]) {
+  yield await Promise.resolve(lines);
+}

@@ -1,4 +1,5 @@
 import Add from '@mui/icons-material/Add';
+import BarChartOutlined from '@mui/icons-material/BarChartOutlined';
 import CalendarTodayOutlined from '@mui/icons-material/CalendarTodayOutlined';
 import FormatListBulleted from '@mui/icons-material/FormatListBulleted';
 import Inventory2Outlined from '@mui/icons-material/Inventory2Outlined';
@@ -24,6 +25,7 @@ const ICONS: Record<Destination['path'], typeof Add> = {
   '/messages': MailOutlined,
   '/stays': MoveToInboxOutlined,
   '/money': PaymentsOutlined,
+  '/yardsticks': BarChartOutlined,
   '/shop': StorefrontOutlined,
 };
 

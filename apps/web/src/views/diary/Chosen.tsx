@@ -5,7 +5,7 @@ import type { DiaryView } from '@udrel/contract/types';
 import { useAgreeBeginMutation, useSettleVisitMutation } from '../../api/after';
 import { moment } from '../../format/time';
 import { TroubleNote } from '../../ui';
-import { Spoken } from '../floor/night/Spoken';
+import { Spoken } from '../../ui/Spoken';
 import { VisitDialog } from './VisitDialog';
 import styles from './diary.module.css';
 

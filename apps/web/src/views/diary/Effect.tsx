@@ -3,7 +3,7 @@ import type { MovedView } from '@udrel/contract/types';
 import { useMovedQuery } from '../../api/after';
 import { duration, moment } from '../../format/time';
 import { OutcomeMark, TroubleNote } from '../../ui';
-import { Spoken } from '../floor/night/Spoken';
+import { Spoken } from '../../ui/Spoken';
 import styles from './diary.module.css';
 
 /** What moving something to a moment does to promises. */

@@ -23,6 +23,7 @@ import { NamesOfTheBench1796100000000 } from './names-of-the-bench';
 import { KeptFilters1797600000000 } from './day/kept-filters';
 import { Diary1797800000000 } from './day/diary';
 import { Purchases1797900000000 } from './day/purchases';
+import { Yardsticks1798000000000 } from './day/yardsticks';
 import { FormatsTold1797700000000 } from './day/formats-told';
 import { Hours1797500000000 } from './day/hours';
 import { Wipes1797400000000 } from './hand-over/wipes';
@@ -61,4 +62,5 @@ export const migrations = [
   FormatsTold1797700000000,
   Diary1797800000000,
   Purchases1797900000000,
+  Yardsticks1798000000000,
 ];

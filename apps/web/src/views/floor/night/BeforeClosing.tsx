@@ -5,7 +5,7 @@ import { useNightQuery } from '../../../api/after';
 import { duration, moment } from '../../../format/time';
 import { runKind } from '../../../format/runs';
 import { Empty, Loaded, OutcomeMark, Sheet, Tag } from '../../../ui';
-import { Spoken } from './Spoken';
+import { Spoken } from '../../../ui/Spoken';
 import styles from './night.module.css';
 
 /** Which runs to begin before closing so that the night works, what goes on, and what is over in the morning. */

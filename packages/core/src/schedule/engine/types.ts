@@ -1,5 +1,5 @@
-import type { RunKind } from '../estimate';
-import type { StepId } from '../stations';
+import type { RunKind } from '../../estimate';
+import type { StepId } from '../../stations';
 
 /** A stretch of time, milliseconds since the epoch. */
 export interface Span {

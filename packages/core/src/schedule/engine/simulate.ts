@@ -1,7 +1,7 @@
 import { nextOpen, worked, workedUntil } from './hours';
 import { chained, Lane, type Going } from './lane';
 import { Pools } from './pools';
-import type { Ability, Bench, Person, Piece, Placed, Resource, Schedule, Work } from './types';
+import type { Bench, Person, Piece, Placed, Resource, Schedule, Work } from './types';
 
 const MINUTE = 60_000;
 

@@ -1,5 +1,5 @@
 import type { MomentRange } from '@udrel/contract/types';
-import { moment } from '../../../format/time';
+import { moment } from '../format/time';
 
 /** A range of moments, with the day once where it is the same. */
 export function Spoken({ range: { early, late } }: { range: MomentRange }) {

@@ -2,9 +2,9 @@ import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import pg from 'pg';
 import copyStreams from 'pg-copy-streams';
-import { generatedAdapters, generatedOffers } from '../../packages/core/src/fit/tests/catalogue.test-data';
-import { linesOf } from './bulk.mjs';
-import { loadWhile, medianOf, round } from './load.mjs';
+import { generatedAdapters, generatedOffers } from '../../../packages/core/src/fit/tests/catalogue.test-data';
+import { linesOf } from '../bulk.mjs';
+import { loadWhile, medianOf, round } from '../load.mjs';
 
 const DRIVES = 20_000;
 const ADAPTERS = 2000;

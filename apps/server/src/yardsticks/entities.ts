@@ -1,0 +1,32 @@
+import type { JobMeasure } from '@udrel/core/yardsticks';
+import { EntitySchema } from 'typeorm';
+import { flag, integer, reference, text } from '../platform/database/columns';
+
+/** What the shop measures itself by, of each job that is closed: narrow, so that many years are gone through at once. */
+export interface JobMeasureRow extends JobMeasure {
+  jobId: string;
+  modelId: string;
+  /** Year and month on the shop's calendar when it was closed, such as 202611. */
+  month: number;
+}
+
+export const JobMeasureEntity = new EntitySchema<JobMeasureRow>({
+  name: 'job_measure',
+  columns: {
+    jobId: reference('job', { primary: true }),
+    modelId: reference('device_model'),
+    month: integer(),
+    kind: text(),
+    turnaround: integer(),
+    late: integer({ nullable: true }),
+    startedFirst: { type: 'boolean', nullable: true },
+    attempts: integer(),
+    failed: integer(),
+    speedUp: integer({ nullable: true }),
+    revenue: integer(),
+    work: integer(),
+    returned: flag(),
+    ended: flag(),
+  },
+  indices: [{ name: 'job_measure_month', columns: ['month'] }],
+});

@@ -1,0 +1,217 @@
+import type { RangesHeld, YardstickQuery, YardstickRow, YardsticksView } from '@udrel/contract/types';
+import { counted } from '@udrel/core/yardsticks';
+import type { EntityManager } from 'typeorm';
+import { rows } from '../platform/database/database';
+import { shopDay } from '../shop/calendar';
+import { readShop } from '../staff/people';
+
+/** Months that are shown where nobody asks for others. */
+const USUAL = 12;
+/** Latest runs by which ranges, berths and failures are told. */
+const RUNS = 20_000;
+
+interface Within {
+  from: number;
+  until: number;
+  kind: string | null;
+  model: string | null;
+}
+
+/** Rows of a month, of a kind, and of all of it: whichever of both is null. */
+interface Grouped {
+  month: number | null;
+  kind: string | null;
+}
+
+interface Sums extends Grouped {
+  jobs: number;
+  starts: number;
+  startedFirst: number;
+  promised: number;
+  inTime: number;
+  attempts: number;
+  failed: number;
+  revenue: number;
+  work: number;
+  returned: number;
+  ended: number;
+}
+
+const WHERE = `where month between $1 and $2 and ($3::text is null or kind = $3) and ($4::uuid is null or model_id = $4)`;
+const SETS = 'grouping sets ((month), (kind), ())';
+
+const SUMS = `
+  select month, kind, count(*)::int as jobs, count(started_first)::int as starts,
+         count(*) filter (where started_first)::int as "startedFirst", count(late)::int as promised,
+         count(*) filter (where late <= 0)::int as "inTime", coalesce(sum(attempts), 0)::int as attempts,
+         coalesce(sum(failed), 0)::int as failed, coalesce(sum(revenue), 0)::float as revenue,
+         coalesce(sum(work), 0)::float as work, count(*) filter (where returned)::int as returned,
+         count(*) filter (where ended)::int as ended
+    from job_measure ${WHERE} group by ${SETS}`;
+
+/** How often each value of a column comes: the middle of it is found from that, without sorting each job. */
+const valuesOf = (column: 'turnaround' | 'late' | 'speed_up') => `
+  select month, kind, value, sum(times)::int as times
+    from (select month, kind, ${column} as value, count(*) as times from job_measure ${WHERE}
+             and ${column} is not null ${column === 'speed_up' ? '' : 'and not ended'} group by 1, 2, 3) one
+   group by grouping sets ((month, value), (kind, value), (value))`;
+
+/** What goes through every job that was closed: months from and until, one kind and one model or null. */
+export const OVER_ALL_JOBS: readonly string[] = [SUMS, ...(['turnaround', 'late', 'speed_up'] as const).map(valuesOf)];
+
+/** The shop's own figures, by month and by kind of job. */
+export async function viewYardsticks(
+  manager: EntityManager,
+  now: Date,
+  asked: YardstickQuery,
+): Promise<YardsticksView> {
+  const { formats } = await readShop(manager);
+  const until = asked.until ?? shopDay(now, formats).slice(0, 7);
+  const from = asked.from ?? monthsBefore(until, USUAL - 1);
+  const within: Within = {
+    ...{ from: numberOf(from), until: numberOf(until) },
+    ...{ kind: asked.kind ?? null, model: asked.model ?? null },
+  };
+  const values = [within.from, within.until, within.kind, within.model];
+  const sums = await rows<Sums>(manager, SUMS, values);
+  const [turnaround, late, speedUp] = [
+    await countedBy(manager, 'turnaround', values),
+    await countedBy(manager, 'late', values),
+    await countedBy(manager, 'speed_up', values),
+  ];
+  const rowOf = (
+    of: string,
+    { month: _month, kind: _kind, promised: _promised, ...sum }: Sums,
+    key: string,
+  ): YardstickRow => ({
+    ...{ of, ...sum },
+    turnaround: counted(turnaround.get(key) ?? []),
+    late: counted(late.get(key) ?? []),
+    speedUp: counted(speedUp.get(key) ?? []),
+  });
+  const tell = (one: Sums) => rowOf(one.month === null ? (one.kind ?? 'all') : monthOf(one.month), one, keyOf(one));
+  const months = sums.filter(({ month }) => month !== null).map(tell);
+  const kinds = sums.filter(({ month, kind }) => month === null && kind !== null).map(tell);
+  const all = sums.find(({ month, kind }) => month === null && kind === null);
+  return {
+    ...{ from, until },
+    months: months.sort((one, other) => (one.of < other.of ? -1 : 1)),
+    kinds: kinds.sort((one, other) => other.jobs - one.jobs || (one.of < other.of ? -1 : 1)),
+    all: tell(all ?? NOTHING),
+    ...(await runsWithin(manager, from, until)),
+    noStarts: await noStarts(manager, from, until),
+    returns: await returnsByModel(manager, values),
+  };
+}
+
+const NOTHING: Sums = {
+  ...{ month: null, kind: null, jobs: 0, starts: 0, startedFirst: 0, promised: 0, inTime: 0 },
+  ...{ attempts: 0, failed: 0, revenue: 0, work: 0, returned: 0, ended: 0 },
+};
+
+const numberOf = (month: string) => Number(month.replace('-', ''));
+const monthOf = (month: number) => `${String(month).slice(0, 4)}-${String(month).slice(4)}`;
+const keyOf = ({ month, kind }: Grouped) => `${month ?? ''}|${kind ?? ''}`;
+
+function monthsBefore(month: string, count: number): string {
+  const at = new Date(`${month}-01T00:00:00Z`);
+  at.setUTCMonth(at.getUTCMonth() - count);
+  return at.toISOString().slice(0, 7);
+}
+
+async function countedBy(
+  manager: EntityManager,
+  column: Parameters<typeof valuesOf>[0],
+  values: readonly unknown[],
+): Promise<Map<string, [number, number][]>> {
+  const found = await rows<Grouped & { value: number; times: number }>(manager, valuesOf(column), [...values]);
+  const grouped = new Map<string, [number, number][]>();
+  for (const one of found) {
+    const own = grouped.get(keyOf(one)) ?? [];
+    own.push([one.value, one.times]);
+    grouped.set(keyOf(one), own);
+  }
+  return grouped;
+}
+
+/** The first moment of a month, and of the one after another: enough for runs, whose month nobody counts to the hour. */
+const spanOf = (from: string, until: string) => [`${from}-01`, `${monthsBefore(until, -1)}-01`];
+
+async function runsWithin(
+  manager: EntityManager,
+  from: string,
+  until: string,
+): Promise<Pick<YardsticksView, 'ranges' | 'berths' | 'failures'>> {
+  const latest = `latest as (select * from run where ended_at >= $1::date and ended_at < $2::date order by ended_at desc limit ${RUNS})`;
+  const span = spanOf(from, until);
+  const ranges = await rows<RangesHeld>(
+    manager,
+    `with ${latest}, took as (
+       select ended_at, (estimate ->> 'low')::float as low, (estimate ->> 'high')::float as high,
+              case when berth_id is null then coalesce(took, extract(epoch from ended_at - began_at))::float
+                   else (progress ->> 'elapsed')::float - (progress ->> 'still')::float
+                        + coalesce((estimate ->> 'fixed')::float, 0) end as seconds
+         from latest where outcome = 'ended well' and learn)
+     select to_char(ended_at, 'YYYY-MM') as month, count(*)::int as runs,
+            count(*) filter (where seconds between low and high)::int as held
+       from took group by 1 order by 1`,
+    span,
+  );
+  const berths = await rows<YardsticksView['berths'][number]>(
+    manager,
+    `with ${latest} select coalesce(b.number, 0) as berth, count(*)::int as runs,
+            round(sum(extract(epoch from l.ended_at - l.began_at)) / 3600)::int as hours
+       from latest l left join berth b on b.id = l.berth_id group by 1 order by 1`,
+    span,
+  );
+  const failures = await rows<YardsticksView['failures'][number]>(
+    manager,
+    `with ${latest} select kind as run, outcome, count(*)::int as count from latest
+      where outcome <> 'ended well' group by 1, 2 order by 3 desc, 1, 2`,
+    span,
+  );
+  return { ranges, berths, failures };
+}
+
+function noStarts(manager: EntityManager, from: string, until: string): Promise<YardsticksView['noStarts']> {
+  return rows(
+    manager,
+    `select one.value ->> 'cause' as cause, count(*)::int as count
+       from fact f cross join lateral jsonb_array_elements(f.value -> 'tries') one
+      where f.current and f.key = 'no start' and f.at >= $1::date and f.at < $2::date
+        and one.value ->> 'outcome' in ('that was it', 'mended, still does not start')
+      group by 1 order by 2 desc, 1`,
+    spanOf(from, until),
+  );
+}
+
+/** Models that are named at most: those with the most returns. */
+const MODELS = 20;
+
+function returnsByModel(manager: EntityManager, values: readonly unknown[]): Promise<YardsticksView['returns']> {
+  return rows(
+    manager,
+    `select m.spec ->> 'maker' || ' ' || (m.spec ->> 'name') as model, one.returned, one.jobs
+       from (select model_id, count(*) filter (where returned)::int as returned, count(*)::int as jobs
+               from job_measure ${WHERE} group by 1) one
+       join device_model m on m.id = one.model_id
+      where one.returned > 0 order by one.returned desc, 1 limit ${MODELS}`,
+    [...values],
+  );
+}
+
+/** Columns of the file of them. */
+export const YARDSTICK_COLUMNS = [
+  ...['of', 'jobs', 'ended', 'turnaroundLow', 'turnaround', 'turnaroundHigh', 'lateLow', 'late', 'lateHigh', 'inTime'],
+  ...['starts', 'startedFirst', 'attempts', 'failed', 'speedUp', 'revenue', 'work', 'returned'],
+] as const;
+
+/** The same as lines of a file: months, then kinds, then all of it; hours, multiples and amounts in minor units. */
+export function linesOf({ months, kinds, all }: YardsticksView): object[] {
+  return [...months, ...kinds, all].map(({ turnaround, late, speedUp, ...row }) => ({
+    ...row,
+    ...{ turnaroundLow: turnaround.low, turnaround: turnaround.middle, turnaroundHigh: turnaround.high },
+    ...{ lateLow: late.low, late: late.middle, lateHigh: late.high },
+    speedUp: speedUp.middle === null ? null : speedUp.middle / 10,
+  }));
+}

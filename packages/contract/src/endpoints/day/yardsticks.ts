@@ -1,0 +1,15 @@
+import { yardstickQuery } from '../../shapes/day/yardsticks';
+import type { YardsticksView } from '../../views/yardstick-views';
+import { query } from '../endpoint';
+
+/** The shop's own figures. */
+export const yardstickEndpoints = {
+  yardsticks: query('/yardsticks', {
+    permission: 'look at jobs and shelf',
+    query: yardstickQuery,
+  }).answering<YardsticksView>(),
+  yardstickExport: query('/exports/yardsticks', {
+    permission: 'look at jobs and shelf',
+    query: yardstickQuery,
+  }).answering<undefined>(),
+};

@@ -1,0 +1,52 @@
+import type { RunKind } from '@udrel/core/estimate';
+import type { Counted } from '@udrel/core/yardsticks';
+
+/** What the shop did in a month, or of a kind: medians with the middle half, and counts. */
+export interface YardstickRow {
+  /** `YYYY-MM`, or the kind of job. */
+  of: string;
+  jobs: number;
+  /** Hours from booking in until it could be fetched. */
+  turnaround: Counted;
+  /** Hours after what was promised; below 0 before it. */
+  late: Counted;
+  /** Ready by what was promised, of those that were promised. */
+  inTime: number;
+  /** Tenths of a multiple. */
+  speedUp: Counted;
+  /** Trial starts, and of these those that started at the first. */
+  starts: number;
+  startedFirst: number;
+  /** Attempts at a copy, and of these those that did not end well. */
+  attempts: number;
+  failed: number;
+  /** Minor currency units before tax. */
+  revenue: number;
+  work: number;
+  returned: number;
+  ended: number;
+}
+
+/** Estimates of runs against what they took, by month. */
+export interface RangesHeld {
+  month: string;
+  runs: number;
+  held: number;
+}
+
+export interface YardsticksView {
+  from: string;
+  until: string;
+  months: YardstickRow[];
+  kinds: YardstickRow[];
+  /** All of it together. */
+  all: YardstickRow;
+  ranges: RangesHeld[];
+  /** Hours that runs took, by berth; 0 for what lay at none. */
+  berths: { berth: number; runs: number; hours: number }[];
+  /** Why attempts failed as their alarms say it, and why devices did not start. */
+  noStarts: { cause: string; count: number }[];
+  failures: { run: RunKind; outcome: string; count: number }[];
+  /** What came back under guarantee, by model, of the jobs at it that were closed. */
+  returns: { model: string; returned: number; jobs: number }[];
+}
