@@ -15,7 +15,6 @@ const VIEWS = [
   ['book-in', '/book-in'],
   ['assess', '/jobs/U-2413/assess'],
   ['match', '/jobs/U-2425/match'],
-  ['quote', '/jobs/U-2409/match'],
   ['plan', '/jobs/U-2410/plan'],
   ['copy', '/jobs/U-2433/copy'],
   ['swap', '/jobs/U-2407/swap'],
@@ -23,6 +22,7 @@ const VIEWS = [
   ['hand-over', '/jobs/U-2408/hand-over'],
   ['customer', '/customers?find=harbour', (page) => page.getByRole('row', { name: /^Harbourmaster/ }).click()],
   ['money', '/money'],
+  ['diary', '/diary?days=7'],
   ['shelf', '/shelf'],
   ['model', '/models?find=Q13-2207', (page) => page.getByRole('link', { name: 'Copy Q13-2207' }).click()],
   ['stays', '/stays'],
@@ -46,7 +46,7 @@ const browser = await chromium.launch(BROWSER);
 await sleep(SETTLE);
 await take('light', VIEWS);
 await take('light', [['shop', '/shop']], 'odo');
-await take('dark', [['floor-dark', '/']]);
+await take('dark', [['yardsticks', '/yardsticks']]);
 await browser.close();
 await shop.stop();
 rmSync(data, { recursive: true, force: true });
