@@ -6,11 +6,13 @@ import type { CommandContext } from '../platform/command-context';
 import { changeJob, requireNoRun, type Changed } from '../jobs/change-job';
 import { lockJobs } from '../jobs/lock-jobs';
 import type { JobRecord } from '../jobs/job-record';
+import { naming } from '../jobs/naming';
+import { orderedFor, orderFor } from './part-orders';
 import { choosableDrive, choosableMemory, takeDrive, takeMemory } from './reserve-parts';
 import { readJob, viewJob } from '../jobs/view-job';
 
 /**
- * Chooses for like devices of the same order what was chosen for this one: matched once, each with pieces of its own
+ * Chooses for like devices of the same order what was chosen for this one, or orders what was ordered for it: matched once, each with pieces of its own
  * by serial. All of them or none; the answer names the device that stands in the way.
  */
 export async function chooseSame(context: CommandContext, tag: string, { tags }: ChooseSame): Promise<JobView> {
@@ -45,8 +47,11 @@ async function chooseAs(context: CommandContext, job: JobRecord, twin: JobRecord
     const set = await choosableMemory(context, changed.after, { partId, count });
     changed = then(changed, await takeMemory(context, changed.after, set));
   }
-  if (changed.events.length === 0) throw new Refusal(409, 'gate-closed', 'nothing is chosen yet.');
-  return changed;
+  if (changed.events.length > 0) return changed;
+  // What the shelf has none of was ordered instead: it is for the others too.
+  const ordered = await orderedFor(context, job.id);
+  if (!ordered) throw new Refusal(409, 'gate-closed', 'nothing is chosen yet.');
+  return orderFor(context, twin, ordered);
 }
 
 /** One thing after the other. */
@@ -54,13 +59,3 @@ const then = (first: Changed, { events, after }: Changed): Changed => ({
   events: [...first.events, ...events],
   after,
 });
-
-/** Says of which device it is that something was refused. */
-async function naming<T>(tag: string, work: () => Promise<T>): Promise<T> {
-  try {
-    return await work();
-  } catch (error) {
-    if (error instanceof Refusal) throw new Refusal(error.status, error.code, `${tag}: ${error.message}`);
-    throw error;
-  }
-}

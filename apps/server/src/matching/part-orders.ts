@@ -24,29 +24,44 @@ type Outcome = SettleOrder['outcome'];
  * shelf has of it is kept for the job meanwhile.
  */
 export function orderParts(context: CommandContext, tag: string, given: OrderParts): Promise<JobView> {
-  return changeJob(context, tag, given.version, async (job) => {
-    requireNoRun(job);
-    const { choice, supplier, expected } = given;
-    if (job.snapshot.ordered.length > 0) {
-      throw new Refusal(409, 'ordered-already', 'Parts are on order for this job. Cancel that order first.');
-    }
-    if (job.snapshot.facts[factOf(choice)]) {
-      throw new Refusal(409, 'reserved-already', 'Something is reserved for this already. Take that back first.');
-    }
-    const lacking: Needed[] = [];
-    const { parts, quoted } = await neededFor(context, job, choice);
-    for (const needed of parts) {
-      const missing = await takeIfThere(context, job.id, needed.partId, needed.count, needed.role);
-      if (missing > 0) lacking.push({ ...needed, count: missing });
-    }
-    if (lacking.length === 0) throw new Refusal(409, 'on-the-shelf', 'All of it is on the shelf: reserve it instead.');
-    for (const needed of lacking) await order(context, job, { ...needed, choice, quoted, supplier, expected });
-    const events: JobEvent[] = [
-      { kind: 'part ordered', data: { count: lacking.length, supplier, expected } },
-      ...(await movePromise(context, job, given.promisedAt)),
-    ];
-    return { events, after: await withOrdered(context, job, given.promisedAt) };
-  });
+  return changeJob(context, tag, given.version, (job) => orderFor(context, job, given));
+}
+
+/** What is on order for a job, as it was chosen; null where nothing is. */
+export function orderedFor(context: CommandContext, jobId: string): Promise<Omit<OrderParts, 'version'> | null> {
+  return firstRow(
+    context.manager,
+    `select choice, supplier, expected from part_order where job_id = $1 and state = 'ordered' order by ordered_at limit 1`,
+    [jobId],
+  );
+}
+
+/** Orders it for a job that is locked. */
+export async function orderFor(
+  context: CommandContext,
+  job: JobRecord,
+  { choice, supplier, expected, promisedAt }: Omit<OrderParts, 'version'>,
+): Promise<Changed> {
+  requireNoRun(job);
+  if (job.snapshot.ordered.length > 0) {
+    throw new Refusal(409, 'ordered-already', 'Parts are on order for this job. Cancel that order first.');
+  }
+  if (job.snapshot.facts[factOf(choice)]) {
+    throw new Refusal(409, 'reserved-already', 'Something is reserved for this already. Take that back first.');
+  }
+  const lacking: Needed[] = [];
+  const { parts, quoted } = await neededFor(context, job, choice);
+  for (const needed of parts) {
+    const missing = await takeIfThere(context, job.id, needed.partId, needed.count, needed.role);
+    if (missing > 0) lacking.push({ ...needed, count: missing });
+  }
+  if (lacking.length === 0) throw new Refusal(409, 'on-the-shelf', 'All of it is on the shelf: reserve it instead.');
+  for (const needed of lacking) await order(context, job, { ...needed, choice, quoted, supplier, expected });
+  const events: JobEvent[] = [
+    { kind: 'part ordered', data: { count: lacking.length, supplier, expected } },
+    ...(await movePromise(context, job, promisedAt)),
+  ];
+  return { events, after: await withOrdered(context, job, promisedAt) };
 }
 
 const factOf = (choice: Choice) => (choice.kind === 'memory' ? 'memory choice' : targetKey(choice.on, 'choice'));

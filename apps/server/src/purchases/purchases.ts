@@ -7,6 +7,7 @@ import type {
   ReceivePurchase,
   ToOrderView,
 } from '@udrel/contract/types';
+import { serialIn } from '@udrel/core/identity';
 import { promisable } from '@udrel/core/schedule';
 import type { EntityManager } from 'typeorm';
 import { lockJobs } from '../jobs/lock-jobs';
@@ -101,7 +102,9 @@ export async function receivePurchase(
 ): Promise<ToOrderView> {
   const { manager, now } = context;
   const purchase = await locked(manager, id, now);
-  for (const [at, { partId, count, serials }] of lines.entries()) {
+  for (const [at, { partId, count, serials: codes }] of lines.entries()) {
+    // A code of several fields has its serial in one of them.
+    const serials = codes.map((code) => serialIn(code));
     const line = purchase.lines.find((one) => one.partId === partId);
     if (!line) throw fieldWrong(`lines.${at}.partId`, 'This part is not on the order.');
     if (line.serialised && count > 0) throw fieldWrong(`lines.${at}.serials`, 'Scan the serial of each piece.');

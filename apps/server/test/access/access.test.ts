@@ -120,6 +120,7 @@ const BENCH = [
   ...[
     'orderParts',
     'acceptPlan',
+    'planSame',
     'stampPreparation',
     'beginRun',
     'endRun',

@@ -49,6 +49,7 @@ export const {
   useSettleVisitMutation,
   useAgreeBeginMutation,
   useOpenListQuery,
+  usePlanSameMutation,
   useToOrderQuery,
   useYardsticksQuery,
   usePlacePurchaseMutation,

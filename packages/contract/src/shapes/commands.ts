@@ -78,7 +78,10 @@ export const jobBooking = object({
 export type JobBooking = Infer<typeof jobBooking>;
 
 /** What one customer brings in one visit: one order of one or more devices. */
-export const bookIn = object({ customer, jobs: list(jobBooking, 12, 1) });
+/** Devices that one order has at most. */
+export const MOST_DEVICES = 30;
+
+export const bookIn = object({ customer, jobs: list(jobBooking, MOST_DEVICES, 1) });
 export type BookIn = Infer<typeof bookIn>;
 
 /** Every change to a job says which version of it was on the screen. */
@@ -220,7 +223,7 @@ export const deviceQuery = object({ serial: text(60, 3) });
 export const addNote = object({ text: text(1000) });
 export const addLesson = object({ text: text(300, 3) });
 /** Choosing for devices of the same model in the same order what was chosen for this one. */
-export const chooseSame = object({ tags: list(text(20), 12, 1) });
+export const chooseSame = object({ tags: list(text(20), MOST_DEVICES, 1) });
 export type ChooseSame = Infer<typeof chooseSame>;
 const pieces = whole(0, 60);
 export const moveDisassemblyItem = object({

@@ -7,6 +7,7 @@ import { viewDiary, viewMoved } from '../../diary/view-diary';
 import { agreeVisit, changeVisit, settleVisit } from '../../visits/visits';
 import { handlers } from '../../platform/http/handlers';
 import { sendCsv } from '../../platform/http/send-csv';
+import { planSame } from '../../planning/accept-plan';
 import { sendFile } from '../../papers/send-paper';
 import { considerLate, latePurchase, placePurchase, receivePurchase } from '../../purchases/purchases';
 import { viewToOrder } from '../../purchases/view-to-order';
@@ -35,6 +36,10 @@ export const scheduleHandlers = handlers(scheduleEndpoints, {
   agreeVisit: (call) => agreeVisit(call, call.body),
   changeVisit: (call) => changeVisit(call, call.params.id, call.body),
   settleVisit: (call) => settleVisit(call, call.params.id, call.body),
+  planSame: async (call) => {
+    await planSame(call, call.params.tag, call.body.tags);
+    return call.body;
+  },
   agreeBegin: (call) => agreeBegin(call, call.params.tag, call.body),
 });
 

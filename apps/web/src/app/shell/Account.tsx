@@ -1,5 +1,3 @@
-import Menu from '@mui/material/Menu';
-import MenuItem from '@mui/material/MenuItem';
 import { useColorScheme } from '@mui/material/styles';
 import { Suspense, useState } from 'react';
 import type { StaffView } from '@udrel/contract/types';
@@ -9,6 +7,7 @@ import { setHandsCall, useHandsCall } from '../this-browser/hands-call';
 import { late } from '../../ui/late';
 import styles from './shell.module.css';
 
+const MenuOf = late(() => import('../../features/menu/MenuOf'));
 const SwitchDialog = late(async () => ({ default: (await import('./SwitchDialog')).SwitchDialog }));
 
 /** Who is signed in; light or dark; keys; sign out. */
@@ -20,10 +19,6 @@ export function Account({ staff, showKeys }: { staff: StaffView; showKeys: () =>
   const calls = useHandsCall();
   const { mode, systemMode, setMode } = useColorScheme();
   const dark = (mode === 'system' ? systemMode : mode) === 'dark';
-  const choose = (act: () => void) => () => {
-    setAnchor(null);
-    act();
-  };
   return (
     <>
       <button
@@ -35,19 +30,27 @@ export function Account({ staff, showKeys }: { staff: StaffView; showKeys: () =>
       >
         {staff.initials}
       </button>
-      <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
-        <MenuItem disabled>
-          {staff.name}, {staff.role}
-        </MenuItem>
-        <MenuItem onClick={choose(() => setMode(dark ? 'light' : 'dark'))}>{dark ? 'Light' : 'Dark'} colours</MenuItem>
-        <MenuItem onClick={choose(() => setBenchMode(!bench))}>{bench ? 'Counter size' : 'Bench size, 48 px'}</MenuItem>
-        <MenuItem onClick={choose(() => setHandsCall(!calls))}>
-          {calls ? 'No sound when hands are wanted' : 'Sound when hands are wanted'}
-        </MenuItem>
-        <MenuItem onClick={choose(showKeys)}>Keys</MenuItem>
-        <MenuItem onClick={choose(() => setSwitching(true))}>Switch person …</MenuItem>
-        <MenuItem onClick={choose(() => void signOut())}>Sign out</MenuItem>
-      </Menu>
+      {anchor && (
+        <Suspense fallback={null}>
+          <MenuOf
+            anchor={anchor}
+            close={() => setAnchor(null)}
+            offers={[
+              ['who', `${staff.name}, ${staff.role}`, null],
+              ['colours', `${dark ? 'Light' : 'Dark'} colours`, () => setMode(dark ? 'light' : 'dark')],
+              ['size', bench ? 'Counter size' : 'Bench size, 48 px', () => setBenchMode(!bench)],
+              [
+                'sound',
+                calls ? 'No sound when hands are wanted' : 'Sound when hands are wanted',
+                () => setHandsCall(!calls),
+              ],
+              ['keys', 'Keys', showKeys],
+              ['switch', 'Switch person …', () => setSwitching(true)],
+              ['out', 'Sign out', () => void signOut()],
+            ]}
+          />
+        </Suspense>
+      )}
       {switching && (
         <Suspense fallback={null}>
           <SwitchDialog close={() => setSwitching(false)} />

@@ -1,5 +1,3 @@
-import Menu from '@mui/material/Menu';
-import MenuItem from '@mui/material/MenuItem';
 import { Suspense, useState } from 'react';
 import { useSelector } from 'react-redux';
 import { useLocation, useNavigate } from 'react-router';
@@ -9,6 +7,7 @@ import { useBegun } from '../../features/typed/typed';
 import { late } from '../../ui/late';
 import styles from './shell.module.css';
 
+const MenuOf = late(() => import('../../features/menu/MenuOf'));
 const KeptDialog = late(async () => ({ default: (await import('./KeptDialog')).KeptDialog }));
 
 /** What is not finished in this browser: no connection, changes kept for later, things begun and interrupted. */
@@ -72,19 +71,19 @@ function Begun() {
       >
         {begun.length} begun
       </button>
-      <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
-        {begun.map(({ address, what }) => (
-          <MenuItem
-            key={`${address}|${what}`}
-            onClick={() => {
-              setAnchor(null);
-              void navigate(address);
-            }}
-          >
-            {/^\/jobs\/([^/]+)/.exec(address)?.[1] ?? ''} {what}
-          </MenuItem>
-        ))}
-      </Menu>
+      {anchor && (
+        <Suspense fallback={null}>
+          <MenuOf
+            anchor={anchor}
+            close={() => setAnchor(null)}
+            offers={begun.map(({ address, what }) => [
+              `${address}|${what}`,
+              `${/^\/jobs\/([^/]+)/.exec(address)?.[1] ?? ''} ${what}`,
+              () => void navigate(address),
+            ])}
+          />
+        </Suspense>
+      )}
     </>
   );
 }

@@ -11,6 +11,7 @@ import { FormTrouble } from '../../features/form/Field';
 import { useKeptForm } from '../../features/form/kept-form';
 import { forgetTyped } from '../../features/typed/typed';
 import { CustomerField, type CustomerDraft } from '../../features/pickers/CustomerField';
+import { Alike } from './Alike';
 import type { BookingForm } from './booking-form';
 import { DeviceForm } from './DeviceForm';
 import { bookingOf, emptyDevice, emptyDraft, completed, fieldOf, withoutSecrets, type Draft } from './draft';
@@ -34,6 +35,7 @@ export default function BookInPage() {
   const { control, formState } = form;
   const { fields, append, remove } = useFieldArray({ control, name: 'devices', keyName: 'key' });
   const [at, setAt] = useState(0);
+  const [alike, setAlike] = useState(false);
   const navigate = useNavigate();
   const here = Math.min(at, fields.length - 1);
 
@@ -85,6 +87,7 @@ export default function BookInPage() {
           <FormTrouble form={form} />
           {Object.keys(formState.errors).length > 0 && <p className="danger">Fill in what is marked.</p>}
           <Foot note="Did they bring more than one?">
+            <Button onClick={() => setAlike(true)}>More like this one …</Button>
             <Button
               onClick={() => {
                 append(emptyDevice());
@@ -102,6 +105,14 @@ export default function BookInPage() {
           </Foot>
         </div>
       </div>
+      {alike && (
+        <Alike
+          device={form.getValues(`devices.${here}`)}
+          there={form.getValues('devices').map(({ serial }) => serial)}
+          take={(devices) => append(devices, { shouldFocus: false })}
+          close={() => setAlike(false)}
+        />
+      )}
     </form>
   );
 }
@@ -153,6 +164,7 @@ function Devices(props: { form: BookingForm; here: number; go: (index: number) =
       {devices.map((one, index) => (
         <button key={index} type="button" aria-pressed={index === here} onClick={() => go(index)}>
           {one.model?.name || one.stub?.name || `Device ${index + 1}`}
+          {one.serial && <span className="mono"> {one.serial.slice(-4)}</span>}
         </button>
       ))}
       <Button size="small" onClick={remove}>

@@ -1,4 +1,3 @@
-import { serialIn } from '@udrel/core/identity';
 import type { PurchaseView } from '@udrel/contract/types';
 
 /** What came, by part, as far as it was scanned. */
@@ -31,7 +30,7 @@ export function scanned(
   const withSerials = lines.filter(({ serialised }) => serialised);
   const own =
     withSerials.find(({ partId }) => partId === came.at) ?? (withSerials.length === 1 ? withSerials[0] : null);
-  const serial = serialIn(code).toUpperCase();
+  const serial = code.toUpperCase();
   if (!own) return { came, told: `${code} is no part of this order: scan the number of the part first.`, wrong: true };
   const known = came.serials[own.partId] ?? [];
   if (Object.values(came.serials).some((all) => all.includes(serial))) {

@@ -1,3 +1,4 @@
+import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { lazy, Suspense } from 'react';
 import { useSearchParams } from 'react-router';
@@ -46,9 +47,9 @@ export default function YardsticksPage() {
             ),
           )}
         </select>
-        <a href={file} download className={styles.file}>
+        <Button component="a" href={file} download className={styles.file ?? ''}>
           As CSV
-        </a>
+        </Button>
       </div>
       <Loaded data={shown} error={error} what="the shop’s figures">
         {(view) => <Figures view={view} />}

@@ -8,6 +8,7 @@ import {
   movedQuery,
   settledVisit,
 } from '../../shapes/day/diary';
+import { chooseSame } from '../../shapes/commands';
 import { benchHours } from '../../shapes/day/people';
 import type {
   DiaryView,
@@ -86,6 +87,11 @@ export const scheduleEndpoints = {
     body: settledVisit,
     changes: ['diary'],
   }).answering<VisitView>(),
+  planSame: command('post /jobs/:tag/plan/same', {
+    permission: 'work on a job',
+    body: chooseSame,
+    changes: ['job'],
+  }).answering<{ tags: string[] }>(),
   agreeBegin: command('put /jobs/:tag/begin', {
     permission: 'correct a booking',
     body: agreedBegin,

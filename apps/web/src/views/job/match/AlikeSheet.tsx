@@ -21,11 +21,13 @@ export function AlikeSheet({ job }: { job: JobView }) {
     const one = facts[key];
     return one ? [`${one.maker} ${one.name}`] : [];
   });
-  if (open.length === 0 || chosen.length === 0 || job.closedAt || !may(role, 'work on a job')) return null;
+  const ordered = chosen.length === 0 ? job.snapshot.ordered.map(({ name }) => name) : [];
+  if (open.length === 0 || chosen.length + ordered.length === 0 || job.closedAt || !may(role, 'work on a job'))
+    return null;
   const tags = open.map((one) => one.tag).filter((tag) => !out.includes(tag));
   return (
     <div className={styles.ordered}>
-      <Sheet title="The same for the others of this order" aside={chosen.join(', ')}>
+      <Sheet title="The same for the others of this order" aside={[...chosen, ...ordered].join(', ')}>
         <TroubleNote error={error} />
         <Foot>
           <span style={{ flex: 1 }}>
@@ -47,7 +49,7 @@ export function AlikeSheet({ job }: { job: JobView }) {
             disabled={busy || tags.length === 0}
             onClick={() => void change('chooseSame', { tags })}
           >
-            Choose the same for {tags.length}
+            {ordered.length > 0 ? 'Order' : 'Choose'} the same for {tags.length}
           </Button>
         </Foot>
       </Sheet>

@@ -1,7 +1,8 @@
-import type { ReactNode } from 'react';
+import { Suspense, type ReactNode } from 'react';
 import type { JobView } from '@udrel/contract/types';
 import { copies, planHolds } from '@udrel/core/steps';
 import { Empty } from '../../../ui';
+import { late } from '../../../ui/late';
 import { PageTabs, usePage } from '../../../ui/PageTabs';
 import { MapPage, PlanFoot } from './MapPage';
 import { PreparePage } from './PreparePage';
@@ -10,6 +11,8 @@ import { SelectedPanel } from './map/SelectedPanel';
 import { Standing } from './Standing';
 import { usePlan, type Plan } from './map/usePlan';
 import jobStyles from '../../../features/job/job.module.css';
+
+const PlanSame = late(() => import('./PlanSame'));
 
 const PAGES = ['Transfer map', 'Route', 'Prepare'] as const;
 type Page = (typeof PAGES)[number];
@@ -62,6 +65,7 @@ function CopyPlan({ job, side, disabled }: PlanStationProps) {
         <fieldset disabled={disabled} className={jobStyles.work} aria-label={page}>
           <div className={jobStyles.column}>
             {pageOf(page, job, plan)}
+            <Suspense>{page === 'Prepare' && job.alike.length > 0 && <PlanSame job={job} />}</Suspense>
             {page !== 'Prepare' && <PlanFoot job={job} plan={plan} />}
           </div>
         </fieldset>
