@@ -14,7 +14,8 @@ beforeAll(async () => {
   for (const hours of [2, 6]) {
     const work = new Work(shop.as.technician, await bookJob(shop.as.counter, stock));
     shop.clock.now = new Date(shop.clock.now.getTime() + hours * HOUR);
-    await work.post('/end', { kind: 'withdrawn', reason: 'changed their mind' });
+    const correction = { what: 'end', kind: 'withdrawn' };
+    await work.post('/corrections/end', { correction, reason: 'changed their mind' });
     // As it was closed before anything of it was measured.
     await shop.database.query('update job set closed_at = $2, ready_since = $2 where tag = $1', [
       ...[work.job.tag, shop.clock.now],
