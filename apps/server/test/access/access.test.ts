@@ -91,7 +91,7 @@ const MONEY = [
       'feeds',
       'makeFeed',
       ...['toOrder', 'placePurchase', 'receivePurchase', 'considerLate', 'latePurchase'],
-      ...['yardsticks', 'yardstickExport'],
+      ...['yardsticks', 'yardstickExport', 'trackRecord'],
     ],
     'keptFilters',
     'keepFilter',

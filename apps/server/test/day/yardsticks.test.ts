@@ -1,16 +1,17 @@
 import { randomUUID } from 'node:crypto';
 import { beforeAll, describe, expect, it } from 'vitest';
-import type { Problem, YardsticksView } from '@udrel/contract/types';
+import type { PartRecord, Problem, YardsticksView } from '@udrel/contract/types';
 import { measureClosed } from '../../src/yardsticks/measure-jobs';
-import { bookJob, stockUp, Work } from '../fixtures';
+import { bookJob, stockUp, Work, type Stock } from '../fixtures';
 import { useShop } from '../harness';
 
 const shop = useShop();
+let stock: Stock;
 const HOUR = 3_600_000;
 const view = async (query = '') => (await shop.as.counter.get<YardsticksView & Problem>(`/yardsticks${query}`)).body;
 
 beforeAll(async () => {
-  const stock = await stockUp(shop);
+  stock = await stockUp(shop);
   for (const hours of [2, 6]) {
     const work = new Work(shop.as.technician, await bookJob(shop.as.counter, stock));
     shop.clock.now = new Date(shop.clock.now.getTime() + hours * HOUR);
@@ -73,5 +74,18 @@ describe('yardsticks', () => {
     const text = await shop.as.counter.text('/exports/yardsticks?from=2026-04&until=2026-05');
     expect(text.split('\n').filter(Boolean)).toHaveLength(1 + 2 + 1 + 1);
     expect(text).toContain('2026-04,1');
+  });
+});
+
+describe('the track record of a part', () => {
+  it('is how often it was fitted at a site of the model, what it read, and how it started', async () => {
+    const done = new Work(shop.as.technician, await bookJob(shop.as.counter, stock));
+    await done.workThrough(stock);
+    await done.put('old drive stays');
+    await done.handOver();
+    const next = await bookJob(shop.as.counter, stock);
+    const records = (await shop.as.counter.get<PartRecord[]>(`/jobs/${next.tag}/track-record`)).body;
+    expect(records).toMatchObject([{ partId: stock.driveId, siteId: 'a', fitted: 1, notAtOnce: 0, cameBack: 0 }]);
+    expect(records[0]?.read).toBeGreaterThan(0);
   });
 });

@@ -52,6 +52,7 @@ export const {
   usePlanSameMutation,
   useToOrderQuery,
   useYardsticksQuery,
+  useTrackRecordQuery,
   usePlacePurchaseMutation,
   useReceivePurchaseMutation,
   useConsiderLateQuery,

@@ -50,3 +50,15 @@ export interface YardsticksView {
   /** What came back under guarantee, by model, of the jobs at it that were closed. */
   returns: { model: string; returned: number; jobs: number }[];
 }
+
+/** What the shop's own jobs say of a part at a site of a model. */
+export interface PartRecord {
+  partId: string;
+  siteId: string;
+  fitted: number;
+  /** The middle of what it read afterwards, MB/s; null where nobody measured. */
+  read: number | null;
+  /** How often the device did not start at the first trial start, and how often the part came back as failed. */
+  notAtOnce: number;
+  cameBack: number;
+}

@@ -133,7 +133,7 @@ export function ShareChart({
             labels: rows.map((row) => row.of),
             datasets: shares.map(({ name, of, shade, dash = [] }) => ({
               ...{ label: name, data: rows.map(of), borderColor: colour(shade), backgroundColor: colour(shade) },
-              ...{ borderWidth: 2, borderDash: dash, pointRadius: 3 },
+              ...{ borderWidth: 2, borderDash: dash, pointRadius: 3, clip: false as const },
             })),
           }}
         />

@@ -1,5 +1,5 @@
 import { yardstickQuery } from '../../shapes/day/yardsticks';
-import type { YardsticksView } from '../../views/yardstick-views';
+import type { PartRecord, YardsticksView } from '../../views/yardstick-views';
 import { query } from '../endpoint';
 
 /** The shop's own figures. */
@@ -8,6 +8,7 @@ export const yardstickEndpoints = {
     permission: 'look at jobs and shelf',
     query: yardstickQuery,
   }).answering<YardsticksView>(),
+  trackRecord: query('/jobs/:tag/track-record', { permission: 'look at jobs and shelf' }).answering<PartRecord[]>(),
   yardstickExport: query('/exports/yardsticks', {
     permission: 'look at jobs and shelf',
     query: yardstickQuery,

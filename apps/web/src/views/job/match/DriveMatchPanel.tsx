@@ -5,6 +5,7 @@ import { useState, type ReactNode } from 'react';
 import { may } from '@udrel/contract/permissions';
 import type { JobView, MatchView } from '@udrel/contract/types';
 import { occupant, oldStaysAt } from '@udrel/core/steps';
+import { useTrackRecordQuery } from '../../../api/after';
 import { useSessionQuery } from '../../../api/api';
 import { driveSize } from '../../../format/parts';
 import { Foot, Ledger, Sheet, TroubleNote } from '../../../ui';
@@ -24,6 +25,7 @@ export function DriveMatchPanel(props: { job: JobView; match: MatchView; side: R
   const { job, match, side, on } = props;
   const { [targetKey(on, 'choice')]: taken, 'old drive': old } = job.snapshot.facts;
   const takesOver = on === 'new';
+  const { data: records } = useTrackRecordQuery({ tag: job.tag });
   const joins = !takesOver || oldStaysAt(job.snapshot) === old?.siteId;
   const sites = match.drives[on];
   const [siteId, setSiteId] = useState(
@@ -53,7 +55,11 @@ export function DriveMatchPanel(props: { job: JobView; match: MatchView; side: R
         {side}
       </div>
       <div className={styles.column}>
-        <CandidateTable candidates={candidates} of={of} chosen={chosen} choose={setPartId} />
+        <CandidateTable
+          {...{ candidates, of, chosen }}
+          choose={setPartId}
+          records={(records ?? []).filter((one) => one.siteId === siteId)}
+        />
         {chosen && (
           <ChosenCandidate {...{ job, on, siteName, siteId }} candidate={chosen}>
             <Button
