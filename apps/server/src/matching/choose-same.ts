@@ -1,12 +1,11 @@
 import type { ChooseSame, JobView } from '@udrel/contract/types';
 import { targetKey } from '@udrel/core/facts';
 import { TARGET_IDS } from '@udrel/core/layout';
-import { Refusal } from '../platform/errors';
+import { Refusal, naming } from '../platform/errors';
 import type { CommandContext } from '../platform/command-context';
 import { changeJob, requireNoRun, type Changed } from '../jobs/change-job';
 import { lockJobs } from '../jobs/lock-jobs';
 import type { JobRecord } from '../jobs/job-record';
-import { naming } from '../jobs/naming';
 import { orderedFor, orderFor } from './part-orders';
 import { choosableDrive, choosableMemory, takeDrive, takeMemory } from './reserve-parts';
 import { readJob, viewJob } from '../jobs/view-job';

@@ -37,3 +37,13 @@ export const fieldWrong = (field: string, sentence: string) =>
 
 /** A gate refuses: every sentence says what is missing. */
 export const gateClosed = (sentences: readonly string[]) => new Refusal(409, 'gate-closed', sentences.join(' '));
+
+/** Says of which device it is that something was refused. */
+export async function naming<T>(tag: string, work: () => Promise<T>): Promise<T> {
+  try {
+    return await work();
+  } catch (error) {
+    if (error instanceof Refusal) throw new Refusal(error.status, error.code, `${tag}: ${error.message}`);
+    throw error;
+  }
+}
