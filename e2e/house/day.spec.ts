@@ -54,6 +54,14 @@ test('a Monday: who does what next, a visit that is moved once it is seen what t
   await dialog.getByRole('button', { name: 'Agree it' }).click();
   await expect(dialog).toBeHidden();
 
+  // Who comes is booked in with what was agreed.
+  await page.goto(`/diary?from=${visit?.at.slice(0, 10)}`);
+  await comes.click();
+  await page.getByRole('button', { name: 'Came: book in' }).click();
+  await expect(page).toHaveURL(/\/book-in$/);
+  await expect(page.getByLabel('Customer: name or phone')).toHaveValue('R. Osterholm');
+  await page.getByRole('button', { name: 'Clear' }).click();
+
   await page.goto('/before-closing');
   const night = (await (await page.request.get('/api/v1/schedule/before-closing')).json()) as NightView;
   expect(night.begin.length).toBeGreaterThan(0);

@@ -101,6 +101,7 @@ export async function viewYardsticks(
     ...(await runsWithin(manager, from, until)),
     noStarts: await noStarts(manager, from, until),
     returns: await returnsByModel(manager, values),
+    returnedParts: await returnedParts(manager, from, until),
   };
 }
 
@@ -197,6 +198,18 @@ function returnsByModel(manager: EntityManager, values: readonly unknown[]): Pro
        join device_model m on m.id = one.model_id
       where one.returned > 0 order by one.returned desc, 1 limit ${MODELS}`,
     [...values],
+  );
+}
+
+/** Parts of ours that came back as failed, by the serial that was noted. */
+function returnedParts(manager: EntityManager, from: string, until: string): Promise<YardsticksView['returnedParts']> {
+  return rows(
+    manager,
+    `select p.maker || ' ' || p.name as part, count(*)::int as returned
+       from fact f join drive r on upper(r.serial) = upper(f.value ->> 'serial') join part p on p.id = r.part_id
+      where f.current and f.key = 'return cause' and f.value ->> 'serial' <> '' and f.at >= $1::date and f.at < $2::date
+      group by 1 order by 2 desc, 1 limit ${MODELS}`,
+    spanOf(from, until),
   );
 }
 

@@ -49,6 +49,8 @@ export interface YardsticksView {
   failures: { run: RunKind; outcome: string; count: number }[];
   /** What came back under guarantee, by model, of the jobs at it that were closed. */
   returns: { model: string; returned: number; jobs: number }[];
+  /** Parts that failed under guarantee, by the serial that was noted. */
+  returnedParts: { part: string; returned: number }[];
 }
 
 /** What the shop's own jobs say of a part at a site of a model. */

@@ -1,9 +1,9 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { useController, useFieldArray, useWatch, type FieldPath } from 'react-hook-form';
-import { useNavigate } from 'react-router';
+import { useLocation, useNavigate } from 'react-router';
 import { orderEndpoints } from '@udrel/contract/endpoints';
-import type { KnownDevice } from '@udrel/contract/types';
+import type { KnownDevice, VisitView } from '@udrel/contract/types';
 import { useBookInMutation } from '../../api/api';
 import { troubleOf } from '../../api/problem';
 import { Foot, Key, Sheet } from '../../ui';
@@ -14,7 +14,7 @@ import { CustomerField, type CustomerDraft } from '../../features/pickers/Custom
 import { Alike } from './Alike';
 import type { BookingForm } from './booking-form';
 import { DeviceForm } from './DeviceForm';
-import { bookingOf, emptyDevice, emptyDraft, completed, fieldOf, withoutSecrets, type Draft } from './draft';
+import { bookingOf, emptyDevice, emptyDraft, completed, draftOf, fieldOf, withoutSecrets, type Draft } from './draft';
 import { Glance } from './Glance';
 import styles from './book-in.module.css';
 
@@ -23,8 +23,9 @@ const BOOKING = { address: '/book-in', what: 'Booking' };
 /** Booking in on one page, by keyboard alone. What is typed stays when the page is left; secrets do not. */
 export default function BookInPage() {
   const [bookIn, { isLoading, error, reset }] = useBookInMutation();
+  const visit = (useLocation().state as { visit?: VisitView } | null)?.visit ?? null;
   const form = useKeptForm(BOOKING, {
-    begin: emptyDraft(),
+    begin: draftOf(visit),
     read: bookingOf,
     shape: orderEndpoints.bookIn.body,
     nameOf: fieldOf,
@@ -66,6 +67,11 @@ export default function BookInPage() {
     <form noValidate onSubmit={(event) => void submit(event)}>
       <title>Book in, Udrel</title>
       <h1 style={{ padding: '6px 0 10px' }}>Book in</h1>
+      {visit && (
+        <p role="status" className="sub">
+          {visit.tag} {visit.customer} came: {[visit.wishes.join(', '), visit.note].filter(Boolean).join('. ')}
+        </p>
+      )}
       <div className={styles.grid}>
         <Sheet>
           <div className={styles.form}>

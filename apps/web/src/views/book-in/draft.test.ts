@@ -6,6 +6,7 @@ import {
   emptyDevice,
   emptyDraft,
   completed,
+  draftOf,
   withoutSecrets,
   type DeviceDraft,
   type Draft,
@@ -141,5 +142,19 @@ describe('what lies in the browser meanwhile', () => {
     const kept = { ...filled, devices: [{ ...before, things: belongings }] } as unknown as Draft;
     expect(completed(kept)).toEqual({ ...filled, devices: [{ ...device, backup: '' }] });
     expect(completed(filled)).toEqual(filled);
+  });
+});
+
+describe('who comes as it was agreed', () => {
+  it('has what was agreed in the booking, and nothing is there for who just comes in', () => {
+    const visit = {
+      ...{ id: 'v', tag: 'B-1', customer: 'Pottery', phone: '01555 010 1', note: '', at: '2031-03-03T09:00:00.000Z' },
+      ...{ wishes: ['memory' as const, 'new drive' as const], promisedAt: null },
+    };
+    const draft = draftOf(visit);
+    expect([draft.name, draft.phone]).toEqual(['Pottery', '01555 010 1']);
+    expect(draft.devices[0]?.wishes.map(({ kind }) => kind)).toEqual(['memory', 'new drive']);
+    expect(draft.devices[0]?.wishes[1]?.least).toBe('480 GB');
+    expect(draftOf(null)).toEqual(emptyDraft());
   });
 });

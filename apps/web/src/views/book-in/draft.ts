@@ -3,7 +3,7 @@ import type { CustomerDraft } from '../../features/pickers/CustomerField';
 import type { ChosenModel } from '../../features/pickers/ModelField';
 import type { FieldProblem, Read } from '../../features/form/shaped-form';
 import { minorOf } from '../../format/units';
-import type { BookIn, JobBooking } from '@udrel/contract/types';
+import type { BookIn, JobBooking, VisitView } from '@udrel/contract/types';
 import { bytesOfNominal, GIB, parseCapacity } from '@udrel/core/capacity';
 import type { WishKind } from '@udrel/core/steps';
 import { fieldMoment, nextClosing } from '../../format/time';
@@ -69,6 +69,23 @@ export function emptyDevice(): DeviceDraft {
 
 export function emptyDraft(): Draft {
   return { customer: null, name: '', phone: '', email: '', devices: [emptyDevice()] };
+}
+
+/** What is known already of somebody who came as it was agreed; empty for who just came in. */
+export function draftOf(visit: VisitView | null): Draft {
+  if (!visit) return emptyDraft();
+  const { customer, phone, wishes, promisedAt } = visit;
+  const device = emptyDevice();
+  return {
+    ...{ ...emptyDraft(), name: customer, phone },
+    devices: [
+      {
+        ...device,
+        wishes: wishes.map((kind) => ({ kind, least: device.wishes.find((one) => one.kind === kind)?.least ?? '' })),
+        promised: promisedAt ? fieldMoment(new Date(promisedAt)) : device.promised,
+      },
+    ],
+  };
 }
 
 /** A draft as an earlier page may have kept it, completed with what the form has by now. */

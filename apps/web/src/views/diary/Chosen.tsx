@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import { Link } from 'react-router';
+import { Link, useNavigate } from 'react-router';
 import type { DiaryView } from '@udrel/contract/types';
 import { useAgreeBeginMutation, useSettleVisitMutation } from '../../api/after';
 import { moment } from '../../format/time';
@@ -18,7 +18,12 @@ export function Chosen({ tag, diary }: { tag: string; diary: DiaryView }) {
 function ChosenVisit({ visit }: { visit: DiaryView['visits'][number] }) {
   const [changing, setChanging] = useState(false);
   const [settle, { error, isLoading }] = useSettleVisitMutation();
-  const end = (as: 'came' | 'cancelled') => void settle({ id: visit.id, body: { as } });
+  const navigate = useNavigate();
+  const end = async (as: 'came' | 'cancelled') => {
+    const { data } = await settle({ id: visit.id, body: { as } });
+    // They stand at the counter: what was agreed is on the page on which they are booked in.
+    if (data && as === 'came') void navigate('/book-in', { state: { visit } });
+  };
   return (
     <div className={styles.chosen} role="status">
       <span>
@@ -28,11 +33,11 @@ function ChosenVisit({ visit }: { visit: DiaryView['visits'][number] }) {
       </span>
       <span className={styles.does}>
         <Button onClick={() => setChanging(true)}>Change …</Button>
-        <Button disabled={isLoading} onClick={() => end('cancelled')}>
+        <Button disabled={isLoading} onClick={() => void end('cancelled')}>
           Will not come
         </Button>
-        <Button disabled={isLoading} onClick={() => end('came')}>
-          Came
+        <Button disabled={isLoading} onClick={() => void end('came')}>
+          Came: book in
         </Button>
       </span>
       <TroubleNote error={error} />

@@ -190,7 +190,7 @@ function Table({ title, first, rows }: { title: string; first: string; rows: rea
   );
 }
 
-function Besides({ view: { ranges, berths, failures, noStarts, returns } }: { view: YardsticksView }) {
+function Besides({ view: { ranges, berths, failures, noStarts, returns, returnedParts } }: { view: YardsticksView }) {
   return (
     <div className={styles.besides}>
       <Short title="Estimates that held" aside="runs within the range told before; 80 in 100 is honest">
@@ -207,6 +207,9 @@ function Besides({ view: { ranges, berths, failures, noStarts, returns } }: { vi
       </Short>
       <Short title="Why devices did not start" aside="what was found">
         {noStarts.map(({ cause, count }) => [cause, String(count)] as const)}
+      </Short>
+      <Short title="Parts that failed" aside="under guarantee">
+        {returnedParts.map(({ part, returned }) => [part, String(returned)] as const)}
       </Short>
       <Short title="Came back under guarantee" aside="by model">
         {returns.map(({ model, returned, jobs }) => [model, `${returned} of ${jobs}`] as const)}
