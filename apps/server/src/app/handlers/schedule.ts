@@ -5,6 +5,7 @@ import { makeFeed, viewFeeds } from '../../diary/feed-links';
 import { viewOpenList } from '../../diary/open-list';
 import { viewDiary, viewMoved } from '../../diary/view-diary';
 import { agreeVisit, changeVisit, settleVisit } from '../../visits/visits';
+import { sharedRead } from '../../platform/database/shared-read';
 import { handlers } from '../../platform/http/handlers';
 import { sendCsv } from '../../platform/http/send-csv';
 import { planSame } from '../../planning/accept-plan';
@@ -19,14 +20,17 @@ import { trackRecord } from '../../yardsticks/track-record';
 import { linesOf, viewYardsticks, YARDSTICK_COLUMNS } from '../../yardsticks/view-yardsticks';
 import { readHours, setHours } from '../../shop/hours';
 
+// Every browser that shows the Floor asks for it at each change.
+const [schedule, night] = [sharedRead(viewSchedule), sharedRead(viewNight)];
+
 export const scheduleHandlers = handlers(scheduleEndpoints, {
   hours: ({ manager }) => readHours(manager),
   setHours: (call) => setHours(call, call.body),
   whatIf: (call) => viewWhatIf(call, call.query),
   people: ({ manager }) => viewPeople(manager),
   setPerson: (call) => setPerson(call, call.params.id, call.body),
-  schedule: ({ manager, now }) => viewSchedule(manager, now),
-  night: ({ manager, now }) => viewNight(manager, now),
+  schedule: ({ manager, now }) => schedule(manager, now),
+  night: ({ manager, now }) => night(manager, now),
   diary: ({ manager, now, query }) => viewDiary(manager, now, query),
   moved: ({ manager, now, query }) => viewMoved(manager, now, query),
   openList: ({ manager, now }) => viewOpenList(manager, now),
