@@ -71,7 +71,7 @@ const touches = ({ from, until }: Span, at: number) => at >= from && at < until;
 /** A line for each who is at the bench and each berth, and one for what runs elsewhere. */
 function lanesOf(open: OpenWorks, whole: WholeSchedule, range: Span): DiaryLane[] {
   const works = new Map(open.works.map((work) => [work.tag, work]));
-  const agreed = new Set(open.jobs.flatMap(({ tag, agreedAt }) => (agreedAt ? [tag] : [])));
+  const agreed = new Map(open.jobs.map(({ tag, agreedAt }) => [tag, agreedAt?.toISOString() ?? null]));
   const versions = new Map(open.jobs.map(({ tag, version }) => [tag, version]));
   const pieces = new Map<string, DiaryPiece[]>();
   for (const { tag, piece, kind, spans, by, berth } of whole.placed) {
@@ -83,7 +83,7 @@ function lanesOf(open: OpenWorks, whole: WholeSchedule, range: Span): DiaryLane[
     for (const span of spans) {
       if (span.until <= range.from || span.from >= range.until || span.until === span.from) continue;
       const put: DiaryPiece = {
-        ...{ tag, kind, late, customer: open.customerOf(tag), what: whatOf(own), agreed: agreed.has(tag) },
+        ...{ tag, kind, late, customer: open.customerOf(tag), what: whatOf(own), agreedAt: agreed.get(tag) ?? null },
         ...{ from: moment(span.from), until: moment(span.until) },
         version: piece === 0 && kind === 'hands' && span === spans[0] ? (versions.get(tag) ?? null) : null,
       };

@@ -75,7 +75,7 @@ describe('the diary', () => {
     expect(week.days[0]).toMatchObject({ day: '2026-06-01', open: { until: '2026-06-01T17:00:00.000Z' }, closed: '' });
     expect(week.days[5]).toMatchObject({ open: null, closed: 'closed' });
     const person = week.lanes.find(({ kind }) => kind === 'person');
-    expect(person?.pieces[0]).toMatchObject({ tag, kind: 'hands', late: false, agreed: false });
+    expect(person?.pieces[0]).toMatchObject({ tag, kind: 'hands', late: false, agreedAt: null });
     expect(week.promises).toMatchObject([{ tag, asks: true }]);
     expect((await diary('?from=2026-06-08&days=1')).days).toMatchObject([{ open: null, closed: 'Regatta' }]);
     expect((await diary('?days=3')).problems?.[0]?.field).toBe('days');
@@ -92,7 +92,7 @@ describe('the diary', () => {
     const stale = await shop.as.counter.send('PUT', `/jobs/${tag}/begin`, { version, at: null });
     expect(stale.status).toBe(409);
     const piece = (await diary()).lanes.flatMap(({ pieces }) => pieces).find((one) => one.tag === tag);
-    expect(piece).toMatchObject({ from: at, agreed: true, late: true });
+    expect(piece).toMatchObject({ from: at, agreedAt: at, late: true });
     await shop.as.counter.send('PUT', `/jobs/${tag}/begin`, { version: version + 1, at: null });
     expect((await schedule()).jobs[0]?.early.slice(0, 10)).toBe('2026-06-01');
   });

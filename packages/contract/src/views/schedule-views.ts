@@ -137,8 +137,8 @@ export interface DiaryPiece {
   until: string;
   /** Whether its job will be ready later than promised. */
   late: boolean;
-  /** Whether somebody agreed when its job begins. */
-  agreed: boolean;
+  /** When it was agreed that its job begins; null where it is taken as it comes. */
+  agreedAt: string | null;
   /** The version of its job, where this is what comes next of it and can be moved; null where it cannot. */
   version: number | null;
 }

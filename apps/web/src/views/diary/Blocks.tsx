@@ -12,6 +12,8 @@ export interface Movable {
   customer: string;
   /** The version of the job; null for a visit. */
   version: number | null;
+  /** When it was agreed that a job begins. */
+  agreedAt: string | null;
   visit: VisitView | null;
 }
 
@@ -29,14 +31,14 @@ interface BlockProps {
 
 /** A stretch of work: hands are solid, what runs by itself is hatched. */
 export function PieceBlock({ piece, ...block }: BlockProps & { piece: DiaryPiece }) {
-  const { tag, customer, what, kind, from, until, late, agreed, version } = piece;
+  const { tag, customer, what, kind, from, until, late, agreedAt, version } = piece;
   const minutes = (Date.parse(until) - Date.parse(from)) / 1000;
   const name = `${tag} ${customer}: ${what}, ${moment(from)}, ${duration(minutes)}${late ? ', late' : ''}`;
   const look = [
     styles.block,
     kind === 'hands' ? styles.hands : styles.alone,
     late && styles.late,
-    agreed && styles.agreed,
+    agreedAt !== null && styles.agreed,
   ];
   const wide = at(block.axis, until) - at(block.axis, from);
   const shown = wide < NAMED ? '' : `${tag}${late && wide > MARKED ? ' ✕' : ''}`;
@@ -45,7 +47,7 @@ export function PieceBlock({ piece, ...block }: BlockProps & { piece: DiaryPiece
     <Moved
       {...block}
       {...{ name, look, shown, from, until }}
-      movable={{ tag, from, customer, version, visit: null }}
+      movable={{ tag, from, customer, version, agreedAt, visit: null }}
       id={`piece ${tag}`}
     />
   );
@@ -63,7 +65,7 @@ export function VisitBlock({ visit, ...block }: BlockProps & { visit: VisitView 
     <Moved
       {...block}
       {...{ name, from: at, until, shown: `${clock(at)} ${customer}`, look: [styles.block, styles.visit] }}
-      movable={{ tag, from: at, customer, version: null, visit }}
+      movable={{ tag, from: at, customer, version: null, agreedAt: null, visit }}
       id={`visit ${tag}`}
     />
   );

@@ -80,7 +80,7 @@ function ChosenJob({ tag, diary }: { tag: string; diary: DiaryView }) {
             ))}
         </ul>
       </div>
-      {next?.agreed && version !== null && version !== undefined && (
+      {next?.agreedAt && version !== null && version !== undefined && (
         <Button disabled={isLoading} onClick={() => void agree({ tag, body: { version, at: null } })}>
           Begins as it comes
         </Button>

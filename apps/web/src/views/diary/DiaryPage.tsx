@@ -139,7 +139,7 @@ function Shown({ diary }: { diary: DiaryView }) {
       onDragEnd={(event) => {
         const move = target(event);
         setMoving(null);
-        if (move && Math.abs(event.delta.x) > 3) void put(move);
+        if (move && isElsewhere(move)) void put(move);
       }}
     >
       <Sheet>
@@ -157,7 +157,9 @@ function Shown({ diary }: { diary: DiaryView }) {
           <Moving move={moving} />
         ) : moved ? (
           <div className={styles.chosen}>
-            <Effect tag={moved.movable.tag} at={moved.at} />
+            <span role="status">
+              <b>{moved.movable.tag}</b> {moved.movable.visit ? 'comes' : 'begins'} <b>{moment(moved.at)}</b> now.
+            </span>
             <Button onClick={() => void putBack(moved)}>Put it back</Button>
             <Button onClick={() => setMoved(null)}>Leave it there</Button>
           </div>
@@ -175,13 +177,16 @@ function Shown({ diary }: { diary: DiaryView }) {
   );
 
   async function putBack({ movable, at }: Move) {
-    const { visit, tag, version, from } = movable;
+    const { visit, tag, version, from, agreedAt } = movable;
     const answer = visit
       ? await change({ id: visit.id, body: { visit: { ...bare(visit), at: from }, was: at } })
-      : await agree({ tag, body: { version: version ?? 0, at: null } });
+      : await agree({ tag, body: { version: version ?? 0, at: agreedAt } });
     if ('data' in answer) setMoved(null);
   }
 }
+
+/** Whether it was put down another quarter of an hour than it was taken up at. */
+const isElsewhere = ({ movable, at }: Move) => Math.abs(Date.parse(at) - Date.parse(movable.from)) > 7.5 * 60_000;
 
 const bare = ({ customer, phone, wishes, promisedAt, note, at }: NonNullable<Movable['visit']>) => ({
   ...{ customer, phone, wishes, promisedAt, note, at },
