@@ -4,7 +4,7 @@ import { usePlanSameMutation } from '../../../api/after';
 import { Foot, Sheet, TroubleNote } from '../../../ui';
 
 /** Like devices of the same order are planned as this one is, each from its own drives and table. */
-export default function PlanSame({ job: { tag, alike } }: { job: JobView }) {
+export function PlanSame({ job: { tag, alike } }: { job: JobView }) {
   const [plan, { error, isLoading, data }] = usePlanSameMutation();
   const tags = alike.filter(({ chosen }) => chosen).map((one) => one.tag);
   if (tags.length === 0) return null;

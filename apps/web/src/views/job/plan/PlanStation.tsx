@@ -5,14 +5,14 @@ import { Empty } from '../../../ui';
 import { late } from '../../../ui/late';
 import { PageTabs, usePage } from '../../../ui/PageTabs';
 import { MapPage, PlanFoot } from './MapPage';
-import { PreparePage } from './PreparePage';
 import { RouteInShort, RoutePage } from './RoutePage';
 import { SelectedPanel } from './map/SelectedPanel';
 import { Standing } from './Standing';
 import { usePlan, type Plan } from './map/usePlan';
 import jobStyles from '../../../features/job/job.module.css';
 
-const PlanSame = late(() => import('./PlanSame'));
+/** What to see to before the copy, and what runs for that: its tab leads to it. */
+const PreparePage = late(() => import('./PreparePage'));
 
 const PAGES = ['Transfer map', 'Route', 'Prepare'] as const;
 type Page = (typeof PAGES)[number];
@@ -34,7 +34,9 @@ function InstallPlan({ job, side, disabled }: PlanStationProps) {
     <div className={jobStyles.station}>
       <fieldset disabled={disabled} className={jobStyles.work} aria-label="Prepare">
         <div className={jobStyles.column}>
-          <PreparePage job={job} />
+          <Suspense fallback={<Empty>Opening …</Empty>}>
+            <PreparePage job={job} />
+          </Suspense>
         </div>
       </fieldset>
       <div className={jobStyles.column}>{side}</div>
@@ -64,8 +66,7 @@ function CopyPlan({ job, side, disabled }: PlanStationProps) {
       <div className={jobStyles.station}>
         <fieldset disabled={disabled} className={jobStyles.work} aria-label={page}>
           <div className={jobStyles.column}>
-            {pageOf(page, job, plan)}
-            <Suspense>{page === 'Prepare' && job.alike.length > 0 && <PlanSame job={job} />}</Suspense>
+            <Suspense fallback={<Empty>Opening …</Empty>}>{pageOf(page, job, plan)}</Suspense>
             {page !== 'Prepare' && <PlanFoot job={job} plan={plan} />}
           </div>
         </fieldset>

@@ -9,10 +9,11 @@ import { Empty, OutcomeMark, Sheet, TroubleNote } from '../../../ui';
 import { PastRuns } from '../copy/PastRuns';
 import { RunningRun } from '../copy/RunningRun';
 import { useJobChange } from '../../../features/job/useJobChange';
+import { PlanSame } from './PlanSame';
 import styles from './map/plan.module.css';
 
 /** What to see to before the copy or the installation, in order, each with why; stamped by hand, or a run of its own. */
-export function PreparePage({ job }: { job: JobView }) {
+export default function PreparePage({ job }: { job: JobView }) {
   const { change, busy, error } = useJobChange(job);
   const { preparations, steps } = job.procedure;
   const step = steps.find(({ id }) => id === 'prepare');
@@ -57,6 +58,7 @@ export function PreparePage({ job }: { job: JobView }) {
       </Sheet>
       {running && <RunningRun key={running.id} job={job} run={running} />}
       <PastRuns job={job} runs={past} />
+      {job.snapshot.facts.plan && <PlanSame job={job} />}
     </>
   );
 }

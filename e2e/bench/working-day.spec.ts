@@ -30,6 +30,8 @@ test('a Monday: who does what next, a visit that is moved once it is seen what t
   const comes = page.getByRole('button', { name: /^B-\d+ R. Osterholm comes/ });
   await comes.focus();
   await page.keyboard.press('Space');
+  // Arrows move it once it is taken up.
+  await expect(page.getByText(/^Picked up draggable item/)).toBeAttached();
   await page.keyboard.press('ArrowRight');
   await page.keyboard.press('ArrowRight');
   // What it does is said before it is put down.
