@@ -9,7 +9,7 @@ import { plannedJob } from '../support/jobs';
 
 interface Running {
   tag: string;
-  progress: { done: number };
+  progress: { done: number; left: { low: number } | null };
 }
 
 /** A client that keeps which notes were acknowledged. */

@@ -62,7 +62,7 @@ test('a Monday: who does what next, a visit that is moved once it is seen what t
   await page.getByRole('button', { name: 'Came: book in' }).click();
   await expect(page).toHaveURL(/\/book-in$/);
   await expect(page.getByLabel('Customer: name or phone')).toHaveValue('R. Osterholm');
-  await page.getByRole('button', { name: 'Clear' }).click();
+  await page.getByText('Clear', { exact: true }).click();
 
   await page.goto('/before-closing');
   const night = (await (await page.request.get('/api/v1/schedule/before-closing')).json()) as NightView;
