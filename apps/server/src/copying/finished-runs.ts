@@ -9,6 +9,11 @@ const LATEST = 400;
 /** A run that ended, with the range that was told before it. */
 type Ended = FinishedRun & Told;
 
+/** Seconds that a run `r` took: as it was noted, or as its berth counted it, with what is usual before and after. */
+export const RUN_TOOK = `case when r.berth_id is null then coalesce(r.took, extract(epoch from r.ended_at - r.began_at))::float
+                 else (r.progress ->> 'elapsed')::float - (r.progress ->> 'still')::float
+                      + coalesce((r.estimate ->> 'fixed')::float, 0) end`;
+
 /**
  * What finished runs took against what the figures of the class had said; those that cannot be, or were left over
  * night, are none to learn from. A watched run took the time in which it wrote, by the clock of its berth, which a
@@ -20,9 +25,7 @@ export function finishedRuns(manager: EntityManager): Promise<Ended[]> {
     `select r.kind, r.source_class as source, r.estimate ->> 'health' as health, r.estimate ->> 'route' as route,
             (r.estimate ->> 'prior')::float as prior, (r.estimate ->> 'low')::float as low,
             (r.estimate ->> 'high')::float as high,
-            case when r.berth_id is null then coalesce(r.took, extract(epoch from r.ended_at - r.began_at))::float
-                 else (r.progress ->> 'elapsed')::float - (r.progress ->> 'still')::float
-                      + coalesce((r.estimate ->> 'fixed')::float, 0) end as took
+            ${RUN_TOOK} as took
        from run r
       where r.outcome = 'ended well' and r.learn
       order by r.ended_at desc limit ${LATEST}`,

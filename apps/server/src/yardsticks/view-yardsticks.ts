@@ -1,6 +1,7 @@
 import type { RangesHeld, YardstickQuery, YardstickRow, YardsticksView } from '@udrel/contract/types';
 import { counted } from '@udrel/core/yardsticks';
 import type { EntityManager } from 'typeorm';
+import { RUN_TOOK } from '../copying/finished-runs';
 import { rows } from '../platform/database/database';
 import { shopDay } from '../shop/calendar';
 import { readShop } from '../staff/people';
@@ -149,10 +150,8 @@ async function runsWithin(
     manager,
     `with ${latest}, took as (
        select ended_at, (estimate ->> 'low')::float as low, (estimate ->> 'high')::float as high,
-              case when berth_id is null then coalesce(took, extract(epoch from ended_at - began_at))::float
-                   else (progress ->> 'elapsed')::float - (progress ->> 'still')::float
-                        + coalesce((estimate ->> 'fixed')::float, 0) end as seconds
-         from latest where outcome = 'ended well' and learn)
+              ${RUN_TOOK} as seconds
+         from latest r where outcome = 'ended well' and learn)
      select to_char(ended_at, 'YYYY-MM') as month, count(*)::int as runs,
             count(*) filter (where seconds between low and high)::int as held
        from took group by 1 order by 1`,
