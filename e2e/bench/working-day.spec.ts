@@ -84,6 +84,18 @@ test('the end of a month: one order, a part that is late, a delivery that is sca
   await sheet(page, 'Supplier not known').getByRole('button', { name: 'Order it …' }).click();
   const ordering = page.getByRole('dialog');
   await ordering.getByLabel('Supplier').fill('Chandlery Parts');
+  // What they do not have is left out; what is no number is told at its field.
+  const part = ordering.getByRole('checkbox').first();
+  await part.uncheck();
+  await ordering.getByRole('button', { name: 'It is ordered' }).click();
+  await expect(ordering).toContainText('Nothing is ordered so.');
+  await part.check();
+  const shelf = ordering.getByLabel(/for the shelf$/).first();
+  const short = await shelf.inputValue();
+  await shelf.fill('two');
+  await ordering.getByRole('button', { name: 'It is ordered' }).click();
+  await expect(ordering).toContainText('A whole number of pieces');
+  await shelf.fill(short);
   await ordering.getByRole('button', { name: 'It is ordered' }).click();
   await expect(ordering).toBeHidden();
   await expect(page.getByRole('region', { name: /^Chandlery Parts, order/ })).toContainText('to come');

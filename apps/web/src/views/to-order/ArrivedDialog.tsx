@@ -37,7 +37,14 @@ export function ArrivedDialog({ purchase, close }: { purchase: PurchaseView; clo
     if ('data' in (await receive({ id: purchase.id, body: { lines: taken, place } }))) close();
   };
   return (
-    <Dialog open onClose={close} aria-label="What came" fullWidth maxWidth="md">
+    // What was scanned is not lost to a press beside it.
+    <Dialog
+      open
+      onClose={(_event, why) => (why === 'backdropClick' && taken.length > 0 ? undefined : close())}
+      aria-label="What came"
+      fullWidth
+      maxWidth="md"
+    >
       <DialogTitle>
         What came of {supplier}, order {number}
       </DialogTitle>

@@ -7,7 +7,7 @@ import { useState } from 'react';
 import type { LatePromise, PurchaseView } from '@udrel/contract/types';
 import { useConsiderLateQuery, useLatePurchaseMutation } from '../../api/after';
 import { DayField } from '../../ui/days/DayField';
-import { daysFromToday, moment } from '../../format/time';
+import { calendarDay, daysFromToday, moment } from '../../format/time';
 import { Loaded, Tag, TroubleNote } from '../../ui';
 import styles from './to-order.module.css';
 
@@ -32,7 +32,9 @@ export function LateDialog({ purchase, close }: { purchase: PurchaseView; close:
         <div className={styles.fields}>
           <DayField label="Expected now" value={expected} onChange={setExpected} width="100%" />
         </div>
-        {expected !== '' && !later && <p className="danger">It is expected on {purchase.expected} already.</p>}
+        {expected !== '' && !later && (
+          <p className="danger">It is expected on {calendarDay(purchase.expected)} already.</p>
+        )}
         {expected !== '' && expected < daysFromToday(0) && <p className="danger">That day is over.</p>}
         {later && (
           <Loaded data={found} error={trouble} what="what can be promised instead">

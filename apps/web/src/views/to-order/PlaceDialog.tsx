@@ -5,45 +5,72 @@ import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import { useWatch } from 'react-hook-form';
 import { purchaseEndpoints } from '@udrel/contract/endpoints';
-import type { ToOrderView } from '@udrel/contract/types';
+import type { PlacePurchase, ToOrderView } from '@udrel/contract/types';
 import { amount } from '@udrel/core/money';
 import { usePlacePurchaseMutation } from '../../api/after';
 import { notify } from '../../features/notices/notify';
-import { Field, FormTrouble, When } from '../../features/form/Field';
-import { useShapedForm } from '../../features/form/shaped-form';
+import { Field, FormTrouble, Tick, When } from '../../features/form/Field';
+import { useShapedForm, type Read } from '../../features/form/shaped-form';
 import { daysFromToday } from '../../format/time';
 import styles from './to-order.module.css';
 
 /** Days that a delivery usually takes, until somebody says otherwise. */
 const USUAL_DAYS = 3;
 
-/** All that is to be ordered of a supplier in one order. */
+/** An order as it is typed. */
+interface Typed {
+  supplier: string;
+  expected: string;
+  /** Whether this part is ordered now, and how many for the shelf. */
+  lines: { ordered: boolean; shelf: string }[];
+}
+
+type Lines = ToOrderView['suppliers'][number]['lines'];
+
+const forJobs = ({ jobs }: Pick<Lines[number], 'jobs'>) => jobs.reduce((sum, { count }) => sum + count, 0);
+
+/** Pieces of a part that are ordered at once, at most. */
+const MOST = 1000;
+
+/** A count of pieces as it is typed; null where it is none. */
+const piecesOf = (typed: string): number | null =>
+  /^\d{1,4}$/.test(typed.trim()) && Number(typed) <= MOST ? Number(typed) : null;
+
+/** The order as it is sent, or what is wrong with it. */
+function purchaseOf({ supplier, expected, lines: typed }: Typed, lines: Lines): Read<PlacePurchase> {
+  const at = (n: number) => `lines.${n}.shelf`;
+  const problems = typed.flatMap(({ ordered, shelf }, n) => {
+    const line = lines[n];
+    if (!ordered || !line) return [];
+    const count = piecesOf(shelf);
+    if (count === null) return [{ field: at(n), sentence: `A whole number of pieces up to ${MOST}, 0 for none.` }];
+    return count + forJobs(line) === 0 ? [{ field: at(n), sentence: 'At least one, or leave the part out.' }] : [];
+  });
+  if (!typed.some(({ ordered }) => ordered)) problems.push({ field: at(0), sentence: 'Nothing is ordered so.' });
+  if (problems.length > 0) return { ok: false, problems };
+  const wanted = lines.flatMap(({ partId, jobs }, n) =>
+    typed[n]?.ordered ? [{ partId, count: piecesOf(typed[n].shelf) ?? 0, orders: jobs.map(({ order }) => order) }] : [],
+  );
+  return { ok: true, body: { supplier, expected, lines: wanted } };
+}
+
+/** What is to be ordered of a supplier in one order: what they do not have is left out, and stays to be ordered. */
 export function PlaceDialog(props: { supplier: ToOrderView['suppliers'][number]; close: () => void }) {
   const { supplier: of, close } = props;
   const [place, { error, isLoading }] = usePlacePurchaseMutation();
-  const form = useShapedForm({
+  const form = useShapedForm<Typed, PlacePurchase>({
     begin: {
       ...{ supplier: of.supplier, expected: daysFromToday(USUAL_DAYS) },
-      lines: of.lines.map(({ short }) => ({ shelf: String(Math.max(0, short)) })),
+      lines: of.lines.map(({ short }) => ({ ordered: true, shelf: String(Math.max(0, short)) })),
     },
-    read: ({ supplier, expected, lines }) => ({
-      ok: true,
-      body: {
-        ...{ supplier, expected },
-        lines: of.lines
-          .map(({ partId, jobs }, n) => ({
-            ...{ partId, count: Number(lines[n]?.shelf) || 0, orders: jobs.map(({ order }) => order) },
-          }))
-          .filter(({ count, orders }) => count > 0 || orders.length > 0),
-      },
-    }),
+    read: (typed) => purchaseOf(typed, of.lines),
     shape: purchaseEndpoints.placePurchase.body,
     error,
   });
   const typed = useWatch({ control: form.control, name: 'lines' });
   const ordered = of.lines.map((line, n) => ({
     ...line,
-    pieces: line.jobs.reduce((sum, { count }) => sum + count, 0) + (Number(typed[n]?.shelf) || 0),
+    pieces: typed[n]?.ordered ? forJobs(line) + (piecesOf(typed[n].shelf) ?? 0) : 0,
   }));
   const text = ordered
     .filter(({ pieces }) => pieces > 0)
@@ -77,12 +104,13 @@ export function PlaceDialog(props: { supplier: ToOrderView['suppliers'][number];
               </tr>
             </thead>
             <tbody>
-              {ordered.map(({ partId, name, partNumber, pieces, price, jobs }, n) => (
+              {ordered.map(({ partId, name, partNumber, pieces, price, ...line }, n) => (
                 <tr key={partId}>
                   <td>
-                    {name} <span className="mono sub">{partNumber}</span>
+                    <Tick form={form} name={`lines.${n}.ordered`} label={name} />{' '}
+                    <span className="mono sub">{partNumber}</span>
                   </td>
-                  <td className={styles.figure}>{jobs.reduce((sum, { count }) => sum + count, 0)}</td>
+                  <td className={styles.figure}>{forJobs(line)}</td>
                   <td>
                     <Field
                       form={form}
@@ -99,7 +127,7 @@ export function PlaceDialog(props: { supplier: ToOrderView['suppliers'][number];
           </table>
           <p className="sub">
             {amount(ordered.reduce((sum, { pieces, price }) => sum + pieces * price, 0))} by the prices of the shelf.
-            Jobs whose part comes later than was said have that noted.
+            What is not ticked stays to be ordered. Jobs whose part comes later than was said have that noted.
           </p>
           <FormTrouble form={form} />
         </DialogContent>

@@ -12,6 +12,7 @@ import {
   Tooltip,
   type ChartOptions,
 } from 'chart.js';
+import type { ReactNode } from 'react';
 import { Bar, Line } from 'react-chartjs-2';
 import type { YardstickRow } from '@udrel/contract/types';
 import type { Counted } from '@udrel/core/yardsticks';
@@ -52,6 +53,15 @@ function options(unit: string, legend: boolean, most?: number): ChartOptions<'li
   };
 }
 
+function Figure({ title, children }: { title: string; children: ReactNode }) {
+  return (
+    <figure className={styles.chart}>
+      <figcaption>{title}</figcaption>
+      <div className={styles.drawing}>{children}</div>
+    </figure>
+  );
+}
+
 /** The middle of each month, and the middle half of its jobs as a band. */
 export function MiddleChart({
   title,
@@ -82,31 +92,28 @@ export function MiddleChart({
     backgroundColor: colour('--petrol-soft'),
   };
   return (
-    <figure className={styles.chart}>
-      <figcaption>{title}</figcaption>
-      <div className={styles.drawing}>
-        <Line
-          role="img"
-          aria-label={`${title}. ${words}`}
-          options={options(unit, false)}
-          data={{
-            labels: rows.map((row) => row.of),
-            datasets: [
-              { ...edge, label: '75 in 100 below', data: line('high'), fill: '+1' },
-              { ...edge, label: '25 in 100 below', data: line('low'), fill: false },
-              {
-                label: 'middle',
-                data: line('middle'),
-                borderColor: petrol,
-                backgroundColor: petrol,
-                borderWidth: 2,
-                pointRadius: 3,
-              },
-            ],
-          }}
-        />
-      </div>
-    </figure>
+    <Figure title={title}>
+      <Line
+        role="img"
+        aria-label={`${title}. ${words}`}
+        options={options(unit, false)}
+        data={{
+          labels: rows.map((row) => row.of),
+          datasets: [
+            { ...edge, label: '75 in 100 below', data: line('high'), fill: '+1' },
+            { ...edge, label: '25 in 100 below', data: line('low'), fill: false },
+            {
+              label: 'middle',
+              data: line('middle'),
+              borderColor: petrol,
+              backgroundColor: petrol,
+              borderWidth: 2,
+              pointRadius: 3,
+            },
+          ],
+        }}
+      />
+    </Figure>
   );
 }
 
@@ -122,23 +129,20 @@ export function ShareChart({
     .map(({ name, of }) => `${name}: ${rows.map((row) => `${row.of} ${of(row) ?? 'none'}`).join(', ')}`)
     .join('; ');
   return (
-    <figure className={styles.chart}>
-      <figcaption>{title}</figcaption>
-      <div className={styles.drawing}>
-        <Line
-          role="img"
-          aria-label={`${title}. ${words}`}
-          options={options('in 100', true, 100)}
-          data={{
-            labels: rows.map((row) => row.of),
-            datasets: shares.map(({ name, of, shade, dash = [] }) => ({
-              ...{ label: name, data: rows.map(of), borderColor: colour(shade), backgroundColor: colour(shade) },
-              ...{ borderWidth: 2, borderDash: dash, pointRadius: 3, clip: false as const },
-            })),
-          }}
-        />
-      </div>
-    </figure>
+    <Figure title={title}>
+      <Line
+        role="img"
+        aria-label={`${title}. ${words}`}
+        options={options('in 100', true, 100)}
+        data={{
+          labels: rows.map((row) => row.of),
+          datasets: shares.map(({ name, of, shade, dash = [] }) => ({
+            ...{ label: name, data: rows.map(of), borderColor: colour(shade), backgroundColor: colour(shade) },
+            ...{ borderWidth: 2, borderDash: dash, pointRadius: 3, clip: false as const },
+          })),
+        }}
+      />
+    </Figure>
   );
 }
 
@@ -155,25 +159,22 @@ export function MoneyChart({ title, unit, rows }: Drawn) {
   });
   const base = options(unit, true);
   return (
-    <figure className={styles.chart}>
-      <figcaption>{title}</figcaption>
-      <div className={styles.drawing}>
-        <Bar
-          role="img"
-          aria-label={`${title}. ${rows.map((row) => `${row.of}: ${row.revenue / 100}, of it work ${row.work / 100}`).join('; ')}`}
-          options={{
-            ...base,
-            scales: { x: { ...base.scales?.['x'], stacked: true }, y: { ...base.scales?.['y'], stacked: true } },
-          }}
-          data={{
-            labels: rows.map((row) => row.of),
-            datasets: [
-              stack('work', ({ work }) => work, '--petrol'),
-              stack('parts', ({ revenue, work }) => revenue - work, '--petrol-soft'),
-            ],
-          }}
-        />
-      </div>
-    </figure>
+    <Figure title={title}>
+      <Bar
+        role="img"
+        aria-label={`${title}. ${rows.map((row) => `${row.of}: ${row.revenue / 100}, of it work ${row.work / 100}`).join('; ')}`}
+        options={{
+          ...base,
+          scales: { x: { ...base.scales?.['x'], stacked: true }, y: { ...base.scales?.['y'], stacked: true } },
+        }}
+        data={{
+          labels: rows.map((row) => row.of),
+          datasets: [
+            stack('work', ({ work }) => work, '--petrol'),
+            stack('parts', ({ revenue, work }) => revenue - work, '--petrol-soft'),
+          ],
+        }}
+      />
+    </Figure>
   );
 }
