@@ -23,6 +23,7 @@ import { viewToOrder } from './view-to-order';
 
 interface Wanted {
   id: string;
+  partId: string;
   tag: string;
   expected: string;
 }
@@ -44,6 +45,9 @@ export async function placePurchase(context: CommandContext, given: PlacePurchas
       'Some of it was ordered or taken back meanwhile. Look at what is left.',
     );
   }
+  const partOf = new Map(wanted.map((one) => [one.id, one.partId]));
+  const strange = lines.findIndex(({ partId, orders }) => orders.some((id) => partOf.get(id) !== partId));
+  if (strange >= 0) throw fieldWrong(`lines.${strange}.orders`, 'What is wanted there is another part.');
   await manager.query('select pg_advisory_xact_lock(hashtext($1))', ['udrel purchases']);
   const next = await firstRow<{ number: number }>(
     manager,
@@ -70,7 +74,7 @@ export async function placePurchase(context: CommandContext, given: PlacePurchas
 function wantedBy(manager: EntityManager, ids: readonly string[]): Promise<Wanted[]> {
   return rows<Wanted>(
     manager,
-    `select q.id, j.tag, q.expected from part_order q join job j on j.id = q.job_id
+    `select q.id, q.part_id as "partId", j.tag, q.expected from part_order q join job j on j.id = q.job_id
       where q.id = any ($1) and q.state = 'ordered' and q.purchase_id is null order by j.number`,
     [ids],
   );

@@ -58,6 +58,8 @@ describe('what is to be ordered', () => {
     const given = { supplier: 'Harbour Parts', expected: '2026-06-04', lines };
     const nothing = await send('/purchases', { ...given, lines: [{ partId: smallId, count: 0, orders: [] }] });
     expect(nothing.body.problems?.[0]?.field).toBe('lines.0.count');
+    const strange = await send('/purchases', { ...given, lines: [{ partId: smallId, count: 1, orders }] });
+    expect(strange.body.problems?.[0]?.field).toBe('lines.0.orders');
     const placed = await send('/purchases', given);
     expect(placed.status).toBe(201);
     expect(placed.body.suppliers).toEqual([]);
