@@ -103,6 +103,11 @@ export interface DemoJob {
   noStart?: NonNullable<JobFacts['no start']>;
   /** What becomes of its old drive; else it goes back in its bag. `days` from now until which it is kept. */
   stays?: Pick<Stays, 'as' | 'place'> & { days?: number };
+  /** Hours from booking in until it was closed. */
+  tookHours?: number;
+  /** The label of the lead that its copy went through, and whether that came down to USB 2. */
+  lead?: string;
+  crawled?: true;
   /** What it taught about its model. */
   lesson?: string;
 }

@@ -78,6 +78,12 @@ const KEPT: Readonly<Record<number, DemoJob['stays']>> = {
   6: { as: 'kept as a fallback', place: 'rack D1', days: 12 },
 };
 
+/** Copies that came down to USB 2: their old drives could have been read faster. */
+const crawled = (n: number) => n === 5 || n === 9;
+
+/** Hours that they were here: some over night, one longer than was promised. */
+const TOOK: readonly number[] = [5, 22, 26, 7, 29, 4, 48, 9, 25, 6, 28];
+
 /** Jobs that were closed in the weeks before: what the shop learnt from them stands at their models. */
 export const history: DemoJob[] = CLOSED.map(([customer, model, serial, complaint, daysAgo], n) => ({
   customer,
@@ -91,14 +97,20 @@ export const history: DemoJob[] = CLOSED.map(([customer, model, serial, complain
   promisedInHours: -hours(daysAgo) + 30,
   price: 12900,
   reached: 'closed',
-  old: disk(`KD5-H${String(n).padStart(2, '0')}-4402`, 500, model === 'PM1-0044' ? 'b' : 'a'),
+  old: {
+    ...disk(`KD5-H${String(n).padStart(2, '0')}-4402`, 500, model === 'PM1-0044' ? 'b' : 'a'),
+    ...(crawled(n) ? { name: 'D2, worn', class: 'SATA SSD' as const } : {}),
+  },
   table: 'laptop500',
   health: n % 4 === 3 ? 'watch' : 'good',
   take: { partNumber: 'EB-R1-480-25', siteId: model === 'PM1-0044' ? 'b' : 'a' },
   route: n % 2 === 0 ? 'both at the bench' : 'new drive in an enclosure',
   berth: null,
   before: slow,
-  after: quick,
+  after: { ...quick, startUps: [0, 1, 0].map((more) => 14 + ((n * 5) % 9) + more) },
+  tookHours: TOOK[n % TOOK.length] ?? 6,
+  // Through the device a copy goes by the lead that lies there: L2 has a bad plug.
+  ...(n % 2 === 0 ? {} : n % 4 === 1 ? { lead: 'L2', ...(crawled(n) ? { crawled: true } : {}) } : { lead: 'L4' }),
   afterwards: moneyOf(n),
   ...(KEPT[n] ? { stays: KEPT[n] } : {}),
   ...(n === 0 ? { lesson: 'The two screws under the rear feet are 4 mm shorter: keep them apart.' } : {}),

@@ -73,6 +73,21 @@ export function tookAsLong(context: CommandContext, { tag, runs }: JobView): Com
   return { ...context, now: new Date(Date.parse(run.beganAt) + run.estimate.middle * share * 1000) };
 }
 
+/** What a link of USB 2 carries of a copy, bytes a second. */
+const CRAWL = 38e6;
+
+/** The moment at which a run that came down to USB 2 ended. */
+export function crawled(context: CommandContext, { runs }: JobView): CommandContext {
+  const run = runs.find(({ outcome }) => outcome === 'running');
+  return run ? { ...context, now: new Date(Date.parse(run.beganAt) + (run.plannedBytes / CRAWL) * 1000) } : context;
+}
+
+/** Minutes that the run under way has taken by then. */
+export function minutesOf({ now }: CommandContext, { runs }: JobView): number {
+  const run = runs.find(({ outcome }) => outcome === 'running');
+  return run ? Math.round((now.getTime() - Date.parse(run.beganAt)) / 60_000) : 0;
+}
+
 /** What is noted with a stamp that asks for something. */
 const NOTES: Partial<Record<PreparationId, string>> = {
   'start mode': 'UEFI, AHCI, Secure Boot on; its own drive first',

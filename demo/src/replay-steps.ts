@@ -14,6 +14,7 @@ import {
 } from '@udrel/server/services';
 import type { JobView, QuoteView } from '@udrel/contract/types';
 import type { MeasurementSet } from '@udrel/core/benchmarks';
+import type { Piece } from '@udrel/core/equipment';
 import { simulatedReads } from '@udrel/core/drive-reads';
 import { targetKey } from '@udrel/core/facts';
 import { targetName, type TargetId } from '@udrel/core/layout';
@@ -30,7 +31,7 @@ import type { DemoJob, Reached } from '../data/demo-job';
 import { tables } from '../data/tables';
 import { fact, type Act, type Stage } from './act';
 import { readFrom } from './replay-reading';
-import { draftPlan, onRoute, once, prepareDevice, readBack, tookAsLong } from './replay-copy';
+import { crawled, draftPlan, minutesOf, onRoute, once, prepareDevice, readBack, tookAsLong } from './replay-copy';
 
 const DAY = 86_400_000;
 const METHOD = '1 MiB QD8 and 4 KiB QD1, 3 runs';
@@ -102,14 +103,17 @@ function driveSteps(job: DemoJob, stage: Stage): Steps {
       version: view.version,
       onto: waitingTargets(view.snapshot)[0] ?? 'new',
       berth: job.reached === 'running' ? (job.berth ?? null) : null,
+      through: throughOf(job, view),
     });
   const end =
     (outcome: RunEnd, note: string): Act =>
     (context, view) =>
-      endRun(tookAsLong(context, view), view.tag, {
+      endRun(job.crawled ? crawled(context, view) : tookAsLong(context, view), view.tag, {
         version: view.version,
         outcome,
         note,
+        // What took so long is typed: nobody believes the clock.
+        ...(job.crawled ? { minutes: minutesOf(crawled(context, view), view) } : {}),
         ...(outcome === 'ended with losses' ? { losses: job.losses } : {}),
       });
   const open = once('strip down', async (context, view) => {
@@ -170,6 +174,11 @@ function driveSteps(job: DemoJob, stage: Stage): Steps {
     ['ready', placeOld(job, stage)],
     ...closingSteps,
   ];
+}
+
+/** As it was planned, and the lead that lay there. */
+function throughOf({ lead }: DemoJob, { snapshot }: JobView): Piece[] {
+  return [...(snapshot.facts.plan?.through ?? []), ...(lead ? [{ kind: 'lead', name: lead } as const] : [])];
 }
 
 /** The old drive goes back in its bag, where the job says nothing else. */

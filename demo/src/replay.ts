@@ -180,7 +180,7 @@ const OVER: readonly Reached[] = ['ready', 'closed'];
 /** The moment of a share of the time between booking and now. */
 function at(stage: Stage, job: DemoJob, share: number): CommandContext {
   const began = stage.now - job.bookedHoursAgo * HOUR;
-  const span = OVER.includes(job.reached) ? 6 * HOUR : job.bookedHoursAgo * HOUR * 0.98;
+  const span = OVER.includes(job.reached) ? (job.tookHours ?? 6) * HOUR : job.bookedHoursAgo * HOUR * 0.98;
   return { ...stage.context, now: new Date(began + share * span) };
 }
 

@@ -1,8 +1,9 @@
+import type { Piece } from '@udrel/core/equipment';
 import type { RunEstimate, RunKind } from '@udrel/core/estimate';
 import type { DriveClass } from '@udrel/core/fit';
 import type { Alarm } from '@udrel/core/identity';
 import type { TargetId } from '@udrel/core/layout';
-import type { ProgressState } from '@udrel/core/progress';
+import type { JudgedRun, ProgressState } from '@udrel/core/progress';
 import type { LeftAs, Loss, RunOutcome } from '@udrel/core/steps';
 import { EntitySchema } from 'typeorm';
 import { bytes, flag, integer, json, key, reference, text, time } from '../platform/database/columns';
@@ -57,6 +58,10 @@ export interface RunRow {
   note: string;
   changed: string;
   leftAs: LeftAs | null;
+  /** What its data passes, each piece by its name. */
+  through: Piece[];
+  /** What it says of that; null while it runs, and of what ended before this was kept. */
+  judged: JudgedRun | null;
   alarms: (Alarm & { at: string })[];
   /** What did not come along, as it was told when it ended. */
   losses: Loss[];
@@ -91,6 +96,8 @@ export const Run = new EntitySchema<RunRow>({
     note: text(),
     changed: text({ default: '' }),
     leftAs: text({ nullable: true }),
+    through: json({ default: [] }),
+    judged: json({ nullable: true }),
     alarms: json({ default: [] }),
     losses: json({ default: [] }),
     took: integer({ nullable: true }),

@@ -5,7 +5,8 @@ import { durationDoubt, PASSES } from '@udrel/core/estimate';
 import { targetKey } from '@udrel/core/facts';
 import { sameName, targetName } from '@udrel/core/layout';
 import { linkCeiling } from '@udrel/core/links';
-import { beginProgress } from '@udrel/core/progress';
+import { pieceName, samePiece } from '@udrel/core/equipment';
+import { beginProgress, judgeRun, type JudgedRun } from '@udrel/core/progress';
 import type { StepId } from '@udrel/core/stations';
 import { latestRun, targetTrusted, untoldLosses } from '@udrel/core/steps';
 import { changeJob, requireStep } from '../jobs/change-job';
@@ -21,7 +22,7 @@ import { memoryTest, planned } from './wanted-runs';
 
 /** Begins a run: the copy only after both drives were identified by serial, or one that prepares it. */
 export function beginRun(context: CommandContext, tag: string, given: BeginRun): Promise<JobView> {
-  const { kind = 'copy', changed = '', passes = PASSES.usual } = given;
+  const { kind = 'copy', changed = '', passes = PASSES.usual, through = [] } = given;
   const onto = kind === 'copy' ? (given.onto ?? 'new') : null;
   return changeJob(context, tag, given.version, async (job) => {
     requireStep(job, STEP_OF[kind]);
@@ -30,6 +31,8 @@ export function beginRun(context: CommandContext, tag: string, given: BeginRun):
     }
     // At a berth, what is written to the old drive is an alarm: decrypting and checking may write to it.
     if (given.berth !== null && onto === null) throw fieldWrong('berth', 'Only a copy is watched at a berth.');
+    const twice = through.find((piece, at) => through.findIndex((one) => samePiece(one, piece)) !== at);
+    if (twice) throw fieldWrong('through', `“${twice.name}” stands there twice.`);
     if (onto && targetTrusted(job.snapshot, onto)) {
       const sentence = `The ${targetName(onto)} holds a copy that is trusted. Take back its end to copy once more.`;
       throw new Refusal(409, 'copy-trusted', sentence);
@@ -60,6 +63,8 @@ export function beginRun(context: CommandContext, tag: string, given: BeginRun):
       note: '',
       changed,
       leftAs: null,
+      through,
+      judged: null,
       alarms: [],
       losses: [],
       took: null,
@@ -77,6 +82,7 @@ export function beginRun(context: CommandContext, tag: string, given: BeginRun):
       berth: given.berth,
       target: wanted.targetSerial,
       ...(wanted.passes === null ? {} : { passes: wanted.passes }),
+      ...(through.length > 0 ? { through: through.map(pieceName) } : {}),
     };
     return { events: [{ kind: 'run began', data: began }], after: await withRuns(context, job) };
   });
@@ -125,6 +131,7 @@ export function endRun(context: CommandContext, tag: string, given: EndRun): Pro
         losses,
         took,
         learn,
+        judged: await judged(context, run, given, took),
       },
     );
     const { kind, onto, attempt } = run;
@@ -171,6 +178,27 @@ function durationOf(
     took: minutes === undefined ? null : Math.round(seconds),
     learn: doubt === null && outcome === 'ended well',
   };
+}
+
+/** What a copy that has ended says of what it went through; of other runs nothing is judged. */
+async function judged(
+  { manager, now }: CommandContext,
+  run: RunView,
+  { outcome, minutes }: EndRun,
+  took: number | null,
+): Promise<JudgedRun | null> {
+  if (run.kind !== 'copy') return null;
+  const { progress, estimate } = await manager.findOneByOrFail(Run, { id: run.id });
+  const clock = (now.getTime() - Date.parse(run.beganAt)) / 1000;
+  return judgeRun({
+    progress,
+    planned: run.plannedBytes,
+    expected: run.plannedBytes / 1e6 / Math.max(1, estimate.middle),
+    watched: run.berth !== null,
+    whole: outcome === 'ended well',
+    seconds: minutes === null ? null : (took ?? clock),
+    failing: estimate.health === 'failing',
+  });
 }
 
 /** What a copy lost is acknowledged, each by its name as it was typed: the customer was told. */

@@ -49,7 +49,7 @@ async function runReopened(
       await context.manager.update(
         Run,
         { id: run.id },
-        { outcome: 'running', note: '', endedAt: null, losses: [], took: null, learn: true },
+        { outcome: 'running', note: '', endedAt: null, losses: [], took: null, learn: true, judged: null },
       );
       return { runs: await readRuns(context.manager, job.id, context.now) };
     },

@@ -91,7 +91,7 @@ const SENTENCES: Sentences = {
   prepared: ({ data }) => `Prepared: ${data.check}${data.note ? ` (${data.note})` : ''}`,
   'preparation taken back': ({ data }) => `Not prepared after all: ${data.check}`,
   'run began': ({ data }) =>
-    `${runName(data)} began${data.passes ? `, ${data.passes} ${data.passes === 1 ? 'pass' : 'passes'}` : ''}, attempt ${data.attempt}${data.berth ? `, berth ${data.berth}` : ', timed by hand'}`,
+    `${runName(data)} began${data.passes ? `, ${data.passes} ${data.passes === 1 ? 'pass' : 'passes'}` : ''}, attempt ${data.attempt}${data.berth ? `, berth ${data.berth}` : ', timed by hand'}${data.through ? `, through ${data.through.join(', ')}` : ''}`,
   'run alarm': ({ data }) => `Berth ${data.berth}: ${data.sentence}`,
   'run ended': ({ data }) =>
     `${runName(data)}, attempt ${data.attempt}, ${data.outcome}${data.note ? `: ${data.note}` : ''}${data.losses ? `; lost: ${data.losses.join(', ')}` : ''}`,

@@ -14,7 +14,7 @@ export interface StoredRun extends Omit<RunView, 'progress' | 'curve' | 'silentF
 export const RUN_JSON = `json_build_object(
   'id', r.id, 'kind', r.kind, 'about', r.about, 'onto', r.onto, 'attempt', r.attempt, 'berth', b.number,
   'losses', r.losses, 'learn', r.learn, 'took', r.took, 'simulatedSpeed', b.simulated_speed, 'heardAt', case r.outcome when 'running' then b.heard_at end, 'outcome', r.outcome, 'beganAt', r.began_at,
-  'endedAt', r.ended_at, 'note', r.note, 'changed', r.changed, 'leftAs', r.left_as, 'alarms', r.alarms,
+  'endedAt', r.ended_at, 'note', r.note, 'changed', r.changed, 'leftAs', r.left_as, 'through', r.through, 'alarms', r.alarms,
   'sourceSerial', r.source_serial, 'targetSerial', r.target_serial, 'plannedBytes', r.planned_bytes, 'passes', r.passes,
   'estimate', r.estimate, 'progress', r.progress)`;
 

@@ -91,5 +91,7 @@ async function computePlan(
     bytesToCopy: route.bytes,
     work: runsOf(placing, layout, intent.decrypted, route),
     estimate: route.estimate,
+    // Which lead it is nobody can say before it is taken up.
+    through: route.kit.filter(({ kind }) => kind !== 'lead'),
   };
 }

@@ -91,7 +91,7 @@ const MONEY = [
       'feeds',
       'makeFeed',
       ...['toOrder', 'placePurchase', 'receivePurchase', 'considerLate', 'latePurchase'],
-      ...['yardsticks', 'yardstickExport', 'trackRecord'],
+      ...['yardsticks', 'yardstickExport', 'trackRecord', 'equipmentRecord'],
     ],
     'keptFilters',
     'keepFilter',

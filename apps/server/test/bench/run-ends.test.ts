@@ -3,6 +3,7 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import type { AgentWork, EstimatesView, JobView, PlacingView } from '@udrel/contract/types';
 import { createApp } from '../../src/app/create-app';
 import { silentHints } from '../../src/hints/hub';
+import type { PieceRecord } from '@udrel/core/equipment';
 import { answerReadBack, bookJob, stockUp, Work, type Stock } from '../fixtures';
 import { caller, indexHere, TEST_CONFIG, useShop } from '../harness';
 
@@ -44,6 +45,35 @@ describe('a copy timed by hand', () => {
     await other.post('/runs/end', { outcome: 'ended well', note: '', minutes: null });
     expect(other.job.runs.at(-1)).toMatchObject({ learn: false, took: null });
     expect(await learnt(other)).toBe(known + 1);
+  });
+});
+
+describe('what a copy goes through', () => {
+  const lead = (name: string) => ({ kind: 'lead', name });
+  const recordOf = async (work: Work, name: string) =>
+    (await shop.as.counter.get<PieceRecord[]>(`/jobs/${work.job.tag}/equipment-record`)).body.find(
+      (one) => one.name === name,
+    );
+
+  it('is noted with it, told in its history, and judged when it ends; another copy is asked with what is known', async () => {
+    const work = new Work(shop.as.technician, await bookJob(shop.as.counter, stock));
+    await work.prepare(stock, 'ED-LEAD');
+    const begin = (...through: object[]) => work.post('/runs', { berth: null, through });
+    expect((await begin(lead('L2'), lead('l2 '))).body.problems?.[0]?.sentence).toContain('stands there twice');
+    expect((await begin({ kind: 'string', name: 'L2' })).status).toBe(422);
+    expect((await begin(lead('L2'))).status).toBe(201);
+    expect(work.job.runs.at(-1)?.through).toEqual([lead('L2')]);
+    expect(work.job.history.map(({ sentence }) => sentence)).toContain(
+      'Copy began, attempt 1, timed by hand, through L2',
+    );
+    expect(await recordOf(work, 'L2')).toBeUndefined();
+    await work.post('/runs/end', { outcome: 'ended well', note: '', minutes: null });
+    expect(await recordOf(work, 'L2')).toMatchObject({ kind: 'lead', runs: 1, failed: 0, rate: null });
+    // Its end is taken back: nothing is judged of what runs.
+    await work.post('/corrections/work', { correction: { what: 'stamp', step: 'end copy' }, reason: 'not over yet' });
+    expect(await recordOf(work, 'L2')).toBeUndefined();
+    await work.post('/runs/end', { outcome: 'failed', note: 'pulled out' });
+    expect(await recordOf(work, 'L2')).toMatchObject({ runs: 1, failed: 1 });
   });
 });
 

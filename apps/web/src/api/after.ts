@@ -53,6 +53,7 @@ export const {
   useToOrderQuery,
   useYardsticksQuery,
   useTrackRecordQuery,
+  useEquipmentRecordQuery,
   usePlacePurchaseMutation,
   useReceivePurchaseMutation,
   useConsiderLateQuery,

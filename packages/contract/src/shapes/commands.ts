@@ -23,6 +23,7 @@ import {
   whole,
 } from './shape';
 import { byteCount, m2Length, serial, target } from './drives';
+import { MOST_PIECES, piece } from './equipment';
 import { bookedFacts } from './facts';
 import { partitionTable } from './read/partition-table';
 import { startFiles } from './read/start-files';
@@ -124,6 +125,8 @@ export const beginRun = object({
   passes: optional(whole(PASSES.least, PASSES.most)),
   /** What was changed since the attempt before; asked for after one that failed. */
   changed: optional(text(300, 0)),
+  /** What its data passes, each piece once. */
+  through: optional(list(piece, MOST_PIECES)),
 });
 export const takesQuery = object({ passes: optional(whole(PASSES.least, PASSES.most)) });
 export type BeginRun = Infer<typeof beginRun>;

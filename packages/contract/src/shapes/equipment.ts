@@ -1,4 +1,4 @@
-import { CONTROLLER_MODES, LEADS, PLUGS, PROTOCOLS } from '@udrel/core/equipment';
+import { CONTROLLER_MODES, LEADS, PIECE_KINDS, PLUGS, PROTOCOLS } from '@udrel/core/equipment';
 import { START_MODES } from '@udrel/core/inventory';
 import { M2_LENGTHS } from '@udrel/core/fit';
 import { boolean, day, either, list, nullable, number, object, oneOf, optional, text } from './shape';
@@ -62,3 +62,8 @@ export const equipmentSpec = either(
   object({ kind: oneOf('bench host'), ports: list(port, 20, 1), berths: optional(list(bay, 40)) }),
   object({ kind: oneOf('hub'), plug, mode: usbMode, sockets: list(plug, 16, 1), ownPower: boolean() }),
 );
+
+/** What data passes on its way, by the name that the shop gave it. */
+export const piece = object({ kind: oneOf(...PIECE_KINDS), name: text(80) });
+/** Pieces that a run is noted to go through at most. */
+export const MOST_PIECES = 10;

@@ -59,6 +59,7 @@ export interface JobEventData {
     changed: string;
     berth: number | null;
     target: string | null;
+    through?: string[];
     /** How often a memory test goes over all of it. */
     passes?: number;
   };

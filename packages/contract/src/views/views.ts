@@ -3,7 +3,7 @@ import type { BelongingStay } from '@udrel/core/custody';
 import type { JobFacts } from '@udrel/core/facts';
 import type { StepId } from '@udrel/core/stations';
 import type { ProgressState, Progress, RunWants } from '@udrel/core/progress';
-import type { Holding } from '@udrel/core/equipment';
+import type { Holding, Piece } from '@udrel/core/equipment';
 import type { RunEstimate, RunKind, Score } from '@udrel/core/estimate';
 import type { ResolvedCase } from '@udrel/core/triage';
 import type { Candidate } from '@udrel/core/fit';
@@ -105,6 +105,8 @@ export interface RunView {
   /** What was changed since the attempt before, and how device or tool was left. */
   changed: string;
   leftAs: LeftAs | null;
+  /** What its data passes, each piece by its name. */
+  through: Piece[];
   /** What was seen at the berth that should not be, each kind once. */
   alarms: (Alarm & { at: string })[];
   /** Seconds since the last figure came from the berth; null where none is expected or came. */

@@ -1,3 +1,4 @@
+import type { Piece } from '../equipment';
 import type { RunEstimate } from '../estimate';
 import type { Reason } from '../reason';
 import type { StartFiles } from '../starting';
@@ -55,6 +56,8 @@ export interface AcceptedPlan extends PlanDraft {
   work: PlannedRun[];
   /** How long the copy onto the new drive takes. */
   estimate: RunEstimate;
+  /** What the copy is to go through, as far as the shop tells one from another; absent from older plans. */
+  through?: Piece[];
 }
 
 /** A drive that the plan goes onto, as it was when the plan was accepted. */

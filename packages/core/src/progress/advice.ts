@@ -8,7 +8,10 @@ export interface RunAdvice {
 }
 
 /** What a USB 2.0 link carries in practice, MB/s. */
-const USB2 = { low: 25, high: 45 } as const;
+export const USB2 = { low: 25, high: 45 } as const;
+
+/** Under this share of what was expected a run is slow (rule of thumb). */
+export const CRAWLS = 0.65;
 
 /** The slowest that a drive without moving parts writes once its cache is spent, MB/s (rule of thumb, less a margin). */
 const SPENT_CACHE = 45;
@@ -79,7 +82,7 @@ export function adviceOn(progress: Progress, curve: Curve, expected: number): Ru
 function slow(latest: number, expected: number, elapsed: number, curve: Curve): RunAdvice | null {
   // What goes up and down is judged by its mean.
   const rate = curve.rates.length < 12 ? latest : Math.min(latest, mean(curve.rates.slice(-24)));
-  if (elapsed < 60 || expected <= 0 || rate >= expected * 0.65) return null;
+  if (elapsed < 60 || expected <= 0 || rate >= expected * CRAWLS) return null;
   if (rate >= USB2.low && rate <= USB2.high && expected > USB2.high * 1.5) {
     return {
       sentence: `It moves at ${Math.round(rate)} MB/s, as USB 2.0 does: a plug half in, an old lead or a slow socket.`,

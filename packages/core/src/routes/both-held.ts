@@ -1,5 +1,5 @@
 import type { StartedFrom } from '../facts';
-import type { Holding, Socket } from '../equipment';
+import { piecesOf, type Holding, type Socket } from '../equipment';
 import { linkStage, type PacedStage } from '../estimate';
 import { linkName, type Link } from '../links';
 import { fail, limit, pass, unknown, type Reason } from '../reason';
@@ -9,7 +9,6 @@ import {
   comesOut,
   ends,
   failingOverUsb,
-  fromShelf,
   queueing,
   socketsAt,
   started,
@@ -45,7 +44,7 @@ export function dock(placing: Placing, asked: CopyAsked, from: StartedFrom): Way
       write,
     ],
     hands: [[5, `put old drive and ${target.name} into the dock`], ...(start?.hands ?? [])],
-    kit: [...(held ? fromShelf(held.first) : []), ...at.kit, ...(start?.kit ?? [])],
+    kit: [...(held ? piecesOf(held.first) : []), ...at.kit, ...(start?.kit ?? [])],
     reasons: [
       ...comesOut(placing),
       ...(sockets.length > 0 ? at.reasons : []),
@@ -116,7 +115,7 @@ export function twoHolders(placing: Placing, asked: CopyAsked, from: StartedFrom
       write,
     ],
     hands: [[7, `put old drive and ${target.name} into a holder each, and plug them in`], ...(start?.hands ?? [])],
-    kit: [...(first ? fromShelf(first) : []), ...(second ? fromShelf(second) : []), ...at.kit, ...(start?.kit ?? [])],
+    kit: [...(first ? piecesOf(first) : []), ...(second ? piecesOf(second) : []), ...at.kit, ...(start?.kit ?? [])],
     reasons: [
       ...comesOut(placing),
       ...at.reasons,

@@ -2,7 +2,7 @@ import type { StartedFrom } from '../facts';
 import { estimateRun, linkStage, type PacedStage } from '../estimate';
 import { targetTitle } from '../layout';
 import { linkName } from '../links';
-import { inBay, type Holding } from '../equipment';
+import { inBay, piecesOf, samePiece, type Holding, type Piece } from '../equipment';
 import { fail, limit, pass, unknown, type Reason } from '../reason';
 import { dock, twoHolders } from './both-held';
 import { inOneHolder } from './one-holder';
@@ -11,7 +11,6 @@ import {
   comesOut,
   ends,
   failingOverUsb,
-  fromShelf,
   queueing,
   socketsAt,
   started,
@@ -87,7 +86,7 @@ function together(first: RouteOption, second: RouteOption | undefined, { on }: J
     further: [...first.further, { onto: on, bytes, stages, estimate }],
     feasible: first.feasible && second.feasible,
     hands: [...first.hands, ...hands],
-    kit: [...new Set([...first.kit, ...second.kit])],
+    kit: [...first.kit, ...second.kit.filter((piece) => !first.kit.some((one) => samePiece(one, piece)))],
     reasons: [
       ...first.reasons,
       ...second.reasons
@@ -277,7 +276,7 @@ function berthTakes({ old, target, berthTakes: takes, freeBerths }: Placing): Re
 
 const stops = (reasons: readonly Reason[]) =>
   reasons.filter(({ outcome }) => outcome === 'fail' || outcome === 'unknown');
-const held = (holding: Holding | null) => (holding ? fromShelf(holding) : []);
+const held = (holding: Holding | null) => (holding ? piecesOf(holding) : []);
 
 function duplicator(placing: Placing, asked: CopyAsked): Way {
   const { old, target } = placing;
@@ -296,7 +295,7 @@ function duplicator(placing: Placing, asked: CopyAsked): Way {
     method: 'every sector',
     stages,
     hands: [[5, `put old drive and ${target.name} into the duplicator, the right way round`]],
-    kit: machine ? [machine.name] : [],
+    kit: machine ? [{ kind: 'dock', name: machine.name }] : [],
     reasons: [
       ...comesOut(placing),
       ...(machine

@@ -1,5 +1,5 @@
 import type { Route, StartedFrom } from '../facts';
-import type { Berthing, HeldDrive, HolderOffer, HubOffer, Plug, Socket } from '../equipment';
+import type { Berthing, HeldDrive, HolderOffer, HubOffer, Piece, Plug, Socket } from '../equipment';
 import type { FinishedRun, HealthGrade, PacedStage, RunEstimate } from '../estimate';
 import type { DriveClass } from '../fit';
 import type { JoiningId, TargetId, targetName } from '../layout';
@@ -103,7 +103,7 @@ export interface RouteOption {
   further: FurtherCopy[];
   /** What hands do beyond what the job asks for anyway, each with its minutes. */
   hands: { minutes: number; sentence: string }[];
-  /** What it takes from the shelf. */
-  kit: string[];
+  /** What it takes from the shelf, and the sockets that this goes into. */
+  kit: Piece[];
   reasons: Reason[];
 }

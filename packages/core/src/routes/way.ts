@@ -1,5 +1,5 @@
 import type { Route, StartedFrom } from '../facts';
-import { holdings, socketsLeft, type Holding, type Plug, type Socket } from '../equipment';
+import { holdings, socketsLeft, type Holding, type Piece, type Plug, type Socket } from '../equipment';
 import { linkStage, readStage, writeStage, type PacedStage } from '../estimate';
 import { linkName, type Link } from '../links';
 import { fail, limit, unknown, type Reason } from '../reason';
@@ -12,7 +12,7 @@ export interface Way {
   method: 'used blocks' | 'every sector';
   stages: PacedStage[];
   hands: [minutes: number, sentence: string][];
-  kit: string[];
+  kit: Piece[];
   reasons: Reason[];
 }
 
@@ -37,7 +37,7 @@ export function ends(placing: Placing, asked: CopyAsked, bytes: number, whole: b
 /** Sockets for holders, what else must be had for them, and what speaks against it. */
 export interface SocketsAt {
   sockets: readonly Socket[];
-  kit: string[];
+  kit: Piece[];
   reasons: Reason[];
 }
 
@@ -66,14 +66,9 @@ export function socketsAt(placing: Placing, from: StartedFrom, drives = 1): Sock
   const { hub } = left;
   return {
     sockets: left.sockets,
-    kit: hub ? [hub] : [],
+    kit: hub ? [{ kind: 'hub', name: hub }] : [],
     reasons: [limit('Sockets', `${short}: through ${hub ?? 'a hub'}`)],
   };
-}
-
-/** What a holder takes from the shelf. */
-export function fromShelf({ offer, best }: Holding): string[] {
-  return [offer.name, ...(best?.lead ? [`lead ${best.lead}`] : [])];
 }
 
 /** The holder that takes the drive best at these sockets, or why none does. */
@@ -143,7 +138,7 @@ export function started(from: StartedFrom, placing: Placing, asked: CopyAsked): 
   const locked = asked.locked.map((name) => limit('Locked', `${name} stays locked from a stick: it is copied whole`));
   return {
     hands: [[5, 'start from the boot stick']],
-    kit: stick ? [stick.name] : [],
+    kit: stick ? [{ kind: 'boot stick', name: stick.name }] : [],
     reasons: [...reasons, ...locked],
   };
 }

@@ -16,6 +16,7 @@ import { viewNight } from '../../schedule/before-closing';
 import { setPerson, viewPeople } from '../../schedule/people';
 import { viewSchedule } from '../../schedule/view-schedule';
 import { viewWhatIf } from '../../schedule/what-if';
+import { equipmentRecord } from '../../yardsticks/equipment-record';
 import { trackRecord } from '../../yardsticks/track-record';
 import { linesOf, viewYardsticks, YARDSTICK_COLUMNS } from '../../yardsticks/view-yardsticks';
 import { readHours, setHours } from '../../shop/hours';
@@ -59,6 +60,7 @@ export const purchaseHandlers = handlers(purchaseEndpoints, {
 export const yardstickHandlers = handlers(yardstickEndpoints, {
   yardsticks: ({ manager, now, query }) => viewYardsticks(manager, now, query),
   trackRecord: ({ manager, params }) => trackRecord(manager, params.tag),
+  equipmentRecord: ({ manager, params }) => equipmentRecord(manager, params.tag),
   yardstickExport: async ({ manager, now, query, response }) =>
     sendCsv(response, 'yardsticks', YARDSTICK_COLUMNS, inOne(linesOf(await viewYardsticks(manager, now, query)))),
 });

@@ -1,3 +1,4 @@
+import type { PieceRecord } from '@udrel/core/equipment';
 import { yardstickQuery } from '../../shapes/day/yardsticks';
 import type { PartRecord, YardsticksView } from '../../views/yardstick-views';
 import { query } from '../endpoint';
@@ -9,6 +10,9 @@ export const yardstickEndpoints = {
     query: yardstickQuery,
   }).answering<YardsticksView>(),
   trackRecord: query('/jobs/:tag/track-record', { permission: 'look at jobs and shelf' }).answering<PartRecord[]>(),
+  equipmentRecord: query('/jobs/:tag/equipment-record', {
+    permission: 'look at jobs and shelf',
+  }).answering<PieceRecord[]>(),
   yardstickExport: query('/exports/yardsticks', {
     permission: 'look at jobs and shelf',
     query: yardstickQuery,

@@ -23,6 +23,7 @@ import { NamesOfTheBench1796100000000 } from './names-of-the-bench';
 import { KeptFilters1797600000000 } from './day/kept-filters';
 import { Diary1797800000000 } from './day/diary';
 import { Purchases1797900000000 } from './day/purchases';
+import { Equipment1798100000000 } from './day/equipment';
 import { Yardsticks1798000000000 } from './day/yardsticks';
 import { FormatsTold1797700000000 } from './day/formats-told';
 import { Hours1797500000000 } from './day/hours';
@@ -63,4 +64,5 @@ export const migrations = [
   Diary1797800000000,
   Purchases1797900000000,
   Yardsticks1798000000000,
+  Equipment1798100000000,
 ];

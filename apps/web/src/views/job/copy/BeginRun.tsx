@@ -6,6 +6,7 @@ import { binary } from '@udrel/core/capacity';
 import { adviceOn } from '@udrel/core/progress';
 import { targetKey } from '@udrel/core/facts';
 import { targetName, type TargetId } from '@udrel/core/layout';
+import type { Piece } from '@udrel/core/equipment';
 import { copiesAtBerth, waitingTargets } from '@udrel/core/steps';
 import { useBerthsQuery } from '../../../api/api';
 import { fieldTrouble } from '../../../api/problem';
@@ -14,6 +15,7 @@ import { FactList, Foot, Sheet, TroubleNote } from '../../../ui';
 import { useScanned } from '../../../features/scan/scan';
 import { useJobChange } from '../../../features/job/useJobChange';
 import styles from '../../../features/job/job.module.css';
+import { ThroughField } from './ThroughField';
 import copyStyles from './copy.module.css';
 
 const NONE: BerthView[] = [];
@@ -32,6 +34,8 @@ export function BeginRun({ job }: { job: JobView }) {
   const before = job.runs.findLast((run) => run.kind === 'copy' && run.onto === onto);
   const failed = before?.outcome === 'failed';
   const [changed, setChanged] = useState('');
+  const [noted, setNoted] = useState<Piece[]>();
+  const through = noted ?? before?.through ?? plan?.through ?? [];
   const { change, busy, error } = useJobChange(job);
   const step = job.procedure.steps.find((one) => one.id === 'begin copy');
   // A berth scanned on this page is where the drives lie.
@@ -106,15 +110,18 @@ export function BeginRun({ job }: { job: JobView }) {
           />
         </div>
       </div>
+      <ThroughField tag={job.tag} value={through} set={setNoted} wrong={fieldTrouble(error, 'through')} />
       {failed && before && (
         <WhatChanged before={before} value={changed} set={setChanged} wrong={fieldTrouble(error, 'changed')} />
       )}
-      {!fieldTrouble(error, 'berth') && !fieldTrouble(error, 'changed') && <TroubleNote error={error} />}
+      {!['berth', 'changed', 'through'].some((field) => fieldTrouble(error, field)) && <TroubleNote error={error} />}
       <Foot note="Start the copy with your tool, then stamp it here.">
         <Button
           variant="contained"
           disabled={busy || step?.state !== 'ready'}
-          onClick={() => void change('beginRun', { onto, berth: chosen === '' ? null : Number(chosen), changed })}
+          onClick={() =>
+            void change('beginRun', { onto, berth: chosen === '' ? null : Number(chosen), changed, through })
+          }
         >
           Copy has begun
         </Button>

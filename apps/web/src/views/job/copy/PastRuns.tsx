@@ -1,4 +1,5 @@
 import type { JobView, RunView } from '@udrel/contract/types';
+import { pieceName } from '@udrel/core/equipment';
 import { decimal } from '@udrel/core/capacity';
 import type { Outcome } from '@udrel/core/reason';
 import { duration, moment } from '../../../format/time';
@@ -47,9 +48,10 @@ function whereAndHowMuch({ berth, took, learn, outcome, progress: { done, wrote 
 }
 
 /** What was noted of an attempt: what was changed for it, what went wrong, what was seen, how it was left. */
-function tellRun({ note, changed, leftAs, alarms, losses }: RunView): string {
+function tellRun({ note, changed, leftAs, alarms, losses, through }: RunView): string {
   const lost = losses.map(({ what }) => what).join(', ');
   const told = [
+    through.length > 0 && `through ${through.map(pieceName).join(', ')}`,
     changed && `changed: ${changed}`,
     lost && `lost: ${lost}`,
     note,

@@ -1,5 +1,6 @@
 import { lazy, Suspense } from 'react';
 import type { JobView, RunView } from '@udrel/contract/types';
+import { pieceName } from '@udrel/core/equipment';
 import { binary, decimal } from '@udrel/core/capacity';
 import { adviceOn } from '@udrel/core/progress';
 import { stopRuleOf } from '@udrel/core/steps';
@@ -29,11 +30,14 @@ export function RunningRun({ job, run }: { job: JobView; run: RunView }) {
           <b>Stop:</b> {stopRule}
         </p>
       )}
+      {run.through.length > 0 && <p className="sub">Goes through {namesOf(run)}.</p>}
       {run.changed && <p className="sub">Changed for this attempt: {run.changed}</p>}
       <EndRun job={job} run={run} over={over} />
     </Sheet>
   );
 }
+
+const namesOf = ({ through }: RunView) => through.map(pieceName).join(', ');
 
 const isOver = ({ berth, progress }: RunView) =>
   berth === null || ['all written', 'stopped short'].includes(progress.condition);

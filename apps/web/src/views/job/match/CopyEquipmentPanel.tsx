@@ -1,8 +1,9 @@
 import type { ReactNode } from 'react';
 import type { JobView, MatchView } from '@udrel/contract/types';
-import type { Holding } from '@udrel/core/equipment';
+import type { Holding, PieceRecord } from '@udrel/core/equipment';
 import { linkName } from '@udrel/core/links';
 import { rate } from '../../../format/units';
+import { RecordOf, useRecords } from '../../../features/equipment/Records';
 import { Empty, Ledger, Sheet, VerdictMark } from '../../../ui';
 import styles from './order/match.module.css';
 import { OldDriveSize } from './OldDriveSize';
@@ -10,6 +11,7 @@ import { OldDriveSize } from './OldDriveSize';
 /** With what each drive can be held while it is copied, where it is plugged in best, and which stick starts the device. */
 export function CopyEquipmentPanel({ job, match, side }: { job: JobView; match: MatchView; side: ReactNode }) {
   const { old, target, sticks } = match.copying;
+  const { of } = useRecords(job.tag);
   const { 'old drive': oldDrive, 'new drive choice': choice } = job.snapshot.facts;
   const measured = job.snapshot.facts['old drive measured'];
   const asked = (['length', 'height'] as const).filter(
@@ -26,14 +28,14 @@ export function CopyEquipmentPanel({ job, match, side }: { job: JobView; match: 
           aside={choice ? `${choice.maker} ${choice.name}, ${linkName(choice.link)} inside` : undefined}
         >
           {target ? (
-            <Holdings all={target} />
+            <Holdings tag={job.tag} all={target} />
           ) : (
             <Empty>Choose a drive first: it follows from its form and protocol.</Empty>
           )}
         </Sheet>
         <Sheet title="To hold the old drive" aside={oldDrive ? `${oldDrive.maker} ${oldDrive.name}` : undefined}>
           {old && asked.length > 0 && <OldDriveSize job={job} asked={asked} />}
-          {old ? <Holdings all={old} /> : <Empty>The old drive is not read yet.</Empty>}
+          {old ? <Holdings tag={job.tag} all={old} /> : <Empty>The old drive is not read yet.</Empty>}
         </Sheet>
         <Sheet title="To start the device from" aside="so that its own system stands still while it is copied">
           {sticks.length === 0 && <Empty>The shelf knows no boot stick.</Empty>}
@@ -42,7 +44,10 @@ export function CopyEquipmentPanel({ job, match, side }: { job: JobView; match: 
               <summary>
                 <VerdictMark verdict={stick.starts ? 'fits' : verdictOf(stick.reasons)} />
                 <b>{stick.name}</b>
-                <span className="sub">{telling(stick.reasons)}</span>
+                <span className="sub">
+                  {telling(stick.reasons)}
+                  <RecordOf record={of({ kind: 'boot stick', name: stick.name })} below />
+                </span>
               </summary>
               <Ledger reasons={stick.reasons} />
             </details>
@@ -53,7 +58,11 @@ export function CopyEquipmentPanel({ job, match, side }: { job: JobView; match: 
   );
 }
 
-function Holdings({ all }: { all: readonly Holding[] }) {
+function Holdings({ tag, all }: { tag: string; all: readonly Holding[] }) {
+  const { of } = useRecords(tag);
+  const one = (held: Holding) => (
+    <One key={held.offer.partId} held={held} record={of({ kind: held.offer.holder.kind, name: held.offer.name })} />
+  );
   if (all.length === 0) return <Empty>The shelf knows nothing to hold drives with.</Empty>;
   const can = all.filter(({ holds }) => holds);
   const cannot = all.filter(({ holds }) => !holds);
@@ -71,14 +80,16 @@ function Holdings({ all }: { all: readonly Holding[] }) {
   );
 }
 
-function one({ offer, holds, best, rate: speed, reasons }: Holding) {
+function One({ held, record }: { held: Holding; record: PieceRecord | undefined }) {
+  const { offer, holds, best, rate: speed, reasons } = held;
   return (
-    <details key={offer.partId} className={styles.holding}>
+    <details className={styles.holding}>
       <summary>
         <VerdictMark verdict={holds ? 'fits' : verdictOf(reasons)} />
         <b>{offer.name}</b>
         <span className="sub">
           {holds && best ? `${linkName(best.link)} at ${best.socket.at}, ${best.socket.port.name}` : telling(reasons)}
+          <RecordOf record={record} below />
         </span>
         <span className="figure">{holds ? rate(speed) : ''}</span>
       </summary>

@@ -3,10 +3,12 @@ import { targetName } from '@udrel/core/layout';
 import Button from '@mui/material/Button';
 import { Link } from 'react-router';
 import { binary } from '@udrel/core/capacity';
+import type { Piece } from '@udrel/core/equipment';
 import type { PacedStage } from '@udrel/core/estimate';
 import { afreshInstead, handsOf, runsOf, type RouteOption } from '@udrel/core/routes';
 import { endOf, range, spanOf } from '../../../format/time';
 import { rate } from '../../../format/units';
+import { Records } from '../../../features/equipment/Records';
 import { stationPath } from '../../../paths/station-path';
 import { FactList, Ledger, OutcomeMark, Sheet } from '../../../ui';
 import type { Plan } from './map/usePlan';
@@ -23,6 +25,7 @@ export function RoutePage({ tag, plan }: { tag: string; plan: Plan }) {
           {options.map((option) => (
             <Option
               key={`${option.route} ${option.startedFrom}`}
+              tag={tag}
               option={option}
               chosen={option.route === draft.route && option.startedFrom === draft.startedFrom}
               choose={() => plan.setRoute(option)}
@@ -60,7 +63,8 @@ function Instead({ tag, plan: { placing, layout } }: { tag: string; plan: Plan }
   );
 }
 
-function Option({ option, chosen, choose }: { option: RouteOption; chosen: boolean; choose: () => void }) {
+function Option(props: { tag: string; option: RouteOption; chosen: boolean; choose: () => void }) {
+  const { tag, option, chosen, choose } = props;
   const { route, startedFrom, reasons } = option;
   const estimates = [option, ...option.further].map((copy) => copy.estimate);
   const hands = handsOf(option);
@@ -85,14 +89,16 @@ function Option({ option, chosen, choose }: { option: RouteOption; chosen: boole
         <span className="figure sub">{hands > 0 && stopped.length === 0 ? `hands ${hands} min` : ''}</span>
       </label>
       {first && !chosen && <p className={`sub ${styles.routeWhy}`}>{first.sentence}</p>}
-      {chosen && <Details option={option} />}
+      {chosen && <Details tag={tag} option={option} />}
     </div>
   );
 }
 
 const sumOf = (numbers: readonly number[]) => numbers.reduce((sum, one) => sum + one, 0);
 
-function Details({ option }: { option: RouteOption }) {
+const isSocket = ({ kind }: Piece) => kind.startsWith('socket');
+
+function Details({ tag, option }: { tag: string; option: RouteOption }) {
   const { stages, estimate, further, kit, hands, reasons, method, bytes } = option;
   return (
     <div className={styles.routeDetails}>
@@ -110,7 +116,10 @@ function Details({ option }: { option: RouteOption }) {
             ].join(', '),
           ],
           ['hands', hands.map(({ sentence }) => sentence).join('; ') || 'nothing more than the swap itself'],
-          ['from the shelf', kit.join(', ') || 'nothing'],
+          ['from the shelf', <Records key="k" tag={tag} pieces={kit.filter((piece) => !isSocket(piece))} />],
+          ...(kit.some(isSocket)
+            ? [['plugged in at', <Records key="s" tag={tag} pieces={kit.filter(isSocket)} />] as const]
+            : []),
         ]}
       />
       {reasons.length > 0 && <Ledger reasons={reasons} />}
