@@ -188,7 +188,7 @@ async function addParts(context: CommandContext, now: number): Promise<Map<strin
     const spec = specOf(demoPart, now);
     const id = randomUUID();
     const serialised = part.kind === 'drive';
-    await context.manager.insert(Part, { id, ...part, spec, serialised, reorderLevel });
+    await context.manager.insert(Part, { id, ...part, spec, serialised, reorderLevel, cost: costOf(demoPart) });
     ids.set(part.partNumber, id);
     if (pieces === 0) continue;
     const serials = serialised ? Array.from({ length: pieces }, (_none, n) => serialOf(part.partNumber, n)) : [];
@@ -208,4 +208,9 @@ function specOf({ spec, checkedDaysAgo }: DemoPart, now: number): DemoPart['spec
 function serialOf(partNumber: string, piece: number): string {
   const sum = [...partNumber].reduce((total, letter) => (total * 31 + letter.charCodeAt(0)) % 9973, 7);
   return `${partNumber.slice(0, 5)}-${String(sum).padStart(4, '0')}-${String(771 + piece)}`;
+}
+
+/** What a piece costs the demo shop: three fifths of its price; of one maker nobody noted it, and equipment is not sold. */
+function costOf({ maker, price }: DemoPart): number | null {
+  return price === 0 || maker === 'Dunlin' ? null : Math.round(price * 0.6);
 }

@@ -14,7 +14,7 @@ import { monthsAfter, readPaperTexts } from '../shop/paper-texts';
 import type { EntityManager } from 'typeorm';
 import { readShop } from '../staff/people';
 import type { JobRecord } from '../jobs/job-record';
-import { measureJob } from '../yardsticks/measure-jobs';
+import { costOfReserved, measureJob } from '../yardsticks/measure-jobs';
 
 /** Closes the job: every gate must hold or be overridden. The parts leave the shelf, the new drive is the customer's. */
 export function closeJob(context: CommandContext, tag: string, version: number): Promise<JobView> {
@@ -30,6 +30,7 @@ export function closeJob(context: CommandContext, tag: string, version: number):
     );
     const kept = job.snapshot.end?.kind === 'not collected';
     if (job.snapshot.end && !kept) await releaseStock(context, job.id, ['memory']);
+    const cost = await costOfReserved(manager, job.id);
     await spendStock(context, job.id);
     for (const serial of spoiled) await keepSpoiled(context, job, serial);
     for (const drive of fitted) await keepTheirDrive(manager, drive, job.customerId, "fitted in the customer's device");
@@ -52,7 +53,7 @@ export function closeJob(context: CommandContext, tag: string, version: number):
     const erased = await eraseSecrets(context, job.id);
     const guaranteeUntil = job.snapshot.end ? null : await guaranteeFrom(manager, now);
     await manager.update(Job, { id: job.id }, { closedAt: now, guaranteeUntil, claimedBy: null, claimedAt: null });
-    await measureJob(manager, job, now);
+    await measureJob(manager, job, now, cost);
     const { snapshot, belongings, secrets, holding } = job;
     return {
       events: [...erased, { kind: 'closed', data: snapshot.end ? { end: snapshot.end.kind } : {} }],

@@ -17,6 +17,7 @@ import { fieldWrong, notFound, Refusal } from '../platform/errors';
 import type { CommandContext } from '../platform/command-context';
 import { openWorks } from '../schedule/open-works';
 import { wholeSchedule } from '../schedule/scheduler';
+import { Part } from '../shelf/entities';
 import { receive } from '../shelf/stock';
 import { Purchase, PurchaseLine } from './entities';
 import { viewToOrder } from './view-to-order';
@@ -106,12 +107,13 @@ export async function receivePurchase(
 ): Promise<ToOrderView> {
   const { manager, now } = context;
   const purchase = await locked(manager, id, now);
-  for (const [at, { partId, count, serials: codes }] of lines.entries()) {
+  for (const [at, { partId, count, serials: codes, each }] of lines.entries()) {
     // A code of several fields has its serial in one of them.
     const serials = codes.map((code) => serialIn(code));
     const line = purchase.lines.find((one) => one.partId === partId);
     if (!line) throw fieldWrong(`lines.${at}.partId`, 'This part is not on the order.');
     if (line.serialised && count > 0) throw fieldWrong(`lines.${at}.serials`, 'Scan the serial of each piece.');
+    if (each !== undefined) await manager.update(Part, { id: partId }, { cost: each });
     let pieces = line.serialised ? serials.length : count;
     const left = [...serials];
     for (const { order, tag, count: wanted } of line.jobs) {

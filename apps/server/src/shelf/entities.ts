@@ -15,6 +15,8 @@ export interface PartRow {
   spec: object | null;
   /** Minor currency units. */
   price: number;
+  /** What a piece costs the shop before tax, minor currency units; null where nobody noted it. */
+  cost: number | null;
   /** Whether every piece has a serial of its own. */
   serialised: boolean;
   /** Free pieces below which it is to be ordered again; null: not kept in stock. */
@@ -31,6 +33,7 @@ export const Part = new EntitySchema<PartRow>({
     partNumber: text({ unique: true }),
     spec: json({ nullable: true }),
     price: integer(),
+    cost: integer({ nullable: true }),
     serialised: flag(),
     reorderLevel: integer({ nullable: true }),
   },

@@ -7,7 +7,7 @@ import { Part, Stock } from './entities';
 import { partView } from './stock';
 
 /**
- * Keeps what was counted on the shelf, the price, and the level below which the part is to be ordered again. What is
+ * Keeps what was counted on the shelf, the price, what it costs the shop, and the level below which the part is to be ordered again. What is
  * reserved cannot be counted away: whoever reserved it is told first.
  */
 export async function keepPart(context: CommandContext, id: string, given: KeepPart): Promise<PartView> {
@@ -40,7 +40,7 @@ export async function keepPart(context: CommandContext, id: string, given: KeepP
     const data = { part: part.partNumber, serial: piece.serial ?? '', from: piece.quantity, to: quantity };
     await noteAudit(context, actor.id, 'stock counted', data);
   }
-  const { price, reorderLevel } = given;
-  await manager.update(Part, { id }, { price, reorderLevel });
+  const { price, cost, reorderLevel } = given;
+  await manager.update(Part, { id }, { price, ...(cost === undefined ? {} : { cost }), reorderLevel });
   return partView(manager, id);
 }

@@ -48,15 +48,17 @@ export const PART_LIST: Listed<PartFilter, PartSort, PartView, PartView> = {
       'name',
       'partNumber',
       'price',
+      'cost',
       'onShelf',
       'reserved',
       'reorderLevel',
       'places',
       'serials',
     ],
-    line: ({ price, stock, ...part }) => ({
+    line: ({ price, cost, stock, ...part }) => ({
       ...part,
       price: (price / 100).toFixed(2),
+      cost: cost === null ? '' : (cost / 100).toFixed(2),
       places: [...new Set(stock.map((piece) => piece.place).filter(Boolean))].join(' '),
       serials: stock.flatMap(({ serial }) => serial ?? []).join(' '),
     }),

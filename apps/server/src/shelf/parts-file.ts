@@ -15,7 +15,7 @@ interface KnownPart extends FilePart {
 }
 
 const SELECT =
-  'select id, part_number as "partNumber", kind, maker, name, price, reorder_level as "reorderLevel", spec from part';
+  'select id, part_number as "partNumber", kind, maker, name, price, cost, reorder_level as "reorderLevel", spec from part';
 
 /** Every part of the library, as lines of a file. */
 export async function exportParts(manager: EntityManager): Promise<Partial<Record<string, string>>[]> {
@@ -39,6 +39,7 @@ export async function takeLines({ manager }: CommandContext, { lines }: PartLine
     id: randomUUID(),
     serialised: part.kind === 'drive',
     ...part,
+    cost: part.cost ?? null,
     reorderLevel: part.reorderLevel ?? null,
   }));
   if (made.length > 0) await insertRows(manager, 'part', made);
@@ -70,9 +71,14 @@ async function examine(manager: EntityManager, lines: PartLines['lines']): Promi
     if (held && problems.length === 0 && held.kind !== part.kind) {
       problems.push({ column: 'kind', sentence: `This number is a ${held.kind} in the library.` });
     }
-    const changes = held && problems.length === 0 ? changesOf(held, part) : [];
+    // What a line does not say of these stays as it is.
+    const { cost, reorderLevel } = held ?? {};
+    const whole = held
+      ? { ...part, cost: part.cost ?? cost ?? null, reorderLevel: part.reorderLevel ?? reorderLevel ?? null }
+      : part;
+    const changes = held && problems.length === 0 ? changesOf(held, whole) : [];
     const what = problems.length > 0 ? 'wrong' : !held ? 'new' : changes.length > 0 ? 'changed' : 'as it is';
-    return { view: { line, partNumber: number, what, changes, problems }, part, known: held };
+    return { view: { line, partNumber: number, what, changes, problems }, part: whole, known: held };
   });
 }
 

@@ -7,7 +7,7 @@ import type { CommandContext } from '../platform/command-context';
 import { Place, Stock } from './entities';
 
 /** What is read of a part `p`, with its pieces. */
-export const PART_COLUMNS = `p.id, p.kind, p.maker, p.name, p.part_number as "partNumber", p.spec, p.price, p.serialised,
+export const PART_COLUMNS = `p.id, p.kind, p.maker, p.name, p.part_number as "partNumber", p.spec, p.price, p.cost, p.serialised,
          p.reorder_level as "reorderLevel", x.on_shelf as "onShelf", x.reserved, x.stock`;
 export const PART_PIECES = `left join lateral (
     select coalesce(sum(s.quantity), 0)::int as on_shelf, coalesce(sum(r.reserved), 0)::int as reserved,

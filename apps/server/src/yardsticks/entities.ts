@@ -25,6 +25,7 @@ export const JobMeasureEntity = new EntitySchema<JobMeasureRow>({
     speedUp: integer({ nullable: true }),
     revenue: integer(),
     work: integer(),
+    cost: integer({ nullable: true }),
     returned: flag(),
     ended: flag(),
   },

@@ -6,8 +6,24 @@ import { insertRows } from '../platform/database/insert';
 import { shopDay } from '../shop/calendar';
 import { readShop } from '../staff/people';
 
-/** Measures a job as it is closed. */
-export async function measureJob(manager: EntityManager, job: JobRecord, closedAt: Date): Promise<void> {
+/** What the pieces that are reserved for a job cost the shop; null where nobody noted that of one of them. */
+export async function costOfReserved(manager: EntityManager, jobId: string): Promise<number | null> {
+  const [found] = await rows<{ cost: number | null }>(
+    manager,
+    `select case when bool_and(p.cost is not null) is not false then coalesce(sum(p.cost * r.quantity), 0)::int end as cost
+       from reservation r join stock s on s.id = r.stock_id join part p on p.id = s.part_id where r.job_id = $1`,
+    [jobId],
+  );
+  return found?.cost ?? null;
+}
+
+/** Measures a job as it is closed; `cost`: what its parts cost the shop. */
+export async function measureJob(
+  manager: EntityManager,
+  job: JobRecord,
+  closedAt: Date,
+  cost: number | null,
+): Promise<void> {
   const { formats } = await readShop(manager);
   const measure = measureOf({
     snapshot: job.snapshot,
@@ -15,6 +31,7 @@ export async function measureJob(manager: EntityManager, job: JobRecord, closedA
     readyAt: (job.readySince ?? closedAt).getTime(),
     promisedAt: job.promisedAt?.getTime() ?? null,
     trials: job.trials,
+    cost,
   });
   const month = Number(shopDay(closedAt, formats).slice(0, 7).replace('-', ''));
   await insertRows(manager, 'job_measure', [{ jobId: job.id, modelId: job.modelId, month, ...measure }]);
@@ -33,7 +50,8 @@ export async function measureClosed(manager: EntityManager, now: Date): Promise<
   );
   for (const { tag, closedAt } of tags) {
     const [job] = await readJobs(manager, { tag }, now);
-    if (job) await measureJob(manager, job, closedAt);
+    // What left the shelf for it then is not told apart any more.
+    if (job) await measureJob(manager, job, closedAt, null);
   }
   return tags.length;
 }

@@ -10,6 +10,8 @@ import { readShop } from '../staff/people';
 const USUAL = 12;
 /** Latest runs by which ranges, berths and failures are told. */
 const RUNS = 20_000;
+/** Changes after a failure that are named at most. */
+const CHANGES = 12;
 
 interface Within {
   from: number;
@@ -34,6 +36,8 @@ interface Sums extends Grouped {
   failed: number;
   revenue: number;
   work: number;
+  costed: number;
+  margin: number;
   returned: number;
   ended: number;
 }
@@ -46,7 +50,8 @@ const SUMS = `
          count(*) filter (where started_first)::int as "startedFirst", count(late)::int as promised,
          count(*) filter (where late <= 0)::int as "inTime", coalesce(sum(attempts), 0)::int as attempts,
          coalesce(sum(failed), 0)::int as failed, coalesce(sum(revenue), 0)::float as revenue,
-         coalesce(sum(work), 0)::float as work, count(*) filter (where returned)::int as returned,
+         coalesce(sum(work), 0)::float as work, count(cost)::int as costed,
+         coalesce(sum(revenue - cost), 0)::float as margin, count(*) filter (where returned)::int as returned,
          count(*) filter (where ended)::int as ended
     from job_measure ${WHERE} group by ${SETS}`;
 
@@ -108,7 +113,7 @@ export async function viewYardsticks(
 
 const NOTHING: Sums = {
   ...{ month: null, kind: null, jobs: 0, starts: 0, startedFirst: 0, promised: 0, inTime: 0 },
-  ...{ attempts: 0, failed: 0, revenue: 0, work: 0, returned: 0, ended: 0 },
+  ...{ attempts: 0, failed: 0, revenue: 0, work: 0, costed: 0, margin: 0, returned: 0, ended: 0 },
 };
 
 const numberOf = (month: string) => Number(month.replace('-', ''));
@@ -143,7 +148,7 @@ async function runsWithin(
   manager: EntityManager,
   from: string,
   until: string,
-): Promise<Pick<YardsticksView, 'ranges' | 'berths' | 'failures'>> {
+): Promise<Pick<YardsticksView, 'ranges' | 'berths' | 'failures' | 'helped'>> {
   const latest = `latest as (select * from run where ended_at >= $1::date and ended_at < $2::date order by ended_at desc limit ${RUNS})`;
   const span = spanOf(from, until);
   const ranges = await rows<RangesHeld>(
@@ -166,11 +171,20 @@ async function runsWithin(
   );
   const failures = await rows<YardsticksView['failures'][number]>(
     manager,
-    `with ${latest} select kind as run, outcome, count(*)::int as count from latest
-      where outcome <> 'ended well' group by 1, 2 order by 3 desc, 1, 2`,
+    `with ${latest} select kind as run, outcome, case when kind = 'copy' then coalesce(judged ->> 'sign', 'not counted') end as sign,
+            count(*)::int as count from latest
+      where outcome <> 'ended well' group by 1, 2, 3 order by 4 desc, 1, 2, 3`,
     span,
   );
-  return { ranges, berths, failures };
+  const helped = await rows<YardsticksView['helped'][number]>(
+    manager,
+    `with ${latest}, one as (
+       select changed, outcome, lag(outcome) over (partition by job_id, kind, onto order by attempt) as before from latest)
+     select changed, count(*)::int as tried, count(*) filter (where outcome = 'ended well')::int as helped
+       from one where before = 'failed' and changed <> '' group by 1 order by 3 desc, 2 desc, 1 limit ${CHANGES}`,
+    span,
+  );
+  return { ranges, berths, failures, helped };
 }
 
 function noStarts(manager: EntityManager, from: string, until: string): Promise<YardsticksView['noStarts']> {
@@ -215,7 +229,7 @@ function returnedParts(manager: EntityManager, from: string, until: string): Pro
 /** Columns of the file of them. */
 export const YARDSTICK_COLUMNS = [
   ...['of', 'jobs', 'ended', 'turnaroundLow', 'turnaround', 'turnaroundHigh', 'lateLow', 'late', 'lateHigh', 'inTime'],
-  ...['starts', 'startedFirst', 'attempts', 'failed', 'speedUp', 'revenue', 'work', 'returned'],
+  ...['starts', 'startedFirst', 'attempts', 'failed', 'speedUp', 'revenue', 'work', 'costed', 'margin', 'returned'],
 ] as const;
 
 /** The same as lines of a file: months, then kinds, then all of it; hours, multiples and amounts in minor units. */

@@ -106,10 +106,14 @@ describe('what is to be ordered', () => {
     const some = await send(`/purchases/${id}/arrived`, {
       lines: [
         { partId: driveId, count: 0, serials: ['PW-9001'] },
-        { partId: smallId, count: 5, serials: [] },
+        { partId: smallId, count: 5, serials: [], each: 7 },
       ],
       place,
     });
+    const [{ cost }] = (await shop.database.query('select cost from part where id = $1', [smallId])) as [
+      { cost: number | null },
+    ];
+    expect(cost).toBe(7);
     const left = some.body.purchases[0]?.lines ?? [];
     expect(left.find(({ partId }) => partId === driveId)?.jobs.map(({ tag }) => tag)).toEqual([works[0]?.job.tag]);
     expect(left.find(({ partId }) => partId === smallId)).toMatchObject({ count: 12, came: 5 });

@@ -53,7 +53,7 @@ describe('yardsticks', () => {
         ...over,
       });
     await add(0, {});
-    await add(1, { month: 202604, turnaround: 30, late: 3, startedFirst: false, returned: true });
+    await add(1, { month: 202604, turnaround: 30, late: 3, startedFirst: false, returned: true, cost: 4000 });
     const { all, months, returns } = await view('?from=2026-04&until=2026-05');
     expect(months.map(({ of, turnaround }) => [of, turnaround.middle])).toEqual([
       ['2026-04', 30],
@@ -61,7 +61,16 @@ describe('yardsticks', () => {
     ]);
     expect(all).toMatchObject({
       ...{ jobs: 2, turnaround: { count: 2, low: 5, middle: 5, high: 30 }, inTime: 1, starts: 2, startedFirst: 1 },
-      ...{ attempts: 4, failed: 2, revenue: 24_000, work: 10_000, returned: 1, speedUp: { count: 2, middle: 40 } },
+      ...{
+        attempts: 4,
+        failed: 2,
+        revenue: 24_000,
+        work: 10_000,
+        costed: 1,
+        margin: 8000,
+        returned: 1,
+        speedUp: { count: 2, middle: 40 },
+      },
     });
     expect(returns).toMatchObject([{ returned: 1, jobs: 2 }]);
     expect((await view('?from=2026-05&until=2026-05')).all.jobs).toBe(1);
@@ -87,5 +96,21 @@ describe('the track record of a part', () => {
     const records = (await shop.as.counter.get<PartRecord[]>(`/jobs/${next.tag}/track-record`)).body;
     expect(records).toMatchObject([{ partId: stock.driveId, siteId: 'a', fitted: 1, notAtOnce: 0, cameBack: 0 }]);
     expect(records[0]?.read).toBeGreaterThan(0);
+    // Nobody noted what the drive costs: its margin is not told, rather than as if it had cost nothing.
+    const measured = async () => {
+      const [{ cost }] = (await shop.database.query(
+        'select m.cost from job_measure m join job j on j.id = m.job_id order by j.closed_at desc, j.number desc limit 1',
+      )) as [{ cost: number | null }];
+      return cost;
+    };
+    expect(await measured()).toBeNull();
+    await shop.as.technician.send('PUT', `/parts/${stock.driveId}`, {
+      ...{ price: 5900, cost: 3600, reorderLevel: null, counted: [] },
+    });
+    const second = new Work(shop.as.technician, next);
+    await second.workThrough(stock, 'ED-SECOND');
+    await second.put('old drive stays');
+    await second.handOver();
+    expect(await measured()).toBe(3600);
   });
 });

@@ -60,6 +60,15 @@ describe('a parts file', () => {
     expect((await find('CD-1'))?.price).toBe(1500);
   });
 
+  it('says what parts cost the shop; what it does not say stays', async () => {
+    await take({ ...screw, cost: '0.09', reorderLevel: '5' });
+    expect(await find('SC-1')).toMatchObject({ cost: 9, reorderLevel: 5 });
+    const [view] = await consider({ ...screw, price: '0.25' });
+    expect(view?.changes.map(({ column }) => column)).toEqual(['price']);
+    await take({ ...screw, price: '0.25' });
+    expect(await find('SC-1')).toMatchObject({ price: 25, cost: 9, reorderLevel: 5 });
+  });
+
   it('is not taken at all where one line is wrong', async () => {
     const answer = await take(
       { ...screw, partNumber: 'SC-2' },

@@ -286,6 +286,8 @@ export type ReceiveStock = Infer<typeof receiveStock>;
 /** What was counted, piece by piece or row by row, with price and the level of ordering again. */
 export const keepPart = object({
   price: whole(0, 100_000_000),
+  /** What a piece costs the shop; null where nobody knows. */
+  cost: optional(nullable(whole(0, 100_000_000))),
   reorderLevel: nullable(whole(0, 10_000)),
   counted: list(object({ id: uuid, quantity: whole(0, 100_000) }), 500),
 });

@@ -11,6 +11,7 @@ export const partEntry = object({
   maker: text(60),
   name: text(80),
   price: whole(0, 100_000_000),
+  cost: optional(nullable(whole(0, 100_000_000))),
   reorderLevel: optional(nullable(whole(0, 10_000))),
   spec: anything(),
 });

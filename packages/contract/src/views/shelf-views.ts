@@ -15,6 +15,8 @@ export interface PartView {
   /** What the core computes with; null for small parts. */
   spec: Drive | MemoryModule | Adapter | Equipment | null;
   price: number;
+  /** What a piece costs the shop before tax; null where nobody noted it. */
+  cost: number | null;
   onShelf: number;
   reserved: number;
   /** Free pieces below which it is to be ordered again; null: not kept in stock. */

@@ -1,4 +1,5 @@
 import type { RunKind } from '@udrel/core/estimate';
+import type { RunSign } from '@udrel/core/progress';
 import type { Counted } from '@udrel/core/yardsticks';
 
 /** What the shop did in a month, or of a kind: medians with the middle half, and counts. */
@@ -23,6 +24,9 @@ export interface YardstickRow {
   /** Minor currency units before tax. */
   revenue: number;
   work: number;
+  /** Jobs of which it is known what their parts cost, and what was left of these. */
+  costed: number;
+  margin: number;
   returned: number;
   ended: number;
 }
@@ -44,9 +48,11 @@ export interface YardsticksView {
   ranges: RangesHeld[];
   /** Hours that runs took, by berth; 0 for what lay at none. */
   berths: { berth: number; runs: number; hours: number }[];
-  /** Why attempts failed as their alarms say it, and why devices did not start. */
+  /** Why devices did not start, and which runs did not end well: `sign` is what their berth saw. */
   noStarts: { cause: string; count: number }[];
-  failures: { run: RunKind; outcome: string; count: number }[];
+  failures: { run: RunKind; outcome: string; sign: RunSign | null; count: number }[];
+  /** What was changed after an attempt that failed: how often it was tried, and how often the next one ended well. */
+  helped: { changed: string; tried: number; helped: number }[];
   /** What came back under guarantee, by model, of the jobs at it that were closed. */
   returns: { model: string; returned: number; jobs: number }[];
   /** Parts that failed under guarantee, by the serial that was noted. */

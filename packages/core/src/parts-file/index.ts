@@ -14,6 +14,8 @@ export interface FilePart {
   maker: string;
   name: string;
   price: number;
+  /** What a piece costs the shop; null where nobody noted it. */
+  cost?: number | null;
   /** Free pieces below which it is to be ordered again; null: not kept in stock. */
   reorderLevel?: number | null;
   spec: Drive | MemoryModule | Adapter | Equipment | null;
@@ -31,6 +33,7 @@ export const COLUMNS = {
   maker: { cell: 'text' },
   name: { cell: 'text' },
   price: { cell: 'price' },
+  cost: { cell: 'price' },
   reorderLevel: { cell: 'whole' },
   bytes: { cell: 'bytes', of: ['drive', 'memory'] },
   form: { cell: 'text', of: ['drive', 'memory'] },
@@ -75,7 +78,7 @@ export const COLUMNS = {
 export type Column = keyof typeof COLUMNS;
 
 /** Columns that are the part's own; the others describe what it is. */
-const OWN: readonly Column[] = ['partNumber', 'kind', 'maker', 'name', 'price', 'reorderLevel'];
+const OWN: readonly Column[] = ['partNumber', 'kind', 'maker', 'name', 'price', 'cost', 'reorderLevel'];
 
 const columns = Object.keys(COLUMNS) as Column[];
 const describing = (kind: string) =>

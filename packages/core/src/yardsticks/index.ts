@@ -19,6 +19,8 @@ export interface JobMeasure {
   /** What it cost before tax, and of that what was work: minor currency units. */
   revenue: number;
   work: number;
+  /** What its parts cost the shop before tax; null where nobody noted that of one of them. */
+  cost: number | null;
   /** Whether it came back under the guarantee of an earlier job. */
   returned: boolean;
   /** Whether it ended without its work. */
@@ -33,6 +35,8 @@ interface Closed {
   promisedAt: number | null;
   /** Trial starts, in their order. */
   trials: readonly { started: boolean }[];
+  /** What the parts that left the shelf for it cost the shop; null where it is not known. */
+  cost: number | null;
 }
 
 const HOUR = 3_600_000;
@@ -41,7 +45,7 @@ const MOST = 2200;
 const hours = (ms: number) => Math.max(-MOST, Math.min(MOST, Math.round(ms / HOUR)));
 
 /** Measures a job that is closed. */
-export function measureOf({ snapshot, bookedAt, readyAt, promisedAt, trials }: Closed): JobMeasure {
+export function measureOf({ snapshot, bookedAt, readyAt, promisedAt, trials, cost }: Closed): JobMeasure {
   const copies = snapshot.runs.filter(({ kind, outcome }) => kind === 'copy' && outcome !== 'running');
   const { before, after } = snapshot.facts;
   const multiple = compareSets(before?.set ?? null, after?.set ?? null).rows.find(
@@ -63,6 +67,7 @@ export function measureOf({ snapshot, bookedAt, readyAt, promisedAt, trials }: C
     speedUp: multiple === null || multiple === undefined ? null : Math.round(multiple * 10),
     revenue: sum(['part', 'work', 'fee']),
     work: sum(['work', 'fee']),
+    cost,
     returned: snapshot.facts['guarantee return'] !== undefined,
     ended: snapshot.end !== null,
   };

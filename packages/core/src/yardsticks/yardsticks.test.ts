@@ -20,6 +20,7 @@ const closed = (over: Partial<Parameters<typeof measureOf>[0]> = {}) =>
         runs: [run('failed'), run('ended well')],
       }),
       trials: [{ started: false }],
+      cost: 4000,
     },
     ...{ bookedAt: 0, readyAt: 30 * HOUR, promisedAt: 28 * HOUR },
     ...over,

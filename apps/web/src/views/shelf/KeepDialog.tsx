@@ -16,16 +16,19 @@ const whole = (text: string) => (/^\d{1,6}$/.test(text.trim()) ? Number(text) : 
 
 interface Drafted {
   price: string;
+  cost: string;
   level: string;
   counts: string[];
 }
 
 /** What is there of a part, as it was typed. */
-function keptOf({ stock }: PartView, { price, level, counts }: Drafted): Read<KeepPart> {
+function keptOf({ stock }: PartView, { price, cost, level, counts }: Drafted): Read<KeepPart> {
   const problems: FieldProblem[] = [];
   const wrong = (field: string, sentence: string) => void problems.push({ field, sentence });
   const amount = minorOf(price) ?? null;
   if (amount === null) wrong('price', 'An amount such as 39.00');
+  const costs = minorOf(cost);
+  if (costs === undefined) wrong('cost', 'An amount such as 24.00, or nothing where nobody knows');
   const reorderLevel = level.trim() === '' ? null : whole(level);
   if (level.trim() !== '' && reorderLevel === null) wrong('reorderLevel', 'A whole number');
   const counted = stock.map(({ id }, index) => {
@@ -34,15 +37,16 @@ function keptOf({ stock }: PartView, { price, level, counts }: Drafted): Read<Ke
     return { id, quantity: quantity ?? 0 };
   });
   if (amount === null || problems.length > 0) return { ok: false, problems };
-  return { ok: true, body: { price: amount, reorderLevel, counted } };
+  return { ok: true, body: { price: amount, cost: costs ?? null, reorderLevel, counted } };
 }
 
-/** What is really on the shelf, what it costs, and when it is to be ordered again. */
+/** What is really on the shelf, what it costs and is sold for, and when it is to be ordered again. */
 export function KeepDialog({ part, close }: { part: PartView; close: () => void }) {
   const [keep, { isLoading, error }] = useKeepPartMutation();
   const form = useShapedForm({
     begin: {
       price: fieldAmount(part.price),
+      cost: part.cost === null ? '' : fieldAmount(part.cost),
       level: part.reorderLevel === null ? '' : String(part.reorderLevel),
       counts: part.stock.map((piece) => String(piece.quantity)),
     } as Drafted,
@@ -62,6 +66,7 @@ export function KeepDialog({ part, close }: { part: PartView; close: () => void 
       </DialogTitle>
       <DialogContent sx={{ display: 'grid', gap: 2 }}>
         <Field form={form} name="price" label="Price, before tax" sx={{ mt: 1 }} />
+        <Field form={form} name="cost" label="It costs us, before tax (empty: not known)" />
         <Field form={form} name="level" label="Order again below (empty: not kept in stock)" />
         {part.stock.length === 0 && <Empty>Nothing of it is on the shelf.</Empty>}
         {part.stock.map((piece, index) => (

@@ -10,6 +10,8 @@ import { Returns } from '../../features/lessons/Returns';
 import { Empty } from '../../ui';
 import { isLow } from './part-columns';
 
+const costsUs = ({ cost }: PartView) => (cost === null ? 'what it costs us is not noted' : `costs us ${money(cost)}`);
+
 /** One part with its pieces: which, where, and for which job they are kept. */
 export function PartDialog({ part, close }: { part: PartView; close: () => void }) {
   const { onShelf, reserved, reorderLevel } = part;
@@ -20,7 +22,7 @@ export function PartDialog({ part, close }: { part: PartView; close: () => void 
       </DialogTitle>
       <DialogContent>
         <p className="sub">
-          {[part.kind, describePart(part), `${money(part.price)} before tax`].filter(Boolean).join(', ')}
+          {[part.kind, describePart(part), `${money(part.price)} before tax`, costsUs(part)].filter(Boolean).join(', ')}
         </p>
         <p>
           {onShelf} on the shelf, {reserved} of them reserved

@@ -7,6 +7,7 @@ import TextField from '@mui/material/TextField';
 import { useState, type KeyboardEvent } from 'react';
 import type { PurchaseView } from '@udrel/contract/types';
 import { useReceivePurchaseMutation } from '../../api/after';
+import { minorOf } from '../../format/units';
 import { OutcomeMark, TroubleNote } from '../../ui';
 import { SERIAL_SLOTS } from '../../ui/SerialField';
 import { NOTHING, scanned } from './scanned';
@@ -17,6 +18,7 @@ export function ArrivedDialog({ purchase, close }: { purchase: PurchaseView; clo
   const [came, setCame] = useState(NOTHING);
   const [text, setText] = useState('');
   const [place, setPlace] = useState('');
+  const [costs, setCosts] = useState<Readonly<Record<string, string>>>({});
   const [told, setTold] = useState<{ told: string; wrong: boolean } | null>(null);
   const [receive, { error, isLoading }] = useReceivePurchaseMutation();
   const { lines, supplier, number } = purchase;
@@ -31,8 +33,10 @@ export function ArrivedDialog({ purchase, close }: { purchase: PurchaseView; clo
   };
   const taken = lines.flatMap(({ partId }) => {
     const [count, serials] = [came.counts[partId] ?? 0, [...(came.serials[partId] ?? [])]];
-    return count > 0 || serials.length > 0 ? [{ partId, count, serials }] : [];
+    const each = minorOf(costs[partId] ?? '');
+    return count > 0 || serials.length > 0 ? [{ partId, count, serials, ...(typeof each === 'number' ? { each } : {}) }] : [];
   });
+  const unread = lines.filter(({ partId }) => minorOf(costs[partId] ?? '') === undefined);
   const save = async () => {
     if ('data' in (await receive({ id: purchase.id, body: { lines: taken, place } }))) close();
   };
@@ -71,6 +75,7 @@ export function ArrivedDialog({ purchase, close }: { purchase: PurchaseView; clo
               <th>Part</th>
               <th className={styles.figure}>To come</th>
               <th>Came</th>
+              <th className={styles.figure}>Costs us each, by the note</th>
             </tr>
           </thead>
           <tbody>
@@ -109,16 +114,35 @@ export function ArrivedDialog({ purchase, close }: { purchase: PurchaseView; clo
                     />
                   )}
                 </td>
+                <td className={styles.figure}>
+                  <input
+                    inputMode="decimal"
+                    size={8}
+                    aria-label={`What one of ${name} costs us, before tax`}
+                    aria-invalid={unread.some((one) => one.partId === partId)}
+                    value={costs[partId] ?? ''}
+                    onChange={({ target }) => setCosts({ ...costs, [partId]: target.value })}
+                  />
+                </td>
               </tr>
             ))}
           </tbody>
         </table>
         <p className="sub">Jobs that wait have theirs first, those promised first; what is over lies on the shelf.</p>
+        {unread.map(({ partId, name }) => (
+          <p key={partId} role="alert" className="danger">
+            What one of {name} costs: an amount such as 24.00, or nothing.
+          </p>
+        ))}
         <TroubleNote error={error} />
       </DialogContent>
       <DialogActions>
         <Button onClick={close}>Leave it</Button>
-        <Button variant="contained" disabled={isLoading || taken.length === 0} onClick={() => void save()}>
+        <Button
+          variant="contained"
+          disabled={isLoading || taken.length === 0 || unread.length > 0}
+          onClick={() => void save()}
+        >
           Take it in
         </Button>
       </DialogActions>

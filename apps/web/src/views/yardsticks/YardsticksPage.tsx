@@ -152,6 +152,7 @@ function Table({ title, first, rows }: { title: string; first: string; rows: rea
               'Faster',
               'Net',
               'of it work',
+              'Margin',
             ].map((name) => (
               <th key={name} className={styles.figure}>
                 {name}
@@ -182,6 +183,10 @@ function Table({ title, first, rows }: { title: string; first: string; rows: rea
               </td>
               <td className={styles.figure}>{money(row.revenue)}</td>
               <td className={styles.figure}>{money(row.work)}</td>
+              <td className={styles.figure}>
+                {row.costed === 0 ? '–' : money(row.margin)}
+                <small className="sub">{row.costed < row.jobs ? `of ${row.costed} jobs` : ''}</small>
+              </td>
             </tr>
           ))}
         </tbody>
@@ -190,7 +195,11 @@ function Table({ title, first, rows }: { title: string; first: string; rows: rea
   );
 }
 
-function Besides({ view: { ranges, berths, failures, noStarts, returns, returnedParts } }: { view: YardsticksView }) {
+function Besides({
+  view: { ranges, berths, failures, helped, noStarts, returns, returnedParts },
+}: {
+  view: YardsticksView;
+}) {
   return (
     <div className={styles.besides}>
       <Short title="Estimates that held" aside="runs within the range told before; 80 in 100 is honest">
@@ -202,8 +211,14 @@ function Besides({ view: { ranges, berths, failures, noStarts, returns, returned
             [berth === 0 ? 'not at a berth' : `berth ${berth}`, `${hours} h, ${runs} runs`] as const,
         )}
       </Short>
-      <Short title="Runs that did not end well" aside="">
-        {failures.map(({ run, outcome, count }) => [`${runKind({ kind: run })}: ${outcome}`, String(count)] as const)}
+      <Short title="Runs that did not end well" aside="and what their berth saw">
+        {failures.map(
+          ({ run, outcome, sign, count }) =>
+            [`${runKind({ kind: run })}: ${[outcome, sign].filter(Boolean).join(', ')}`, String(count)] as const,
+        )}
+      </Short>
+      <Short title="What was changed after a failure" aside="how often the next attempt ended well">
+        {helped.map(({ changed, tried, helped: well }) => [changed, `${well} of ${tried}`] as const)}
       </Short>
       <Short title="Why devices did not start" aside="what was found">
         {noStarts.map(({ cause, count }) => [cause, String(count)] as const)}

@@ -1,4 +1,4 @@
-import { day, list, moment, object, text, uuid, whole, type Infer } from '../shape';
+import { day, list, moment, object, optional, text, uuid, whole, type Infer } from '../shape';
 
 const supplier = text(80);
 
@@ -12,7 +12,17 @@ export type PlacePurchase = Infer<typeof placePurchase>;
 
 /** What came of it: pieces by serial, or by count, and where they lie. */
 export const receivePurchase = object({
-  lines: list(object({ partId: uuid, count: whole(0, 1000), serials: list(text(60, 3), 200) }), 100, 1),
+  lines: list(
+    object({
+      partId: uuid,
+      count: whole(0, 1000),
+      serials: list(text(60, 3), 200),
+      /** What a piece costs by the note, before tax. */
+      each: optional(whole(0, 100_000_000)),
+    }),
+    100,
+    1,
+  ),
   place: text(20, 0),
 });
 export type ReceivePurchase = Infer<typeof receivePurchase>;
