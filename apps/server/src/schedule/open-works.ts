@@ -1,4 +1,13 @@
-import { workOf, workOfWish, type Bench, type Resource, type Spread, type Work, ABILITIES } from '@udrel/core/schedule';
+import {
+  ABILITIES,
+  paceOf,
+  workOf,
+  workOfWish,
+  type Bench,
+  type Pace,
+  type Resource,
+  type Work,
+} from '@udrel/core/schedule';
 import type { EntityManager } from 'typeorm';
 import { finishedRuns } from '../copying/finished-runs';
 import { openVisits } from '../visits/visits';
@@ -8,10 +17,8 @@ import { calendarFrom, readHours, type Calendar } from '../shop/hours';
 import { readShop } from '../staff/people';
 import { atTheBench, viewPeople } from './people';
 
-/** How long a copy takes of which nothing is planned, minutes, where the shop has copied nothing yet (rule of thumb: half a disk). */
-const TYPICAL: Spread = { low: 35, middle: 90, high: 240 };
-/** Copies of the shop's own from which that is told instead. */
-const ENOUGH = 8;
+/** Latest closed jobs by which the pace of hands is told. */
+const LATEST = 1000;
 
 /** Everything that is open as work, and what there is to do it with. */
 export interface OpenWorks {
@@ -23,7 +30,7 @@ export interface OpenWorks {
   /** Who is at the bench. */
   people: { id: string; name: string }[];
   calendar: Calendar;
-  typical: Spread;
+  pace: Pace;
   /** Abilities that not everybody at the bench has. */
   lacking: (typeof ABILITIES)[number][];
   /** Whose a piece of work is, as it is told. */
@@ -38,7 +45,7 @@ export async function openWorks(manager: EntityManager, now: Date): Promise<Open
   const calendar = calendarFrom(await readHours(manager), now, formats);
   const people = atTheBench(await viewPeople(manager), calendar);
   const { berths, has } = await equipment(manager);
-  const typical = typicalCopy(await finishedRuns(manager));
+  const pace = await ownPace(manager);
   const lacking = ABILITIES.filter((ability) => people.some(({ abilities }) => !abilities.includes(ability)));
   const at = now.getTime();
   const works = [
@@ -49,7 +56,7 @@ export async function openWorks(manager: EntityManager, now: Date): Promise<Open
           ...{ promisedAt: promisedAt?.getTime() ?? null, agreedAt: agreedAt?.getTime() ?? null },
         },
         at,
-        typical,
+        pace,
         lacking,
       ),
     ),
@@ -57,7 +64,7 @@ export async function openWorks(manager: EntityManager, now: Date): Promise<Open
       ...workOfWish(
         wishes.map((kind) => ({ kind, least: 0 })),
         at,
-        typical,
+        pace,
         lacking,
       ),
       ...{ tag, from: Math.max(at, from.getTime()), promisedAt: promisedAt?.getTime() ?? null },
@@ -67,7 +74,7 @@ export async function openWorks(manager: EntityManager, now: Date): Promise<Open
   return {
     // What only waits for its customer is no work.
     works: works.filter(({ pieces }) => pieces.length > 0),
-    ...{ jobs, open, calendar, typical, lacking, people },
+    ...{ jobs, open, calendar, pace, lacking, people },
     bench: { now: at, open: calendar.open, people, berths, has },
     customerOf: (tag) => customers.get(tag) ?? '',
   };
@@ -91,11 +98,15 @@ async function equipment(manager: EntityManager): Promise<Pick<Bench, 'berths' |
   return { berths: found.flatMap(({ kind, count }) => (kind === 'berth' ? [count] : [])), has };
 }
 
-/** How long the shop's own copies took, of which there are enough; else what is usual. */
-function typicalCopy(finished: readonly { kind: string; took: number }[]): Spread {
-  const took = finished.flatMap(({ kind, took: seconds }) => (kind === 'copy' ? [seconds / 60] : []));
-  if (took.length < ENOUGH) return TYPICAL;
-  const sorted = took.sort((one, other) => one - other);
-  const at = (share: number) => sorted[Math.round(share * (sorted.length - 1))] ?? TYPICAL.middle;
-  return { low: at(0.1), middle: at(0.5), high: at(0.9) };
+/** The pace of the shop's own latest work. */
+async function ownPace(manager: EntityManager): Promise<Pace> {
+  const finished = await finishedRuns(manager);
+  const timed = await rows<{ hands: number }>(
+    manager,
+    `select hands from (select hands from job_measure order by month desc limit ${LATEST}) one where hands is not null`,
+  );
+  return paceOf(
+    finished.flatMap(({ kind, took }) => (kind === 'copy' ? [took / 60] : [])),
+    timed.map(({ hands }) => hands),
+  );
 }

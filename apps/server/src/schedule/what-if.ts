@@ -11,10 +11,10 @@ export async function viewWhatIf(
   { manager, now }: Pick<CommandContext, 'manager' | 'now'>,
   { wishes, promisedAt }: WhatIfQuery,
 ): Promise<WhatIfView> {
-  const { works, jobs, bench, typical, lacking, customerOf } = await openWorks(manager, now);
+  const { works, jobs, bench, pace, lacking, customerOf } = await openWorks(manager, now);
   const asked = wishes.split(',').map((kind) => ({ kind: kind as WishKind, least: 0 }));
   const more = {
-    ...workOfWish(asked, now.getTime(), typical, lacking),
+    ...workOfWish(asked, now.getTime(), pace, lacking),
     ...{ tag: 'new', promisedAt: promisedAt ? Date.parse(promisedAt) : null },
   };
   const { ready, promise, slips } = await oneMore(works, bench, more);

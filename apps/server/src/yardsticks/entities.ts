@@ -26,6 +26,7 @@ export const JobMeasureEntity = new EntitySchema<JobMeasureRow>({
     revenue: integer(),
     work: integer(),
     cost: integer({ nullable: true }),
+    hands: integer({ nullable: true }),
     returned: flag(),
     ended: flag(),
   },

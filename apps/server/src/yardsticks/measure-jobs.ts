@@ -1,10 +1,22 @@
-import { measureOf } from '@udrel/core/yardsticks';
+import type { JobEvent } from '@udrel/contract/events';
+import { measureOf, type Stamp } from '@udrel/core/yardsticks';
 import type { EntityManager } from 'typeorm';
 import { readJobs, type JobRecord } from '../jobs/job-record';
 import { rows } from '../platform/database/database';
 import { insertRows } from '../platform/database/insert';
 import { shopDay } from '../shop/calendar';
 import { readShop } from '../staff/people';
+import { stepOf } from './step-of-event';
+
+/** Who stamped what of a job when, in its order. */
+async function stampsOf(manager: EntityManager, jobId: string): Promise<Stamp[]> {
+  const events = await rows<JobEvent & { by: string; at: Date }>(
+    manager,
+    'select kind, data, by, at from event where job_id = $1 order by seq',
+    [jobId],
+  );
+  return events.map((event) => ({ step: stepOf(event), by: event.by, at: event.at.getTime() }));
+}
 
 /** What the pieces that are reserved for a job cost the shop; null where nobody noted that of one of them. */
 export async function costOfReserved(manager: EntityManager, jobId: string): Promise<number | null> {
@@ -32,6 +44,11 @@ export async function measureJob(
     promisedAt: job.promisedAt?.getTime() ?? null,
     trials: job.trials,
     cost,
+    stamps: await stampsOf(manager, job.id),
+    ran: job.runs.map(({ beganAt, endedAt }) => ({
+      from: Date.parse(beganAt),
+      until: endedAt === null ? closedAt.getTime() : Date.parse(endedAt),
+    })),
   });
   const month = Number(shopDay(closedAt, formats).slice(0, 7).replace('-', ''));
   await insertRows(manager, 'job_measure', [{ jobId: job.id, modelId: job.modelId, month, ...measure }]);

@@ -55,15 +55,19 @@ const SUMS = `
          count(*) filter (where ended)::int as ended
     from job_measure ${WHERE} group by ${SETS}`;
 
+/** What medians are told of. */
+const MIDDLED = ['turnaround', 'late', 'speed_up', 'hands'] as const;
+type Middled = (typeof MIDDLED)[number];
+
 /** How often each value of a column comes: the middle of it is found from that, without sorting each job. */
-const valuesOf = (column: 'turnaround' | 'late' | 'speed_up') => `
+const valuesOf = (column: Middled) => `
   select month, kind, value, sum(times)::int as times
     from (select month, kind, ${column} as value, count(*) as times from job_measure ${WHERE}
-             and ${column} is not null ${column === 'speed_up' ? '' : 'and not ended'} group by 1, 2, 3) one
+             and ${column} is not null ${column === 'turnaround' || column === 'late' ? 'and not ended' : ''} group by 1, 2, 3) one
    group by grouping sets ((month, value), (kind, value), (value))`;
 
 /** What goes through every job that was closed: months from and until, one kind and one model or null. */
-export const OVER_ALL_JOBS: readonly string[] = [SUMS, ...(['turnaround', 'late', 'speed_up'] as const).map(valuesOf)];
+export const OVER_ALL_JOBS: readonly string[] = [SUMS, ...MIDDLED.map(valuesOf)];
 
 /** The shop's own figures, by month and by kind of job. */
 export async function viewYardsticks(
@@ -80,10 +84,11 @@ export async function viewYardsticks(
   };
   const values = [within.from, within.until, within.kind, within.model];
   const sums = await rows<Sums>(manager, SUMS, values);
-  const [turnaround, late, speedUp] = [
+  const [turnaround, late, speedUp, hands] = [
     await countedBy(manager, 'turnaround', values),
     await countedBy(manager, 'late', values),
     await countedBy(manager, 'speed_up', values),
+    await countedBy(manager, 'hands', values),
   ];
   const rowOf = (
     of: string,
@@ -94,6 +99,7 @@ export async function viewYardsticks(
     turnaround: counted(turnaround.get(key) ?? []),
     late: counted(late.get(key) ?? []),
     speedUp: counted(speedUp.get(key) ?? []),
+    hands: counted(hands.get(key) ?? []),
   });
   const tell = (one: Sums) => rowOf(one.month === null ? (one.kind ?? 'all') : monthOf(one.month), one, keyOf(one));
   const months = sums.filter(({ month }) => month !== null).map(tell);
@@ -128,7 +134,7 @@ function monthsBefore(month: string, count: number): string {
 
 async function countedBy(
   manager: EntityManager,
-  column: Parameters<typeof valuesOf>[0],
+  column: Middled,
   values: readonly unknown[],
 ): Promise<Map<string, [number, number][]>> {
   const found = await rows<Grouped & { value: number; times: number }>(manager, valuesOf(column), [...values]);
@@ -229,15 +235,28 @@ function returnedParts(manager: EntityManager, from: string, until: string): Pro
 /** Columns of the file of them. */
 export const YARDSTICK_COLUMNS = [
   ...['of', 'jobs', 'ended', 'turnaroundLow', 'turnaround', 'turnaroundHigh', 'lateLow', 'late', 'lateHigh', 'inTime'],
-  ...['starts', 'startedFirst', 'attempts', 'failed', 'speedUp', 'revenue', 'work', 'costed', 'margin', 'returned'],
+  ...[
+    'starts',
+    'startedFirst',
+    'attempts',
+    'failed',
+    'speedUp',
+    'hands',
+    'revenue',
+    'work',
+    'costed',
+    'margin',
+    'returned',
+  ],
 ] as const;
 
-/** The same as lines of a file: months, then kinds, then all of it; hours, multiples and amounts in minor units. */
+/** The same as lines of a file: months, then kinds, then all of it; hours, multiples, shares and amounts in minor units. */
 export function linesOf({ months, kinds, all }: YardsticksView): object[] {
-  return [...months, ...kinds, all].map(({ turnaround, late, speedUp, ...row }) => ({
+  return [...months, ...kinds, all].map(({ turnaround, late, speedUp, hands, ...row }) => ({
     ...row,
     ...{ turnaroundLow: turnaround.low, turnaround: turnaround.middle, turnaroundHigh: turnaround.high },
     ...{ lateLow: late.low, late: late.middle, lateHigh: late.high },
     speedUp: speedUp.middle === null ? null : speedUp.middle / 10,
+    hands: hands.middle === null ? null : hands.middle / 100,
   }));
 }

@@ -98,9 +98,11 @@ describe('the track record of a part', () => {
     expect(records[0]?.read).toBeGreaterThan(0);
     // Nobody noted what the drive costs: its margin is not told, rather than as if it had cost nothing.
     const measured = async () => {
-      const [{ cost }] = (await shop.database.query(
-        'select m.cost from job_measure m join job j on j.id = m.job_id order by j.closed_at desc, j.number desc limit 1',
-      )) as [{ cost: number | null }];
+      const [{ cost, hands }] = (await shop.database.query(
+        'select m.cost, m.hands from job_measure m join job j on j.id = m.job_id order by j.closed_at desc, j.number desc limit 1',
+      )) as [{ cost: number | null; hands: number | null }];
+      // All of it was stamped within a moment, by one person: that is what was timed.
+      expect(hands).toBe(0);
       return cost;
     };
     expect(await measured()).toBeNull();

@@ -15,6 +15,8 @@ export interface YardstickRow {
   inTime: number;
   /** Tenths of a multiple. */
   speedUp: Counted;
+  /** How long hands took, in hundredths of what was told. */
+  hands: Counted;
   /** Trial starts, and of these those that started at the first. */
   starts: number;
   startedFirst: number;

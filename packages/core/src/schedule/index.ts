@@ -5,6 +5,7 @@ export * from './night';
 export * from './order';
 export * from './overload';
 export * from './engine/simulate';
+export * from './pace';
 export * from './slips';
 export * from './told';
 export * from './engine/types';

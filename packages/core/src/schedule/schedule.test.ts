@@ -9,9 +9,11 @@ import {
   loads,
   nextOpen,
   openMinutes,
+  paceOf,
   promisable,
   simulate,
   tellHours,
+  USUAL_PACE,
   whatIf,
   worked,
   workOfWish,
@@ -235,12 +237,34 @@ describe('a forecast', () => {
 
 describe('a job that is not booked yet', () => {
   const typical = { low: 40, middle: 90, high: 200 };
+  const pace = { ...USUAL_PACE, copy: typical };
   it('has hands, a copy where one is wished for, and hands again', () => {
-    const copy = workOfWish([{ kind: 'new drive', least: bytesOfNominal(480) }], 0, typical);
+    const copy = workOfWish([{ kind: 'new drive', least: bytesOfNominal(480) }], 0, pace);
     expect(copy.pieces.map(({ kind }) => kind)).toEqual(['hands', 'alone', 'hands']);
     expect(copy.pieces[1]).toMatchObject({ run: 'copy', needs: ['berth'] });
     expect(copy.pieces[1]?.takes).toEqual(typical);
-    const fresh = workOfWish([{ kind: 'fresh installation', least: bytesOfNominal(480) }], 0, typical);
+    const fresh = workOfWish([{ kind: 'fresh installation', least: bytesOfNominal(480) }], 0, pace);
     expect(fresh.pieces.map(({ kind }) => kind)).toEqual(['hands']);
+  });
+});
+
+describe('the pace of the shop', () => {
+  it('is what is usual until the shop has enough work of its own', () => {
+    expect(paceOf([10, 20], [120])).toEqual(USUAL_PACE);
+    const { copy, hands } = paceOf(
+      Array.from({ length: 11 }, (_none, n) => 10 * n),
+      Array.from({ length: 41 }, (_none, n) => 100 + n),
+    );
+    expect(copy).toEqual({ low: 10, middle: 50, high: 90 });
+    expect(hands).toEqual({ low: 1.04, middle: 1.2, high: 1.36 });
+  });
+
+  it('believes nobody who stamps all at the end, and keeps its order (property)', () => {
+    fc.assert(
+      fc.property(fc.array(fc.nat(2000), { minLength: 30, maxLength: 60 }), (taken) => {
+        const { low, middle, high } = paceOf([], taken).hands;
+        expect(0.5 <= low && low <= middle && middle <= high && high <= 2.5).toBe(true);
+      }),
+    );
   });
 });

@@ -11,13 +11,8 @@ import {
   type Step,
   type Wish,
 } from '../steps';
+import type { Pace } from './pace';
 import type { Ability, Piece, Resource, Spread, Work } from './engine/types';
-
-/**
- * Hands take what their step says; how far off that is nobody has measured yet: 80 % are taken to lie between these shares of it
- * (rule of thumb).
- */
-const HANDS: readonly [low: number, high: number] = [0.8, 1.5];
 
 export interface Scheduled {
   tag: string;
@@ -36,23 +31,23 @@ export type Lacking = readonly Ability[];
  * What is left of a job until it can be fetched: its hands in their order, and between them what runs by itself. What is done with
  * the customer there is none of it.
  *
- * @param typical how long a copy takes of which nothing is planned yet, minutes
+ * @param pace how long copies take of which nothing is planned yet, and hands against what is told
  * @param lacking abilities that not everybody at the bench has: hands are told apart by these alone
  */
 export function workOf(
   { tag, promisedAt, by, agreedAt, snapshot }: Scheduled,
   now: number,
-  typical: Spread,
+  pace: Pace,
   lacking: Lacking = [],
 ): Work {
   const { steps } = procedureOf(snapshot);
   const done = new Set(steps.flatMap(({ id, state }) => (state === 'done' ? [id] : [])));
-  const runs = runsOf(snapshot, done, typical);
+  const runs = runsOf(snapshot, done, pace.copy);
   const pieces: Piece[] = runs.now ? [runs.now] : [];
   let open: Step[] = [];
   let asked: Ability | null = null;
   const handsDone = () => {
-    if (open.length > 0) pieces.push(handsOf(open, asked));
+    if (open.length > 0) pieces.push(handsOf(open, asked, pace.hands));
     open = [];
     asked = null;
   };
@@ -80,11 +75,11 @@ export function workOf(
   return { tag, promisedAt, from: Math.max(now, agreedAt ?? 0, ...due), asks, by, pieces };
 }
 
-function handsOf(steps: readonly Step[], asks: Ability | null): Piece {
+function handsOf(steps: readonly Step[], asks: Ability | null, { low, middle, high }: Spread): Piece {
   const minutes = steps.reduce((sum, step) => sum + step.minutes, 0);
   return {
     kind: 'hands',
-    takes: { low: minutes * HANDS[0], middle: minutes, high: minutes * HANDS[1] },
+    takes: { low: minutes * low, middle: minutes * middle, high: minutes * high },
     run: null,
     steps: steps.map(({ id, title, minutes: takes }) => ({ id, title, minutes: takes })),
     asks,
@@ -176,7 +171,7 @@ const NEW: Omit<JobSnapshot, 'wishes'> = {
 };
 
 /** What a job would be that is not booked yet. */
-export function workOfWish(wishes: Wish[], now: number, typical: Spread, lacking: Lacking = []): Work {
+export function workOfWish(wishes: Wish[], now: number, pace: Pace, lacking: Lacking = []): Work {
   const job = { tag: '', promisedAt: null, by: null, agreedAt: null, snapshot: { ...NEW, wishes } };
-  return { ...workOf(job, now, typical, lacking), asks: false };
+  return { ...workOf(job, now, pace, lacking), asks: false };
 }

@@ -1,5 +1,8 @@
 import { compareSets } from '../benchmarks';
-import { priceLines, type JobSnapshot } from '../steps';
+import { priceLines, procedureOf, type JobSnapshot } from '../steps';
+import { handsAgainst, type RanBetween, type Stamp } from './hands';
+
+export { handsAgainst, type RanBetween, type Stamp };
 
 /** What the shop measures itself by, of one job that is closed. Whole numbers, so that many can be counted together. */
 export interface JobMeasure {
@@ -21,6 +24,8 @@ export interface JobMeasure {
   work: number;
   /** What its parts cost the shop before tax; null where nobody noted that of one of them. */
   cost: number | null;
+  /** How long hands took, in hundredths of what its steps are told to take; null where too little was timed. */
+  hands: number | null;
   /** Whether it came back under the guarantee of an earlier job. */
   returned: boolean;
   /** Whether it ended without its work. */
@@ -37,6 +42,9 @@ interface Closed {
   trials: readonly { started: boolean }[];
   /** What the parts that left the shelf for it cost the shop; null where it is not known. */
   cost: number | null;
+  /** What was stamped, in its order, and what ran by itself. */
+  stamps: readonly Stamp[];
+  ran: readonly RanBetween[];
 }
 
 const HOUR = 3_600_000;
@@ -45,12 +53,13 @@ const MOST = 2200;
 const hours = (ms: number) => Math.max(-MOST, Math.min(MOST, Math.round(ms / HOUR)));
 
 /** Measures a job that is closed. */
-export function measureOf({ snapshot, bookedAt, readyAt, promisedAt, trials, cost }: Closed): JobMeasure {
+export function measureOf({ snapshot, bookedAt, readyAt, promisedAt, trials, cost, stamps, ran }: Closed): JobMeasure {
   const copies = snapshot.runs.filter(({ kind, outcome }) => kind === 'copy' && outcome !== 'running');
   const { before, after } = snapshot.facts;
   const multiple = compareSets(before?.set ?? null, after?.set ?? null).rows.find(
     ({ key }) => key === 'startUp',
   )?.multiple;
+  const told = new Map(procedureOf(snapshot).steps.map(({ id, minutes }) => [id, minutes]));
   const lines = priceLines(snapshot);
   const sum = (kinds: readonly string[]) =>
     lines.reduce((total, { kind, amount }) => total + (kinds.includes(kind) ? amount : 0), 0);
@@ -68,6 +77,7 @@ export function measureOf({ snapshot, bookedAt, readyAt, promisedAt, trials, cos
     revenue: sum(['part', 'work', 'fee']),
     work: sum(['work', 'fee']),
     cost,
+    hands: handsAgainst(stamps, ran, told),
     returned: snapshot.facts['guarantee return'] !== undefined,
     ended: snapshot.end !== null,
   };

@@ -21,6 +21,8 @@ const closed = (over: Partial<Parameters<typeof measureOf>[0]> = {}) =>
       }),
       trials: [{ started: false }],
       cost: 4000,
+      stamps: [],
+      ran: [],
     },
     ...{ bookedAt: 0, readyAt: 30 * HOUR, promisedAt: 28 * HOUR },
     ...over,

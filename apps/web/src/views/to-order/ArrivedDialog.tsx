@@ -34,7 +34,9 @@ export function ArrivedDialog({ purchase, close }: { purchase: PurchaseView; clo
   const taken = lines.flatMap(({ partId }) => {
     const [count, serials] = [came.counts[partId] ?? 0, [...(came.serials[partId] ?? [])]];
     const each = minorOf(costs[partId] ?? '');
-    return count > 0 || serials.length > 0 ? [{ partId, count, serials, ...(typeof each === 'number' ? { each } : {}) }] : [];
+    return count > 0 || serials.length > 0
+      ? [{ partId, count, serials, ...(typeof each === 'number' ? { each } : {}) }]
+      : [];
   });
   const unread = lines.filter(({ partId }) => minorOf(costs[partId] ?? '') === undefined);
   const save = async () => {

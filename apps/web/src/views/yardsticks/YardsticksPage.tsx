@@ -93,6 +93,7 @@ function Figures({ view }: { view: YardsticksView }) {
   );
 }
 
+const percent = (of: number, all: number) => (all === 0 ? '–' : `${Math.round((100 * of) / all)} %`);
 const share = (of: number, all: number) => (all === 0 ? '–' : `${Math.round((100 * of) / all)} in 100`);
 
 function Summary({ all }: { all: YardstickRow }) {
@@ -110,6 +111,7 @@ function Summary({ all }: { all: YardstickRow }) {
       all.speedUp.middle === null ? '–' : `× ${figure(all.speedUp.middle / 10)}`,
       `middle of ${all.speedUp.count} that can be compared`,
     ],
+    ['Hands', timesTold(all.hands), `what was told, middle of ${all.hands.count} jobs timed`],
     ['Came back', share(all.returned, all.jobs), `under guarantee, of ${all.jobs} jobs`],
   ] as const;
   return (
@@ -126,6 +128,9 @@ function Summary({ all }: { all: YardstickRow }) {
     </dl>
   );
 }
+
+/** "1.2 ×": how long hands took against what was told. */
+const timesTold = ({ middle }: Counted) => (middle === null ? '–' : `${figure(middle / 100)} ×`);
 
 /** Hours up to two days, then days. */
 function hoursTold(hours: number | null): string {
@@ -150,6 +155,7 @@ function Table({ title, first, rows }: { title: string; first: string; rows: rea
               'Started at once',
               'Failed copies',
               'Faster',
+              'Hands',
               'Net',
               'of it work',
               'Margin',
@@ -173,13 +179,17 @@ function Table({ title, first, rows }: { title: string; first: string; rows: rea
                 {hoursTold(row.late.middle)}
                 <small className="sub">{row.late.count > 0 ? between(row.late) : ''}</small>
               </td>
-              <td className={styles.figure}>{share(row.inTime, row.late.count)}</td>
-              <td className={styles.figure}>{share(row.startedFirst, row.starts)}</td>
+              <td className={styles.figure}>{percent(row.inTime, row.late.count)}</td>
+              <td className={styles.figure}>{percent(row.startedFirst, row.starts)}</td>
               <td className={styles.figure}>
                 {row.failed} of {row.attempts}
               </td>
               <td className={styles.figure}>
                 {row.speedUp.middle === null ? '–' : `× ${figure(row.speedUp.middle / 10)}`}
+              </td>
+              <td className={styles.figure} title="from one stamp to the next, of what the steps are told to take">
+                {timesTold(row.hands)}
+                <small className="sub">{row.hands.count > 0 ? `of ${row.hands.count} jobs` : ''}</small>
               </td>
               <td className={styles.figure}>{money(row.revenue)}</td>
               <td className={styles.figure}>{money(row.work)}</td>
@@ -214,7 +224,10 @@ function Besides({
       <Short title="Runs that did not end well" aside="and what their berth saw">
         {failures.map(
           ({ run, outcome, sign, count }) =>
-            [`${runKind({ kind: run })}: ${[outcome, sign].filter(Boolean).join(', ')}`, String(count)] as const,
+            [
+              `${runKind({ kind: run })}: ${[outcome, sign === 'not counted' ? 'counted at no berth' : sign].filter(Boolean).join(', ')}`,
+              String(count),
+            ] as const,
         )}
       </Short>
       <Short title="What was changed after a failure" aside="how often the next attempt ended well">

@@ -23,7 +23,7 @@ import { NamesOfTheBench1796100000000 } from './names-of-the-bench';
 import { KeptFilters1797600000000 } from './day/kept-filters';
 import { Diary1797800000000 } from './day/diary';
 import { Purchases1797900000000 } from './day/purchases';
-import { Costs1798200000000 } from './day/costs';
+import { Measures1798200000000 } from './day/measures';
 import { Equipment1798100000000 } from './day/equipment';
 import { Yardsticks1798000000000 } from './day/yardsticks';
 import { FormatsTold1797700000000 } from './day/formats-told';
@@ -66,5 +66,5 @@ export const migrations = [
   Purchases1797900000000,
   Yardsticks1798000000000,
   Equipment1798100000000,
-  Costs1798200000000,
+  Measures1798200000000,
 ];
