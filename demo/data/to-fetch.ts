@@ -23,7 +23,7 @@ const WORK = {
 
 /**
  * What waits for its customer: a device since yesterday, one for which nobody came after two reminders, a quote that they were sent; and one
- * that came back under guarantee, whose drive is claimed of its supplier.
+ * that came back under guarantee, whose drive is claimed of its supplier. And one whose copy can be begun with one press.
  */
 export const toFetch: DemoJob[] = [
   {
@@ -81,5 +81,18 @@ export const toFetch: DemoJob[] = [
         note: 'not listed at two ports and in an enclosure',
       },
     ],
+  },
+  {
+    ...WORK,
+    customer: 'chandler',
+    serial: 'T15-4820-GO1',
+    complaint: 'The second till: slow since the update.',
+    left: [],
+    place: 'rack C4',
+    bookedHoursAgo: 7,
+    promisedInHours: 26,
+    reached: 'identified',
+    route: 'both at the bench',
+    old: disk('KD5-TF04-3313'),
   },
 ];

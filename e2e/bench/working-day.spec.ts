@@ -75,6 +75,35 @@ test('a Monday: who does what next, a visit that is moved once it is seen what t
   const berths = night.begin.flatMap(({ berth }) => berth ?? []);
   expect(new Set(berths).size).toBe(berths.length);
   await expect(sheet(page, 'In the morning')).toContainText('ends');
+
+  // What goes as planned is begun with one press, at the berth that stands there.
+  const goes = night.begin.find(({ now }) => now?.berth);
+  expect(goes?.now?.berth).toBe(goes?.berth);
+  await begin.getByRole('button', { name: `Copy of ${goes?.tag} has begun at berth ${goes?.berth}` }).click();
+  await expect(begin.getByRole('row', { name: new RegExp(goes?.tag ?? '-') })).toBeHidden();
+  await page.goto(`/jobs/${goes?.tag}/copy`);
+  await expect(sheet(page, /is running$/)).toContainText(`berth ${goes?.berth}`);
+});
+
+test('a copy goes through a lead that fell to USB 2 before: its record says so where it is chosen', async ({
+  page,
+}) => {
+  await enter(page, 'ilse', '/jobs/U-2405/match?page=for-the-copy');
+  await expect(page.getByText(/enclosure for NVMe cards/).first()).toBeVisible();
+  await page.goto('/jobs/U-2405/copy');
+  const through = page.getByRole('combobox', { name: 'Goes through' });
+  await expect(page.getByRole('button', { name: 'Lowtide enclosure for NVMe cards' })).toBeVisible();
+  await through.click();
+  await page.keyboard.type('L2', { delay: 90 });
+  await page.keyboard.press('Enter');
+  await expect(page.getByText(/^L2 .*fell to USB 2 in 2: better another one$/)).toBeVisible();
+  await page.getByRole('button', { name: 'L2', exact: true }).press('Backspace');
+  await through.click();
+  await page.keyboard.type('L7', { delay: 90 });
+  await page.keyboard.press('Enter');
+  await page.getByLabel('What was changed since the attempt that failed').fill('another lead');
+  await page.getByRole('button', { name: 'Copy has begun' }).click();
+  await expect(sheet(page, /is running$/)).toContainText('Lowtide boot stick 1, L7');
 });
 
 test('the end of a month: one order, a part that is late, a delivery that is scanned, days off, and the figures', async ({
@@ -140,7 +169,7 @@ test('the end of a month: one order, a part that is late, a delivery that is sca
   await expect(sheet(page, 'At the bench')).toContainText('Wren Tally, not at the bench');
 
   await page.goto('/yardsticks');
-  await expect(sheet(page, 'By kind of job').getByRole('row', { name: /^all of it/ })).toContainText('in 100');
+  await expect(sheet(page, 'By kind of job').getByRole('row', { name: /^all of it/ })).toContainText('of 13 jobs');
   await expect(page.getByRole('img', { name: /^Turnaround/ })).toBeVisible();
   const file = page.waitForEvent('download');
   await page.getByRole('link', { name: 'As CSV' }).click();

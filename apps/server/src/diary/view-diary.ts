@@ -110,7 +110,7 @@ function lanesOf(open: OpenWorks, whole: WholeSchedule, range: Span): DiaryLane[
   ];
 }
 
-const whatOf = ({ run, steps }: Piece) => run ?? steps.map(({ title }) => title).join('; ');
+const whatOf = ({ run, steps }: Piece) => run ?? (steps.map(({ title }) => title).join('; ') || 'cools down');
 
 /** What moving a job's or a visit's begin to a moment does to promises. */
 export async function viewMoved(manager: EntityManager, now: Date, { tag, at }: MovedQuery): Promise<MovedView> {

@@ -21,7 +21,8 @@ function runsNow(jobs: readonly OpenJob[]) {
 
 /** What to begin before closing, what goes on through the night, and what is over at the next opening. */
 export async function viewNight(manager: EntityManager, now: Date): Promise<NightView> {
-  const { works, jobs, bench, customerOf } = await openWorks(manager, now);
+  const { works, jobs, bench, customerOf, begin: atOnce } = await openWorks(manager, now);
+  const own = new Map(jobs.map((job) => [job.tag, job]));
   const devices = new Map(jobs.map(({ tag, model }) => [tag, `${model.maker} ${model.name}`]));
   // Who did not come yet brings no device that could run tonight.
   const here = works.filter(({ tag }) => devices.has(tag));
@@ -40,7 +41,13 @@ export async function viewNight(manager: EntityManager, now: Date): Promise<Nigh
     ...{ closesAt: moment(night.closesAt), opensAt: moment(night.opensAt) },
     ...{ there: night.there, taken: night.taken, idle: night.idle },
     begin: begin.map(({ needs, beginBy, ends, ...row }) =>
-      named({ ...row, needs: [...needs], beginBy: moment(beginBy), ends: rangeOf(ends) }),
+      named({
+        ...row,
+        ...{ version: own.get(row.tag)?.version ?? 0, now: atOnce.get(row.tag) ?? null },
+        needs: [...needs],
+        beginBy: moment(beginBy),
+        ends: rangeOf(ends),
+      }),
     ),
     goesOn: goesOn.map(({ ends, ...row }) => named({ ...row, ends: rangeOf(ends) })),
     not: not.map(named),

@@ -1,3 +1,4 @@
+import type { BeginNow } from '@udrel/contract/types';
 import {
   ABILITIES,
   paceOf,
@@ -15,6 +16,7 @@ import { readOpenJobs, type OpenJob } from '../jobs/job-record';
 import { rows } from '../platform/database/database';
 import { calendarFrom, readHours, type Calendar } from '../shop/hours';
 import { readShop } from '../staff/people';
+import { beginNow } from './begin-now';
 import { atTheBench, viewPeople } from './people';
 
 /** Latest closed jobs by which the pace of hands is told. */
@@ -33,6 +35,8 @@ export interface OpenWorks {
   pace: Pace;
   /** Abilities that not everybody at the bench has. */
   lacking: (typeof ABILITIES)[number][];
+  /** Copies that one press begins, by job. */
+  begin: ReadonlyMap<string, BeginNow>;
   /** Whose a piece of work is, as it is told. */
   customerOf: (tag: string) => string;
 }
@@ -48,11 +52,13 @@ export async function openWorks(manager: EntityManager, now: Date): Promise<Open
   const pace = await ownPace(manager);
   const lacking = ABILITIES.filter((ability) => people.some(({ abilities }) => !abilities.includes(ability)));
   const at = now.getTime();
+  const begin = beginNow(jobs, berths);
   const works = [
     ...jobs.map(({ tag, promisedAt, agreedAt, holding, snapshot }) =>
       workOf(
         {
           ...{ tag, snapshot, by: holding.claimed?.id ?? null },
+          ...berthOf(begin.get(tag)),
           ...{ promisedAt: promisedAt?.getTime() ?? null, agreedAt: agreedAt?.getTime() ?? null },
         },
         at,
@@ -74,11 +80,13 @@ export async function openWorks(manager: EntityManager, now: Date): Promise<Open
   return {
     // What only waits for its customer is no work.
     works: works.filter(({ pieces }) => pieces.length > 0),
-    ...{ jobs, open, calendar, pace, lacking, people },
+    ...{ jobs, open, calendar, pace, lacking, people, begin },
     bench: { now: at, open: calendar.open, people, berths, has },
     customerOf: (tag) => customers.get(tag) ?? '',
   };
 }
+
+const berthOf = (begin: BeginNow | undefined) => (begin?.berth ? { berth: begin.berth } : {});
 
 /** Numbers of the berths, and how many enclosures, docks, duplicators and sticks the shelf holds. */
 async function equipment(manager: EntityManager): Promise<Pick<Bench, 'berths' | 'has'>> {

@@ -38,16 +38,20 @@ export function forecastsOf({ works, customerOf }: OpenWorks, { forecast }: Whol
 }
 
 /** When hands go on with each job, what begins first first. */
-function handsOf({ jobs, works, bench }: OpenWorks, { placed }: WholeSchedule): PlannedHands[] {
-  const versions = new Map(jobs.map(({ tag, version }) => [tag, version]));
+function handsOf({ jobs, works, bench, begin }: OpenWorks, { placed }: WholeSchedule): PlannedHands[] {
+  const open = new Map(jobs.map((job) => [job.tag, job]));
+  const berths = new Map<string, number>();
+  for (const { tag, berth } of placed) if (berth !== null && !berths.has(tag)) berths.set(tag, berth);
   const byTag = new Map(works.map((work) => [work.tag, work]));
   const next = new Map<string, PlannedHands>();
   for (const { tag, kind, spans, by } of placed) {
-    const [work, version] = [byTag.get(tag), versions.get(tag)];
-    if (kind !== 'hands' || next.has(tag) || !work || version === undefined) continue;
+    const [work, job] = [byTag.get(tag), open.get(tag)];
+    if (kind !== 'hands' || next.has(tag) || !work || !job) continue;
+    const begins = begin.get(tag) ?? null;
     const must = beginBy(work, bench);
     next.set(tag, {
-      ...{ tag, version, by: by || null, beginBy: must === null ? null : moment(must) },
+      ...{ tag, version: job.version, by: by || null, beginBy: must === null ? null : moment(must) },
+      ...{ berth: begins?.berth ?? berths.get(tag) ?? null, begin: begins },
       begins: moment(spans[0]?.from ?? bench.now),
     });
   }

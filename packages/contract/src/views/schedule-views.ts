@@ -1,4 +1,6 @@
+import type { Piece } from '@udrel/core/equipment';
 import type { RunKind } from '@udrel/core/estimate';
+import type { TargetId } from '@udrel/core/layout';
 import type { RunWants } from '@udrel/core/progress';
 import type { NotTonight, Resource } from '@udrel/core/schedule';
 import type { WishKind } from '@udrel/core/steps';
@@ -44,6 +46,14 @@ export interface ForecastView extends MomentRange {
   asks: boolean;
 }
 
+/** The copy of a job that can be begun with one press: onto which drive, at which berth, through what. */
+export interface BeginNow {
+  onto: TargetId;
+  /** Null where it lies at none. */
+  berth: number | null;
+  through: Piece[];
+}
+
 /** When hands go on with a job, and whose. */
 export interface PlannedHands {
   tag: string;
@@ -53,6 +63,10 @@ export interface PlannedHands {
   begins: string;
   /** By id; null where nobody is at the bench. */
   by: string | null;
+  /** Number of the berth at which its drives lie or will; null where they lie at none. */
+  berth: number | null;
+  /** What one press records; null where more is to be seen or said. */
+  begin: BeginNow | null;
 }
 
 /** Hands that are planned in an opening and that there are, minutes. */
@@ -92,6 +106,9 @@ export interface NightView {
   there: number;
   taken: number;
   begin: (OfJob & {
+    version: number;
+    /** What one press records; null where more is to be seen or said. */
+    now: BeginNow | null;
     berth: number | null;
     needs: Resource[];
     hands: { what: string; minutes: number }[];

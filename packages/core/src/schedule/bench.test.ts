@@ -169,6 +169,38 @@ describe('before closing', () => {
     ]);
   });
 
+  it('counts hands of those who are able to: with nobody who opens devices but one, as much as that one has', () => {
+    const [opens, copies] = [person('p0'), person('p1', { abilities: ['copying'] })];
+    const opened = hands(40, { asks: 'opening devices' });
+    const works = ['A', 'B'].map((tag) => work(tag, [opened, alone(500), hands(5)]));
+    const late = evening({ people: [opens, copies], berths: berths(4) });
+    const night = beforeClosing(works, late);
+    expect(night.there).toBe(240);
+    expect(
+      beforeClosing([...works, work('C', [opened, alone(400)]), work('D', [opened, alone(300)])], late).not,
+    ).toEqual([{ tag: 'D', run: 'copy', why: 'no hands are left' }]);
+  });
+
+  it('leaves each at the berth that is settled for it; the others have what is left', () => {
+    const settled = { ...alone(60), berth: 1 };
+    const works = [
+      work('A', [hands(20), alone(500)]),
+      work('B', [hands(3), settled]),
+      work('C', [hands(5), alone(90)]),
+    ];
+    const night = beforeClosing(works, evening({ berths: berths(3) }));
+    expect(night.begin.map(({ tag, berth }) => [tag, berth])).toEqual([
+      ['B', 1],
+      ['C', 3],
+      ['A', 2],
+    ]);
+    const placed = simulate([work('D', [alone(60)]), work('B', [settled])], ['D', 'B'], bench({ berths: berths(2) }));
+    expect(placed.ready.size).toBe(2);
+    expect(
+      byTag(simulate([work('B', [{ ...settled, berth: 2 }])], ['B'], bench({ berths: berths(2) })), 'B')?.berth,
+    ).toBe(2);
+  });
+
   it('leaves berths alone that are busy until after closing, and says which stay empty', () => {
     const running = { ...alone(600), running: { berth: 1 } };
     const night = beforeClosing([work('A', [running])], evening());

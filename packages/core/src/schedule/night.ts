@@ -1,5 +1,6 @@
 import type { RunKind } from '../estimate';
 import { lastOpen, nextOpen, openMinutes } from './engine/hours';
+import { HandsLeft } from './engine/hands-left';
 import { Pools } from './engine/pools';
 import type { Bench, Piece, Resource, Span, Spread, Work } from './engine/types';
 
@@ -72,33 +73,38 @@ export function beforeClosing(works: readonly Work[], bench: Bench): Night {
     pools.hold(piece, ends.high);
     if (ends.high > closesAt) goesOn.push({ tag, run: piece.run ?? 'copy', berth: piece.running.berth, ends });
   }
-  const there = Math.round(bench.people.reduce((sum, one) => sum + openMinutes(one.there, bench.now, closesAt), 0));
+  const hands = new HandsLeft(bench.people, { from: bench.now, until: closesAt });
+  const there = hands.minutes;
   const not: NotTonight[] = [];
-  const chosen: { could: Could; berth: number | null }[] = [];
+  const chosen: Could[] = [];
+  const free = pools.freeBerths(closesAt);
   let taken = 0;
   for (const could of works.flatMap((work) => couldBegin(work, opensAt)).sort(pressing)) {
     const { work, run, minutes } = could;
+    const asks = could.hands.map(({ asks: ability, takes }) => ({ by: work.by, ability, minutes: takes.middle }));
     const why =
       work.from > closesAt
         ? 'a part is on its way'
         : work.asks
           ? 'the customer is asked'
-          : taken + minutes > there
-            ? 'no hands are left'
-            : pools.freeAt(run.needs) > closesAt
-              ? 'no berth or equipment is free'
-              : null;
+          : pools.freeAt(run.needs) > closesAt
+            ? 'no berth or equipment is free'
+            : hands.take(asks)
+              ? null
+              : 'no hands are left';
     if (why) {
       not.push({ tag: work.tag, run: run.run ?? 'copy', why });
       continue;
     }
-    chosen.push({ could, berth: pools.take(run.needs, Infinity) });
+    pools.take(run, Infinity);
+    chosen.push(could);
     taken += minutes;
   }
+  const at = berthsFor(chosen, free);
   return {
     ...{ closesAt, opensAt, there, taken: Math.round(taken), goesOn, not },
-    begin: listed(chosen, bench, closesAt),
-    idle: pools.freeBerths(closesAt),
+    begin: listed(chosen, at, bench, closesAt),
+    idle: free.filter((number) => ![...at.values()].includes(number)),
   };
 }
 
@@ -113,10 +119,10 @@ interface Could {
 
 /** What of a job could run tonight: its first run, and the hands before it; nothing where it runs already, or has no run. */
 function couldBegin(work: Work, opensAt: number): Could[] {
-  const at = work.pieces.findIndex(({ kind }) => kind === 'alone');
+  const at = work.pieces.findIndex(({ kind, run: runs }) => kind === 'alone' && runs !== null);
   const run = work.pieces[at];
   if (!run || run.running) return [];
-  const hands = work.pieces.slice(0, at);
+  const hands = work.pieces.slice(0, at).filter(({ kind }) => kind === 'hands');
   const rest = work.pieces.slice(at).reduce((sum, { takes }) => sum + takes.middle, 0);
   return [
     {
@@ -138,24 +144,39 @@ function pressing(one: Could, other: Could): number {
   );
 }
 
+/** The berth of each that wants one: what is settled stays, the others have what is left, the lowest number first. */
+function berthsFor(chosen: readonly Could[], free: readonly number[]): Map<Could, number> {
+  const wanting = chosen.filter(({ run }) => run.needs.includes('berth'));
+  const settled = wanting.filter(({ run: { berth } }) => berth !== undefined && free.includes(berth));
+  const at = new Map(settled.map((one) => [one, one.run.berth ?? 0]));
+  const left = free.filter((number) => ![...at.values()].includes(number));
+  for (const one of wanting) {
+    const number = at.has(one) ? undefined : left.shift();
+    if (number !== undefined) at.set(one, number);
+  }
+  return at;
+}
+
 /** In the order of the fewest hands, each with the moment by which it must be begun. */
 function listed(
-  chosen: readonly { could: Could; berth: number | null }[],
+  chosen: readonly Could[],
+  at: ReadonlyMap<Could, number>,
   { now, open, people }: Bench,
   closesAt: number,
 ): NightRun[] {
   const inOrder = [...chosen].sort(
-    (one, other) => one.could.minutes - other.could.minutes || (one.could.work.tag < other.could.work.tag ? -1 : 1),
+    (one, other) => one.minutes - other.minutes || (one.work.tag < other.work.tag ? -1 : 1),
   );
   const pace = Math.max(1, people.filter(({ there }) => openMinutes(there, now, closesAt) > 0).length);
-  let after = inOrder.reduce((sum, { could }) => sum + could.minutes, 0);
-  return inOrder.map(({ could: { work, run, hands, minutes }, berth }) => {
+  let after = inOrder.reduce((sum, { minutes }) => sum + minutes, 0);
+  return inOrder.map((could) => {
+    const { work, run, hands, minutes } = could;
     // Each alone is one person's work; together they are shared.
     const latest = Math.min(closesAt - (after / pace) * MINUTE, closesAt - minutes * MINUTE);
     const beginBy = Math.max(now, lastOpen(open, latest) ?? latest);
     after -= minutes;
     return {
-      ...{ tag: work.tag, run: run.run ?? 'copy', berth, needs: run.needs },
+      ...{ tag: work.tag, run: run.run ?? 'copy', berth: at.get(could) ?? null, needs: run.needs },
       hands: hands.flatMap(({ steps }) => steps.map(({ title, minutes: takes }) => ({ what: title, minutes: takes }))),
       beginBy,
       ends: endsFrom(beginBy + minutes * MINUTE, run.takes),

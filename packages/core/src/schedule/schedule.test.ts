@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { seededRandom } from '../chance';
 import { bytesOfNominal } from '../capacity';
+import { factsOf, job, keys, planBy } from '../steps/samples.test-data';
 import {
   bestOrder,
   drawn,
@@ -16,6 +17,7 @@ import {
   USUAL_PACE,
   whatIf,
   worked,
+  workOf,
   workOfWish,
 } from '.';
 import {
@@ -245,6 +247,28 @@ describe('a job that is not booked yet', () => {
     expect(copy.pieces[1]?.takes).toEqual(typical);
     const fresh = workOfWish([{ kind: 'fresh installation', least: bytesOfNominal(480) }], 0, pace);
     expect(fresh.pieces.map(({ kind }) => kind)).toEqual(['hands']);
+  });
+});
+
+describe('what was copied with the device running', () => {
+  const planned = (over: object) => {
+    const plan = { ...planBy('new drive in an enclosure'), startedFrom: 'a boot stick' as const, ...over };
+    const until = factsOf(keys.slice(0, keys.indexOf('new drive identified') + 1));
+    const snapshot = job({ facts: { ...until, plan } });
+    const { pieces } = workOf({ tag: 'U-1', promisedAt: null, by: null, agreedAt: null, snapshot }, 0, USUAL_PACE);
+    return pieces.map(({ kind, run, steps }) => (kind === 'hands' ? (steps[0]?.id ?? '') : (run ?? 'cools')));
+  };
+
+  it('cools down before it is opened; what was copied at the bench does not', () => {
+    const warm = planned({});
+    expect(warm.slice(warm.indexOf('copy'))).toEqual(['copy', 'end copy', 'cools', 'strip down']);
+    expect(planned({ startedFrom: null })).not.toContain('cools');
+  });
+
+  it('cools at night too: nobody has to set that going', () => {
+    const cools = { ...alone(15), run: null };
+    const { placed } = simulate([work('A', [hands(535), cools, hands(10)])], ['A'], bench());
+    expect(placed[1]?.spans).toEqual([{ from: 9 * HOUR + 535 * MINUTE, until: 9 * HOUR + 550 * MINUTE }]);
   });
 });
 

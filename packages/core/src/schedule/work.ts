@@ -21,6 +21,8 @@ export interface Scheduled {
   by: string | null;
   /** When work on it was agreed to begin; null where that is left to the shop. */
   agreedAt: number | null;
+  /** Number of the berth at which its copy is to lie, where that is settled. */
+  berth?: number;
   snapshot: JobSnapshot;
 }
 
@@ -35,7 +37,7 @@ export type Lacking = readonly Ability[];
  * @param lacking abilities that not everybody at the bench has: hands are told apart by these alone
  */
 export function workOf(
-  { tag, promisedAt, by, agreedAt, snapshot }: Scheduled,
+  { tag, promisedAt, by, agreedAt, berth, snapshot }: Scheduled,
   now: number,
   pace: Pace,
   lacking: Lacking = [],
@@ -44,6 +46,7 @@ export function workOf(
   const done = new Set(steps.flatMap(({ id, state }) => (state === 'done' ? [id] : [])));
   const runs = runsOf(snapshot, done, pace.copy);
   const pieces: Piece[] = runs.now ? [runs.now] : [];
+  const warms = runsWarm(snapshot);
   let open: Step[] = [];
   let asked: Ability | null = null;
   const handsDone = () => {
@@ -51,14 +54,21 @@ export function workOf(
     open = [];
     asked = null;
   };
+  let warm = false;
   for (const step of steps) {
     if (step.state === 'done' || isWithCustomer(step)) continue;
+    if (warm && isOpened(step.id)) {
+      handsDone();
+      pieces.push(COOLS);
+      warm = false;
+    }
     const own = runs.ahead.filter(({ after }) => after === step.id).map(({ piece }) => piece);
     // Somebody comes back to how a copy or a test ended; what is prepared runs once hands set it going.
     const runsFirst = step.id !== 'prepare' && own.length > 0;
     if (runsFirst) {
       handsDone();
       pieces.push(...own);
+      warm = warms;
     }
     const asks = abilityOf(step.id, lacking);
     if (open.length > 0 && asks !== null && asked !== null && asks !== asked) handsDone();
@@ -72,7 +82,8 @@ export function workOf(
   handsDone();
   const due = snapshot.ordered.map(({ dueAt }) => dueAt);
   const asks = steps.some(({ id, state }) => id === 'agree price' && state !== 'done');
-  return { tag, promisedAt, from: Math.max(now, agreedAt ?? 0, ...due), asks, by, pieces };
+  const settled = berth === undefined ? pieces : pieces.map((one) => (one.run === 'copy' ? { ...one, berth } : one));
+  return { tag, promisedAt, from: Math.max(now, agreedAt ?? 0, ...due), asks, by, pieces: settled };
 }
 
 function handsOf(steps: readonly Step[], asks: Ability | null, { low, middle, high }: Spread): Piece {
@@ -86,6 +97,20 @@ function handsOf(steps: readonly Step[], asks: Ability | null, { low, middle, hi
     needs: NOTHING,
     running: null,
   };
+}
+
+/** Warm parts cool before they are touched, minutes (rule of thumb: an NVMe card after a copy, a board that was running). */
+const COOLS: Piece = {
+  ...{ kind: 'alone', takes: { low: 5, middle: 10, high: 20 }, run: null, steps: [] },
+  ...{ asks: null, needs: [], running: null },
+};
+
+/** Whether hands go into the device at this step. */
+const isOpened = (id: StepId) => id === 'strip down' || id.startsWith('fit ');
+
+/** Whether a copy warms what is touched next: the device, where it runs meanwhile, or a card that is written to. */
+function runsWarm({ facts: { plan, 'new drive choice': choice } }: JobSnapshot): boolean {
+  return plan !== undefined && (plan.startedFrom !== null || choice?.link.kind === 'pcie');
 }
 
 function abilityOf(id: StepId, lacking: Lacking): Ability | null {

@@ -5,6 +5,7 @@ import { may } from '@udrel/contract/permissions';
 import type { HandsView, ScheduleView, StaffView } from '@udrel/contract/types';
 import { api, useSessionQuery } from '../../api/api';
 import { useScheduleQuery } from '../../api/after';
+import { Begun } from '../../features/job/Begun';
 import { clock, day } from '../../format/time';
 import { onShopClock } from '../../format/shop-formats';
 import { TroubleNote } from '../../ui';
@@ -41,27 +42,40 @@ function plannedOf(schedule: ScheduleView, staff: StaffView): Planned {
     jobs: new Map(schedule.jobs.map((one) => [one.tag, one])),
     Take: may(staff.role, 'work on a job') ? Take : null,
     chosen: (rows, whose) => {
-      const heads = new Map<string, string>();
-      if (whose !== 'me' && whose !== 'people') return { rows, heads };
+      const place = ({ tag }: HandsView) => hands.get(tag)?.berth ?? null;
       const whoseIs = ({ tag, holding }: HandsView) => holding.claimed?.id ?? hands.get(tag)?.by ?? '';
       const begins = ({ tag }: HandsView) => hands.get(tag)?.begins ?? '';
       const order = (one: HandsView, other: HandsView) => (begins(one) < begins(other) ? -1 : 1);
+      const heads = new Map<string, string>();
       if (whose === 'me') return { rows: rows.filter((row) => whoseIs(row) === staff.id).sort(order), heads };
+      if (whose === 'berths') {
+        const rank = (row: HandsView) => place(row) ?? Number.MAX_SAFE_INTEGER;
+        const grouped = [...rows].sort((one, other) => rank(one) - rank(other) || order(one, other));
+        return headed(grouped, (row) => (place(row) === null ? 'at no berth' : `berth ${place(row)}`));
+      }
+      if (whose !== 'people') return { rows, heads };
       const name = (row: HandsView) => row.holding.claimed?.name ?? names.get(whoseIs(row)) ?? 'nobody at the bench';
       const grouped = [...rows].sort((one, other) => name(one).localeCompare(name(other)) || order(one, other));
-      grouped.forEach((row, at) => {
-        const before = grouped[at - 1];
-        if (!before || name(before) !== name(row)) heads.set(row.tag, name(row));
-      });
-      return { rows: grouped, heads };
+      return headed(grouped, name);
     },
   };
+}
+
+/** Rows that stand together, each first one with what it is headed by. */
+function headed(rows: readonly HandsView[], head: (row: HandsView) => string) {
+  const heads = new Map<string, string>();
+  rows.forEach((row, at) => {
+    const before = rows[at - 1];
+    if (!before || head(before) !== head(row)) heads.set(row.tag, head(row));
+  });
+  return { rows, heads };
 }
 
 const CHOICES = [
   ['', 'for all'],
   ['me', 'for me'],
   ['people', 'by person'],
+  ['berths', 'by berth'],
 ] as const;
 
 /** Chooses of whose hands what is next is shown; the address keeps it. */
@@ -95,8 +109,12 @@ function When({ hands: { beginBy, presses }, now }: { hands: PlannedRow; now: nu
   );
 }
 
-/** Takes a job up, so that nobody else begins with it. */
-function Take({ hands: { tag, version } }: { hands: PlannedRow }) {
+/** Takes a job up, so that nobody else begins with it; a copy that goes as planned is begun. */
+function Take({ hands }: { hands: PlannedRow }) {
+  return hands.begin ? <Begun {...hands} begin={hands.begin} /> : <TakeUp hands={hands} />;
+}
+
+function TakeUp({ hands: { tag, version } }: { hands: PlannedRow }) {
   const [claim, { isLoading, error }] = api.endpoints.claim.useMutation();
   return (
     <>

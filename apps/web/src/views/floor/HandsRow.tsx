@@ -70,7 +70,9 @@ export function HandsRow(props: {
         </span>
       </span>
       <span className={styles.does}>
-        {planned?.Take && hands && !row.holding.claimed && minutes === 0 && <planned.Take hands={hands} />}
+        {planned?.Take && hands && (!row.holding.claimed || hands.begin) && minutes === 0 && (
+          <planned.Take hands={hands} />
+        )}
         <Button
           onClick={() => void navigate(`/jobs/${row.tag}/${stationPath(row.step.station)}`)}
           aria-label={`Open ${row.tag}: ${row.step.title}`}

@@ -41,13 +41,14 @@ export class Pools {
     return this.#numbers.filter((_number, unit) => (units[unit] ?? 0) <= at);
   }
 
-  /** Takes what is free first of each until a moment; answers the number of the berth. */
-  take(needs: readonly Resource[], until: number): number | null {
+  /** Takes what is free first of each until a moment, of berths the one that is settled where it is no later; answers its number. */
+  take({ needs, berth: settled }: Pick<Piece, 'needs' | 'berth'>, until: number): number | null {
     let berth: number | null = null;
     for (const resource of needs) {
       const units = this.#free.get(resource);
       if (!units) continue;
-      const unit = units.indexOf(least(units));
+      const own = resource === 'berth' && settled !== undefined ? this.#numbers.indexOf(settled) : -1;
+      const unit = own >= 0 && units[own] === least(units) ? own : units.indexOf(least(units));
       units[unit] = until;
       if (resource === 'berth') berth = this.#numbers[unit] ?? null;
     }
@@ -60,10 +61,7 @@ export class Pools {
     const units = this.#free.get('berth');
     const unit = number === null ? -1 : this.#numbers.indexOf(number);
     if (units && unit >= 0) units[unit] = Math.max(until, units[unit] ?? 0);
-    this.take(
-      needs.filter((resource) => resource !== 'berth'),
-      until,
-    );
+    this.take({ needs: needs.filter((resource) => resource !== 'berth') }, until);
     return number;
   }
 }

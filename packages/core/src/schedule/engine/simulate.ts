@@ -1,5 +1,6 @@
 import { nextOpen, worked, workedUntil } from './hours';
 import { chained, Lane, type Going } from './lane';
+import { ableTo } from './able';
 import { Pools } from './pools';
 import type { Bench, Person, Piece, Placed, Resource, Schedule, Work } from './types';
 
@@ -102,7 +103,7 @@ export class Simulation {
     const until = there ? workedUntil(there, at, minutes) : at + Math.round(minutes * MINUTE);
     let berth: number | null = null;
     if (there) this.#free[who] = nextOpen(there, until);
-    else berth = piece.running ? this.#pools.hold(piece, until) : this.#pools.take(piece.needs, until);
+    else berth = piece.running ? this.#pools.hold(piece, until) : this.#pools.take(piece, until);
     into.placed?.push({
       ...{ tag: one.tag, piece: one.index, kind: piece.kind, berth },
       spans: there ? worked(there, at, minutes) : [{ from: at, until }],
@@ -120,7 +121,9 @@ export class Simulation {
       one.lane.add(one);
       if (one.piece.kind === 'hands') this.#changed.hands = true;
       else this.#changed.runs = true;
-    } else this.#put({ one, at: nextOpen(this.#bench.open, from), who: -1 }, into);
+    }
+    // What runs is set going by somebody; what cools does so at night too.
+    else this.#put({ one, at: one.piece.run === null ? from : nextOpen(this.#bench.open, from), who: -1 }, into);
   }
 
   #laneOf(work: Work, piece: Piece): Lane | null {
@@ -133,11 +136,7 @@ export class Simulation {
   }
 
   #handsLane({ by }: Work, { asks }: Piece): Lane {
-    const people = this.#people;
-    // Whoever has it in hand goes on with it; where they are not at the bench, or nobody can do it, whoever is free.
-    const holder = people.findIndex(({ id }) => id === by);
-    const able = people.flatMap(({ abilities }, who) => (asks === null || abilities.includes(asks) ? [who] : []));
-    const who = holder >= 0 ? [holder] : able.length > 0 ? able : people.map((_person, at) => at);
+    const who = ableTo(this.#people, by, asks);
     const key = who.join();
     const found = this.#hands.get(key) ?? { lane: new Lane(), people: who };
     this.#hands.set(key, found);

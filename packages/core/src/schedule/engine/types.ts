@@ -26,7 +26,7 @@ export type Resource = (typeof RESOURCES)[number];
 export interface Piece {
   kind: 'hands' | 'alone';
   takes: Spread;
-  /** What runs; null for hands. */
+  /** What runs; null for hands, and for what only cools down. */
   run: RunKind | null;
   /** The steps of hands, by their titles; what runs has none. */
   steps: readonly { id: StepId; title: string; minutes: number }[];
@@ -34,6 +34,8 @@ export interface Piece {
   asks: Ability | null;
   /** What it takes while it runs, each as often as it needs it. */
   needs: readonly Resource[];
+  /** Number of the berth at which it is to lie, where that is settled and one is free. */
+  berth?: number;
   /** Set for what runs already: the number of its berth, null where it lies at none. */
   running: { berth: number | null } | null;
 }

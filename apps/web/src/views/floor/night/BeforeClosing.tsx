@@ -1,7 +1,10 @@
+import { may } from '@udrel/contract/permissions';
 import type { NightView } from '@udrel/contract/types';
 import type { RunKind } from '@udrel/core/estimate';
 import { WANTS_WORDS } from '@udrel/core/progress';
+import { useSessionQuery } from '../../../api/api';
 import { useNightQuery } from '../../../api/after';
+import { Begun } from '../../../features/job/Begun';
 import { duration, moment } from '../../../format/time';
 import { runKind } from '../../../format/runs';
 import { Empty, Loaded, OutcomeMark, Sheet, Tag } from '../../../ui';
@@ -93,6 +96,8 @@ function Night({ night }: { night: NightView }) {
 }
 
 function ToBegin({ night: { begin } }: { night: NightView }) {
+  const staff = useSessionQuery().data?.staff;
+  const works = staff !== undefined && staff !== null && may(staff.role, 'work on a job');
   return (
     <table className={styles.table}>
       <thead>
@@ -102,10 +107,11 @@ function ToBegin({ night: { begin } }: { night: NightView }) {
           <th>Where</th>
           <th>Hands first</th>
           <th>Ends</th>
+          <th />
         </tr>
       </thead>
       <tbody>
-        {begin.map(({ tag, customer, device, run, berth, needs, hands, beginBy, ends }) => (
+        {begin.map(({ tag, version, now, customer, device, run, berth, needs, hands, beginBy, ends }) => (
           <tr key={`${tag} ${run}`}>
             <td className="mono">{moment(beginBy)}</td>
             <td>
@@ -129,6 +135,7 @@ function ToBegin({ night: { begin } }: { night: NightView }) {
             <td>
               <Spoken range={ends} />
             </td>
+            <td>{now && works && <Begun tag={tag} version={version} begin={now} />}</td>
           </tr>
         ))}
       </tbody>
