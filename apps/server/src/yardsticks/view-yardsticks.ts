@@ -43,31 +43,45 @@ interface Sums extends Grouped {
 }
 
 const WHERE = `where month between $1 and $2 and ($3::text is null or kind = $3) and ($4::uuid is null or model_id = $4)`;
-const SETS = 'grouping sets ((month), (kind), ())';
 
+/** Sums by month and kind first: there are few of these. */
 const SUMS = `
-  select month, kind, count(*)::int as jobs, count(started_first)::int as starts,
-         count(*) filter (where started_first)::int as "startedFirst", count(late)::int as promised,
-         count(*) filter (where late <= 0)::int as "inTime", coalesce(sum(attempts), 0)::int as attempts,
+  select month, kind, sum(jobs)::int as jobs, sum(starts)::int as starts, sum("startedFirst")::int as "startedFirst",
+         sum(promised)::int as promised, sum("inTime")::int as "inTime", coalesce(sum(attempts), 0)::int as attempts,
          coalesce(sum(failed), 0)::int as failed, coalesce(sum(revenue), 0)::float as revenue,
-         coalesce(sum(work), 0)::float as work, count(cost)::int as costed,
-         coalesce(sum(revenue - cost), 0)::float as margin, count(*) filter (where returned)::int as returned,
-         count(*) filter (where ended)::int as ended
-    from job_measure ${WHERE} group by ${SETS}`;
+         coalesce(sum(work), 0)::float as work, sum(costed)::int as costed, coalesce(sum(margin), 0)::float as margin,
+         sum(returned)::int as returned, sum(ended)::int as ended
+    from (select month, kind, count(*) as jobs, count(started_first) as starts,
+                 count(*) filter (where started_first) as "startedFirst", count(late) as promised,
+                 count(*) filter (where late <= 0) as "inTime", sum(attempts) as attempts, sum(failed) as failed,
+                 sum(revenue) as revenue, sum(work) as work, count(cost) as costed, sum(revenue - cost) as margin,
+                 count(*) filter (where returned) as returned, count(*) filter (where ended) as ended
+            from job_measure ${WHERE} group by month, kind) one
+   group by grouping sets ((month), (kind), ()) having count(*) > 0`;
 
-/** What medians are told of. */
-const MIDDLED = ['turnaround', 'late', 'speed_up', 'hands'] as const;
-type Middled = (typeof MIDDLED)[number];
+/** What medians are told of, and of which jobs; what ended without its work says nothing of some of it. */
+const MIDDLED = {
+  turnaround: { column: 'turnaround', of: 'and not ended' },
+  late: { column: 'late', of: 'and not ended' },
+  speedUp: { column: 'speed_up', of: '' },
+  hands: { column: 'hands', of: '' },
+} as const;
+type Middled = keyof typeof MIDDLED;
 
-/** How often each value of a column comes: the middle of it is found from that, without sorting each job. */
-const valuesOf = (column: Middled) => `
-  select month, kind, value, sum(times)::int as times
-    from (select month, kind, ${column} as value, count(*) as times from job_measure ${WHERE}
-             and ${column} is not null ${column === 'turnaround' || column === 'late' ? 'and not ended' : ''} group by 1, 2, 3) one
-   group by grouping sets ((month, value), (kind, value), (value))`;
+/** How often each value comes: the middle of it is found from that, without sorting each job. */
+const VALUES = `
+  select of, month, kind, value, sum(times)::int as times
+    from (${Object.entries(MIDDLED)
+      .map(
+        ([name, { column, of }]) =>
+          `select '${name}' as of, month, kind, ${column} as value, count(*) as times
+             from job_measure ${WHERE} and ${column} is not null ${of} group by month, kind, ${column}`,
+      )
+      .join(' union all ')}) one
+   group by of, grouping sets ((month, value), (kind, value), (value))`;
 
 /** What goes through every job that was closed: months from and until, one kind and one model or null. */
-export const OVER_ALL_JOBS: readonly string[] = [SUMS, ...MIDDLED.map(valuesOf)];
+export const OVER_ALL_JOBS: readonly string[] = [SUMS, VALUES];
 
 /** The shop's own figures, by month and by kind of job. */
 export async function viewYardsticks(
@@ -82,24 +96,19 @@ export async function viewYardsticks(
     ...{ from: numberOf(from), until: numberOf(until) },
     ...{ kind: asked.kind ?? null, model: asked.model ?? null },
   };
-  const values = [within.from, within.until, within.kind, within.model];
-  const sums = await rows<Sums>(manager, SUMS, values);
-  const [turnaround, late, speedUp, hands] = [
-    await countedBy(manager, 'turnaround', values),
-    await countedBy(manager, 'late', values),
-    await countedBy(manager, 'speed_up', values),
-    await countedBy(manager, 'hands', values),
-  ];
+  const asks = [within.from, within.until, within.kind, within.model];
+  const sums = await rows<Sums>(manager, SUMS, asks);
+  const values = await countedBy(manager, asks);
   const rowOf = (
     of: string,
     { month: _month, kind: _kind, promised: _promised, ...sum }: Sums,
     key: string,
   ): YardstickRow => ({
     ...{ of, ...sum },
-    turnaround: counted(turnaround.get(key) ?? []),
-    late: counted(late.get(key) ?? []),
-    speedUp: counted(speedUp.get(key) ?? []),
-    hands: counted(hands.get(key) ?? []),
+    turnaround: counted(values.get(`turnaround|${key}`) ?? []),
+    late: counted(values.get(`late|${key}`) ?? []),
+    speedUp: counted(values.get(`speedUp|${key}`) ?? []),
+    hands: counted(values.get(`hands|${key}`) ?? []),
   });
   const tell = (one: Sums) => rowOf(one.month === null ? (one.kind ?? 'all') : monthOf(one.month), one, keyOf(one));
   const months = sums.filter(({ month }) => month !== null).map(tell);
@@ -112,7 +121,7 @@ export async function viewYardsticks(
     all: tell(all ?? NOTHING),
     ...(await runsWithin(manager, from, until)),
     noStarts: await noStarts(manager, from, until),
-    returns: await returnsByModel(manager, values),
+    returns: await returnsByModel(manager, asks),
     returnedParts: await returnedParts(manager, from, until),
   };
 }
@@ -132,17 +141,18 @@ function monthsBefore(month: string, count: number): string {
   return at.toISOString().slice(0, 7);
 }
 
+/** How often each value comes, by what it is of and the row that it belongs to. */
 async function countedBy(
   manager: EntityManager,
-  column: Middled,
-  values: readonly unknown[],
-): Promise<Map<string, [number, number][]>> {
-  const found = await rows<Grouped & { value: number; times: number }>(manager, valuesOf(column), [...values]);
-  const grouped = new Map<string, [number, number][]>();
+  asks: readonly unknown[],
+): Promise<Map<`${Middled}|${string}`, [number, number][]>> {
+  const found = await rows<Grouped & { of: Middled; value: number; times: number }>(manager, VALUES, [...asks]);
+  const grouped = new Map<`${Middled}|${string}`, [number, number][]>();
   for (const one of found) {
-    const own = grouped.get(keyOf(one)) ?? [];
+    const key = `${one.of}|${keyOf(one)}` as const;
+    const own = grouped.get(key) ?? [];
     own.push([one.value, one.times]);
-    grouped.set(keyOf(one), own);
+    grouped.set(key, own);
   }
   return grouped;
 }
