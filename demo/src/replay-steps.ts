@@ -14,7 +14,7 @@ import {
 } from '@udrel/server/services';
 import type { JobView, QuoteView } from '@udrel/contract/types';
 import type { MeasurementSet } from '@udrel/core/benchmarks';
-import type { Piece } from '@udrel/core/equipment';
+import type { Piece } from '@udrel/core/pieces';
 import { simulatedReads } from '@udrel/core/drive-reads';
 import { targetKey } from '@udrel/core/facts';
 import { targetName, type TargetId } from '@udrel/core/layout';

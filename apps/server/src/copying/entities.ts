@@ -1,4 +1,4 @@
-import type { Piece } from '@udrel/core/equipment';
+import type { Piece } from '@udrel/core/pieces';
 import type { RunEstimate, RunKind } from '@udrel/core/estimate';
 import type { DriveClass } from '@udrel/core/fit';
 import type { Alarm } from '@udrel/core/identity';

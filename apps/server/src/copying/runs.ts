@@ -5,7 +5,7 @@ import { durationDoubt, PASSES } from '@udrel/core/estimate';
 import { targetKey } from '@udrel/core/facts';
 import { sameName, targetName } from '@udrel/core/layout';
 import { linkCeiling } from '@udrel/core/links';
-import { pieceName, samePiece } from '@udrel/core/equipment';
+import { pieceName, samePiece } from '@udrel/core/pieces';
 import { beginProgress, judgeRun, type JudgedRun } from '@udrel/core/progress';
 import type { StepId } from '@udrel/core/stations';
 import { latestRun, targetTrusted, untoldLosses } from '@udrel/core/steps';

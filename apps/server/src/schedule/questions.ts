@@ -1,12 +1,13 @@
 import {
   rescheduled,
-  scheduleOf,
   simulate,
   slipsOf,
+  standing,
   whatIf,
   type Bench,
   type ReadyAt,
   type Slip,
+  type Standing,
   type WhatIf,
   type WholeSchedule,
   type Work,
@@ -26,22 +27,11 @@ export interface Moved {
 
 export type Answer = WholeSchedule | WhatIf | Moved;
 
-/** What was put last, and of what: asked again with nothing changed it is the same. */
-let last: { key: string; whole: WholeSchedule } | null = null;
-
-/** Minutes for which the same schedule stands: what is to be begun now moves no further. */
-const STANDS = 60_000;
+/** What was put last. */
+let last: Standing | null = null;
 
 function wholeOf(works: readonly Work[], bench: Bench): WholeSchedule {
-  const key = JSON.stringify([
-    Math.floor(bench.now / STANDS),
-    works.map((work) => ({ ...work, from: Math.max(work.from, bench.now) === bench.now ? 0 : work.from })),
-    bench.people,
-    bench.berths,
-    bench.has,
-    bench.open,
-  ]);
-  if (last?.key !== key) last = { key, whole: scheduleOf(works, bench) };
+  last = standing(last, works, bench);
   return last.whole;
 }
 

@@ -1,14 +1,5 @@
-import {
-  recordsOf,
-  samePiece,
-  socketPiece,
-  unused,
-  type Equipment,
-  type PassedRun,
-  type Piece,
-  type PieceRecord,
-  type Port,
-} from '@udrel/core/equipment';
+import { socketPiece, type Equipment, type Port } from '@udrel/core/equipment';
+import { recordsOf, samePiece, unused, type PassedRun, type Piece, type PieceRecord } from '@udrel/core/pieces';
 import type { EntityManager } from 'typeorm';
 import { rows } from '../platform/database/database';
 import { notFound } from '../platform/errors';

@@ -3,7 +3,7 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import type { AgentWork, EstimatesView, JobView, PlacingView } from '@udrel/contract/types';
 import { createApp } from '../../src/app/create-app';
 import { silentHints } from '../../src/hints/hub';
-import type { PieceRecord } from '@udrel/core/equipment';
+import type { PieceRecord } from '@udrel/core/pieces';
 import { answerReadBack, bookJob, stockUp, Work, type Stock } from '../fixtures';
 import { caller, indexHere, TEST_CONFIG, useShop } from '../harness';
 

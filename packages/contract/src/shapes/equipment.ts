@@ -1,4 +1,5 @@
-import { CONTROLLER_MODES, LEADS, PIECE_KINDS, PLUGS, PROTOCOLS } from '@udrel/core/equipment';
+import { CONTROLLER_MODES, LEADS, PLUGS, PROTOCOLS } from '@udrel/core/equipment';
+import { PIECE_KINDS } from '@udrel/core/pieces';
 import { START_MODES } from '@udrel/core/inventory';
 import { M2_LENGTHS } from '@udrel/core/fit';
 import { boolean, day, either, list, nullable, number, object, oneOf, optional, text } from './shape';

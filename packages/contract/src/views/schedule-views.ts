@@ -1,4 +1,4 @@
-import type { Piece } from '@udrel/core/equipment';
+import type { Piece } from '@udrel/core/pieces';
 import type { RunKind } from '@udrel/core/estimate';
 import type { TargetId } from '@udrel/core/layout';
 import type { RunWants } from '@udrel/core/progress';

@@ -8,6 +8,7 @@ import {
   heldNew,
   heldOld,
   holdings,
+  piecesOf,
   socketsLeft,
   stickStarts,
   type HeldDrive,
@@ -115,6 +116,19 @@ describe('what can hold a drive while it is copied', () => {
     expect(hold(sata, both, [usb('A', '5 Gb/s'), rear]).best?.link).toEqual({ kind: 'sata', generation: 2 });
     expect(hold(sata, { ...both, ownPower: false }, [usb('A', '5 Gb/s'), rear]).best?.link.kind).toBe('usb');
     expect(failing(sata, dock, [rear])).toEqual(['port']);
+  });
+
+  it('is named as pieces that data passes: holder, lead and socket, which a hub tells for itself', () => {
+    const loose = hold(nvme, { ...enclosure, mode: '20 Gb/s', lead: 'loose' }, [usb('A', '20 Gb/s')]);
+    expect(piecesOf(loose)).toEqual([
+      { kind: 'enclosure', name: 'x' },
+      { kind: 'lead', name: 'lead from A to C' },
+      { kind: 'socket of the device', name: 'left' },
+    ]);
+    const bench = hold(nvme, enclosure, [usb('C', '10 Gb/s', 'bench computer 1')]);
+    expect(piecesOf(bench)[1]).toEqual({ kind: 'socket', name: 'bench computer 1, left' });
+    const hub = { ...usb('C', '10 Gb/s'), hub: { name: 'h', fed: true } };
+    expect(piecesOf(hold(nvme, enclosure, [hub]))).toHaveLength(1);
   });
 
   it('meets a socket at what both speak', () => {

@@ -1,4 +1,4 @@
-import type { Piece } from '../equipment';
+import type { Piece } from '../pieces';
 import type { RunEstimate } from '../estimate';
 import type { Reason } from '../reason';
 import type { StartFiles } from '../starting';

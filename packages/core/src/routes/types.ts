@@ -1,5 +1,6 @@
 import type { Route, StartedFrom } from '../facts';
-import type { Berthing, HeldDrive, HolderOffer, HubOffer, Piece, Plug, Socket } from '../equipment';
+import type { Berthing, HeldDrive, HolderOffer, HubOffer, Plug, Socket } from '../equipment';
+import type { Piece } from '../pieces';
 import type { FinishedRun, HealthGrade, PacedStage, RunEstimate } from '../estimate';
 import type { DriveClass } from '../fit';
 import type { JoiningId, TargetId, targetName } from '../layout';

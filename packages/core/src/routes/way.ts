@@ -1,5 +1,6 @@
 import type { Route, StartedFrom } from '../facts';
-import { holdings, socketsLeft, type Holding, type Piece, type Plug, type Socket } from '../equipment';
+import { holdings, socketsLeft, type Holding, type Plug, type Socket } from '../equipment';
+import type { Piece } from '../pieces';
 import { linkStage, readStage, writeStage, type PacedStage } from '../estimate';
 import { linkName, type Link } from '../links';
 import { fail, limit, unknown, type Reason } from '../reason';

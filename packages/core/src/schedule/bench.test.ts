@@ -11,6 +11,7 @@ import {
   rescheduled,
   scheduleOf,
   simulate,
+  standing,
   workedBack,
 } from '.';
 import { alone, bench, berths, DAY, hands, HOUR, MINUTE, OPEN, people, person, work } from './samples.test-data';
@@ -266,6 +267,40 @@ describe('a change of one job', () => {
         }
       }),
       { numRuns: 20 },
+    );
+  });
+
+  it('is put into what stands: nothing moves while nothing changed, and all of it is put anew every minute', () => {
+    const own = bench({ people: people(2), berths: berths(4) });
+    const first = standing(null, many, own);
+    const [one] = many;
+    if (!one) throw new Error('no work');
+    expect(standing(first, [...many], { ...own, now: own.now + 1000 })).toBe(first);
+    const late = { ...one, from: 2 * DAY };
+    const next = standing(first, [late, ...many.slice(1)], own);
+    expect(next.whole).toEqual(rescheduled(first.whole, one.tag, late, own));
+    expect(standing(next, many.slice(1), own).whole.forecast.has(one.tag)).toBe(false);
+    const minute = { ...own, now: own.now + MINUTE };
+    expect(standing(first, many, minute).whole).toEqual(scheduleOf(many, minute));
+    const others = { ...own, people: people(3) };
+    expect(standing(first, many, others).whole).toEqual(scheduleOf(many, others));
+  });
+
+  it('has every job in what stands, whatever came, went and changed', () => {
+    const own = bench({ people: people(2), berths: berths(4) });
+    fc.assert(
+      fc.property(fc.array(fc.array(fc.nat(39), { maxLength: 8 }), { minLength: 1, maxLength: 4 }), (turns) => {
+        let now = standing(null, many, own);
+        for (const turn of turns) {
+          const works = many.flatMap((one, n) =>
+            turn.includes(n) ? (n % 2 === 0 ? [] : [{ ...one, promisedAt: n * HOUR }]) : [one],
+          );
+          now = standing(now, works, own);
+          expect([...now.whole.ready.keys()].sort()).toEqual(works.map(({ tag }) => tag).sort());
+          expect(now.whole.ready).toEqual(simulate(now.whole.works, now.whole.order, own).ready);
+        }
+      }),
+      { numRuns: 25 },
     );
   });
 });

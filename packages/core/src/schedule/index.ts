@@ -7,6 +7,7 @@ export * from './overload';
 export * from './engine/simulate';
 export * from './pace';
 export * from './slips';
+export * from './standing';
 export * from './told';
 export * from './engine/types';
 export * from './whole';

@@ -1,4 +1,4 @@
-import { doubted, pieceName, samePiece, tellRecord, type Piece, type PieceRecord } from '@udrel/core/equipment';
+import { doubted, pieceName, samePiece, tellRecord, type Piece, type PieceRecord } from '@udrel/core/pieces';
 import { useEquipmentRecordQuery } from '../../api/after';
 import { OutcomeMark } from '../../ui';
 

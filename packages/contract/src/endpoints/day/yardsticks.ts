@@ -1,4 +1,4 @@
-import type { PieceRecord } from '@udrel/core/equipment';
+import type { PieceRecord } from '@udrel/core/pieces';
 import { yardstickQuery } from '../../shapes/day/yardsticks';
 import type { PartRecord, YardsticksView } from '../../views/yardstick-views';
 import { query } from '../endpoint';

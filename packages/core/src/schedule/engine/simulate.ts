@@ -51,6 +51,8 @@ export class Simulation {
   /** The first piece of each job, with when it can begin; what runs already first. */
   readonly #first: { tag: string; one: Going | null; from: number }[];
   readonly #hands = new Map<string, HandsLane>();
+  /** The lane of what one person or an ability is asked for: there are few of them. */
+  readonly #asked = new Map<string, Lane>();
   readonly #runs = new Map<string, RunLane>();
   /** From when on each of the people is there and free. */
   #free: number[] = [];
@@ -136,10 +138,14 @@ export class Simulation {
   }
 
   #handsLane({ by }: Work, { asks }: Piece): Lane {
+    const asked = `${by} ${asks}`;
+    const known = this.#asked.get(asked);
+    if (known) return known;
     const who = ableTo(this.#people, by, asks);
     const key = who.join();
     const found = this.#hands.get(key) ?? { lane: new Lane(), people: who };
     this.#hands.set(key, found);
+    this.#asked.set(asked, found.lane);
     return found.lane;
   }
 

@@ -6,7 +6,7 @@ import { binary } from '@udrel/core/capacity';
 import { adviceOn } from '@udrel/core/progress';
 import { targetKey } from '@udrel/core/facts';
 import { targetName, type TargetId } from '@udrel/core/layout';
-import type { Piece } from '@udrel/core/equipment';
+import type { Piece } from '@udrel/core/pieces';
 import { copiesAtBerth, waitingTargets } from '@udrel/core/steps';
 import { useBerthsQuery } from '../../../api/api';
 import { fieldTrouble } from '../../../api/problem';

@@ -1,5 +1,5 @@
 import type { JobView, RunView } from '@udrel/contract/types';
-import { pieceName } from '@udrel/core/equipment';
+import { pieceName } from '@udrel/core/pieces';
 import { decimal } from '@udrel/core/capacity';
 import type { Outcome } from '@udrel/core/reason';
 import { duration, moment } from '../../../format/time';

@@ -1,6 +1,6 @@
 import { lazy, Suspense } from 'react';
 import type { JobView, RunView } from '@udrel/contract/types';
-import { pieceName } from '@udrel/core/equipment';
+import { pieceName } from '@udrel/core/pieces';
 import { binary, decimal } from '@udrel/core/capacity';
 import { adviceOn } from '@udrel/core/progress';
 import { stopRuleOf } from '@udrel/core/steps';

@@ -1,6 +1,6 @@
 import Autocomplete from '@mui/material/Autocomplete';
 import TextField from '@mui/material/TextField';
-import { pieceName, samePiece, type Piece } from '@udrel/core/equipment';
+import { pieceName, samePiece, type Piece } from '@udrel/core/pieces';
 import { RecordOf, Records, useRecords } from '../../../features/equipment/Records';
 
 /** What a copy goes through: as it was planned, put right by whoever plugged it in. What is typed is the label of a lead. */

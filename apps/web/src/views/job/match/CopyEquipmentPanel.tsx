@@ -1,6 +1,7 @@
 import type { ReactNode } from 'react';
 import type { JobView, MatchView } from '@udrel/contract/types';
-import type { Holding, PieceRecord } from '@udrel/core/equipment';
+import type { Holding } from '@udrel/core/equipment';
+import type { PieceRecord } from '@udrel/core/pieces';
 import { linkName } from '@udrel/core/links';
 import { rate } from '../../../format/units';
 import { RecordOf, useRecords } from '../../../features/equipment/Records';

@@ -3,7 +3,7 @@ import { targetName } from '@udrel/core/layout';
 import Button from '@mui/material/Button';
 import { Link } from 'react-router';
 import { binary } from '@udrel/core/capacity';
-import type { Piece } from '@udrel/core/equipment';
+import type { Piece } from '@udrel/core/pieces';
 import type { PacedStage } from '@udrel/core/estimate';
 import { afreshInstead, handsOf, runsOf, type RouteOption } from '@udrel/core/routes';
 import { endOf, range, spanOf } from '../../../format/time';

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { doubted, recordsOf, samePiece, socketPiece, tellRecord, unused, type PassedRun, type PieceRecord } from '.';
+import { doubted, recordsOf, samePiece, tellRecord, unused, type PassedRun, type PieceRecord } from '.';
 
 const record = (over: Partial<PieceRecord>): PieceRecord => {
   return {
@@ -21,9 +21,6 @@ describe('what a copy goes through', () => {
   it('is one piece however its name is written, and another where it is of another kind', () => {
     expect(samePiece({ kind: 'lead', name: 'L3 ' }, { kind: 'lead', name: 'l3' })).toBe(true);
     expect(samePiece({ kind: 'lead', name: 'L3' }, { kind: 'hub', name: 'L3' })).toBe(false);
-    const port = { kind: 'esata', name: 'rear', generation: 2 } as const;
-    expect(socketPiece({ at: 'the device', port })).toEqual({ kind: 'socket of the device', name: 'rear' });
-    expect(socketPiece({ at: 'bench computer 1', port }).name).toBe('bench computer 1, rear');
   });
 
   it('says what its runs came to, and when to take another one', () => {
