@@ -9,6 +9,7 @@ import type {
 } from '@udrel/contract/types';
 import { overloadOf, type Piece, type Span, type WholeSchedule } from '@udrel/core/schedule';
 import type { EntityManager } from 'typeorm';
+import { keptUntil } from '../custody/kept-until';
 import { notFound } from '../platform/errors';
 import { openWorks, type OpenWorks } from '../schedule/open-works';
 import { moment, rangeOf } from '../schedule/ranges';
@@ -49,6 +50,7 @@ export async function viewDiary(manager: EntityManager, now: Date, asked: DiaryQ
   return {
     now: now.toISOString(),
     ...{ days, lanes: lanesOf(open, whole, range), promises, visits },
+    kept: await keptUntil(manager, first, days.at(-1)?.day ?? first),
     loads: loadsOf(whole).filter(({ from }) => touches(range, Date.parse(from))),
     overload: overloadIn(open, whole),
     ...{ looked: open.jobs.length, open: open.open },

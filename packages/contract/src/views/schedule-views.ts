@@ -184,6 +184,8 @@ export interface DiaryView {
   lanes: DiaryLane[];
   promises: (ForecastView & { promisedAt: string })[];
   visits: VisitView[];
+  /** What is kept here until one of these days, by its label. */
+  kept: { label: string; name: string; customer: string; until: string }[];
   loads: LoadView[];
   overload: OverloadView;
   looked: number;

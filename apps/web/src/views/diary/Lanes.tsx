@@ -1,4 +1,5 @@
 import { useState, type ReactNode } from 'react';
+import { Link } from 'react-router';
 import type { DiaryLane, DiaryView } from '@udrel/contract/types';
 import { clock, day as dayName, duration, moment } from '../../format/time';
 import { axisOf, linesOf, type Axis } from './axis';
@@ -19,6 +20,7 @@ export function Lanes({ diary, ...choosing }: { diary: DiaryView } & Choosing) {
       <Days diary={diary} axis={axis} />
       <Visits diary={diary} axis={axis} {...choosing} />
       <Promises diary={diary} axis={axis} {...choosing} />
+      <Kept diary={diary} axis={axis} />
       {diary.lanes.map((lane) => (
         <Lane key={lane.id} lane={lane} diary={diary} axis={axis} {...choosing} />
       ))}
@@ -189,6 +191,41 @@ function Flag(
       <span aria-hidden>⚑</span> {tag}
       {isLate ? ' ✕' : words === 'not sure' ? ' ?' : ''}
     </button>
+  );
+}
+
+/** What is kept until a day, at its opening; it is seen to at Stays. */
+function Kept({ diary, axis }: { diary: DiaryView; axis: Axis }) {
+  const opens = new Map(diary.days.map(({ day, from, open }) => [day, axis.at(Date.parse(open?.from ?? from))]));
+  const placed = diary.kept.map((one) => ({ ...one, left: Math.min(opens.get(one.until) ?? 0, 1 - VISIT) }));
+  const lines = linesOf(placed.map(({ left }) => ({ from: left, until: left + VISIT })));
+  const shown = placed.map((one, n) => ({ ...one, line: lines[n] ?? 0 })).filter(({ line }) => line < LINES);
+  const more = placed.length - shown.length;
+  if (placed.length === 0) return null;
+  return (
+    <>
+      <Line name="kept until" lines={Math.max(0, ...shown.map(({ line }) => line)) + 1} axis={axis} diary={diary}>
+        {shown.map(({ label, name, customer, until, left, line }) => (
+          <Link
+            key={label}
+            to={`/stays?find=${label}`}
+            className={styles.flag}
+            style={{ left: `${left * 100}%`, top: line * 30 + 3 }}
+            aria-label={`${label} ${name} of ${customer}, kept until ${dayName(until)}`}
+          >
+            {label} {name}
+          </Link>
+        ))}
+      </Line>
+      {more > 0 && (
+        <div className={styles.line}>
+          <span />
+          <Link to="/stays" className={styles.more}>
+            {more} more
+          </Link>
+        </div>
+      )}
+    </>
   );
 }
 

@@ -53,7 +53,9 @@ function Day({ day, week }: { day: DiaryView['days'][number]; week: DiaryView })
     const own = pieces.filter(({ from }) => within(from, day));
     return own.length > 0 ? [{ name, own: own.sort((a, b) => (a.from < b.from ? -1 : 1)) }] : [];
   });
-  if (visits.length + promises.length + lanes.length === 0) return <p className="sub">Nothing is planned.</p>;
+  const kept = week.kept.filter(({ until }) => until === day.day);
+  if (visits.length + promises.length + kept.length + lanes.length === 0)
+    return <p className="sub">Nothing is planned.</p>;
   return (
     <>
       {visits.map(({ tag, at, customer, phone, wishes, note }) => (
@@ -69,6 +71,11 @@ function Day({ day, week }: { day: DiaryView['days'][number]; week: DiaryView })
               ({ tag, promisedAt, usually }) => `${clock(promisedAt)} ${tag}${usually > promisedAt ? ' (late)' : ''}`,
             )
             .join(', ')}
+        </p>
+      )}
+      {kept.length > 0 && (
+        <p className={styles.entry}>
+          <b>Kept until then:</b> {kept.map(({ label, name, customer }) => `${label} ${name}, ${customer}`).join('; ')}
         </p>
       )}
       {lanes.map(({ name, own }) => (

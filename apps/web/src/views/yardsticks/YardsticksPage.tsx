@@ -1,11 +1,13 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import { lazy, Suspense } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { urlOf, yardstickEndpoints } from '@udrel/contract/endpoints';
 import type { YardstickQuery, YardstickRow, YardsticksView } from '@udrel/contract/types';
 import type { Counted } from '@udrel/core/yardsticks';
+import { useModelQuery } from '../../api/api';
 import { useYardsticksQuery } from '../../api/after';
+import { ModelChoice } from '../../features/pickers/ModelField';
 import { figure, shopFormats } from '../../format/shop-formats';
 import { money } from '../../format/units';
 import { runKind } from '../../format/runs';
@@ -18,7 +20,7 @@ const Charts = lazy(() => import('./AllCharts'));
 export default function YardsticksPage() {
   const [search, setSearch] = useSearchParams();
   const asked: YardstickQuery = Object.fromEntries(
-    (['from', 'until', 'kind'] as const).flatMap((name) => {
+    (['from', 'until', 'kind', 'model'] as const).flatMap((name) => {
       const value = search.get(name);
       return value ? [[name, value]] : [];
     }),
@@ -47,14 +49,32 @@ export default function YardsticksPage() {
             ),
           )}
         </select>
+        <OfModel id={asked.model} set={(value) => set('model', value)} />
         <Button component="a" href={file} download className={styles.file ?? ''}>
           As CSV
         </Button>
       </div>
       <Loaded data={shown} error={error} what="the shop’s figures">
-        {(view) => <Figures view={view} />}
+        {(view) => <Figures view={view} some={asked.kind !== undefined || asked.model !== undefined} />}
       </Loaded>
     </>
+  );
+}
+
+/** Narrows the figures to jobs at one model. */
+function OfModel({ id, set }: { id: string | undefined; set: (id: string) => void }) {
+  const [typed, setTyped] = useState('');
+  const { currentData } = useModelQuery({ id: id ?? '' }, { skip: !id });
+  return (
+    <div style={{ width: 250 }}>
+      <ModelChoice
+        model={(id && currentData) || null}
+        choose={(model) => set(model?.id ?? '')}
+        typed={typed}
+        type={setTyped}
+        trouble={undefined}
+      />
+    </div>
   );
 }
 
@@ -71,7 +91,7 @@ function Month({ label, value, set }: { label: string; value: string; set: (valu
   );
 }
 
-function Figures({ view }: { view: YardsticksView }) {
+function Figures({ view, some }: { view: YardsticksView; some: boolean }) {
   const { all, months } = view;
   if (all.jobs === 0) {
     return (
@@ -88,6 +108,11 @@ function Figures({ view }: { view: YardsticksView }) {
       </Suspense>
       <Table title="By kind of job" first="Kind" rows={[...view.kinds, { ...all, of: 'all of it' }]} />
       <Table title="By month" first="Month" rows={months} />
+      {some && (
+        <p className="sub">
+          Of every kind and model in these months, since runs and causes are not told apart by them:
+        </p>
+      )}
       <Besides view={view} />
     </div>
   );
