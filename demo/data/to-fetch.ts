@@ -92,6 +92,7 @@ export const toFetch: DemoJob[] = [
     bookedHoursAgo: 7,
     promisedInHours: 26,
     reached: 'identified',
+    take: { partNumber: 'PA-C1-240-25', siteId: 'a' },
     route: 'both at the bench',
     old: disk('KD5-TF04-3313'),
   },

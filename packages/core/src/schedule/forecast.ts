@@ -101,11 +101,12 @@ export function whatIf(works: readonly Work[], more: Work, bench: Bench): WhatIf
       ...{ low: bench.now, middle: bench.now, high: bench.now, asks: false },
     };
   const free = readyOf(harmless);
-  return {
-    ready: kept === harmless ? free : readyOf(kept),
-    promise: promisable(bench.open, free.high),
-    slips: kept ? slipsOf(works, before, kept.schedule) : [],
-  };
+  const promise = promisable(bench.open, free.high);
+  const own = kept === harmless ? free : readyOf(kept);
+  // What can be promised holds once it is: then it goes where it makes nobody late, not as far behind as usually does.
+  const holds = more.promisedAt === null || own.high <= more.promisedAt || more.promisedAt < promise;
+  const taken = holds ? kept : harmless;
+  return { ready: holds ? own : free, promise, slips: taken ? slipsOf(works, before, taken.schedule) : [] };
 }
 
 /** Places among so many, from the first to behind the last, evenly where they are many. */

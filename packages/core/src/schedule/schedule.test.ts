@@ -216,6 +216,21 @@ describe('a forecast', () => {
     expect(free.ready.middle).toBeGreaterThan(10.5 * HOUR);
   });
 
+  it('offers what holds once it is promised: nine times in ten it is ready then', () => {
+    fc.assert(
+      fc.property(shop, fc.integer({ min: 1, max: 60 }), (given, due) => {
+        const works = worksOf(given);
+        const own = bench({ people: people(given.hands), berths: berths(given.berths) });
+        const asked = work('new', [hands(60), alone(120), hands(10)], due);
+        const { promise } = whatIf(works, asked, own);
+        const taken = whatIf(works, { ...asked, promisedAt: promise }, own);
+        expect(taken.ready.high).toBeLessThanOrEqual(promise);
+        expect(taken.promise).toBe(promise);
+      }),
+      { numRuns: 60 },
+    );
+  });
+
   it('makes nobody late who is not named, whatever is open', () => {
     fc.assert(
       fc.property(shop, fc.integer({ min: 1, max: 60 }), (given, due) => {

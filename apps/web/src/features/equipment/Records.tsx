@@ -22,7 +22,7 @@ export function RecordOf({ record, below = false }: { record: PieceRecord | unde
 }
 
 /** Pieces by name, each with what earlier copies through it came to. */
-export function Records({ tag, pieces }: { tag: string; pieces: readonly Piece[] }) {
+export default function Records({ tag, pieces }: { tag: string; pieces: readonly Piece[] }) {
   const { of } = useRecords(tag);
   if (pieces.length === 0) return <>nothing</>;
   return (

@@ -1,7 +1,7 @@
 import Autocomplete from '@mui/material/Autocomplete';
 import TextField from '@mui/material/TextField';
 import { pieceName, samePiece, type Piece } from '@udrel/core/pieces';
-import { RecordOf, Records, useRecords } from '../../../features/equipment/Records';
+import Records, { RecordOf, useRecords } from '../../../features/equipment/Records';
 
 /** What a copy goes through: as it was planned, put right by whoever plugged it in. What is typed is the label of a lead. */
 export function ThroughField({

@@ -1,6 +1,7 @@
 import type { PlannedRun } from '@udrel/core/facts';
 import { targetName } from '@udrel/core/layout';
 import Button from '@mui/material/Button';
+import { lazy, Suspense } from 'react';
 import { Link } from 'react-router';
 import { binary } from '@udrel/core/capacity';
 import type { Piece } from '@udrel/core/pieces';
@@ -8,11 +9,13 @@ import type { PacedStage } from '@udrel/core/estimate';
 import { afreshInstead, handsOf, runsOf, type RouteOption } from '@udrel/core/routes';
 import { endOf, range, spanOf } from '../../../format/time';
 import { rate } from '../../../format/units';
-import { Records } from '../../../features/equipment/Records';
 import { stationPath } from '../../../paths/station-path';
 import { FactList, Ledger, OutcomeMark, Sheet } from '../../../ui';
 import type { Plan } from './map/usePlan';
 import styles from './map/plan.module.css';
+
+// It comes with the page that shows it: the map is opened first.
+const Records = lazy(() => import('../../../features/equipment/Records'));
 
 /** The ways to place both drives, ranked, each drawn as the chain that the data passes. */
 export function RoutePage({ tag, plan }: { tag: string; plan: Plan }) {
@@ -96,6 +99,14 @@ function Option(props: { tag: string; option: RouteOption; chosen: boolean; choo
 
 const sumOf = (numbers: readonly number[]) => numbers.reduce((sum, one) => sum + one, 0);
 
+function Through(props: { tag: string; pieces: readonly Piece[] }) {
+  return (
+    <Suspense fallback="…">
+      <Records {...props} />
+    </Suspense>
+  );
+}
+
 const isSocket = ({ kind }: Piece) => kind.startsWith('socket');
 
 function Details({ tag, option }: { tag: string; option: RouteOption }) {
@@ -116,9 +127,9 @@ function Details({ tag, option }: { tag: string; option: RouteOption }) {
             ].join(', '),
           ],
           ['hands', hands.map(({ sentence }) => sentence).join('; ') || 'nothing more than the swap itself'],
-          ['from the shelf', <Records key="k" tag={tag} pieces={kit.filter((piece) => !isSocket(piece))} />],
+          ['from the shelf', <Through key="k" tag={tag} pieces={kit.filter((piece) => !isSocket(piece))} />],
           ...(kit.some(isSocket)
-            ? [['plugged in at', <Records key="s" tag={tag} pieces={kit.filter(isSocket)} />] as const]
+            ? [['plugged in at', <Through key="s" tag={tag} pieces={kit.filter(isSocket)} />] as const]
             : []),
         ]}
       />
