@@ -6,6 +6,7 @@ import pg from 'pg';
 import { freePort } from '../lib/cluster.mjs';
 import { binEnv, ROOT, run, sleep, until } from '../lib/run.mjs';
 import { account, openClient, startWriters } from './client.mjs';
+import { backedUpAndRestored } from './restored.mjs';
 
 const SERVER = join(ROOT, 'apps/server/dist/main.js');
 
@@ -37,6 +38,8 @@ async function secondServer(shop, flags = [], databaseUrl = shop.cluster.url) {
 }
 
 export const SCENARIOS = {
+  'backed up while writing, restored into an empty place': backedUpAndRestored,
+
   'server killed three times while writing': (shop) =>
     under(shop, 'server', async () => {
       for (let n = 0; n < 3; n++) {
