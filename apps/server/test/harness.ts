@@ -110,6 +110,7 @@ export const TEST_CONFIG: Config = {
   demo: true,
   photos: mkdtempSync(join(tmpdir(), 'photos-')),
   standIn: null,
+  metricsToken: 'token-of-whoever-watches',
   hosts: [],
 };
 

@@ -18,6 +18,8 @@ export interface Config {
   photos: string;
   /** Ports of the stand-in for post on this computer; null where messages go to whoever they are meant for. */
   standIn: { smtp: number; http: number } | null;
+  /** What proves who may read the figures of this server from elsewhere; null where nobody may. */
+  metricsToken: string | null;
   /** Further names under which the shop is reached. */
   hosts: string[];
 }
@@ -35,6 +37,7 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     demo: env['UDREL_DEMO'] !== '0',
     photos: resolve(needed(env, 'UDREL_PHOTOS')),
     standIn: standInOf(env),
+    metricsToken: env['UDREL_METRICS_TOKEN_FILE'] ? secret(env, 'UDREL_METRICS_TOKEN_FILE') : null,
     hosts: (env['UDREL_HOSTS'] ?? '').split(',').filter(Boolean),
   };
 }

@@ -16,6 +16,7 @@ import { refusalOfDatabase } from '../platform/database/database-errors';
 import { Refusal } from '../platform/errors';
 import { inTurn } from '../platform/http/in-turn';
 import { knownHosts, refuseForeignHost } from '../platform/http/hosts';
+import { openMetrics } from '../platform/http/metrics';
 import { loggedError, loggedRequest } from '../platform/http/request-log';
 import { serveRoutes } from '../platform/http/serve-route';
 import type { Serving } from '../platform/http/serving';
@@ -45,7 +46,11 @@ export function createApp({ database, config, log, hints, index, clock = () => n
   // Answers are never stored (see below), so there is nothing to compare a tag with.
   app.set('etag', false);
   const { agentToken, masterKey, demo } = config;
-  const serving: Serving = { database, agentToken, masterKey, clock, demo, demoAllowed: demoAllowedOn(config) };
+  const metrics = openMetrics(poolOf(database), config.metricsToken);
+  const serving: Serving = {
+    ...{ database, agentToken, masterKey, clock, demo, metrics },
+    demoAllowed: demoAllowedOn(config),
+  };
   const api = inTurn(
     asData,
     readNow(hints),
@@ -58,6 +63,7 @@ export function createApp({ database, config, log, hints, index, clock = () => n
     (_request, _response, next) => next(new Refusal(404, 'not-found', 'There is nothing here.')),
   );
   app.use(API_BASE, api);
+  app.get('/metrics', metrics.serve);
   app.use('/c', refuseForeignHost(knownHosts(config.host, config.hosts)), compressed, customerPages(serving));
   serveWeb(app, config.webRoot);
   app.use(problems(log));

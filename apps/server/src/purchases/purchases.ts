@@ -16,7 +16,7 @@ import { changedRows, firstRow, rows } from '../platform/database/database';
 import { fieldWrong, notFound, Refusal } from '../platform/errors';
 import type { CommandContext } from '../platform/command-context';
 import { openWorks } from '../schedule/open-works';
-import { wholeSchedule } from '../schedule/scheduler';
+import { supposedSchedule } from '../schedule/scheduler';
 import { Part } from '../shelf/entities';
 import { receive } from '../shelf/stock';
 import { Purchase, PurchaseLine } from './entities';
@@ -144,7 +144,7 @@ export async function considerLate(
   const open = await openWorks(manager, now);
   const from = open.calendar.midnight(expected);
   const works = open.works.map((work) => (waiting.has(work.tag) ? { ...work, from: Math.max(work.from, from) } : work));
-  const { forecast } = await wholeSchedule(works, open.bench);
+  const { forecast } = await supposedSchedule(works, open.bench);
   return [...waiting.values()].map(({ tag, customer, promisedAt }) => ({
     ...{ tag, customer, promisedAt },
     honest: new Date(promisable(open.bench.open, forecast.get(tag)?.high ?? from)).toISOString(),

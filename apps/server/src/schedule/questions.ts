@@ -1,5 +1,6 @@
 import {
   rescheduled,
+  scheduleOf,
   simulate,
   slipsOf,
   standing,
@@ -16,6 +17,7 @@ import {
 /** What is asked of everything that is open. */
 export type Question =
   | { kind: 'whole'; works: Work[]; bench: Bench }
+  | { kind: 'supposed'; works: Work[]; bench: Bench }
   | { kind: 'what if'; works: Work[]; bench: Bench; more: Work }
   | { kind: 'moved'; works: Work[]; bench: Bench; tag: string; work: Work };
 
@@ -39,6 +41,8 @@ function wholeOf(works: readonly Work[], bench: Bench): WholeSchedule {
 export function answered(question: Question): Answer {
   const { works, bench } = question;
   if (question.kind === 'whole') return wholeOf(works, bench);
+  // What is only supposed leaves what stands alone.
+  if (question.kind === 'supposed') return scheduleOf(works, bench);
   if (question.kind === 'what if') return whatIf(works, question.more, bench);
   const before = wholeOf(works, bench);
   const after = rescheduled(before, question.tag, question.work, bench);

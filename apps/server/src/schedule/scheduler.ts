@@ -14,6 +14,11 @@ export function wholeSchedule(works: Work[], bench: Bench): Promise<WholeSchedul
   return ask({ kind: 'whole', works, bench }) as Promise<WholeSchedule>;
 }
 
+/** Everything that is open, put where it would go if it were so. */
+export function supposedSchedule(works: Work[], bench: Bench): Promise<WholeSchedule> {
+  return ask({ kind: 'supposed', works, bench }) as Promise<WholeSchedule>;
+}
+
 /** What one more would be, and do. */
 export function oneMore(works: Work[], bench: Bench, more: Work): Promise<WhatIf> {
   return ask({ kind: 'what if', works, bench, more }) as Promise<WhatIf>;

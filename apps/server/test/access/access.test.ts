@@ -20,7 +20,7 @@ beforeAll(async () => {
 });
 /** Who may call what, written out by hand: the declarations must say the same. */
 const PUBLIC = [
-  ...['session', 'signIn', 'signOut', 'setUp', 'health', 'openApi', 'fileSchema'],
+  ...['session', 'signIn', 'signOut', 'setUp', 'health', 'ready', 'openApi', 'fileSchema'],
   ...['openPairing', 'sendFromPhone', 'calendar'],
 ];
 const AGENT = ['agentHello', 'agentWork', 'agentSamples', 'agentReadBack', 'agentReads', 'agentWipeRead'];

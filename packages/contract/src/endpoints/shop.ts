@@ -13,7 +13,7 @@ import {
 } from '../shapes/money/customers';
 import type { BroughtIn, CustomerCard, CustomerPage, ErasureView } from '../views/customer-views';
 import type { AuditPage, CountView } from '../views/list-views';
-import type { CustomerView, EstimatesView, FloorView, Found, HealthView } from '../views/views';
+import type { CustomerView, EstimatesView, FloorView, Found, HealthView, ReadyState } from '../views/views';
 import { command, query } from './endpoint';
 
 /** The shop as a whole: what it charges, who its customers are, what is to be looked back at, what waits for hands. */
@@ -99,6 +99,8 @@ export const shopEndpoints = {
 /** The interface itself: its state, its stream of hints, its description and that of its files. */
 export const interfaceEndpoints = {
   health: query('/health', { permission: 'public' }).answering<HealthView>(),
+  /** Whether it can answer: refused with 503 while it cannot, so that nothing is led to it. */
+  ready: query('/ready', { permission: 'public' }).answering<ReadyState>(),
   /**
    * Server-sent events (HTML Living Standard, section 9.2), each a `Hint` with its position as its id. `since` is the position
    * up to which somebody knows: what was said after it comes first.

@@ -380,6 +380,11 @@ export interface EstimatesView {
   latest: number;
 }
 
+/** A server that can answer. */
+export interface ReadyState {
+  ready: true;
+}
+
 export interface HealthView {
   server: 'up';
   database: 'up' | 'down';

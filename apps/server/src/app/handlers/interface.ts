@@ -2,6 +2,7 @@ import { interfaceEndpoints, type Hint } from '@udrel/contract/endpoints';
 import { jsonSchemaOf } from '@udrel/contract/json-schema';
 import { modelSpec, probeFile } from '@udrel/contract/shapes';
 import type { HintHub } from '../../hints/hub';
+import { Refusal } from '../../platform/errors';
 import { handlers, STREAMED, type CallOf, type Route } from '../../platform/http/handlers';
 import { describeInterface } from './describe-interface';
 
@@ -18,6 +19,12 @@ export function interfaceHandlers(hints: HintHub, all: () => readonly Route[]): 
         () => 'down' as const,
       );
       return { server: 'up' as const, database, version: '0.1.0' };
+    },
+    ready: async ({ manager }) => {
+      await manager.query('select 1').catch(() => {
+        throw new Refusal(503, 'not-ready', 'The database does not answer.', { retryAfter: 1 });
+      });
+      return { ready: true as const };
     },
     hints: (call) => stream(hints, call),
     openApi: () => Promise.resolve((described ??= describeInterface(all()))),

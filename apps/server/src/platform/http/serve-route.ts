@@ -24,7 +24,9 @@ export function serveRoutes(routes: readonly Route[], serving: Serving): Request
     const router = kinds.get(kind) ?? express.Router();
     kinds.set(kind, router);
     const readParams = paramsOf(path as string);
+    const named = method.toUpperCase();
     router[method](path as string, (request: Request, response: Response, next: NextFunction) => {
+      serving.metrics.time(named, path as string, response);
       answer(one, readParams, request, response, serving)
         .then(({ status, body, text = inWords(body) }) => {
           if (body === STREAMED) return;

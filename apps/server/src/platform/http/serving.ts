@@ -1,5 +1,6 @@
 import type { Request } from 'express';
 import type { DataSource } from 'typeorm';
+import type { Metrics } from './metrics';
 
 /** What answering requests needs besides the request. */
 export interface Serving {
@@ -10,4 +11,6 @@ export interface Serving {
   demoAllowed: (request: Request) => boolean;
   /** Whether this is the demo: only there does what a simulation shows count. */
   demo: boolean;
+  /** Where answers are timed. */
+  metrics: Metrics;
 }

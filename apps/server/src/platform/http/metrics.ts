@@ -1,0 +1,61 @@
+import type { RequestHandler, Response } from 'express';
+import type { Pool } from 'pg';
+import { collectDefaultMetrics, Gauge, Histogram, Registry } from 'prom-client';
+import { agentMay } from './access';
+import { hostOf, isForwarded, isLoopback } from './hosts';
+
+/** Bounds of the times of requests, seconds: what a page waits for unnoticed, noticed, and too long. */
+const BOUNDS = [0.005, 0.01, 0.025, 0.05, 0.1, 0.25, 0.5, 1, 2.5, 10];
+
+/** Figures of a server for whoever watches it, in the text format of Prometheus (exposition format 0.0.4). */
+export interface Metrics {
+  /** Times an answer from here on; it counts under the address as it is declared, never as it was asked. */
+  time: (method: string, path: string, response: Response) => void;
+  serve: RequestHandler;
+}
+
+/**
+ * Opens the figures of a server: its process, the pool of its database, and how long its answers took. They are told to this
+ * computer, and elsewhere to whoever has the token.
+ *
+ * @param token null where nobody elsewhere is told
+ */
+export function openMetrics(pool: Pick<Pool, 'totalCount' | 'idleCount' | 'waitingCount'>, token: string | null): Metrics {
+  const registry = new Registry();
+  collectDefaultMetrics({ register: registry });
+  const took = new Histogram({
+    name: 'udrel_request_seconds',
+    help: 'Time from a request to the end of its answer, by its address as declared',
+    labelNames: ['method', 'path', 'status'],
+    buckets: BOUNDS,
+    registers: [registry],
+  });
+  new Gauge({
+    name: 'udrel_database_connections',
+    help: 'Connections of the pool, and requests that wait for one',
+    labelNames: ['state'],
+    registers: [registry],
+    collect() {
+      this.set({ state: 'busy' }, pool.totalCount - pool.idleCount);
+      this.set({ state: 'idle' }, pool.idleCount);
+      this.set({ state: 'waiting' }, pool.waitingCount);
+    },
+  });
+  return {
+    time: (method, path, response) => {
+      const from = performance.now();
+      response.on('finish', () =>
+        took.observe({ method, path, status: response.statusCode }, (performance.now() - from) / 1000),
+      );
+    },
+    serve: (request, response, next) => {
+      const here =
+        isLoopback(request.socket.remoteAddress ?? '') && isLoopback(hostOf(request)) && !isForwarded(request);
+      if (!here && (token === null || !agentMay(request, token))) return void response.sendStatus(403);
+      registry
+        .metrics()
+        .then((text) => response.type(registry.contentType).send(text))
+        .catch(next);
+    },
+  };
+}
