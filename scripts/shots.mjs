@@ -10,7 +10,7 @@ import { openShop } from './lib/shop.mjs';
 
 /** One current picture of each main view in docs/screenshots, from the demo data, at 1280x800. */
 const VIEWS = [
-  ['floor', '/'],
+  ['floor', '/', (page) => page.getByLabel('Whose hands').waitFor()],
   ['jobs', '/jobs?all=yes'],
   ['book-in', '/book-in'],
   ['assess', '/jobs/U-2413/assess'],

@@ -9,7 +9,7 @@ import { Empty, Loaded, Sheet } from '../../ui';
 import { late } from '../../ui/late';
 import styles from './floor.module.css';
 import { HandsList } from './HandsList';
-import { WHOSE, type Planned } from './planned';
+import { isPressing, WHOSE, type Planned } from './planned';
 import { PromiseRuler } from './PromiseRuler';
 import { ReadyToFetch } from './ReadyToFetch';
 import { RunStrip } from './RunStrip';
@@ -78,9 +78,7 @@ function HandsNext(props: { hands: readonly HandsView[]; floor: FloorView; plann
   const [search] = useSearchParams();
   const whose = search.get(WHOSE);
   const { rows, heads } = planned?.chosen(hands, whose) ?? { rows: hands, heads: undefined };
-  const now = rows.filter(
-    ({ tag, inMinutes }) => Math.round(inMinutes) === 0 && (planned?.hands.get(tag)?.presses ?? true),
-  ).length;
+  const now = rows.filter((row) => isPressing(row, planned)).length;
   const late = rows.filter((row) => row.slack !== null && row.slack < 0).length;
   return (
     <section aria-labelledby="hands">

@@ -4,7 +4,7 @@ import type { HandsView } from '@udrel/contract/types';
 import { duration, slackWords } from '../../format/time';
 import { stationPath } from '../../paths/station-path';
 import { Tag } from '../../ui';
-import type { Planned } from './planned';
+import { isPressing, type Planned } from './planned';
 import styles from './floor.module.css';
 
 /** How many of what wants hands now are laid into colour. */
@@ -37,7 +37,7 @@ export function HandsRow(props: {
   const navigate = useNavigate();
   const minutes = Math.round(row.inMinutes);
   const slack = slackWords(row.slack);
-  const urgent = minutes === 0 && (hands?.presses ?? true);
+  const urgent = isPressing(row, planned);
   return (
     <li
       ref={measure}

@@ -23,3 +23,8 @@ export interface Planned {
 
 /** What of the address says of whose hands what is next is shown. */
 export const WHOSE = 'hands';
+
+/** Whether hands are wanted at a row now: something calls for them, or they must begin so that its promise holds. */
+export function isPressing({ tag, inMinutes, step }: HandsView, planned: Planned | null): boolean {
+  return Math.round(inMinutes) === 0 && (step.calls || (planned?.hands.get(tag)?.presses ?? true));
+}
