@@ -47,7 +47,7 @@ async function timed(script, args, env) {
   const began = performance.now();
   const own = { ...process.env };
   delete own.UDREL_DATABASE_URL;
-  const { code, output } = await run(process.execPath, [join('scripts', `${script}.mjs`), ...args], {
+  const { code, output } = await run(process.execPath, [join('scripts', 'backup', `${script}.mjs`), ...args], {
     cwd: ROOT,
     env: { ...own, ...env },
   });

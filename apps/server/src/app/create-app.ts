@@ -15,8 +15,8 @@ import { poolOf } from '../platform/database/database';
 import { refusalOfDatabase } from '../platform/database/database-errors';
 import { Refusal } from '../platform/errors';
 import { inTurn } from '../platform/http/in-turn';
-import { knownHosts, refuseForeignHost } from '../platform/http/hosts';
-import { openMetrics } from '../platform/http/metrics';
+import { isFromHere, knownHosts, refuseForeignHost } from '../platform/http/hosts';
+import { openMetrics } from '../platform/metrics';
 import { loggedError, loggedRequest } from '../platform/http/request-log';
 import { serveRoutes } from '../platform/http/serve-route';
 import type { Serving } from '../platform/http/serving';
@@ -46,7 +46,10 @@ export function createApp({ database, config, log, hints, index, clock = () => n
   // Answers are never stored (see below), so there is nothing to compare a tag with.
   app.set('etag', false);
   const { agentToken, masterKey, demo } = config;
-  const metrics = openMetrics(poolOf(database), config.metricsToken);
+  const metrics = openMetrics(
+    poolOf(database),
+    (request) => isFromHere(request) || (config.metricsToken !== null && agentMay(request, config.metricsToken)),
+  );
   const serving: Serving = {
     ...{ database, agentToken, masterKey, clock, demo, metrics },
     demoAllowed: demoAllowedOn(config),

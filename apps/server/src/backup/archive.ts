@@ -64,7 +64,12 @@ export async function readArchive(path: string, identity: string, into: string):
   const decrypter = new Decrypter();
   decrypter.addIdentity(identity);
   const sealed = Readable.toWeb(createReadStream(path)) as ReadableStream<Uint8Array>;
-  const opened = await decrypter.decrypt(sealed as never);
+  const opened = await decrypter.decrypt(sealed as never).catch((error: unknown) => {
+    const strange = error instanceof Error && error.message.startsWith('no identity matched');
+    throw strange
+      ? new Error('this key does not open the archive: it was encrypted to another', { cause: error })
+      : error;
+  });
   const extract = tar.extract();
   const [names] = await Promise.all([
     extracted(extract, into),

@@ -89,7 +89,7 @@ describe('a backup', () => {
     expect(bytes.subarray(0, 21).toString()).toBe('age-encryption.org/v1');
     expect(bytes.includes('database.dump')).toBe(false);
     const place = await elsewhere(file, (await makeBackupKey()).identity);
-    await expect(restoreBackup(place)).rejects.toThrow(/no identity matched/);
+    await expect(restoreBackup(place)).rejects.toThrow('this key does not open the archive');
     const cut = join(to, 'cut.age');
     writeFileSync(cut, bytes.subarray(0, bytes.length - 500));
     const half = await elsewhere(cut);

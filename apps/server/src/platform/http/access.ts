@@ -1,6 +1,6 @@
 import { timingSafeEqual } from 'node:crypto';
 import type { Request } from 'express';
-import { hostOf, isForwarded, isLoopback } from './hosts';
+import { isFromHere, isLoopback } from './hosts';
 import type { Serving } from './serving';
 import type { SessionStaff } from './session-store';
 
@@ -23,9 +23,5 @@ export function agentMay(request: Request, token: string): boolean {
  */
 export function demoAllowedOn({ demo, host }: { demo: boolean; host: string }): (request: Request) => boolean {
   const listensLocally = demo && isLoopback(host);
-  return (request) =>
-    listensLocally &&
-    isLoopback(request.socket.remoteAddress ?? '') &&
-    isLoopback(hostOf(request)) &&
-    !isForwarded(request);
+  return (request) => listensLocally && isFromHere(request);
 }

@@ -18,6 +18,11 @@ const FORWARDED = ['forwarded', 'x-forwarded-for', 'x-forwarded-host', 'via'];
 /** Whether a request came through a proxy. */
 export const isForwarded = (request: Pick<Request, 'get'>) => FORWARDED.some((name) => request.get(name) !== undefined);
 
+/** Whether whoever asks sits at this computer, with no proxy between and under no other name. */
+export function isFromHere(request: Pick<Request, 'get' | 'socket'>): boolean {
+  return isLoopback(request.socket.remoteAddress ?? '') && isLoopback(hostOf(request)) && !isForwarded(request);
+}
+
 /**
  * Names under which the shop is reached: this computer's own, the address it listens on, and those that were set
  * (`UDREL_HOSTS`, for a name that a proxy or a name server gives it).

@@ -1,6 +1,6 @@
 import type { Request } from 'express';
 import type { DataSource } from 'typeorm';
-import type { Metrics } from './metrics';
+import type { Metrics } from '../metrics';
 
 /** What answering requests needs besides the request. */
 export interface Serving {

@@ -1,8 +1,6 @@
-import type { RequestHandler, Response } from 'express';
+import type { Request, RequestHandler, Response } from 'express';
 import type { Pool } from 'pg';
 import { collectDefaultMetrics, Gauge, Histogram, Registry } from 'prom-client';
-import { agentMay } from './access';
-import { hostOf, isForwarded, isLoopback } from './hosts';
 
 /** Bounds of the times of requests, seconds: what a page waits for unnoticed, noticed, and too long. */
 const BOUNDS = [0.005, 0.01, 0.025, 0.05, 0.1, 0.25, 0.5, 1, 2.5, 10];
@@ -15,12 +13,14 @@ export interface Metrics {
 }
 
 /**
- * Opens the figures of a server: its process, the pool of its database, and how long its answers took. They are told to this
- * computer, and elsewhere to whoever has the token.
+ * Opens the figures of a server: its process, the pool of its database, and how long its answers took.
  *
- * @param token null where nobody elsewhere is told
+ * @param told whether whoever asks is told
  */
-export function openMetrics(pool: Pick<Pool, 'totalCount' | 'idleCount' | 'waitingCount'>, token: string | null): Metrics {
+export function openMetrics(
+  pool: Pick<Pool, 'totalCount' | 'idleCount' | 'waitingCount'>,
+  told: (request: Request) => boolean,
+): Metrics {
   const registry = new Registry();
   collectDefaultMetrics({ register: registry });
   const took = new Histogram({
@@ -49,9 +49,7 @@ export function openMetrics(pool: Pick<Pool, 'totalCount' | 'idleCount' | 'waiti
       );
     },
     serve: (request, response, next) => {
-      const here =
-        isLoopback(request.socket.remoteAddress ?? '') && isLoopback(hostOf(request)) && !isForwarded(request);
-      if (!here && (token === null || !agentMay(request, token))) return void response.sendStatus(403);
+      if (!told(request)) return void response.sendStatus(403);
       registry
         .metrics()
         .then((text) => response.type(registry.contentType).send(text))

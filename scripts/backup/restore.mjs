@@ -1,9 +1,9 @@
-import { copyFileSync, existsSync, mkdirSync, readFileSync } from 'node:fs';
+import { copyFileSync, existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join, resolve } from 'node:path';
-import { openCluster, postgresPrograms } from './lib/cluster.mjs';
-import { installPackages } from './lib/install.mjs';
-import { binEnv, fail, run } from './lib/run.mjs';
-import { settings } from './lib/shop.mjs';
+import { openCluster, postgresPrograms } from '../lib/cluster.mjs';
+import { installPackages } from '../lib/install.mjs';
+import { binEnv, fail, run } from '../lib/run.mjs';
+import { settings } from '../lib/shop.mjs';
 
 /** Restores an archive into an empty data folder: npm run restore -- ARCHIVE KEYFILE [SECRETS-KEY]. */
 const [archive, keyFile, secretsKey] = process.argv.slice(2);
@@ -19,7 +19,7 @@ await installPackages();
 mkdirSync(given.data, { recursive: true });
 const cluster = given.databaseUrl ? null : await openCluster(given.data, { preferredPort: given.port + 1 });
 const from = performance.now();
-const { code, output } = await run('tsx', [join('scripts', 'lib', 'backup-step.mjs')], {
+const { code, output } = await run('tsx', [join('scripts', 'backup', 'step.mjs')], {
   env: binEnv({
     UDREL_STEP: 'restore',
     UDREL_ARCHIVE: resolve(archive),
@@ -30,7 +30,13 @@ const { code, output } = await run('tsx', [join('scripts', 'lib', 'backup-step.m
   }),
 }).finally(() => cluster?.stop());
 const line = output.split('\n').find((one) => one.startsWith('{'));
-if (code !== 0 || !line) fail(`It was not restored: ${output.trim().split('\n').at(-1)}`);
+if (code !== 0 || !line) {
+  // What was made for it goes again, so that it can be tried anew.
+  if (cluster)
+    for (const name of ['cluster', 'database-password'])
+      rmSync(join(given.data, name), { recursive: true, force: true });
+  fail(`It was not restored: ${output.trim().split('\n').at(-1)}`);
+}
 const done = JSON.parse(line);
 if (secretsKey) copyFileSync(secretsKey, join(given.data, 'secrets-key'));
 console.log(`

@@ -1,9 +1,9 @@
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import { join, resolve } from 'node:path';
-import { openCluster, postgresPrograms, runningCluster } from './lib/cluster.mjs';
-import { installPackages } from './lib/install.mjs';
-import { binEnv, fail, run } from './lib/run.mjs';
-import { settings } from './lib/shop.mjs';
+import { openCluster, postgresPrograms, runningCluster } from '../lib/cluster.mjs';
+import { installPackages } from '../lib/install.mjs';
+import { binEnv, fail, run } from '../lib/run.mjs';
+import { settings } from '../lib/shop.mjs';
 
 /**
  * Backs the shop up into one encrypted archive, whether or not Udrel runs meanwhile. The first time it makes the key and
@@ -44,7 +44,7 @@ Keep ${join(given.data, 'secrets-key')} apart from the archives, too: without it
 
 /** Runs a step of it where the server's modules can be read. */
 async function step(env) {
-  const { code, output } = await run('tsx', [join('scripts', 'lib', 'backup-step.mjs')], { env: binEnv(env) });
+  const { code, output } = await run('tsx', [join('scripts', 'backup', 'step.mjs')], { env: binEnv(env) });
   const line = output.split('\n').find((one) => one.startsWith('{'));
   if (code !== 0 || !line) fail(`It was not backed up: ${output.trim().split('\n').at(-1)}`);
   return JSON.parse(line);
