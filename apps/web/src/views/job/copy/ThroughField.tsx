@@ -21,6 +21,8 @@ export function ThroughField({
       <Autocomplete<Piece, true, false, true>
         multiple
         freeSolo
+        // What was typed is taken without Enter, too.
+        autoSelect
         filterSelectedOptions
         options={records.map(({ kind, name }) => ({ kind, name }))}
         groupBy={({ kind }) => GROUPS[kind]}
@@ -41,7 +43,7 @@ export function ThroughField({
             {...given}
             label="Goes through"
             error={wrong !== undefined}
-            helperText={wrong ?? 'As it is plugged in; type the label of the lead, and Enter.'}
+            helperText={wrong ?? 'As it is plugged in; type the label of the lead.'}
           />
         )}
       />
