@@ -6,7 +6,7 @@ import { FELT, lateBy, slipsOf, type Slip } from './slips';
 import type { Bench, Schedule, Span, Spread, Work } from './engine/types';
 
 /** Futures that are gone through: the tenth and ninetieth of a hundred are told well enough by so many. */
-const FUTURES = 40;
+const FUTURES = 32;
 /** Deviates between where two pairs of futures begin. */
 const STRIDE = 1009;
 /** Standard deviations from the middle of a normal distribution to its 10th and 90th percentile. */
