@@ -107,7 +107,6 @@ function ToBegin({ night: { begin } }: { night: NightView }) {
           <th>Where</th>
           <th>Hands first</th>
           <th>Ends</th>
-          <th />
         </tr>
       </thead>
       <tbody>
@@ -131,11 +130,11 @@ function ToBegin({ night: { begin } }: { night: NightView }) {
                   <span className={`${styles.line} sub`}>{hands.map(({ what }) => what).join('; ')}</span>
                 </>
               )}
+              {now && works && <Begun tag={tag} version={version} begin={now} />}
             </td>
             <td>
               <Spoken range={ends} />
             </td>
-            <td>{now && works && <Begun tag={tag} version={version} begin={now} />}</td>
           </tr>
         ))}
       </tbody>
