@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { openCluster } from './lib/cluster.mjs';
 import { installPackages } from './lib/install.mjs';
 import { binEnv, ROOT, run } from './lib/run.mjs';
-import { lockFolder, secretFile, settings } from './lib/shop.mjs';
+import { placesOf, lockFolder, secretFile, settings } from './lib/shop.mjs';
 
 /** Server, agent and web from their sources, each started anew when they change. */
 const given = settings();
@@ -16,7 +16,7 @@ const env = binEnv({
   UDREL_AGENT_TOKEN_FILE: secretFile(given.data, 'agent-token'),
   UDREL_SESSION_SECRET_FILE: secretFile(given.data, 'session-secret'),
   UDREL_KEY_FILE: secretFile(given.data, 'secrets-key'),
-  UDREL_PHOTOS: join(given.data, 'photos'),
+  ...placesOf(given.data),
   UDREL_SERVER: `http://127.0.0.1:${given.port}`,
 });
 if (given.demo) await run('tsx', ['demo/src/main.ts'], { env, show: true });

@@ -2,7 +2,7 @@ import { join } from 'node:path';
 import { openCluster } from './lib/cluster.mjs';
 import { installPackages } from './lib/install.mjs';
 import { binEnv, fail, run } from './lib/run.mjs';
-import { lockFolder, secretFile, settings } from './lib/shop.mjs';
+import { placesOf, lockFolder, secretFile, settings } from './lib/shop.mjs';
 
 /** Throws the data of the data folder away and loads the demo scenario anew. Not while Udrel runs on it. */
 const given = settings();
@@ -17,7 +17,7 @@ const { code, output } = await run('tsx', [join('scripts', 'lib', 'empty-databas
 const env = binEnv({
   UDREL_DATABASE_URL: url,
   UDREL_KEY_FILE: secretFile(given.data, 'secrets-key'),
-  UDREL_PHOTOS: join(given.data, 'photos'),
+  ...placesOf(given.data),
 });
 if (code === 0) await run('tsx', ['demo/src/main.ts'], { env, show: true });
 await cluster.stop();

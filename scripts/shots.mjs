@@ -45,7 +45,7 @@ const shop = await openShop(
 const browser = await chromium.launch(BROWSER);
 await sleep(SETTLE);
 await take('light', VIEWS);
-await take('light', [['shop', '/shop']], 'odo');
+await take('light', [['shop', '/shop?page=keeping']], 'odo');
 await take('dark', [['yardsticks', '/yardsticks']]);
 await browser.close();
 await shop.stop();

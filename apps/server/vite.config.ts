@@ -9,6 +9,7 @@ export default defineConfig({
       input: {
         main: 'src/main.ts',
         'index-worker': 'src/matching/index-worker.ts',
+        'backup-worker': 'src/backup/backup-worker.ts',
         'schedule-worker': 'src/schedule/schedule-worker.ts',
       },
     },

@@ -90,11 +90,12 @@ test('the owner sees who signed in and what was looked at; signing out everywher
   page,
   browser,
 }) => {
-  await enter(page, 'odo', '/shop');
+  await enter(page, 'odo', '/shop?page=keeping');
   await expect(sheet(page, 'Audit')).toContainText('Signed in');
   await expect(sheet(page, 'Audit')).toContainText('Ended without work: declined');
   const other = await (await browser.newContext({ locale: 'en-GB' })).newPage();
   await enter(other, 'odo');
+  await page.getByRole('tab', { name: 'Account' }).click();
   await page.reload();
   await page.getByRole('button', { name: 'Sign out everywhere else' }).click();
   await expect(other.getByRole('button', { name: 'Sign in', exact: true })).toBeVisible();

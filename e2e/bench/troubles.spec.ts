@@ -100,7 +100,7 @@ test('an old drive that stays for data is attached again only after the trial st
 });
 
 test('the owner gives a new password, and it is changed by who has it', async ({ page, browser }) => {
-  await enter(page, 'odo', '/shop');
+  await enter(page, 'odo', '/shop?page=staff');
   await page.getByLabel('Name', { exact: true }).fill('Pip Arden');
   await page.getByLabel('Signs in as').fill('pip');
   await page.getByLabel('First password, 10 characters or more').fill('first-word-9');

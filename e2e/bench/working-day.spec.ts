@@ -156,7 +156,7 @@ test('the end of a month: one order, a part that is late, a delivery that is sca
   const job = (await (await page.request.get('/api/v1/jobs/U-2414')).json()) as JobView;
   expect(job.snapshot.facts['new drive choice']?.serial).toBe('DU-S2-9901');
 
-  await page.goto('/shop');
+  await page.goto('/shop?page=staff');
   await page.getByRole('button', { name: 'Hours of Wren Tally' }).click();
   const hours = page.getByRole('dialog');
   await hours.getByLabel('works at the bench').check();

@@ -152,7 +152,7 @@ test('notes by key, the next thing by Ctrl+Enter, a closed job only to look at, 
 });
 
 test('what is promised at booking is what the open work lets; the owner says when it is open', async ({ page }) => {
-  await enter(page, 'odo', '/shop');
+  await enter(page, 'odo', '/shop?page=work');
   const hours = sheet(page, 'Opening hours');
   const saturday = hours.getByRole('group', { name: 'Saturday' });
   await saturday.getByLabel('From').fill('19:00');

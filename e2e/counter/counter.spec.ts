@@ -120,7 +120,7 @@ test('the counter looks at the work of the bench and does not do it', async ({ p
   await expect(page.getByRole('button', { name: /the health$/ })).toBeDisabled();
   await page.goto('/models');
   await expect(page.getByText('Bring in a model file')).toHaveCount(0);
-  await page.goto('/shop');
+  await page.goto('/shop?page=keeping');
   await expect(sheet(page, 'Audit')).toHaveCount(0);
   await expect(sheet(page, 'Who may do what')).toContainText('counter, you');
 });

@@ -86,7 +86,7 @@ test('models are filtered by what is in them, and one opens from its row', async
 });
 
 test('an owner looks back at a group of days; a history is read as a list', async ({ page }) => {
-  await enter(page, 'odo', '/shop');
+  await enter(page, 'odo', '/shop?page=keeping');
   await page.getByRole('link', { name: 'All of it' }).click();
   await page.getByLabel('About').selectOption('gates');
   const jobs = page.getByRole('table').getByRole('link');

@@ -1,42 +1,34 @@
-import { existsSync, readFileSync, writeFileSync } from 'node:fs';
-import { join, resolve } from 'node:path';
+import { existsSync } from 'node:fs';
+import { join } from 'node:path';
 import { openCluster, postgresPrograms, runningCluster } from '../lib/cluster.mjs';
 import { installPackages } from '../lib/install.mjs';
 import { binEnv, fail, run } from '../lib/run.mjs';
-import { settings } from '../lib/shop.mjs';
+import { placesOf, settings } from '../lib/shop.mjs';
 
 /**
  * Backs the shop up into one encrypted archive, whether or not Udrel runs meanwhile. The first time it makes the key and
  * shows it, once.
  */
 const given = settings();
-const to = resolve(process.env.UDREL_BACKUPS ?? join(given.data, 'backups'));
 await installPackages();
-const recipientFile = join(given.data, 'backup-recipient');
 const running = given.databaseUrl ?? runningCluster(given.data);
 if (!running && !existsSync(join(given.data, 'cluster')))
   fail(`There is no shop in ${given.data}. Set UDREL_DATA to its folder.`);
-const made = existsSync(recipientFile) ? null : await step({ UDREL_STEP: 'key' });
-if (made) writeFileSync(recipientFile, made.recipient, { mode: 0o644 });
 const cluster = running ? null : await openCluster(given.data, { preferredPort: given.port + 1 });
 const done = await step({
   UDREL_STEP: 'backup',
   UDREL_DATABASE_URL: running ?? (await cluster.start()),
   UDREL_PROGRAMS: await postgresPrograms(),
-  UDREL_PHOTOS: process.env.UDREL_PHOTOS ?? join(given.data, 'photos'),
-  UDREL_BACKUPS: to,
-  UDREL_RECIPIENT: readFileSync(recipientFile, 'utf8').trim(),
-  UDREL_BACKUP_DAYS: process.env.UDREL_BACKUP_DAYS ?? '14',
-  UDREL_BACKUP_WEEKS: process.env.UDREL_BACKUP_WEEKS ?? '8',
+  ...placesOf(given.data),
 }).finally(() => cluster?.stop());
 console.log(`
 Backed up: ${done.file}, ${(done.bytes / 1e6).toFixed(1)} MB
 ${done.jobs} jobs, ${done.photos} photographs, as they were at ${done.at}${done.dropped > 0 ? `; ${done.dropped} older archives removed` : ''}
 `);
-if (made) {
+if (done.identity) {
   console.log(`The key that opens it is shown this once. Write it down, and keep it away from this computer:
 
-  ${made.identity}
+  ${done.identity}
 
 Keep ${join(given.data, 'secrets-key')} apart from the archives, too: without it the secrets of open jobs cannot be read.
 `);

@@ -3,7 +3,7 @@ import { join, resolve } from 'node:path';
 import { openCluster, postgresPrograms } from '../lib/cluster.mjs';
 import { installPackages } from '../lib/install.mjs';
 import { binEnv, fail, run } from '../lib/run.mjs';
-import { settings } from '../lib/shop.mjs';
+import { placesOf, settings } from '../lib/shop.mjs';
 
 /** Restores an archive into an empty data folder: npm run restore -- ARCHIVE KEYFILE [SECRETS-KEY]. */
 const [archive, keyFile, secretsKey] = process.argv.slice(2);
@@ -12,7 +12,6 @@ if (!archive || !keyFile)
 for (const file of [archive, keyFile, ...(secretsKey ? [secretsKey] : [])])
   if (!existsSync(file)) fail(`There is no file ${file}.`);
 const given = settings();
-const photos = process.env.UDREL_PHOTOS ?? join(given.data, 'photos');
 if (!given.databaseUrl && existsSync(join(given.data, 'cluster')))
   fail(`There is a shop in ${given.data} already. Set UDREL_DATA to an empty folder, or move that one away.`);
 await installPackages();
@@ -26,7 +25,7 @@ const { code, output } = await run('tsx', [join('scripts', 'backup', 'step.mjs')
     UDREL_IDENTITY: readFileSync(keyFile, 'utf8').trim(),
     UDREL_DATABASE_URL: given.databaseUrl ?? (await cluster.start()),
     UDREL_PROGRAMS: await postgresPrograms(),
-    UDREL_PHOTOS: photos,
+    ...placesOf(given.data),
   }),
 }).finally(() => cluster?.stop());
 const line = output.split('\n').find((one) => one.startsWith('{'));

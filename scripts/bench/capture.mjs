@@ -23,7 +23,7 @@ export async function captureStatements(databaseUrl, requests, cookie, sessionSe
     hosts: [],
   };
   const index = indexInThread(databaseUrl);
-  const app = createApp({ database, config, log: pino({ level: 'silent' }), hints: silentHints, index });
+  const app = createApp({ database, config, log: pino({ level: 'silent' }), hints: silentHints, index, backups: null });
   const server = app.listen(0, '127.0.0.1');
   await new Promise((resolve) => server.once('listening', resolve));
   const base = `http://127.0.0.1:${server.address().port}`;

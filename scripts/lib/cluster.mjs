@@ -27,7 +27,8 @@ export async function postgresPrograms() {
   return programFolder() ?? fail('PostgreSQL was installed, but its programs are not where Debian puts them.');
 }
 
-function programFolder() {
+/** Folder of the newest PostgreSQL's programs; null where none is installed. */
+export function programFolder() {
   const base = '/usr/lib/postgresql';
   if (!existsSync(base)) return null;
   const versions = readdirSync(base)

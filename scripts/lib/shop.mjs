@@ -4,7 +4,7 @@ import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node
 import { connect } from 'node:net';
 import { homedir } from 'node:os';
 import { join, resolve } from 'node:path';
-import { freePort, openCluster } from './cluster.mjs';
+import { freePort, openCluster, programFolder } from './cluster.mjs';
 import { binEnv, fail, ROOT, run, sleep, until } from './run.mjs';
 
 /** Room for what lives as long as a request: with less of it much of that is carried on for nothing. */
@@ -105,10 +105,11 @@ export async function openShop(given, { fast = false, quiet = false } = {}) {
     UDREL_AGENT_TOKEN_FILE: secretFile(given.data, 'agent-token'),
     UDREL_SESSION_SECRET_FILE: secretFile(given.data, 'session-secret'),
     UDREL_KEY_FILE: secretFile(given.data, 'secrets-key'),
-    UDREL_PHOTOS: join(given.data, 'photos'),
+    ...placesOf(given.data),
     UDREL_SERVER: `http://${given.host === '0.0.0.0' ? '127.0.0.1' : given.host}:${given.port}`,
     UDREL_DEMO: given.demo ? '1' : '0',
     ...(given.demo ? await postPorts(given.port) : {}),
+    UDREL_PROGRAMS: programFolder() ?? '',
     UDREL_POST_FOLDER: join(given.data, 'post'),
     UDREL_BENCH_SPEED: given.benchSpeed,
     ...(given.berths ? { UDREL_BERTHS: given.berths } : {}),
@@ -181,6 +182,14 @@ export async function openShop(given, { fast = false, quiet = false } = {}) {
     await Promise.all(running.map((child) => end(child)));
     await cluster?.stop();
   }
+}
+
+/** Folders of what is kept as files: photographs, and archives as long as nobody said otherwise. */
+export function placesOf(data, env = process.env) {
+  return {
+    UDREL_PHOTOS: resolve(env.UDREL_PHOTOS ?? join(data, 'photos')),
+    UDREL_BACKUPS: resolve(env.UDREL_BACKUPS ?? join(data, 'backups')),
+  };
 }
 
 /** Where the stand-in for post listens, beside the shop. */

@@ -1,5 +1,7 @@
 import pino from 'pino';
 import { createApp } from './app/create-app';
+import { backUpInThread } from './backup/backup-thread';
+import { backupKeeper } from './backup/keeper';
 import { openHints } from './hints/hub';
 import { readConfig } from './app/config';
 import { openDatabase } from './app/open-database';
@@ -38,7 +40,9 @@ async function main(): Promise<void> {
     log.error({ error: loggedError(error) }, 'messages do not go: their queue cannot be opened');
     return null;
   });
-  const server = createApp({ database, config, log, hints, index }).listen(config.port, config.host);
+  const backups = backupKeeper({ database, place: config, log, clock: () => new Date(), make: backUpInThread() });
+  backups.watch();
+  const server = createApp({ database, config, log, hints, index, backups }).listen(config.port, config.host);
   server.on('listening', () => {
     log.info({ host: config.host, port: config.port }, 'listening');
     void announceSetUp();

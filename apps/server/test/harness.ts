@@ -9,12 +9,17 @@ import pino from 'pino';
 import type { DataSource } from 'typeorm';
 import { afterAll, beforeAll, inject } from 'vitest';
 import type { Role } from '@udrel/contract/types';
+import { backUp } from '../src/backup/backup';
+import { backupKeeper, type BackupKeeper } from '../src/backup/keeper';
 import { createApp } from '../src/app/create-app';
-import { openHints, type HintHub } from '../src/hints/hub';
+import { openHints, silentHints, type HintHub } from '../src/hints/hub';
+import { postgresPrograms } from '../../../scripts/lib/cluster.mjs';
 import type { Config } from '../src/app/config';
 import { FITTED_KINDS } from '../src/matching/catalogue-parts';
 import { DriveIndex } from '../src/matching/drive-index';
 import { offeredParts } from '../src/shelf/offered';
+import { photoStore } from '../src/photos/photo-store';
+import { routesOf } from '../src/app/routes';
 import { openDatabase } from '../src/app/open-database';
 import { masterKeyOf } from '../src/secrets/vault';
 import { addStaff } from '../src/staff/people';
@@ -55,6 +60,7 @@ export interface Shop {
   as: Record<Role, Caller>;
   nobody: Caller;
   clock: { now: Date };
+  backups: BackupKeeper;
 }
 
 /** A server on a fresh clone of the template database with one account of each role, for one test file. */
@@ -69,11 +75,14 @@ export function useShop(): Shop {
     await administer(adminUrl, `create database ${name} template template_udrel`);
     shop.database = await openDatabase(adminUrl.replace(/postgres$/, name), 8);
     hints = await openHints(adminUrl.replace(/postgres$/, name), pino({ level: 'silent' }));
+    const log = pino({ level: 'silent' });
+    shop.backups = backupsHere(shop, adminUrl.replace(/postgres$/, name), await postgresPrograms());
     server = createApp({
       database: shop.database,
       config: TEST_CONFIG,
-      log: pino({ level: 'silent' }),
+      log,
       hints,
+      backups: shop.backups,
       index: indexHere(shop.database),
       clock: () => shop.clock.now,
     }).listen(0, '127.0.0.1');
@@ -88,6 +97,7 @@ export function useShop(): Shop {
   afterAll(async () => {
     server.closeAllConnections();
     await new Promise((resolve) => server.close(resolve));
+    await shop.backups.ended();
     await hints.close();
     await shop.database.destroy();
     await administer(inject('adminUrl'), `drop database ${name} with (force)`);
@@ -99,6 +109,20 @@ export function useShop(): Shop {
 export const indexHere = ({ manager }: DataSource) =>
   new DriveIndex(() => offeredParts(manager, null, { kinds: FITTED_KINDS }));
 
+/** Who backs the shop up, in this thread. */
+export const backupsHere = ({ database, clock }: Pick<Shop, 'database' | 'clock'>, databaseUrl = '', programs = '') =>
+  backupKeeper({
+    ...{ database, place: { ...TEST_CONFIG, databaseUrl, programs }, log: pino({ level: 'silent' }), make: backUp },
+    clock: () => clock.now,
+  });
+
+/** Every endpoint with what answers it, to be looked at. */
+export const everyRoute = () =>
+  routesOf({
+    ...{ config: TEST_CONFIG, hints: silentHints, rank: () => Promise.resolve([]) },
+    ...{ photos: photoStore(TEST_CONFIG.photos), backups: null as never },
+  });
+
 export const TEST_CONFIG: Config = {
   host: '127.0.0.1',
   port: 0,
@@ -109,6 +133,8 @@ export const TEST_CONFIG: Config = {
   masterKey: masterKeyOf('key-for-tests'),
   demo: true,
   photos: mkdtempSync(join(tmpdir(), 'photos-')),
+  backups: mkdtempSync(join(tmpdir(), 'archives-')),
+  programs: null,
   standIn: null,
   metricsToken: 'token-of-whoever-watches',
   hosts: [],

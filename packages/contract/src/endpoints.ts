@@ -13,6 +13,7 @@ export * from './endpoints/hand-over/messages';
 export * from './endpoints/hand-over/papers';
 export * from './endpoints/hand-over/returns';
 export * from './endpoints/hand-over/wipes';
+export * from './endpoints/house/backups';
 export * from './endpoints/jobs';
 export * from './endpoints/library';
 export * from './endpoints/orders';

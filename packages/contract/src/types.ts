@@ -1,6 +1,7 @@
 export type * from './views/agent-views';
 export type * from './views/custody-views';
 export type * from './views/customer-views';
+export type * from './views/house/backups';
 export type * from './views/list-views';
 export type * from './views/message-views';
 export type * from './views/money-views';
@@ -22,6 +23,7 @@ export type * from './shapes/day/people';
 export type * from './shapes/day/purchases';
 export type * from './shapes/day/yardsticks';
 export type * from './shapes/hand-over/custody';
+export type * from './shapes/house/backups';
 export type * from './shapes/lists';
 export type * from './shapes/hand-over/messages';
 export type * from './shapes/money/bills';

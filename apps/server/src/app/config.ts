@@ -16,6 +16,10 @@ export interface Config {
   demo: boolean;
   /** Folder of the photographs. */
   photos: string;
+  /** Folder of archives of the shop, as long as nobody said otherwise. */
+  backups: string;
+  /** Folder of PostgreSQL's programs; null where they are not installed. */
+  programs: string | null;
   /** Ports of the stand-in for post on this computer; null where messages go to whoever they are meant for. */
   standIn: { smtp: number; http: number } | null;
   /** What proves who may read the figures of this server from elsewhere; null where nobody may. */
@@ -36,6 +40,8 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     masterKey: masterKeyOf(secret(env, 'UDREL_KEY_FILE')),
     demo: env['UDREL_DEMO'] !== '0',
     photos: resolve(needed(env, 'UDREL_PHOTOS')),
+    backups: resolve(needed(env, 'UDREL_BACKUPS')),
+    programs: env['UDREL_PROGRAMS'] || null,
     standIn: standInOf(env),
     metricsToken: env['UDREL_METRICS_TOKEN_FILE'] ? secret(env, 'UDREL_METRICS_TOKEN_FILE') : null,
     hosts: (env['UDREL_HOSTS'] ?? '').split(',').filter(Boolean),

@@ -6,6 +6,7 @@ import session from 'express-session';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
 import type { DataSource } from 'typeorm';
+import type { BackupKeeper } from '../backup/keeper';
 import type { HintHub } from '../hints/hub';
 import { randomUUID } from 'node:crypto';
 import { agentMay, demoAllowedOn, staffOf } from '../platform/http/access';
@@ -36,11 +37,13 @@ export interface Deps {
   hints: HintHub;
   /** Where drives are ranked. */
   index: RankingIndex;
+  /** Who backs the shop up. */
+  backups: BackupKeeper;
   clock?: () => Date;
 }
 
 /** The HTTP application: the API below /api/v1 and, where it is built, the web application beside it. */
-export function createApp({ database, config, log, hints, index, clock = () => new Date() }: Deps): Express {
+export function createApp({ database, config, log, hints, index, backups, clock = () => new Date() }: Deps): Express {
   const app = express();
   app.disable('x-powered-by');
   // Answers are never stored (see below), so there is nothing to compare a tag with.
@@ -62,7 +65,10 @@ export function createApp({ database, config, log, hints, index, clock = () => n
     refuseCrossSite,
     lookUpSession(sessions(database, config)),
     bodies(serving),
-    serveRoutes(routesOf(config, hints, rankDrives(hints, index), photoStore(config.photos)), serving),
+    serveRoutes(
+      routesOf({ config, hints, rank: rankDrives(hints, index), photos: photoStore(config.photos), backups }),
+      serving,
+    ),
     (_request, _response, next) => next(new Refusal(404, 'not-found', 'There is nothing here.')),
   );
   app.use(API_BASE, api);

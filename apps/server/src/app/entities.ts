@@ -1,4 +1,5 @@
 import { Audit, SignInTry } from '../audit/entities';
+import { Backup } from '../backup/entities';
 import { Customer, Said } from '../customers/entities';
 import { Message, MessageTry } from '../messages/entities';
 import { SupplierClaim } from '../returns/entities';
@@ -81,4 +82,5 @@ export const entities = [
   TillCount,
   PartOrder,
   Lesson,
+  Backup,
 ];

@@ -1,8 +1,10 @@
+import type { BackupKeeper } from '../backup/keeper';
 import type { HintHub } from '../hints/hub';
 import type { RankDrives } from '../matching/rank-drives';
 import type { Route } from '../platform/http/handlers';
 import type { SignInConfig } from '../staff/sign-in';
 import { agentHandlers, benchHandlers } from './handlers/bench';
+import { backupHandlers } from './handlers/house/backups';
 import { interfaceHandlers } from './handlers/interface';
 import { correctionHandlers, jobHandlers } from './handlers/jobs';
 import { modelHandlers, shelfHandlers } from './handlers/library';
@@ -18,8 +20,17 @@ import { shopHandlers } from './handlers/shop';
 import { filterHandlers, sessionHandlers, staffHandlers } from './handlers/staff';
 import { copyingHandlers, matchingHandlers, planningHandlers } from './handlers/work';
 
+/** What requests are answered with, besides the database. */
+export interface Means {
+  config: SignInConfig;
+  hints: HintHub;
+  rank: RankDrives;
+  photos: PhotoStore;
+  backups: BackupKeeper;
+}
+
 /** Every endpoint with what answers it. */
-export function routesOf(config: SignInConfig, hints: HintHub, rank: RankDrives, photos: PhotoStore): Route[] {
+export function routesOf({ config, hints, rank, photos, backups }: Means): Route[] {
   const routes: Route[] = [
     ...sessionHandlers(config),
     ...staffHandlers,
@@ -36,6 +47,7 @@ export function routesOf(config: SignInConfig, hints: HintHub, rank: RankDrives,
     ...purchaseHandlers,
     ...yardstickHandlers,
     ...filterHandlers,
+    ...backupHandlers(backups),
     ...paperHandlers(photos),
     ...jobHandlers(photos),
     ...correctionHandlers,

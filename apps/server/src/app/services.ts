@@ -46,5 +46,5 @@ export { masterKeyOf } from '../secrets/vault';
 export { setPasswordByConsole } from '../staff/accounts';
 export { addStaff, DEMO_ACCOUNTS } from '../staff/people';
 export type { DataSource as Database } from 'typeorm';
-export { backUp, restoreBackup } from '../backup/backup';
-export { makeBackupKey } from '../backup/key';
+export { restoreBackup } from '../backup/backup';
+export { backUpByConsole } from '../backup/by-console';

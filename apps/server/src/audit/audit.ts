@@ -34,6 +34,9 @@ const SENTENCES: Readonly<Record<AuditKind, (data: Data) => string>> = {
     `Opening hours set: ${word(data, 'days')} days a week, closed on ${word(data, 'closed')} days besides`,
   'bench hours set': (data) =>
     `Hours at the bench set: ${data['atBench'] ? 'at the bench' : 'not at the bench'}, ${word(data, 'off')} times off`,
+  'backups set': (data) =>
+    `Backups set: at ${word(data, 'at')}, ${word(data, 'days')} days and ${word(data, 'weeks')} weeks, to ${word(data, 'folder') || 'the usual folder'}`,
+  'backup key set': (data) => `Key for backups ${data['before'] ? 'made anew' : 'made'}`,
   'messages set': (data) => `Messages set: ${(data['goes'] as string[] | undefined)?.join(', ') || 'none goes'}`,
   'channels set': (data) =>
     `Ways out set: mail ${word(data, 'mail') || 'none'}, text ${word(data, 'text') || 'none'}, address ${word(data, 'address') || 'none'}`,

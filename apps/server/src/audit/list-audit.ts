@@ -19,12 +19,16 @@ interface StoredRow {
 }
 
 const KINDS: readonly string[] = Object.values(AUDITED).flat();
+const { access: _access, accounts: _accounts, shop: _shop, ...ofJobs } = AUDITED;
+/** What of it is noted in the histories of jobs. There is an index of these: one more wants it made anew. */
+const KINDS_OF_JOBS: readonly string[] = Object.values(ofJobs).flat();
 
 /** Accounts and access, and what jobs have that an owner looks back at; both are read by an index of their time. */
 export const AUDIT_LIST: Listed<AuditFilter, AuditSort, StoredRow, AuditRow> = {
   from: `(select u.id::text as id, u.at, u.by, u.kind, u.data, '[]'::jsonb as corrects, null::uuid as job_id from audit u
           union all
-          select (e.job_id::text || '.' || e.seq::text), e.at, e.by, e.kind, e.data, e.corrects, e.job_id from event e) a`,
+          select (e.job_id::text || '.' || e.seq::text), e.at, e.by, e.kind, e.data, e.corrects, e.job_id
+            from event e where e.kind in ${wordsIn(KINDS_OF_JOBS)}) a`,
   alias: 'a',
   joins: 'left join staff s on s.id = a.by left join job j on j.id = a.job_id',
   joined: ['s', 'j'],
@@ -35,7 +39,7 @@ export const AUDIT_LIST: Listed<AuditFilter, AuditSort, StoredRow, AuditRow> = {
   },
   usual: 'time',
   columns: `a.id, a.at, a.kind, a.data, a.corrects, j.tag,
-            coalesce(s.name, case a.kind when 'password reset' then 'at the server' else 'nobody' end) as by`,
+            coalesce(s.name, case when a.kind in ('password reset', 'backup key set') then 'at the server' else 'nobody' end) as by`,
   conditions: ({ group, person, tag, from, until }, value) => [
     `a.kind in ${wordsIn(group ? AUDITED[group] : KINDS)}`,
     ...(person ? [`s.name ilike ${value(`%${escapeLike(person)}%`)}`] : []),

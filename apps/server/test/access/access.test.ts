@@ -4,15 +4,12 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import { addressOf, endpoints, parametersOf } from '@udrel/contract/endpoints';
 import { PERMISSIONS, ROLES } from '@udrel/contract/permissions';
 import type { Found, JobPage, JobView, Permission, Role, SessionView } from '@udrel/contract/types';
-import { silentHints } from '../../src/hints/hub';
 import { demoAllowedOn } from '../../src/platform/http/access';
 import { knownHosts } from '../../src/platform/http/hosts';
 import type { Route } from '../../src/platform/http/handlers';
-import { photoStore } from '../../src/photos/photo-store';
-import { routesOf } from '../../src/app/routes';
 import { addStaff, makeSetUpCode } from '../../src/staff/people';
 import { bookJob, stockUp } from '../fixtures';
-import { TEST_CONFIG, useShop, type Caller } from '../harness';
+import { everyRoute, TEST_CONFIG, useShop, type Caller } from '../harness';
 
 const shop = useShop();
 beforeAll(async () => {
@@ -95,6 +92,7 @@ const MONEY = [
     ],
     'keptFilters',
     'keepFilter',
+    'backupState',
     'rounds',
     'beginRound',
     'scanInRound',
@@ -142,6 +140,7 @@ const BENCH = [
   ],
 ];
 const OWNER = [
+  ...['backups', 'setBackups', 'setBackupKey', 'backUpNow'],
   ...['setHours', 'setPerson', 'beginWipe', 'endWipe', 'readWiped', 'certifyWipe'],
   'accounts',
   'addAccount',
@@ -196,7 +195,7 @@ async function statusOf(who: Caller, { name, endpoint }: Route): Promise<number>
   return (await who.send(endpoint.method.toUpperCase() as 'POST', where, {})).status;
 }
 
-const every = routesOf(TEST_CONFIG, silentHints, () => Promise.resolve([]), photoStore(TEST_CONFIG.photos));
+const every = everyRoute();
 // What ends the session of whoever is tried comes last.
 const ENDS = ['signOutEverywhere', 'signOut'];
 const tried = [...every].sort((a, b) => ENDS.indexOf(a.name) - ENDS.indexOf(b.name));

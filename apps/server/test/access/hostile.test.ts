@@ -144,6 +144,7 @@ describe('a fault of ours', () => {
       log,
       hints: silentHints,
       index: indexHere(database),
+      backups: shop.backups,
       clock,
     });
     const server = app.listen(0, '127.0.0.1');

@@ -2,15 +2,10 @@ import { describe, expect, it } from 'vitest';
 import type { AnyEndpoint } from '@udrel/contract/endpoints';
 import { may, ROLES } from '@udrel/contract/permissions';
 import { ENTRY_KEYS } from '@udrel/core/facts';
-import { silentHints } from '../../src/hints/hub';
-import { photoStore } from '../../src/photos/photo-store';
-import { routesOf } from '../../src/app/routes';
-import { TEST_CONFIG, useShop } from '../harness';
+import { everyRoute, useShop } from '../harness';
 
 const shop = useShop();
-const every = routesOf(TEST_CONFIG, silentHints, () => Promise.resolve([]), photoStore(TEST_CONFIG.photos)).map(
-  ({ endpoint }) => endpoint as AnyEndpoint & { path: string },
-);
+const every = everyRoute().map(({ endpoint }) => endpoint as AnyEndpoint & { path: string });
 
 interface Operation {
   'x-roles': string[];

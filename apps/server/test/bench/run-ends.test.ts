@@ -142,6 +142,7 @@ describe('a simulated berth', () => {
       log: pino({ level: 'silent' }),
       hints: silentHints,
       index: indexHere(shop.database),
+      backups: shop.backups,
     });
     const server = app.listen(0, '127.0.0.1');
     await new Promise((done) => server.once('listening', done));

@@ -6,10 +6,16 @@ import fc from 'fast-check';
 import pg from 'pg';
 import sharp from 'sharp';
 import { beforeAll, describe, expect, inject, it } from 'vitest';
+import type { BackupsView, BackupState, Problem } from '@udrel/contract/types';
 import { postgresPrograms } from '../../../../scripts/lib/cluster.mjs';
 import { backUp, restoreBackup } from '../../src/backup/backup';
 import { keptBackups, momentOfBackup, nameOfBackup } from '../../src/backup/kept';
 import { makeBackupKey } from '../../src/backup/key';
+import { readBackupRules } from '../../src/backup/rules';
+import { isDue, lastDue, lateness } from '../../src/backup/state';
+import { claimTry, workAtTry } from '../../src/backup/tries';
+import { Setting } from '../../src/staff/entities';
+import { changeShop, readShop } from '../../src/staff/people';
 import { bookJob, stockUp, type Stock } from '../fixtures';
 import { TEST_CONFIG, useShop } from '../harness';
 
@@ -109,6 +115,145 @@ describe('a backup', () => {
     await expect(taken({ to: folder, recipient: 'age1wrong' })).rejects.toThrow();
     await expect(taken({ to: folder, databaseUrl: urlOf('not_there') })).rejects.toThrow(/not_there/);
     expect(readdirSync(folder)).toEqual([]);
+  });
+});
+
+describe('the shop', () => {
+  const { owner, technician } = { owner: () => shop.as.owner, technician: () => shop.as.technician };
+  const view = async () => (await owner().get<BackupsView>('/shop/backups')).body;
+  const state = async () => (await technician().get<BackupState>('/shop/backup-state')).body.late;
+  /** The day after, at such a time on the clock of the shop. */
+  const at = (day: number, time: string) => (shop.clock.now = new Date(`2026-06-${10 + day}T${time}:00Z`));
+
+  it('backs itself up once there is a key, at the press of a button and each night, and says when it does not', async () => {
+    at(0, '12:00');
+    await changeShop(shop.database.manager, {
+      formats: { ...(await readShop(shop.database.manager)).formats, timeZone: 'UTC' },
+    });
+    expect(await state()).toEqual({ key: false, since: null, problem: null });
+    expect((await owner().send('POST', '/shop/backups')).body).toMatchObject({ code: 'no-key' });
+    await shop.backups.look();
+    expect((await view()).tries).toEqual([]);
+    const wrong = await owner().send('PUT', '/shop/backups/key', { recipient: key.identity });
+    expect(wrong.status).toBe(422);
+    expect((await owner().send('PUT', '/shop/backups/key', { recipient: key.recipient })).status).toBe(200);
+    expect((await owner().send('POST', '/shop/backups')).status).toBe(202);
+    expect((await owner().send<{ code: string }>('POST', '/shop/backups')).body.code).toBe('in-work');
+    await shop.backups.ended();
+    expect(await view()).toMatchObject({ late: null, tries: [{ by: 'The owner', jobs: 2, photos: 1, problem: null }] });
+    // Nothing is due until the night has come.
+    at(1, '02:29');
+    await shop.backups.look();
+    expect((await view()).tries).toHaveLength(1);
+    at(1, '02:30');
+    await shop.backups.look();
+    await shop.backups.ended();
+    const [night] = (await view()).tries;
+    expect(night).toMatchObject({ by: null, problem: null });
+    const { archives, folder } = await view();
+    expect(archives.map((one) => one.at)).toEqual(['2026-06-11T02:30:00.000Z', '2026-06-10T12:00:00.000Z']);
+    const place = await elsewhere(join(folder, archives[0]?.name ?? ''));
+    expect(await tagsIn((await restoreBackup(place), place.databaseUrl))).toHaveLength(2);
+    // Switched off for two nights: late until it was made up for.
+    at(3, '09:00');
+    expect(await state()).toEqual({ key: true, since: '2026-06-11T02:30:00.000Z', problem: null });
+    await shop.backups.look();
+    await shop.backups.ended();
+    expect(await state()).toBeNull();
+  });
+
+  it('takes a folder that can be written, and never writes on another disk than was said', async () => {
+    const gone = await owner().send<Problem>('PUT', '/shop/backups', {
+      at: '03:00',
+      folder: '/not/there',
+      days: 3,
+      weeks: 0,
+    });
+    expect(gone.body.problems?.[0]).toMatchObject({
+      field: 'folder',
+      sentence: '/not/there is not there: make it, or mount its disk.',
+    });
+    expect((await view()).rules.at).toBe('02:30');
+    const folder = mkdtempSync(join(tmpdir(), 'disk-'));
+    expect((await owner().send('PUT', '/shop/backups', { at: '03:00', folder, days: 3, weeks: 0 })).status).toBe(200);
+    expect(await view()).toMatchObject({ folder, archives: [] });
+    // As if it had been a disk of its own when it was said.
+    const { manager } = shop.database;
+    const kept = await readBackupRules(manager);
+    await manager.upsert(Setting, { key: 'backups', value: { ...kept, apart: true } }, ['key']);
+    at(4, '03:01');
+    await shop.backups.look();
+    await shop.backups.ended();
+    const late = await state();
+    // Where the two lie on disks of their own it is written, else it is refused and said.
+    if ((await view()).apart) expect(late).toBeNull();
+    else expect(late?.problem).toContain('is not mounted');
+  });
+
+  it('has one made at a time, and what was cut off with its server gives way', async () => {
+    const { manager } = shop.database;
+    at(5, '12:00');
+    expect(await claimTry(manager, shop.clock.now, null)).not.toBeNull();
+    expect(await claimTry(manager, shop.clock.now, null)).toBeNull();
+    await manager.query("update backup set seen_at = now() - interval '5 minutes' where ended_at is null");
+    at(5, '12:01');
+    const again = await claimTry(manager, shop.clock.now, null);
+    expect((await view()).tries.slice(0, 2)).toMatchObject(
+      [{ problem: null }, { problem: /cut off/ }].map((one) => ({
+        ...one,
+        problem: one.problem && (expect.stringMatching(one.problem) as string),
+      })),
+    );
+    const failing = workAtTry(
+      shop.database,
+      again ?? '',
+      () => shop.clock.now,
+      () => Promise.reject(Object.assign(new Error('write ENOSPC'), { code: 'ENOSPC' })),
+    );
+    await expect(failing).rejects.toThrow('ENOSPC');
+    expect((await view()).tries[0]?.problem).toContain('The disk for archives is full');
+    expect((await state())?.problem).toContain('The disk for archives is full');
+  });
+});
+
+describe('whether one is due', () => {
+  const formats = { timeZone: 'Europe/Paris' };
+  const moment = (text: string) => new Date(text);
+
+  it('follows the clock of the shop, also over the nights in which that changes (property)', () => {
+    expect(lastDue(moment('2026-07-01T00:29:00Z'), { at: '02:30' }, formats)).toBe(Date.parse('2026-06-30T00:30:00Z'));
+    expect(lastDue(moment('2026-07-01T00:30:00Z'), { at: '02:30' }, formats)).toBe(Date.parse('2026-07-01T00:30:00Z'));
+    const minutes = fc.nat(366 * 1440);
+    fc.assert(
+      fc.property(minutes, fc.constantFrom('00:00', '02:00', '02:30', '23:59'), (minute, at) => {
+        const now = Date.UTC(2026, 0, 1) + minute * 60_000;
+        const due = lastDue(new Date(now), { at }, formats);
+        expect(due).toBeLessThanOrEqual(now);
+        expect(now - due).toBeLessThan(25 * 3_600_000);
+      }),
+    );
+  });
+
+  it('is tried again after an hour, not each minute (property)', () => {
+    const due = Date.parse('2026-06-30T00:30:00Z');
+    const minutes = fc.integer({ min: 0, max: 1400 });
+    fc.assert(
+      fc.property(
+        minutes,
+        fc.option(minutes),
+        fc.option(fc.integer({ min: -3000, max: 1400 })),
+        (now, failed, good) => {
+          const on = (minute: number) => new Date(due + minute * 60_000);
+          const last = failed === null || failed > now ? null : { begunAt: on(failed), problem: 'failed' };
+          const tried = { last, good: good === null || good > now ? null : on(good) };
+          const wanted = isDue(on(now), due, tried);
+          if (tried.good && tried.good.getTime() >= due) expect(wanted).toBe(false);
+          else expect(wanted).toBe(!last || now - (failed ?? 0) >= 60);
+          if (wanted) return;
+          expect(lateness(on(now), due, true, tried) === null || last !== null).toBe(true);
+        },
+      ),
+    );
   });
 });
 

@@ -26,6 +26,7 @@ beforeAll(async () => {
     log,
     hints,
     index: indexHere(shop.database),
+    backups: shop.backups,
     clock: () => shop.clock.now,
   }).listen(0);
   const base = `http://127.0.0.1:${(second.address() as AddressInfo).port}/api/v1`;

@@ -21,6 +21,7 @@ describe('settings', () => {
     UDREL_SESSION_SECRET_FILE: file,
     UDREL_KEY_FILE: file,
     UDREL_PHOTOS: '/srv/photos',
+    UDREL_BACKUPS: '/mnt/backups',
   };
 
   it('come from the environment, secrets from files', () => {

@@ -14,6 +14,7 @@ const OVER_EXPRESSIONS = [
   'belonging_serial',
   'audit_listed',
   'event_audited',
+  'backup_one',
   'kept_filter_name',
 ].map((name) => `DROP INDEX "public"."${name}"`);
 

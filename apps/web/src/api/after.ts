@@ -65,4 +65,9 @@ export const {
   useEndWipeMutation,
   useReadWipedMutation,
   useCertifyWipeMutation,
+  useBackupStateQuery,
+  useBackupsQuery,
+  useSetBackupsMutation,
+  useSetBackupKeyMutation,
+  useBackUpNowMutation,
 } = after;

@@ -51,7 +51,7 @@ export interface Endpoint<P extends string = string, B = unknown, Q = unknown, A
   body: Shape<B> | null;
   query: Shape<Q> | null;
   /** Of a success with an answer. */
-  status: 200 | 201;
+  status: 200 | 201 | 202;
   /** `key`: carried out once under the caller's idempotency key; `own`: it keeps books of its own, or only reads. */
   idempotency: 'key' | 'own';
   /** What the answer of a query is about. */
@@ -91,7 +91,7 @@ interface QueryAsked<B, Q, K> extends Asked<B, Q> {
 interface CommandAsked<P extends string, B, Q> extends Asked<B, Q> {
   changes?: readonly Change[];
   answersJob?: boolean;
-  status?: 200 | 201;
+  status?: 200 | 201 | 202;
   idempotency?: 'own';
   subject?: (params: ParamsOf<P>) => Subject | null;
 }

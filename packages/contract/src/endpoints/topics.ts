@@ -5,7 +5,7 @@ const OF_THE_WORK = [
 ] as const;
 
 /** What a browser shows of the server's state, by what it is about. */
-export const TOPICS = [...OF_THE_WORK, 'Session', 'Rates', 'Lessons', 'Staff', 'Sessions'] as const;
+export const TOPICS = [...OF_THE_WORK, 'Session', 'Rates', 'Lessons', 'Staff', 'Sessions', 'Backups'] as const;
 export type Topic = (typeof TOPICS)[number];
 
 /** Topics of which each job has its own. */
@@ -46,6 +46,7 @@ export const STALE = {
   session: ['Session'],
   staff: ['Staff'],
   sessions: ['Sessions'],
+  backups: ['Backups'],
   everything: OF_THE_WORK,
 } as const satisfies Record<string, readonly Topic[]>;
 

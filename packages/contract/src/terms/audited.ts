@@ -12,6 +12,8 @@ export const AUDITED = {
     'channels set',
     'papers set',
     'hours set',
+    'backups set',
+    'backup key set',
     'bench hours set',
     'customers merged',
     'customer erased',

@@ -34,6 +34,7 @@ export const PERMISSIONS = {
   'merge and erase customers': OWNER,
   'manage staff': OWNER,
   'set rates': OWNER,
+  'keep the shop safe': OWNER,
   'mind the own account': ROLES,
 } as const satisfies Record<string, readonly Role[]>;
 

@@ -1,16 +1,19 @@
 import { Link } from 'react-router';
-import type { StaysToSee } from '@udrel/contract/types';
-import { useMessagesToSeeQuery, useStaysToSeeQuery } from '../../api/after';
-import { calendarDay } from '../../format/time';
+import type { BackupLate, StaysToSee } from '@udrel/contract/types';
+import { may } from '@udrel/contract/permissions';
+import { useSessionQuery } from '../../api/api';
+import { useBackupStateQuery, useMessagesToSeeQuery, useStaysToSeeQuery } from '../../api/after';
+import { calendarDay, moment } from '../../format/time';
 import { TroubleNote } from '../../ui';
 import styles from './floor.module.css';
 
-/** What wants hands at the counter: customers to be told, and what stays with us longer than agreed or is not found. */
+/** What wants hands beside the bench: customers to be told, what stays with us longer than agreed or is not found, the shop that is not backed up. */
 export default function ToSee() {
   return (
     <>
       <Messages />
       <Stays />
+      <Backups />
     </>
   );
 }
@@ -99,6 +102,36 @@ function StaysFound({ stays: { due, missing, first } }: { stays: StaysToSee }) {
           </li>
         ))}
       </ul>
+    </section>
+  );
+}
+
+const EACH_QUARTER = { pollingInterval: 900_000, skipPollingIfUnfocused: true };
+
+function Backups() {
+  const { data, error } = useBackupStateQuery(undefined, EACH_QUARTER);
+  if (!data) return error ? <TroubleNote error={error} /> : null;
+  return data.late && <NotBackedUp late={data.late} />;
+}
+
+function NotBackedUp({ late: { key, since, problem } }: { late: BackupLate }) {
+  const role = useSessionQuery().data?.staff?.role;
+  return (
+    <section aria-labelledby="backups" className={styles.ready}>
+      <div className={styles.head}>
+        <h2 id="backups">The shop is not backed up</h2>
+        <span className="sub">
+          {key ? (since ? `since ${moment(since)}` : 'not once yet') : 'there is no key for it yet'}
+        </span>
+      </div>
+      <p>
+        {problem}{' '}
+        {may(role, 'keep the shop safe') ? (
+          <Link to="/shop?page=keeping">{key ? 'See what was tried' : 'Make the key'}</Link>
+        ) : (
+          'Tell the owner.'
+        )}
+      </p>
     </section>
   );
 }

@@ -1,44 +1,83 @@
 import { may } from '@udrel/contract/permissions';
+import type { StaffView } from '@udrel/contract/types';
 import { useSessionQuery } from '../../api/api';
-import { Account } from './Account';
-import { Accounts } from './Accounts';
-import { AuditView } from './AuditView';
-import { Estimates } from './Estimates';
-import { Formats } from './Formats';
-import { Hours } from './Hours';
-import { OnBills } from './OnBills';
-import { OnPapers } from './OnPapers';
-import { People } from './People';
-import { Rates } from './Rates';
-import { RoleTable } from './RoleTable';
+import { PageTabs, usePage } from '../../ui/PageTabs';
+import { AuditView } from './keeping/AuditView';
+import { Backups } from './keeping/Backups';
+import { Formats } from './papers/Formats';
+import { OnBills } from './papers/OnBills';
+import { OnPapers } from './papers/OnPapers';
 import styles from './shop.module.css';
+import { Account } from './staff/Account';
+import { Accounts } from './staff/Accounts';
+import { People } from './staff/People';
+import { RoleTable } from './staff/RoleTable';
+import { Estimates } from './work/Estimates';
+import { Hours } from './work/Hours';
+import { Rates } from './work/Rates';
 
-/** The own account, the staff, who may do what, and what happened around accounts and secrets. */
+const PAGES = ['Account', 'Staff', 'Work', 'Papers', 'Keeping'] as const;
+/** What is everybody's. */
+const OWN: readonly (typeof PAGES)[number][] = ['Account', 'Work'];
+
+/** The own account, the staff, how the shop works and writes, and how it is kept. */
 export default function Shop() {
   const staff = useSessionQuery().data?.staff;
-  if (!staff) return null;
+  return staff && <Pages staff={staff} />;
+}
+
+function Pages({ staff }: { staff: StaffView }) {
   const owner = may(staff.role, 'manage staff');
+  const pages = owner ? PAGES : OWN;
+  const [page, choose] = usePage(pages, () => PAGES[0]);
   return (
     <>
       <h1 style={{ padding: '6px 0 10px' }}>Shop</h1>
       <title>Shop, Udrel</title>
-      <div className={styles.grid}>
-        <div className={styles.column}>
-          <Account staff={staff} />
-          {owner && <Accounts self={staff.id} />}
-          {may(staff.role, 'set rates') && <Rates />}
-          {may(staff.role, 'set rates') && <Hours />}
-          {owner && <People />}
-          {may(staff.role, 'set rates') && <OnBills />}
-          {may(staff.role, 'set rates') && <OnPapers />}
-          {may(staff.role, 'set rates') && <Formats />}
+      <PageTabs pages={pages} page={page} choose={choose} name="Shop">
+        <div className={styles.grid}>
+          {page === 'Account' && (
+            <>
+              <div className={styles.column}>
+                <Account staff={staff} />
+              </div>
+              <RoleTable role={staff.role} />
+            </>
+          )}
+          {page === 'Staff' && (
+            <>
+              <Accounts self={staff.id} />
+              <People />
+            </>
+          )}
+          {page === 'Work' && (
+            <>
+              {owner && (
+                <div className={styles.column}>
+                  <Rates />
+                  <Hours />
+                </div>
+              )}
+              <Estimates />
+            </>
+          )}
+          {page === 'Papers' && (
+            <>
+              <div className={styles.column}>
+                <OnBills />
+                <Formats />
+              </div>
+              <OnPapers />
+            </>
+          )}
+          {page === 'Keeping' && (
+            <>
+              <Backups />
+              <AuditView />
+            </>
+          )}
         </div>
-        <div className={styles.column}>
-          {may(staff.role, 'see the audit') && <AuditView />}
-          <Estimates />
-          <RoleTable role={staff.role} />
-        </div>
-      </div>
+      </PageTabs>
     </>
   );
 }

@@ -2,13 +2,14 @@ import { filterEndpoints } from '../account/filters';
 import { purchaseEndpoints } from '../day/purchases';
 import { scheduleEndpoints } from '../day/schedule';
 import { yardstickEndpoints } from '../day/yardsticks';
+import { backupEndpoints } from '../house/backups';
 import { custodyEndpoints } from './custody';
 import { messageEndpoints } from './messages';
 import { paperEndpoints } from './papers';
 import { returnEndpoints } from './returns';
 import { wipeEndpoints } from './wipes';
 
-/** What follows the work (custody, messages, papers, returns, wipes), its schedule and what is ordered for it, the shop's figures, and what an account keeps. Their views bring them along. */
+/** What follows the work (custody, messages, papers, returns, wipes), its schedule and what is ordered for it, the shop's figures, what an account keeps, and how the shop itself is kept. Their views bring them along. */
 export const afterEndpoints = {
   ...custodyEndpoints,
   ...messageEndpoints,
@@ -19,4 +20,5 @@ export const afterEndpoints = {
   ...purchaseEndpoints,
   ...yardstickEndpoints,
   ...filterEndpoints,
+  ...backupEndpoints,
 };

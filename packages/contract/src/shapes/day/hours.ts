@@ -1,7 +1,7 @@
 import { WISH_KINDS } from '@udrel/core/steps';
 import { day, list, moment, nullable, object, optional, text, type Infer } from '../shape';
 
-const time = text(5, 5, /^([01]\d|2[0-3]):[0-5]\d$/, 'A time such as 09:00.');
+export const time = text(5, 5, /^([01]\d|2[0-3]):[0-5]\d$/, 'A time such as 09:00.');
 
 /** Monday to Sunday; null for a day without hours. */
 export const week = list(nullable(object({ from: time, until: time })), 7, 7);

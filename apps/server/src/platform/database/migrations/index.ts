@@ -23,6 +23,7 @@ import { NamesOfTheBench1796100000000 } from './names-of-the-bench';
 import { KeptFilters1797600000000 } from './day/kept-filters';
 import { Diary1797800000000 } from './day/diary';
 import { Purchases1797900000000 } from './day/purchases';
+import { Keeping1798300000000 } from './house/keeping';
 import { Measures1798200000000 } from './day/measures';
 import { Equipment1798100000000 } from './day/equipment';
 import { Yardsticks1798000000000 } from './day/yardsticks';
@@ -67,4 +68,5 @@ export const migrations = [
   Yardsticks1798000000000,
   Equipment1798100000000,
   Measures1798200000000,
+  Keeping1798300000000,
 ];

@@ -1,6 +1,6 @@
 import { PERMISSIONS, may, ROLES } from '@udrel/contract/permissions';
 import type { Permission, Role } from '@udrel/contract/types';
-import { OutcomeMark, Sheet } from '../../ui';
+import { OutcomeMark, Sheet } from '../../../ui';
 
 /** Who may do what, from the table that the server checks by. */
 export function RoleTable({ role }: { role: Role }) {

@@ -1,14 +1,14 @@
 import Button from '@mui/material/Button';
 import { moneyEndpoints } from '@udrel/contract/endpoints';
 import type { SellerSetting } from '@udrel/contract/types';
-import { useSellerQuery, useSetSellerMutation } from '../../api/api';
-import { Field, FormTrouble } from '../../features/form/Field';
-import { PartyFields } from '../../features/form/PartyFields';
-import { useShapedForm, type Read } from '../../features/form/shaped-form';
-import { typedFigure } from '../../format/shop-formats';
-import { codeOf } from '../../format/units';
-import { Foot, Loaded, Sheet } from '../../ui';
-import styles from './shop.module.css';
+import { useSellerQuery, useSetSellerMutation } from '../../../api/api';
+import { Field, FormTrouble } from '../../../features/form/Field';
+import { PartyFields } from '../../../features/form/PartyFields';
+import { useShapedForm, type Read } from '../../../features/form/shaped-form';
+import { typedFigure } from '../../../format/shop-formats';
+import { codeOf } from '../../../format/units';
+import { Foot, Loaded, Sheet } from '../../../ui';
+import styles from '../shop.module.css';
 
 /** What stands on the bills of the shop: who it is, how it is known to its authorities, how it is paid. */
 export function OnBills() {

@@ -3,14 +3,14 @@ import Close from '@mui/icons-material/Close';
 import { useFieldArray, useWatch } from 'react-hook-form';
 import { scheduleEndpoints } from '@udrel/contract/endpoints';
 import type { OpeningHours } from '@udrel/contract/types';
-import { useHoursQuery, useSetHoursMutation } from '../../api/after';
-import { Field, FormTrouble, When } from '../../features/form/Field';
-import { useShapedForm } from '../../features/form/shaped-form';
-import { today } from '../../format/time';
-import { Foot, Loaded, Sheet } from '../../ui';
+import { useHoursQuery, useSetHoursMutation } from '../../../api/after';
+import { Field, FormTrouble, When } from '../../../features/form/Field';
+import { useShapedForm } from '../../../features/form/shaped-form';
+import { today } from '../../../format/time';
+import { Foot, Loaded, Sheet } from '../../../ui';
 import { Holidays } from './Holidays';
-import { typedWeek, WeekFields, weekOf } from './WeekFields';
-import styles from './shop.module.css';
+import { typedWeek, WeekFields, weekOf } from '../WeekFields';
+import styles from '../shop.module.css';
 
 /** When the shop is open: what can be promised follows. */
 export function Hours() {

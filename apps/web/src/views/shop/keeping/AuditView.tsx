@@ -1,8 +1,8 @@
 import { Link } from 'react-router';
-import { useAuditInfiniteQuery } from '../../api/api';
-import { moment } from '../../format/time';
-import { Loaded, Sheet, Tag } from '../../ui';
-import styles from './shop.module.css';
+import { useAuditInfiniteQuery } from '../../../api/api';
+import { moment } from '../../../format/time';
+import { Loaded, Sheet, Tag } from '../../../ui';
+import styles from '../shop.module.css';
 
 const LATEST = 40;
 

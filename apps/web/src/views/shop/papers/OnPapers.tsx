@@ -5,12 +5,12 @@ import { paperEndpoints } from '@udrel/contract/endpoints';
 import type { PaperTexts } from '@udrel/contract/types';
 import { PAPER_KINDS } from '@udrel/core/customer-paper';
 import { fillTemplate, PAPER_WORDS } from '@udrel/core/messages';
-import { usePaperTextsQuery, useSetPaperTextsMutation } from '../../api/after';
-import { Field, FormTrouble } from '../../features/form/Field';
-import { useShapedForm, type Read } from '../../features/form/shaped-form';
-import { typedFigure } from '../../format/shop-formats';
-import { Foot, Loaded, Sheet } from '../../ui';
-import styles from './shop.module.css';
+import { usePaperTextsQuery, useSetPaperTextsMutation } from '../../../api/after';
+import { Field, FormTrouble } from '../../../features/form/Field';
+import { useShapedForm, type Read } from '../../../features/form/shaped-form';
+import { typedFigure } from '../../../format/shop-formats';
+import { Foot, Loaded, Sheet } from '../../../ui';
+import styles from '../shop.module.css';
 
 /** What the shop says on its papers in its own words, and for how long it guarantees what it did. */
 export function OnPapers() {

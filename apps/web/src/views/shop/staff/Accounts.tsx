@@ -13,11 +13,11 @@ import {
   useAddAccountMutation,
   useChangeAccountMutation,
   useResetPasswordMutation,
-} from '../../api/api';
-import { Field, FormTrouble } from '../../features/form/Field';
-import { useShapedForm } from '../../features/form/shaped-form';
-import { Foot, Loaded, Sheet, TroubleNote } from '../../ui';
-import styles from './shop.module.css';
+} from '../../../api/api';
+import { Field, FormTrouble } from '../../../features/form/Field';
+import { useShapedForm } from '../../../features/form/shaped-form';
+import { Foot, Loaded, Sheet, TroubleNote } from '../../../ui';
+import styles from '../shop.module.css';
 
 /** The staff with their roles; the owner makes, changes and closes accounts. */
 export function Accounts({ self }: { self: string }) {

@@ -1,8 +1,8 @@
 import Button from '@mui/material/Button';
 import { useRef, useState } from 'react';
 import { readWholeDays, type WholeDay } from '@udrel/core/calendar';
-import { daysFromToday, today } from '../../format/time';
-import { TroubleBox } from '../../ui';
+import { daysFromToday, today } from '../../../format/time';
+import { TroubleBox } from '../../../ui';
 
 /** Days ahead that are taken of a calendar: more is not scheduled. */
 const AHEAD = 550;

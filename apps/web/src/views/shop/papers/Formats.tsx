@@ -3,11 +3,11 @@ import { useWatch } from 'react-hook-form';
 import { shopEndpoints } from '@udrel/contract/endpoints';
 import { LOCALES, PAPERS } from '@udrel/contract/shapes';
 import type { ShopFormats } from '@udrel/contract/types';
-import { useSessionQuery, useSetFormatsMutation } from '../../api/api';
-import { Field, FormTrouble } from '../../features/form/Field';
-import { useShapedForm } from '../../features/form/shaped-form';
-import { Foot, Sheet } from '../../ui';
-import styles from './shop.module.css';
+import { useSessionQuery, useSetFormatsMutation } from '../../../api/api';
+import { Field, FormTrouble } from '../../../features/form/Field';
+import { useShapedForm } from '../../../features/form/shaped-form';
+import { Foot, Sheet } from '../../../ui';
+import styles from '../shop.module.css';
 
 /** How the shop writes figures, money, days and times, on every screen and paper; typed figures are read the same way. */
 export function Formats() {

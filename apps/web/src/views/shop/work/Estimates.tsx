@@ -1,7 +1,7 @@
 import type { EstimatesView } from '@udrel/contract/types';
-import { useEstimatesQuery } from '../../api/api';
-import { percent, times, whole } from '../../format/units';
-import { Empty, Loaded, OutcomeMark, Sheet } from '../../ui';
+import { useEstimatesQuery } from '../../../api/api';
+import { percent, times, whole } from '../../../format/units';
+import { Empty, Loaded, OutcomeMark, Sheet } from '../../../ui';
 
 /** Shares of runs that an 80 % range is to hold. */
 const HONEST = [0.75, 0.85] as const;

@@ -1,13 +1,13 @@
 import Button from '@mui/material/Button';
 import { shopEndpoints } from '@udrel/contract/endpoints';
 import type { ShopRates } from '@udrel/contract/types';
-import { useRatesQuery, useSetRatesMutation } from '../../api/api';
-import { fieldAmount, minorOf } from '../../format/units';
-import { Field, FormTrouble } from '../../features/form/Field';
-import { useShapedForm, type FieldProblem, type Read } from '../../features/form/shaped-form';
-import { Foot, Loaded, Sheet } from '../../ui';
-import styles from './shop.module.css';
-import { typedFigure } from '../../format/shop-formats';
+import { useRatesQuery, useSetRatesMutation } from '../../../api/api';
+import { fieldAmount, minorOf } from '../../../format/units';
+import { Field, FormTrouble } from '../../../features/form/Field';
+import { useShapedForm, type FieldProblem, type Read } from '../../../features/form/shaped-form';
+import { Foot, Loaded, Sheet } from '../../../ui';
+import styles from '../shop.module.css';
+import { typedFigure } from '../../../format/shop-formats';
 
 /** What an hour of work costs, and the tax: every quote that is not written yet follows. */
 export function Rates() {

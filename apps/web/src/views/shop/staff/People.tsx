@@ -9,13 +9,13 @@ import { useFieldArray, useWatch } from 'react-hook-form';
 import { scheduleEndpoints } from '@udrel/contract/endpoints';
 import type { PersonView } from '@udrel/contract/types';
 import { ABILITIES, tellHours } from '@udrel/core/schedule';
-import { useHoursQuery, usePeopleQuery, useSetPersonMutation } from '../../api/after';
-import { Field, FormTrouble, Tick, Ticks, When } from '../../features/form/Field';
-import { useShapedForm } from '../../features/form/shaped-form';
-import { calendarDay, today } from '../../format/time';
-import { Loaded, Sheet } from '../../ui';
-import { typedWeek, WeekFields, weekOf } from './WeekFields';
-import styles from './shop.module.css';
+import { useHoursQuery, usePeopleQuery, useSetPersonMutation } from '../../../api/after';
+import { Field, FormTrouble, Tick, Ticks, When } from '../../../features/form/Field';
+import { useShapedForm } from '../../../features/form/shaped-form';
+import { calendarDay, today } from '../../../format/time';
+import { Loaded, Sheet } from '../../../ui';
+import { typedWeek, WeekFields, weekOf } from '../WeekFields';
+import styles from '../shop.module.css';
 
 /** Who works at the bench, what they do there, and when they are not there: the schedule follows. */
 export function People() {

@@ -8,12 +8,12 @@ import {
   useSessionsQuery,
   useSetPinMutation,
   useSignOutEverywhereMutation,
-} from '../../api/api';
-import { Field, FormTrouble } from '../../features/form/Field';
-import { useShapedForm } from '../../features/form/shaped-form';
-import { moment } from '../../format/time';
-import { Foot, Loaded, Sheet, TroubleNote } from '../../ui';
-import styles from './shop.module.css';
+} from '../../../api/api';
+import { Field, FormTrouble } from '../../../features/form/Field';
+import { useShapedForm } from '../../../features/form/shaped-form';
+import { moment } from '../../../format/time';
+import { Foot, Loaded, Sheet, TroubleNote } from '../../../ui';
+import styles from '../shop.module.css';
 
 /** The own account: where one is signed in, and the PIN for a shared tablet. */
 export function Account({ staff }: { staff: StaffView }) {
