@@ -9,7 +9,7 @@ import { fullMoment, moment } from '../../../format/time';
 import { fileSize } from '@udrel/core/capacity';
 import { whole } from '../../../format/units';
 import { typedFigure } from '../../../format/shop-formats';
-import { Empty, FactList, Foot, Loaded, OutcomeMark, Sheet, TroubleNote } from '../../../ui';
+import { FactList, Foot, Loaded, OutcomeMark, Sheet, TroubleNote } from '../../../ui';
 import styles from '../shop.module.css';
 
 // What makes keys is large, and wanted once in the life of a shop.
