@@ -18,7 +18,7 @@ await buildAll();
 const shop = await openShop(given);
 
 console.log(`
-Udrel is running: ${shop.url}
+Udrel is running: ${shop.addresses.join('\n                  ')}
 Data folder: ${given.data}
 ${given.demo ? demoText() : ''}Stop with Ctrl-C.
 `);

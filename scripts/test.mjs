@@ -4,7 +4,8 @@ import { join } from 'node:path';
 import { installBrowser } from './lib/browser.mjs';
 import { buildAll } from './lib/build.mjs';
 import { freePort, postgresPrograms } from './lib/cluster.mjs';
-import { installPackages } from './lib/install.mjs';
+import { installPackages, installPrograms } from './lib/install.mjs';
+import { NGINX } from './lib/nginx.mjs';
 import { binEnv, ROOT, run } from './lib/run.mjs';
 
 /**
@@ -26,6 +27,8 @@ if (fast) {
   const checked = checks('nice', '-n', '19');
   await postgresPrograms();
   await installBrowser();
+  // A proxy, and what a tablet is given its authorities with.
+  await installPrograms({ ...NGINX, '/usr/bin/certutil': 'libnss3-tools' });
   await vitest(['core', 'contract', 'bench', 'post', 'web', 'server']);
   await buildAll();
   await playwright();

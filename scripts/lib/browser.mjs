@@ -1,5 +1,4 @@
-import { existsSync } from 'node:fs';
-import { installDebian } from './install.mjs';
+import { installPrograms } from './install.mjs';
 
 /**
  * The browser of tests, pictures and measurements: Debian's Chromium without the windows around its pages, which cost
@@ -20,5 +19,5 @@ export const BROWSER = {
 
 /** Installs it from Debian's packages where it is not there yet. */
 export async function installBrowser() {
-  if (!existsSync(BROWSER.executablePath)) await installDebian(['chromium-headless-shell']);
+  await installPrograms({ [BROWSER.executablePath]: 'chromium-headless-shell' });
 }

@@ -22,6 +22,12 @@ export async function installPackages() {
   writeFileSync(MARK, wanted);
 }
 
+/** Installs the packages of those programs that are not there, each program by its path with its package. */
+export async function installPrograms(programs) {
+  const missing = Object.keys(programs).filter((path) => !existsSync(path));
+  if (missing.length > 0) await installDebian(missing.map((path) => programs[path]));
+}
+
 /** Installs packages of Debian, with root's rights or through sudo; a clear sentence when it may not. */
 export async function installDebian(packages) {
   const names = packages.join(' ');

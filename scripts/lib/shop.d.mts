@@ -8,11 +8,19 @@ export interface ShopSettings {
   databaseUrl: string | null;
   demo: boolean;
   benchSpeed: string;
+  /** A certificate of its own, files of a given one, or where people open it through a proxy. */
+  ownTls?: boolean;
+  tls?: { cert: string; key: string } | null;
+  publicUrl?: string | null;
   /** Its simulated berths; `none`, and nothing tells of runs. */
   berths?: string;
 }
 export interface RunningShop {
   url: string;
+  /** Where people open it. */
+  addresses: string[];
+  /** Address and port of its server. */
+  listens: string;
   /** Where the stand-in for post shows what came in; null where there is none. */
   post: string | null;
   databaseUrl: string;
@@ -20,4 +28,7 @@ export interface RunningShop {
   children: Record<string, ChildProcess>;
   stop: () => Promise<void>;
 }
-export function openShop(given: ShopSettings, options?: { fast?: boolean; quiet?: boolean }): Promise<RunningShop>;
+export function openShop(
+  given: ShopSettings,
+  options?: { fast?: boolean; quiet?: boolean; /** Told each line that it prints. */ hear?: (line: string) => void },
+): Promise<RunningShop>;

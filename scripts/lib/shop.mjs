@@ -1,10 +1,11 @@
 import { spawn } from 'node:child_process';
 import { randomBytes } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
-import { connect } from 'node:net';
+import { connect, isIP } from 'node:net';
 import { homedir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { freePort, openCluster, programFolder } from './cluster.mjs';
+import { namesOfHere, ownCertificate } from './tls.mjs';
 import { binEnv, fail, ROOT, run, sleep, until } from './run.mjs';
 
 /** Room for what lives as long as a request: with less of it much of that is carried on for nothing. */
@@ -22,7 +23,18 @@ export function settings(env = process.env) {
     databaseUrl: env.UDREL_DATABASE_URL ?? null,
     demo: env.UDREL_DEMO !== '0',
     benchSpeed: env.UDREL_BENCH_SPEED ?? '20',
+    ...waysIn(env),
   };
+}
+
+/** How people come in: over HTTPS by the server itself, with a certificate of its own or a given one, or through a proxy. */
+function waysIn(env) {
+  const { UDREL_TLS: tls, UDREL_TLS_CERT: cert, UDREL_TLS_KEY: key, UDREL_PUBLIC_URL: publicUrl = null } = env;
+  if (tls && tls !== 'own')
+    fail(`UDREL_TLS is “${tls}”: use own, or name the files in UDREL_TLS_CERT and UDREL_TLS_KEY.`);
+  if (!cert !== !key) fail('UDREL_TLS_CERT and UDREL_TLS_KEY belong together: name both files.');
+  for (const file of [cert, key]) if (file && !existsSync(file)) fail(`There is no file ${file}.`);
+  return { ownTls: tls === 'own', tls: cert ? { cert, key } : null, publicUrl };
 }
 
 function defaultData(env) {
@@ -92,12 +104,14 @@ export function secretFile(folder, name) {
  * Starts database, server and bench agent of a shop and keeps them running: one that dies is started again.
  * Answers how to stop everything; `children` holds the running processes by name.
  */
-export async function openShop(given, { fast = false, quiet = false } = {}) {
+export async function openShop(given, { fast = false, quiet = false, hear = () => undefined } = {}) {
   const cluster = given.databaseUrl ? null : await openCluster(given.data, { preferredPort: given.port + 1, fast });
   const databaseUrl = given.databaseUrl ?? (await cluster.start());
   if (given.databaseUrl) await needDatabase(given.databaseUrl);
+  const secured = await securedEnv(given);
   const env = {
     ...process.env,
+    ...secured,
     PORT: String(given.port),
     HOST: given.host,
     UDREL_DATABASE_URL: databaseUrl,
@@ -106,7 +120,9 @@ export async function openShop(given, { fast = false, quiet = false } = {}) {
     UDREL_SESSION_SECRET_FILE: secretFile(given.data, 'session-secret'),
     UDREL_KEY_FILE: secretFile(given.data, 'secrets-key'),
     ...placesOf(given.data),
-    UDREL_SERVER: `http://${given.host === '0.0.0.0' ? '127.0.0.1' : given.host}:${given.port}`,
+    UDREL_SERVER: secured.UDREL_LOCAL_PORT
+      ? `http://127.0.0.1:${secured.UDREL_LOCAL_PORT}`
+      : `http://${given.host === '0.0.0.0' ? '127.0.0.1' : given.host}:${given.port}`,
     UDREL_DEMO: given.demo ? '1' : '0',
     ...(given.demo ? await postPorts(given.port) : {}),
     UDREL_PROGRAMS: programFolder() ?? '',
@@ -130,7 +146,17 @@ export async function openShop(given, { fast = false, quiet = false } = {}) {
   const berths = env.UDREL_BERTHS ?? (given.demo ? '' : 'none');
   if (berths !== 'none') keep('bench', 'apps/bench/dist/main.js');
   const post = given.demo ? `http://127.0.0.1:${env.UDREL_POST_HTTP}` : null;
-  return { post, url: env.UDREL_SERVER, databaseUrl, cluster, children, env, stop };
+  return {
+    post,
+    url: env.UDREL_SERVER,
+    addresses: addressesOf(given, env),
+    listens: `${given.host}:${given.port}`,
+    databaseUrl,
+    cluster,
+    children,
+    env,
+    stop,
+  };
 
   function keep(name, script, tries = 0) {
     const flags = name === 'server' ? (given.serverFlags ?? []) : [];
@@ -160,6 +186,7 @@ export async function openShop(given, { fast = false, quiet = false } = {}) {
 
   function tell(name, text) {
     for (const line of text.split('\n').filter(Boolean)) {
+      hear(line);
       const shown = line.startsWith('{') ? logLine(line) : line;
       if (shown && !quiet) console.error(line.startsWith('Code to') ? `\n${line}\n` : `${name}: ${shown}`);
     }
@@ -196,6 +223,33 @@ export function placesOf(data, env = process.env) {
 async function postPorts(port) {
   const mail = await freePort(port + 2);
   return { UDREL_POST_SMTP: String(mail), UDREL_POST_HTTP: String(await freePort(port + 3)) };
+}
+
+/**
+ * What a server is told of its certificate; one of its own is made, and renewed while it runs. What runs beside it comes in
+ * by a port of its own.
+ */
+async function securedEnv({ data, port, host, ownTls, tls, publicUrl }) {
+  if (!ownTls && !tls && !publicUrl) return {};
+  const local = { UDREL_LOCAL_PORT: String(await freePort(port + 5)) };
+  if (tls) return { ...local, UDREL_TLS_CERT: resolve(tls.cert), UDREL_TLS_KEY: resolve(tls.key) };
+  if (!ownTls) return local;
+  const further = [host, ...(process.env.UDREL_HOSTS ?? '').split(','), publicUrl && new URL(publicUrl).hostname];
+  const names = () => namesOfHere(further.filter((name) => name && name !== '0.0.0.0' && name !== '::'));
+  const made = await ownCertificate(join(data, 'tls'), names());
+  setInterval(() => void ownCertificate(join(data, 'tls'), names()), DAY).unref();
+  return { ...local, UDREL_TLS_CERT: made.cert, UDREL_TLS_KEY: made.key, UDREL_TLS_AUTHORITY: made.authority };
+}
+
+const DAY = 86_400_000;
+
+/** Where people open the shop. */
+function addressesOf({ host, port, publicUrl, ownTls, tls }, { UDREL_SERVER }) {
+  if (publicUrl) return [publicUrl];
+  if (!ownTls && !tls) return [UDREL_SERVER];
+  const everywhere = host === '0.0.0.0' || host === '::';
+  const names = everywhere ? namesOfHere().filter((name) => !isIP(name) || isIP(name) === 4) : [host];
+  return names.map((name) => `https://${name}:${port}`);
 }
 
 /** A database that is not ours must answer before anything is started on it. */

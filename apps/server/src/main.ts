@@ -1,4 +1,5 @@
 import pino from 'pino';
+import { listening } from './app/listening';
 import { createApp } from './app/create-app';
 import { backUpInThread } from './backup/backup-thread';
 import { backupKeeper } from './backup/keeper';
@@ -42,7 +43,9 @@ async function main(): Promise<void> {
   });
   const backups = backupKeeper({ database, place: config, log, clock: () => new Date(), make: backUpInThread() });
   backups.watch();
-  const server = createApp({ database, config, log, hints, index, backups }).listen(config.port, config.host);
+  const app = createApp({ database, config, log, hints, index, backups });
+  const server = listening(app, config, log);
+  const beside = config.localPort ? app.listen(config.localPort, '127.0.0.1') : null;
   server.on('listening', () => {
     log.info({ host: config.host, port: config.port }, 'listening');
     void announceSetUp();
@@ -55,6 +58,8 @@ async function main(): Promise<void> {
     process.on(signal, () => {
       server.close(() => void database.destroy().finally(() => process.exit(0)));
       server.closeIdleConnections();
+      beside?.close();
+      beside?.closeIdleConnections();
       void messages?.close();
       void hints.close();
       setTimeout(() => process.exit(0), 3000).unref();

@@ -138,6 +138,7 @@ export const TEST_CONFIG: Config = {
   standIn: null,
   metricsToken: 'token-of-whoever-watches',
   hosts: [],
+  ...{ tls: null, authority: null, localPort: null, publicUrl: null, trustedProxy: null },
 };
 
 async function administer(url: string, sql: string): Promise<void> {

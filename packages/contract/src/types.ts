@@ -2,6 +2,7 @@ export type * from './views/agent-views';
 export type * from './views/custody-views';
 export type * from './views/customer-views';
 export type * from './views/house/backups';
+export type * from './views/house/ways-in';
 export type * from './views/list-views';
 export type * from './views/message-views';
 export type * from './views/money-views';

@@ -26,10 +26,21 @@ export interface Config {
   metricsToken: string | null;
   /** Further names under which the shop is reached. */
   hosts: string[];
+  /** Files of the certificate that it answers by itself with; null where it answers plainly. */
+  tls: { cert: string; key: string } | null;
+  /** File of the shop's own authority, which tablets are given; null where it has none. */
+  authority: string | null;
+  /** A second port, on this computer only and plain: for what runs beside the server. */
+  localPort: number | null;
+  /** Where people open it, such as https://shop.example; null where that is said nowhere. */
+  publicUrl: string | null;
+  /** Whose word is taken for who asks, as Express has it: addresses, nets, `loopback`; null: nobody's. */
+  trustedProxy: string | null;
 }
 
 /** Reads the settings that the start script hands over. Throws with the name of one that is missing. */
 export function readConfig(env: NodeJS.ProcessEnv): Config {
+  const publicUrl = publicUrlOf(env);
   return {
     host: env['HOST'] ?? '127.0.0.1',
     port: Number(env['PORT'] ?? 4280),
@@ -44,8 +55,25 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     programs: env['UDREL_PROGRAMS'] || null,
     standIn: standInOf(env),
     metricsToken: env['UDREL_METRICS_TOKEN_FILE'] ? secret(env, 'UDREL_METRICS_TOKEN_FILE') : null,
-    hosts: (env['UDREL_HOSTS'] ?? '').split(',').filter(Boolean),
+    hosts: [
+      ...(env['UDREL_HOSTS'] ?? '').split(',').filter(Boolean),
+      ...(publicUrl ? [new URL(publicUrl).hostname] : []),
+    ],
+    tls: env['UDREL_TLS_CERT'] ? { cert: env['UDREL_TLS_CERT'], key: needed(env, 'UDREL_TLS_KEY') } : null,
+    authority: env['UDREL_TLS_AUTHORITY'] || null,
+    localPort: Number(env['UDREL_LOCAL_PORT']) || null,
+    publicUrl,
+    trustedProxy: env['UDREL_TRUSTED_PROXY'] || null,
   };
+}
+
+/** Throws for one that leads nowhere. */
+function publicUrlOf(env: NodeJS.ProcessEnv): string | null {
+  const given = env['UDREL_PUBLIC_URL'];
+  if (!given) return null;
+  if (!URL.canParse(given) || !/^https?:$/.test(new URL(given).protocol))
+    throw new Error('UDREL_PUBLIC_URL is no address: use one such as https://shop.example');
+  return new URL(given).origin;
 }
 
 /** Only the demo has one. */

@@ -16,7 +16,8 @@ import { poolOf } from '../platform/database/database';
 import { refusalOfDatabase } from '../platform/database/database-errors';
 import { Refusal } from '../platform/errors';
 import { inTurn } from '../platform/http/in-turn';
-import { isFromHere, knownHosts, refuseForeignHost } from '../platform/http/hosts';
+import { fromHereOn, knownHosts, refuseForeignHost } from '../platform/http/hosts';
+import { leadToSecure, refusePlain, serveAuthority } from './secure';
 import { openMetrics } from '../platform/metrics';
 import { loggedError, loggedRequest } from '../platform/http/request-log';
 import { serveRoutes } from '../platform/http/serve-route';
@@ -46,12 +47,14 @@ export interface Deps {
 export function createApp({ database, config, log, hints, index, backups, clock = () => new Date() }: Deps): Express {
   const app = express();
   app.disable('x-powered-by');
+  app.set('trust proxy', config.trustedProxy?.split(',') ?? false);
   // Answers are never stored (see below), so there is nothing to compare a tag with.
   app.set('etag', false);
   const { agentToken, masterKey, demo } = config;
+  const isBeside = fromHereOn(config);
   const metrics = openMetrics(
     poolOf(database),
-    (request) => isFromHere(request) || (config.metricsToken !== null && agentMay(request, config.metricsToken)),
+    (request) => isBeside(request) || (config.metricsToken !== null && agentMay(request, config.metricsToken)),
   );
   const serving: Serving = {
     ...{ database, agentToken, masterKey, clock, demo, metrics },
@@ -62,6 +65,7 @@ export function createApp({ database, config, log, hints, index, backups, clock 
     readNow(hints),
     compressed,
     refuseForeignHost(knownHosts(config.host, config.hosts)),
+    refusePlain(config),
     refuseCrossSite,
     lookUpSession(sessions(database, config)),
     bodies(serving),
@@ -74,6 +78,8 @@ export function createApp({ database, config, log, hints, index, backups, clock 
   app.use(API_BASE, api);
   app.get('/metrics', metrics.serve);
   app.use('/c', refuseForeignHost(knownHosts(config.host, config.hosts)), compressed, customerPages(serving));
+  app.use(leadToSecure(config));
+  serveAuthority(app, config.authority);
   serveWeb(app, config.webRoot);
   app.use(problems(log));
   return app;

@@ -2,9 +2,10 @@ import type { BackupKeeper } from '../backup/keeper';
 import type { HintHub } from '../hints/hub';
 import type { RankDrives } from '../matching/rank-drives';
 import type { Route } from '../platform/http/handlers';
-import type { SignInConfig } from '../staff/sign-in';
 import { agentHandlers, benchHandlers } from './handlers/bench';
 import { backupHandlers } from './handlers/house/backups';
+import { waysInHandlers } from './handlers/house/ways-in';
+import type { Config } from './config';
 import { interfaceHandlers } from './handlers/interface';
 import { correctionHandlers, jobHandlers } from './handlers/jobs';
 import { modelHandlers, shelfHandlers } from './handlers/library';
@@ -22,7 +23,7 @@ import { copyingHandlers, matchingHandlers, planningHandlers } from './handlers/
 
 /** What requests are answered with, besides the database. */
 export interface Means {
-  config: SignInConfig;
+  config: Config;
   hints: HintHub;
   rank: RankDrives;
   photos: PhotoStore;
@@ -48,6 +49,7 @@ export function routesOf({ config, hints, rank, photos, backups }: Means): Route
     ...yardstickHandlers,
     ...filterHandlers,
     ...backupHandlers(backups),
+    ...waysInHandlers(config),
     ...paperHandlers(photos),
     ...jobHandlers(photos),
     ...correctionHandlers,

@@ -53,11 +53,7 @@ export function signingIn(config: SignInConfig) {
     signIn: async (call: Call<unknown, SignIn>) => {
       const { manager, body, now, request, response } = call;
       const device = devices.knownFor(request, body.login);
-      const attempt = await countTry(
-        manager,
-        passwordSubjects(body.login, request.socket.remoteAddress ?? '', device),
-        now,
-      );
+      const attempt = await countTry(manager, passwordSubjects(body.login, request.ip ?? '', device), now);
       const staff = await checkPassword(manager, body);
       if (staff?.demo && !demoAllowed(request)) {
         throw new Refusal(403, 'demo-refused', 'Demo accounts work only in the demo, on this computer itself.');

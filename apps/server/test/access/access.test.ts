@@ -93,6 +93,7 @@ const MONEY = [
     'keptFilters',
     'keepFilter',
     'backupState',
+    'waysIn',
     'rounds',
     'beginRound',
     'scanInRound',

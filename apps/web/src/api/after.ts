@@ -65,6 +65,7 @@ export const {
   useEndWipeMutation,
   useReadWipedMutation,
   useCertifyWipeMutation,
+  useWaysInQuery,
   useBackupStateQuery,
   useBackupsQuery,
   useSetBackupsMutation,

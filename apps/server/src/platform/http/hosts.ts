@@ -24,6 +24,15 @@ export function isFromHere(request: Pick<Request, 'get' | 'socket'>): boolean {
 }
 
 /**
+ * Tells whether a request comes from what runs beside the server. Where people come through a proxy, what comes to the port
+ * that it asks may be anybody's, whatever it says: then only the port for this computer counts.
+ */
+export function fromHereOn(given: { publicUrl: string | null; localPort: number | null }) {
+  return (request: Pick<Request, 'get' | 'socket'>): boolean =>
+    isFromHere(request) && (given.publicUrl === null || request.socket.localPort === given.localPort);
+}
+
+/**
  * Names under which the shop is reached: this computer's own, the address it listens on, and those that were set
  * (`UDREL_HOSTS`, for a name that a proxy or a name server gives it).
  */

@@ -4,6 +4,7 @@ import { useSessionQuery } from '../../api/api';
 import { PageTabs, usePage } from '../../ui/PageTabs';
 import { AuditView } from './keeping/AuditView';
 import { Backups } from './keeping/Backups';
+import { WaysIn } from './keeping/WaysIn';
 import { Formats } from './papers/Formats';
 import { OnBills } from './papers/OnBills';
 import { OnPapers } from './papers/OnPapers';
@@ -73,7 +74,10 @@ function Pages({ staff }: { staff: StaffView }) {
           {page === 'Keeping' && (
             <>
               <Backups />
-              <AuditView />
+              <div className={styles.column}>
+                <WaysIn />
+                <AuditView />
+              </div>
             </>
           )}
         </div>

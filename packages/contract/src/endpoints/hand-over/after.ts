@@ -3,6 +3,7 @@ import { purchaseEndpoints } from '../day/purchases';
 import { scheduleEndpoints } from '../day/schedule';
 import { yardstickEndpoints } from '../day/yardsticks';
 import { backupEndpoints } from '../house/backups';
+import { waysInEndpoints } from '../house/ways-in';
 import { custodyEndpoints } from './custody';
 import { messageEndpoints } from './messages';
 import { paperEndpoints } from './papers';
@@ -21,4 +22,5 @@ export const afterEndpoints = {
   ...yardstickEndpoints,
   ...filterEndpoints,
   ...backupEndpoints,
+  ...waysInEndpoints,
 };
