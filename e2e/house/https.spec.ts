@@ -11,15 +11,13 @@ import { tablet } from '../support/trusting';
 const NAME = 'bench.shop.test';
 
 /** An empty shop with the code to make its owner's account. */
-async function emptyShop(given: Partial<ShopSettings> & { data: string }, env: Record<string, string>) {
-  Object.assign(process.env, env);
+async function emptyShop(given: Partial<ShopSettings> & { data: string }) {
   let code = '';
   const settings = { port: await freePort(0), databaseUrl: null, demo: false, benchSpeed: '20', host: '127.0.0.1' };
   const hear = (line: string) => {
     code = /account: (\S+)/.exec(line)?.[1] ?? code;
   };
   const shop = await openShop({ ...settings, ...given }, { fast: true, quiet: true, hear });
-  for (const name of Object.keys(env)) delete process.env[name];
   await expect.poll(() => code).not.toBe('');
   return { shop, code };
 }
@@ -42,7 +40,7 @@ const opens = async (browser: Browser, url: string) => {
 test('tablets come in over HTTPS by the shop’s own certificate, on another address than localhost', async () => {
   const data = dataFolder();
   const host = '127.0.0.3';
-  const { shop, code } = await emptyShop({ data, host, ownTls: true }, { UDREL_HOSTS: NAME });
+  const { shop, code } = await emptyShop({ data, host, ownTls: true, env: { UDREL_HOSTS: NAME } });
   const [url = ''] = shop.addresses;
   const named = url.replace(host, NAME);
   const stranger = await tablet(null, { [NAME]: host });
@@ -81,10 +79,10 @@ test('behind nginx as it is shipped: HTTPS for whoever comes, hints as they happ
   const made = await ownCertificate(join(data, 'tls'), namesOfHere([NAME]));
   const port = await freePort(0, address);
   const publicUrl = `https://${NAME}:${port}`;
-  const { shop, code } = await emptyShop(
-    { data, publicUrl },
-    { UDREL_PUBLIC_URL: publicUrl, UDREL_TRUSTED_PROXY: 'loopback' },
-  );
+  const { shop, code } = await emptyShop({
+    ...{ data, publicUrl },
+    env: { UDREL_PUBLIC_URL: publicUrl, UDREL_TRUSTED_PROXY: 'loopback' },
+  });
   const behind = shop.listens;
   const nginx = await openNginx({ folder: join(data, 'nginx'), address, port, ...made, servers: [behind] });
   const browser = await tablet(made.authority, { [NAME]: address });

@@ -12,6 +12,8 @@ export interface ShopSettings {
   ownTls?: boolean;
   tls?: { cert: string; key: string } | null;
   publicUrl?: string | null;
+  /** Added to the surroundings of what it starts. */
+  env?: Readonly<Record<string, string>>;
   /** Its simulated berths; `none`, and nothing tells of runs. */
   berths?: string;
 }

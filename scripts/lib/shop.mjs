@@ -111,6 +111,7 @@ export async function openShop(given, { fast = false, quiet = false, hear = () =
   const secured = await securedEnv(given);
   const env = {
     ...process.env,
+    ...given.env,
     ...secured,
     PORT: String(given.port),
     HOST: given.host,
@@ -229,12 +230,12 @@ async function postPorts(port) {
  * What a server is told of its certificate; one of its own is made, and renewed while it runs. What runs beside it comes in
  * by a port of its own.
  */
-async function securedEnv({ data, port, host, ownTls, tls, publicUrl }) {
+async function securedEnv({ data, port, host, ownTls, tls, publicUrl, env = process.env }) {
   if (!ownTls && !tls && !publicUrl) return {};
   const local = { UDREL_LOCAL_PORT: String(await freePort(port + 5)) };
   if (tls) return { ...local, UDREL_TLS_CERT: resolve(tls.cert), UDREL_TLS_KEY: resolve(tls.key) };
   if (!ownTls) return local;
-  const further = [host, ...(process.env.UDREL_HOSTS ?? '').split(','), publicUrl && new URL(publicUrl).hostname];
+  const further = [host, ...(env.UDREL_HOSTS ?? '').split(','), publicUrl && new URL(publicUrl).hostname];
   const names = () => namesOfHere(further.filter((name) => name && name !== '0.0.0.0' && name !== '::'));
   const made = await ownCertificate(join(data, 'tls'), names());
   setInterval(() => void ownCertificate(join(data, 'tls'), names()), DAY).unref();
