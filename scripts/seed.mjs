@@ -2,7 +2,7 @@ import { join } from 'node:path';
 import { openCluster } from './lib/cluster.mjs';
 import { installPackages } from './lib/install.mjs';
 import { binEnv, fail, run } from './lib/run.mjs';
-import { placesOf, lockFolder, secretFile, settings } from './lib/shop.mjs';
+import { placesOf, preparedFor, lockFolder, secretFile, settings } from './lib/shop.mjs';
 
 /** Throws the data of the data folder away and loads the demo scenario anew. Not while Udrel runs on it. */
 const given = settings();
@@ -19,6 +19,7 @@ const env = binEnv({
   UDREL_KEY_FILE: secretFile(given.data, 'secrets-key'),
   ...placesOf(given.data),
 });
+if (code === 0) await preparedFor(given.data, url, true);
 if (code === 0) await run('tsx', ['demo/src/main.ts'], { env, show: true });
 await cluster.stop();
 unlock();

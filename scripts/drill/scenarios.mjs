@@ -30,11 +30,19 @@ async function under(shop, name, harm, addresses = [shop.url]) {
 }
 
 /** A second server on the same database, behind the same key files. */
-async function secondServer(shop, flags = [], databaseUrl = shop.cluster.url) {
+async function secondServer(shop, flags = [], databaseUrl = shop.env.UDREL_DATABASE_URL) {
   const port = await freePort(0);
   const env = { ...shop.env, PORT: String(port), UDREL_DATABASE_URL: databaseUrl };
   const child = spawn(process.execPath, [...flags, SERVER], { cwd: ROOT, env, stdio: 'ignore' });
   return { child, url: `http://127.0.0.1:${port}` };
+}
+
+/** What prepares a database before servers are started on it. */
+function preparing(shop, ownerUrl) {
+  const { username, password } = new URL(shop.env.UDREL_DATABASE_URL);
+  const role = { UDREL_APP_ROLE: username, UDREL_APP_PASSWORD: password };
+  const env = { ...process.env, UDREL_OWNER_URL: ownerUrl, ...role };
+  return spawn(process.execPath, ['apps/server/dist/prepare.js'], { cwd: ROOT, env, stdio: 'ignore' });
 }
 
 export const SCENARIOS = {
@@ -141,7 +149,7 @@ export const SCENARIOS = {
     for (let moment = 0; moment < 10; moment++) {
       const name = `migrating_${moment}`;
       await admin.query(`create database ${name} template old_version`);
-      const first = await secondServer(shop, [], url(name));
+      const first = preparing(shop, url(name));
       const watch = new pg.Client(url(name));
       await watch.connect();
       // The first moments are from the start of the process, the later ones from the first word to the database.
@@ -158,11 +166,12 @@ export const SCENARIOS = {
         );
         await sleep((moment - 3) * 12);
       } else await sleep(150 * moment);
-      first.child.kill('SIGKILL');
+      first.kill('SIGKILL');
       const { rows: left } = await watch.query('select count(*)::int as n from migrations');
       if (left[0].n === before) caught += 1;
-      const again = await secondServer(shop, [], url(name));
-      const up = await healthy(again.url);
+      const prepared = await new Promise((done) => preparing(shop, url(name)).once('exit', done));
+      const again = await secondServer(shop, [], shop.env.UDREL_DATABASE_URL.replace(/postgres$/, name));
+      const up = prepared === 0 && (await healthy(again.url));
       const { rows } = await watch.query(
         'select (select count(*)::int from migrations) as done, (select count(*)::int from place) as places',
       );

@@ -93,6 +93,30 @@ function isChild(pid) {
   return commandLine(pid).includes('/dist/main.js');
 }
 
+/**
+ * Has the database prepared by its owner, and answers its address for the servers, who own nothing in it: as the role that was
+ * given (`UDREL_APP_DATABASE_URL`), or as one that is made.
+ *
+ * @param ownerUrl address of the database as its owner
+ * @param source whether it is prepared by the source as it lies, not as it was built
+ */
+export async function preparedFor(folder, ownerUrl, source = false) {
+  const url = new URL(process.env.UDREL_APP_DATABASE_URL ?? ownerUrl);
+  if (!process.env.UDREL_APP_DATABASE_URL) {
+    // Several shops may share a cluster: each has a role of its own.
+    const name = url.pathname.slice(1);
+    url.username = name === 'postgres' ? 'udrel_app' : `${name}_app`;
+    url.password = readFileSync(secretFile(folder, 'application-password'), 'utf8').trim();
+  }
+  const role = { UDREL_APP_ROLE: url.username, UDREL_APP_PASSWORD: decodeURIComponent(url.password) };
+  const env = { UDREL_OWNER_URL: ownerUrl, ...role };
+  const { code, output } = source
+    ? await run('tsx', ['apps/server/src/prepare.ts'], { env: binEnv(env) })
+    : await run(process.execPath, ['apps/server/dist/prepare.js'], { env: { ...process.env, ...env } });
+  if (code !== 0) fail(`The database could not be prepared: ${output.trim().slice(-2000)}`);
+  return url.href;
+}
+
 /** A secret in a file of the data folder, made the first time. */
 export function secretFile(folder, name) {
   const file = join(folder, name);
@@ -108,6 +132,7 @@ export async function openShop(given, { fast = false, quiet = false, hear = () =
   const cluster = given.databaseUrl ? null : await openCluster(given.data, { preferredPort: given.port + 1, fast });
   const databaseUrl = given.databaseUrl ?? (await cluster.start());
   if (given.databaseUrl) await needDatabase(given.databaseUrl);
+  const appUrl = await preparedFor(given.data, databaseUrl);
   const secured = await securedEnv(given);
   const env = {
     ...process.env,
@@ -115,7 +140,7 @@ export async function openShop(given, { fast = false, quiet = false, hear = () =
     ...secured,
     PORT: String(given.port),
     HOST: given.host,
-    UDREL_DATABASE_URL: databaseUrl,
+    UDREL_DATABASE_URL: appUrl,
     UDREL_WEB_ROOT: join(ROOT, 'apps/web/dist'),
     UDREL_AGENT_TOKEN_FILE: secretFile(given.data, 'agent-token'),
     UDREL_SESSION_SECRET_FILE: secretFile(given.data, 'session-secret'),
@@ -133,7 +158,9 @@ export async function openShop(given, { fast = false, quiet = false, hear = () =
     NODE_ENV: 'production',
   };
   if (given.demo) {
-    const { code, output } = await run('tsx', ['demo/src/main.ts'], { env: binEnv(env) });
+    // What is loaded continues in numbers that it gives itself, which only the owner of the database may.
+    const asOwner = binEnv({ ...env, UDREL_DATABASE_URL: databaseUrl });
+    const { code, output } = await run('tsx', ['demo/src/main.ts'], { env: asOwner });
     if (code !== 0) fail(`The demo scenario could not be loaded:\n${output.slice(-2000)}`);
   }
   const children = {};

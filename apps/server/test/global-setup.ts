@@ -3,12 +3,14 @@ import { join } from 'node:path';
 import pg from 'pg';
 import type { TestProject } from 'vitest/node';
 import { openCluster } from '../../../scripts/lib/cluster.mjs';
-import { openDatabase } from '../src/app/open-database';
+import { prepareDatabase } from '../src/app/prepare-database';
 
 declare module 'vitest' {
   interface ProvidedContext {
-    /** Address of the server on which every test file clones the migrated template. */
+    /** Address of the server on which every test file clones the prepared template, as its owner. */
     adminUrl: string;
+    /** The same as who the servers are in it. */
+    appUrl: string;
   }
 }
 
@@ -23,9 +25,10 @@ export default async function setup(project: TestProject): Promise<() => Promise
   await admin.connect();
   await admin.query('create database template_udrel');
   await admin.end();
-  const template = await openDatabase(adminUrl.replace(/postgres$/, 'template_udrel'));
-  await template.destroy();
+  const role = { name: 'udrel_app', password: 'servers-of-the-tests' };
+  await prepareDatabase(adminUrl.replace(/postgres$/, 'template_udrel'), role);
   project.provide('adminUrl', adminUrl);
+  project.provide('appUrl', adminUrl.replace(/\/\/[^@]+@/, `//${role.name}:${role.password}@`));
   return async () => {
     await cluster.stop();
     rmSync(folder, { recursive: true, force: true });

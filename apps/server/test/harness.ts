@@ -61,6 +61,8 @@ export interface Shop {
   nobody: Caller;
   clock: { now: Date };
   backups: BackupKeeper;
+  /** Does in the database what only its owner may. */
+  asOwner: (sql: string, values?: unknown[]) => Promise<void>;
 }
 
 /** A server on a fresh clone of the template database with one account of each role, for one test file. */
@@ -71,12 +73,12 @@ export function useShop(): Shop {
   let hints: HintHub;
 
   beforeAll(async () => {
-    const adminUrl = inject('adminUrl');
+    const [adminUrl, appUrl] = [inject('adminUrl'), inject('appUrl').replace(/postgres$/, name)];
     await administer(adminUrl, `create database ${name} template template_udrel`);
-    shop.database = await openDatabase(adminUrl.replace(/postgres$/, name), 8);
-    hints = await openHints(adminUrl.replace(/postgres$/, name), pino({ level: 'silent' }));
+    shop.database = await openDatabase(appUrl, 8);
+    hints = await openHints(appUrl, pino({ level: 'silent' }));
     const log = pino({ level: 'silent' });
-    shop.backups = backupsHere(shop, adminUrl.replace(/postgres$/, name), await postgresPrograms());
+    shop.backups = backupsHere(shop, appUrl, await postgresPrograms());
     server = createApp({
       database: shop.database,
       config: TEST_CONFIG,
@@ -87,6 +89,7 @@ export function useShop(): Shop {
       clock: () => shop.clock.now,
     }).listen(0, '127.0.0.1');
     await new Promise((resolve) => server.once('listening', resolve));
+    shop.asOwner = (sql, values) => administer(adminUrl.replace(/postgres$/, name), sql, values);
     shop.base = `http://127.0.0.1:${(server.address() as AddressInfo).port}/api/v1`;
     shop.nobody = caller(shop.base);
     const roles: Role[] = ['counter', 'technician', 'owner'];
@@ -141,10 +144,10 @@ export const TEST_CONFIG: Config = {
   ...{ tls: null, authority: null, localPort: null, publicUrl: null, trustedProxy: null },
 };
 
-async function administer(url: string, sql: string): Promise<void> {
+async function administer(url: string, sql: string, values?: unknown[]): Promise<void> {
   const client = new pg.Client(url);
   await client.connect();
-  await client.query(sql).finally(() => client.end());
+  await client.query(sql, values).finally(() => client.end());
 }
 
 async function signedIn(shop: Shop, role: Role): Promise<Caller> {

@@ -28,7 +28,7 @@ export async function dumpDatabase(databaseUrl: string, dump: string, file: stri
     const { rows: snapshot } = await client.query<{ id: string }>('select pg_export_snapshot() as id');
     const held = await heldBy(client);
     await ran(dump, databaseUrl, [
-      ...['--format=custom', '--no-owner', `--file=${file}`, `--snapshot=${snapshot[0]?.id}`],
+      ...['--format=custom', '--no-owner', '--no-privileges', `--file=${file}`, `--snapshot=${snapshot[0]?.id}`],
       ...NOT_KEPT.map((table) => `--exclude-table-data=public.${table}`),
     ]);
     await client.query('commit');
@@ -40,7 +40,7 @@ export async function dumpDatabase(databaseUrl: string, dump: string, file: stri
 
 /** Puts a dump into an empty database, all of it or nothing, and says what it holds then. */
 export async function restoreDatabase(databaseUrl: string, restore: string, file: string): Promise<Held> {
-  await ran(restore, databaseUrl, ['--no-owner', '--single-transaction', '--exit-on-error', file]);
+  await ran(restore, databaseUrl, ['--no-owner', '--no-privileges', '--single-transaction', '--exit-on-error', file]);
   const client = new pg.Client({ connectionString: databaseUrl });
   await client.connect();
   try {

@@ -69,14 +69,8 @@ export async function eraseCustomer(context: CommandContext, id: string, typed: 
   } else {
     const nobody = { name: 'erased', street: '', postcode: '', town: '', country: '', taxId: '' };
     await manager.update(Customer, { id }, { ...reached, ...nobody });
-    // Bills are frozen but for this.
-    await manager.query(`set local udrel.erasing = 'yes'`);
-    await manager.query(
-      `update bill set bill = jsonb_set(bill, '{buyer}', $2::jsonb)
-        where order_id in (select id from shop_order where customer_id = $1)`,
-      [id, JSON.stringify(nobody)],
-    );
-    await manager.query(`set local udrel.erasing = ''`);
+    // Bills are frozen: their owner in the database takes the name of who is erased off them, and nothing else.
+    await manager.query('select erase_buyer($1)', [id]);
   }
   await noteAudit(context, actor.id, 'customer erased', { id, namedUntil });
   return viewErasure(manager, id, now);

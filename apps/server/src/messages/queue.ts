@@ -31,6 +31,15 @@ export interface Waits {
   cutOffS?: number;
 }
 
+/** Makes what the queue is kept in, as the owner of the database. */
+export async function makeQueue(ownerUrl: string): Promise<void> {
+  const boss = new PgBoss({ connectionString: ownerUrl, max: 1, supervise: false, schedule: false });
+  boss.on('error', () => undefined);
+  await boss.start();
+  await boss.createQueue(QUEUE, { name: QUEUE, policy: 'standard' });
+  await boss.stop({ graceful: false, close: true });
+}
+
 /**
  * Messages in the database until they have gone: what is killed in the middle is tried again by whoever is there. Each server
  * may run it beside others.
@@ -45,12 +54,13 @@ export async function openQueue(
   const boss = new PgBoss({
     connectionString: databaseUrl,
     application_name: 'udrel messages',
+    // What it is kept in belongs to the owner of the database.
+    migrate: false,
     max: 2,
     maintenanceIntervalSeconds: Math.min(30, cutOffS),
   });
   boss.on('error', (error) => log.warn({ error: loggedError(error) }, 'the queue of messages'));
   await boss.start();
-  await boss.createQueue(QUEUE, { name: QUEUE, policy: 'standard' });
 
   /** In the transaction of whoever asks: no message waits without being in the queue. */
   const leave = async (manager: EntityManager, id: string, waitS = 0) => {

@@ -1,3 +1,4 @@
+import { payInTurn } from './till-turn';
 import { amount as written } from '@udrel/core/money';
 import { randomUUID } from 'node:crypto';
 import type { CorrectPayment, QuoteView, TakePayment } from '@udrel/contract/types';
@@ -56,5 +57,6 @@ async function keep(
   orderId: string,
   row: Pick<PaymentRow, 'amount' | 'how' | 'corrects' | 'reason'>,
 ): Promise<void> {
+  await payInTurn(manager);
   await manager.insert(PaymentEntity, { id: randomUUID(), orderId, ...row, by: actor.id, at: now });
 }

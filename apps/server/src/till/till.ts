@@ -3,6 +3,7 @@ import type { CountTill, TillCountView, TillView } from '@udrel/contract/types';
 import { PAYMENT_WAYS, type PaymentWay } from '@udrel/core/quote';
 import { amount as written } from '@udrel/core/money';
 import type { EntityManager } from 'typeorm';
+import { countInTurn } from '../orders/till-turn';
 import { noteAudit } from '../audit/audit';
 import { rows } from '../platform/database/database';
 import { fieldWrong, Refusal } from '../platform/errors';
@@ -44,7 +45,7 @@ export async function viewTill(manager: EntityManager): Promise<TillView> {
 export async function countTill(context: CommandContext, given: CountTill): Promise<TillView> {
   const { manager, actor, now } = context;
   // One count after the other; a payment is in this one or waits for it and is in the next.
-  await manager.query('lock table payment in share row exclusive mode');
+  await countInTurn(manager);
   const { expected, counts } = await viewTill(manager);
   const { counted, takenOut, note } = given;
   if (expected !== given.expected) {

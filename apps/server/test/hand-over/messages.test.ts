@@ -57,7 +57,7 @@ beforeAll(async () => {
   const name = shop.database.options.type === 'postgres' ? String(shop.database.driver.database) : '';
   queue = await openQueue(
     { database: shop.database, masterKey: TEST_CONFIG.masterKey, clock: () => shop.clock.now },
-    inject('adminUrl').replace(/postgres$/, name),
+    inject('appUrl').replace(/postgres$/, name),
     pino({ level: 'silent' }),
     null,
     { firstS: 1, lookMs: 500, cutOffS: 5 },

@@ -140,7 +140,7 @@ describe('a person’s data', () => {
     for (const word of ['Maud', 'Quay 9']) expect(await everything()).not.toContain(word);
     shop.clock.now = before;
     // Nothing else of a bill can be changed.
-    await expect(shop.database.query(`update bill set total = 0`)).rejects.toThrow('frozen');
+    await expect(shop.asOwner(`update bill set total = 0`)).rejects.toThrow('frozen');
   });
 
   it('is nobody’s but the owner’s to erase or merge', async () => {

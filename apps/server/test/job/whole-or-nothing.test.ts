@@ -3,6 +3,7 @@ import pg from 'pg';
 import { beforeAll, describe, expect, inject, it } from 'vitest';
 import type { JobView, OrderView } from '@udrel/contract/types';
 import { openDatabase } from '../../src/app/open-database';
+import { prepareDatabase } from '../../src/app/prepare-database';
 import { bookJob, booking, stockUp, Work, type Stock } from '../fixtures';
 import { useShop } from '../harness';
 
@@ -94,17 +95,20 @@ describe('many at once on one job', () => {
 });
 
 describe('several servers on one new database', () => {
-  it('migrate it once, one after the other', async () => {
+  it('prepare it once, one after the other, and open none that is not prepared', async () => {
     const adminUrl = inject('adminUrl');
     const name = `many_${randomUUID().replaceAll('-', '')}`;
     const admin = new pg.Client(adminUrl);
     await admin.connect();
     await admin.query(`create database ${name}`);
     const url = adminUrl.replace(/postgres$/, name);
-    const opened = await Promise.all([openDatabase(url, 2), openDatabase(url, 2), openDatabase(url, 2)]);
-    const [{ n }] = (await opened[0].query('select count(*)::int as n from migrations')) as [{ n: number }];
-    expect(n).toBe(opened[0].migrations.length);
-    await Promise.all(opened.map((database) => database.destroy()));
+    await expect(openDatabase(url, 2)).rejects.toThrow('the database is of an earlier version');
+    const role = { name: 'udrel_app', password: 'servers-of-the-tests' };
+    await Promise.all([1, 2, 3].map(() => prepareDatabase(url, role)));
+    const database = await openDatabase(url, 2);
+    const [{ n }] = (await database.query('select count(*)::int as n from migrations')) as [{ n: number }];
+    expect(n).toBe(database.migrations.length);
+    await database.destroy();
     await admin.query(`drop database ${name} with (force)`);
     await admin.end();
   });

@@ -24,7 +24,7 @@ const to = mkdtempSync(join(tmpdir(), 'backups-'));
 const keep = { days: 7, weeks: 4 };
 const now = new Date('2026-06-01T21:00:00Z');
 const urlOf = (name: string) => inject('adminUrl').replace(/postgres$/, name);
-const urlOfShop = () => urlOf(String(shop.database.driver.database));
+const urlOfShop = () => (shop.database.options as { url: string }).url;
 let programs: string;
 let stock: Stock;
 let kept: string;

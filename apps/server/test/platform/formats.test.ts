@@ -12,7 +12,7 @@ afterAll(() => writeAmountsAs());
 it('amounts are written as the shop does, also where another server was told so', async () => {
   const log = pino({ level: 'silent' });
   const name = shop.database.options.type === 'postgres' ? String(shop.database.driver.database) : '';
-  const hints = await openHints(inject('adminUrl').replace(/postgres$/, name), log);
+  const hints = await openHints(inject('appUrl').replace(/postgres$/, name), log);
   const leave = await followFormats(shop.database.manager, hints, log);
   expect(amount(1250)).not.toContain('€');
   const formats = { locale: 'en-GB', currency: 'EUR', timeZone: 'Europe/Dublin', paper: 'A4' };

@@ -4,6 +4,7 @@ import { DataSource } from 'typeorm';
 import { expect, inject, it } from 'vitest';
 import { openDatabase } from '../../src/app/open-database';
 import { entities } from '../../src/app/entities';
+import { migrate } from '../../src/platform/database/database';
 import { migrations } from '../../src/platform/database/migrations';
 import { CopyPerDrive1795800000000 } from '../../src/platform/database/migrations/first/copy-per-drive';
 import { NamesOfTheBench1796100000000 } from '../../src/platform/database/migrations/names-of-the-bench';
@@ -44,6 +45,7 @@ async function upgraded(
   await old.runMigrations({ transaction: 'each' });
   await fill(old);
   await old.destroy();
+  await migrate(url, entities);
   const shop = await openDatabase(url);
   await look(shop);
   await shop.destroy();

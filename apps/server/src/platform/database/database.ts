@@ -4,18 +4,41 @@ import { migrations } from './migrations';
 import { SnakeNaming } from './naming';
 import { PreparingClient } from './preparing-client';
 
-/** Any fixed number: only one server at a time may migrate. */
-const MIGRATION_LOCK = 418_2401;
-
 /**
  * How long a statement, a wait for a lock and a transaction that does nothing may take, ms: whoever waits for a row
  * that is held gives its connection back before others must wait for one.
  */
 const LIMITS = { statement_timeout: 20_000, lock_timeout: 3000, idle_in_transaction_session_timeout: 30_000 };
 
-/** Connects to a database and brings its schema up to date; servers that start together wait for one another. */
+/** Connects to a database that was prepared. Throws where it is of an earlier version. */
 export async function connect(url: string, entities: EntitySchema[], poolSize: number): Promise<DataSource> {
-  const database = new DataSource({
+  const database = sourceOf(url, entities, poolSize);
+  await database.initialize();
+  const pending = await new MigrationExecutor(database).getPendingMigrations();
+  if (pending.length === 0) return database;
+  await database.destroy();
+  throw new Error('the database is of an earlier version: start Udrel with npm start, which brings it up to date');
+}
+
+/** Brings the schema of a database up to date as its owner. */
+export async function migrate(url: string, entities: EntitySchema[]): Promise<void> {
+  const database = sourceOf(url, entities, 2);
+  await database.initialize();
+  const holder = database.createQueryRunner();
+  try {
+    // A migration of a large shop takes as long as it takes.
+    for (const limit of Object.keys(LIMITS)) await holder.query(`set ${limit} = 0`);
+    const executor = new MigrationExecutor(database, holder);
+    executor.transaction = 'each';
+    await executor.executePendingMigrations();
+  } finally {
+    await holder.release();
+    await database.destroy();
+  }
+}
+
+function sourceOf(url: string, entities: EntitySchema[], poolSize: number): DataSource {
+  return new DataSource({
     type: 'postgres',
     url,
     entities,
@@ -28,25 +51,6 @@ export async function connect(url: string, entities: EntitySchema[], poolSize: n
     // A backend that is cut off while idle is replaced at the next query; the pool must not end the process.
     poolErrorHandler: () => undefined,
   });
-  await database.initialize();
-  await migrate(database);
-  return database;
-}
-
-async function migrate(database: DataSource): Promise<void> {
-  const holder = database.createQueryRunner();
-  try {
-    // A migration of a large shop takes as long as it takes.
-    for (const limit of Object.keys(LIMITS)) await holder.query(`set ${limit} = 0`);
-    await holder.query('select pg_advisory_lock($1)', [MIGRATION_LOCK]);
-    const executor = new MigrationExecutor(database, holder);
-    executor.transaction = 'each';
-    await executor.executePendingMigrations();
-  } finally {
-    await holder.query('select pg_advisory_unlock($1)', [MIGRATION_LOCK]).catch(() => undefined);
-    for (const limit of Object.keys(LIMITS)) await holder.query(`reset ${limit}`).catch(() => undefined);
-    await holder.release();
-  }
 }
 
 /** The pool of connections under a database. */

@@ -10,7 +10,7 @@ const OF_JOBS = [
   ...['bill issued', 'bill credited', 'payment taken', 'payment corrected', 'payment refunded'],
 ];
 
-/** Tries to back the shop up; one at a time on however many servers. */
+/** Tries to back the shop up, one at a time on however many servers; what takes the name of who is erased off frozen bills. */
 export class Keeping1798300000000 implements MigrationInterface {
   name = 'Keeping1798300000000';
 
@@ -23,11 +23,24 @@ export class Keeping1798300000000 implements MigrationInterface {
     await runner.query('create index backup_begun on backup (begun_at)');
     await runner.query('drop index event_audited');
     await runner.query(auditedIndex(OF_JOBS));
+    await runner.query(`create function erase_buyer(who uuid) returns void
+      language plpgsql security definer set search_path = public, pg_temp as $$
+      begin
+        if not exists (select 1 from customer where id = who and name = 'erased') then
+          raise exception 'only who is erased is taken off bills';
+        end if;
+        perform set_config('udrel.erasing', 'yes', true);
+        update bill set bill = jsonb_set(bill, '{buyer}',
+            '{"name": "erased", "street": "", "postcode": "", "town": "", "country": "", "taxId": ""}'::jsonb)
+          where order_id in (select id from shop_order where customer_id = who);
+        perform set_config('udrel.erasing', '', true);
+      end $$`);
   }
 
   async down(runner: QueryRunner): Promise<void> {
     await runner.query('drop index event_audited');
     await runner.query(auditedIndex([...AUDITED_NOW, 'hours set', 'bench hours set']));
+    await runner.query('drop function erase_buyer');
     await runner.query('drop table backup');
   }
 }
