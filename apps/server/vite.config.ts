@@ -8,7 +8,7 @@ export default defineConfig({
     rollupOptions: {
       input: {
         main: 'src/main.ts',
-        prepare: 'src/prepare.ts',
+        prepare: 'src/app/prepare.ts',
         'index-worker': 'src/matching/index-worker.ts',
         'backup-worker': 'src/backup/backup-worker.ts',
         'schedule-worker': 'src/schedule/schedule-worker.ts',

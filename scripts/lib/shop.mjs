@@ -111,7 +111,7 @@ export async function preparedFor(folder, ownerUrl, source = false) {
   const role = { UDREL_APP_ROLE: url.username, UDREL_APP_PASSWORD: decodeURIComponent(url.password) };
   const env = { UDREL_OWNER_URL: ownerUrl, ...role };
   const { code, output } = source
-    ? await run('tsx', ['apps/server/src/prepare.ts'], { env: binEnv(env) })
+    ? await run('tsx', ['apps/server/src/app/prepare.ts'], { env: binEnv(env) })
     : await run(process.execPath, ['apps/server/dist/prepare.js'], { env: { ...process.env, ...env } });
   if (code !== 0) fail(`The database could not be prepared: ${output.trim().slice(-2000)}`);
   return url.href;

@@ -47,6 +47,7 @@ async function makeRole(client: pg.Client, { name, password }: AppRole): Promise
     if (rowCount) return;
     throw new Error(
       `the role of the servers cannot be made (${message}): have it made by “create role ${name} login password '…'” and name the database as that role in UDREL_APP_DATABASE_URL`,
+      { cause: error },
     );
   }
 }

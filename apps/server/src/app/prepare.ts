@@ -1,4 +1,4 @@
-import { prepareDatabase } from './app/prepare-database';
+import { prepareDatabase } from './prepare-database';
 
 /** Prepares the database of a shop before its servers are started. */
 const { UDREL_OWNER_URL: ownerUrl, UDREL_APP_ROLE: name, UDREL_APP_PASSWORD: password } = process.env;
