@@ -8,7 +8,7 @@ import { fail, ROOT } from './lib/run.mjs';
 const { UDREL_SERVER, UDREL_AGENT_TOKEN_FILE, UDREL_BERTHS = '1=linux' } = process.env;
 if (!UDREL_SERVER) fail('UDREL_SERVER: say where the shop is, such as http://shop.example:4280');
 if (!UDREL_AGENT_TOKEN_FILE || !existsSync(UDREL_AGENT_TOKEN_FILE)) {
-  fail('UDREL_AGENT_TOKEN_FILE: copy the file agent-token from the data folder of the shop, and name it here');
+  fail('UDREL_AGENT_TOKEN_FILE: add this machine in Shop, Keeping, keep its token in a file, and name that here');
 }
 await installPackages();
 await buildAll();

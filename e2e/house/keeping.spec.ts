@@ -36,3 +36,31 @@ test('the owner makes the key for backups, keeps it, and has the shop backed up'
   await expect(page.getByRole('heading', { name: 'What stays with us' })).toBeVisible();
   await expect(page.getByRole('heading', { name: 'The shop is not backed up' })).toBeHidden();
 });
+
+test('a bench machine gets a token of its own, for its berths alone, and loses it', async ({ page, playwright }) => {
+  await enter(page, 'odo', '/shop?page=keeping');
+  const machines = sheet(page, 'Bench machines');
+  await machines.getByRole('button', { name: 'Add a machine …' }).press('Enter');
+  await page.getByLabel('Name').fill('Rack by the window');
+  await page.getByLabel('Berths that it watches').fill('forty');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('dialog')).toContainText('Numbers such as 4, 5 or 4-6.');
+  await page.getByLabel('Berths that it watches').fill('40-42');
+  await page.keyboard.press('Enter');
+  const token = (await page.getByRole('status', { name: 'The token' }).innerText()).trim();
+  await page.getByRole('button', { name: 'It is kept' }).press('Enter');
+  await expect(machines).toContainText('Rack by the window, berths 40, 41, 42, never heard');
+  const rack = await playwright.request.newContext({ extraHTTPHeaders: { authorization: `Bearer ${token}` } });
+  const hello = async (number: number) => {
+    const data = { agent: 'rack', boot: 'b', berths: [{ number, simulated: true, speed: 20 }] };
+    return (await rack.post(new URL('/api/v1/agent/hello', page.url()).href, { data })).status();
+  };
+  expect([await hello(41), await hello(1)]).toEqual([200, 403]);
+  await page.reload();
+  await expect(machines).toContainText('heard today');
+  await machines.getByRole('button', { name: 'End Rack by the window' }).click();
+  await machines.getByRole('button', { name: 'End Rack by the window' }).click();
+  await expect(machines.getByText('Rack by the window')).toBeHidden();
+  await expect.poll(() => hello(41)).toBe(401);
+  await rack.dispose();
+});

@@ -4,6 +4,7 @@ import type { AgentSamples, AgentWork, ReadsAnswer, ReadsRequest } from '@udrel/
 import { advance, beginProgress, progressOf, type Progress } from '@udrel/core/progress';
 import { createAgent, type ServerLink } from './agent';
 import { holdsToWhatABerthDoes } from './berth.test-data';
+import { Refused } from './refused';
 import { acknowledge, keep, newOutbox, nextBatch } from './outbox';
 import { SCENARIOS, simulatedBerth, type ScenarioName } from './simulated';
 
@@ -92,6 +93,26 @@ describe('a simulated berth', () => {
 });
 
 describe('the agent', () => {
+  it('lets nothing wait for what the server will never take', async () => {
+    const berths = [1, 2].map((number) => simulatedBerth(number, 'healthy', 1));
+    const runs = [1, 2].map((berth) => ({ ...work, berth, runId: `r${berth}` }));
+    const taken: string[] = [];
+    const agent = createAgent('bench', 'boot', berths, {
+      hello: () => Promise.resolve(),
+      work: () => Promise.resolve({ runs, readBacks: [], reads: [], wipeReads: [] }),
+      answer: () => Promise.resolve(),
+      answerReads: () => Promise.resolve(),
+      answerWipeRead: () => Promise.resolve(),
+      send: ({ runId, firstSeq, samples }) => {
+        if (runId === 'r1') return Promise.reject(new Refused('403'));
+        taken.push(runId);
+        return Promise.resolve({ acknowledged: firstSeq + samples.length - 1 });
+      },
+    });
+    for (let turn = 0; turn < 4; turn += 1) expect(await agent.turn(1000)).toBe(true);
+    expect(taken).toEqual(['r2', 'r2', 'r2']);
+  });
+
   it('delivers every sample once and in order, however often the server is away', async () => {
     const flaky = fc.array(fc.boolean(), { minLength: 30, maxLength: 60 });
     await fc.assert(

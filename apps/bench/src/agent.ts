@@ -10,6 +10,7 @@ import type {
   WipeReadRequest,
 } from '@udrel/contract/types';
 import type { Berth } from './berth/berth';
+import { Refused } from './refused';
 import { acknowledge, keep, newOutbox, nextBatch, type Outbox } from './outbox';
 
 /** What the agent needs of a server. Every call may fail: then it is tried again at the next turn. */
@@ -82,14 +83,24 @@ export function createAgent(name: string, boot: string, berths: readonly Berth[]
 
   async function deliver(): Promise<void> {
     for (const [runId, box] of boxes) {
-      let left = box;
-      for (let batch = nextBatch(left, name, boot); batch; batch = nextBatch(left, name, boot)) {
-        const { acknowledged } = await server.send(batch);
-        const after = acknowledge(left, acknowledged);
-        boxes.set(runId, after);
-        if (after.firstSeq === left.firstSeq) break;
-        left = after;
+      try {
+        await deliverBox(runId, box);
+      } catch (error) {
+        // What the server will never take keeps nothing else waiting.
+        if (!(error instanceof Refused)) throw error;
+        boxes.set(runId, { ...(boxes.get(runId) ?? box), samples: [] });
       }
+    }
+  }
+
+  async function deliverBox(runId: string, box: Outbox): Promise<void> {
+    let left = box;
+    for (let batch = nextBatch(left, name, boot); batch; batch = nextBatch(left, name, boot)) {
+      const { acknowledged } = await server.send(batch);
+      const after = acknowledge(left, acknowledged);
+      boxes.set(runId, after);
+      if (after.firstSeq === left.firstSeq) break;
+      left = after;
     }
   }
 

@@ -1,9 +1,18 @@
+import { mkdtempSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { createServer, type Server } from 'node:http';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import type { AddressInfo } from 'node:net';
 import { afterEach, describe, expect, it } from 'vitest';
 import { httpLink } from './http-link';
+import { Refused } from './refused';
+import { tokenFile } from './token-file';
 
 let server: Server | null = null;
+const folder = mkdtempSync(join(tmpdir(), 'token-'));
+const file = join(folder, 'token');
+writeFileSync(file, 'secret\n');
+const keeper = tokenFile(file);
 afterEach(() => void server?.close());
 
 /** A server that answers everything alike and keeps what it was asked. */
@@ -20,7 +29,7 @@ async function answering(status: number, body: unknown) {
   });
   await new Promise<void>((resolve) => server?.listen(0, '127.0.0.1', resolve));
   const { port } = server.address() as AddressInfo;
-  return { asked, link: httpLink(`http://127.0.0.1:${port}`, 'secret') };
+  return { asked, link: httpLink(`http://127.0.0.1:${port}`, keeper) };
 }
 
 describe('talking to the server', () => {
@@ -42,6 +51,26 @@ describe('talking to the server', () => {
     const { link } = await answering(401, {});
     await expect(link.work()).rejects.toThrow('401');
     server?.close();
-    await expect(httpLink('http://127.0.0.1:9', 'x').hello({ agent: 'a', boot: 'b', berths: [] })).rejects.toThrow();
+    await expect(httpLink('http://127.0.0.1:9', keeper).hello({ agent: 'a', boot: 'b', berths: [] })).rejects.toThrow();
+  });
+
+  it('tells what will never be taken from what may be tried again', async () => {
+    const { link } = await answering(403, { code: 'not-your-berth' });
+    await expect(link.work()).rejects.toBeInstanceOf(Refused);
+    server?.close();
+    const later = await answering(429, {});
+    await expect(later.link.work()).rejects.not.toBeInstanceOf(Refused);
+  });
+
+  it('has its token changed when the server wants that, and keeps it for its user alone', async () => {
+    const { asked, link } = await answering(200, { berths: 1, renew: true, token: 'next' });
+    await link.hello({ agent: 'a', boot: 'b', berths: [] });
+    await link.work();
+    expect(asked.map(({ url, token }) => [url, token])).toEqual([
+      ['/api/v1/agent/hello', 'Bearer secret'],
+      ['/api/v1/agent/token', 'Bearer secret'],
+      ['/api/v1/agent/work', 'Bearer next'],
+    ]);
+    expect([readFileSync(file, 'utf8'), statSync(file).mode & 0o777]).toEqual(['next\n', 0o600]);
   });
 });

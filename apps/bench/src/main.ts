@@ -1,10 +1,10 @@
 import { randomUUID } from 'node:crypto';
-import { readFileSync } from 'node:fs';
 import { createAgent } from './agent';
 import { httpLink } from './http-link';
 import type { Berth } from './berth/berth';
 import { linuxBerth } from './linux';
 import { SCENARIOS, simulatedBerth } from './simulated';
+import { tokenFile } from './token-file';
 
 const TURN = 1000;
 
@@ -30,13 +30,15 @@ function berthsOf(text: string, speed: number): Berth[] {
 
 async function main(): Promise<void> {
   const { env } = process;
-  const token = readFileSync(env['UDREL_AGENT_TOKEN_FILE'] ?? '', 'utf8').trim();
   const speed = Math.min(1000, Math.max(1, Number(env['UDREL_BENCH_SPEED'] ?? 20)));
   const berths = berthsOf(
     env['UDREL_BERTHS'] ?? '1=healthy,2=healthy,3=stalls,4=healthy,5=source written,6=partition lost',
     speed,
   );
-  const server = httpLink(env['UDREL_SERVER'] ?? 'http://127.0.0.1:4280', token);
+  const server = httpLink(
+    env['UDREL_SERVER'] ?? 'http://127.0.0.1:4280',
+    tokenFile(env['UDREL_AGENT_TOKEN_FILE'] ?? ''),
+  );
   const agent = createAgent('bench', randomUUID(), berths, server);
   let reached = true;
   for (let last = performance.now(); ;) {

@@ -123,7 +123,7 @@ export const backupsHere = ({ database, clock }: Pick<Shop, 'database' | 'clock'
 export const everyRoute = () =>
   routesOf({
     ...{ config: TEST_CONFIG, hints: silentHints, rank: () => Promise.resolve([]) },
-    ...{ photos: photoStore(TEST_CONFIG.photos), backups: null as never },
+    ...{ photos: photoStore(TEST_CONFIG.photos), backups: null as never, agents: null as never },
   });
 
 export const TEST_CONFIG: Config = {

@@ -9,7 +9,7 @@ import type { DataSource } from 'typeorm';
 import type { BackupKeeper } from '../backup/keeper';
 import type { HintHub } from '../hints/hub';
 import { randomUUID } from 'node:crypto';
-import { agentMay, demoAllowedOn, staffOf } from '../platform/http/access';
+import { carriesToken, demoAllowedOn, staffOf } from '../platform/http/access';
 import type { Config } from './config';
 import { refuseCrossSite } from '../platform/http/cross-site';
 import { poolOf } from '../platform/database/database';
@@ -18,6 +18,7 @@ import { Refusal } from '../platform/errors';
 import { inTurn } from '../platform/http/in-turn';
 import { fromHereOn, knownHosts, refuseForeignHost } from '../platform/http/hosts';
 import { leadToSecure, refusePlain, serveAuthority } from './secure';
+import { openAgentGate } from '../machines/gate';
 import { openMetrics } from '../platform/metrics';
 import { loggedError, loggedRequest } from '../platform/http/request-log';
 import { serveRoutes } from '../platform/http/serve-route';
@@ -50,14 +51,15 @@ export function createApp({ database, config, log, hints, index, backups, clock 
   app.set('trust proxy', config.trustedProxy?.split(',') ?? false);
   // Answers are never stored (see below), so there is nothing to compare a tag with.
   app.set('etag', false);
-  const { agentToken, masterKey, demo } = config;
+  const { masterKey, demo } = config;
+  const agents = openAgentGate(database, config.agentToken, clock);
   const isBeside = fromHereOn(config);
   const metrics = openMetrics(
     poolOf(database),
-    (request) => isBeside(request) || (config.metricsToken !== null && agentMay(request, config.metricsToken)),
+    (request) => isBeside(request) || (config.metricsToken !== null && carriesToken(request, config.metricsToken)),
   );
   const serving: Serving = {
-    ...{ database, agentToken, masterKey, clock, demo, metrics },
+    ...{ database, agentOf: agents.of, masterKey, clock, demo, metrics },
     demoAllowed: demoAllowedOn(config),
   };
   const api = inTurn(
@@ -70,7 +72,7 @@ export function createApp({ database, config, log, hints, index, backups, clock 
     lookUpSession(sessions(database, config)),
     bodies(serving),
     serveRoutes(
-      routesOf({ config, hints, rank: rankDrives(hints, index), photos: photoStore(config.photos), backups }),
+      routesOf({ config, hints, rank: rankDrives(hints, index), photos: photoStore(config.photos), backups, agents }),
       serving,
     ),
     (_request, _response, next) => next(new Refusal(404, 'not-found', 'There is nothing here.')),
@@ -131,10 +133,9 @@ function bodies(serving: Serving): RequestHandler {
   return (request, response, next) => {
     const { 'content-length': length = '0', 'transfer-encoding': coding } = request.headers;
     if (coding === undefined && Number(length) <= STRANGERS) return small(request, response, next);
-    sessionKnown(request).then(() => {
-      const known = staffOf(request, serving) !== null || agentMay(request, serving.agentToken);
-      (known ? large : small)(request, response, next);
-    }, next);
+    sessionKnown(request)
+      .then(async () => staffOf(request, serving) !== null || (await serving.agentOf(request)) !== null)
+      .then((known) => (known ? large : small)(request, response, next), next);
   };
 }
 

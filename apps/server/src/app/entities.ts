@@ -1,6 +1,7 @@
 import { Audit, SignInTry } from '../audit/entities';
 import { Backup } from '../backup/entities';
 import { Customer, Said } from '../customers/entities';
+import { Machine } from '../machines/entities';
 import { Message, MessageTry } from '../messages/entities';
 import { SupplierClaim } from '../returns/entities';
 import { PaperEntity } from '../papers/entities';
@@ -83,4 +84,5 @@ export const entities = [
   PartOrder,
   Lesson,
   Backup,
+  Machine,
 ];

@@ -4,12 +4,14 @@ import type { RankDrives } from '../matching/rank-drives';
 import type { Route } from '../platform/http/handlers';
 import { agentHandlers, benchHandlers } from './handlers/bench';
 import { backupHandlers } from './handlers/house/backups';
+import { machineHandlers } from './handlers/house/machines';
 import { waysInHandlers } from './handlers/house/ways-in';
 import type { Config } from './config';
 import { interfaceHandlers } from './handlers/interface';
 import { correctionHandlers, jobHandlers } from './handlers/jobs';
 import { modelHandlers, shelfHandlers } from './handlers/library';
 import { photoHandlers } from './handlers/photos';
+import type { AgentGate } from '../machines/gate';
 import type { PhotoStore } from '../photos/photo-store';
 import { custodyHandlers, wipeHandlers } from './handlers/custody';
 import { messageHandlers } from './handlers/messages';
@@ -28,10 +30,11 @@ export interface Means {
   rank: RankDrives;
   photos: PhotoStore;
   backups: BackupKeeper;
+  agents: AgentGate;
 }
 
 /** Every endpoint with what answers it. */
-export function routesOf({ config, hints, rank, photos, backups }: Means): Route[] {
+export function routesOf({ config, hints, rank, photos, backups, agents }: Means): Route[] {
   const routes: Route[] = [
     ...sessionHandlers(config),
     ...staffHandlers,
@@ -49,6 +52,7 @@ export function routesOf({ config, hints, rank, photos, backups }: Means): Route
     ...yardstickHandlers,
     ...filterHandlers,
     ...backupHandlers(backups),
+    ...machineHandlers,
     ...waysInHandlers(config),
     ...paperHandlers(photos),
     ...jobHandlers(photos),
@@ -58,7 +62,7 @@ export function routesOf({ config, hints, rank, photos, backups }: Means): Route
     ...copyingHandlers,
     ...photoHandlers(photos),
     ...benchHandlers,
-    ...agentHandlers,
+    ...agentHandlers(agents),
     ...interfaceHandlers(hints, () => routes),
   ];
   return routes;

@@ -37,6 +37,10 @@ const SENTENCES: Readonly<Record<AuditKind, (data: Data) => string>> = {
   'backups set': (data) =>
     `Backups set: at ${word(data, 'at')}, ${word(data, 'days')} days and ${word(data, 'weeks')} weeks, to ${word(data, 'folder') || 'the usual folder'}`,
   'backup key set': (data) => `Key for backups ${data['before'] ? 'made anew' : 'made'}`,
+  'machine added': (data) => `Machine ${word(data, 'name')} added, for berths ${word(data, 'berths')}`,
+  'machine changed': (data) => `Machine ${word(data, 'name')}: berths ${word(data, 'berths')}`,
+  'machine ended': (data) => `Machine ${word(data, 'name')} ended, its token counts for nothing`,
+  'token changed': (data) => `New token for the machine ${word(data, 'name')}${data['byItself'] ? ', by itself' : ''}`,
   'messages set': (data) => `Messages set: ${(data['goes'] as string[] | undefined)?.join(', ') || 'none goes'}`,
   'channels set': (data) =>
     `Ways out set: mail ${word(data, 'mail') || 'none'}, text ${word(data, 'text') || 'none'}, address ${word(data, 'address') || 'none'}`,

@@ -70,6 +70,7 @@ export async function runsAtBerths(manager: EntityManager): Promise<AgentWork[]>
 
 interface FedRun {
   kind: RunKind;
+  berth: number | null;
   simulated: boolean | null;
   onto: TargetId | null;
   progress: ProgressState;
@@ -96,11 +97,13 @@ export async function takeSamples({ manager, now, demo }: CommandContext, batch:
     manager,
     `select kind, onto, progress, outcome, alarms, source_serial as "sourceSerial", target_serial as "targetSerial",
             source_bytes as "sourceBytes", target_bytes as "targetBytes",
-            (select b.simulated_speed is not null from berth b where b.id = run.berth_id) as simulated
-       from run where id = $1 for update`,
+            b.number as berth, b.simulated_speed is not null as simulated
+       from run left join berth b on b.id = run.berth_id where run.id = $1 for update of run`,
     [batch.runId],
   );
   if (run?.simulated) requireDemo(demo);
+  if (run && run.berth !== batch.berth)
+    throw new Refusal(403, 'other-berth', `This run is not at berth ${batch.berth}: what was seen there is not of it.`);
   const { agent, boot, berth, runId, firstSeq } = batch;
   const last = firstSeq + batch.samples.length - 1;
   if (run?.outcome !== 'running') return { acknowledged: last, raised: [] };

@@ -20,7 +20,7 @@ const PUBLIC = [
   ...['session', 'signIn', 'signOut', 'setUp', 'health', 'ready', 'openApi', 'fileSchema'],
   ...['openPairing', 'sendFromPhone', 'calendar'],
 ];
-const AGENT = ['agentHello', 'agentWork', 'agentSamples', 'agentReadBack', 'agentReads', 'agentWipeRead'];
+const AGENT = ['agentHello', 'agentToken', 'agentWork', 'agentSamples', 'agentReadBack', 'agentReads', 'agentWipeRead'];
 const EVERY_ROLE = [
   ...['switchTo', 'switchable', 'setPin', 'changePassword', 'sessions', 'endSession', 'signOutEverywhere'],
   ...[
@@ -142,6 +142,7 @@ const BENCH = [
 ];
 const OWNER = [
   ...['backups', 'setBackups', 'setBackupKey', 'backUpNow'],
+  ...['machines', 'addMachine', 'changeMachine', 'renewToken', 'endMachine'],
   ...['setHours', 'setPerson', 'beginWipe', 'endWipe', 'readWiped', 'certifyWipe'],
   'accounts',
   'addAccount',

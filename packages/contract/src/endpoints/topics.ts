@@ -5,7 +5,16 @@ const OF_THE_WORK = [
 ] as const;
 
 /** What a browser shows of the server's state, by what it is about. */
-export const TOPICS = [...OF_THE_WORK, 'Session', 'Rates', 'Lessons', 'Staff', 'Sessions', 'Backups'] as const;
+export const TOPICS = [
+  ...OF_THE_WORK,
+  'Session',
+  'Rates',
+  'Lessons',
+  'Staff',
+  'Sessions',
+  'Backups',
+  'Machines',
+] as const;
 export type Topic = (typeof TOPICS)[number];
 
 /** Topics of which each job has its own. */
@@ -47,6 +56,7 @@ export const STALE = {
   staff: ['Staff'],
   sessions: ['Sessions'],
   backups: ['Backups'],
+  machines: ['Machines', 'Berths'],
   everything: OF_THE_WORK,
 } as const satisfies Record<string, readonly Topic[]>;
 

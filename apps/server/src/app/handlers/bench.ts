@@ -1,5 +1,8 @@
 import { agentEndpoints, benchEndpoints } from '@udrel/contract/endpoints';
-import { handlers } from '../../platform/http/handlers';
+import type { AgentGate } from '../../machines/gate';
+import { requireBerth, requireBerthOf } from '../../machines/berths-of';
+import { heardOf, renewedBy } from '../../machines/machines';
+import { handlers, type AgentIdentity, type Call } from '../../platform/http/handlers';
 import { sharedRead } from '../../platform/database/shared-read';
 import { inTransaction } from '../../platform/database/transaction';
 import { hello, runsAtBerths, takeSamples } from '../../copying/agent-feed';
@@ -18,25 +21,57 @@ export const benchHandlers = handlers(benchEndpoints, {
   runs: ({ manager, now }) => runs(manager, now),
 });
 
-export const agentHandlers = handlers(agentEndpoints, {
-  agentHello: (call) => hello(call, call.body),
-  agentWork: async ({ manager, now }) => ({
-    runs: await runsAtBerths(manager),
-    readBacks: await openReadBacks(manager, now),
-    reads: await openReads(manager, now),
-    wipeReads: await openWipeReads(manager),
-  }),
-  agentSamples: async (call) => {
-    const { body } = call;
-    const { acknowledged, raised } = await inTransaction(call.manager, (manager) =>
-      takeSamples({ ...call, manager }, body),
-    );
-    // A job is locked before its run: alarms, which are of the job, have a transaction of their own.
-    if (raised.length > 0)
-      await inTransaction(call.manager, (manager) => raiseAlarms({ ...call, manager }, body, raised));
-    return { acknowledged };
-  },
-  agentReads: (call) => inTransaction(call.manager, (manager) => answerReads({ ...call, manager }, call.body)),
-  agentWipeRead: (call) => inTransaction(call.manager, (manager) => answerWipeRead({ ...call, manager }, call.body)),
-  agentReadBack: (call) => inTransaction(call.manager, (manager) => answerReadBack({ ...call, manager }, call.body)),
-});
+/** What an agent says and asks: of berths that its token speaks for, and of nothing else. */
+export function agentHandlers(agents: AgentGate) {
+  /** Who asks; on the routes of agents it is always known. */
+  const by = ({ agent }: Pick<Call, 'agent'>): AgentIdentity => {
+    if (!agent) throw new Error('no agent asks');
+    return agent;
+  };
+  const own = <T extends { berth: number }>(agent: AgentIdentity, asked: T[]) =>
+    asked.filter(({ berth }) => agent.speaksFor(berth));
+  return handlers(agentEndpoints, {
+    agentHello: async (call) => {
+      const agent = by(call);
+      for (const { number } of call.body.berths) requireBerth(agent, number);
+      await heardOf(call, agent);
+      return { ...(await hello(call, call.body)), renew: agent.old };
+    },
+    agentToken: (call) => inTransaction(call.manager, (manager) => renewedBy({ ...call, manager }, by(call))),
+    agentWork: async (call) => {
+      const { manager, now } = call;
+      const agent = by(call);
+      return {
+        runs: own(agent, await runsAtBerths(manager)),
+        readBacks: own(agent, await openReadBacks(manager, now)),
+        reads: own(agent, await openReads(manager, now)),
+        wipeReads: own(agent, await openWipeReads(manager)),
+      };
+    },
+    agentSamples: async (call) => {
+      const { body } = call;
+      const agent = by(call);
+      requireBerth(agent, body.berth);
+      await agents.samples(agent, body.samples.length);
+      const { acknowledged, raised } = await inTransaction(call.manager, (manager) =>
+        takeSamples({ ...call, manager }, body),
+      );
+      // A job is locked before its run: alarms, which are of the job, have a transaction of their own.
+      if (raised.length > 0)
+        await inTransaction(call.manager, (manager) => raiseAlarms({ ...call, manager }, body, raised));
+      return { acknowledged };
+    },
+    agentReads: async (call) => {
+      await requireBerthOf(call.manager, by(call), 'reads', call.body.id);
+      return inTransaction(call.manager, (manager) => answerReads({ ...call, manager }, call.body));
+    },
+    agentWipeRead: async (call) => {
+      await requireBerthOf(call.manager, by(call), 'wipe', call.body.id);
+      return inTransaction(call.manager, (manager) => answerWipeRead({ ...call, manager }, call.body));
+    },
+    agentReadBack: async (call) => {
+      await requireBerthOf(call.manager, by(call), 'read back', call.body.id);
+      return inTransaction(call.manager, (manager) => answerReadBack({ ...call, manager }, call.body));
+    },
+  });
+}

@@ -10,8 +10,8 @@ export function staffOf(request: Request, { demoAllowed }: Pick<Serving, 'demoAl
   return staff && (!staff.demo || demoAllowed(request)) ? staff : null;
 }
 
-/** Whether the request carries the agent's token. */
-export function agentMay(request: Request, token: string): boolean {
+/** Whether the request carries that token. */
+export function carriesToken(request: Request, token: string): boolean {
   const given = Buffer.from((request.get('authorization') ?? '').replace(/^Bearer /, ''));
   const wanted = Buffer.from(token);
   return given.length === wanted.length && timingSafeEqual(given, wanted);

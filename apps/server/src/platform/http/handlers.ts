@@ -5,11 +5,23 @@ import type { CommandContext } from '../command-context';
 /** What a handler answers that writes to the response itself, for as long as it likes. */
 export const STREAMED = Symbol('streamed');
 
+/** Whose token a request from the bench carries. */
+export interface AgentIdentity {
+  /** Null for the agent that runs beside the server. */
+  id: string | null;
+  name: string;
+  /** Whether its token is to be changed. */
+  old: boolean;
+  speaksFor: (berth: number) => boolean;
+}
+
 /** A request whose input has been checked. `actor` is a placeholder on public and agent routes. */
 export interface Call<P = unknown, B = unknown, Q = unknown> extends CommandContext {
   params: P;
   body: B;
   query: Q;
+  /** Who of the bench asks, on the routes of agents; null on all others. */
+  agent: AgentIdentity | null;
   request: Request;
   response: Response;
 }

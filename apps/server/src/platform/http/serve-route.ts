@@ -6,9 +6,9 @@ import express, { type NextFunction, type Request, type RequestHandler, type Res
 import { Refusal } from '../errors';
 import { inWords, isShared } from '../words';
 import { answerOnce, type Answer } from './idempotency';
-import { agentMay, staffOf } from './access';
+import { staffOf } from './access';
 import { sessionKnown } from './who-asks';
-import { STREAMED, type Call, type Route } from './handlers';
+import { STREAMED, type AgentIdentity, type Call, type Route } from './handlers';
 import { pressedOnce } from './pressed-once';
 import type { Serving } from './serving';
 
@@ -68,9 +68,10 @@ async function answer(
     query: endpoint.query ? checked(endpoint.query, request.query) : undefined,
   }));
   await sessionKnown(request);
+  const agent = endpoint.permission === 'agent' ? await agentOf(request, serving) : null;
   const actor = admit(endpoint, request, serving);
   const call = {
-    ...{ manager: database.manager, actor, now: clock(), masterKey, demo, request, response },
+    ...{ manager: database.manager, actor, agent, now: clock(), masterKey, demo, request, response },
     ...input(),
   } as unknown as Call<never, never, never>;
   if (endpoint.idempotency === 'own') return { status: endpoint.status, body: await one.handle(call) };
@@ -89,14 +90,17 @@ function attempted<T>(work: () => T): () => T {
   }
 }
 
+/** Which machine of the bench asks. */
+async function agentOf(request: Request, serving: Serving): Promise<AgentIdentity> {
+  const agent = await serving.agentOf(request);
+  if (!agent) throw new Refusal(401, 'agent-unknown', 'The agent token is not right.');
+  return agent;
+}
+
 /** Who asks, if the endpoint lets them. */
 function admit({ permission }: AnyEndpoint, request: Request, serving: Serving): Call['actor'] {
   if (permission === 'public') return { id: '', name: '', role: 'counter' };
-  if (permission === 'agent') {
-    if (!agentMay(request, serving.agentToken))
-      throw new Refusal(401, 'agent-unknown', 'The agent token is not right.');
-    return { id: '', name: 'bench agent', role: 'technician' };
-  }
+  if (permission === 'agent') return { id: '', name: 'bench agent', role: 'technician' };
   const staff = staffOf(request, serving);
   if (!staff) throw new Refusal(401, 'not-signed-in', 'Sign in first.');
   if (!may(staff.role, permission)) {

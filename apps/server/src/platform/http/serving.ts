@@ -1,11 +1,13 @@
 import type { Request } from 'express';
 import type { DataSource } from 'typeorm';
 import type { Metrics } from '../metrics';
+import type { AgentIdentity } from './handlers';
 
 /** What answering requests needs besides the request. */
 export interface Serving {
   database: DataSource;
-  agentToken: string;
+  /** Whose token a request from the bench carries; null where it carries none that is known. */
+  agentOf: (request: Request) => Promise<AgentIdentity | null>;
   masterKey: Buffer;
   clock: () => Date;
   demoAllowed: (request: Request) => boolean;

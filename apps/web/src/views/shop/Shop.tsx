@@ -4,6 +4,7 @@ import { useSessionQuery } from '../../api/api';
 import { PageTabs, usePage } from '../../ui/PageTabs';
 import { AuditView } from './keeping/AuditView';
 import { Backups } from './keeping/Backups';
+import { Machines } from './keeping/Machines';
 import { WaysIn } from './keeping/WaysIn';
 import { Formats } from './papers/Formats';
 import { OnBills } from './papers/OnBills';
@@ -73,7 +74,10 @@ function Pages({ staff }: { staff: StaffView }) {
           )}
           {page === 'Keeping' && (
             <>
-              <Backups />
+              <div className={styles.column}>
+                <Backups />
+                <Machines />
+              </div>
               <div className={styles.column}>
                 <WaysIn />
                 <AuditView />

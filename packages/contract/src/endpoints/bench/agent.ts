@@ -8,7 +8,9 @@ export const agentEndpoints = {
     permission: 'agent',
     body: agentHello,
     idempotency: 'own',
-  }).answering<{ berths: number }>(),
+  }).answering<{ berths: number; renew: boolean }>(),
+  /** A new token for the machine that asks; the one before holds until this one is used. */
+  agentToken: command('post /agent/token', { permission: 'agent', idempotency: 'own' }).answering<{ token: string }>(),
   agentWork: query('/agent/work', { permission: 'agent' }).answering<{
     runs: AgentWork[];
     readBacks: ReadBackRequest[];

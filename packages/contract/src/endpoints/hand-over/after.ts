@@ -3,6 +3,7 @@ import { purchaseEndpoints } from '../day/purchases';
 import { scheduleEndpoints } from '../day/schedule';
 import { yardstickEndpoints } from '../day/yardsticks';
 import { backupEndpoints } from '../house/backups';
+import { machineEndpoints } from '../house/machines';
 import { waysInEndpoints } from '../house/ways-in';
 import { custodyEndpoints } from './custody';
 import { messageEndpoints } from './messages';
@@ -22,5 +23,6 @@ export const afterEndpoints = {
   ...yardstickEndpoints,
   ...filterEndpoints,
   ...backupEndpoints,
+  ...machineEndpoints,
   ...waysInEndpoints,
 };

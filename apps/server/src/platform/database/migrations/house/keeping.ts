@@ -10,7 +10,7 @@ const OF_JOBS = [
   ...['bill issued', 'bill credited', 'payment taken', 'payment corrected', 'payment refunded'],
 ];
 
-/** Tries to back the shop up, one at a time on however many servers; what takes the name of who is erased off frozen bills. */
+/** Tries to back the shop up, one at a time on however many servers; machines at the bench by their tokens; what takes the name of who is erased off frozen bills. */
 export class Keeping1798300000000 implements MigrationInterface {
   name = 'Keeping1798300000000';
 
@@ -21,6 +21,12 @@ export class Keeping1798300000000 implements MigrationInterface {
       constraint "FK_da971e49773bf1a1a570ea20bb1" foreign key (by) references staff (id))`);
     await runner.query('create unique index backup_one on backup ((true)) where ended_at is null');
     await runner.query('create index backup_begun on backup (begun_at)');
+    await runner.query(`create table machine (
+      id uuid primary key, name text not null, berths jsonb not null, digest text not null, digest_before text,
+      token_at timestamptz not null, seen_at timestamptz, made_by uuid not null, ended_at timestamptz,
+      constraint "FK_6855ef08b24d98a4f7c54834fcf" foreign key (made_by) references staff (id))`);
+    await runner.query('create unique index machine_digest on machine (digest)');
+    await runner.query('create index machine_digest_before on machine (digest_before) where digest_before is not null');
     await runner.query('drop index event_audited');
     await runner.query(auditedIndex(OF_JOBS));
     await runner.query(`create function erase_buyer(who uuid) returns void
@@ -41,6 +47,7 @@ export class Keeping1798300000000 implements MigrationInterface {
     await runner.query('drop index event_audited');
     await runner.query(auditedIndex([...AUDITED_NOW, 'hours set', 'bench hours set']));
     await runner.query('drop function erase_buyer');
+    await runner.query('drop table machine');
     await runner.query('drop table backup');
   }
 }

@@ -1,0 +1,2 @@
+/** The server does not take what was said, and will not. */
+export class Refused extends Error {}
