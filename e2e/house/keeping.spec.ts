@@ -64,3 +64,40 @@ test('a bench machine gets a token of its own, for its berths alone, and loses i
   await expect.poll(() => hello(41)).toBe(401);
   await rack.dispose();
 });
+
+test('a screen that nobody touches is locked; what was typed on it is still there', async ({ page }) => {
+  await page.clock.install();
+  await enter(page, 'odo', '/shop?page=keeping');
+  const kept = sheet(page, 'How long things are kept');
+  await kept.getByLabel('Screen locked after, minutes').fill('5');
+  await kept.getByRole('button', { name: 'Set how long' }).click();
+  await expect(kept).toContainText('Set.');
+  await kept.getByLabel('Customers after their last order, months').fill('24');
+  await page.clock.fastForward('04:00');
+  await kept.getByLabel('Photographs after the job, months').press('Tab');
+  await page.clock.fastForward('04:00');
+  await expect(page.getByRole('dialog', { name: 'Locked' })).toBeHidden();
+  await page.clock.fastForward('02:00');
+  const locked = page.getByRole('dialog', { name: 'Locked' });
+  await expect(locked).toBeVisible();
+  // It is the server that tells nothing: another tab is as locked.
+  expect((await page.request.get('/api/v1/floor')).status()).toBe(401);
+  await locked.getByRole('textbox', { name: 'Password' }).fill('wrong');
+  await page.keyboard.press('Enter');
+  await expect(locked.getByRole('alert')).toBeVisible();
+  await locked.getByRole('textbox', { name: 'Password' }).fill('bench-demo-2');
+  await page.keyboard.press('Enter');
+  await expect(locked).toBeHidden();
+  await expect(kept.getByLabel('Customers after their last order, months')).toHaveValue('24');
+  await kept.getByLabel('Customers after their last order, months').fill('');
+  await kept.getByLabel('Screen locked after, minutes').fill('');
+  await kept.getByRole('button', { name: 'Set how long' }).click();
+  await expect(kept).toContainText('Set.');
+  // By hand, from the menu; somebody else takes it by a PIN.
+  await page.getByRole('button', { name: 'Odo Penhallow, owner' }).click();
+  await page.getByRole('menuitem', { name: 'Lock this screen' }).click();
+  await locked.getByRole('radio', { name: /Ilse Marrack/ }).check();
+  await locked.getByRole('textbox', { name: 'PIN' }).fill('4180');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('button', { name: 'Ilse Marrack, technician' })).toBeVisible();
+});

@@ -11,6 +11,7 @@ import { loggedError } from './platform/http/request-log';
 import { openQueue } from './messages/queue';
 import { indexInThread } from './matching/index-thread';
 import { noteReady } from './jobs/ready-since';
+import { photoStore } from './photos/photo-store';
 import { followFormats } from './shop/formats';
 import { leadToStandIn } from './shop/message-rules';
 import { makeSetUpCode, needsSetUp } from './staff/people';
@@ -22,7 +23,8 @@ async function main(): Promise<void> {
   const database = await openDatabase(config.databaseUrl);
   const hints = await openHints(config.databaseUrl, log);
   await followFormats(database.manager, hints, log);
-  keepHouse(database, log);
+  const { masterKey, demo } = config;
+  keepHouse({ database, photos: photoStore(config.photos), masterKey, demo }, log);
   await noteReady(database.manager, new Date());
   const index = indexInThread(config.databaseUrl);
   if (config.standIn)

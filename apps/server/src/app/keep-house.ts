@@ -1,13 +1,13 @@
 import type { Logger } from 'pino';
 import type { DataSource } from 'typeorm';
+import { letGo, type LettingGo } from '../retention/let-go';
 import { measureClosed } from '../yardsticks/measure-jobs';
 import { loggedError } from '../platform/http/request-log';
 
 const HOURLY = 3_600_000;
 
-/** What has served its time: answers kept for repeats, sessions that ran out, wrong tries of days ago. */
+/** What has served its time whatever the owner says: sessions that ran out, wrong tries of days ago. */
 const SWEEPS = [
-  "delete from idempotency where at < now() - interval '14 days'",
   'delete from session where expire < now()',
   'delete from pairing where until < now()',
   "delete from sign_in_try where at < now() - interval '1 day'",
@@ -19,9 +19,11 @@ async function measureOld(database: DataSource): Promise<void> {
 }
 
 /** Clears away what has served its time, now and every hour. Every server may: it is done once or twice alike. */
-export function keepHouse(database: DataSource, log: Logger): void {
+export function keepHouse(given: LettingGo, log: Logger): void {
+  const { database } = given;
   const sweep = async () => {
     for (const sql of SWEEPS) await database.query(sql);
+    await letGo(given, new Date());
   };
   const run = () =>
     void sweep().catch((error: unknown) => log.warn({ error: loggedError(error) }, 'could not clear away'));

@@ -5,6 +5,7 @@ import type { Route } from '../platform/http/handlers';
 import { agentHandlers, benchHandlers } from './handlers/bench';
 import { backupHandlers } from './handlers/house/backups';
 import { machineHandlers } from './handlers/house/machines';
+import { retentionHandlers } from './handlers/house/retention';
 import { waysInHandlers } from './handlers/house/ways-in';
 import type { Config } from './config';
 import { interfaceHandlers } from './handlers/interface';
@@ -53,6 +54,7 @@ export function routesOf({ config, hints, rank, photos, backups, agents }: Means
     ...filterHandlers,
     ...backupHandlers(backups),
     ...machineHandlers,
+    ...retentionHandlers,
     ...waysInHandlers(config),
     ...paperHandlers(photos),
     ...jobHandlers(photos),

@@ -5,6 +5,7 @@ import type { EntityManager } from 'typeorm';
 import { Audit } from './entities';
 
 type Data = Record<string, unknown>;
+const months = (given: unknown) => (typeof given === 'number' ? `${given} months` : 'for ever');
 const word = (data: Data, key: string) => String(data[key] ?? '');
 
 const SENTENCES: Readonly<Record<AuditKind, (data: Data) => string>> = {
@@ -37,6 +38,12 @@ const SENTENCES: Readonly<Record<AuditKind, (data: Data) => string>> = {
   'backups set': (data) =>
     `Backups set: at ${word(data, 'at')}, ${word(data, 'days')} days and ${word(data, 'weeks')} weeks, to ${word(data, 'folder') || 'the usual folder'}`,
   'backup key set': (data) => `Key for backups ${data['before'] ? 'made anew' : 'made'}`,
+  'retention set': (data) =>
+    `How long things are kept set: samples ${word(data, 'samplesDays')} days, photographs ${months(data['photosMonths'])}, customers ${months(data['customersMonths'])}`,
+  'photographs let go': (data) =>
+    data['count'] === 1
+      ? `1 photograph let go, ${word(data, 'months')} months after its job`
+      : `${word(data, 'count')} photographs let go, ${word(data, 'months')} months after their jobs`,
   'machine added': (data) => `Machine ${word(data, 'name')} added, for berths ${word(data, 'berths')}`,
   'machine changed': (data) => `Machine ${word(data, 'name')}: berths ${word(data, 'berths')}`,
   'machine ended': (data) => `Machine ${word(data, 'name')} ended, its token counts for nothing`,

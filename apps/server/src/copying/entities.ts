@@ -72,6 +72,8 @@ export interface RunRow {
   beganAt: Date;
   endedAt: Date | null;
   progress: ProgressState;
+  /** Whether what was counted each second was thinned. */
+  thinned: boolean;
 }
 
 export const Run = new EntitySchema<RunRow>({
@@ -105,11 +107,13 @@ export const Run = new EntitySchema<RunRow>({
     beganAt: time(),
     endedAt: time({ nullable: true }),
     progress: json(),
+    thinned: flag(),
   },
   indices: [
     { name: 'run_attempt', columns: ['jobId', 'kind', 'onto', 'attempt'], unique: true },
     { name: 'run_target', columns: ['targetSerial'] },
     { name: 'run_ended', columns: ['endedAt'], where: 'ended_at is not null' },
+    { name: 'run_unthinned', columns: ['endedAt'], where: 'not thinned and ended_at is not null' },
     { name: 'run_open_job', columns: ['jobId'], unique: true, where: "outcome = 'running'" },
     { name: 'run_open_berth', columns: ['berthId'], unique: true, where: "outcome = 'running'" },
   ],

@@ -61,19 +61,21 @@ async function tellSessions(manager: EntityManager, staffId: string): Promise<vo
   await changedRows(manager, "select pg_notify('udrel_hint', $1)", [JSON.stringify({ kind: 'session', staffId })]);
 }
 
-/** Who can be switched to on this tablet by PIN: everybody with a PIN but the owner and oneself. */
-export async function switchable(manager: EntityManager, request: Request): Promise<SwitchableView[]> {
-  return rows<SwitchableView>(
+/** Who can take a tablet by PIN: everybody with one but the owner. */
+export const peopleWithPin = (manager: EntityManager): Promise<SwitchableView[]> =>
+  rows<SwitchableView>(
     manager,
-    `select id, name, initials, role from staff
-      where active and pin_hash is not null and role <> 'owner' and id <> $1 order by name`,
-    [request.session.staffId],
+    `select id, name, initials, role from staff where active and pin_hash is not null and role <> 'owner' order by name`,
   );
+
+/** Who can be switched to on this tablet: those, but for oneself. */
+export async function switchable(manager: EntityManager, request: Request): Promise<SwitchableView[]> {
+  return (await peopleWithPin(manager)).filter(({ id }) => id !== request.session.staffId);
 }
 
 /** The account to switch to, when the PIN is right. The owner signs in with the password. */
-export async function personByPin(call: Call<unknown, SwitchTo>): Promise<string> {
-  const { manager, body, now } = call;
+export async function personByPin(call: Call, body: SwitchTo): Promise<string> {
+  const { manager, now } = call;
   const attempt = await countTry(manager, pinSubjects(body.staffId), now);
   const staff = await manager.findOneBy(Staff, { id: body.staffId, active: true });
   const right = staff?.pinHash && staff.role !== 'owner' ? await isRight(staff.pinHash, body.pin) : false;

@@ -17,12 +17,12 @@ beforeAll(async () => {
 });
 /** Who may call what, written out by hand: the declarations must say the same. */
 const PUBLIC = [
-  ...['session', 'signIn', 'signOut', 'setUp', 'health', 'ready', 'openApi', 'fileSchema'],
+  ...['session', 'signIn', 'signOut', 'unlock', 'setUp', 'health', 'ready', 'openApi', 'fileSchema'],
   ...['openPairing', 'sendFromPhone', 'calendar'],
 ];
 const AGENT = ['agentHello', 'agentToken', 'agentWork', 'agentSamples', 'agentReadBack', 'agentReads', 'agentWipeRead'];
 const EVERY_ROLE = [
-  ...['switchTo', 'switchable', 'setPin', 'changePassword', 'sessions', 'endSession', 'signOutEverywhere'],
+  ...['switchTo', 'lock', 'switchable', 'setPin', 'changePassword', 'sessions', 'endSession', 'signOutEverywhere'],
   ...[
     'rates',
     'estimates',
@@ -142,6 +142,7 @@ const BENCH = [
 ];
 const OWNER = [
   ...['backups', 'setBackups', 'setBackupKey', 'backUpNow'],
+  ...['retention', 'considerRetention', 'setRetention'],
   ...['machines', 'addMachine', 'changeMachine', 'renewToken', 'endMachine'],
   ...['setHours', 'setPerson', 'beginWipe', 'endWipe', 'readWiped', 'certifyWipe'],
   'accounts',
@@ -199,7 +200,7 @@ async function statusOf(who: Caller, { name, endpoint }: Route): Promise<number>
 
 const every = everyRoute();
 // What ends the session of whoever is tried comes last.
-const ENDS = ['signOutEverywhere', 'signOut'];
+const ENDS = ['signOutEverywhere', 'lock', 'signOut'];
 const tried = [...every].sort((a, b) => ENDS.indexOf(a.name) - ENDS.indexOf(b.name));
 
 describe('who may call what', () => {

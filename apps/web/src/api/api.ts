@@ -117,6 +117,8 @@ export const {
   usePlacesQuery,
   useSwitchableQuery,
   useSwitchToMutation,
+  useLockMutation,
+  useUnlockMutation,
   useAccountsQuery,
   useAddAccountMutation,
   useChangeAccountMutation,

@@ -7,6 +7,7 @@ import {
   setUp,
   signIn,
   switchTo,
+  unlock,
 } from '../shapes/commands';
 import type { AccountView, SessionView, SignedInView, SwitchableView } from '../views/views';
 import { command, query } from './endpoint';
@@ -28,6 +29,18 @@ export const sessionEndpoints = {
   switchTo: command('post /session/switch', {
     permission: 'mind the own account',
     body: switchTo,
+    idempotency: 'own',
+    changes: ['session'],
+  }).answering<SessionView>(),
+  /** Nothing is told or done any more until it is unlocked; who is signed in stays. */
+  lock: command('post /session/lock', {
+    permission: 'mind the own account',
+    idempotency: 'own',
+    changes: ['session'],
+  }).answering<SessionView>(),
+  unlock: command('post /session/unlock', {
+    permission: 'public',
+    body: unlock,
     idempotency: 'own',
     changes: ['session'],
   }).answering<SessionView>(),

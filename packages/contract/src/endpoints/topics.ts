@@ -14,6 +14,7 @@ export const TOPICS = [
   'Sessions',
   'Backups',
   'Machines',
+  'Retention',
 ] as const;
 export type Topic = (typeof TOPICS)[number];
 
@@ -56,6 +57,7 @@ export const STALE = {
   staff: ['Staff'],
   sessions: ['Sessions'],
   backups: ['Backups'],
+  retention: ['Retention'],
   machines: ['Machines', 'Berths'],
   everything: OF_THE_WORK,
 } as const satisfies Record<string, readonly Topic[]>;

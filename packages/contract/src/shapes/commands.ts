@@ -204,6 +204,13 @@ export type AddSecret = Infer<typeof addSecret>;
 
 export const switchTo = object({ staffId: uuid, pin: text(8, 4, /^\d+$/) });
 export type SwitchTo = Infer<typeof switchTo>;
+/** Who takes a locked screen: somebody by their PIN, or whoever has it by their password. */
+export const unlock = either(
+  'by',
+  object({ by: oneOf('pin'), staffId: uuid, pin: text(8, 4, /^\d+$/) }),
+  object({ by: oneOf('password'), password: text(200) }),
+);
+export type Unlock = Infer<typeof unlock>;
 export const setPin = object({ password: text(200), pin: nullable(text(8, 4, /^\d+$/)) });
 export type SetPin = Infer<typeof setPin>;
 const password = text(200, 10);

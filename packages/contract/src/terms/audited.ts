@@ -14,6 +14,8 @@ export const AUDITED = {
     'hours set',
     'backups set',
     'backup key set',
+    'retention set',
+    'photographs let go',
     'machine added',
     'machine changed',
     'machine ended',

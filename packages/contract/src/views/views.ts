@@ -31,6 +31,10 @@ export interface SessionView {
   formats: ShopFormats;
   demo: boolean;
   needsSetUp: boolean;
+  /** Who may take the screen by PIN while it is locked; null while it is not. */
+  locked: SwitchableView[] | null;
+  /** Minutes without a touch after which it is; null: never. */
+  idleMinutes: number | null;
   demoAccounts: { login: string; password: string; name: string; role: Role }[];
 }
 

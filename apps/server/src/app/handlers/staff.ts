@@ -1,13 +1,14 @@
 import { filterEndpoints, sessionEndpoints, staffEndpoints } from '@udrel/contract/endpoints';
 import { handlers } from '../../platform/http/handlers';
+import { readRetention } from '../../retention/rules';
 import { changeAccount, changePassword, listAccounts, makeAccount, resetPassword, setPin } from '../../staff/accounts';
 import { keepFilter, keptFilters } from '../../staff/kept-filters';
 import { endSession, listSessions, signOutEverywhere, switchable } from '../../staff/sessions';
 import { signingIn, type SignInConfig } from '../../staff/sign-in';
 
 export function sessionHandlers(config: SignInConfig) {
-  const { viewSession, signIn, signOut, switchTo, setUp } = signingIn(config);
-  return handlers(sessionEndpoints, { session: viewSession, signIn, signOut, switchTo, setUp });
+  const { viewSession, ...rest } = signingIn(config, readRetention);
+  return handlers(sessionEndpoints, { session: viewSession, ...rest });
 }
 
 export const staffHandlers = handlers(staffEndpoints, {

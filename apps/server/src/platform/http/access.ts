@@ -4,10 +4,10 @@ import { isFromHere, isLoopback } from './hosts';
 import type { Serving } from './serving';
 import type { SessionStaff } from './session-store';
 
-/** The staff member signed in with this request's session, or null. */
+/** The staff member signed in with this request's session whose screen is not locked, or null. */
 export function staffOf(request: Request, { demoAllowed }: Pick<Serving, 'demoAllowed'>): SessionStaff | null {
-  const { staff } = request.session;
-  return staff && (!staff.demo || demoAllowed(request)) ? staff : null;
+  const { staff, locked } = request.session;
+  return staff && !locked && (!staff.demo || demoAllowed(request)) ? staff : null;
 }
 
 /** Whether the request carries that token. */

@@ -102,6 +102,7 @@ function admit({ permission }: AnyEndpoint, request: Request, serving: Serving):
   if (permission === 'public') return { id: '', name: '', role: 'counter' };
   if (permission === 'agent') return { id: '', name: 'bench agent', role: 'technician' };
   const staff = staffOf(request, serving);
+  if (!staff && request.session.locked) throw new Refusal(401, 'locked', 'This screen is locked: unlock it first.');
   if (!staff) throw new Refusal(401, 'not-signed-in', 'Sign in first.');
   if (!may(staff.role, permission)) {
     const allowed = ROLES.filter((role) => (PERMISSIONS[permission] as readonly string[]).includes(role));

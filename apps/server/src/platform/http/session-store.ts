@@ -17,6 +17,8 @@ declare module 'express-session' {
     staffId: string;
     /** Browser that signed in, for the list of sessions. */
     agent: string;
+    /** Whether the screen is locked: nothing is told or done until it is unlocked. */
+    locked?: boolean;
     /** Read along with the session; never stored in it. */
     staff: SessionStaff | null;
   }

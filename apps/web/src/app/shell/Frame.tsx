@@ -1,11 +1,12 @@
-import type { ShopFormats } from '@udrel/contract/types';
-import { Fragment, Suspense, useMemo, type ReactNode } from 'react';
+import type { SessionView, ShopFormats } from '@udrel/contract/types';
+import { Fragment, Suspense, useEffect, useMemo, type ReactNode } from 'react';
 import { Outlet } from 'react-router';
 import { useSessionQuery } from '../../api/api';
 import { troubleOf } from '../../api/problem';
 import { followShop } from '../../format/shop-formats';
 import { Empty, Loaded } from '../../ui';
 import { late } from '../../ui/late';
+import { touchedNow } from '../this-browser/idle';
 
 const Away = late(async () => ({ default: (await import('./Away')).Away }));
 const SignIn = late(async () => ({ default: (await import('../../views/signin/SignIn')).SignIn }));
@@ -25,12 +26,20 @@ export function Frame() {
             <Outlet />
           </Written>
         ) : (
-          <Suspense fallback={<Empty>Opening …</Empty>}>
-            <SignIn session={session} />
-          </Suspense>
+          <Nobody session={session} />
         )
       }
     </Loaded>
+  );
+}
+
+function Nobody({ session }: { session: SessionView }) {
+  // Whoever comes in after this has just touched it.
+  useEffect(() => touchedNow, []);
+  return (
+    <Suspense fallback={<Empty>Opening …</Empty>}>
+      <SignIn session={session} />
+    </Suspense>
   );
 }
 

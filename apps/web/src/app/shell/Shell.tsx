@@ -2,9 +2,10 @@ import { Suspense, useCallback, useEffect, useState } from 'react';
 import { Outlet } from 'react-router';
 import { useSessionQuery } from '../../api/api';
 import { loadChecksOnTyping } from '../../api/refused';
-import { Account } from './Account';
+import { Account } from './person/Account';
 import { BenchLights } from './BenchLights';
 import { NoticesHost } from '../../features/notices/NoticesHost';
+import { Lock } from './person/Lock';
 import { Rail } from './Rail';
 import { useLive } from '../../live/useLive';
 import { useTakeScan } from '../../features/scan/scan';
@@ -41,6 +42,7 @@ export function Shell() {
         <Outlet />
       </main>
       <NoticesHost />
+      {session && <Lock session={session} />}
       {keysShown && (
         <Suspense fallback={null}>
           <KeysDialog open close={() => setKeysShown(false)} />

@@ -4,6 +4,7 @@ import { useSessionQuery } from '../../api/api';
 import { PageTabs, usePage } from '../../ui/PageTabs';
 import { AuditView } from './keeping/AuditView';
 import { Backups } from './keeping/Backups';
+import { Keep } from './keeping/Keep';
 import { Machines } from './keeping/Machines';
 import { WaysIn } from './keeping/WaysIn';
 import { Formats } from './papers/Formats';
@@ -80,6 +81,7 @@ function Pages({ staff }: { staff: StaffView }) {
               </div>
               <div className={styles.column}>
                 <WaysIn />
+                <Keep />
                 <AuditView />
               </div>
             </>

@@ -4,6 +4,7 @@ import { scheduleEndpoints } from '../day/schedule';
 import { yardstickEndpoints } from '../day/yardsticks';
 import { backupEndpoints } from '../house/backups';
 import { machineEndpoints } from '../house/machines';
+import { retentionEndpoints } from '../house/retention';
 import { waysInEndpoints } from '../house/ways-in';
 import { custodyEndpoints } from './custody';
 import { messageEndpoints } from './messages';
@@ -24,5 +25,6 @@ export const afterEndpoints = {
   ...filterEndpoints,
   ...backupEndpoints,
   ...machineEndpoints,
+  ...retentionEndpoints,
   ...waysInEndpoints,
 };

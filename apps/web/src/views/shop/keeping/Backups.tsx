@@ -25,6 +25,8 @@ export function Backups() {
     pollingInterval: working ? LOOK : 60_000,
     skipPollingIfUnfocused: true,
   });
+  // Above the form, which is made anew by what was set: that it was is said there.
+  const setting = useSetBackupsMutation();
   const works = data?.tries[0]?.endedAt === null;
   if (data && works !== working) setWorking(works);
   return (
@@ -34,7 +36,7 @@ export function Backups() {
           {(backups) => <State backups={backups} works={works} />}
         </Loaded>
       </Sheet>
-      {data && <Rules key={JSON.stringify(data.rules)} backups={data} />}
+      {data && <Rules key={JSON.stringify(data.rules)} backups={data} setting={setting} />}
     </div>
   );
 }
@@ -136,8 +138,13 @@ function Tries({ tries }: { tries: readonly BackupTry[] }) {
   );
 }
 
-function Rules({ backups }: { backups: BackupsView }) {
-  const [set, { error, isLoading, isSuccess }] = useSetBackupsMutation();
+interface RulesProps {
+  backups: BackupsView;
+  setting: ReturnType<typeof useSetBackupsMutation>;
+}
+
+function Rules({ backups, setting }: RulesProps) {
+  const [set, { error, isLoading, isSuccess }] = setting;
   const { rules } = backups;
   const form = useShapedForm({
     begin: { ...rules, days: String(rules.days), weeks: String(rules.weeks) },

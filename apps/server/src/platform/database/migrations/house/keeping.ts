@@ -27,6 +27,8 @@ export class Keeping1798300000000 implements MigrationInterface {
       constraint "FK_6855ef08b24d98a4f7c54834fcf" foreign key (made_by) references staff (id))`);
     await runner.query('create unique index machine_digest on machine (digest)');
     await runner.query('create index machine_digest_before on machine (digest_before) where digest_before is not null');
+    await runner.query('alter table run add column thinned boolean not null default false');
+    await runner.query('create index run_unthinned on run (ended_at) where not thinned and ended_at is not null');
     await runner.query('drop index event_audited');
     await runner.query(auditedIndex(OF_JOBS));
     await runner.query(`create function erase_buyer(who uuid) returns void
@@ -47,6 +49,7 @@ export class Keeping1798300000000 implements MigrationInterface {
     await runner.query('drop index event_audited');
     await runner.query(auditedIndex([...AUDITED_NOW, 'hours set', 'bench hours set']));
     await runner.query('drop function erase_buyer');
+    await runner.query('alter table run drop column thinned');
     await runner.query('drop table machine');
     await runner.query('drop table backup');
   }

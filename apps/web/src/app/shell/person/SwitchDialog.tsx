@@ -5,9 +5,9 @@ import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import { useSwitchableQuery, useSwitchToMutation } from '../../api/api';
-import { Empty, Loaded, TroubleNote } from '../../ui';
-import styles from './shell.module.css';
+import { useSwitchableQuery, useSwitchToMutation } from '../../../api/api';
+import { Empty, Loaded, TroubleNote } from '../../../ui';
+import styles from '../shell.module.css';
 
 /** Another person takes this tablet: who, and their PIN. What is on the screen stays. */
 export function SwitchDialog({ close }: { close: () => void }) {

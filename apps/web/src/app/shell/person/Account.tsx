@@ -1,13 +1,13 @@
 import { useColorScheme } from '@mui/material/styles';
 import { Suspense, useState } from 'react';
 import type { StaffView } from '@udrel/contract/types';
-import { useSignOutMutation } from '../../api/api';
-import { setBenchMode, useBenchMode } from '../this-browser/bench-mode';
-import { setHandsCall, useHandsCall } from '../this-browser/hands-call';
-import { late } from '../../ui/late';
-import styles from './shell.module.css';
+import { useLockMutation, useSignOutMutation } from '../../../api/api';
+import { setBenchMode, useBenchMode } from '../../this-browser/bench-mode';
+import { setHandsCall, useHandsCall } from '../../this-browser/hands-call';
+import { late } from '../../../ui/late';
+import styles from '../shell.module.css';
 
-const MenuOf = late(() => import('../../features/menu/MenuOf'));
+const MenuOf = late(() => import('../../../features/menu/MenuOf'));
 const SwitchDialog = late(async () => ({ default: (await import('./SwitchDialog')).SwitchDialog }));
 
 /** Who is signed in; light or dark; keys; sign out. */
@@ -15,6 +15,7 @@ export function Account({ staff, showKeys }: { staff: StaffView; showKeys: () =>
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const [switching, setSwitching] = useState(false);
   const [signOut] = useSignOutMutation();
+  const [lock] = useLockMutation();
   const bench = useBenchMode();
   const calls = useHandsCall();
   const { mode, systemMode, setMode } = useColorScheme();
@@ -46,6 +47,7 @@ export function Account({ staff, showKeys }: { staff: StaffView; showKeys: () =>
               ],
               ['keys', 'Keys', showKeys],
               ['switch', 'Switch person …', () => setSwitching(true)],
+              ['lock', 'Lock this screen', () => void lock()],
               ['out', 'Sign out', () => void signOut()],
             ]}
           />
