@@ -1,4 +1,4 @@
-import { backUpByConsole, openDatabase, restoreBackup } from '../../apps/server/src/app/services.ts';
+import { backUpByConsole, moveDatabase, openDatabase, restoreBackup } from '../../apps/server/src/app/services.ts';
 
 /** A step of a backup or of restoring one, as the environment asks for it; its answer is one line of JSON. */
 const { env } = process;
@@ -12,6 +12,12 @@ const steps = {
       () => database.destroy(),
     );
     return { file, bytes, identity, dropped: dropped.length, ...told(manifest) };
+  },
+  move: async () => {
+    const { rows, photos } = await moveDatabase({
+      ...{ from: env.UDREL_FROM, to: env.UDREL_TO, programs: env.UDREL_PROGRAMS, beside: env.UDREL_BESIDE },
+    });
+    return told({ at: new Date().toISOString(), rows, photos });
   },
   restore: async () => told(await restoreBackup({ ...place, file: env.UDREL_ARCHIVE, identity: env.UDREL_IDENTITY })),
 };

@@ -3,10 +3,11 @@ import pg from 'pg';
 import { sleep } from '../lib/run.mjs';
 
 /** A signed-in client at one of several addresses; one that does not answer is passed over for the next. */
-export async function openClient(addresses) {
+export async function openClient(addresses, as = DEMO) {
   let at = 0;
-  const cookie = await signIn(addresses[0]);
-  return { send, write, get };
+  let failed = 0;
+  const cookie = await signIn(addresses[0], as);
+  return { send, write, get, failed: () => failed };
 
   /** Sends a write once; null when nobody answered. */
   async function send(method, path, body, key = randomUUID()) {
@@ -14,6 +15,7 @@ export async function openClient(addresses) {
     const init = { method, headers, body: JSON.stringify(body), signal: AbortSignal.timeout(30_000) };
     const response = await fetch(`${addresses[at]}/api/v1${path}`, init).catch(() => null);
     if (!response || response.status >= 500) {
+      failed += 1;
       at = (at + 1) % addresses.length;
       return null;
     }
@@ -37,11 +39,13 @@ export async function openClient(addresses) {
   }
 }
 
-async function signIn(address) {
+const DEMO = { login: 'ilse', password: 'bench-demo-1' };
+
+async function signIn(address, as) {
   const response = await fetch(`${address}/api/v1/session`, {
     method: 'POST',
     headers: { 'content-type': 'application/json' },
-    body: JSON.stringify({ login: 'ilse', password: 'bench-demo-1' }),
+    body: JSON.stringify(as),
   });
   return response.headers.getSetCookie().at(-1).split(';')[0];
 }

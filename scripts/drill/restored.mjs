@@ -1,6 +1,7 @@
 import { chmodSync, mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
+import pg from 'pg';
 import { freePort, openCluster } from '../lib/cluster.mjs';
 import { ROOT, run, sleep } from '../lib/run.mjs';
 import { account, openClient, startWriters } from './client.mjs';
@@ -32,14 +33,45 @@ export async function backedUpAndRestored(shop) {
     [join(backups, archive), join(folder, 'key'), join(from, 'secrets-key')],
     own,
   );
-  const cluster = await openCluster(data, { preferredPort: port + 1 });
+  left = { folder, data, own, before };
+  const { lost, doubled } = await accountIn(data, before);
+  const note = `${before.length} of ${writers.acknowledged.length} acknowledged before the backup began; backed up in ${backup.seconds} s while writing, restored into an empty folder in ${restored.seconds} s`;
+  return { acknowledged: before.length, lost, doubled, note };
+}
+
+/** What was restored, for the one that moves it on. */
+let left = null;
+
+/** Moves what was restored into a new cluster, as for a later PostgreSQL, and from there into a database elsewhere. */
+export async function movedOn(shop) {
+  const { folder, data, own, before } = left;
   try {
-    const { lost, doubled } = await account(await cluster.start(), before);
-    const note = `${before.length} of ${writers.acknowledged.length} acknowledged before the backup began; backed up in ${backup.seconds} s while writing, restored into an empty folder in ${restored.seconds} s`;
-    return { acknowledged: before.length, lost, doubled, note };
+    const anew = await timed('move', [], own);
+    const first = await accountIn(data, before);
+    const admin = new pg.Client(shop.cluster.url);
+    await admin.connect();
+    await admin.query('create database elsewhere');
+    await admin.end();
+    const url = shop.cluster.url.replace(/postgres$/, 'elsewhere');
+    const away = await timed('move', [url], own);
+    const second = await account(url, before);
+    return {
+      acknowledged: before.length,
+      lost: first.lost + second.lost,
+      doubled: first.doubled + second.doubled,
+      note: `into a new cluster in ${anew.seconds} s, into a database elsewhere in ${away.seconds} s, every table counted`,
+    };
+  } finally {
+    rmSync(folder, { recursive: true, force: true });
+  }
+}
+
+async function accountIn(data, acknowledged) {
+  const cluster = await openCluster(data, { preferredPort: await freePort(0) });
+  try {
+    return await account(await cluster.start(), acknowledged);
   } finally {
     await cluster.stop();
-    rmSync(folder, { recursive: true, force: true });
   }
 }
 

@@ -6,7 +6,8 @@ import pg from 'pg';
 import { freePort } from '../lib/cluster.mjs';
 import { binEnv, ROOT, run, sleep, until } from '../lib/run.mjs';
 import { account, openClient, startWriters } from './client.mjs';
-import { backedUpAndRestored } from './restored.mjs';
+import { behindNginx } from './nginx.mjs';
+import { backedUpAndRestored, movedOn } from './restored.mjs';
 
 const SERVER = join(ROOT, 'apps/server/dist/main.js');
 
@@ -30,8 +31,8 @@ async function under(shop, name, harm, addresses = [shop.url]) {
 }
 
 /** A second server on the same database, behind the same key files. */
-async function secondServer(shop, flags = [], databaseUrl = shop.env.UDREL_DATABASE_URL) {
-  const port = await freePort(0);
+async function secondServer(shop, flags = [], databaseUrl = shop.env.UDREL_DATABASE_URL, given = null) {
+  const port = given ?? (await freePort(0));
   const env = { ...shop.env, PORT: String(port), UDREL_DATABASE_URL: databaseUrl };
   const child = spawn(process.execPath, [...flags, SERVER], { cwd: ROOT, env, stdio: 'ignore' });
   return { child, url: `http://127.0.0.1:${port}` };
@@ -47,6 +48,8 @@ function preparing(shop, ownerUrl) {
 
 export const SCENARIOS = {
   'backed up while writing, restored into an empty place': backedUpAndRestored,
+
+  'what was restored moved to a new PostgreSQL, then elsewhere': movedOn,
 
   'server killed three times while writing': (shop) =>
     under(shop, 'server', async () => {
@@ -83,6 +86,8 @@ export const SCENARIOS = {
     const addresses = [second.url, shop.url];
     return under(shop, 'two', async () => second.child.kill('SIGKILL'), addresses);
   },
+
+  'two servers behind nginx under load, each killed in turn': (shop) => behindNginx(shop, secondServer),
 
   'forty writes of the same version at once': async (shop) => {
     const client = await openClient([shop.url]);

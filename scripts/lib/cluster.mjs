@@ -27,16 +27,27 @@ export async function postgresPrograms() {
   return programFolder() ?? fail('PostgreSQL was installed, but its programs are not where Debian puts them.');
 }
 
-/** Folder of the newest PostgreSQL's programs; null where none is installed. */
-export function programFolder() {
+/** Folder of PostgreSQL's programs, of a version or of the newest; null where that is not installed. */
+export function programFolder(wanted = null) {
   const base = '/usr/lib/postgresql';
   if (!existsSync(base)) return null;
   const versions = readdirSync(base)
     .map(Number)
-    .filter((version) => version >= 13)
+    .filter((version) => version >= 13 && (wanted === null || version === wanted))
     .sort((a, b) => b - a);
   return (
     versions.map((version) => join(base, String(version), 'bin')).find((bin) => existsSync(join(bin, 'initdb'))) ?? null
+  );
+}
+
+/** A cluster is run by the version that made it, as long as that is installed; a later one takes it over by moving. */
+function programsFor(data) {
+  const version = Number(readFileSync(join(data, 'PG_VERSION'), 'utf8').trim());
+  return (
+    programFolder(version) ??
+    fail(
+      `The database in ${data} is of PostgreSQL ${version}, which is not installed any more. Install postgresql-${version}, run npm run move, and start again.`,
+    )
   );
 }
 
@@ -55,12 +66,13 @@ function owner() {
  * address; `stop` ends it; `process` is the running postmaster.
  */
 export async function openCluster(folder, { preferredPort = 4281, fast = false } = {}) {
-  const bin = await postgresPrograms();
+  const newest = await postgresPrograms();
   const base = resolve(folder);
   const data = join(base, 'cluster');
   const secretFile = join(base, 'database-password');
   prepareFolder(base);
-  if (!existsSync(join(data, 'PG_VERSION'))) await makeCluster(bin, base, data, secretFile);
+  if (!existsSync(join(data, 'PG_VERSION'))) await makeCluster(newest, base, data, secretFile);
+  const bin = programsFor(data);
   const password = readFileSync(secretFile, 'utf8').trim();
   const cluster = { process: null, port: 0, url: '', start, stop };
   return cluster;
@@ -133,6 +145,12 @@ function prepareFolder(base) {
 }
 
 async function makeCluster(bin, base, data, secretFile) {
+  // An empty shop in the place of one that was moved is not what anybody wants.
+  const moved = readdirSync(base).find((name) => name.startsWith('cluster-until-'));
+  if (moved)
+    fail(
+      `The database of this shop was moved away. Start it with UDREL_DATABASE_URL, or rename ${join(base, moved)} back to cluster.`,
+    );
   rmSync(data, { recursive: true, force: true });
   mkdirSync(data, { mode: 0o700 });
   const password = existsSync(secretFile) ? readFileSync(secretFile, 'utf8').trim() : randomBytes(24).toString('hex');

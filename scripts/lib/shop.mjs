@@ -61,7 +61,7 @@ export function lockFolder(folder) {
 }
 
 function isStart(pid) {
-  return /(start|seed|dev)\.mjs/.test(commandLine(pid));
+  return /(start|seed|dev|move)\.mjs/.test(commandLine(pid));
 }
 
 /** How a process was called; empty when there is none. */

@@ -48,3 +48,4 @@ export { addStaff, DEMO_ACCOUNTS } from '../staff/people';
 export type { DataSource as Database } from 'typeorm';
 export { restoreBackup } from '../backup/backup';
 export { backUpByConsole } from '../backup/by-console';
+export { moveDatabase } from '../backup/move';

@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import { photoStore } from '../photos/photo-store';
 import { readArchive, writeArchive, type Entry } from './archive';
 import { keptBackups, nameOfBackup, type KeepFor } from './kept';
+import { requireAll } from './move';
 import { dumpDatabase, restoreDatabase, type Held } from './snapshot';
 
 const FORMAT = 'udrel-backup';
@@ -103,11 +104,7 @@ export async function restoreBackup(given: Restore): Promise<Manifest> {
     if (manifest.format !== FORMAT || manifest.version > VERSION)
       throw new Error('this archive is of a later Udrel: install that first');
     const held = await restoreDatabase(databaseUrl, join(programs, 'pg_restore'), join(folder, 'database.dump'));
-    const short = Object.entries(manifest.rows).filter(([table, count]) => held.rows[table] !== count);
-    if (short.length > 0)
-      throw new Error(
-        `not all of it came back: ${short.map(([table, count]) => `${table}, ${held.rows[table] ?? 0} of ${count}`).join('; ')}`,
-      );
+    requireAll(manifest, held);
     await moved(join(folder, 'photos'), photos);
     const { fileOf } = photoStore(photos);
     const missing = held.photos.filter(
