@@ -272,11 +272,12 @@ async function securedEnv({ data, port, host, ownTls, tls, publicUrl, env = proc
 const DAY = 86_400_000;
 
 /** Where people open the shop. */
-function addressesOf({ host, port, publicUrl, ownTls, tls }, { UDREL_SERVER }) {
+function addressesOf({ host, port, publicUrl, ownTls, tls }, { UDREL_SERVER, UDREL_HOSTS = '' }) {
   if (publicUrl) return [publicUrl];
   if (!ownTls && !tls) return [UDREL_SERVER];
   const everywhere = host === '0.0.0.0' || host === '::';
-  const names = everywhere ? namesOfHere().filter((name) => !isIP(name) || isIP(name) === 4) : [host];
+  const given = UDREL_HOSTS.split(',').filter(Boolean);
+  const names = everywhere ? [...given, ...namesOfHere().filter((name) => isIP(name) !== 6)] : [host, ...given];
   return names.map((name) => `https://${name}:${port}`);
 }
 
