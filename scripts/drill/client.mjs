@@ -72,14 +72,15 @@ export function startWriters(client, name, { writers = 4, patience } = {}) {
   };
 }
 
-/** How many of the acknowledged notes are missing from the database, and how many stand there twice. */
-export async function account(databaseUrl, acknowledged) {
-  const client = new pg.Client(databaseUrl);
-  await client.connect();
+/** How many of the acknowledged notes are missing from the database, by its address or an open connection, and how many stand there twice. */
+export async function account(database, acknowledged) {
+  const given = typeof database !== 'string';
+  const client = given ? database : new pg.Client(database);
+  if (!given) await client.connect();
   const { rows } = await client.query(
     "select data ->> 'text' as text, count(*)::int as n from event where kind = 'note' group by 1",
   );
-  await client.end();
+  if (!given) await client.end();
   const found = new Map(rows.map((row) => [row.text, row.n]));
   return {
     lost: acknowledged.filter((text) => !found.has(text)).length,

@@ -7,6 +7,7 @@ import { freePort } from '../lib/cluster.mjs';
 import { binEnv, ROOT, run, sleep, until } from '../lib/run.mjs';
 import { account, openClient, startWriters } from './client.mjs';
 import { behindNginx } from './nginx.mjs';
+import { fromReplica } from './replica.mjs';
 import { backedUpAndRestored, movedOn } from './restored.mjs';
 
 const SERVER = join(ROOT, 'apps/server/dist/main.js');
@@ -31,9 +32,9 @@ async function under(shop, name, harm, addresses = [shop.url]) {
 }
 
 /** A second server on the same database, behind the same key files. */
-async function secondServer(shop, flags = [], databaseUrl = shop.env.UDREL_DATABASE_URL, given = null) {
+async function secondServer(shop, flags = [], databaseUrl = shop.env.UDREL_DATABASE_URL, given = null, more = {}) {
   const port = given ?? (await freePort(0));
-  const env = { ...shop.env, PORT: String(port), UDREL_DATABASE_URL: databaseUrl };
+  const env = { ...shop.env, PORT: String(port), UDREL_DATABASE_URL: databaseUrl, ...more };
   const child = spawn(process.execPath, [...flags, SERVER], { cwd: ROOT, env, stdio: 'ignore' });
   return { child, url: `http://127.0.0.1:${port}` };
 }
@@ -88,6 +89,8 @@ export const SCENARIOS = {
   },
 
   'two servers behind nginx under load, each killed in turn': (shop) => behindNginx(shop, secondServer),
+
+  'figures from a streaming replica': (shop) => fromReplica(shop, secondServer),
 
   'forty writes of the same version at once': async (shop) => {
     const client = await openClient([shop.url]);

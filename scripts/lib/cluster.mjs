@@ -52,7 +52,7 @@ function programsFor(data) {
 }
 
 /** PostgreSQL refuses to run as root: then it runs as the user that Debian made for it. */
-function owner() {
+export function databaseUser() {
   if (!IS_ROOT) return {};
   const entry = readFileSync('/etc/passwd', 'utf8')
     .split('\n')
@@ -92,7 +92,7 @@ export async function openCluster(folder, { preferredPort = 4281, fast = false }
     if (fast) settings.push('fsync=off', 'synchronous_commit=off', 'full_page_writes=off');
     const args = ['-D', data, '-p', String(cluster.port), ...settings.flatMap((setting) => ['-c', setting])];
     const child = spawn(join(bin, 'postgres'), args, {
-      ...owner(),
+      ...databaseUser(),
       cwd: '/',
       detached: true,
       stdio: ['ignore', 'ignore', 'pipe'],
@@ -157,7 +157,7 @@ async function makeCluster(bin, base, data, secretFile) {
   writeFileSync(secretFile, password, { mode: 0o600 });
   const handed = join(data, '..', '.initial-password');
   writeFileSync(handed, password, { mode: 0o600 });
-  const { uid, gid } = owner();
+  const { uid, gid } = databaseUser();
   if (uid !== undefined) {
     chownSync(data, uid, gid);
     chownSync(handed, uid, gid);
@@ -173,7 +173,7 @@ async function makeCluster(bin, base, data, secretFile) {
     'UTF8',
     '--locale=C.UTF-8',
   ];
-  const { code, output } = await run(join(bin, 'initdb'), args, { cwd: '/', ...owner() });
+  const { code, output } = await run(join(bin, 'initdb'), args, { cwd: '/', ...databaseUser() });
   rmSync(handed, { force: true });
   if (code === 0) return;
   rmSync(data, { recursive: true, force: true });
@@ -182,8 +182,9 @@ async function makeCluster(bin, base, data, secretFile) {
 
 /** A postmaster that a killed start left behind is ended; a lock file that nobody holds is PostgreSQL's to clear. */
 async function endLeftover(bin, data) {
-  const { code } = await run(join(bin, 'pg_ctl'), ['status', '-D', data], { cwd: '/', ...owner() });
-  if (code === 0) await run(join(bin, 'pg_ctl'), ['stop', '-D', data, '-m', 'fast', '-w'], { cwd: '/', ...owner() });
+  const { code } = await run(join(bin, 'pg_ctl'), ['status', '-D', data], { cwd: '/', ...databaseUser() });
+  if (code === 0)
+    await run(join(bin, 'pg_ctl'), ['stop', '-D', data, '-m', 'fast', '-w'], { cwd: '/', ...databaseUser() });
 }
 
 async function accepts(bin, port) {

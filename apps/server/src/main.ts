@@ -10,6 +10,7 @@ import { keepHouse } from './app/keep-house';
 import { loggedError } from './platform/http/request-log';
 import { openQueue } from './messages/queue';
 import { indexInThread } from './matching/index-thread';
+import { openReporting } from './platform/database/reporting';
 import { noteReady } from './jobs/ready-since';
 import { photoStore } from './photos/photo-store';
 import { followFormats } from './shop/formats';
@@ -45,7 +46,13 @@ async function main(): Promise<void> {
   });
   const backups = backupKeeper({ database, place: config, log, clock: () => new Date(), make: backUpInThread() });
   backups.watch();
-  const app = createApp({ database, config, log, hints, index, backups });
+  const reporting = config.reportingUrl
+    ? openReporting(database, config.reportingUrl, openDatabase, (error) =>
+        log.warn({ error: loggedError(error) }, 'the replica does not answer: figures come from the database'),
+      )
+    : null;
+  await reporting?.look();
+  const app = createApp({ database, config, log, hints, index, backups, ...(reporting ? { reporting } : {}) });
   const server = listening(app, config, log);
   const beside = config.localPort ? app.listen(config.localPort, '127.0.0.1') : null;
   server.on('listening', () => {
@@ -58,6 +65,7 @@ async function main(): Promise<void> {
   });
   for (const signal of ['SIGINT', 'SIGTERM'] as const) {
     process.on(signal, () => {
+      void reporting?.close();
       server.close(() => void database.destroy().finally(() => process.exit(0)));
       server.closeIdleConnections();
       beside?.close();

@@ -9,7 +9,7 @@ import pino from 'pino';
 import type { DataSource } from 'typeorm';
 import { afterAll, beforeAll, inject } from 'vitest';
 import type { Role } from '@udrel/contract/types';
-import { backUp } from '../src/backup/backup';
+import { backUp } from '../src/backup/archive/backup';
 import { backupKeeper, type BackupKeeper } from '../src/backup/keeper';
 import { createApp } from '../src/app/create-app';
 import { openHints, silentHints, type HintHub } from '../src/hints/hub';
@@ -141,7 +141,7 @@ export const TEST_CONFIG: Config = {
   standIn: null,
   metricsToken: 'token-of-whoever-watches',
   hosts: [],
-  ...{ tls: null, authority: null, localPort: null, publicUrl: null, trustedProxy: null },
+  ...{ tls: null, authority: null, reportingUrl: null, localPort: null, publicUrl: null, trustedProxy: null },
 };
 
 async function administer(url: string, sql: string, values?: unknown[]): Promise<void> {

@@ -4,6 +4,7 @@ export type * from './views/customer-views';
 export type * from './views/house/backups';
 export type * from './views/house/machines';
 export type * from './views/house/retention';
+export type * from './views/house/setting-history';
 export type * from './views/house/ways-in';
 export type * from './views/list-views';
 export type * from './views/message-views';

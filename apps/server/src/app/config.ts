@@ -30,6 +30,8 @@ export interface Config {
   tls: { cert: string; key: string } | null;
   /** File of the shop's own authority, which tablets are given; null where it has none. */
   authority: string | null;
+  /** A streaming replica that figures and files of the whole shop are read from; null: from the database itself. */
+  reportingUrl: string | null;
   /** A second port, on this computer only and plain: for what runs beside the server. */
   localPort: number | null;
   /** Where people open it, such as https://shop.example; null where that is said nowhere. */
@@ -61,6 +63,7 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     ],
     tls: env['UDREL_TLS_CERT'] ? { cert: env['UDREL_TLS_CERT'], key: needed(env, 'UDREL_TLS_KEY') } : null,
     authority: env['UDREL_TLS_AUTHORITY'] || null,
+    reportingUrl: env['UDREL_REPORTING_URL'] || null,
     localPort: Number(env['UDREL_LOCAL_PORT']) || null,
     publicUrl,
     trustedProxy: env['UDREL_TRUSTED_PROXY'] || null,

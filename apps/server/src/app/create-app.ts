@@ -12,6 +12,7 @@ import { randomUUID } from 'node:crypto';
 import { carriesToken, demoAllowedOn, staffOf } from '../platform/http/access';
 import type { Config } from './config';
 import { refuseCrossSite } from '../platform/http/cross-site';
+import { reportingFrom, type Reporting } from '../platform/database/reporting';
 import { poolOf } from '../platform/database/database';
 import { refusalOfDatabase } from '../platform/database/database-errors';
 import { Refusal } from '../platform/errors';
@@ -41,11 +42,22 @@ export interface Deps {
   index: RankingIndex;
   /** Who backs the shop up. */
   backups: BackupKeeper;
+  /** Where figures over all of the shop are read from; the database itself where nobody says. */
+  reporting?: Reporting;
   clock?: () => Date;
 }
 
 /** The HTTP application: the API below /api/v1 and, where it is built, the web application beside it. */
-export function createApp({ database, config, log, hints, index, backups, clock = () => new Date() }: Deps): Express {
+export function createApp({
+  database,
+  config,
+  log,
+  hints,
+  index,
+  backups,
+  reporting = reportingFrom(database),
+  clock = () => new Date(),
+}: Deps): Express {
   const app = express();
   app.disable('x-powered-by');
   app.set('trust proxy', config.trustedProxy?.split(',') ?? false);
@@ -56,10 +68,11 @@ export function createApp({ database, config, log, hints, index, backups, clock 
   const isBeside = fromHereOn(config);
   const metrics = openMetrics(
     poolOf(database),
+    reporting.behind,
     (request) => isBeside(request) || (config.metricsToken !== null && carriesToken(request, config.metricsToken)),
   );
   const serving: Serving = {
-    ...{ database, agentOf: agents.of, masterKey, clock, demo, metrics },
+    ...{ database, reporting, agentOf: agents.of, masterKey, clock, demo, metrics },
     demoAllowed: demoAllowedOn(config),
   };
   const api = inTurn(

@@ -20,7 +20,7 @@ import { JobKey, Secret } from '../secrets/entities';
 import { Drive, Part, PartOrder, Place, Reservation, Stock } from '../shelf/entities';
 import { Idempotency } from '../platform/http/entities';
 import { TillCount } from '../till/entities';
-import { KeptFilter, Session, Setting, Staff } from '../staff/entities';
+import { KeptFilter, Session, Setting, SettingChange, Staff } from '../staff/entities';
 import { Visit } from '../visits/entities';
 import { JobMeasureEntity } from '../yardsticks/entities';
 import { Wipe } from '../wiping/entities';
@@ -29,6 +29,7 @@ import { Wipe } from '../wiping/entities';
 export const entities = [
   Staff,
   Setting,
+  SettingChange,
   Session,
   Customer,
   Said,

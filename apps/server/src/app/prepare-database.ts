@@ -62,7 +62,7 @@ async function grant(client: pg.Client, role: string): Promise<void> {
     `grant usage on schema public, pgboss to ${role}`,
     `grant select, insert, update, delete on all tables in schema public, pgboss to ${role}`,
     `grant usage, select on all sequences in schema public, pgboss to ${role}`,
-    `revoke insert, update, delete on migrations from ${role}`,
+    `revoke insert, update, delete on migrations, setting_change from ${role}`,
     `revoke update, delete on ${APPENDED.join(', ')}, payment from ${role}`,
     // In which count of the till it was, nothing else.
     `grant update (counted_in) on payment to ${role}`,

@@ -6,6 +6,7 @@ import { agentHandlers, benchHandlers } from './handlers/bench';
 import { backupHandlers } from './handlers/house/backups';
 import { machineHandlers } from './handlers/house/machines';
 import { retentionHandlers } from './handlers/house/retention';
+import { historyHandlers } from './handlers/house/setting-history';
 import { waysInHandlers } from './handlers/house/ways-in';
 import type { Config } from './config';
 import { interfaceHandlers } from './handlers/interface';
@@ -54,6 +55,7 @@ export function routesOf({ config, hints, rank, photos, backups, agents }: Means
     ...filterHandlers,
     ...backupHandlers(backups),
     ...machineHandlers,
+    ...historyHandlers,
     ...retentionHandlers,
     ...waysInHandlers(config),
     ...paperHandlers(photos),

@@ -46,6 +46,6 @@ export { masterKeyOf } from '../secrets/vault';
 export { setPasswordByConsole } from '../staff/accounts';
 export { addStaff, DEMO_ACCOUNTS } from '../staff/people';
 export type { DataSource as Database } from 'typeorm';
-export { restoreBackup } from '../backup/backup';
+export { restoreBackup } from '../backup/archive/backup';
 export { backUpByConsole } from '../backup/by-console';
-export { moveDatabase } from '../backup/move';
+export { moveDatabase } from '../backup/archive/move';

@@ -1,5 +1,5 @@
 import { inThread } from '../platform/thread';
-import type { BackedUp, BackUp } from './backup';
+import type { BackedUp, BackUp } from './archive/backup';
 
 /** The program of the thread lies beside this one, as source and as built. */
 const PROGRAM = new URL(import.meta.url.endsWith('.ts') ? './backup-worker.ts' : './backup-worker.js', import.meta.url);

@@ -1,6 +1,6 @@
 import { parentPort } from 'node:worker_threads';
 import type { FromThread } from '../platform/thread';
-import { backUp, type BackedUp, type BackUp } from './backup';
+import { backUp, type BackedUp, type BackUp } from './archive/backup';
 
 /** The thread that makes archives: what is encrypted keeps nobody waiting. */
 const answer = (told: FromThread<BackedUp>) => parentPort?.postMessage(told);

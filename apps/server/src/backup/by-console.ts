@@ -1,7 +1,7 @@
 import type { DataSource } from 'typeorm';
-import { backUp, type BackedUp } from './backup';
+import { backUp, type BackedUp } from './archive/backup';
 import { givenFor, type BackupPlace } from './given';
-import { makeBackupKey } from './key';
+import { makeBackupKey } from './archive/key';
 import { readBackupRules, setBackupKey } from './rules';
 import { claimTry, workAtTry } from './tries';
 

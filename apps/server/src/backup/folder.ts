@@ -2,7 +2,7 @@ import { constants } from 'node:fs';
 import { access, mkdir, readdir, stat } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
 import type { BackupArchive } from '@udrel/contract/types';
-import { momentOfBackup } from './kept';
+import { momentOfBackup } from './archive/kept';
 
 /** A folder for archives: whether it lies on another disk than the photographs, or why it cannot be written. */
 export interface Folder {

@@ -1,5 +1,5 @@
 import { Refusal } from '../platform/errors';
-import type { BackUp } from './backup';
+import type { BackUp } from './archive/backup';
 import { lookAtFolder } from './folder';
 import type { KeptRules } from './rules';
 

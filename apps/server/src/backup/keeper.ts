@@ -3,7 +3,7 @@ import type { DataSource } from 'typeorm';
 import { Refusal } from '../platform/errors';
 import { loggedError } from '../platform/http/request-log';
 import { readShop } from '../staff/people';
-import type { BackedUp, BackUp } from './backup';
+import type { BackedUp, BackUp } from './archive/backup';
 import { givenFor, type BackupPlace } from './given';
 import { readBackupRules } from './rules';
 import { isDue, lastDue } from './state';

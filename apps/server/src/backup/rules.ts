@@ -4,6 +4,7 @@ import { noteAudit } from '../audit/audit';
 import type { CommandContext } from '../platform/command-context';
 import { fieldWrong } from '../platform/errors';
 import { Setting } from '../staff/entities';
+import { keepSetting } from '../staff/settings';
 import { lookAtFolder } from './folder';
 
 /** How the shop is backed up, as it is kept. */
@@ -21,7 +22,8 @@ export async function readBackupRules(manager: EntityManager): Promise<KeptRules
   return { ...FIRST, ...(kept?.value as Partial<KeptRules> | undefined) };
 }
 
-const keep = (manager: EntityManager, value: KeptRules) => manager.upsert(Setting, { key: 'backups', value }, ['key']);
+const keep = (manager: EntityManager, value: KeptRules, by: string | null) =>
+  keepSetting(manager, 'backups', value, by);
 
 /** Sets when, where to and for how long. */
 export async function setBackupRules(
@@ -32,7 +34,7 @@ export async function setBackupRules(
   const { manager, actor } = context;
   const { apart, problem } = await lookAtFolder(rules.folder || place.backups, place.photos, rules.folder === '');
   if (problem !== null) throw fieldWrong('folder', problem);
-  await keep(manager, { ...(await readBackupRules(manager)), ...rules, apart });
+  await keep(manager, { ...(await readBackupRules(manager)), ...rules, apart }, actor.id);
   await noteAudit(context, actor.id, 'backups set', { ...rules });
 }
 
@@ -43,6 +45,6 @@ export async function setBackupKey(
   by: string | null,
 ): Promise<void> {
   const before = await readBackupRules(manager);
-  await keep(manager, { ...before, key: { recipient, at: now.toISOString() } });
+  await keep(manager, { ...before, key: { recipient, at: now.toISOString() } }, by);
   await noteAudit({ manager, now }, by, 'backup key set', { before: before.key !== null });
 }

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { basename } from 'node:path';
 import type { DataSource, EntityManager } from 'typeorm';
 import { changedRows, firstRow } from '../platform/database/database';
-import type { BackedUp } from './backup';
+import type { BackedUp } from './archive/backup';
 import type { Tried } from './state';
 
 /** How often whoever works at one is heard of, ms; after four times as long it counts as cut off. */

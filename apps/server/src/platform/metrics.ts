@@ -15,10 +15,12 @@ export interface Metrics {
 /**
  * Opens the figures of a server: its process, the pool of its database, and how long its answers took.
  *
+ * @param behind how far what figures are read from is behind, seconds; null where it is the database itself
  * @param told whether whoever asks is told
  */
 export function openMetrics(
   pool: Pick<Pool, 'totalCount' | 'idleCount' | 'waitingCount'>,
+  behind: () => number | null,
   told: (request: Request) => boolean,
 ): Metrics {
   const registry = new Registry();
@@ -39,6 +41,14 @@ export function openMetrics(
       this.set({ state: 'busy' }, pool.totalCount - pool.idleCount);
       this.set({ state: 'idle' }, pool.idleCount);
       this.set({ state: 'waiting' }, pool.waitingCount);
+    },
+  });
+  new Gauge({
+    name: 'udrel_reporting_behind_seconds',
+    help: 'How far the replica that figures are read from is behind',
+    registers: [registry],
+    collect() {
+      this.set(behind() ?? 0);
     },
   });
   return {

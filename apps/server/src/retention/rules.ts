@@ -3,6 +3,7 @@ import type { EntityManager } from 'typeorm';
 import { noteAudit } from '../audit/audit';
 import type { CommandContext } from '../platform/command-context';
 import { Setting } from '../staff/entities';
+import { keepSetting } from '../staff/settings';
 
 /** What holds until the owner says otherwise: nothing of a customer goes by itself. */
 const FIRST: Retention = {
@@ -17,6 +18,6 @@ export async function readRetention(manager: EntityManager): Promise<Retention> 
 
 export async function setRetention(context: CommandContext, rules: Retention): Promise<void> {
   const { manager, actor } = context;
-  await manager.upsert(Setting, { key: 'retention', value: rules }, ['key']);
+  await keepSetting(manager, 'retention', rules, actor.id);
   await noteAudit(context, actor.id, 'retention set', { ...rules });
 }

@@ -32,7 +32,7 @@ export async function setFormats(context: CommandContext, formats: ShopFormats):
   if (formats.currency !== '' && !isCurrency(formats.currency)) {
     throw fieldWrong('currency', 'Choose a currency from the list.');
   }
-  await changeShop(manager, { formats });
+  await changeShop(manager, { formats }, actor.id);
   await noteAudit(context, actor.id, 'formats set', { ...formats });
   writeAmountsAs(formats);
   forgetSteps();

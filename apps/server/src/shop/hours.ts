@@ -5,6 +5,7 @@ import { noteAudit } from '../audit/audit';
 import { fieldWrong } from '../platform/errors';
 import type { CommandContext } from '../platform/command-context';
 import { Setting } from '../staff/entities';
+import { keepSetting } from '../staff/settings';
 import { daysAfter, shopDay } from './calendar';
 
 const DAY = { from: '09:00', until: '18:00' };
@@ -28,7 +29,7 @@ export async function setHours(context: CommandContext, hours: OpeningHours): Pr
   const wrong = hours.week.findIndex((one) => one !== null && one.from >= one.until);
   if (wrong >= 0) throw fieldWrong(`week.${wrong}.until`, 'It closes after it opens.');
   if (hours.week.every((one) => one === null)) throw fieldWrong('week.0.from', 'On one day at least it is open.');
-  await manager.upsert(Setting, { key: 'hours', value: hours }, ['key']);
+  await keepSetting(manager, 'hours', hours, actor.id);
   await noteAudit(context, actor.id, 'hours set', {
     days: hours.week.filter(Boolean).length,
     closed: hours.closed.length,

@@ -6,6 +6,7 @@ import type { CommandContext } from '../platform/command-context';
 import { fieldWrong } from '../platform/errors';
 import { seal, unseal } from '../secrets/vault';
 import { Setting } from '../staff/entities';
+import { keepSetting } from '../staff/settings';
 
 interface KeptRules {
   rules: MessageRules;
@@ -37,7 +38,7 @@ export async function setRules(context: CommandContext, rules: MessageRules): Pr
   }
   const { since } = await readRules(manager);
   const value: KeptRules = { rules, since: anyGoes(rules) ? (since ?? now.toISOString()) : null };
-  await manager.upsert(Setting, { key: 'messages', value }, ['key']);
+  await keepSetting(manager, 'messages', value, actor.id);
   await noteAudit(context, actor.id, 'messages set', {
     goes: rules.templates.filter(({ how }) => how !== 'not').map(({ kind, how }) => `${kind}: ${how}`),
   });
@@ -98,7 +99,7 @@ export async function setChannels(context: CommandContext, given: ChannelsSettin
     const { token, ...one } = text;
     value.text = { ...one, sealed: sealed(token, before.text?.sealed) };
   }
-  await manager.upsert(Setting, { key: 'channels', value }, ['key']);
+  await keepSetting(manager, 'channels', value, actor.id);
   await noteAudit(context, actor.id, 'channels set', { address, mail: mail?.host ?? '', text: text?.url ?? '' });
   return viewChannels(manager, masterKey);
 }
@@ -111,7 +112,7 @@ export async function leadToStandIn(
 ): Promise<void> {
   const here = { host: LOOPBACK, port: smtp, secure: false, user: '', from: 'bench@quayside.example', sealed: '' };
   const value: KeptChannels = { address, mail: here, text: { url: `http://${LOOPBACK}:${http}/messages`, sealed: '' } };
-  await manager.upsert(Setting, { key: 'channels', value }, ['key']);
+  await keepSetting(manager, 'channels', value, null);
 }
 const LOOPBACK = '127.0.0.1';
 

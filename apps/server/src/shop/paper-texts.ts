@@ -6,6 +6,7 @@ import { noteAudit } from '../audit/audit';
 import type { CommandContext } from '../platform/command-context';
 import { fieldWrong } from '../platform/errors';
 import { Setting } from '../staff/entities';
+import { keepSetting } from '../staff/settings';
 
 /** What a shop begins with: no words of its own, two years for parts and one for work. */
 const FIRST: PaperTexts = {
@@ -34,7 +35,7 @@ export async function setPaperTexts(context: CommandContext, given: PaperTexts):
         );
     }
   }
-  await manager.upsert(Setting, { key: 'papers', value: given }, ['key']);
+  await keepSetting(manager, 'papers', given, actor.id);
   await noteAudit(context, actor.id, 'papers set', {
     partsMonths: given.partsMonths,
     labourMonths: given.labourMonths,

@@ -3,6 +3,7 @@ import type { EntityManager } from 'typeorm';
 import { noteAudit } from '../audit/audit';
 import type { CommandContext } from '../platform/command-context';
 import { Setting } from '../staff/entities';
+import { keepSetting } from '../staff/settings';
 
 /** What the shop charges: nothing until its owner has said it. */
 export async function readRates(manager: EntityManager): Promise<ShopRates> {
@@ -13,7 +14,7 @@ export async function readRates(manager: EntityManager): Promise<ShopRates> {
 /** Sets what the shop charges from now on. */
 export async function setRates(context: CommandContext, rates: ShopRates): Promise<ShopRates> {
   const { manager, actor } = context;
-  await manager.upsert(Setting, { key: 'rates', value: rates }, ['key']);
+  await keepSetting(manager, 'rates', rates, actor.id);
   await noteAudit(context, actor.id, 'rates set', { ...rates });
   return rates;
 }

@@ -3,6 +3,7 @@ import type { EntityManager } from 'typeorm';
 import { noteAudit } from '../audit/audit';
 import type { CommandContext } from '../platform/command-context';
 import { Setting } from '../staff/entities';
+import { keepSetting } from '../staff/settings';
 
 /** Two weeks to pay, and ten years to keep bills, until the owner says otherwise. */
 const NOBODY: SellerSetting = {
@@ -28,7 +29,7 @@ export async function readSeller(manager: EntityManager): Promise<SellerSetting>
 /** Sets what stands on bills from now on; those that were issued stay as they are. */
 export async function setSeller(context: CommandContext, seller: SellerSetting): Promise<SellerSetting> {
   const { manager, actor } = context;
-  await manager.upsert(Setting, { key: 'seller', value: seller }, ['key']);
+  await keepSetting(manager, 'seller', seller, actor.id);
   await noteAudit(context, actor.id, 'bills set', { ...seller });
   return seller;
 }

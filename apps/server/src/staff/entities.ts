@@ -36,9 +36,32 @@ export const Staff = new EntitySchema<StaffRow>({
 });
 
 /** Small settings of the shop: its name, the hash of the set-up code. */
-export const Setting = new EntitySchema<{ key: string; value: unknown }>({
+export const Setting = new EntitySchema<{ key: string; value: unknown; by: string | null }>({
   name: 'setting',
-  columns: { key: text({ primary: true }), value: json() },
+  columns: { key: text({ primary: true }), value: json(), by: reference('staff', { nullable: true }) },
+});
+
+export interface SettingChangeRow {
+  id: number;
+  key: string;
+  at: Date;
+  by: string | null;
+  before: unknown;
+  after: unknown;
+}
+
+/** Every change of a setting, which the database notes by itself; append-only. */
+export const SettingChange = new EntitySchema<SettingChangeRow>({
+  name: 'setting_change',
+  columns: {
+    id: { type: 'bigint', primary: true, generated: 'increment' },
+    key: text(),
+    at: time({ default: () => 'now()' }),
+    by: reference('staff', { nullable: true }),
+    before: json({ nullable: true }),
+    after: json(),
+  },
+  indices: [{ name: 'setting_change_key', columns: ['key', 'id'] }],
 });
 
 export interface SessionRow {

@@ -4,6 +4,7 @@ import type { EntityManager } from 'typeorm';
 import { firstRow } from '../platform/database/database';
 import { Refusal } from '../platform/errors';
 import { Setting, Staff, type StaffRow } from './entities';
+import { keepSetting } from './settings';
 import { IS_PERSON } from './house';
 import { decoy, hashed, isRight } from './passwords';
 
@@ -69,9 +70,13 @@ export async function readShop(manager: EntityManager): Promise<ShopSetting> {
 }
 
 /** Changes something of it. */
-export async function changeShop(manager: EntityManager, change: Partial<ShopSetting>): Promise<ShopSetting> {
+export async function changeShop(
+  manager: EntityManager,
+  change: Partial<ShopSetting>,
+  by: string | null,
+): Promise<ShopSetting> {
   const value = { ...(await readShop(manager)), ...change };
-  await manager.upsert(Setting, { key: 'shop', value }, ['key']);
+  await keepSetting(manager, 'shop', value, by);
   return value;
 }
 
@@ -90,7 +95,7 @@ const UNNAMED: ShopSetting = {
 /** Makes a new set-up code for a shop without accounts; only its hash is kept. */
 export async function makeSetUpCode(manager: EntityManager): Promise<string> {
   const code = randomBytes(9).toString('base64url');
-  await manager.upsert(Setting, { key: 'set-up code', value: hashOf(code) }, ['key']);
+  await keepSetting(manager, 'set-up code', hashOf(code), null);
   return code;
 }
 

@@ -88,7 +88,7 @@ export async function viewYardsticks(
   manager: EntityManager,
   now: Date,
   asked: YardstickQuery,
-): Promise<YardsticksView> {
+): Promise<Omit<YardsticksView, 'behind'>> {
   const { formats } = await readShop(manager);
   const until = asked.until ?? shopDay(now, formats).slice(0, 7);
   const from = asked.from ?? monthsBefore(until, USUAL - 1);
@@ -261,7 +261,7 @@ export const YARDSTICK_COLUMNS = [
 ] as const;
 
 /** The same as lines of a file: months, then kinds, then all of it; hours, multiples, shares and amounts in minor units. */
-export function linesOf({ months, kinds, all }: YardsticksView): object[] {
+export function linesOf({ months, kinds, all }: Pick<YardsticksView, 'months' | 'kinds' | 'all'>): object[] {
   return [...months, ...kinds, all].map(({ turnaround, late, speedUp, hands, ...row }) => ({
     ...row,
     ...{ turnaroundLow: turnaround.low, turnaround: turnaround.middle, turnaroundHigh: turnaround.high },

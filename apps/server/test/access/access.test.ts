@@ -142,7 +142,7 @@ const BENCH = [
 ];
 const OWNER = [
   ...['backups', 'setBackups', 'setBackupKey', 'backUpNow'],
-  ...['retention', 'considerRetention', 'setRetention'],
+  ...['retention', 'considerRetention', 'setRetention', 'settingHistory'],
   ...['machines', 'addMachine', 'changeMachine', 'renewToken', 'endMachine'],
   ...['setHours', 'setPerson', 'beginWipe', 'endWipe', 'readWiped', 'certifyWipe'],
   'accounts',
@@ -186,6 +186,7 @@ const PLACES: Record<string, string> = {
   session: '0'.repeat(24),
   token: '0'.repeat(32),
   size: 'small',
+  setting: 'rates',
 };
 const NO_ID = '7b0c6a5e-51d1-4a53-9d43-0d2a4b1a8c11';
 

@@ -8,9 +8,9 @@ import sharp from 'sharp';
 import { beforeAll, describe, expect, inject, it } from 'vitest';
 import type { BackupsView, BackupState, Problem } from '@udrel/contract/types';
 import { postgresPrograms } from '../../../../scripts/lib/cluster.mjs';
-import { backUp, restoreBackup } from '../../src/backup/backup';
-import { keptBackups, momentOfBackup, nameOfBackup } from '../../src/backup/kept';
-import { makeBackupKey } from '../../src/backup/key';
+import { backUp, restoreBackup } from '../../src/backup/archive/backup';
+import { keptBackups, momentOfBackup, nameOfBackup } from '../../src/backup/archive/kept';
+import { makeBackupKey } from '../../src/backup/archive/key';
 import { readBackupRules } from '../../src/backup/rules';
 import { isDue, lastDue, lateness } from '../../src/backup/state';
 import { claimTry, workAtTry } from '../../src/backup/tries';
@@ -127,9 +127,13 @@ describe('the shop', () => {
 
   it('backs itself up once there is a key, at the press of a button and each night, and says when it does not', async () => {
     at(0, '12:00');
-    await changeShop(shop.database.manager, {
-      formats: { ...(await readShop(shop.database.manager)).formats, timeZone: 'UTC' },
-    });
+    await changeShop(
+      shop.database.manager,
+      {
+        formats: { ...(await readShop(shop.database.manager)).formats, timeZone: 'UTC' },
+      },
+      null,
+    );
     expect(await state()).toEqual({ key: false, since: null, problem: null });
     expect((await owner().send('POST', '/shop/backups')).body).toMatchObject({ code: 'no-key' });
     await shop.backups.look();

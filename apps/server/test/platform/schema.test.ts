@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import type { SettingHistory } from '@udrel/contract/types';
 import { useShop } from '../harness';
 
 const shop = useShop();
@@ -56,5 +57,44 @@ describe('the schema', () => {
       `insert into migrations (timestamp, name) values (1, 'x')`,
     ])
       await expect(shop.database.query(sql)).rejects.toThrow(/permission denied|must be owner/);
+  });
+});
+
+describe('a setting', () => {
+  it('is kept with everything that it was, who changed it, and nothing that is sealed', async () => {
+    const { owner, technician } = shop.as;
+    await owner.send('PUT', '/shop/rates', { hourly: 3600, taxPercent: 24 });
+    await owner.send('PUT', '/shop/rates', { hourly: 3600, taxPercent: 22 });
+    await owner.send('PUT', '/shop/rates', { hourly: 3600, taxPercent: 22 });
+    const told = async (setting: string) => (await owner.get<SettingHistory>(`/shop/history/${setting}`)).body;
+    const { changes, more } = await told('rates');
+    expect(more).toBe(false);
+    expect(changes.map(({ by, changes: what }) => [by, what])).toEqual([
+      ['The owner', [{ what: 'tax percent', from: '24', to: '22' }]],
+      [
+        'The owner',
+        [
+          { what: 'hourly', from: null, to: '3600' },
+          { what: 'tax percent', from: null, to: '24' },
+        ],
+      ],
+    ]);
+    const mail = {
+      host: 'mail.example',
+      port: 587,
+      secure: true,
+      user: 'u',
+      password: 'not-for-anybody',
+      from: 'a@b.example',
+    };
+    expect((await owner.send('PUT', '/shop/channels', { address: '', mail, text: null })).status).toBe(200);
+    expect(JSON.stringify(await told('channels'))).not.toMatch(/sealed|not-for-anybody/);
+    const [{ kept }] = (await shop.database.query(
+      `select count(*)::int as kept from setting_change where key = 'set-up code' or after::text like '%sealed%'`,
+    )) as [{ kept: number }];
+    expect(kept).toBe(0);
+    expect((await technician.get('/shop/history/rates')).status).toBe(403);
+    await expect(shop.database.query('delete from setting_change')).rejects.toThrow('permission denied');
+    await expect(shop.asOwner('delete from setting_change')).rejects.toThrow('append-only');
   });
 });

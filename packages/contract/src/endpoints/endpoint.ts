@@ -1,3 +1,4 @@
+import { SETTINGS } from '../terms/settings';
 import type { Permission } from '../terms/permissions';
 import { text, uuid, whole, oneOf, type Infer, type Shape } from '../shapes/shape';
 import { COUNTER_KEYS, ENTRY_KEYS } from '@udrel/core/facts';
@@ -23,6 +24,7 @@ const PARAMETERS = {
   file: oneOf('probe-file', 'model-file'),
   token: text(32, 32, /^[0-9a-f]+$/),
   size: oneOf(...PHOTO_SIZES),
+  setting: oneOf(...SETTINGS),
 } as const;
 
 type ParameterName = keyof typeof PARAMETERS;

@@ -41,6 +41,8 @@ export interface RangesHeld {
 }
 
 export interface YardsticksView {
+  /** Seconds that what they are read from is behind; null where it is not behind anything. */
+  behind: number | null;
   from: string;
   until: string;
   months: YardstickRow[];

@@ -58,11 +58,16 @@ export const purchaseHandlers = handlers(purchaseEndpoints, {
 });
 
 export const yardstickHandlers = handlers(yardstickEndpoints, {
-  yardsticks: ({ manager, now, query }) => viewYardsticks(manager, now, query),
+  yardsticks: async ({ reports, now, query }) => ({
+    ...(await viewYardsticks(reports.manager, now, query)),
+    behind: reports.behind,
+  }),
   trackRecord: ({ manager, params }) => trackRecord(manager, params.tag),
   equipmentRecord: ({ manager, params }) => equipmentRecord(manager, params.tag),
-  yardstickExport: async ({ manager, now, query, response }) =>
-    sendCsv(response, 'yardsticks', YARDSTICK_COLUMNS, inOne(linesOf(await viewYardsticks(manager, now, query)))),
+  yardstickExport: async ({ reports, now, query, response }) => {
+    const figures = await viewYardsticks(reports.manager, now, query);
+    return sendCsv(response, 'yardsticks', YARDSTICK_COLUMNS, inOne(linesOf(figures)));
+  },
 });
 
 async function* inOne(lines: object[]) {

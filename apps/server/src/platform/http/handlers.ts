@@ -1,5 +1,6 @@
 import type { AnswerOf, AnyEndpoint, BodyOf, ParamsOf, PathOf, QueryOf } from '@udrel/contract/endpoints';
 import type { Request, Response } from 'express';
+import type { EntityManager } from 'typeorm';
 import type { CommandContext } from '../command-context';
 
 /** What a handler answers that writes to the response itself, for as long as it likes. */
@@ -20,6 +21,8 @@ export interface Call<P = unknown, B = unknown, Q = unknown> extends CommandCont
   params: P;
   body: B;
   query: Q;
+  /** Where figures over all of the shop, and files of all of it, are read from, and how far that is behind, seconds. */
+  reports: { manager: EntityManager; behind: number | null };
   /** Who of the bench asks, on the routes of agents; null on all others. */
   agent: AgentIdentity | null;
   request: Request;

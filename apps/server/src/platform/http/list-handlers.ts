@@ -12,7 +12,7 @@ export function listHandlers<Filter, Sort extends string, Stored extends object,
   return {
     page: ({ manager, now }: Call, query: Query): Promise<Page<Row>> => listPage(manager, kind, query, now),
     count: ({ manager, now }: Call, filter: Filter): Promise<CountView> => countListed(manager, kind, filter, now),
-    file: ({ manager, now, response }: Call, query: Query): Promise<typeof STREAMED> =>
-      sendCsv(response, name, kind.file.columns, listedLines(manager, kind, query, now)),
+    file: ({ reports, now, response }: Call, query: Query): Promise<typeof STREAMED> =>
+      sendCsv(response, name, kind.file.columns, listedLines(reports.manager, kind, query, now)),
   };
 }

@@ -59,7 +59,7 @@ async function answer(
   response: Response,
   serving: Serving,
 ): Promise<Answer> {
-  const { database, clock, masterKey, demo } = serving;
+  const { database, reporting, clock, masterKey, demo } = serving;
   const { endpoint } = one;
   // Checked while the session is looked up; whoever may not ask is not told what is wrong with it.
   const input = attempted(() => ({
@@ -71,6 +71,7 @@ async function answer(
   const agent = endpoint.permission === 'agent' ? await agentOf(request, serving) : null;
   const actor = admit(endpoint, request, serving);
   const call = {
+    reports: { manager: reporting.manager(), behind: reporting.behind() },
     ...{ manager: database.manager, actor, agent, now: clock(), masterKey, demo, request, response },
     ...input(),
   } as unknown as Call<never, never, never>;

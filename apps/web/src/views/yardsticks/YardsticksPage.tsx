@@ -7,6 +7,7 @@ import type { YardstickQuery, YardstickRow, YardsticksView } from '@udrel/contra
 import type { Counted } from '@udrel/core/yardsticks';
 import { useModelQuery } from '../../api/api';
 import { useYardsticksQuery } from '../../api/after';
+import { duration } from '../../format/time';
 import { ModelChoice } from '../../features/pickers/ModelField';
 import { figure, shopFormats } from '../../format/shop-formats';
 import { money } from '../../format/units';
@@ -54,6 +55,11 @@ export default function YardsticksPage() {
           As CSV
         </Button>
       </div>
+      {typeof shown?.behind === 'number' && (
+        <p className="sub" role="status">
+          Read from the replica, {shown.behind < 1 ? 'as it is now' : `${duration(shown.behind)} behind`}.
+        </p>
+      )}
       <Loaded data={shown} error={error} what="the shop’s figures">
         {(view) => <Figures view={view} some={asked.kind !== undefined || asked.model !== undefined} />}
       </Loaded>

@@ -5,6 +5,7 @@ import { yardstickEndpoints } from '../day/yardsticks';
 import { backupEndpoints } from '../house/backups';
 import { machineEndpoints } from '../house/machines';
 import { retentionEndpoints } from '../house/retention';
+import { historyEndpoints } from '../house/setting-history';
 import { waysInEndpoints } from '../house/ways-in';
 import { custodyEndpoints } from './custody';
 import { messageEndpoints } from './messages';
@@ -26,5 +27,6 @@ export const afterEndpoints = {
   ...backupEndpoints,
   ...machineEndpoints,
   ...retentionEndpoints,
+  ...historyEndpoints,
   ...waysInEndpoints,
 };

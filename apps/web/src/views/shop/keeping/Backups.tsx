@@ -10,6 +10,7 @@ import { fileSize } from '@udrel/core/capacity';
 import { whole } from '../../../format/units';
 import { typedFigure } from '../../../format/shop-formats';
 import { FactList, Foot, Loaded, OutcomeMark, Sheet, TroubleNote } from '../../../ui';
+import { Earlier } from '../Earlier';
 import styles from '../shop.module.css';
 
 // What makes keys is large, and wanted once in the life of a shop.
@@ -179,6 +180,7 @@ function Rules({ backups, setting }: RulesProps) {
           </Button>
         </Foot>
       </form>
+      <Earlier of="backups" />
     </Sheet>
   );
 }

@@ -8,6 +8,7 @@ import { useShapedForm, type Read } from '../../../features/form/shaped-form';
 import { whole } from '../../../format/units';
 import { typedFigure } from '../../../format/shop-formats';
 import { Foot, Loaded, Sheet, TroubleNote } from '../../../ui';
+import { Earlier } from '../Earlier';
 import styles from '../shop.module.css';
 
 /** How long what the shop has is kept, and when a screen that nobody touches is locked. */
@@ -20,6 +21,7 @@ export function Keep() {
       <Loaded data={data} error={error} what="how long things are kept">
         {(view) => <KeepForm key={JSON.stringify(view.rules)} view={view} setting={setting} />}
       </Loaded>
+      <Earlier of="retention" />
     </Sheet>
   );
 }
@@ -75,7 +77,7 @@ function KeepForm({ view: { rules, due }, setting }: KeepFormProps) {
         <Field
           form={form}
           name="customersMonths"
-          label="Customers after their last order, months"
+          label="Customers after an order, months"
           help="empty: for ever; bills name them as the law wants"
         />
         <Field form={form} name="answersDays" label="Answers to what is sent twice, days" />

@@ -7,14 +7,18 @@ import { useSessionQuery, useSetFormatsMutation } from '../../../api/api';
 import { Field, FormTrouble } from '../../../features/form/Field';
 import { useShapedForm } from '../../../features/form/shaped-form';
 import { Foot, Sheet } from '../../../ui';
+import { Earlier } from '../Earlier';
 import styles from '../shop.module.css';
 
 /** How the shop writes figures, money, days and times, on every screen and paper; typed figures are read the same way. */
 export function Formats() {
   const formats = useSessionQuery().data?.formats;
+  // Above the form, which is made anew by what was set: that it was is said there.
+  const setting = useSetFormatsMutation();
   return (
     <Sheet title="How we write" aside="figures, money, times and papers of the whole shop">
-      {formats && <FormatsForm key={JSON.stringify(formats)} formats={formats} />}
+      {formats && <FormatsForm key={JSON.stringify(formats)} formats={formats} setting={setting} />}
+      <Earlier of="shop" />
     </Sheet>
   );
 }
@@ -24,8 +28,13 @@ const ZONES = Intl.supportedValuesOf('timeZone');
 const regions = new Intl.DisplayNames('en', { type: 'language' });
 const money = new Intl.DisplayNames('en', { type: 'currency' });
 
-function FormatsForm({ formats }: { formats: ShopFormats }) {
-  const [set, { error, isLoading }] = useSetFormatsMutation();
+interface FormatsFormProps {
+  formats: ShopFormats;
+  setting: ReturnType<typeof useSetFormatsMutation>;
+}
+
+function FormatsForm({ formats, setting }: FormatsFormProps) {
+  const [set, { error, isLoading, isSuccess }] = setting;
   const form = useShapedForm({
     begin: formats,
     read: (body) => ({ ok: true, body }),
@@ -57,7 +66,7 @@ function FormatsForm({ formats }: { formats: ShopFormats }) {
         <Field form={form} name="paper" label="Paper" choices={PAPERS} />
       </div>
       <FormTrouble form={form} />
-      <Foot note={`An amount is written ${sample.format(1290)}.`}>
+      <Foot note={`${isSuccess ? 'Set. ' : ''}An amount is written ${sample.format(1290)}.`}>
         <Button type="submit" disabled={isLoading || !form.formState.isDirty}>
           Write so
         </Button>

@@ -8,22 +8,31 @@ import { useShapedForm, type Read } from '../../../features/form/shaped-form';
 import { typedFigure } from '../../../format/shop-formats';
 import { codeOf } from '../../../format/units';
 import { Foot, Loaded, Sheet } from '../../../ui';
+import { Earlier } from '../Earlier';
 import styles from '../shop.module.css';
 
 /** What stands on the bills of the shop: who it is, how it is known to its authorities, how it is paid. */
 export function OnBills() {
   const { data, error } = useSellerQuery();
+  // Above the form, which is made anew by what was set: that it was is said there.
+  const setting = useSetSellerMutation();
   return (
     <Sheet title="On our bills" aside="those that were issued stay as they are">
       <Loaded data={data} error={error} what="what stands on bills">
-        {(seller) => <SellerForm key={JSON.stringify(seller)} seller={seller} />}
+        {(seller) => <SellerForm key={JSON.stringify(seller)} seller={seller} setting={setting} />}
       </Loaded>
+      <Earlier of="seller" />
     </Sheet>
   );
 }
 
-function SellerForm({ seller }: { seller: SellerSetting }) {
-  const [set, { error, isLoading, isSuccess }] = useSetSellerMutation();
+interface SellerFormProps {
+  seller: SellerSetting;
+  setting: ReturnType<typeof useSetSellerMutation>;
+}
+
+function SellerForm({ seller, setting }: SellerFormProps) {
+  const [set, { error, isLoading, isSuccess }] = setting;
   const form = useShapedForm({
     begin: { ...seller, dueDays: String(seller.dueDays), keepYears: String(seller.keepYears) },
     read: ({ dueDays, keepYears, ...rest }): Read<SellerSetting> => ({

@@ -10,16 +10,20 @@ import { Field, FormTrouble } from '../../../features/form/Field';
 import { useShapedForm, type Read } from '../../../features/form/shaped-form';
 import { typedFigure } from '../../../format/shop-formats';
 import { Foot, Loaded, Sheet } from '../../../ui';
+import { Earlier } from '../Earlier';
 import styles from '../shop.module.css';
 
 /** What the shop says on its papers in its own words, and for how long it guarantees what it did. */
 export function OnPapers() {
   const { data, error } = usePaperTextsQuery();
+  // Above the form, which is made anew by what was set: that it was is said there.
+  const setting = useSetPaperTextsMutation();
   return (
     <Sheet title="On our papers" aside="those that were given stay as they are">
       <Loaded data={data} error={error} what="what stands on papers">
-        {(texts) => <TextsForm key={JSON.stringify(texts)} texts={texts} />}
+        {(texts) => <TextsForm key={JSON.stringify(texts)} texts={texts} setting={setting} />}
       </Loaded>
+      <Earlier of="papers" />
     </Sheet>
   );
 }
@@ -27,8 +31,13 @@ export function OnPapers() {
 /** What a preview is filled with; nobody of that name is a customer. */
 const SAMPLE = { customer: 'I. Marlowe', device: 'Ostrel Tern 15', tag: 'U-2418', shop: 'Your shop' };
 
-function TextsForm({ texts }: { texts: PaperTexts }) {
-  const [set, { error, isLoading, isSuccess }] = useSetPaperTextsMutation();
+interface TextsFormProps {
+  texts: PaperTexts;
+  setting: ReturnType<typeof useSetPaperTextsMutation>;
+}
+
+function TextsForm({ texts, setting }: TextsFormProps) {
+  const [set, { error, isLoading, isSuccess }] = setting;
   const [shown, setShown] = useState(0);
   const form = useShapedForm({
     begin: { ...texts, partsMonths: String(texts.partsMonths), labourMonths: String(texts.labourMonths) },

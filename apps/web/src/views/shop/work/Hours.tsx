@@ -10,22 +10,31 @@ import { today } from '../../../format/time';
 import { Foot, Loaded, Sheet } from '../../../ui';
 import { Holidays } from './Holidays';
 import { typedWeek, WeekFields, weekOf } from '../WeekFields';
+import { Earlier } from '../Earlier';
 import styles from '../shop.module.css';
 
 /** When the shop is open: what can be promised follows. */
 export function Hours() {
   const { data, error } = useHoursQuery();
+  // Above the form, which is made anew by what was set: that it was is said there.
+  const setting = useSetHoursMutation();
   return (
     <Sheet title="Opening hours" aside="what can be promised follows">
       <Loaded data={data} error={error} what="the opening hours">
-        {(hours) => <HoursForm key={JSON.stringify(hours)} hours={hours} />}
+        {(hours) => <HoursForm key={JSON.stringify(hours)} hours={hours} setting={setting} />}
       </Loaded>
+      <Earlier of="hours" />
     </Sheet>
   );
 }
 
-function HoursForm({ hours }: { hours: OpeningHours }) {
-  const [set, { error, isLoading, isSuccess }] = useSetHoursMutation();
+interface HoursFormProps {
+  hours: OpeningHours;
+  setting: ReturnType<typeof useSetHoursMutation>;
+}
+
+function HoursForm({ hours, setting }: HoursFormProps) {
+  const [set, { error, isLoading, isSuccess }] = setting;
   const form = useShapedForm({
     begin: {
       week: typedWeek(hours.week),

@@ -6,17 +6,21 @@ import { fieldAmount, minorOf } from '../../../format/units';
 import { Field, FormTrouble } from '../../../features/form/Field';
 import { useShapedForm, type FieldProblem, type Read } from '../../../features/form/shaped-form';
 import { Foot, Loaded, Sheet } from '../../../ui';
+import { Earlier } from '../Earlier';
 import styles from '../shop.module.css';
 import { typedFigure } from '../../../format/shop-formats';
 
 /** What an hour of work costs, and the tax: every quote that is not written yet follows. */
 export function Rates() {
   const { data, error } = useRatesQuery();
+  // Above the form, which is made anew by what was set: that it was is said there.
+  const setting = useSetRatesMutation();
   return (
     <Sheet title="Rates" aside="quotes that are written keep theirs">
       <Loaded data={data} error={error} what="the rates">
-        {(rates) => <RatesForm key={JSON.stringify(rates)} rates={rates} />}
+        {(rates) => <RatesForm key={JSON.stringify(rates)} rates={rates} setting={setting} />}
       </Loaded>
+      <Earlier of="rates" />
     </Sheet>
   );
 }
@@ -34,8 +38,13 @@ function ratesOf(typed: Record<'hourly' | 'tax' | 'assessment', string>): Read<S
   return { ok: true, body: { hourly, taxPercent, ...(fee === null ? {} : { assessment: fee }) } };
 }
 
-function RatesForm({ rates }: { rates: ShopRates }) {
-  const [set, { error, isLoading, isSuccess }] = useSetRatesMutation();
+interface RatesFormProps {
+  rates: ShopRates;
+  setting: ReturnType<typeof useSetRatesMutation>;
+}
+
+function RatesForm({ rates, setting }: RatesFormProps) {
+  const [set, { error, isLoading, isSuccess }] = setting;
   const form = useShapedForm({
     begin: {
       hourly: fieldAmount(rates.hourly),

@@ -1,7 +1,7 @@
 import { existsSync } from 'node:fs';
 import { mkdir, mkdtemp, readdir, readFile, rename, rm, stat } from 'node:fs/promises';
 import { join } from 'node:path';
-import { photoStore } from '../photos/photo-store';
+import { photoStore } from '../../photos/photo-store';
 import { readArchive, writeArchive, type Entry } from './archive';
 import { keptBackups, nameOfBackup, type KeepFor } from './kept';
 import { requireAll } from './move';

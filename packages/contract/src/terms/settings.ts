@@ -1,0 +1,13 @@
+/** Settings of the shop whose changes are told. */
+export const SETTINGS = [
+  'shop',
+  'seller',
+  'rates',
+  'hours',
+  'papers',
+  'messages',
+  'channels',
+  'backups',
+  'retention',
+] as const;
+export type SettingName = (typeof SETTINGS)[number];
