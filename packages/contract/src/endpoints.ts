@@ -17,6 +17,7 @@ export * from './endpoints/house/backups';
 export * from './endpoints/house/machines';
 export * from './endpoints/house/retention';
 export * from './endpoints/house/setting-history';
+export * from './endpoints/house/shop-name';
 export * from './endpoints/house/ways-in';
 export * from './endpoints/jobs';
 export * from './endpoints/library';

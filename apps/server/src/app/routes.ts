@@ -6,7 +6,7 @@ import { agentHandlers, benchHandlers } from './handlers/bench';
 import { backupHandlers } from './handlers/house/backups';
 import { machineHandlers } from './handlers/house/machines';
 import { retentionHandlers } from './handlers/house/retention';
-import { historyHandlers } from './handlers/house/setting-history';
+import { historyHandlers, nameHandlers } from './handlers/house/settings';
 import { waysInHandlers } from './handlers/house/ways-in';
 import type { Config } from './config';
 import { interfaceHandlers } from './handlers/interface';
@@ -56,6 +56,7 @@ export function routesOf({ config, hints, rank, photos, backups, agents }: Means
     ...backupHandlers(backups),
     ...machineHandlers,
     ...historyHandlers,
+    ...nameHandlers,
     ...retentionHandlers,
     ...waysInHandlers(config),
     ...paperHandlers(photos),

@@ -38,6 +38,7 @@ const SENTENCES: Readonly<Record<AuditKind, (data: Data) => string>> = {
   'backups set': (data) =>
     `Backups set: at ${word(data, 'at')}, ${word(data, 'days')} days and ${word(data, 'weeks')} weeks, to ${word(data, 'folder') || 'the usual folder'}`,
   'backup key set': (data) => `Key for backups ${data['before'] ? 'made anew' : 'made'}`,
+  'name set': (data) => `The shop is called ${word(data, 'name')}`,
   'retention set': (data) =>
     `How long things are kept set: samples ${word(data, 'samplesDays')} days, photographs ${months(data['photosMonths'])}, customers ${months(data['customersMonths'])}`,
   'photographs let go': (data) =>

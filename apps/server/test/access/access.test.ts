@@ -142,7 +142,7 @@ const BENCH = [
 ];
 const OWNER = [
   ...['backups', 'setBackups', 'setBackupKey', 'backUpNow'],
-  ...['retention', 'considerRetention', 'setRetention', 'settingHistory'],
+  ...['retention', 'considerRetention', 'setRetention', 'settingHistory', 'setShopName'],
   ...['machines', 'addMachine', 'changeMachine', 'renewToken', 'endMachine'],
   ...['setHours', 'setPerson', 'beginWipe', 'endWipe', 'readWiped', 'certifyWipe'],
   'accounts',

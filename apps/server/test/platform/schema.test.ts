@@ -97,4 +97,12 @@ describe('a setting', () => {
     await expect(shop.database.query('delete from setting_change')).rejects.toThrow('permission denied');
     await expect(shop.asOwner('delete from setting_change')).rejects.toThrow('append-only');
   });
+
+  it('is what the shop is called, too: at its sign-in from then on', async () => {
+    expect((await shop.as.owner.send('PUT', '/shop/name', { name: ' Anvil Lane Repairs ' })).status).toBe(200);
+    expect((await shop.nobody.get<{ shop: string }>('/session')).body.shop).toBe('Anvil Lane Repairs');
+    expect((await shop.as.owner.send('PUT', '/shop/name', { name: '' })).status).toBe(422);
+    const { changes } = (await shop.as.owner.get<SettingHistory>('/shop/history/shop')).body;
+    expect(changes[0]?.changes).toContainEqual({ what: 'name', from: null, to: 'Anvil Lane Repairs' });
+  });
 });

@@ -66,6 +66,7 @@ export const {
   useReadWipedMutation,
   useCertifyWipeMutation,
   useWaysInQuery,
+  useSetShopNameMutation,
   useSettingHistoryQuery,
   useRetentionQuery,
   useLazyConsiderRetentionQuery,

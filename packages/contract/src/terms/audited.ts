@@ -14,6 +14,7 @@ export const AUDITED = {
     'hours set',
     'backups set',
     'backup key set',
+    'name set',
     'retention set',
     'photographs let go',
     'machine added',

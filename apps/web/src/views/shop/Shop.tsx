@@ -10,6 +10,7 @@ import { WaysIn } from './keeping/WaysIn';
 import { Formats } from './papers/Formats';
 import { OnBills } from './papers/OnBills';
 import { OnPapers } from './papers/OnPapers';
+import { ShopName } from './papers/ShopName';
 import styles from './shop.module.css';
 import { Account } from './staff/Account';
 import { Accounts } from './staff/Accounts';
@@ -70,7 +71,10 @@ function Pages({ staff }: { staff: StaffView }) {
                 <OnBills />
                 <Formats />
               </div>
-              <OnPapers />
+              <div className={styles.column}>
+                <ShopName />
+                <OnPapers />
+              </div>
             </>
           )}
           {page === 'Keeping' && (

@@ -6,6 +6,7 @@ import { backupEndpoints } from '../house/backups';
 import { machineEndpoints } from '../house/machines';
 import { retentionEndpoints } from '../house/retention';
 import { historyEndpoints } from '../house/setting-history';
+import { nameEndpoints } from '../house/shop-name';
 import { waysInEndpoints } from '../house/ways-in';
 import { custodyEndpoints } from './custody';
 import { messageEndpoints } from './messages';
@@ -28,5 +29,6 @@ export const afterEndpoints = {
   ...machineEndpoints,
   ...retentionEndpoints,
   ...historyEndpoints,
+  ...nameEndpoints,
   ...waysInEndpoints,
 };
