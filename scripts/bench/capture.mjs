@@ -21,6 +21,7 @@ export async function captureStatements(databaseUrl, requests, cookie, sessionSe
     masterKey: Buffer.alloc(32),
     demo: true,
     hosts: [],
+    ...{ tls: null, publicUrl: null, localPort: null, trustedProxy: null, authority: null, metricsToken: null },
   };
   const index = indexInThread(databaseUrl);
   const app = createApp({ database, config, log: pino({ level: 'silent' }), hints: silentHints, index, backups: null });

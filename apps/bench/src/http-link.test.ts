@@ -13,6 +13,7 @@ const folder = mkdtempSync(join(tmpdir(), 'token-'));
 const file = join(folder, 'token');
 writeFileSync(file, 'secret\n');
 const keeper = tokenFile(file);
+const said: string[] = [];
 afterEach(() => void server?.close());
 
 /** A server that answers everything alike and keeps what it was asked. */
@@ -29,7 +30,7 @@ async function answering(status: number, body: unknown) {
   });
   await new Promise<void>((resolve) => server?.listen(0, '127.0.0.1', resolve));
   const { port } = server.address() as AddressInfo;
-  return { asked, link: httpLink(`http://127.0.0.1:${port}`, keeper) };
+  return { asked, link: httpLink(`http://127.0.0.1:${port}`, keeper, (what) => said.push(what)) };
 }
 
 describe('talking to the server', () => {
@@ -51,7 +52,9 @@ describe('talking to the server', () => {
     const { link } = await answering(401, {});
     await expect(link.work()).rejects.toThrow('401');
     server?.close();
-    await expect(httpLink('http://127.0.0.1:9', keeper).hello({ agent: 'a', boot: 'b', berths: [] })).rejects.toThrow();
+    await expect(
+      httpLink('http://127.0.0.1:9', keeper, () => undefined).hello({ agent: 'a', boot: 'b', berths: [] }),
+    ).rejects.toThrow();
   });
 
   it('tells what will never be taken from what may be tried again', async () => {
@@ -63,8 +66,9 @@ describe('talking to the server', () => {
   });
 
   it('has its token changed when the server wants that, and keeps it for its user alone', async () => {
-    const { asked, link } = await answering(200, { berths: 1, renew: true, token: 'next' });
+    const { asked, link } = await answering(200, { berths: 1, renew: true, notYours: [4, 5], token: 'next' });
     await link.hello({ agent: 'a', boot: 'b', berths: [] });
+    expect(said).toEqual(['berth 4, 5 belongs to another machine, and is not watched from here']);
     await link.work();
     expect(asked.map(({ url, token }) => [url, token])).toEqual([
       ['/api/v1/agent/hello', 'Bearer secret'],

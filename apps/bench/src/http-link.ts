@@ -15,8 +15,9 @@ export interface TokenKeeper {
   keep: (token: string) => void;
 }
 
-/** The server's agent interface over HTTP, with the agent's token; a new one is asked for when the server wants that. */
-export function httpLink(base: string, keeper: TokenKeeper): ServerLink {
+/** The server's agent interface over HTTP, with the agent's token; a new one is asked for when the server wants that; `tell` is told what whoever minds the machine should know. */
+export function httpLink(base: string, keeper: TokenKeeper, tell: (what: string) => void): ServerLink {
+  let told = '';
   async function call<N extends keyof Agent>(name: N, body?: BodyOf<Agent[N]>): Promise<AnswerOf<Agent[N]>> {
     const endpoint = agentEndpoints[name];
     const response = await fetch(base + urlOf(endpoint), {
@@ -33,7 +34,10 @@ export function httpLink(base: string, keeper: TokenKeeper): ServerLink {
   }
   return {
     hello: async (hello) => {
-      const { renew } = await call('agentHello', hello);
+      const { renew, notYours } = await call('agentHello', hello);
+      const lost = notYours.join(', ');
+      if (lost !== told && lost !== '') tell(`berth ${lost} belongs to another machine, and is not watched from here`);
+      told = lost;
       // The one until now holds until the new one is used: one that got lost on the way is asked for anew.
       if (renew && keeper.canKeep()) keeper.keep((await call('agentToken')).token);
     },

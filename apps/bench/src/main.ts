@@ -38,6 +38,7 @@ async function main(): Promise<void> {
   const server = httpLink(
     env['UDREL_SERVER'] ?? 'http://127.0.0.1:4280',
     tokenFile(env['UDREL_AGENT_TOKEN_FILE'] ?? ''),
+    (what) => process.stderr.write(`bench agent: ${what}\n`),
   );
   const agent = createAgent('bench', randomUUID(), berths, server);
   let reached = true;

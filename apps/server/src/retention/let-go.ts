@@ -40,7 +40,7 @@ async function letPhotosGo({ database, photos }: LettingGo, now: Date, months: n
   for (;;) {
     const gone = await inTransaction(database, async (manager) => {
       const over = await photosOverTime(manager, now, months, AT_ONCE);
-      if (over.length === 0) return [];
+      if (over.length === 0) return null;
       await manager.query('delete from photo where id = any($1)', [over.map(({ id }) => id)]);
       await noteAudit({ manager, now }, (await houseActor(manager, ':shop')).id, 'photographs let go', {
         count: over.length,
@@ -56,8 +56,8 @@ async function letPhotosGo({ database, photos }: LettingGo, now: Date, months: n
         [contents],
       );
     });
+    if (gone === null) return;
     for (const { content } of gone) await photos.drop(content);
-    if (gone.length === 0) return;
   }
 }
 

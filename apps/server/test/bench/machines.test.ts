@@ -51,6 +51,9 @@ describe('the token of a machine', () => {
   it('speaks for the berths of its machine, and for no other', async () => {
     expect((await greet(rack.token, 4)).status).toBe(200);
     expect((await greet(rack.token, 1)).body.code).toBe('not-your-berth');
+    // One that was given to another darkens none of the others.
+    const both = { agent: 'a', boot: 'b1', berths: [4, 1].flatMap((number) => hello(number).berths) };
+    expect((await by(rack.token).send('POST', '/agent/hello', both)).body).toMatchObject({ berths: 1, notYours: [1] });
     later();
     expect((await greet(TEST_CONFIG.agentToken, 4)).body.code).toBe('not-your-berth');
     expect((await by(rack.token).get<{ runs: AgentWork[] }>('/agent/work')).body.runs).toEqual([]);

@@ -33,9 +33,13 @@ export function agentHandlers(agents: AgentGate) {
   return handlers(agentEndpoints, {
     agentHello: async (call) => {
       const agent = by(call);
-      for (const { number } of call.body.berths) requireBerth(agent, number);
+      const { berths } = call.body;
+      // One that was given to another machine darkens none of the others.
+      const ours = berths.filter(({ number }) => agent.speaksFor(number));
+      const notYours = berths.filter((one) => !ours.includes(one)).map(({ number }) => number);
+      if (ours.length === 0 && notYours[0] !== undefined) requireBerth(agent, notYours[0]);
       await heardOf(call, agent);
-      return { ...(await hello(call, call.body)), renew: agent.old };
+      return { ...(await hello(call, { ...call.body, berths: ours })), renew: agent.old, notYours };
     },
     agentToken: (call) => inTransaction(call.manager, (manager) => renewedBy({ ...call, manager }, by(call))),
     agentWork: async (call) => {

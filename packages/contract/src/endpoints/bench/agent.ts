@@ -8,7 +8,7 @@ export const agentEndpoints = {
     permission: 'agent',
     body: agentHello,
     idempotency: 'own',
-  }).answering<{ berths: number; renew: boolean }>(),
+  }).answering<{ berths: number; renew: boolean; notYours: number[] }>(),
   /** A new token for the machine that asks; the one before holds until this one is used. */
   agentToken: command('post /agent/token', { permission: 'agent', idempotency: 'own' }).answering<{ token: string }>(),
   agentWork: query('/agent/work', { permission: 'agent' }).answering<{
