@@ -1,4 +1,4 @@
-import { mkdtempSync, chmodSync, rmSync } from 'node:fs';
+import { chmodSync, existsSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { BROWSER, installBrowser } from './lib/browser.mjs';
@@ -37,9 +37,12 @@ await buildAll();
 const { chromium } = await import('@playwright/test');
 const data = mkdtempSync(join(tmpdir(), 'udrel-shots-'));
 chmodSync(data, 0o755);
+/** Where archives would go: a folder that says so, not one of this run. */
+const BACKUPS = '/srv/backups';
+const wasThere = existsSync(BACKUPS);
 const port = await freePort(4480);
 const shop = await openShop(
-  { port, host: '127.0.0.1', data, databaseUrl: null, demo: true, benchSpeed: '60' },
+  { port, host: '127.0.0.1', data, databaseUrl: null, demo: true, benchSpeed: '60', env: { UDREL_BACKUPS: BACKUPS } },
   { fast: true, quiet: true },
 );
 const browser = await chromium.launch(BROWSER);
@@ -50,6 +53,7 @@ await take('dark', [['yardsticks', '/yardsticks']]);
 await browser.close();
 await shop.stop();
 rmSync(data, { recursive: true, force: true });
+if (!wasThere) rmSync(BACKUPS, { recursive: true, force: true });
 
 async function take(colorScheme, views, login = 'ilse') {
   const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, colorScheme, locale: 'en-GB' });

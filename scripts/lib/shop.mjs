@@ -145,7 +145,7 @@ export async function openShop(given, { fast = false, quiet = false, hear = () =
     UDREL_AGENT_TOKEN_FILE: secretFile(given.data, 'agent-token'),
     UDREL_SESSION_SECRET_FILE: secretFile(given.data, 'session-secret'),
     UDREL_KEY_FILE: secretFile(given.data, 'secrets-key'),
-    ...placesOf(given.data),
+    ...placesOf(given.data, { ...process.env, ...given.env }),
     UDREL_SERVER: secured.UDREL_LOCAL_PORT
       ? `http://127.0.0.1:${secured.UDREL_LOCAL_PORT}`
       : `http://${given.host === '0.0.0.0' ? '127.0.0.1' : given.host}:${given.port}`,
