@@ -82,6 +82,14 @@ test('a screen that nobody touches is locked; what was typed on it is still ther
   await expect(locked).toBeVisible();
   // It is the server that tells nothing: another tab is as locked.
   expect((await page.request.get('/api/v1/floor')).status()).toBe(401);
+  // Keys reach nothing that lies behind it.
+  const sent: string[] = [];
+  page.on('request', (request) => request.method() !== 'GET' && sent.push(request.url()));
+  await locked.getByRole('radio', { name: /Ilse Marrack/ }).focus();
+  for (const key of ['Control+Enter', 'b', '.', 'f']) await page.keyboard.press(key);
+  await expect(page).toHaveURL(/page=keeping/);
+  expect(sent).toEqual([]);
+  await locked.getByRole('radio', { name: /by the password/ }).check();
   await locked.getByRole('textbox', { name: 'Password' }).fill('wrong');
   await page.keyboard.press('Enter');
   await expect(locked.getByRole('alert')).toBeVisible();

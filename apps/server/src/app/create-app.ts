@@ -18,7 +18,7 @@ import { refusalOfDatabase } from '../platform/database/database-errors';
 import { Refusal } from '../platform/errors';
 import { inTurn } from '../platform/http/in-turn';
 import { fromHereOn, knownHosts, refuseForeignHost } from '../platform/http/hosts';
-import { leadToSecure, refusePlain, serveAuthority } from './secure';
+import { leadToSecure, onlySecure, refusePlain, serveAuthority } from './secure';
 import { openAgentGate } from '../machines/gate';
 import { openMetrics } from '../platform/metrics';
 import { loggedError, loggedRequest } from '../platform/http/request-log';
@@ -60,6 +60,7 @@ export function createApp({
 }: Deps): Express {
   const app = express();
   app.disable('x-powered-by');
+  app.use(onlySecure(config));
   app.set('trust proxy', config.trustedProxy?.split(',') ?? false);
   // Answers are never stored (see below), so there is nothing to compare a tag with.
   app.set('etag', false);
@@ -103,6 +104,7 @@ export function createApp({
 /** An answer of the interface is no page: nothing of it runs, and nothing frames it. */
 const asData = helmet({
   ...NO_PAGE,
+  strictTransportSecurity: false,
   contentSecurityPolicy: { useDefaults: false, directives: { defaultSrc: ["'none'"], frameAncestors: ["'none'"] } },
 });
 

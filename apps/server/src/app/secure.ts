@@ -1,3 +1,4 @@
+import helmet from 'helmet';
 import type { Express, Request, RequestHandler } from 'express';
 import { fromHereOn } from '../platform/http/hosts';
 import { Refusal } from '../platform/errors';
@@ -13,6 +14,15 @@ export const isSecured = ({ tls, publicUrl }: Pick<Config, 'tls' | 'publicUrl'>)
 function mayPlainOn(config: Secured): (request: Request) => boolean {
   const isFromHere = fromHereOn(config);
   return (request) => !isSecured(config) || request.secure || isFromHere(request);
+}
+
+/**
+ * Has browsers open it over HTTPS alone from then on (RFC 6797), where it has a public address. A certificate of its own stands
+ * for names such as `localhost`, under which a computer may have other things that are opened plainly.
+ */
+export function onlySecure({ publicUrl }: Secured): RequestHandler {
+  if (!publicUrl?.startsWith('https:')) return (_request, _response, next) => next();
+  return helmet.strictTransportSecurity({ includeSubDomains: false });
 }
 
 /** Refuses what comes plainly where it should come over HTTPS: nobody signs in, and nothing is told, where others can listen. */

@@ -17,6 +17,7 @@ export const NO_PAGE = {
 } as const satisfies HelmetOptions;
 
 const asPage = helmet({
+  strictTransportSecurity: false,
   contentSecurityPolicy: {
     directives: {
       defaultSrc: ["'self'"],

@@ -77,6 +77,7 @@ describe('behind a proxy', () => {
     const signedIn = await ask(port, { headers: through, body: right });
     expect(signedIn.status).toBe(200);
     expect(cookieOf(signedIn)).toMatch(/; Secure/);
+    expect(signedIn.headers['strict-transport-security']).toMatch(/^max-age=\d+$/);
     const plain = await ask(port, { headers: { ...through, 'x-forwarded-proto': 'http' }, body: right });
     expect([plain.status, JSON.parse(plain.body)]).toMatchObject([403, { code: 'plain' }]);
     // A proxy that says nothing of who asks is no reason to take them for somebody at this computer.
@@ -108,6 +109,8 @@ describe('a server with a certificate of its own', () => {
     const port = await opened({ tls: made, authority, host: '127.0.0.1' });
     const signedIn = await ask(port, { body: right, authority });
     expect(cookieOf(signedIn)).toMatch(/; Secure/);
+    // Under such names other things may be opened plainly.
+    expect(signedIn.headers['strict-transport-security']).toBeUndefined();
     const given = await ask(port, { path: '/authority.crt', authority });
     expect(given.headers['content-type']).toBe('application/x-x509-ca-cert');
     expect(given.body).toBe(readFileSync(authority, 'utf8'));

@@ -18,6 +18,8 @@ import { useScanBurst } from '../../features/scan/useScanBurst';
 
 const KeysDialog = late(async () => ({ default: (await import('./KeysDialog')).KeysDialog }));
 
+const nothing = () => undefined;
+
 /** Rail, scan field and bench around every view. */
 export function Shell() {
   const { data: session } = useSessionQuery();
@@ -26,10 +28,12 @@ export function Shell() {
   useLive();
   useEffect(loadChecksOnTyping, []);
   useEffect(loadLate, []);
-  const { quiet } = useScanBurst(useTakeScan());
-  const lettered = useKeys(showKeys, quiet);
+  const locked = session?.locked != null;
+  const take = useTakeScan();
+  const { quiet } = useScanBurst(locked ? nothing : take);
+  const lettered = useKeys(showKeys, quiet, locked);
   return (
-    <div className={styles.frame}>
+    <div className={styles.frame} inert={locked}>
       <Rail lettered={lettered} />
       <header className={styles.top}>
         <ScanField />

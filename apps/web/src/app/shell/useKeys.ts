@@ -21,9 +21,9 @@ function record(from: Element | null): void {
 /**
  * The keys of the whole application: `/` scan or find, `?` keys, `.` and then a letter or a station's number,
  * `b` book in, `n` note, `p` print, Ctrl+Enter records. Nothing is recorded by a bare letter. Answers whether `.`
- * was pressed and its letters are to be shown.
+ * was pressed and its letters are to be shown. On a locked screen none of them does anything.
  */
-export function useKeys(showKeys: () => void, quiet: (act: () => void) => void): boolean {
+export function useKeys(showKeys: () => void, quiet: (act: () => void) => void, locked: boolean): boolean {
   const [pending, setPending] = useState(false);
   // The next key may come before the letters are drawn.
   const led = useRef(false);
@@ -46,6 +46,8 @@ export function useKeys(showKeys: () => void, quiet: (act: () => void) => void):
     }
 
     function press(event: KeyboardEvent): void {
+      // What lies behind a locked screen is nobody's to press.
+      if (locked) return;
       if (event.key === 'Enter' && event.ctrlKey && !event.defaultPrevented) return record(document.activeElement);
       if (event.key === 'Escape' && !event.defaultPrevented && typing(event.target)) {
         // What lies over the page closes first, by its own key.
@@ -89,7 +91,7 @@ export function useKeys(showKeys: () => void, quiet: (act: () => void) => void):
 
     document.addEventListener('keydown', press);
     return () => document.removeEventListener('keydown', press);
-  }, [pathname, navigate, showKeys, quiet]);
+  }, [pathname, navigate, showKeys, quiet, locked]);
 
   return pending;
 }
