@@ -16,8 +16,8 @@ const KNOWN = 3000;
  * a second; after an hour without the server there is more at once.
  */
 const LIMITS = {
-  /** Requests of a machine in ten seconds. */
-  requests: { points: 400, duration: 10 },
+  /** Requests of a machine in ten seconds: the most berths that one has, each once a second, and half as many again. */
+  requests: { points: 1000, duration: 10 },
   /** Samples of a machine in a minute. */
   samples: { points: 200_000, duration: 60 },
   /** Wrong tokens from one place in ten minutes. */

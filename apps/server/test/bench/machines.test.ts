@@ -124,7 +124,7 @@ describe('a bench machine', () => {
   it('whose agent is noisy is held back, and nobody else with it', async () => {
     const noisy = (await owner().send<MachineToken>('POST', '/shop/machines', { name: 'Rack 9', berths: [30] })).body;
     const other = (await owner().send<MachineToken>('POST', '/shop/machines', { name: 'Rack 10', berths: [31] })).body;
-    const answers = await Promise.all(Array.from({ length: 420 }, () => by(noisy.token).get<Problem>('/agent/work')));
+    const answers = await Promise.all(Array.from({ length: 1030 }, () => by(noisy.token).get<Problem>('/agent/work')));
     const held = answers.filter(({ status }) => status === 429);
     expect(held.length).toBeGreaterThanOrEqual(20);
     expect(Number(held[0]?.headers.get('retry-after'))).toBeGreaterThan(0);
