@@ -6,14 +6,17 @@ import { openNginx } from '../../scripts/lib/nginx.mjs';
 import { openShop, type ShopSettings } from '../../scripts/lib/shop.mjs';
 import { namesOfHere, ownCertificate } from '../../scripts/lib/tls.mjs';
 import { dataFolder } from '../support/folder';
+import { PORTS } from '../support/shops';
 import { tablet } from '../support/trusting';
 
 const NAME = 'bench.shop.test';
+/** Where the shop of a path listens, with its other ports behind it: none of those that connections out are given. */
+const OWN = PORTS.counter + 40;
 
 /** An empty shop with the code to make its owner's account. */
 async function emptyShop(given: Partial<ShopSettings> & { data: string }) {
   let code = '';
-  const settings = { port: await freePort(0), databaseUrl: null, demo: false, benchSpeed: '20', host: '127.0.0.1' };
+  const settings = { port: await freePort(OWN), databaseUrl: null, demo: false, benchSpeed: '20', host: '127.0.0.1' };
   const hear = (line: string) => {
     code = /account: (\S+)/.exec(line)?.[1] ?? code;
   };
@@ -77,7 +80,7 @@ test('behind nginx as it is shipped: HTTPS for whoever comes, hints as they happ
   const data = dataFolder();
   const address = '127.0.0.4';
   const made = await ownCertificate(join(data, 'tls'), namesOfHere([NAME]));
-  const port = await freePort(0, address);
+  const port = await freePort(OWN + 20, address);
   const publicUrl = `https://${NAME}:${port}`;
   const { shop, code } = await emptyShop({
     ...{ data, publicUrl },

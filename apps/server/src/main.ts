@@ -59,10 +59,12 @@ async function main(): Promise<void> {
     log.info({ host: config.host, port: config.port }, 'listening');
     void announceSetUp();
   });
-  server.on('error', (error) => {
-    log.fatal({ error: loggedError(error) }, 'cannot listen');
-    process.exit(1);
-  });
+  for (const one of [server, beside]) {
+    one?.on('error', (error) => {
+      log.fatal({ error: loggedError(error) }, 'cannot listen');
+      process.exit(1);
+    });
+  }
   for (const signal of ['SIGINT', 'SIGTERM'] as const) {
     process.on(signal, () => {
       void reporting?.close();
