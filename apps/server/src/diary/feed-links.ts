@@ -1,4 +1,5 @@
-import { createHash, createHmac, randomUUID } from 'node:crypto';
+import { createHmac, randomUUID } from 'node:crypto';
+import { digestOf } from '../platform/secret';
 import type { FeedLinksView, MakeFeed } from '@udrel/contract/types';
 import type { EntityManager } from 'typeorm';
 import { firstRow, rows } from '../platform/database/database';
@@ -10,7 +11,6 @@ import { FeedLink } from './entities';
 /** What the address of a calendar ends with: 128 bits that nobody can guess, made anew from the key file each time. */
 const tokenOf = (masterKey: Buffer, id: string) =>
   createHmac('sha256', masterKey).update(`udrel diary ${id}`).digest('hex').slice(0, 32);
-const digestOf = (token: string) => createHash('sha256').update(token).digest('hex');
 
 /** The addresses under which somebody's own diary and the shop's can be read as a calendar; null where there is none. */
 export async function viewFeeds({

@@ -1,9 +1,9 @@
-import { timingSafeEqual } from 'node:crypto';
 import type { Request } from 'express';
 import { RateLimiterMemory, RateLimiterRes } from 'rate-limiter-flexible';
 import type { DataSource } from 'typeorm';
 import { rows } from '../platform/database/database';
 import { Refusal } from '../platform/errors';
+import { sameSecret } from '../platform/secret';
 import { isForwarded, isLoopback } from '../platform/http/hosts';
 import type { AgentIdentity } from '../platform/http/handlers';
 import { machineOf } from './tokens';
@@ -63,7 +63,7 @@ export function openAgentGate(database: DataSource, ownToken: string, clock: () 
   }
 
   function remembered(token: string, request: Request): Promise<AgentIdentity | null> {
-    const own = same(token, ownToken);
+    const own = sameSecret(token, ownToken);
     if (own && !(isLoopback(request.socket.remoteAddress ?? '') && !isForwarded(request))) return Promise.resolve(null);
     const before = known.get(token);
     if (before && before.until > clock().getTime()) return before.identity;
@@ -107,8 +107,3 @@ const tooMuch = ({ msBeforeNext }: RateLimiterRes) =>
   new Refusal(429, 'too-much', 'That is more than an agent may ask: wait a while.', {
     retryAfter: Math.ceil(msBeforeNext / 1000),
   });
-
-function same(given: string, wanted: string): boolean {
-  const [one, other] = [Buffer.from(given), Buffer.from(wanted)];
-  return one.length === other.length && timingSafeEqual(one, other);
-}

@@ -7,7 +7,8 @@ import { changedRows, firstRow, rows } from '../platform/database/database';
 import { fieldWrong, notFound, Refusal } from '../platform/errors';
 import type { AgentIdentity } from '../platform/http/handlers';
 import { Machine } from './entities';
-import { digestOf, makeToken, renewToken } from './tokens';
+import { digestOf } from '../platform/secret';
+import { makeToken, renewToken } from './tokens';
 
 /** The machines at the bench, and berths that none of them watches. */
 export async function viewMachines(manager: EntityManager): Promise<MachinesView> {

@@ -1,4 +1,5 @@
-import { createHash, randomBytes } from 'node:crypto';
+import { randomBytes } from 'node:crypto';
+import { digestOf } from '../platform/secret';
 import type { EntityManager } from 'typeorm';
 import { changedRows, firstRow } from '../platform/database/database';
 
@@ -10,7 +11,6 @@ const BOTH = '1 day';
 const RENEWED = 30;
 
 export const makeToken = () => `${BEGINS}${randomBytes(32).toString('base64url')}`;
-export const digestOf = (token: string) => createHash('sha256').update(token).digest('hex');
 
 /** A machine as its token tells it. */
 export interface KnownMachine {

@@ -1,4 +1,5 @@
-import { createHash, createHmac, randomUUID } from 'node:crypto';
+import { createHmac, randomUUID } from 'node:crypto';
+import { digestOf } from '../platform/secret';
 import type { LinkView } from '@udrel/contract/types';
 import { readChannels, readRules } from '../shop/message-rules';
 import { firstRow, rows } from '../platform/database/database';
@@ -10,7 +11,6 @@ import { CustomerLink } from './entities';
 /** What the address of a page ends with: 256 bits that nobody can guess, made anew from the key file each time. */
 const tokenOf = (masterKey: Buffer, id: string) =>
   createHmac('sha256', masterKey).update(`udrel page ${id}`).digest('base64url');
-const digestOf = (token: string) => createHash('sha256').update(token).digest('hex');
 
 type Keyed = Pick<CommandContext, 'manager' | 'masterKey' | 'now'>;
 

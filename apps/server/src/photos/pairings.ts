@@ -1,4 +1,5 @@
-import { createHash, randomBytes } from 'node:crypto';
+import { randomBytes } from 'node:crypto';
+import { digestOf } from '../platform/secret';
 import type { PairedView, PairingView } from '@udrel/contract/types';
 import type { Station } from '@udrel/core/stations';
 import type { EntityManager } from 'typeorm';
@@ -9,7 +10,6 @@ import { notFound, Refusal } from '../platform/errors';
 /** So long a phone may send, minutes. */
 const MINUTES = 30;
 
-const digest = (secret: string) => createHash('sha256').update(secret).digest('hex');
 const secret = () => randomBytes(16).toString('hex');
 
 /** A pairing for one station of a job: whoever opens its address first may send photographs there, and nothing else. */
@@ -22,7 +22,7 @@ export async function pairPhone(context: CommandContext, tag: string, station: S
     manager,
     `insert into pairing (token, job_id, station, by, until)
      select $1, id, $3, $4, $5 from job where tag = $2 and closed_at is null returning token`,
-    [digest(token), tag.toUpperCase(), station, actor.id, until],
+    [digestOf(token), tag.toUpperCase(), station, actor.id, until],
   );
   if (!made) throw notFound(`The open job ${tag}`);
   return { token, until: until.toISOString() };
@@ -51,7 +51,7 @@ export async function openPairing(manager: EntityManager, token: string, now: Da
     `update pairing p set phone = $2 from job j join device d on d.id = j.device_id join device_model m on m.id = d.model_id
       where p.token = $1 and p.phone is null and p.until > $3 and j.id = p.job_id and j.closed_at is null
       returning j.tag, m.maker || ' ' || m.name as device, p.station, p.until`,
-    [digest(token), digest(key), now],
+    [digestOf(token), digestOf(key), now],
   );
   if (!opened) throw OVER();
   return { ...opened, key };
@@ -63,7 +63,7 @@ export async function pairingOf(manager: EntityManager, token: string, key: stri
     manager,
     `select j.tag, p.station, s.id, s.name, s.role from pairing p join job j on j.id = p.job_id join staff s on s.id = p.by
       where p.token = $1 and p.phone = $2 and p.until > $3 and j.closed_at is null`,
-    [digest(token), digest(key), now],
+    [digestOf(token), digestOf(key), now],
   );
   if (!pairing) throw OVER();
   const { tag, station, ...actor } = pairing;

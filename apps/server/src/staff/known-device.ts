@@ -1,5 +1,6 @@
 import { API_BASE } from '@udrel/contract/endpoints';
-import { createHmac, randomBytes, timingSafeEqual } from 'node:crypto';
+import { createHmac, randomBytes } from 'node:crypto';
+import { sameSecret } from '../platform/secret';
 import type { Request, Response } from 'express';
 
 const COOKIE = 'udrel-device';
@@ -25,7 +26,7 @@ export function knownDevices(secret: string): KnownDevices {
     knownFor: (request, login) => {
       const { device, marks } = readCookie(request);
       const mark = markOf(device, login);
-      return device !== '' && marks.some((one) => same(one, mark)) ? device : null;
+      return device !== '' && marks.some((one) => sameSecret(one, mark)) ? device : null;
     },
     remember: (request, response, login) => {
       const known = readCookie(request);
@@ -48,8 +49,4 @@ function readCookie(request: Request): { device: string; marks: string[] } {
   const own = cookies.find((one) => one.startsWith(`${COOKIE}=`))?.slice(COOKIE.length + 1) ?? '';
   const [device = '', ...marks] = own.split('.').filter((one) => /^[\w-]{16,22}$/.test(one));
   return { device, marks: marks.slice(0, MOST) };
-}
-
-function same(a: string, b: string): boolean {
-  return a.length === b.length && timingSafeEqual(Buffer.from(a), Buffer.from(b));
 }

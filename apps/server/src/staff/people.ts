@@ -1,4 +1,5 @@
-import { createHash, randomBytes, randomUUID } from 'node:crypto';
+import { randomBytes, randomUUID } from 'node:crypto';
+import { digestOf } from '../platform/secret';
 import type { Role, SetUp, ShopFormats, SignIn, StaffView } from '@udrel/contract/types';
 import type { EntityManager } from 'typeorm';
 import { firstRow } from '../platform/database/database';
@@ -95,11 +96,9 @@ const UNNAMED: ShopSetting = {
 /** Makes a new set-up code for a shop without accounts; only its hash is kept. */
 export async function makeSetUpCode(manager: EntityManager): Promise<string> {
   const code = randomBytes(9).toString('base64url');
-  await keepSetting(manager, 'set-up code', hashOf(code), null);
+  await keepSetting(manager, 'set-up code', digestOf(code), null);
   return code;
 }
-
-const hashOf = (code: string) => createHash('sha256').update(code).digest('hex');
 
 /** Makes the owner's account of an empty shop against the code printed on the console; the code works once. */
 export async function ownerByCode(manager: EntityManager, given: SetUp): Promise<string> {
@@ -108,7 +107,7 @@ export async function ownerByCode(manager: EntityManager, given: SetUp): Promise
       inside,
       "select value from setting where key = 'set-up code' for update",
     );
-    const wrong = setting === null || setting.value !== hashOf(given.code) || !(await needsSetUp(inside));
+    const wrong = setting === null || setting.value !== digestOf(given.code) || !(await needsSetUp(inside));
     if (wrong)
       throw new Refusal(403, 'set-up-code-wrong', 'The code is not right. It is printed where the server was started.');
     await inside.delete(Setting, { key: 'set-up code' });

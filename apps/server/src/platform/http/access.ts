@@ -1,5 +1,5 @@
-import { timingSafeEqual } from 'node:crypto';
 import type { Request } from 'express';
+import { sameSecret } from '../secret';
 import { isFromHere, isLoopback } from './hosts';
 import type { Serving } from './serving';
 import type { SessionStaff } from './session-store';
@@ -12,9 +12,7 @@ export function staffOf(request: Request, { demoAllowed }: Pick<Serving, 'demoAl
 
 /** Whether the request carries that token. */
 export function carriesToken(request: Request, token: string): boolean {
-  const given = Buffer.from((request.get('authorization') ?? '').replace(/^Bearer /, ''));
-  const wanted = Buffer.from(token);
-  return given.length === wanted.length && timingSafeEqual(given, wanted);
+  return sameSecret((request.get('authorization') ?? '').replace(/^Bearer /, ''), token);
 }
 
 /**
