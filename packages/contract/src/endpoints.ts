@@ -16,6 +16,7 @@ export * from './endpoints/hand-over/wipes';
 export * from './endpoints/house/backups';
 export * from './endpoints/house/machines';
 export * from './endpoints/house/retention';
+export * from './endpoints/house/set-up';
 export * from './endpoints/house/setting-history';
 export * from './endpoints/house/shop-name';
 export * from './endpoints/house/ways-in';

@@ -11,6 +11,7 @@ export * from './shapes/facts';
 export * from './shapes/house/backups';
 export * from './shapes/house/machines';
 export * from './shapes/house/retention';
+export * from './shapes/house/set-up';
 export * from './shapes/lists';
 export * from './shapes/hand-over/messages';
 export * from './shapes/money/bills';

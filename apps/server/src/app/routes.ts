@@ -6,6 +6,7 @@ import { agentHandlers, benchHandlers } from './handlers/bench';
 import { backupHandlers } from './handlers/house/backups';
 import { machineHandlers } from './handlers/house/machines';
 import { retentionHandlers } from './handlers/house/retention';
+import { setUpHandlers } from './handlers/house/set-up';
 import { historyHandlers, nameHandlers } from './handlers/house/settings';
 import { waysInHandlers } from './handlers/house/ways-in';
 import type { Config } from './config';
@@ -56,6 +57,7 @@ export function routesOf({ config, hints, rank, photos, backups, agents }: Means
     ...backupHandlers(backups),
     ...machineHandlers,
     ...historyHandlers,
+    ...setUpHandlers,
     ...nameHandlers,
     ...retentionHandlers,
     ...waysInHandlers(config),

@@ -39,6 +39,12 @@ const SENTENCES: Readonly<Record<AuditKind, (data: Data) => string>> = {
     `Backups set: at ${word(data, 'at')}, ${word(data, 'days')} days and ${word(data, 'weeks')} weeks, to ${word(data, 'folder') || 'the usual folder'}`,
   'backup key set': (data) => `Key for backups ${data['before'] ? 'made anew' : 'made'}`,
   'name set': (data) => `The shop is called ${word(data, 'name')}`,
+  'logo set': (data) => (data['digest'] ? 'A picture stands on papers' : 'No picture stands on papers any more'),
+  'consents set': (data) => `What customers agree to set: ${word(data, 'count')} sentences besides the usual ones`,
+  'suppliers set': (data) => `Suppliers set: ${word(data, 'names') || 'none'}`,
+  'label printers set': (data) => `Label printers set: ${word(data, 'names') || 'none'}`,
+  'checklists set': (data) => `What is looked at set, for ${word(data, 'kinds') || 'no kind of device'}`,
+  'places changed': (data) => `Places ${word(data, 'what')}: ${word(data, 'codes')}`,
   'retention set': (data) =>
     `How long things are kept set: samples ${word(data, 'samplesDays')} days, photographs ${months(data['photosMonths'])}, customers ${months(data['customersMonths'])}`,
   'photographs let go': (data) =>

@@ -6,6 +6,7 @@ import { patternsOf } from '../platform/database/like';
 import { changeJob } from '../jobs/change-job';
 import { withModel } from '../jobs/job-after';
 import { lockJobs } from '../jobs/lock-jobs';
+import { checklistsSetting } from '../shop/own-setting';
 import { layOutSheet } from '../dismantling/lay-out-sheet';
 import { CHOICE_KEYS } from '@udrel/core/facts';
 import { firstRow, rows, wordsIn } from '../platform/database/database';
@@ -157,6 +158,7 @@ export async function addStub(
   given: Pick<ModelSpec, 'maker' | 'name' | 'kind'>,
 ): Promise<{ id: string; spec: ModelSpec; stub: true }> {
   const last = await firstRow<{ next: string }>(manager, "select nextval('stub_number') as next");
+  const { lists } = await checklistsSetting.read(manager);
   const spec: ModelSpec = {
     ...given,
     code: `STUB-${last?.next ?? ''}`,
@@ -172,7 +174,7 @@ export async function addStub(
       channels: 1,
     },
     firmware: { uefi: null, startsNvme: null },
-    functions: [],
+    functions: [...(lists.find(({ kind }) => kind === given.kind)?.functions ?? [])],
     disassembly: [],
     note: 'Only a name from the counter: nothing is known of its sites.',
   };

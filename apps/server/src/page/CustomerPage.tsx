@@ -5,10 +5,11 @@ type Job = PageView['jobs'][number];
 
 /** What the customer of an order sees on a phone: how it stands, what we ask, the quote, the papers. It needs no script. */
 export function CustomerPage({ page, path, trouble }: { page: PageView; path: string; trouble: string | null }) {
-  const { shop, jobs, quote, bills, payments, due, here, open } = page;
+  const { shop, logo, jobs, quote, bills, payments, due, here, open } = page;
   return (
     <>
       <header>
+        {logo && <img src={logo} alt="" className="logo" />}
         <p className="shop">{shop}</p>
         <h1>{jobs.length === 1 ? 'Your device' : `Your ${jobs.length} devices`}</h1>
       </header>

@@ -1,3 +1,4 @@
+import { setUpEndpoints, urlOf } from '@udrel/contract/endpoints';
 import { plainState, type PlainState } from '@udrel/core/plain';
 import type { Quote } from '@udrel/core/quote';
 import { tellHours } from '@udrel/core/schedule';
@@ -14,6 +15,8 @@ import type { Opened } from './links';
 /** What a customer sees of their order, and nothing else. */
 export interface PageView {
   shop: string;
+  /** Address of the shop's picture; null where there is none. */
+  logo: string | null;
   locale: string;
   jobs: (PlainState & { tag: string; device: string; promised: string | null; by: string | null; closed: boolean })[];
   /** The quote as it was put to them; null where none was. */
@@ -39,7 +42,7 @@ interface PageQuote {
 
 /** Reads the page of an order. */
 export async function readPage(manager: EntityManager, { order }: Opened, now: Date): Promise<PageView> {
-  const { name: shop, formats } = await readShop(manager);
+  const { name: shop, formats, logo } = await readShop(manager);
   const { rules } = await readRules(manager);
   const day = dayWriter(formats, 'long');
   const jobs = await readJobs(manager, { order }, now);
@@ -72,6 +75,7 @@ export async function readPage(manager: EntityManager, { order }: Opened, now: D
       closed: hours.closed.filter((one) => one.day >= today && one.day <= soon).map((one) => day(one.day)),
     },
     shop,
+    logo: logo && `${urlOf(setUpEndpoints.logo)}?${logo.digest}`,
     locale: formats.locale,
     jobs: jobs.map(({ tag, model, promisedAt, closedAt, holding, snapshot }) => ({
       ...plainState(snapshot, day),

@@ -28,6 +28,7 @@ const heads = helmet({
     directives: {
       defaultSrc: ["'none'"],
       styleSrc: [`'sha256-${styleHash}'`],
+      imgSrc: ["'self'"],
       formAction: ["'self'"],
       baseUri: ["'none'"],
       frameAncestors: ["'none'"],

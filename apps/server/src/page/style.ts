@@ -5,7 +5,7 @@ export const STYLE = `
 *{box-sizing:border-box}
 body{margin:0 auto;padding:16px;max-width:640px;background:var(--paper);color:var(--ink);font:17px/1.5 "Atkinson Hyperlegible Next",system-ui,sans-serif;overflow-wrap:anywhere}
 h1{font-size:26px;margin:0 0 12px}h2{font-size:19px;margin:0 0 8px}
-.shop{margin:0;color:var(--ink-2)}
+.logo{display:block;max-width:240px;max-height:80px;margin:0 0 10px}.shop{margin:0;color:var(--ink-2)}
 section{background:var(--sheet);border:1px solid var(--line);border-radius:4px;padding:14px;margin:0 0 14px}
 section.ready{border-left:5px solid var(--proven)}
 .state{font-size:19px;margin:0 0 8px}.question{border-left:3px solid var(--petrol);padding-left:10px}

@@ -11,6 +11,7 @@ import { rowsBlock, titleBlock } from './blocks';
 import { inFace } from './faces';
 import { INK, labelsOf, pdfOf } from './make-pdf';
 import type { Paper } from './papers';
+import { readLabel, readSheet } from './sheet';
 
 type Reading = Pick<CommandContext, 'manager' | 'now'>;
 
@@ -24,19 +25,19 @@ const codeOf = (text: string, size: number): Content => ({
 const nameOf = ({ model }: JobRecord) => `${model.maker} ${model.name}`;
 
 /** One label: its code, its name large, and what else stands on it line by line. */
-function labelOf(code: string, lines: readonly string[]): Content {
+function labelOf({ scale }: { scale: number }, code: string, lines: readonly string[]): Content {
   return {
     columns: [
-      { width: 62, stack: [codeOf(code, 58)] },
+      { width: 62 * scale, stack: [codeOf(code, 58 * scale)] },
       {
         width: '*',
         stack: [
-          { text: inFace(code, 'Figures'), bold: true, fontSize: 16 },
-          ...lines.filter(Boolean).map((line): Content => ({ text: inFace(line), fontSize: 8 })),
+          { text: inFace(code, 'Figures'), bold: true, fontSize: 16 * scale },
+          ...lines.filter(Boolean).map((line): Content => ({ text: inFace(line), fontSize: 8 * scale })),
         ],
       },
     ],
-    columnGap: 8,
+    columnGap: 8 * scale,
   };
 }
 
@@ -45,7 +46,9 @@ export async function tagPaper({ manager, now }: Reading, tag: string): Promise<
   const job = await readJob(manager, tag, now);
   const { name: shop, formats } = await readShop(manager);
   const promised = job.promisedAt ? `promised ${momentWriter(formats)(job.promisedAt)}` : '';
-  const bytes = await labelsOf(`Tag of ${job.tag}`, [labelOf(job.tag, [nameOf(job), job.serial, promised, shop])]);
+  const label = await readLabel(manager, 'tags of devices');
+  const lines = [nameOf(job), job.serial, promised, shop];
+  const bytes = await labelsOf(`Tag of ${job.tag}`, [labelOf(label, job.tag, lines)], label);
   return { name: `${job.tag} tag.pdf`, bytes };
 }
 
@@ -54,10 +57,12 @@ export async function labelsPaper({ manager, now }: Reading, tag: string): Promi
   const job = await readJob(manager, tag, now);
   const { name: shop } = await readShop(manager);
   const here = job.belongings.filter(({ back }) => !back);
-  const labels = here.map(({ number, name, place }) => labelOf(`${job.tag}-${number}`, [name, place, shop]));
+  const label = await readLabel(manager, 'what lies here');
+  const labels = here.map(({ number, name, place }) => labelOf(label, `${job.tag}-${number}`, [name, place, shop]));
   const bytes = await labelsOf(
     `Labels of ${job.tag}`,
-    labels.length > 0 ? labels : [labelOf(job.tag, ['nothing is here'])],
+    labels.length > 0 ? labels : [labelOf(label, job.tag, ['nothing is here'])],
+    label,
   );
   return { name: `${job.tag} labels.pdf`, bytes };
 }
@@ -96,5 +101,8 @@ export async function receiptPaper({ manager, now }: Reading, tag: string): Prom
     { canvas: [{ type: 'line', x1: 0, y1: 34, x2: 220, y2: 34, lineWidth: 0.5, lineColor: INK.second }] },
     { text: 'Customer', color: INK.second, fontSize: 9 },
   ];
-  return { name: `${job.tag} receipt.pdf`, bytes: await pdfOf(`Receipt, ${job.tag}`, content, formats) };
+  return {
+    name: `${job.tag} receipt.pdf`,
+    bytes: await pdfOf(`Receipt, ${job.tag}`, content, await readSheet(manager)),
+  };
 }

@@ -18,6 +18,7 @@ import { LINED } from './bill-paper';
 import { rowsBlock, titleBlock } from './blocks';
 import { inFace } from './faces';
 import { INK, pdfOf } from './make-pdf';
+import { readSheet } from './sheet';
 import type { Paper } from './papers';
 
 /** Photographs on a paper, and the longest side of each, pixels. */
@@ -54,7 +55,7 @@ export async function jobPaper(
     ...(await picturesOf(manager, photos, job.id)),
     ...footOf(paper, texts, words),
   ];
-  const bytes = await pdfOf(`${paper.title}, ${job.tag}`, content, formats);
+  const bytes = await pdfOf(`${paper.title}, ${job.tag}`, content, await readSheet(manager));
   return { kind: paper.kind, title: paper.title, name: `${job.tag} ${paper.kind}.pdf`, bytes };
 }
 

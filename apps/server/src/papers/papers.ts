@@ -9,6 +9,7 @@ import { readShop } from '../staff/people';
 import { addressOf, billContent, titleOf, writing } from './bill-paper';
 import { inFace } from './faces';
 import { INK, pdfOf } from './make-pdf';
+import { readSheet } from './sheet';
 
 /** A paper made: what its file is called, and it. */
 export interface Paper {
@@ -28,7 +29,7 @@ export async function billPaper(manager: EntityManager, id: string): Promise<Pap
   const bill = await issuedBill(manager, id);
   const { formats } = await readShop(manager);
   const title = titleOf(bill);
-  const bytes = await pdfOf(`${title}, ${bill.seller.name}`, billContent(bill, formats), formats);
+  const bytes = await pdfOf(`${title}, ${bill.seller.name}`, billContent(bill, formats), await readSheet(manager));
   return { name: `${title}.pdf`, bytes };
 }
 
@@ -97,7 +98,7 @@ export async function receiptOf(manager: EntityManager, id: string): Promise<Pap
           ]
         : []),
     ],
-    formats,
+    await readSheet(manager),
   );
   return { name: `${title}.pdf`, bytes };
 }

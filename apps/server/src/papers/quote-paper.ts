@@ -12,6 +12,7 @@ import { addressOf, figure, heading, LINED, words, writing } from './bill-paper'
 import { inFace } from './faces';
 import { INK, pdfOf } from './make-pdf';
 import type { Paper } from './papers';
+import { readSheet } from './sheet';
 
 interface Put {
   quote: Quote;
@@ -98,7 +99,7 @@ export async function quotePaper(manager: EntityManager, order: number, version:
       { margin: [0, 14, 0, 0] },
     ),
   ];
-  return { name: `${title}.pdf`, bytes: await pdfOf(`${title}, ${shop}`, content, formats) };
+  return { name: `${title}.pdf`, bytes: await pdfOf(`${title}, ${shop}`, content, await readSheet(manager)) };
 }
 
 function rowOf({ kind, what, count, each, amount }: PriceLine, money: (minor: number) => string) {

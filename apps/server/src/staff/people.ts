@@ -1,6 +1,6 @@
 import { randomBytes, randomUUID } from 'node:crypto';
 import { digestOf } from '../platform/secret';
-import type { Role, SetUp, ShopFormats, SignIn, StaffView } from '@udrel/contract/types';
+import type { LogoView, Role, SetUp, SetUpState, ShopFormats, SignIn, StaffView } from '@udrel/contract/types';
 import type { EntityManager } from 'typeorm';
 import { firstRow } from '../platform/database/database';
 import { Refusal } from '../platform/errors';
@@ -85,12 +85,14 @@ export interface ShopSetting {
   name: string;
   demo: boolean;
   formats: ShopFormats;
+  logo: LogoView['logo'];
 }
 
 const UNNAMED: ShopSetting = {
   name: 'Bench',
   demo: false,
   formats: { locale: 'en-GB', currency: '', timeZone: '', paper: 'A4' },
+  logo: null,
 };
 
 /** Makes a new set-up code for a shop without accounts; only its hash is kept. */
@@ -111,6 +113,8 @@ export async function ownerByCode(manager: EntityManager, given: SetUp): Promise
     if (wrong)
       throw new Refusal(403, 'set-up-code-wrong', 'The code is not right. It is printed where the server was started.');
     await inside.delete(Setting, { key: 'set-up code' });
+    // Whoever makes the first account is led through the set-up.
+    await keepSetting(inside, 'set-up', { left: [], over: false } satisfies SetUpState, null);
     return addStaff(inside, { ...given, role: 'owner', demo: false });
   });
 }

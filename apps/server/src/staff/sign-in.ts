@@ -32,6 +32,7 @@ export function signingIn(config: SignInConfig, rulesOf: SessionRules) {
       staff,
       shop: shop.name,
       formats: shop.formats,
+      logo: shop.logo?.digest ?? null,
       demo: shop.demo,
       needsSetUp: await needsSetUp(manager),
       locked: staff && request.session.locked ? await peopleWithPin(manager) : null,

@@ -9,6 +9,7 @@ import { rowsBlock, titleBlock } from '../papers/blocks';
 import { PaperEntity } from '../papers/entities';
 import { inFace } from '../papers/faces';
 import { INK, pdfOf } from '../papers/make-pdf';
+import { readSheet } from '../papers/sheet';
 import { changedRows } from '../platform/database/database';
 import { notFound, Refusal } from '../platform/errors';
 import type { CommandContext } from '../platform/command-context';
@@ -73,5 +74,5 @@ async function pdf({ manager, now }: CommandContext, wiping: Wiping): Promise<Bu
     { canvas: [{ type: 'line', x1: 0, y1: 30, x2: 220, y2: 30, lineWidth: 0.5, lineColor: INK.second }] },
     { text: inFace(`Signature, ${wipe.by}`), color: INK.second, fontSize: 9 },
   ];
-  return pdfOf(`${title}, ${stay.serial}`, content, formats);
+  return pdfOf(`${title}, ${stay.serial}`, content, await readSheet(manager));
 }

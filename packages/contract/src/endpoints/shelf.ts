@@ -21,7 +21,9 @@ export const shelfEndpoints = {
     permission: 'look at jobs and shelf',
     query: partExportQuery,
   }).answering<undefined>(),
-  places: query('/places', { permission: 'look at jobs and shelf' }).answering<{ code: string; kind: string }[]>(),
+  places: query('/places', { permission: 'look at jobs and shelf', about: 'Shop' }).answering<
+    { code: string; kind: string }[]
+  >(),
   partLines: query('/parts/lines', { permission: 'look at jobs and shelf' }).answering<
     Partial<Record<string, string>>[]
   >(),

@@ -15,6 +15,7 @@ export const TOPICS = [
   'Backups',
   'Machines',
   'Retention',
+  'Shop',
 ] as const;
 export type Topic = (typeof TOPICS)[number];
 
@@ -59,6 +60,7 @@ export const STALE = {
   backups: ['Backups'],
   retention: ['Retention'],
   machines: ['Machines', 'Berths'],
+  shop: ['Shop', 'Staff'],
   everything: OF_THE_WORK,
 } as const satisfies Record<string, readonly Topic[]>;
 

@@ -15,6 +15,7 @@ import {
   type JobFacts,
   type TargetKey,
 } from '@udrel/core/facts';
+import { MOST_CONSENT } from '../terms/limits';
 import { ATTACHMENTS, CONDITIONS, START_KINDS, START_TIMES } from '@udrel/core/benchmarks';
 import { STAYS } from '@udrel/core/custody';
 import { HEALTH_GRADES } from '@udrel/core/estimate';
@@ -123,7 +124,10 @@ const markSeconds = optional(number(0, 7200));
 /** What is noted when a device is booked in, besides the booking itself. */
 export const bookedFacts = {
   backup: object({ state: oneOf(...BACKUP_STATES), irreplaceable: text(300, 0) }),
-  consents: object({ given: list(oneOf(...CONSENTS), CONSENTS.length) }),
+  consents: object({
+    given: list(oneOf(...CONSENTS), CONSENTS.length),
+    own: optional(list(text(MOST_CONSENT), 12)),
+  }),
   'go-ahead limit': object({ amount: whole(0, 100_000_000) }),
   'condition marks': object({
     marks: list(

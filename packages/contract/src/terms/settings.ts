@@ -9,5 +9,9 @@ export const SETTINGS = [
   'channels',
   'backups',
   'retention',
+  'consents',
+  'suppliers',
+  'labels',
+  'checklists',
 ] as const;
 export type SettingName = (typeof SETTINGS)[number];

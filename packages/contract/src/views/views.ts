@@ -29,6 +29,8 @@ export interface SessionView {
   staff: StaffView | null;
   shop: string;
   formats: ShopFormats;
+  /** Tells the picture on papers from an earlier one; null: there is none. */
+  logo: string | null;
   demo: boolean;
   needsSetUp: boolean;
   /** Who may take the screen by PIN while it is locked; null while it is not. */

@@ -32,7 +32,7 @@ export const FACTS = {
     offline: true,
     tell: ({ state, irreplaceable }) => (irreplaceable ? `${state}; irreplaceable: ${irreplaceable}` : state),
   },
-  consents: { ...BOOKED, tell: ({ given }) => given.join('; ') || 'none given' },
+  consents: { ...BOOKED, tell: ({ given, own = [] }) => [...given, ...own].join('; ') || 'none given' },
   'go-ahead limit': { ...BOOKED, tell: (limit) => `up to ${amount(limit.amount)} without asking` },
   'guarantee return': { ...BOOKED, tell: ({ of }) => `under the guarantee of ${of}` },
   'condition marks': {

@@ -161,7 +161,8 @@ export const MATTERS_INSIDE: readonly SeenInside[] = [
 /** Everything known of a job, entered once; a missing key is not known yet. */
 export interface JobFacts extends FactsOfTargets {
   backup?: { state: BackupState; irreplaceable: string };
-  consents?: { given: Consent[] };
+  /** `own`: what the shop asks besides, in its words of that day. */
+  consents?: { given: Consent[]; own?: string[] };
   /** Minor currency units up to which work goes ahead without asking. */
   'go-ahead limit'?: { amount: number };
   'condition marks'?: { marks: ConditionMark[] };

@@ -1,5 +1,6 @@
 import { BACKUP_STATES, CONSENTS } from '@udrel/core/facts';
 import { useController, useWatch, type FieldPath } from 'react-hook-form';
+import { useOwnConsentsQuery } from '../../api/after';
 import { ConditionOutline } from '../../features/device/ConditionOutline';
 import { Field, Ticks, When } from '../../features/form/Field';
 import { ModelField, type ChosenModel } from '../../features/pickers/ModelField';
@@ -15,6 +16,7 @@ import styles from './book-in.module.css';
 
 /** Everything noted of one device at the counter, in the order in which it is asked. */
 export function DeviceForm({ form, at }: DeviceFields) {
+  const { agreed } = useOwnConsentsQuery().data ?? { agreed: [] };
   const backup = useWatch({ control: form.control, name: `${at}.backup` });
   return (
     <div className={styles.form}>
@@ -68,7 +70,7 @@ export function DeviceForm({ form, at }: DeviceFields) {
       <SecretFields form={form} at={at} />
       <fieldset className={styles.consents}>
         <legend>The customer agrees that</legend>
-        <Ticks form={form} name={`${at}.consents`} options={CONSENTS} />
+        <Ticks form={form} name={`${at}.consents`} options={[...CONSENTS, ...agreed]} />
       </fieldset>
     </div>
   );

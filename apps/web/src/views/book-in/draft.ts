@@ -1,4 +1,4 @@
-import type { ConditionMark, Consent } from '@udrel/core/facts';
+import { CONSENTS, type ConditionMark } from '@udrel/core/facts';
 import type { CustomerDraft } from '../../features/pickers/CustomerField';
 import type { ChosenModel } from '../../features/pickers/ModelField';
 import type { FieldProblem, Read } from '../../features/form/shaped-form';
@@ -32,7 +32,8 @@ export interface DeviceDraft extends ChosenModel {
   secrets: { label: string; text: string }[];
   backup: Backup | '';
   irreplaceable: string;
-  consents: Consent[];
+  /** What the work asks and what the shop asks besides. */
+  consents: string[];
   limit: string;
   promised: string;
   price: string;
@@ -206,7 +207,7 @@ function jobOf(device: DeviceDraft, wrong: (field: string, sentence: string) => 
     secrets: device.secrets.filter(isTold),
     facts: {
       ...(device.backup === '' ? {} : { backup: { state: device.backup, irreplaceable: device.irreplaceable } }),
-      ...(device.consents.length > 0 ? { consents: { given: device.consents } } : {}),
+      ...(device.consents.length > 0 ? { consents: agreedIn(device.consents) } : {}),
       ...(device.returnOf === '' ? {} : { 'guarantee return': { of: device.returnOf } }),
       ...(limit === null ? {} : { 'go-ahead limit': { amount: limit } }),
       ...(device.marks.length > 0 ? { 'condition marks': { marks: device.marks } } : {}),
@@ -215,6 +216,13 @@ function jobOf(device: DeviceDraft, wrong: (field: string, sentence: string) => 
     promisedAt: dated ? promised.toISOString() : null,
     price: amount('price', device.price),
   };
+}
+
+/** What was agreed to, the shop's own sentences apart. */
+function agreedIn(ticked: readonly string[]): NonNullable<JobBooking['facts']['consents']> {
+  const given = CONSENTS.filter((one) => ticked.includes(one));
+  const own = ticked.filter((one) => !given.some((known) => known === one));
+  return { given, ...(own.length > 0 ? { own } : {}) };
 }
 
 /** The size wanted, bytes. A nominal decimal size of a drive means the drive sold under that name. */

@@ -3,6 +3,7 @@ import { customerPaper } from '@udrel/core/customer-paper';
 import { fullMoment, longDay } from '../../format/time';
 import { figure } from '../../format/shop-formats';
 import { FactList } from '../../ui';
+import { Logo } from '../../features/logo/Logo';
 import styles from './print.module.css';
 
 /** What was done, or found, in words the customer understands: the same as stands on its paper. */
@@ -16,6 +17,7 @@ export function CustomerDocument({ job, shop }: { job: JobView; shop: string }) 
     <article className={styles.paper}>
       <header className={styles.head}>
         <div>
+          <Logo />
           <h1>{shop}</h1>
           <p>{title}</p>
           <p className="sub">

@@ -12,7 +12,7 @@ export default function PartLabelPage() {
   const { data, error } = usePartsInfiniteQuery({ find: number });
   return (
     <>
-      <PaperBar of="labels" />
+      <PaperBar of="parts" />
       <Loaded data={data} error={error} what="the part">
         {({ pages }) => {
           const part = pages.flatMap(({ rows }) => rows).find((one) => one.partNumber === number);

@@ -1,6 +1,7 @@
 import { useParams } from 'react-router';
 import { paperEndpoints, urlOf } from '@udrel/contract/endpoints';
 import type { JobView } from '@udrel/contract/types';
+import type { LabelKind } from '@udrel/core/labels';
 import { useJobQuery, useSessionQuery } from '../../api/api';
 import { Empty, Loaded } from '../../ui';
 import { CustomerDocument } from './CustomerDocument';
@@ -14,7 +15,11 @@ import { QuotePaper } from './QuotePaper';
 import { Receipt } from './Receipt';
 import { TagPaper } from './TagPaper';
 
-const LABELS: readonly string[] = ['tag', 'labels', 'drives'];
+const LABELS: Readonly<Partial<Record<string, LabelKind>>> = {
+  tag: 'tags of devices',
+  labels: 'what lies here',
+  drives: 'drives',
+};
 
 /** Papers that the server makes as PDF too. */
 const PDF: Readonly<Partial<Record<string, Parameters<typeof urlOf>[0]>>> = {
@@ -32,10 +37,7 @@ export default function PrintPage() {
   return (
     <>
       <title>{`${tag.toUpperCase()} ${paper}`}</title>
-      <PaperBar
-        of={LABELS.includes(paper) ? 'labels' : 'sheets'}
-        pdf={PDF[paper] && urlOf(PDF[paper], { tag: tag.toUpperCase() })}
-      />
+      <PaperBar of={LABELS[paper] ?? 'sheets'} pdf={PDF[paper] && urlOf(PDF[paper], { tag: tag.toUpperCase() })} />
       <Loaded data={data} error={error} what="the job">
         {(job) => paperOf(paper, job, session?.shop ?? '')}
       </Loaded>

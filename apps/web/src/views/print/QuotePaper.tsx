@@ -5,6 +5,7 @@ import { money } from '../../format/units';
 import { Loaded } from '../../ui';
 import { QuoteLines } from '../../features/quote-lines/QuoteLines';
 import { Code } from '../../features/code/Code';
+import { Logo } from '../../features/logo/Logo';
 import styles from './print.module.css';
 
 /** The quote of the whole order for the customer: its newest version where nothing changed since, else as it stands. */
@@ -18,6 +19,7 @@ export function QuotePaper({ job, shop }: { job: JobView; shop: string }) {
           <article className={styles.paper}>
             <header className={styles.head}>
               <div>
+                <Logo />
                 <h1>{shop}</h1>
                 <p>
                   Quote for order {job.order}

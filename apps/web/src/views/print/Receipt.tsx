@@ -5,6 +5,7 @@ import { money } from '../../format/units';
 import { FactList } from '../../ui';
 import { ConditionOutline } from '../../features/device/ConditionOutline';
 import { Code } from '../../features/code/Code';
+import { Logo } from '../../features/logo/Logo';
 import styles from './print.module.css';
 
 /** What the customer gets for the device that stays here. */
@@ -23,6 +24,7 @@ export function Receipt({ job, shop }: { job: JobView; shop: string }) {
     <article className={styles.paper}>
       <header className={styles.head}>
         <div>
+          <Logo />
           <h1>{shop}</h1>
           <p>Receipt for a device left with us</p>
           <p className="sub">

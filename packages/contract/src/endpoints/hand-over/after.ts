@@ -5,6 +5,7 @@ import { yardstickEndpoints } from '../day/yardsticks';
 import { backupEndpoints } from '../house/backups';
 import { machineEndpoints } from '../house/machines';
 import { retentionEndpoints } from '../house/retention';
+import { setUpEndpoints } from '../house/set-up';
 import { historyEndpoints } from '../house/setting-history';
 import { nameEndpoints } from '../house/shop-name';
 import { waysInEndpoints } from '../house/ways-in';
@@ -29,6 +30,7 @@ export const afterEndpoints = {
   ...machineEndpoints,
   ...retentionEndpoints,
   ...historyEndpoints,
+  ...setUpEndpoints,
   ...nameEndpoints,
   ...waysInEndpoints,
 };

@@ -99,7 +99,7 @@ function ChosenCandidate(props: {
 }) {
   const { job, candidate, siteName, siteId, on } = props;
   const { change, record, busy, error } = useJobChange(job);
-  const consents = job.snapshot.facts.consents?.given ?? [];
+  const { given: consents = [], own } = job.snapshot.facts.consents ?? {};
   const asks = candidate.alteration !== null && !consents.includes(ALTERATION_CONSENT);
   const { drive, partId, stock } = candidate.offer;
   const taken = job.snapshot.facts[targetKey(on, 'choice')];
@@ -140,6 +140,7 @@ function ChosenCandidate(props: {
             onClick={() =>
               void record('consents', {
                 given: CONSENTS.filter((one) => one === ALTERATION_CONSENT || consents.includes(one)),
+                ...(own ? { own } : {}),
               })
             }
           >
