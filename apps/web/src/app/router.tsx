@@ -42,6 +42,7 @@ export const router = createBrowserRouter([
               { path: 'money', ...view(() => import('../views/money/MoneyPage')) },
               { path: 'yardsticks', ...view(() => import('../views/yardsticks/YardsticksPage')) },
               { path: 'shop', ...view(() => import('../views/shop/Shop')) },
+              { path: 'shop/set-up', ...view(() => import('../views/shop/set-up/SetUp')) },
               { path: 'shop/audit', ...view(() => import('../views/audit/AuditPage')) },
               { path: 'interface', ...view(() => import('../views/interface/Interface')) },
               { path: 'models/:id', ...view(() => import('../views/models/ModelEditor')) },

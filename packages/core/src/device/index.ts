@@ -6,23 +6,23 @@ export const BATTERY_LEADS = ['inside', 'taken out from outside', 'none'] as con
 /** Where a device's battery is unplugged. */
 export type BatteryLead = (typeof BATTERY_LEADS)[number];
 
-const EVERYWHERE = ['Starts', 'Sound', 'USB sockets', 'Wired network', 'Wireless', 'Bluetooth'];
-const WITH_A_SCREEN = ['Screen', 'Camera', 'Microphone'];
+const WITH_A_SCREEN = ['Display', 'Camera', 'Microphone', 'Sound', 'USB sockets', 'Wireless', 'Bluetooth'];
+const ON_A_DESK = ['Sound', 'Front USB', 'Network', 'Fans', 'Power button'];
 
 /** What of a device of each kind is usually looked at before and after it is opened: each forgotten lead shows as one that is dead. */
 export const USUAL_FUNCTIONS: Readonly<Record<DeviceKind, readonly string[]>> = {
-  laptop: [...WITH_A_SCREEN, ...EVERYWHERE, 'Keyboard', 'Touchpad', 'Charges', 'Card reader'],
-  desktop: [...EVERYWHERE, 'Video outputs', 'Fans', 'Front sockets', 'Optical drive'],
-  'all-in-one': [...WITH_A_SCREEN, ...EVERYWHERE, 'Fans', 'Card reader'],
-  'small desktop': [...EVERYWHERE, 'Video outputs', 'Fans'],
+  laptop: [...WITH_A_SCREEN, 'Keyboard', 'Touchpad', 'Charging', 'Lid sensor', 'Card reader'],
+  desktop: ['Display', ...ON_A_DESK, 'Optical drive'],
+  'all-in-one': [...WITH_A_SCREEN, 'Network', 'Fans', 'Power button'],
+  'small desktop': ['Display', ...ON_A_DESK, 'Wireless', 'Bluetooth'],
   handheld: [
-    ...WITH_A_SCREEN.filter((name) => name !== 'Camera'),
-    'Starts',
+    'Display',
+    'Touch screen',
     'Sound',
     'Wireless',
     'Bluetooth',
+    'Charging',
     'Buttons and sticks',
-    'Touch',
-    'Charges',
+    'Card reader',
   ],
 };

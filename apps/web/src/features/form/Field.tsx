@@ -24,7 +24,7 @@ interface Of<T extends FieldValues, B> {
 
 type Look = Pick<
   TextFieldProps,
-  'id' | 'className' | 'sx' | 'multiline' | 'minRows' | 'placeholder' | 'autoFocus' | 'disabled' | 'type'
+  'id' | 'className' | 'sx' | 'multiline' | 'minRows' | 'maxRows' | 'placeholder' | 'autoFocus' | 'disabled' | 'type'
 >;
 
 interface FieldProps<T extends FieldValues, B> extends Of<T, B>, Look {

@@ -2,7 +2,7 @@ import { Link } from 'react-router';
 import type { BackupLate, StaysToSee } from '@udrel/contract/types';
 import { may } from '@udrel/contract/permissions';
 import { useSessionQuery } from '../../api/api';
-import { useBackupStateQuery, useMessagesToSeeQuery, useStaysToSeeQuery } from '../../api/after';
+import { useBackupStateQuery, useMessagesToSeeQuery, useSetUpProgressQuery, useStaysToSeeQuery } from '../../api/after';
 import { calendarDay, moment } from '../../format/time';
 import { TroubleNote } from '../../ui';
 import styles from './floor.module.css';
@@ -14,6 +14,7 @@ export default function ToSee() {
       <Messages />
       <Stays />
       <Backups />
+      <SetUp />
     </>
   );
 }
@@ -131,6 +132,27 @@ function NotBackedUp({ late: { key, since, problem } }: { late: BackupLate }) {
         ) : (
           'Tell the owner.'
         )}
+      </p>
+    </section>
+  );
+}
+
+/** A shop that is not set up yet, for whoever sets it up. */
+function SetUp() {
+  const role = useSessionQuery().data?.staff?.role;
+  const { data } = useSetUpProgressQuery(undefined, { skip: !may(role, 'set rates') });
+  const open = data?.steps.filter(({ state }) => state === 'open').length ?? 0;
+  if (!data || data.over || open === 0) return null;
+  return (
+    <section aria-labelledby="set-up" className={styles.ready}>
+      <div className={styles.head}>
+        <h2 id="set-up">The shop is not set up yet</h2>
+        <span className="sub">
+          {open} {open === 1 ? 'step is' : 'steps are'} open
+        </span>
+      </div>
+      <p>
+        <Link to="/shop/set-up">Go on with the set-up</Link>
       </p>
     </section>
   );

@@ -1,7 +1,7 @@
 import { may } from '@udrel/contract/permissions';
 import { useSessionQuery } from '../../api/api';
 import { PageTabs, usePage } from '../../ui/PageTabs';
-import { HowTheyGo } from './HowTheyGo';
+import { HowTheyGo } from '../../features/messages/HowTheyGo';
 import { MessageList } from './MessageList';
 
 const PAGES = ['Messages', 'How they go'] as const;

@@ -6,6 +6,7 @@ import { modelEndpoints } from '@udrel/contract/endpoints';
 import { may } from '@udrel/contract/permissions';
 import type { ModelView } from '@udrel/contract/types';
 import { useAddModelMutation, useDescribeModelMutation, useModelQuery, useSessionQuery } from '../../api/api';
+import { useChecklistsQuery } from '../../api/after';
 import { Empty, Foot, Loaded } from '../../ui';
 import { DeviceSchematic } from '../../features/device/DeviceSchematic';
 import { FormTrouble } from '../../features/form/Field';
@@ -16,10 +17,12 @@ import {
   copyOf,
   draftOfModel,
   emptyDraft,
+  lookedAt,
   fieldOfModel,
   modelOf,
   shownSite,
   type ModelDraft,
+  type LookedAt,
   type ModelForm,
 } from './model-draft';
 import { ModelFields, ModelMore } from './ModelFields';
@@ -36,21 +39,32 @@ export default function ModelEditor() {
   const from = given.get('from');
   const role = useSessionQuery().data?.staff?.role;
   const known = useModelQuery({ id }, { skip: id === 'new' });
+  const checklists = useChecklistsQuery();
   const near = useModelQuery({ id: from ?? '' }, { skip: from === null });
   if (role && !may(role, 'describe models')) return <Empty>Models are described at the bench.</Empty>;
   if (id !== 'new' && !known.data)
     return <Loaded data={known.data} error={known.error} what="the model" children={() => null} />;
+  if (!checklists.data)
+    return <Loaded data={checklists.data} error={checklists.error} what="what is looked at" children={() => null} />;
   if (from !== null && !near.data)
     return <Loaded data={near.data} error={near.error} what="the model to copy" children={() => null} />;
-  return <Editor key={`${id}|${from ?? ''}`} known={known.data ?? null} near={near.data ?? null} />;
+  const of = { known: known.data ?? null, near: near.data ?? null };
+  return <Editor key={`${id}|${from ?? ''}`} {...of} looked={lookedAt(checklists.data)} />;
 }
 
-function begin(known: ModelView | null, near: ModelView | null): ModelDraft {
+interface Of {
+  known: ModelView | null;
+  near: ModelView | null;
+  looked: LookedAt;
+}
+
+function begin({ known, near, looked }: Of): ModelDraft {
   if (near) return copyOf(near, known ?? { maker: near.maker, name: '', code: '' });
-  return known ? draftOfModel(known) : emptyDraft();
+  return known ? draftOfModel(known) : emptyDraft(looked);
 }
 
-function Editor({ known, near }: { known: ModelView | null; near: ModelView | null }) {
+function Editor(of: Of) {
+  const { known, near, looked } = of;
   const where = {
     address: `/models/${known?.id ?? 'new'}`,
     what: `the model${near ? `, from ${near.code}` : ''}`,
@@ -58,7 +72,7 @@ function Editor({ known, near }: { known: ModelView | null; near: ModelView | nu
   const [add, adding] = useAddModelMutation();
   const [describe, describing] = useDescribeModelMutation();
   const error = adding.error ?? describing.error;
-  const [begun] = useState(() => begin(known, near));
+  const [begun] = useState(() => begin(of));
   const form: ModelForm = useKeptForm(where, {
     begin: begun,
     read: (typed) => {
@@ -104,7 +118,7 @@ function Editor({ known, near }: { known: ModelView | null; near: ModelView | nu
         />
       </div>
       <div className={styles.column}>
-        <ModelFields form={form} />
+        <ModelFields form={form} looked={looked} />
         <SiteEditor form={form} index={siteIndex} choose={setSiteIndex} />
         <ModelMore form={form} />
         <DisassemblyEditor form={form} />

@@ -6,7 +6,7 @@ import { USB_MODES } from '@udrel/core/links';
 import { BUFFERINGS, CHANNELS, GENERATIONS, MODULE_FORMS } from '@udrel/core/memory';
 import { Field, type Choices } from '../../features/form/Field';
 import { Sheet } from '../../ui';
-import type { ModelDraft, ModelForm } from './model-draft';
+import type { LookedAt, ModelDraft, ModelForm } from './model-draft';
 import styles from './editor.module.css';
 
 const UNKNOWN = ['', 'not known'] as const;
@@ -17,14 +17,19 @@ const KNOWN: Choices = [
 ];
 
 /** What a model is called and how it starts. */
-export function ModelFields({ form }: { form: ModelForm }) {
+export function ModelFields({ form, looked }: { form: ModelForm; looked: LookedAt }) {
+  const kind = useWatch({ control: form.control, name: 'kind' });
+  // What nobody has changed follows the kind.
+  const follow = (next: string) => {
+    if (form.getValues('functions') === looked(kind)) form.setValue('functions', looked(next as typeof kind));
+  };
   return (
     <Sheet title="The model">
       <div className={styles.fields}>
         <Field form={form} name="maker" label="Maker" shrink />
         <Field form={form} name="name" label="Name" shrink />
         <Field form={form} name="code" label="Model number" shrink />
-        <Field form={form} name="kind" label="Kind" choices={DEVICE_KINDS} />
+        <Field form={form} name="kind" label="Kind" choices={DEVICE_KINDS} onChosen={follow} />
         <Field form={form} name="opening" label="Minutes to open it" shrink />
         <Field form={form} name="battery" label="Battery" choices={[['', 'not known'], ...BATTERY_LEADS]} />
         <Field form={form} name="firmware.uefi" label="Starts in UEFI mode" choices={KNOWN} />

@@ -90,7 +90,7 @@ describe('a model in its form', () => {
   });
 
   it('says of each field what is wrong with it, and keeps what was typed for the drawing', () => {
-    const draft = emptyDraft();
+    const draft = emptyDraft(() => '');
     draft.sites = [newSite('m2', [])];
     draft.memory.maximum = 'plenty';
     draft.opening = 'long';

@@ -1,5 +1,6 @@
 import { detailsOf, draftOfDetails, type DetailsDraft } from './details-draft';
-import type { ModelSpec } from '@udrel/contract/types';
+import type { Checklists, ModelSpec } from '@udrel/contract/types';
+import { USUAL_FUNCTIONS } from '@udrel/core/device';
 import { binary, parseCapacity } from '@udrel/core/capacity';
 import type { Port } from '@udrel/core/equipment';
 import { CHANNELS, type Buffering } from '@udrel/core/memory';
@@ -145,16 +146,27 @@ const EMPTY: ModelSpec = {
     channels: 2,
   },
   firmware: { uefi: null, startsNvme: null },
-  functions: ['Keyboard', 'Touchpad', 'Display', 'Sound', 'Camera', 'Wireless', 'Charging'],
+  functions: [],
   disassembly: [],
   note: '',
 };
-/** A model of which nothing is known yet: what nobody told is neither a size nor a yes. */
-export function emptyDraft(): ModelDraft {
+/** A model of which nothing is known yet: what nobody told is neither a size nor a yes. What is looked at begins as the shop says. */
+export function emptyDraft(looked: LookedAt): ModelDraft {
   const draft = draftOfModel(EMPTY);
   const memory = Object.fromEntries(Object.keys(draft.memory).map((field) => [field, ''])) as ModelDraft['memory'];
-  return { ...draft, memory };
+  return { ...draft, memory, functions: looked(EMPTY.kind) };
 }
+
+/** What of a device of a kind is looked at, one a line. */
+export type LookedAt = (kind: ModelSpec['kind']) => string;
+
+/** As the shop has said it; where it has not, what is usual. */
+export const lookedAt =
+  ({ lists }: Checklists): LookedAt =>
+  (kind) => {
+    const own = lists.find((one) => one.kind === kind)?.functions ?? [];
+    return (own.length > 0 ? own : USUAL_FUNCTIONS[kind]).join('\n');
+  };
 
 /** A further site of a form, under the next free letter; nothing is taken for measured. */
 export function newSite(form: ModelSite['form'], taken: readonly string[]): DraftedSite {

@@ -1,5 +1,6 @@
 import { may } from '@udrel/contract/permissions';
 import type { StaffView } from '@udrel/contract/types';
+import { Link } from 'react-router';
 import { useSessionQuery } from '../../api/api';
 import { PageTabs, usePage } from '../../ui/PageTabs';
 import { AuditView } from './keeping/AuditView';
@@ -11,6 +12,13 @@ import { Formats } from './papers/Formats';
 import { OnBills } from './papers/OnBills';
 import { OnPapers } from './papers/OnPapers';
 import { ShopName } from './papers/ShopName';
+import { LabelPrinters } from './papers/LabelPrinters';
+import { LogoSheet } from './papers/LogoSheet';
+import { Consents } from './papers/Consents';
+import { Checklists } from './work/Checklists';
+import { GeneralKinds } from './work/GeneralKinds';
+import { Places } from './work/Places';
+import { Suppliers } from './work/Suppliers';
 import styles from './shop.module.css';
 import { Account } from './staff/Account';
 import { Accounts } from './staff/Accounts';
@@ -36,7 +44,10 @@ function Pages({ staff }: { staff: StaffView }) {
   const [page, choose] = usePage(pages, () => PAGES[0]);
   return (
     <>
-      <h1 style={{ padding: '6px 0 10px' }}>Shop</h1>
+      <div className={styles.top}>
+        <h1>Shop</h1>
+        {owner && <Link to="/shop/set-up">Set-up, step by step</Link>}
+      </div>
       <title>Shop, Udrel</title>
       <PageTabs pages={pages} page={page} choose={choose} name="Shop">
         <div className={styles.grid}>
@@ -60,9 +71,19 @@ function Pages({ staff }: { staff: StaffView }) {
                 <div className={styles.column}>
                   <Rates />
                   <Hours />
+                  <Suppliers />
                 </div>
               )}
-              <Estimates />
+              <div className={styles.column}>
+                <Estimates />
+                {owner && (
+                  <>
+                    <Places />
+                    <Checklists />
+                    <GeneralKinds />
+                  </>
+                )}
+              </div>
             </>
           )}
           {page === 'Papers' && (
@@ -70,10 +91,13 @@ function Pages({ staff }: { staff: StaffView }) {
               <div className={styles.column}>
                 <OnBills />
                 <Formats />
+                <LabelPrinters />
               </div>
               <div className={styles.column}>
                 <ShopName />
+                <LogoSheet />
                 <OnPapers />
+                <Consents />
               </div>
             </>
           )}

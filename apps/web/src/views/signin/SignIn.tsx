@@ -1,6 +1,7 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState, type FormEvent } from 'react';
+import { useNavigate } from 'react-router';
 import type { SessionView } from '@udrel/contract/types';
 import { useSetUpMutation, useSignInMutation } from '../../api/api';
 import { fieldTrouble } from '../../api/problem';
@@ -72,6 +73,7 @@ function SignInForm({ session }: { session: SessionView }) {
 function SetUpForm() {
   const [given, setGiven] = useState({ code: '', name: '', login: '', password: '' });
   const [setUp, { isLoading, error }] = useSetUpMutation();
+  const navigate = useNavigate();
   const field = (key: keyof typeof given, label: string, type = 'text') => (
     <TextField
       label={label}
@@ -87,7 +89,7 @@ function SetUpForm() {
       className={styles.form}
       onSubmit={(event) => {
         event.preventDefault();
-        void setUp({ body: given });
+        void setUp({ body: given }).then((done) => 'data' in done && void navigate('/shop/set-up'));
       }}
     >
       <p>Nobody has an account yet. Make the owner’s, with the code printed where the server was started.</p>

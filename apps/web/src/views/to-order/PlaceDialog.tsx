@@ -9,13 +9,10 @@ import type { PlacePurchase, ToOrderView } from '@udrel/contract/types';
 import { amount } from '@udrel/core/money';
 import { usePlacePurchaseMutation } from '../../api/after';
 import { notify } from '../../features/notices/notify';
+import { useSupplierNames } from '../../features/pickers/SupplierNames';
 import { Field, FormTrouble, Tick, When } from '../../features/form/Field';
 import { useShapedForm, type Read } from '../../features/form/shaped-form';
-import { daysFromToday } from '../../format/time';
 import styles from './to-order.module.css';
-
-/** Days that a delivery usually takes, until somebody says otherwise. */
-const USUAL_DAYS = 3;
 
 /** An order as it is typed. */
 interface Typed {
@@ -57,17 +54,18 @@ function purchaseOf({ supplier, expected, lines: typed }: Typed, lines: Lines): 
 /** What is to be ordered of a supplier in one order: what they do not have is left out, and stays to be ordered. */
 export function PlaceDialog(props: { supplier: ToOrderView['suppliers'][number]; close: () => void }) {
   const { supplier: of, close } = props;
+  const suppliers = useSupplierNames();
   const [place, { error, isLoading }] = usePlacePurchaseMutation();
   const form = useShapedForm<Typed, PlacePurchase>({
     begin: {
-      ...{ supplier: of.supplier, expected: daysFromToday(USUAL_DAYS) },
+      ...{ supplier: of.supplier, expected: suppliers.dayOf(of.supplier) ?? suppliers.usualDay() },
       lines: of.lines.map(({ short }) => ({ ordered: true, shelf: String(Math.max(0, short)) })),
     },
     read: (typed) => purchaseOf(typed, of.lines),
     shape: purchaseEndpoints.placePurchase.body,
     error,
   });
-  const typed = useWatch({ control: form.control, name: 'lines' });
+  const [typed, supplier] = useWatch({ control: form.control, name: ['lines', 'supplier'] });
   const ordered = of.lines.map((line, n) => ({
     ...line,
     pieces: typed[n]?.ordered ? forJobs(line) + (piecesOf(typed[n].shelf) ?? 0) : 0,
@@ -90,7 +88,19 @@ export function PlaceDialog(props: { supplier: ToOrderView['suppliers'][number];
         <DialogTitle>Order{of.supplier ? ` at ${of.supplier}` : ''}</DialogTitle>
         <DialogContent>
           <div className={styles.fields}>
-            <Field form={form} name="supplier" label="Supplier" autoFocus={of.supplier === ''} />
+            <Field
+              form={form}
+              name="supplier"
+              label="Supplier"
+              autoFocus={of.supplier === ''}
+              html={{ list: suppliers.list }}
+              help={suppliers.noteOf(supplier) || undefined}
+              onChosen={(name) => {
+                const usual = suppliers.dayOf(name);
+                if (usual !== null) form.setValue('expected', usual);
+              }}
+            />
+            {suppliers.names}
             <When form={form} name="expected" label="Expected" width="100%" />
           </div>
           <table>

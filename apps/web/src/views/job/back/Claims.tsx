@@ -3,6 +3,7 @@ import { returnEndpoints } from '@udrel/contract/endpoints';
 import type { ReactNode } from 'react';
 import type { JobView } from '@udrel/contract/types';
 import { useClaimsInfiniteQuery, useOpenClaimMutation } from '../../../api/after';
+import { useSupplierNames } from '../../../features/pickers/SupplierNames';
 import { Field, FormTrouble } from '../../../features/form/Field';
 import { useKeptForm } from '../../../features/form/kept-form';
 import { forgetTyped } from '../../../features/typed/typed';
@@ -27,6 +28,7 @@ export function Claims({ job }: { job: JobView }) {
   const where = { address: `/jobs/${tag}/claim`, what: 'claim' };
   const claims = useClaimsInfiniteQuery({ find: tag });
   const [open, { error, isLoading }] = useOpenClaimMutation();
+  const suppliers = useSupplierNames();
   const begin = { supplier: '', what: '', serial: job.snapshot.facts['return cause']?.serial ?? '', note: '' };
   const form = useKeptForm(where, {
     begin,
@@ -58,7 +60,8 @@ export function Claims({ job }: { job: JobView }) {
       <More folded={claims.data?.pages.some(({ rows }) => rows.length > 0) ?? false}>
         <form onSubmit={(event) => void send(event)}>
           <div className={styles.fields}>
-            <Field form={form} name="supplier" label="Supplier" />
+            <Field form={form} name="supplier" label="Supplier" html={{ list: suppliers.list }} />
+            {suppliers.names}
             <Field form={form} name="what" label="Part" />
             <Field form={form} name="serial" label="Its serial" serial />
             <Field form={form} name="note" label="What it does, or does not" className={styles.wide ?? ''} />

@@ -10,7 +10,7 @@ import { fileSize } from '@udrel/core/capacity';
 import { whole } from '../../../format/units';
 import { typedFigure } from '../../../format/shop-formats';
 import { FactList, Foot, Loaded, OutcomeMark, Sheet, TroubleNote } from '../../../ui';
-import { Earlier } from '../Earlier';
+import { Earlier } from '../../../features/settings/Earlier';
 import styles from '../shop.module.css';
 
 // What makes keys is large, and wanted once in the life of a shop.

@@ -8,7 +8,7 @@ import { useShapedForm, type Read } from '../../../features/form/shaped-form';
 import { whole } from '../../../format/units';
 import { typedFigure } from '../../../format/shop-formats';
 import { Foot, Loaded, Sheet, TroubleNote } from '../../../ui';
-import { Earlier } from '../Earlier';
+import { Earlier } from '../../../features/settings/Earlier';
 import styles from '../shop.module.css';
 
 /** How long what the shop has is kept, and when a screen that nobody touches is locked. */

@@ -6,25 +6,26 @@ import type { PaperTexts } from '@udrel/contract/types';
 import { PAPER_KINDS } from '@udrel/core/customer-paper';
 import { fillTemplate, PAPER_WORDS } from '@udrel/core/messages';
 import { usePaperTextsQuery, useSetPaperTextsMutation } from '../../../api/after';
-import { Field, FormTrouble } from '../../../features/form/Field';
+import { Field } from '../../../features/form/Field';
 import { useShapedForm, type Read } from '../../../features/form/shaped-form';
 import { typedFigure } from '../../../format/shop-formats';
-import { Foot, Loaded, Sheet } from '../../../ui';
-import { Earlier } from '../Earlier';
+import { SettingForm, SettingSheet, type Setting } from '../SettingForm';
 import styles from '../shop.module.css';
 
 /** What the shop says on its papers in its own words, and for how long it guarantees what it did. */
 export function OnPapers() {
   const { data, error } = usePaperTextsQuery();
-  // Above the form, which is made anew by what was set: that it was is said there.
   const setting = useSetPaperTextsMutation();
   return (
-    <Sheet title="On our papers" aside="those that were given stay as they are">
-      <Loaded data={data} error={error} what="what stands on papers">
-        {(texts) => <TextsForm key={JSON.stringify(texts)} texts={texts} setting={setting} />}
-      </Loaded>
-      <Earlier of="papers" />
-    </Sheet>
+    <SettingSheet
+      title="On our papers"
+      aside="those that were given stay as they are"
+      {...{ data, error }}
+      what="what stands on papers"
+      of="papers"
+    >
+      {(texts) => <TextsForm texts={texts} setting={setting} />}
+    </SettingSheet>
   );
 }
 
@@ -33,11 +34,10 @@ const SAMPLE = { customer: 'I. Marlowe', device: 'Ostrel Tern 15', tag: 'U-2418'
 
 interface TextsFormProps {
   texts: PaperTexts;
-  setting: ReturnType<typeof useSetPaperTextsMutation>;
+  setting: Setting<PaperTexts>;
 }
 
 function TextsForm({ texts, setting }: TextsFormProps) {
-  const [set, { error, isLoading, isSuccess }] = setting;
   const [shown, setShown] = useState(0);
   const form = useShapedForm({
     begin: { ...texts, partsMonths: String(texts.partsMonths), labourMonths: String(texts.labourMonths) },
@@ -46,11 +46,11 @@ function TextsForm({ texts, setting }: TextsFormProps) {
       body: { ...rest, partsMonths: typedFigure(partsMonths), labourMonths: typedFigure(labourMonths) },
     }),
     shape: paperEndpoints.setPaperTexts.body,
-    error,
+    error: setting[1].error,
   });
   const one = useWatch({ control: form.control, name: 'texts' })[shown];
   return (
-    <form onSubmit={form.handleSubmit((body) => void set({ body }))}>
+    <SettingForm form={form} setting={setting} press="Set what stands on papers" grid={false}>
       <div className={styles.fields}>
         <Field form={form} name="partsMonths" label="Guarantee on parts, months" />
         <Field form={form} name="labourMonths" label="Guarantee on work, months" />
@@ -95,12 +95,6 @@ function TextsForm({ texts, setting }: TextsFormProps) {
           ))}
         </section>
       )}
-      <FormTrouble form={form} />
-      <Foot note={isSuccess ? 'Set.' : undefined}>
-        <Button type="submit" disabled={isLoading}>
-          Set what stands on papers
-        </Button>
-      </Foot>
-    </form>
+    </SettingForm>
   );
 }

@@ -13,6 +13,7 @@ import type { JobView, OrderParts } from '@udrel/contract/types';
 import { fieldTrouble } from '../../../../api/problem';
 import { afterDelivery, fieldMoment, moment } from '../../../../format/time';
 import { TroubleNote } from '../../../../ui';
+import { useSupplierNames } from '../../../../features/pickers/SupplierNames';
 import { useJobChange } from '../../../../features/job/useJobChange';
 import { fromShopClock } from '../../../../format/shop-formats';
 
@@ -20,6 +21,7 @@ import { fromShopClock } from '../../../../format/shop-formats';
 export function OrderDialog(props: { job: JobView; what: string; choice: OrderParts['choice']; close: () => void }) {
   const { job, what, choice, close } = props;
   const { change, busy, error } = useJobChange(job);
+  const suppliers = useSupplierNames();
   const [supplier, setSupplier] = useState('');
   const [expected, setExpected] = useState('');
   const [moved, setMoved] = useState<string | null>(null);
@@ -42,10 +44,16 @@ export function OrderDialog(props: { job: JobView; what: string; choice: OrderPa
           label="Supplier"
           value={supplier}
           autoFocus
-          onChange={(event) => setSupplier(event.target.value)}
+          onChange={({ target }) => {
+            setSupplier(target.value);
+            const usual = suppliers.dayOf(target.value);
+            if (usual !== null) setExpected(usual);
+          }}
+          slotProps={{ htmlInput: { list: suppliers.list } }}
           error={fieldTrouble(error, 'supplier') !== undefined}
-          helperText={fieldTrouble(error, 'supplier')}
+          helperText={fieldTrouble(error, 'supplier') ?? suppliers.noteOf(supplier)}
         />
+        {suppliers.names}
         <DayField label="Expected on" value={expected} onChange={setExpected} wrong={fieldTrouble(error, 'expected')} />
         {ready && (
           <p role="status">

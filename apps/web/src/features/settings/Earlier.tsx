@@ -4,7 +4,7 @@ import { useSettingHistoryQuery } from '../../api/after';
 import { moment } from '../../format/time';
 import { money } from '../../format/units';
 import { Empty, Loaded } from '../../ui';
-import styles from './shop.module.css';
+import styles from './settings.module.css';
 
 /** What a setting was before, under its form: asked for once it is opened. */
 export function Earlier({ of }: { of: SettingName }) {

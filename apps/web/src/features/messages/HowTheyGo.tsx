@@ -10,12 +10,13 @@ import {
   useSetChannelsMutation,
   useSetMessageRulesMutation,
 } from '../../api/after';
-import { Field, FormTrouble, Tick } from '../../features/form/Field';
-import { useShapedForm, type Read } from '../../features/form/shaped-form';
+import { Field, FormTrouble, Tick } from '../form/Field';
+import { useShapedForm, type Read } from '../form/shaped-form';
 import { typedFigure } from '../../format/shop-formats';
 import { minorOf, money, fieldAmount } from '../../format/units';
+import { Earlier } from '../settings/Earlier';
 import { Foot, Loaded, Sheet } from '../../ui';
-import styles from './messages.module.css';
+import styles from './how-they-go.module.css';
 
 /** Which messages are made, what stands in them, when they go and by which ways. */
 export function HowTheyGo() {
@@ -149,6 +150,7 @@ function Rules({ rules }: { rules: MessageRules }) {
             Set how messages go
           </Button>
         </Foot>
+        <Earlier of="messages" />
       </Sheet>
     </form>
   );
@@ -236,6 +238,7 @@ function Ways({ channels }: { channels: ChannelsView }) {
             Set the ways out
           </Button>
         </Foot>
+        <Earlier of="channels" />
       </Sheet>
     </form>
   );
