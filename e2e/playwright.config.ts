@@ -5,7 +5,13 @@ import { PORTS } from './support/shops';
 /** At the shop that stands there. */
 const at = (port: number) => ({ baseURL: `http://127.0.0.1:${port}` });
 
-const OWN_SHOPS = ['bench/faults.spec.ts', 'house/start.spec.ts', 'house/post.spec.ts', 'house/https.spec.ts'];
+const OWN_SHOPS = [
+  'bench/faults.spec.ts',
+  'house/start.spec.ts',
+  'house/post.spec.ts',
+  'house/https.spec.ts',
+  'house/set-up.spec.ts',
+];
 
 export default defineConfig({
   testDir: '.',

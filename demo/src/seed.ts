@@ -8,7 +8,6 @@ import {
   allDigits,
   Part,
   receive,
-  Setting,
   type CommandContext,
   type Database,
   beginRound,
@@ -35,22 +34,7 @@ import { unusual } from '../data/unusual';
 import { history, otherWishes } from '../data/wider';
 import { orderParts, planTheDays } from './day';
 import { replay } from './replay';
-
-/** Another shop sets its own; the time zone is that of whoever looks at the demo. */
-const FORMATS = { locale: 'en-IE', currency: 'EUR', timeZone: '', paper: 'A4' };
-
-/** Who it is on its bills; nobody has this account, nor these numbers. */
-const SELLER = {
-  ...{ name: 'Quayside Bench', street: 'Rope Walk 3', postcode: 'M4 0QB', town: 'Merrow Sound', country: 'IE' },
-  ...{
-    taxId: 'IE0000000QB',
-    registration: '',
-    iban: 'IE00QUAY00000012345678',
-    exemption: '',
-    dueDays: 14,
-    keepYears: 7,
-  },
-};
+import { foundShop, setUpShop } from './shop';
 
 /** What is left in the till for change, cents. */
 const FLOAT = 15_000;
@@ -70,13 +54,12 @@ export async function seedDemo(
   { masterKey, photos, now }: { masterKey: Buffer; photos: PhotoStore; now: number },
 ): Promise<{ jobs: number }> {
   return database.transaction(async (manager) => {
-    await manager.insert(Setting, { key: 'shop', value: { name: 'Quayside Bench', demo: true, formats: FORMATS } });
-    await manager.insert(Setting, { key: 'seller', value: SELLER });
-    await manager.insert(Setting, { key: 'rates', value: { hourly: 3600, taxPercent: 20, assessment: 1500 } });
+    await foundShop({ manager });
     const staff = new Map<string, string>();
     for (const account of DEMO_ACCOUNTS) staff.set(account.login, await addStaff(manager, { ...account, demo: true }));
     const actor = { id: staff.get('ilse') ?? '', name: 'Ilse Marrack', role: 'technician' as const };
     const context: CommandContext = { manager, actor, now: new Date(now - OPENED * WEEK), masterKey, demo: true };
+    await setUpShop({ ...context, actor: { id: staff.get('odo') ?? '', name: 'Odo Penhallow', role: 'owner' } });
     const customerIds = await addCustomers(context);
     const modelIds = new Map<string, string>();
     for (const model of models) modelIds.set(model.code, (await addModel(context, model)).id);

@@ -41,6 +41,8 @@ export { beginRun, endRun } from '../copying/runs';
 export { countTill, viewTill } from '../till/till';
 export { Part, type PartKind } from '../shelf/entities';
 export { receive } from '../shelf/stock';
+export { setLogo } from '../shop/logo';
+export { checklistsSetting, consentsSetting, labelsSetting, suppliersSetting } from '../shop/own-setting';
 export { Setting } from '../staff/entities';
 export { masterKeyOf } from '../secrets/vault';
 export { setPasswordByConsole } from '../staff/accounts';

@@ -21,7 +21,10 @@ export function viewPlaces(manager: EntityManager): Promise<PlaceView[]> {
 /** Adds places; those that are there already stay as they are. */
 export async function addPlaces(context: CommandContext, { kind, codes }: AddPlaces): Promise<PlaceView[]> {
   const { manager, actor } = context;
-  const typed = [...new Map(codes.map((code) => [code.trim().toUpperCase(), code.trim()])).values()];
+  const plain = codes.map((code) => code.trim().toUpperCase());
+  const typed = codes
+    .filter((code, index) => plain.indexOf(code.trim().toUpperCase()) === index)
+    .map((code) => code.trim());
   const known = await rows<{ code: string }>(
     manager,
     'select upper(code) as code from place where upper(code) = any($1)',

@@ -31,7 +31,7 @@ const TAKEN: Readonly<Record<SetUpStep, string>> = {
   checklists: SETTING('checklists'),
   suppliers: SETTING('suppliers'),
   library: 'exists (select 1 from part)',
-  backups: SAYS('backups', "value ->> 'recipient' is not null"),
+  backups: SAYS('backups', "value -> 'key' ->> 'recipient' is not null"),
 };
 
 /** How far the shop is set up. */

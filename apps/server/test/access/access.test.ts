@@ -18,7 +18,7 @@ beforeAll(async () => {
 /** Who may call what, written out by hand: the declarations must say the same. */
 const PUBLIC = [
   ...['session', 'signIn', 'signOut', 'unlock', 'setUp', 'health', 'ready', 'openApi', 'fileSchema'],
-  ...['openPairing', 'sendFromPhone', 'calendar'],
+  ...['openPairing', 'sendFromPhone', 'calendar', 'logo'],
 ];
 const AGENT = ['agentHello', 'agentToken', 'agentWork', 'agentSamples', 'agentReadBack', 'agentReads', 'agentWipeRead'];
 const EVERY_ROLE = [
@@ -90,6 +90,7 @@ const MONEY = [
       ...['toOrder', 'placePurchase', 'receivePurchase', 'considerLate', 'latePurchase'],
       ...['yardsticks', 'yardstickExport', 'trackRecord', 'equipmentRecord'],
     ],
+    ...['suppliers', 'ownConsents', 'labelPrinters', 'checklists', 'placesHeld'],
     'keptFilters',
     'keepFilter',
     'backupState',
@@ -141,6 +142,8 @@ const BENCH = [
   ],
 ];
 const OWNER = [
+  ...['setUpProgress', 'setSetUp', 'setSuppliers', 'setOwnConsents', 'setLabelPrinters', 'setChecklists'],
+  ...['setLogo', 'removeLogo', 'addPlaces', 'renamePlace', 'removePlace'],
   ...['backups', 'setBackups', 'setBackupKey', 'backUpNow'],
   ...['retention', 'considerRetention', 'setRetention', 'settingHistory', 'setShopName'],
   ...['machines', 'addMachine', 'changeMachine', 'renewToken', 'endMachine'],

@@ -16,6 +16,7 @@ export const TOPICS = [
   'Machines',
   'Retention',
   'Shop',
+  'SetUp',
 ] as const;
 export type Topic = (typeof TOPICS)[number];
 
@@ -49,18 +50,18 @@ export const STALE = {
   claims: ['Claims'],
   stays: ['Stays', 'Job', 'Customer'],
   lessons: ['Lessons'],
-  shelf: ['Parts', 'Match', 'Quote'],
+  shelf: ['Parts', 'Match', 'Quote', 'SetUp'],
   models: ['Models'],
   customers: ['Customers', 'Customer'],
-  rates: ['Rates'],
+  rates: ['Rates', 'SetUp'],
   diary: ['Floor'],
-  session: ['Session'],
-  staff: ['Staff'],
+  session: ['Session', 'SetUp'],
+  staff: ['Staff', 'SetUp'],
   sessions: ['Sessions'],
-  backups: ['Backups'],
+  backups: ['Backups', 'SetUp'],
   retention: ['Retention'],
-  machines: ['Machines', 'Berths'],
-  shop: ['Shop', 'Staff'],
+  machines: ['Machines', 'Berths', 'SetUp'],
+  shop: ['Shop', 'SetUp'],
   everything: OF_THE_WORK,
 } as const satisfies Record<string, readonly Topic[]>;
 

@@ -6,6 +6,7 @@ import type { MemoryModule } from '../memory';
 import type { PartKind } from './kinds';
 
 export * from './kinds';
+export { handFields, sortsOf, type HandField } from './by-hand';
 
 /** A part of the library as a file holds it. Prices in minor units. */
 export interface FilePart {

@@ -4,7 +4,7 @@ import { bytesOfNominal, GIB } from '../capacity';
 import { generatedAdapters, generatedOffers } from '../fit/tests/catalogue.test-data';
 import type { Adapter, Drive } from '../fit';
 import { box } from '../fit/tests/samples.test-data';
-import { cellsOf, columnOf, partOfCells, unknownColumns, type FilePart } from './index';
+import { cellsOf, columnOf, handFields, partOfCells, sortsOf, unknownColumns, type FilePart } from './index';
 
 const drive = (spec: Drive): FilePart => {
   const { maker, name } = spec;
@@ -49,6 +49,32 @@ describe('a line of a parts file', () => {
     });
     for (const part of [...offers, ...more, ...adapters])
       expect(partOfCells(cellsOf(part) as Record<string, string>)).toEqual(part);
+  });
+
+  it('can be typed by hand, whatever the part: every column of it is a field', () => {
+    const parts = [
+      ...generatedOffers(72).map(({ drive: spec }) => drive(spec)),
+      ...generatedAdapters(11).map(({ adapter: spec }): FilePart => {
+        return { partNumber: 'A', kind: 'adapter', maker: 'T', name: 'a', price: 1, spec };
+      }),
+    ];
+    for (const part of parts) {
+      const own = ['partNumber', 'kind', 'maker', 'name', 'price'];
+      const all = Object.entries(cellsOf(part));
+      const cells: Partial<Record<string, string>> = Object.fromEntries(
+        all.filter(([column]) => !own.includes(column)),
+      );
+      const sorts = sortsOf(part.kind);
+      const sort = cells[sorts?.column ?? 'form'] ?? '';
+      expect(sorts?.sorts).toContain(sort);
+      const fields = handFields(part.kind, sort);
+      const typed = fields.map(({ column }) => column);
+      expect([...typed, sorts?.column]).toEqual(expect.arrayContaining(Object.keys(cells)));
+      for (const { column, choices } of fields)
+        if (choices && cells[column] !== undefined) expect(choices).toContain(cells[column]);
+      const needed = fields.flatMap(({ column, optional }) => (optional ? [] : [column]));
+      expect(Object.keys(cells)).toEqual(expect.arrayContaining(needed));
+    }
   });
 
   it('takes sizes as they are sold, any case and any order of columns', () => {

@@ -1,5 +1,5 @@
 import { bytesOfNominal } from '../capacity';
-import type { Berthing, Equipment, Holder } from '../equipment';
+import type { Berthing, Holder } from '../equipment';
 import type { Adapter, BoxDrive, M2Drive } from '../fit';
 import type { FilePart } from '../parts-file';
 
@@ -61,17 +61,15 @@ const adapter = (partNumber: string, name: string, spec: Adapter): GeneralKind =
   ...{ partNumber: numberOf(partNumber), kind: 'adapter', maker: MAKER, name, spec, sold: true },
 });
 
-const tool = (partNumber: string, name: string, spec: Equipment): GeneralKind => ({
-  ...{ partNumber: numberOf(partNumber), kind: 'equipment', maker: MAKER, name, spec, sold: false },
-});
-
 const small = (partNumber: string, name: string): GeneralKind => ({
   ...{ partNumber: numberOf(partNumber), kind: 'small part', maker: MAKER, name, spec: null, sold: false },
 });
 
+/** A holder of which no more is said than what it takes: one command at a time, no limit known. */
 function holder(partNumber: string, name: string, spec: Partial<Holder> & Pick<Holder, 'kind' | 'bays'>): GeneralKind {
-  const usual = { mode: '5 Gb/s', plug: 'A', ownPower: false, queued: true, largest: null } as const;
-  return tool(partNumber, name, { ...usual, sectors: null, duplicates: false, ...spec });
+  const usual = { mode: '5 Gb/s', plug: 'A', ownPower: false, queued: false, largest: null } as const;
+  const whole: Holder = { ...usual, sectors: null, duplicates: false, ...spec };
+  return { partNumber: numberOf(partNumber), kind: 'equipment', maker: MAKER, name, spec: whole, sold: false };
 }
 
 const bay = (sizes: ('2.5' | '3.5')[], connector: 'SATA' | 'PATA 44' = 'SATA'): Berthing => ({
@@ -110,11 +108,7 @@ export const GENERAL_KINDS: readonly GeneralKind[] = [
   holder('DK-1', 'dock for one drive', { kind: 'dock', bays: [bay(['2.5', '3.5'])], ownPower: true }),
   holder('CB-SA', 'cable USB to SATA, 2.5 inch', { kind: 'cable', bays: [bay(['2.5'])] }),
   holder('CB-44', 'cable USB to PATA 44', {
-    ...{ kind: 'cable', bays: [bay(['2.5'], 'PATA 44')], mode: '2.0', queued: false },
-  }),
-  tool('ST-1', 'boot stick', {
-    ...{ kind: 'boot stick', starts: ['UEFI', 'legacy'], controllers: ['AHCI', 'NVMe'], plug: 'A', checked: null },
-    fileSystems: ['NTFS', 'FAT32', 'exFAT', 'ext4'],
+    ...{ kind: 'cable', bays: [bay(['2.5'], 'PATA 44')], mode: '2.0' },
   }),
   small('SC-M2', 'screw M2×3 for an M.2 card'),
   small('SC-M2S', 'standoff for an M.2 card'),

@@ -19,7 +19,7 @@ export function refuseCrossSite(request: Request, _response: Response, next: Nex
 }
 
 /** Where pictures are sent to. */
-const PICTURES = /^\/(jobs|pairings)\/[\w-]+\/photos$/;
+const PICTURES = /\/(photos|logo)$/;
 
 function hostOf(origin: string): string | null {
   return URL.canParse(origin) ? new URL(origin).host : null;

@@ -14,6 +14,7 @@ import { fileOf, orderIn, sortOf } from '../../features/list/order';
 import { TroubleNote } from '../../ui';
 import { saveFile } from '../../ui/save-file';
 import { BringInParts } from './BringInParts';
+import { NewPart } from './NewPart';
 import { KeepDialog } from './KeepDialog';
 import { partColumns, USUALLY_HIDDEN } from './part-columns';
 import { PartDialog } from './PartDialog';
@@ -68,6 +69,7 @@ export default function Shelf() {
         <Link to="/to-order">To order</Link>
         <PartsFile />
         {describes && <BringInParts />}
+        {describes && <NewPart />}
       </div>
       <List
         kept="parts"

@@ -16,7 +16,6 @@ import { LabelPrinters } from './papers/LabelPrinters';
 import { LogoSheet } from './papers/LogoSheet';
 import { Consents } from './papers/Consents';
 import { Checklists } from './work/Checklists';
-import { GeneralKinds } from './work/GeneralKinds';
 import { Places } from './work/Places';
 import { Suppliers } from './work/Suppliers';
 import styles from './shop.module.css';
@@ -80,7 +79,6 @@ function Pages({ staff }: { staff: StaffView }) {
                   <>
                     <Places />
                     <Checklists />
-                    <GeneralKinds />
                   </>
                 )}
               </div>

@@ -19,7 +19,7 @@ const SET = { permission: 'set rates', changes: ['shop'] } as const;
 
 /** What a shop is set up with, beside its name, its papers, its hours and its staff. */
 export const setUpEndpoints = {
-  setUpProgress: query('/shop/set-up', { permission: 'set rates', about: 'Shop' }).answering<SetUpView>(),
+  setUpProgress: query('/shop/set-up', { permission: 'set rates', about: 'SetUp' }).answering<SetUpView>(),
   setSetUp: command('put /shop/set-up', { ...SET, body: setUpState }).answering<SetUpView>(),
   suppliers: query('/shop/suppliers', LOOK).answering<Suppliers>(),
   setSuppliers: command('put /shop/suppliers', { ...SET, body: suppliers }).answering<Suppliers>(),
@@ -32,7 +32,7 @@ export const setUpEndpoints = {
   /** PNG. */
   logo: query('/shop/logo', { permission: 'public' }).answering<undefined>(),
   /** A picture as `photo` of a form. */
-  setLogo: command('put /shop/logo', {
+  setLogo: command('post /shop/logo', {
     permission: 'set rates',
     idempotency: 'own',
     changes: ['session', 'shop'],

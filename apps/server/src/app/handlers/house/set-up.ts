@@ -1,6 +1,7 @@
 import { setUpEndpoints } from '@udrel/contract/endpoints';
 import { received } from '../../../photos/received';
 import { notFound } from '../../../platform/errors';
+import { inTransaction } from '../../../platform/database/transaction';
 import { handlers, STREAMED } from '../../../platform/http/handlers';
 import { addPlaces, removePlace, renamePlace, viewPlaces } from '../../../shelf/places';
 import { readLogo, removeLogo, setLogo } from '../../../shop/logo';
@@ -32,5 +33,5 @@ export const setUpHandlers = handlers(setUpEndpoints, {
   placesHeld: ({ manager }) => viewPlaces(manager),
   addPlaces: (call) => addPlaces(call, call.body),
   renamePlace: (call) => renamePlace(call, call.params.id, call.body.code),
-  removePlace: (call) => removePlace(call, call.params.id),
+  removePlace: (call) => inTransaction(call.manager, (manager) => removePlace({ ...call, manager }, call.params.id)),
 });

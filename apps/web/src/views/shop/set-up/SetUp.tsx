@@ -1,5 +1,5 @@
 import Button from '@mui/material/Button';
-import { useEffect, useRef } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { may } from '@udrel/contract/permissions';
 import { SET_UP_STEPS, type SetUpStep } from '@udrel/contract/set-up';
@@ -33,7 +33,9 @@ function Led({ view, self }: { view: SetUpView; self: string }) {
   const [set, { error, isLoading }] = useSetSetUpMutation();
   const navigate = useNavigate();
   const asked = SET_UP_STEPS.find((one) => one === search.get('step'));
-  const step = asked ?? view.steps.find(({ state }) => state === 'open')?.step ?? SET_UP_STEPS[0];
+  // Where it is begun: setting that does not lead on by itself.
+  const [first] = useState(() => view.steps.find(({ state }) => state === 'open')?.step ?? SET_UP_STEPS[0]);
+  const step = asked ?? first;
   const at = SET_UP_STEPS.indexOf(step);
   const stateOf = (one: SetUpStep): State => view.steps.find((known) => known.step === one)?.state ?? 'open';
   const openSteps = view.steps.filter(({ state }) => state === 'open');
@@ -49,7 +51,7 @@ function Led({ view, self }: { view: SetUpView; self: string }) {
   const end = async () => {
     if ('data' in (await set({ body: { left, over: true } }))) void navigate('/book-in');
   };
-  const { title, why, panel } = STEPS[step];
+  const { why, panel } = STEPS[step];
   return (
     <div className={styles.led}>
       <nav aria-label="Set-up">
@@ -69,13 +71,12 @@ function Led({ view, self }: { view: SetUpView; self: string }) {
       <section aria-labelledby="step-title">
         <div className={styles.head}>
           <h2 id="step-title" ref={heading} tabIndex={-1}>
-            {title}
+            {why}
           </h2>
           <span className="sub">
             {at + 1} of {SET_UP_STEPS.length}, {stateOf(step)}
           </span>
         </div>
-        <p>{why}</p>
         <div className={styles.panel}>{panel(self)}</div>
         <TroubleNote error={error} />
         <div className={styles.foot}>
@@ -110,7 +111,7 @@ const tellOpen = (open: number) =>
 function StateMark({ state }: { state: State }) {
   return (
     <>
-      <span className={styles.mark}>
+      <span className={styles.mark} aria-hidden>
         {state === 'set' ? <OutcomeMark outcome="pass" /> : state === 'open' ? '○' : '–'}
       </span>
       <span className="unseen">{state}: </span>
