@@ -1,4 +1,10 @@
-import { backUpByConsole, moveDatabase, openDatabase, restoreBackup } from '../../apps/server/src/app/services.ts';
+import {
+  backUpByConsole,
+  bringInByConsole,
+  moveDatabase,
+  openDatabase,
+  restoreBackup,
+} from '../../apps/server/src/app/services.ts';
 
 /** A step of a backup or of restoring one, as the environment asks for it; its answer is one line of JSON. */
 const { env } = process;
@@ -18,6 +24,11 @@ const steps = {
       ...{ from: env.UDREL_FROM, to: env.UDREL_TO, programs: env.UDREL_PROGRAMS, beside: env.UDREL_BESIDE },
     });
     return told({ at: new Date().toISOString(), rows, photos });
+  },
+  'bring-in': async () => {
+    const { contents, owner } = await bringInByConsole({ ...place, file: env.UDREL_ARCHIVE });
+    const rows = Object.fromEntries(contents.tables.map((table) => [table.name, table.rows]));
+    return { ...told({ at: contents.madeAt, rows, photos: contents.photographs }), owner };
   },
   restore: async () => told(await restoreBackup({ ...place, file: env.UDREL_ARCHIVE, identity: env.UDREL_IDENTITY })),
 };

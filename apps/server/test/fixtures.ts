@@ -287,3 +287,12 @@ const factsAsText = ({ snapshot: { facts } }: JobView) =>
   Object.entries(facts)
     .map(([key, value]) => `${key}: ${JSON.stringify(value)}`)
     .sort();
+
+/** A message that waits to go, about the first order. */
+export async function messageThatWaits({ database }: Shop): Promise<void> {
+  await database.query(
+    `insert into message (id, kind, key, customer_id, order_id, channel, address, subject, text, state, queued, made_at)
+     select gen_random_uuid(), 'ready', 'waits', customer_id, id, 'mail', 'a@b.example', 's', 't', 'waiting', true, now()
+       from shop_order limit 1`,
+  );
+}

@@ -81,7 +81,7 @@ export function useShop(): Shop {
     shop.backups = backupsHere(shop, appUrl, await postgresPrograms());
     server = createApp({
       database: shop.database,
-      config: TEST_CONFIG,
+      config: { ...TEST_CONFIG, databaseUrl: appUrl },
       log,
       hints,
       backups: shop.backups,

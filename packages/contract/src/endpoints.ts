@@ -15,6 +15,7 @@ export * from './endpoints/hand-over/returns';
 export * from './endpoints/hand-over/wipes';
 export * from './endpoints/house/backups';
 export * from './endpoints/house/machines';
+export * from './endpoints/house/open-archive';
 export * from './endpoints/house/retention';
 export * from './endpoints/house/set-up';
 export * from './endpoints/house/setting-history';

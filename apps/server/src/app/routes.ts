@@ -5,6 +5,7 @@ import type { Route } from '../platform/http/handlers';
 import { agentHandlers, benchHandlers } from './handlers/bench';
 import { backupHandlers } from './handlers/house/backups';
 import { machineHandlers } from './handlers/house/machines';
+import { openArchiveHandlers } from './handlers/house/open-archive';
 import { retentionHandlers } from './handlers/house/retention';
 import { setUpHandlers } from './handlers/house/set-up';
 import { historyHandlers, nameHandlers } from './handlers/house/settings';
@@ -59,6 +60,7 @@ export function routesOf({ config, hints, rank, photos, backups, agents }: Means
     ...historyHandlers,
     ...setUpHandlers,
     ...nameHandlers,
+    ...openArchiveHandlers(config),
     ...retentionHandlers,
     ...waysInHandlers(config),
     ...paperHandlers(photos),

@@ -51,3 +51,4 @@ export type { DataSource as Database } from 'typeorm';
 export { restoreBackup } from '../backup/archive/backup';
 export { backUpByConsole } from '../backup/by-console';
 export { moveDatabase } from '../backup/archive/move';
+export { bringInByConsole } from './bring-in';

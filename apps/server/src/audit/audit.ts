@@ -39,6 +39,7 @@ const SENTENCES: Readonly<Record<AuditKind, (data: Data) => string>> = {
     `Backups set: at ${word(data, 'at')}, ${word(data, 'days')} days and ${word(data, 'weeks')} weeks, to ${word(data, 'folder') || 'the usual folder'}`,
   'backup key set': (data) => `Key for backups ${data['before'] ? 'made anew' : 'made'}`,
   'name set': (data) => `The shop is called ${word(data, 'name')}`,
+  'shop taken out': () => 'The whole shop taken out as an open archive',
   'logo set': (data) => (data['digest'] ? 'A picture stands on papers' : 'No picture stands on papers any more'),
   'consents set': (data) => `What customers agree to set: ${word(data, 'count')} sentences besides the usual ones`,
   'suppliers set': (data) => `Suppliers set: ${word(data, 'names') || 'none'}`,

@@ -144,6 +144,7 @@ const BENCH = [
 const OWNER = [
   ...['setUpProgress', 'setSetUp', 'setSuppliers', 'setOwnConsents', 'setLabelPrinters', 'setChecklists'],
   ...['setLogo', 'removeLogo', 'addPlaces', 'renamePlace', 'removePlace'],
+  'shopExport',
   ...['backups', 'setBackups', 'setBackupKey', 'backUpNow'],
   ...['retention', 'considerRetention', 'setRetention', 'settingHistory', 'setShopName'],
   ...['machines', 'addMachine', 'changeMachine', 'renewToken', 'endMachine'],

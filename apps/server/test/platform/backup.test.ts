@@ -16,7 +16,7 @@ import { isDue, lastDue, lateness } from '../../src/backup/state';
 import { claimTry, workAtTry } from '../../src/backup/tries';
 import { Setting } from '../../src/staff/entities';
 import { changeShop, readShop } from '../../src/staff/people';
-import { bookJob, stockUp, type Stock } from '../fixtures';
+import { bookJob, stockUp, type Stock, messageThatWaits } from '../fixtures';
 import { TEST_CONFIG, useShop } from '../harness';
 
 const shop = useShop();
@@ -51,6 +51,14 @@ const elsewhere = async (file: string, identity = key.identity) => {
   return { file, identity, databaseUrl: await emptyDatabase(), programs, photos };
 };
 
+const statesIn = async (databaseUrl: string): Promise<string[]> => {
+  const client = new pg.Client(databaseUrl);
+  await client.connect();
+  const { rows } = await client.query<{ state: string }>('select state from message');
+  await client.end();
+  return rows.map(({ state }) => state);
+};
+
 const tagsIn = async (databaseUrl: string): Promise<string[]> => {
   const client = new pg.Client(databaseUrl);
   await client.connect();
@@ -64,6 +72,7 @@ beforeAll(async () => {
   key = await makeBackupKey();
   stock = await stockUp(shop);
   kept = (await bookJob(shop.as.counter, stock)).tag;
+  await messageThatWaits(shop);
   const picture = await sharp({ create: { width: 60, height: 40, channels: 3, background: '#385' } })
     .png()
     .toBuffer();
@@ -82,6 +91,8 @@ describe('a backup', () => {
     const later = (await bookJob(shop.as.counter, stock)).tag;
     const place = await elsewhere(file);
     expect(await restoreBackup(place)).toEqual(manifest);
+    // What waited then may have gone since.
+    expect(await statesIn(place.databaseUrl)).toEqual(['to look at']);
     expect(await tagsIn(place.databaseUrl)).toEqual([kept]);
     expect(await tagsIn(urlOfShop())).toEqual([kept, later]);
     const [content = ''] = manifest.photos;

@@ -52,7 +52,20 @@ describe('hints', () => {
         { type: 'JobRuns', id: 'U-1' },
         { type: 'JobPhotos', id: 'U-1' },
         { type: 'Match', id: 'U-1' },
-        ...['Floor', 'Runs', 'Jobs', 'Berths', 'Quote', 'Customer', 'Stays', 'Messages', 'Parts', 'Match', 'Quote'],
+        ...[
+          'Floor',
+          'Runs',
+          'Jobs',
+          'Berths',
+          'Quote',
+          'Customer',
+          'Stays',
+          'Messages',
+          'Parts',
+          'Match',
+          'Quote',
+          'SetUp',
+        ],
       ],
     ]);
   });

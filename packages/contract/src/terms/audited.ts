@@ -16,6 +16,7 @@ export const AUDITED = {
     'backup key set',
     'name set',
     'logo set',
+    'shop taken out',
     'consents set',
     'suppliers set',
     'label printers set',

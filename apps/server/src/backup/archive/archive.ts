@@ -78,10 +78,21 @@ export async function readArchive(path: string, identity: string, into: string):
   return names;
 }
 
+/** Reads the files of an archive that is not encrypted into a folder; answers their names. */
+export async function extractFile(path: string, into: string): Promise<string[]> {
+  const extract = tar.extract();
+  const [names] = await Promise.all([extracted(extract, into), pipeline(createReadStream(path), extract)]);
+  return names;
+}
+
 async function extracted(extract: tar.Extract, into: string): Promise<string[]> {
   const names: string[] = [];
   for await (const entry of extract) {
-    const { name } = entry.header;
+    const { name, type } = entry.header;
+    if (type !== 'file') {
+      entry.resume();
+      continue;
+    }
     // An archive that somebody else made must not write beside the folder.
     const target = join(into, normalize(name));
     if (!target.startsWith(join(into, '/'))) throw new Error(`the archive names ${name}, which lies outside of it`);

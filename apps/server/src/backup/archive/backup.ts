@@ -1,6 +1,8 @@
 import { existsSync } from 'node:fs';
 import { mkdir, mkdtemp, readdir, readFile, rename, rm, stat } from 'node:fs/promises';
 import { join } from 'node:path';
+import pg from 'pg';
+import { askAgain } from '../../messages/ask-again';
 import { photoStore } from '../../photos/photo-store';
 import { readArchive, writeArchive, type Entry } from './archive';
 import { keptBackups, nameOfBackup, type KeepFor } from './kept';
@@ -105,6 +107,7 @@ export async function restoreBackup(given: Restore): Promise<Manifest> {
       throw new Error('this archive is of a later Udrel: install that first');
     const held = await restoreDatabase(databaseUrl, join(programs, 'pg_restore'), join(folder, 'database.dump'));
     requireAll(manifest, held);
+    await asOwner(databaseUrl, askAgain);
     await moved(join(folder, 'photos'), photos);
     const { fileOf } = photoStore(photos);
     const missing = held.photos.filter(
@@ -115,6 +118,12 @@ export async function restoreBackup(given: Restore): Promise<Manifest> {
   } finally {
     await rm(folder, { recursive: true, force: true });
   }
+}
+
+async function asOwner(databaseUrl: string, work: (client: pg.Client) => Promise<void>): Promise<void> {
+  const client = new pg.Client({ connectionString: databaseUrl });
+  await client.connect();
+  await work(client).finally(() => client.end());
 }
 
 async function moved(from: string, to: string): Promise<void> {

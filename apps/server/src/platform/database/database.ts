@@ -21,8 +21,8 @@ export async function connect(url: string, entities: EntitySchema[], poolSize: n
 }
 
 /** Brings the schema of a database up to date as its owner. */
-export async function migrate(url: string, entities: EntitySchema[]): Promise<void> {
-  const database = sourceOf(url, entities, 2);
+export async function migrate(url: string, entities: EntitySchema[], until: string | null = null): Promise<void> {
+  const database = sourceOf(url, entities, 2, until);
   await database.initialize();
   const holder = database.createQueryRunner();
   try {
@@ -37,12 +37,21 @@ export async function migrate(url: string, entities: EntitySchema[]): Promise<vo
   }
 }
 
-function sourceOf(url: string, entities: EntitySchema[], poolSize: number): DataSource {
+/** The names of all changes of the schema, earliest first. */
+export const knownMigrations = (): string[] => migrations.map(nameOf);
+
+const nameOf = (one: (typeof migrations)[number]) => new one().name;
+
+/** Those up to one of them; all where none is named. */
+const upTo = (until: string | null) =>
+  until === null ? migrations : migrations.slice(0, migrations.findIndex((one) => nameOf(one) === until) + 1);
+
+function sourceOf(url: string, entities: EntitySchema[], poolSize: number, until: string | null = null): DataSource {
   return new DataSource({
     type: 'postgres',
     url,
     entities,
-    migrations,
+    migrations: upTo(until),
     namingStrategy: new SnakeNaming(),
     installExtensions: false,
     poolSize,

@@ -7,6 +7,7 @@ import { AuditView } from './keeping/AuditView';
 import { Backups } from './keeping/Backups';
 import { Keep } from './keeping/Keep';
 import { Machines } from './keeping/Machines';
+import { OpenArchive } from './keeping/OpenArchive';
 import { WaysIn } from './keeping/WaysIn';
 import { Formats } from './papers/Formats';
 import { OnBills } from './papers/OnBills';
@@ -103,6 +104,7 @@ function Pages({ staff }: { staff: StaffView }) {
             <>
               <div className={styles.column}>
                 <Backups />
+                <OpenArchive />
                 <Machines />
               </div>
               <div className={styles.column}>

@@ -93,6 +93,10 @@ function SetUpForm() {
       }}
     >
       <p>Nobody has an account yet. Make the owner’s, with the code printed where the server was started.</p>
+      <p className="sub">
+        A shop that was elsewhere before comes from its backup (<span className="mono">npm run restore</span>) or its
+        open archive (<span className="mono">npm run bring-in</span>), before the first start.
+      </p>
       {field('code', 'Code from the console')}
       {field('name', 'Your name')}
       {field('login', 'Sign-in name')}

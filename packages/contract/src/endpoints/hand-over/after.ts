@@ -4,6 +4,7 @@ import { scheduleEndpoints } from '../day/schedule';
 import { yardstickEndpoints } from '../day/yardsticks';
 import { backupEndpoints } from '../house/backups';
 import { machineEndpoints } from '../house/machines';
+import { openArchiveEndpoints } from '../house/open-archive';
 import { retentionEndpoints } from '../house/retention';
 import { setUpEndpoints } from '../house/set-up';
 import { historyEndpoints } from '../house/setting-history';
@@ -28,6 +29,7 @@ export const afterEndpoints = {
   ...filterEndpoints,
   ...backupEndpoints,
   ...machineEndpoints,
+  ...openArchiveEndpoints,
   ...retentionEndpoints,
   ...historyEndpoints,
   ...setUpEndpoints,
