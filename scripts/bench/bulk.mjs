@@ -46,8 +46,8 @@ const TABLES = {
   job: {
     columns:
       'id, number, tag, order_id, device_id, version, complaint, condition, price, booked_at, promised_at, closed_at, guarantee_until, station, next',
-    rows: (n, { base, total }) => {
-      const open = n >= total - OPEN;
+    rows: (n, { base, total, open: stay }) => {
+      const open = n >= total - stay;
       const closed = open ? null : time(n + 100);
       const [station, next] = open ? ['Match', 'Choose and reserve the drive'] : ['closed', ''];
       const tag = `U-${base + n}`;
@@ -99,16 +99,16 @@ const TABLES = {
 };
 
 /**
- * Adds jobs by COPY until there are `total` of them, numbered from BULK_BASE on; `from` were made by an earlier call.
+ * Adds jobs by COPY until there are `total` of them, the last `open` of them open, numbered from BULK_BASE on; `from` were made by an earlier call.
  * Triggers and foreign keys are passed over: the rows are consistent by how they are made. Answers the seconds taken.
  */
-export async function addBulk(databaseUrl, from, total) {
+export async function addBulk(databaseUrl, from, total, open = OPEN) {
   const client = new pg.Client(databaseUrl);
   await client.connect();
   const began = performance.now();
   const { rows: models } = await client.query('select id from device_model where not stub order by code');
   const { rows: staff } = await client.query("select id from staff where role = 'technician' limit 1");
-  const known = { models: models.map((row) => row.id), staff: staff[0].id, base: BULK_BASE, total };
+  const known = { models: models.map((row) => row.id), staff: staff[0].id, base: BULK_BASE, total, open };
   await client.query('set session_replication_role = replica');
   if (from > 0)
     await client.query(

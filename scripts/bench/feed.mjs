@@ -93,10 +93,10 @@ export async function feedFigures({ server, databaseUrl, tokenFile, cookie, proc
   return figures;
 }
 
-const sampleAt = (t) => [t, t * 95e6, t * 95e6, 0, 0, 0.8];
+export const sampleAt = (t) => [t, t * 95e6, t * 95e6, 0, 0, 0.8];
 
 /** Gives each of 200 generated jobs a run at a berth of its own. */
-async function beginRuns(database) {
+export async function beginRuns(database) {
   const jobs = await database.query(
     `select j.id, j.tag from job j where j.closed_at is null and not exists (select 1 from run r where r.job_id = j.id)
       order by j.number desc limit $1`,

@@ -34,6 +34,7 @@ export { acceptQuote, viewQuote, writeQuote } from '../orders/quotes';
 export { book } from '../orders/book-in';
 export { openDatabase } from './open-database';
 export type { CommandContext } from '../platform/command-context';
+export { packSamples } from '../retention/pack-samples';
 export { hello, takeSamples } from '../copying/agent-feed';
 export { Berth } from '../copying/entities';
 export { enterReadBack } from '../copying/read-back-requests';

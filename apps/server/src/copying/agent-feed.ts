@@ -7,7 +7,6 @@ import { advanceAll, resumeProgress, type ProgressState, type Sample } from '@ud
 import type { EntityManager } from 'typeorm';
 import { changedRows, firstRow, rows } from '../platform/database/database';
 import { Refusal } from '../platform/errors';
-import { insertRows } from '../platform/database/insert';
 import type { CommandContext } from '../platform/command-context';
 
 /** Notes which berths the agent watches; new ones are added. */
@@ -75,6 +74,8 @@ interface FedRun {
   onto: TargetId | null;
   progress: ProgressState;
   outcome: string;
+  /** Up to which sample of this start of the agent all were taken; null: none yet. */
+  acknowledged: string | null;
   alarms: { kind: string }[];
   sourceSerial: string;
   targetSerial: string;
@@ -88,6 +89,17 @@ export interface Taken {
   raised: Alarm[];
 }
 
+/** That a berth was heard: to some seconds, so that the row of it is not written each second. */
+const HEARD = `update berth set heard_at = $2
+  where number = $1 and (heard_at is null or heard_at < $2::timestamptz - interval '5 seconds')`;
+
+/** What taking samples writes, in one statement: each second it is done for each berth. */
+const TAKE = `with heard as (${HEARD}),
+  chunk as (insert into sample_chunk (agent, boot, berth, run_id, first_seq, samples) values ($3, $4, $1, $5, $6, $7)),
+  fed as (insert into feed (agent, boot, berth, run_id, acknowledged) values ($3, $4, $1, $5, $8)
+    on conflict (agent, boot, berth, run_id) do update set acknowledged = excluded.acknowledged)
+  update run set progress = $9 where id = $5`;
+
 /**
  * Takes a batch of samples: those not yet taken, in one piece with the ones before. Answers up to which number
  * all have been taken, whatever came twice or out of order, and what was seen of the drives for the first time.
@@ -97,9 +109,11 @@ export async function takeSamples({ manager, now, demo }: CommandContext, batch:
     manager,
     `select kind, onto, progress, outcome, alarms, source_serial as "sourceSerial", target_serial as "targetSerial",
             source_bytes as "sourceBytes", target_bytes as "targetBytes",
-            b.number as berth, b.simulated_speed is not null as simulated
-       from run left join berth b on b.id = run.berth_id where run.id = $1 for update of run`,
-    [batch.runId],
+            b.number as berth, b.simulated_speed is not null as simulated, f.acknowledged
+       from run left join berth b on b.id = run.berth_id
+       left join feed f on f.agent = $2 and f.boot = $3 and f.berth = $4 and f.run_id = run.id
+      where run.id = $1 for update of run`,
+    [batch.runId, batch.agent, batch.boot, batch.berth],
   );
   if (run?.simulated) requireDemo(demo);
   if (run && run.berth !== batch.berth)
@@ -107,25 +121,16 @@ export async function takeSamples({ manager, now, demo }: CommandContext, batch:
   const { agent, boot, berth, runId, firstSeq } = batch;
   const last = firstSeq + batch.samples.length - 1;
   if (run?.outcome !== 'running') return { acknowledged: last, raised: [] };
-  const feed = await firstRow<{ acknowledged: string }>(
-    manager,
-    'select acknowledged from feed where agent = $1 and boot = $2 and berth = $3 and run_id = $4',
-    [agent, boot, berth, runId],
-  );
-  const taken = Number(feed?.acknowledged ?? 0);
-  await changedRows(manager, 'update berth set heard_at = $2 where number = $1', [berth, now]);
-  if (firstSeq > taken + 1 || last <= taken) return { acknowledged: taken, raised: [] };
+  const taken = Number(run.acknowledged ?? 0);
+  if (firstSeq > taken + 1 || last <= taken) {
+    await changedRows(manager, HEARD, [berth, now]);
+    return { acknowledged: taken, raised: [] };
+  }
   const untaken = batch.samples.slice(taken + 1 - firstSeq);
-  const from = feed ? run.progress : resumeProgress(run.progress);
+  const from = run.acknowledged === null ? resumeProgress(run.progress) : run.progress;
   const progress = advanceAll(from, untaken.map(toSample));
-  await insertRows(manager, 'sample_chunk', [{ agent, boot, berth, runId, firstSeq: taken + 1, samples: untaken }]);
-  await changedRows(
-    manager,
-    `insert into feed (agent, boot, berth, run_id, acknowledged) values ($1, $2, $3, $4, $5)
-     on conflict (agent, boot, berth, run_id) do update set acknowledged = excluded.acknowledged`,
-    [agent, boot, berth, runId, last],
-  );
-  await changedRows(manager, 'update run set progress = $2 where id = $1', [runId, JSON.stringify(progress)]);
+  const [samples, reached] = [untaken, progress].map((value) => JSON.stringify(value));
+  await changedRows(manager, TAKE, [berth, now, agent, boot, runId, taken + 1, samples, last, reached]);
   return { acknowledged: last, raised: raisedBy(run, batch, progress) };
 }
 

@@ -72,6 +72,8 @@ export interface RunRow {
   beganAt: Date;
   endedAt: Date | null;
   progress: ProgressState;
+  /** Whether what was counted each second stands in rows of many. */
+  packed: boolean;
   /** Whether what was counted each second was thinned. */
   thinned: boolean;
 }
@@ -107,12 +109,14 @@ export const Run = new EntitySchema<RunRow>({
     beganAt: time(),
     endedAt: time({ nullable: true }),
     progress: json(),
+    packed: flag(),
     thinned: flag(),
   },
   indices: [
     { name: 'run_attempt', columns: ['jobId', 'kind', 'onto', 'attempt'], unique: true },
     { name: 'run_target', columns: ['targetSerial'] },
     { name: 'run_ended', columns: ['endedAt'], where: 'ended_at is not null' },
+    { name: 'run_unpacked', columns: ['endedAt'], where: 'not packed and ended_at is not null' },
     { name: 'run_unthinned', columns: ['endedAt'], where: 'not thinned and ended_at is not null' },
     { name: 'run_open_job', columns: ['jobId'], unique: true, where: "outcome = 'running'" },
     { name: 'run_open_berth', columns: ['berthId'], unique: true, where: "outcome = 'running'" },

@@ -7,8 +7,8 @@ import { loggedError } from '../platform/http/request-log';
 
 /** The channel on which the database tells every server what changed. */
 const CHANNEL = 'udrel_hint';
-/** Hints that are kept for who comes back: those of some minutes on a busy day. */
-const KEPT = 2000;
+/** Hints that are kept for who comes back: those of a minute and a half where 200 berths count, of a day where none does. */
+const KEPT = 20_000;
 const RETRY_FIRST = 200;
 const RETRY_MOST = 5000;
 

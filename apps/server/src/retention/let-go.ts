@@ -9,6 +9,7 @@ import { readSeller } from '../shop/seller';
 import { houseActor } from '../staff/house';
 import { customersOverTime, photosOverTime } from './over-their-time';
 import { readRetention } from './rules';
+import { packSamples } from './pack-samples';
 import { thinSamples } from './thin-samples';
 
 /** What is let go with. */
@@ -31,6 +32,7 @@ export async function letGo(given: LettingGo, now: Date): Promise<void> {
     now,
     rules.answersDays,
   ]);
+  while ((await inTransaction(manager, (own) => packSamples(own, now))) > 0);
   while ((await inTransaction(manager, (own) => thinSamples(own, now, rules.samplesDays))) > 0);
   if (rules.photosMonths !== null) await letPhotosGo(given, now, rules.photosMonths);
   if (rules.customersMonths !== null) await letCustomersGo(given, now, rules.customersMonths);

@@ -5,14 +5,14 @@ import { changedRows } from '../platform/database/database';
 const AT_ONCE = 50;
 
 /**
- * Thins what berths counted in runs that ended so many days ago: of each minute its last sample stays, and with it every
+ * Thins what berths counted in runs that ended so many days ago, and was packed: of each minute its last sample stays, and with it every
  * count, since they only grow. Answers in how many runs that was done; none is left when it is none.
  */
 export function thinSamples(manager: EntityManager, now: Date, days: number): Promise<number> {
   return changedRows(
     manager,
     `with due as materialized (
-       select id from run where not thinned and ended_at < $1::timestamptz - make_interval(days => $2)
+       select id from run where packed and not thinned and ended_at < $1::timestamptz - make_interval(days => $2)
         order by ended_at limit ${AT_ONCE} for update skip locked),
      kept as (
        update sample_chunk c set samples = coalesce((

@@ -6,6 +6,7 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import type { JobView, Retention, RetentionView } from '@udrel/contract/types';
 import { photoStore } from '../../src/photos/photo-store';
 import { letGo } from '../../src/retention/let-go';
+import { packSamples } from '../../src/retention/pack-samples';
 import { thinSamples } from '../../src/retention/thin-samples';
 import { bookJob, stockUp, Work, type Stock } from '../fixtures';
 import { TEST_CONFIG, useShop } from '../harness';
@@ -53,11 +54,21 @@ describe('what a berth counted each second', () => {
         await shop.database.query('delete from sample_chunk');
         let [t, count] = [0, 0];
         const samples = given.map(([seconds, more]) => [(t += seconds), (count += more), count, 0]);
+        // As they come: each in a row of its own.
         await shop.database.query(
-          `insert into sample_chunk (agent, boot, berth, run_id, first_seq, samples) values ('a', $1, 1, $2, 1, $3)`,
+          `insert into sample_chunk (agent, boot, berth, run_id, first_seq, samples)
+           select 'a', $1, 1, $2, n, jsonb_build_array(sample) from jsonb_array_elements($3::jsonb) with ordinality as of(sample, n)`,
           [randomUUID(), run, JSON.stringify(samples)],
         );
-        await shop.database.query('update run set ended_at = $2, thinned = false where id = $1', [run, shop.clock.now]);
+        await shop.database.query('update run set ended_at = $2, packed = false, thinned = false where id = $1', [
+          run,
+          shop.clock.now,
+        ]);
+        expect(await thinSamples(shop.database.manager, after(31), 30)).toBe(0);
+        expect(await packSamples(shop.database.manager, after(1))).toBe(1);
+        expect(await packSamples(shop.database.manager, after(1))).toBe(0);
+        const { all } = await one<{ all: number[][] }>('select samples as all from sample_chunk');
+        expect(all).toEqual(samples);
         expect(await thinSamples(shop.database.manager, after(29), 30)).toBe(0);
         expect(await thinSamples(shop.database.manager, after(31), 30)).toBe(1);
         expect(await thinSamples(shop.database.manager, after(31), 30)).toBe(0);

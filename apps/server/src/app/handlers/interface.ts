@@ -51,18 +51,51 @@ function stream(
   response.flushHeaders();
   response.write(`retry: ${Math.round(RETRY * (1 + Math.random()))}\n\nevent: open\ndata: {}\n\n`);
   const heartbeat = setInterval(() => response.write(': \n\n'), HEARTBEAT);
+  const ofRuns = gathered((text) => response.write(text));
   // A browser that takes a broken stream up again says itself what it heard last.
   const since = request.get('last-event-id') ?? query.since ?? null;
   const leave = hints.subscribe(since, ({ at, hint }) => {
     if (hint.kind === 'session' && hint.staffId !== actor.id) return;
     const told: Hint = hint.kind === 'session' ? { kind: 'session' } : hint;
-    response.write(`id: ${at}\ndata: ${JSON.stringify(told)}\n\n`);
+    const text = `id: ${at}\ndata: ${JSON.stringify(told)}\n\n`;
+    if (told.kind === 'run') ofRuns.later(told.tag, text);
+    else ofRuns.now(text);
     // Whoever was signed out must come back with a session of their own.
     if (hint.kind === 'session') response.end();
   });
   request.on('close', () => {
     clearInterval(heartbeat);
+    ofRuns.end();
     leave();
   });
   return Promise.resolve(STREAMED);
+}
+
+/** Where many berths count, each page is told of all of them at once, so often; it looks once a second at the most. */
+const GATHER = 250;
+
+/**
+ * Writes to a stream in the order in which it is told: what may wait a moment goes with what follows, the latest of each subject,
+ * everything else at once.
+ */
+function gathered(write: (text: string) => void) {
+  const waiting = new Map<string, string>();
+  let timer: NodeJS.Timeout | null = null;
+  const now = (text: string) => {
+    if (timer) clearTimeout(timer);
+    timer = null;
+    write([...waiting.values(), text].join(''));
+    waiting.clear();
+  };
+  return {
+    now,
+    later: (subject: string, text: string) => {
+      waiting.delete(subject);
+      waiting.set(subject, text);
+      timer ??= setTimeout(() => now(''), GATHER);
+    },
+    end: () => {
+      if (timer) clearTimeout(timer);
+    },
+  };
 }

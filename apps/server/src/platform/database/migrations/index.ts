@@ -24,6 +24,7 @@ import { KeptFilters1797600000000 } from './day/kept-filters';
 import { Diary1797800000000 } from './day/diary';
 import { Purchases1797900000000 } from './day/purchases';
 import { Keeping1798300000000 } from './house/keeping';
+import { PackedSamples1798500000000 } from './house/packed-samples';
 import { SettingChanges1798400000000 } from './house/setting-changes';
 import { Measures1798200000000 } from './day/measures';
 import { Equipment1798100000000 } from './day/equipment';
@@ -71,4 +72,5 @@ export const migrations = [
   Measures1798200000000,
   Keeping1798300000000,
   SettingChanges1798400000000,
+  PackedSamples1798500000000,
 ];
