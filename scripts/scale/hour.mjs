@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import pg from 'pg';
 import { addBulk } from '../bench/bulk.mjs';
 import { beginRuns, sampleAt } from '../bench/feed.mjs';
+import { openDatabase, packSamples } from '../../apps/server/src/app/services.ts';
 import { sleep, until } from '../lib/run.mjs';
 import { atWork, openPage } from './staff.mjs';
 import { viewTimes } from './views.mjs';
@@ -70,6 +71,7 @@ const fed = await feeding;
 for (const leave of close) leave();
 const after = await sizes();
 const views = await viewTimes(servers[0], staff[1].cookie, open[0].tag, env.UDREL_WORK);
+const packed = await packedFigures();
 const hours = (MINUTES / 60) * PACE;
 writeFileSync(
   join(env.UDREL_WORK, 'hour.json'),
@@ -85,6 +87,7 @@ writeFileSync(
       refused,
       fed,
       views,
+      packed,
     },
     hints: pages.hints,
     deeds: Object.fromEntries(Object.entries(took).map(([deed, times]) => [deed, figuresOf(times)])),
@@ -125,6 +128,26 @@ async function feed() {
   };
   await Promise.all(runs.map(berth));
   return { ...figuresOf(times), behind };
+}
+
+/** Bytes of a sample on disk with its indexes, as it comes and once its run has ended and was packed. */
+async function packedFigures() {
+  const bytes = async () => {
+    await database.query('vacuum full sample_chunk');
+    const { rows } = await database.query(
+      `select pg_total_relation_size('sample_chunk')::float as bytes, sum(jsonb_array_length(samples))::float as samples
+         from sample_chunk`,
+    );
+    return rows[0].bytes / rows[0].samples;
+  };
+  const came = await bytes();
+  const app = await openDatabase(env.UDREL_DATABASE_URL, 1);
+  await database.query("update run set outcome = 'failed', ended_at = now() - interval '1 hour' where id = any($1)", [
+    runs.map(({ id }) => id),
+  ]);
+  while ((await app.transaction((manager) => packSamples(manager, new Date()))) > 0);
+  await app.destroy();
+  return { came, packed: await bytes() };
 }
 
 async function signIn(server, login, password) {

@@ -11,7 +11,7 @@ const table = (head, rows) =>
 
 /** The hour as it is written down. */
 export function reportOf(hour, machine) {
-  const { jobs, open, people, berths, minutes, pace, bulk, refused, fed, views, hints, deeds, growth } = hour;
+  const { jobs, open, people, berths, minutes, pace, bulk, refused, fed, views, hints, deeds, growth, packed } = hour;
   const asked = Object.values(deeds).reduce((sum, { count }) => sum + count, 0);
   const month = (perHour) => perHour * HOURS_A_MONTH;
   const worked = growth.toSorted((a, b) => b.grown - a.grown);
@@ -50,8 +50,10 @@ ${
 }
 ## Growth
 
-By what was written in that time, over ${HOURS_A_MONTH} hours of work a month; samples are thinned to one a minute after thirty days,
-so what grows by them stops growing then. All of it: ${figure(month(all) / 2 ** 30, 1)} GiB a month.
+By what was written in that time, over ${HOURS_A_MONTH} hours of work a month, every berth at work all of it: ${figure(month(all) / 2 ** 30, 1)} GiB as it
+comes. Samples come one by one, ${figure(packed.came)} bytes each with their indexes; once their run has ended they are packed, ${figure(packed.packed)}
+bytes each: ${figure((berths * 3600 * HOURS_A_MONTH * packed.packed) / 2 ** 30, 1)} GiB a month, until they are thinned to one a minute after thirty days. What \`run\`, \`feed\` and
+\`berth\` grow by are versions of rows that the database clears away and uses again.
 
 ${table(
   ['table, with its indexes', 'now, MiB', 'rows an hour', 'MiB an hour', 'GiB a month'],
