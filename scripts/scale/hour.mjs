@@ -70,7 +70,7 @@ await Promise.all(
 const fed = await feeding;
 for (const leave of close) leave();
 const after = await sizes();
-const views = await viewTimes(servers[0], staff[1].cookie, open[0].tag, env.UDREL_WORK);
+const views = await viewTimes(servers[0], staff[1].cookie, open[0].tag);
 const packed = await packedFigures();
 const hours = (MINUTES / 60) * PACE;
 writeFileSync(

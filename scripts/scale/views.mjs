@@ -22,7 +22,7 @@ const viewsOf = (tag) => [
 ];
 
 /** How long each view takes in Chromium until it can be used, ms, and whether it says that something went wrong. */
-export async function viewTimes(server, cookie, tag, folder) {
+export async function viewTimes(server, cookie, tag) {
   await installBrowser();
   const { chromium } = await import('@playwright/test');
   const browser = await chromium.launch(BROWSER);

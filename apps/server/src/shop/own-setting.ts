@@ -2,7 +2,7 @@ import type { AuditKind } from '@udrel/contract/audited';
 import type { SettingName } from '@udrel/contract/settings';
 import type { Checklists, LabelPrinters, OwnConsents, Suppliers } from '@udrel/contract/types';
 import { DEVICE_KINDS } from '@udrel/core/device';
-import { kindsTwice, LABEL_KINDS } from '@udrel/core/labels';
+import { kindsTwice, type LabelKind } from '@udrel/core/labels';
 import type { EntityManager } from 'typeorm';
 import { noteAudit } from '../audit/audit';
 import type { CommandContext } from '../platform/command-context';
@@ -79,7 +79,7 @@ export const labelsSetting = ownSetting<LabelPrinters>({
   }),
 });
 
-const nameOf = (kind: (typeof LABEL_KINDS)[number]) => kind.replace(/^tags of /, '');
+const nameOf = (kind: LabelKind) => kind.replace(/^tags of /, '');
 
 export const checklistsSetting = ownSetting<Checklists>({
   key: 'checklists',

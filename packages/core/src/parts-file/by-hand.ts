@@ -14,7 +14,7 @@ import {
 } from '../fit';
 import { LANES, linkName, PATA_RATES, PCIE_GENERATIONS, SATA_GENERATIONS, type Link } from '../links';
 import { BUFFERINGS, GENERATIONS, MODULE_FORMS, RANKS } from '../memory';
-import type { Column } from './index';
+import type { Column } from './columns';
 import type { PartKind } from './kinds';
 
 /** One thing that is typed of a part: the column of a parts file that it is, and what it is chosen from. */
