@@ -14,7 +14,7 @@ import { handFields, PART_KINDS, sortsOf, type Column, type HandField, type Part
 import { useConsiderPartsMutation, useTakePartsMutation } from '../../api/api';
 import { Field, FormTrouble, Tick, Ticks } from '../../features/form/Field';
 import { UNTOLD, useShapedForm, type ShapedForm } from '../../features/form/shaped-form';
-import { EMPTY_PART, LABELS, lineOf, type TypedPart } from './new-part';
+import { EMPTY_PART, LABELS, lineOf, sortName, type TypedPart } from './new-part';
 import styles from './shelf.module.css';
 
 type PartForm = ShapedForm<TypedPart, PartLines>;
@@ -73,7 +73,7 @@ function NewPartDialog({ close }: { close: () => void }) {
                 form={form}
                 name="sort"
                 label={kind === 'drive' || kind === 'memory' ? 'Form' : 'What it is'}
-                choices={sorts}
+                choices={sorts.map((one) => [one, sortName(one)] as const)}
               />
             )}
             <Cell form={form} field={{ column: 'partNumber' }} />

@@ -79,6 +79,13 @@ export const LABELS: Readonly<Record<Column, string>> = {
   equipment: 'Equipment',
 };
 
+/** Forms as people call them; others are called by their own word. */
+const SORTS: Readonly<Partial<Record<string, string>>> = {
+  ...{ m2: 'M.2 card', msata: 'Mini Card', pcie: 'card for a PCIe slot', blade: 'flat card' },
+  ...{ '2.5': '2.5 inch', '3.5': '3.5 inch', '1.8': '1.8 inch' },
+};
+export const sortName = (sort: string): string => SORTS[sort] ?? sort;
+
 export const EMPTY_PART: TypedPart = {
   kind: 'drive',
   sort: 'm2',
