@@ -1,13 +1,5 @@
 import type { PartLines } from '@udrel/contract/types';
-import {
-  equipmentByHand,
-  type ControllerMode,
-  type EquipmentKind,
-  type Plug,
-  type Taking,
-} from '@udrel/core/equipment';
-import type { StartMode } from '@udrel/core/inventory';
-import type { UsbMode } from '@udrel/core/links';
+import { equipmentByHand, type EquipmentKind, type TypedEquipment } from '@udrel/core/equipment';
 import { handFields, sortsOf, type Column, type PartKind } from '@udrel/core/parts-file';
 import type { FieldProblem, Read } from '../../features/form/shaped-form';
 import { minorOf } from '../../format/units';
@@ -18,17 +10,7 @@ export interface TypedPart {
   /** Which sort of its kind; of equipment its own word. */
   sort: string;
   cells: Partial<Record<Column, string>>;
-  equipment: {
-    bays: Taking[];
-    mode: UsbMode;
-    plug: Plug;
-    ownPower: boolean;
-    starts: StartMode[];
-    fileSystems: string[];
-    controllers: ControllerMode[];
-    socketsA: string;
-    socketsC: string;
-  };
+  equipment: Omit<TypedEquipment, 'kind' | 'socketsA' | 'socketsC'> & Record<'socketsA' | 'socketsC', string>;
 }
 
 /** What the columns of a parts file are called where one is typed. */
