@@ -49,7 +49,7 @@ test('an empty shop is set up by keyboard, from the code on the console to the f
     await next('Picture');
     const chosen = page.waitForEvent('filechooser');
     await press(page, button('Choose a picture …'));
-    await (await chosen).setFiles('demo/files/logo.svg');
+    await (await chosen).setFiles(new URL('../../demo/files/logo.svg', import.meta.url).pathname);
     await next('Currency, figures, time');
     await tabTo(page, field('Currency'));
     await page.keyboard.type('EUR');
