@@ -13,14 +13,23 @@ const OWN_SHOPS = [
   'house/set-up.spec.ts',
 ];
 
+/** A job of its own from its booking on: at the bench there is time for it. */
+const KEYBOARD = 'house/keyboard.spec.ts';
+
 export default defineConfig({
   testDir: '.',
   globalSetup: './support/open-shop.ts',
   workers: 3,
   // One path after the other at each shop that paths share; beside them those that open, kill and start shops of their own.
   projects: [
-    { name: 'bench', testMatch: 'bench/*', testIgnore: OWN_SHOPS, workers: 1, use: at(PORTS.bench) },
-    { name: 'counter', testMatch: ['counter/*', 'house/*'], testIgnore: OWN_SHOPS, workers: 1, use: at(PORTS.counter) },
+    { name: 'bench', testMatch: ['bench/*', KEYBOARD], testIgnore: OWN_SHOPS, workers: 1, use: at(PORTS.bench) },
+    {
+      name: 'counter',
+      testMatch: ['counter/*', 'house/*'],
+      testIgnore: [...OWN_SHOPS, KEYBOARD],
+      workers: 1,
+      use: at(PORTS.counter),
+    },
     { name: 'own shops', testMatch: OWN_SHOPS, workers: 1 },
   ],
   // Watchdogs, not measures: a machine that is shared may be three times as slow for minutes.
