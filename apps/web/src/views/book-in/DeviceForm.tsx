@@ -17,7 +17,9 @@ import styles from './book-in.module.css';
 /** Everything noted of one device at the counter, in the order in which it is asked. */
 export function DeviceForm({ form, at }: DeviceFields) {
   const { agreed } = useOwnConsentsQuery().data ?? { agreed: [] };
-  const backup = useWatch({ control: form.control, name: `${at}.backup` });
+  const [backup, ticked] = useWatch({ control: form.control, name: [`${at}.backup`, `${at}.consents`] });
+  // What was ticked in words that the shop has changed since, or that are not there without a connection, stays.
+  const consents = [...new Set([...CONSENTS, ...agreed, ...ticked])];
   return (
     <div className={styles.form}>
       <div className={columns.half}>
@@ -70,7 +72,7 @@ export function DeviceForm({ form, at }: DeviceFields) {
       <SecretFields form={form} at={at} />
       <fieldset className={styles.consents}>
         <legend>The customer agrees that</legend>
-        <Ticks form={form} name={`${at}.consents`} options={[...CONSENTS, ...agreed]} />
+        <Ticks form={form} name={`${at}.consents`} options={consents} />
       </fieldset>
     </div>
   );
