@@ -37,11 +37,11 @@ export async function takeOutShop({ databaseUrl, photos, now }: TakeOut, into: W
     await client.query('begin transaction isolation level repeatable read read only');
     const contents = await contentsOf(client, now);
     const { fileOf } = photoStore(photos);
-    const files = contents.photographs.flatMap((content) =>
-      SIZES.map((size) => ({ name: `photographs/${content}.${size}.jpg`, path: fileOf(content, size) })),
-    );
     contents.photographs = contents.photographs.filter((content) =>
       SIZES.every((size) => existsSync(fileOf(content, size))),
+    );
+    const files = contents.photographs.flatMap((content) =>
+      SIZES.map((size) => ({ name: `photographs/${content}.${size}.jpg`, path: fileOf(content, size) })),
     );
     const written = pipeline(pack, into);
     const packed = (async () => {
@@ -52,7 +52,8 @@ export async function takeOutShop({ databaseUrl, photos, now }: TakeOut, into: W
         await added(pack, `tables/${name}.jsonl`, file);
         await rm(file);
       }
-      for (const { name, path } of files) if (existsSync(path)) await added(pack, name, path);
+      // One that is removed meanwhile breaks it off: an archive that is not whole is none.
+      for (const { name, path } of files) await added(pack, name, path);
       pack.finalize();
     })();
     await Promise.all([packed, written]);

@@ -3,7 +3,7 @@ import { lazy, Suspense, useState } from 'react';
 import { backupEndpoints } from '@udrel/contract/endpoints';
 import type { BackupRules, BackupsView, BackupTry } from '@udrel/contract/types';
 import { useBackUpNowMutation, useBackupsQuery, useSetBackupsMutation } from '../../../api/after';
-import { Field, FormTrouble } from '../../../features/form/Field';
+import { Field } from '../../../features/form/Field';
 import { useShapedForm } from '../../../features/form/shaped-form';
 import { fullMoment, moment } from '../../../format/time';
 import { fileSize } from '@udrel/core/capacity';
@@ -11,6 +11,7 @@ import { whole } from '../../../format/units';
 import { typedFigure } from '../../../format/shop-formats';
 import { FactList, Foot, Loaded, OutcomeMark, Sheet, TroubleNote } from '../../../ui';
 import { Earlier } from '../../../features/settings/Earlier';
+import { SettingForm, type Setting } from '../SettingForm';
 import styles from '../shop.module.css';
 
 // What makes keys is large, and wanted once in the life of a shop.
@@ -141,11 +142,10 @@ function Tries({ tries }: { tries: readonly BackupTry[] }) {
 
 interface RulesProps {
   backups: BackupsView;
-  setting: ReturnType<typeof useSetBackupsMutation>;
+  setting: Setting<BackupRules>;
 }
 
 function Rules({ backups, setting }: RulesProps) {
-  const [set, { error, isLoading, isSuccess }] = setting;
   const { rules } = backups;
   const form = useShapedForm({
     begin: { ...rules, days: String(rules.days), weeks: String(rules.weeks) },
@@ -154,32 +154,23 @@ function Rules({ backups, setting }: RulesProps) {
       body: { ...rest, days: typedFigure(days), weeks: typedFigure(weeks) },
     }),
     shape: backupEndpoints.setBackups.body,
-    error,
+    error: setting[1].error,
   });
-  const save = form.handleSubmit((body) => void set({ body }));
   return (
     <Sheet title="When and where to" aside="the latest of each day and week is kept">
-      <form onSubmit={(event) => void save(event)}>
-        <div className={styles.fields}>
-          <Field form={form} name="at" label="Each night at" />
-          <Field
-            form={form}
-            name="folder"
-            label="To the folder"
-            placeholder={backups.folder}
-            shrink
-            help="empty: beside the data"
-          />
-          <Field form={form} name="days" label="Kept of the latest days" />
-          <Field form={form} name="weeks" label="Kept of the latest weeks" />
-        </div>
-        <FormTrouble form={form} />
-        <Foot note={isSuccess ? 'Set.' : undefined}>
-          <Button type="submit" disabled={isLoading}>
-            Set when and where to
-          </Button>
-        </Foot>
-      </form>
+      <SettingForm form={form} setting={setting} press="Set when and where to">
+        <Field form={form} name="at" label="Each night at" />
+        <Field
+          form={form}
+          name="folder"
+          label="To the folder"
+          placeholder={backups.folder}
+          shrink
+          help="empty: beside the data"
+        />
+        <Field form={form} name="days" label="Kept of the latest days" />
+        <Field form={form} name="weeks" label="Kept of the latest weeks" />
+      </SettingForm>
       <Earlier of="backups" />
     </Sheet>
   );

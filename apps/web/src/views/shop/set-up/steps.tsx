@@ -78,7 +78,7 @@ export const STEPS: Readonly<Record<SetUpStep, Step>> = {
   },
   labels: {
     title: 'Label printers',
-    why: 'Tags and labels are laid out for what is in the printer.',
+    why: 'A tag that fits its label is read by the scanner at every station.',
     panel: () => <LabelPrinters />,
   },
   papers: {
@@ -93,7 +93,7 @@ export const STEPS: Readonly<Record<SetUpStep, Step>> = {
   },
   messages: {
     title: 'Messages',
-    why: 'Nothing goes to a customer that is not chosen here.',
+    why: 'What customers hear of their device, in which words, and by which way.',
     panel: () => <HowTheyGo />,
   },
   checklists: {
