@@ -14,6 +14,9 @@ const hex = (value, length) => value.toString(16).padStart(length, '0');
 const id = (kind, n) => `${hex(kind, 8)}-0000-4000-8000-${hex(n, 12)}`;
 const [CUSTOMER, DEVICE, ORDER, JOB, WISH, FACT, STRIP, BELONGING] = [0xc1, 0xd1, 0x01, 0x0b, 0x15, 0xfa, 0x51, 0x71];
 const time = (n) => new Date(BEGAN + n * 300_000).toISOString();
+const DAY = 86_400_000;
+/** Days within which what is open was booked, and those until which it is promised, evenly: of the earliest a few are late. */
+const [BOOKED, PROMISED] = [20, [-1, 24]];
 const before = JSON.stringify({
   set: {
     sequentialRead: 92,
@@ -46,9 +49,14 @@ const TABLES = {
   job: {
     columns:
       'id, number, tag, order_id, device_id, version, complaint, condition, price, booked_at, promised_at, closed_at, guarantee_until, station, next',
-    rows: (n, { base, total, open: stay }) => {
+    rows: (n, { base, total, open: stay, now }) => {
       const open = n >= total - stay;
       const closed = open ? null : time(n + 100);
+      const part = (n - (total - stay)) / stay;
+      const day = (days) => new Date(now + days * DAY).toISOString();
+      const [booked, promised] = open
+        ? [day((part - 1) * BOOKED), day(PROMISED[0] + part * (PROMISED[1] - PROMISED[0]))]
+        : [time(n), time(n + 288)];
       const [station, next] = open ? ['Match', 'Choose and reserve the drive'] : ['closed', ''];
       const tag = `U-${base + n}`;
       return [
@@ -62,8 +70,8 @@ const TABLES = {
           'It is slow.',
           '',
           9900,
-          time(n),
-          time(n + 288),
+          booked,
+          promised,
           closed,
           closed,
           station,
@@ -108,7 +116,14 @@ export async function addBulk(databaseUrl, from, total, open = OPEN) {
   const began = performance.now();
   const { rows: models } = await client.query('select id from device_model where not stub order by code');
   const { rows: staff } = await client.query("select id from staff where role = 'technician' limit 1");
-  const known = { models: models.map((row) => row.id), staff: staff[0].id, base: BULK_BASE, total, open };
+  const known = {
+    models: models.map((row) => row.id),
+    staff: staff[0].id,
+    base: BULK_BASE,
+    total,
+    open,
+    now: Date.now(),
+  };
   await client.query('set session_replication_role = replica');
   if (from > 0)
     await client.query(

@@ -14,7 +14,7 @@ import type { JobSnapshot } from '@udrel/core/steps';
 import type { EntityManager } from 'typeorm';
 import { earlierSql } from './earlier-jobs';
 import { firstRow, rows, wordsIn } from '../platform/database/database';
-import { STEPS_TEXT, stepsOf, type SteppedModel } from './stored-steps';
+import { ROW_OF_JOB, STEPS_MARK, STEPS_TEXT, stepsOf, stepsUnder, type SteppedModel } from './stored-steps';
 
 /** Columns that every reading of jobs has. */
 interface StoredOpen {
@@ -24,11 +24,16 @@ interface StoredOpen {
   version: number;
   holding: HoldingView;
   customer: string;
-  /** What the steps are computed from, as it is stored. */
-  steps: string;
+}
+
+/** One of the open jobs, with what tells whether its steps are known. */
+interface MarkedJob extends StoredOpen {
+  mark: string | null;
 }
 
 interface StoredJob extends StoredOpen {
+  /** What the steps are computed from, as it is stored. */
+  steps: string;
   id: string;
   number: number;
   orderNumber: number;
@@ -64,7 +69,7 @@ export interface JobRecord extends Omit<StoredJob, 'steps'> {
 }
 
 /** A job as the Floor needs it. */
-export interface OpenJob extends Omit<StoredOpen, 'steps'> {
+export interface OpenJob extends StoredOpen {
   model: SteppedModel;
   snapshot: JobSnapshot;
 }
@@ -74,7 +79,7 @@ type Which = { tag: string } | { order: number } | { openOf: string };
 
 /** Columns of `StoredOpen`. */
 const OPEN_COLUMNS = `
-         j.tag, j.promised_at as "promisedAt", j.agreed_at as "agreedAt", j.version, c.name as customer, ${STEPS_TEXT} as steps,
+         j.tag, j.promised_at as "promisedAt", j.agreed_at as "agreedAt", j.version, c.name as customer,
          json_build_object(
            'claimed', case when t.id is null then null
              else json_build_object('id', t.id, 'name', t.name, 'at', j.claimed_at) end,
@@ -92,7 +97,7 @@ const fromJobs = (jobs: string) => `
 
 /** One job or many with everything known of them; a condition on `j` follows. */
 export const JOBS_SQL = `
-  select ${OPEN_COLUMNS},
+  select ${OPEN_COLUMNS}, ${STEPS_TEXT} as steps,
          j.id, j.number, o.number as "orderNumber", j.complaint, j.condition, j.price, m.stub,
          j.closed_at as "closedAt", j.ready_since as "readySince", j.booked_at as "bookedAt", j.guarantee_until as "guaranteedUntil",
          (select coalesce(json_agg(x.tag order by x.number), '[]')
@@ -127,13 +132,19 @@ export const JOBS_SQL = `
  * Those that are looked at are chosen before anything is joined to them: else whole tables are read to throw most of it
  * away.
  */
-const FIRST_PROMISED = `(select * from job where closed_at is null order by promised_at nulls last, number limit $1)`;
+const FIRST_PROMISED = `(select *, ${ROW_OF_JOB} from job where closed_at is null order by promised_at nulls last, number limit $1)`;
 
-/** Every open job with no more than its steps are computed from: a model's drawing alone is larger than all of that. */
+/** Every open job, with what tells whether its steps are known. */
 export const OPEN_SQL = `
-  select ${OPEN_COLUMNS}
+  select ${OPEN_COLUMNS}, ${STEPS_MARK} as mark
   ${fromJobs(FIRST_PROMISED)}
    order by j.promised_at nulls last, j.number`;
+
+/** No more than the steps of jobs are computed from: a model's drawing alone is larger than all of that. */
+export const OPEN_STEPS_SQL = `
+  select j.tag, ${STEPS_TEXT} as steps
+    from job j join device d on d.id = j.device_id join device_model m on m.id = d.model_id
+   where j.tag = any ($1)`;
 
 /** Most open jobs that are looked at for the Floor: those promised first. */
 const OPEN_LIMIT = 1000;
@@ -158,14 +169,23 @@ function asked(which: Which): [sql: string, value: string | number] {
   return 'order' in which ? [OF_ORDER, which.order] : [OPEN_OF, which.openOf];
 }
 
-/** Reads what the steps of the open jobs are computed from, and how many are open in all. */
+/**
+ * Reads what the steps of the open jobs are computed from, and how many are open in all. What did not change since it was
+ * read last is not read again.
+ */
 export async function readOpenJobs(manager: EntityManager, now: Date): Promise<{ jobs: OpenJob[]; open: number }> {
-  const stored = await rows<StoredOpen>(manager, OPEN_SQL, [OPEN_LIMIT]);
-  const jobs = stored.map(({ steps, ...job }): OpenJob => {
-    const { model, snapshot } = stepsOf(job.tag, steps, now);
-    return { ...job, model, snapshot };
+  const marked = await rows<MarkedJob>(manager, OPEN_SQL, [OPEN_LIMIT]);
+  const steps = new Map(marked.map(({ tag, mark }) => [tag, stepsUnder(tag, mark)]));
+  const marks = new Map(marked.flatMap(({ tag, mark }) => (steps.get(tag) ? [] : [[tag, mark] as const])));
+  if (marks.size > 0) {
+    const read = await rows<{ tag: string; steps: string }>(manager, OPEN_STEPS_SQL, [[...marks.keys()]]);
+    for (const { tag, steps: text } of read) steps.set(tag, stepsOf(tag, text, now, marks.get(tag)));
+  }
+  const jobs = marked.flatMap(({ mark: _mark, ...job }): OpenJob[] => {
+    const known = steps.get(job.tag);
+    return known ? [{ ...job, model: known.model, snapshot: known.snapshot }] : [];
   });
-  if (jobs.length < OPEN_LIMIT) return { jobs, open: jobs.length };
+  if (marked.length < OPEN_LIMIT) return { jobs, open: jobs.length };
   const counted = await firstRow<{ open: number }>(
     manager,
     'select count(*)::int as open from job where closed_at is null',

@@ -70,6 +70,21 @@ export const STEPS_TEXT = `json_build_object(
            'runs', (select coalesce(json_agg(${RUN_JSON} order by r.began_at, r.attempt), '[]')
               from run r left join berth b on b.id = r.berth_id where r.job_id = j.id))::text`;
 
+/** The version of a row of `job`, which `STEPS_MARK` is made of. */
+export const ROW_OF_JOB = `concat_ws(' ', ctid, xmin) as "row"`;
+
+/**
+ * What changes whenever `STEPS_TEXT` of a job may: versions of the rows that it is read from. Each writing of what belongs to
+ * a job alone moves its own row too; what runs is not remembered at all. Null within a transaction that has written:
+ * what it wrote may not stay.
+ */
+export const STEPS_MARK = `case when pg_current_xact_id_if_assigned() is null then
+           concat_ws(' ', j."row", d.xmin, m.ctid, m.xmin,
+             (select s.xmin from setting s where s.key = 'rates'),
+             (select md5(string_agg(s.name, ',' order by s.id)) from staff s),
+             (select string_agg(concat_ws('.', q.ctid, q.xmin, p.ctid, p.xmin), ',' order by q.id)
+                from part_order q join part p on p.id = q.part_id where q.job_id = j.id and q.state = 'ordered')) end`;
+
 /** What is computed from, as it was read. */
 interface Steps {
   model: SteppedModel;
@@ -80,16 +95,30 @@ interface Steps {
 /** Most jobs whose steps are remembered: more than a shop has open. */
 const REMEMBERED = 2000;
 
-/** By tag: the text that was read last and what it says; while something runs it says something else each moment. */
-const remembered = new Map<string, { text: string; steps: Steps }>();
+/**
+ * By tag: the text that was read last, what stood as its mark before, and what it says; while something runs it says something
+ * else each moment.
+ */
+const remembered = new Map<string, { text: string; mark: string | null; steps: Steps }>();
+
+/** What was read under a mark; null where it has to be read. */
+export function stepsUnder(tag: string, mark: string | null): Steps | null {
+  const known = remembered.get(tag);
+  return known && mark !== null && known.mark === mark ? known.steps : null;
+}
 
 /**
  * What a text of `STEPS_TEXT` says. What says the same as before is the same snapshot, so that nothing is worked out
  * from it again.
+ *
+ * @param mark `STEPS_MARK` as it was read before the text; null where it was not
  */
-export function stepsOf(tag: string, text: string, now: Date): Steps {
+export function stepsOf(tag: string, text: string, now: Date, mark: string | null = null): Steps {
   const known = remembered.get(tag);
-  if (known?.text === text) return known.steps;
+  if (known?.text === text) {
+    known.mark = mark ?? known.mark;
+    return known.steps;
+  }
   const stored = JSON.parse(text) as StoredSteps;
   const runs = stored.runs.map((run) => viewRun(run, now));
   const read: Steps = { model: stored.model, runs, snapshot: snapshotOf(stored, runs, now) };
@@ -99,13 +128,13 @@ export function stepsOf(tag: string, text: string, now: Date): Steps {
   }
   const same = known !== undefined && dequal(known.steps.snapshot, read.snapshot);
   const steps = same ? { ...read, snapshot: known.steps.snapshot } : read;
-  remember(tag, text, steps);
+  remember(tag, text, mark, steps);
   return steps;
 }
 
 /** Remembers what a change of a job left: most often it is what is read next. */
 export function rememberSteps(tag: string, { model, runs, snapshot }: Steps): void {
-  if (remembered.has(tag)) remember(tag, '', { model, runs, snapshot });
+  if (remembered.has(tag)) remember(tag, '', null, { model, runs, snapshot });
 }
 
 /** Has everything worked out anew: its words are written otherwise from now on. */
@@ -113,10 +142,10 @@ export function forgetSteps(): void {
   remembered.clear();
 }
 
-function remember(tag: string, text: string, steps: Steps): void {
+function remember(tag: string, text: string, mark: string | null, steps: Steps): void {
   // Those that said something new longest ago go first.
   remembered.delete(tag);
-  remembered.set(tag, { text, steps });
+  remembered.set(tag, { text, mark, steps });
   const [oldest] = remembered.keys();
   if (remembered.size > REMEMBERED && oldest !== undefined) remembered.delete(oldest);
 }
