@@ -23,9 +23,10 @@ export function overloadOf(works: readonly Work[], schedule: Schedule, { people,
     return by > 0 ? [{ tag: work.tag, by }] : [];
   });
   const most = late.reduce<Slip | null>((worst, one) => (worst && worst.by >= one.by ? worst : one), null);
+  const taken = new Map(people.map(({ id }): [string | null, Span[]] => [id, []]));
+  for (const { by, spans } of schedule.placed) taken.get(by)?.push(...spans);
   const full = people.flatMap(({ id, there }) => {
-    const own = schedule.placed.flatMap(({ by, spans }) => (by === id ? spans : []));
-    const until = fullUntil(there, own, now);
+    const until = fullUntil(there, taken.get(id) ?? [], now);
     return until === null ? [] : [{ id, until }];
   });
   return { late: late.length, most, minutes: late.reduce((sum, { by }) => sum + by, 0), full };

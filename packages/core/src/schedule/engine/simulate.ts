@@ -71,6 +71,7 @@ export class Simulation {
       one: chained(work, rank.get(work.tag) ?? order.length, (piece) => this.#laneOf(work, piece)),
       from: running(work) ? bench.now : Math.max(bench.now, work.from),
     }));
+    for (const { lane } of [...this.#hands.values(), ...this.#runs.values()]) lane.settle();
   }
 
   /** When each job is ready; where it was put is added to `placed` if that is wanted. */
@@ -153,15 +154,41 @@ export class Simulation {
   #nextHands(): Chosen | null {
     let best: Chosen | null = null;
     for (const { lane, people } of this.#hands.values()) {
-      for (const who of people) {
-        const at = this.#free[who] ?? 0;
-        if (best && best.at < at) continue;
-        const one = lane.first(at);
-        if (!one) break;
-        const there = this.#people[who]?.there ?? [];
-        const found: Chosen = { one, who, at: one.from <= at ? at : nextOpen(there, one.from) };
-        if (!best || before(found, best)) best = found;
-      }
+      const at = Math.max(lane.earliest, this.#freeFirst(people));
+      if (at === Infinity || (best && best.at < at)) continue;
+      const found = this.#atOnce(lane, people, at) ?? this.#onceThere(lane, people);
+      if (found && (!best || before(found, best))) best = found;
+    }
+    return best;
+  }
+
+  #freeFirst(people: readonly number[]): number {
+    let first = Infinity;
+    for (const who of people) first = Math.min(first, this.#free[who] ?? 0);
+    return first;
+  }
+
+  /** What begins at the moment at which something can and somebody is free, where one of them is there then. */
+  #atOnce(lane: Lane, people: readonly number[], at: number): Chosen | null {
+    for (const who of people) {
+      const free = this.#free[who] ?? 0;
+      if (free > at || (free < at && nextOpen(this.#people[who]?.there ?? [], at) !== at)) continue;
+      const one = lane.first(at);
+      return one && { one, who, at };
+    }
+    return null;
+  }
+
+  /** What begins first where whoever is free has to come first. */
+  #onceThere(lane: Lane, people: readonly number[]): Chosen | null {
+    let best: Chosen | null = null;
+    for (const who of people) {
+      const free = this.#free[who] ?? 0;
+      const one: Going | null = best && best.at < free ? null : lane.first(free);
+      if (!one) continue;
+      const at = one.from <= free ? free : nextOpen(this.#people[who]?.there ?? [], one.from);
+      const found: Chosen = { one, who, at };
+      if (!best || before(found, best)) best = found;
     }
     return best;
   }
