@@ -4,7 +4,7 @@ import { useShop } from '../harness';
 
 const shop = useShop();
 
-/** Indexes over expressions, which an entity cannot say. */
+/** Indexes over expressions or of parts of words, which an entity cannot say. */
 const OVER_EXPRESSIONS = [
   'job_promised',
   'job_closed',
@@ -12,6 +12,7 @@ const OVER_EXPRESSIONS = [
   'part_named',
   'model_named',
   'customer_named',
+  'customer_words',
   'belonging_serial',
   'audit_listed',
   'event_audited',

@@ -3,6 +3,7 @@ import { beforeAll, describe, expect, it, vi } from 'vitest';
 import { bookJob, stockUp, type Stock } from '../fixtures';
 import { useShop } from '../harness';
 import { JOBS_SQL, OPEN_SQL } from '../../src/jobs/job-record';
+import { FIND_SQL } from '../../src/find/find';
 import { AUDIT_LIST } from '../../src/audit/list-audit';
 import { STAY_LIST } from '../../src/custody/list-stays';
 import { MESSAGE_LIST } from '../../src/messages/list-messages';
@@ -121,6 +122,9 @@ describe('a shop in its third year', () => {
   it.each([
     ['a job', `${JOBS_SQL} where j.tag = $1`, ['U-2401']],
     ['its history', EVENTS_SQL, ['7b0c6a5e-51d1-4a53-9d43-0d2a4b1a8c11', 100]],
+    ['a name', FIND_SQL, ['Ferry office', 'Ferry office', '', '', -1]],
+    ['a phone number', FIND_SQL, ['01555 010 114', '01555 010 114', '01555010114', '', -1]],
+    ['a tag or a serial', FIND_SQL, ['U-2401', 'U-2401', '', 'U', 2401]],
     ...JOB_LISTS,
     ...LISTS,
   ])('finds %s by an index of every table that grows', async (_name, sql, values) => {

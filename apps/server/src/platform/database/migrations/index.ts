@@ -25,6 +25,7 @@ import { Diary1797800000000 } from './day/diary';
 import { Purchases1797900000000 } from './day/purchases';
 import { Keeping1798300000000 } from './house/keeping';
 import { PackedSamples1798500000000 } from './house/packed-samples';
+import { Finding1798600000000 } from './house/finding';
 import { SettingChanges1798400000000 } from './house/setting-changes';
 import { Measures1798200000000 } from './day/measures';
 import { Equipment1798100000000 } from './day/equipment';
@@ -73,4 +74,5 @@ export const migrations = [
   Keeping1798300000000,
   SettingChanges1798400000000,
   PackedSamples1798500000000,
+  Finding1798600000000,
 ];
