@@ -55,20 +55,21 @@ const before = await sizes();
 const [took, refused, pages] = [{}, [], { hints: 0 }];
 const began = Date.now();
 const on = () => Date.now() - began < MINUTES * 60_000;
-const close = staff.map(({ server, cookie }) => openPage(server, cookie, pages));
+const opened = staff.map(({ server, cookie }) => openPage(server, cookie, { on, took, refused, pages }));
 const words = ['Customer 7777', 'U-10000123', 'BULK-500', '01555 4', 'T15'];
 const feeding = feed();
 await Promise.all(
-  staff.map((one) =>
+  staff.map((one, n) =>
     atWork({
       ...one,
+      page: opened[n],
       jobs: open.map(({ tag }) => tag),
       ...{ words, modelId: models[0].id, pace: PACE, on, took, refused },
     }),
   ),
 );
 const fed = await feeding;
-for (const leave of close) leave();
+for (const { leave } of opened) leave();
 const after = await sizes();
 const views = await viewTimes(servers[0], staff[1].cookie, open[0].tag);
 const packed = await packedFigures();

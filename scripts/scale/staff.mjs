@@ -24,7 +24,7 @@ const BETWEEN_S = 12;
  * Somebody at work: looks, stamps, books, finds, until it is over. Each answer that should not be is kept with what was asked; a
  * stamp that somebody else was before is asked for anew, as a browser does.
  */
-export async function atWork({ server, cookie, stamps, jobs, words, modelId, pace, on, took, refused }) {
+export async function atWork({ server, cookie, page, stamps, jobs, words, modelId, pace, on, took, refused }) {
   const headers = { cookie, 'content-type': 'application/json' };
   async function ask(deed, method, path, body) {
     const began = performance.now();
@@ -44,7 +44,7 @@ export async function atWork({ server, cookie, stamps, jobs, words, modelId, pac
   const get = (deed, path) => ask(deed, 'GET', path);
   const job = () => jobs[Math.floor(Math.random() * jobs.length)];
   const acts = {
-    Floor: (deed) => get(deed, '/floor'),
+    Floor: (deed) => Promise.all([get(deed, '/floor'), get('what goes when', '/schedule'), get('what runs', '/runs')]),
     'a job': async (deed) => {
       const tag = job();
       await get(deed, `/jobs/${tag}`);
@@ -75,6 +75,7 @@ export async function atWork({ server, cookie, stamps, jobs, words, modelId, pac
     // Who stands at the counter stamps nothing at the bench.
     const drawn = deedAt(Math.random() * 100);
     const deed = drawn === 'a stamp' && !stamps ? 'a note' : drawn;
+    page.at = deed === 'Floor' ? 'Floor' : 'other';
     await acts[deed](deed);
   }
 }
@@ -107,12 +108,62 @@ const orderOf = (modelId) => ({
   ],
 });
 
-/** A page that is open at somebody's: it holds a stream of hints, and reads the Floor anew at most once a second after one. */
-export function openPage(server, cookie, took) {
+/** After a hint what is on the screen is read anew, at most so often: of jobs, and of what berths count. */
+const [JOBS_EVERY, RUNS_EVERY] = [500, 1000];
+/** What a page shows of the shop's work, by what a hint of that kind makes stale; the lights of the bench are on every page. */
+const SHOWN = {
+  Floor: { job: ['floor', 'schedule', 'runs', 'berths'], run: ['runs', 'berths'] },
+  other: { job: ['berths'], run: ['berths'] },
+};
+
+/**
+ * A page that is open at somebody's: it holds a stream of hints, and reads anew what it shows, as a browser does. It shows the Floor
+ * from when they went there until they go elsewhere.
+ */
+export function openPage(server, cookie, { on, took, refused, pages }) {
   const leaving = new AbortController();
+  const page = { at: 'other', leave: () => leaving.abort() };
+  const [stale, readAt] = [new Set(), { job: 0, run: 0 }];
+  let reading = false;
+  async function read() {
+    if (reading) return;
+    reading = true;
+    while (stale.size > 0 && on()) {
+      const [path] = stale;
+      stale.delete(path);
+      const began = performance.now();
+      const response = await fetch(`${server}/api/v1/${path}`, { headers: { cookie } }).catch((error) => ({
+        status: 0,
+        arrayBuffer: () => error.message,
+      }));
+      await response.arrayBuffer();
+      (took[`${path} again, on a hint`] ??= []).push(performance.now() - began);
+      if (response.status !== 200) refused.push(`GET /${path} again: ${response.status}`);
+    }
+    reading = false;
+  }
+  const due = { job: false, run: false };
+  function hinted(kind, every) {
+    if (due[kind]) return;
+    due[kind] = true;
+    setTimeout(
+      () => {
+        due[kind] = false;
+        readAt[kind] = Date.now();
+        for (const path of SHOWN[page.at][kind]) stale.add(path);
+        void read();
+      },
+      Math.max(0, readAt[kind] + every - Date.now()),
+    );
+  }
   void (async () => {
     const stream = await fetch(`${server}/api/v1/hints`, { headers: { cookie }, signal: leaving.signal });
-    for await (const piece of stream.body) if (piece.length > 0) took.hints = (took.hints ?? 0) + 1;
+    for await (const piece of stream.body) {
+      const text = Buffer.from(piece).toString();
+      pages.hints += text.split('\ndata: ').length - 1;
+      if (text.includes('"kind":"job"')) hinted('job', JOBS_EVERY);
+      if (text.includes('"kind":"run"')) hinted('run', RUNS_EVERY);
+    }
   })().catch(() => undefined);
-  return () => leaving.abort();
+  return page;
 }

@@ -6,7 +6,7 @@ import { fieldWrong } from '../platform/errors';
 import type { CommandContext } from '../platform/command-context';
 import { Setting } from '../staff/entities';
 import { keepSetting } from '../staff/settings';
-import { daysAfter, shopDay } from './calendar';
+import { daysAfter, shopDay, shownAt } from './calendar';
 
 const DAY = { from: '09:00', until: '18:00' };
 /** What a shop begins with, until its owner says otherwise. */
@@ -66,9 +66,16 @@ export function calendarFrom(
   const today = shopDay(now, formats);
   const shut = new Set(closed.map(({ day }) => day));
   const days = Array.from({ length: AHEAD }, (_none, n) => daysAfter(today, n)).filter((day) => !shut.has(day));
+  // Everybody comes and goes at much the same times.
+  const known = new Map<string, number>();
+  const at = (day: string, time: string) => {
+    const moment = known.get(day + time) ?? momentOf(day, time, formats);
+    known.set(day + time, moment);
+    return moment;
+  };
   const onDay = (of: OpeningHours['week'], day: string) => {
     const hours = of[(new Date(`${day}T00:00:00Z`).getUTCDay() + 6) % 7];
-    return hours ? { from: momentOf(day, hours.from, formats), until: momentOf(day, hours.until, formats) } : null;
+    return hours ? { from: at(day, hours.from), until: at(day, hours.until) } : null;
   };
   const spans = (of: OpeningHours['week']) => days.flatMap((day) => onDay(of, day) ?? []);
   const midnight = (day: string) => momentOf(day, '00:00', formats);
@@ -83,12 +90,4 @@ export function momentOf(day: string, time: string, { timeZone }: Pick<ShopForma
   let at = wanted;
   for (let turn = 0; turn < 2; turn += 1) at += wanted - shownAt(at, timeZone);
   return at;
-}
-
-function shownAt(at: number, timeZone: string): number {
-  const shown = new Intl.DateTimeFormat('sv-SE', {
-    ...{ dateStyle: 'short', timeStyle: 'medium' },
-    ...(timeZone ? { timeZone } : {}),
-  }).format(new Date(at));
-  return Date.parse(`${shown.replace(' ', 'T')}Z`);
 }
