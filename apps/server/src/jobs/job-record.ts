@@ -14,7 +14,16 @@ import type { JobSnapshot } from '@udrel/core/steps';
 import type { EntityManager } from 'typeorm';
 import { earlierSql } from './earlier-jobs';
 import { firstRow, rows, wordsIn } from '../platform/database/database';
-import { ROW_OF_JOB, STEPS_MARK, STEPS_TEXT, stepsOf, stepsUnder, type SteppedModel } from './stored-steps';
+import {
+  knownUnder,
+  ROW_OF_JOB,
+  STEPS_MARK,
+  STEPS_TEXT,
+  stepsOf,
+  stepsRunning,
+  type SteppedModel,
+} from './stored-steps';
+import { RUNS_OF_SQL, type StoredRun } from './run-view';
 
 /** Columns that every reading of jobs has. */
 interface StoredOpen {
@@ -175,12 +184,7 @@ function asked(which: Which): [sql: string, value: string | number] {
  */
 export async function readOpenJobs(manager: EntityManager, now: Date): Promise<{ jobs: OpenJob[]; open: number }> {
   const marked = await rows<MarkedJob>(manager, OPEN_SQL, [OPEN_LIMIT]);
-  const steps = new Map(marked.map(({ tag, mark }) => [tag, stepsUnder(tag, mark)]));
-  const marks = new Map(marked.flatMap(({ tag, mark }) => (steps.get(tag) ? [] : [[tag, mark] as const])));
-  if (marks.size > 0) {
-    const read = await rows<{ tag: string; steps: string }>(manager, OPEN_STEPS_SQL, [[...marks.keys()]]);
-    for (const { tag, steps: text } of read) steps.set(tag, stepsOf(tag, text, now, marks.get(tag)));
-  }
+  const steps = await stepsOfThese(manager, marked, now);
   const jobs = marked.flatMap(({ mark: _mark, ...job }): OpenJob[] => {
     const known = steps.get(job.tag);
     return known ? [{ ...job, model: known.model, snapshot: known.snapshot }] : [];
@@ -191,4 +195,34 @@ export async function readOpenJobs(manager: EntityManager, now: Date): Promise<{
     'select count(*)::int as open from job where closed_at is null',
   );
   return { jobs, open: counted?.open ?? jobs.length };
+}
+
+/** The steps of jobs: of what runs its runs are read, of what changed all of it, and nothing of what is known. */
+async function stepsOfThese(
+  manager: EntityManager,
+  marked: readonly MarkedJob[],
+  now: Date,
+): Promise<Map<string, Pick<OpenJob, 'model' | 'snapshot'>>> {
+  const steps = new Map<string, Pick<OpenJob, 'model' | 'snapshot'>>();
+  const marks = new Map<string, string | null>();
+  const running: string[] = [];
+  for (const { tag, mark } of marked) {
+    const known = knownUnder(tag, mark);
+    if (known === null) marks.set(tag, mark);
+    else if (known === 'but for its runs') running.push(tag);
+    else steps.set(tag, known.steps);
+  }
+  if (running.length > 0) {
+    const read = await rows<{ tag: string; runs: StoredRun[] }>(manager, RUNS_OF_SQL, [running]);
+    for (const { tag, runs } of read) {
+      const asRuns = stepsRunning(tag, runs, now);
+      if (asRuns) steps.set(tag, asRuns);
+      else marks.set(tag, null);
+    }
+  }
+  if (marks.size > 0) {
+    const read = await rows<{ tag: string; steps: string }>(manager, OPEN_STEPS_SQL, [[...marks.keys()]]);
+    for (const { tag, steps: text } of read) steps.set(tag, stepsOf(tag, text, now, marks.get(tag)));
+  }
+  return steps;
 }

@@ -21,6 +21,11 @@ export const RUN_JSON = `json_build_object(
 const RUNS_SQL = `select ${RUN_JSON} as run from run r left join berth b on b.id = r.berth_id
   where r.job_id = $1 order by r.began_at, r.attempt`;
 
+/** The runs of several jobs, by their tags. */
+export const RUNS_OF_SQL = `select j.tag, json_agg(${RUN_JSON} order by r.began_at, r.attempt) as runs
+  from job j join run r on r.job_id = j.id left join berth b on b.id = r.berth_id
+ where j.tag = any ($1) group by j.tag`;
+
 /** The runs of a job as they stand. */
 export async function readRuns(manager: EntityManager, jobId: string, now: Date): Promise<RunView[]> {
   return (await rows<{ run: StoredRun }>(manager, RUNS_SQL, [jobId])).map(({ run }) => viewRun(run, now));

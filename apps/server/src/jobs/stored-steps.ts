@@ -95,16 +95,30 @@ interface Steps {
 /** Most jobs whose steps are remembered: more than a shop has open. */
 const REMEMBERED = 2000;
 
-/**
- * By tag: the text that was read last, what stood as its mark before, and what it says; while something runs it says something
- * else each moment.
- */
-const remembered = new Map<string, { text: string; mark: string | null; steps: Steps }>();
+interface Remembered {
+  /** What was read last. */
+  text: string;
+  /** What stood as its mark before. */
+  mark: string | null;
+  /** What it says; null while something runs: that says something else each moment. */
+  steps: Steps | null;
+  /** What it says besides, while something runs. */
+  stored: StoredSteps | null;
+}
 
-/** What was read under a mark; null where it has to be read. */
-export function stepsUnder(tag: string, mark: string | null): Steps | null {
+const remembered = new Map<string, Remembered>();
+
+/** What was read under a mark, and whether only its runs have to be read; null where all of it has to be. */
+export function knownUnder(tag: string, mark: string | null): { steps: Steps } | 'but for its runs' | null {
   const known = remembered.get(tag);
-  return known && mark !== null && known.mark === mark ? known.steps : null;
+  if (!known || mark === null || known.mark !== mark) return null;
+  return known.steps ? { steps: known.steps } : 'but for its runs';
+}
+
+/** The same with its runs as they are now; null where nothing of it is known any more. */
+export function stepsRunning(tag: string, stored: readonly StoredRun[], now: Date): Steps | null {
+  const rest = remembered.get(tag)?.stored;
+  return rest ? stepsFrom(rest, stored, now) : null;
 }
 
 /**
@@ -115,26 +129,30 @@ export function stepsUnder(tag: string, mark: string | null): Steps | null {
  */
 export function stepsOf(tag: string, text: string, now: Date, mark: string | null = null): Steps {
   const known = remembered.get(tag);
-  if (known?.text === text) {
+  if (known?.steps && known.text === text) {
     known.mark = mark ?? known.mark;
     return known.steps;
   }
   const stored = JSON.parse(text) as StoredSteps;
-  const runs = stored.runs.map((run) => viewRun(run, now));
-  const read: Steps = { model: stored.model, runs, snapshot: snapshotOf(stored, runs, now) };
-  if (runs.some(({ outcome }) => outcome === 'running')) {
-    remembered.delete(tag);
+  const read = stepsFrom(stored, stored.runs, now);
+  if (read.runs.some(({ outcome }) => outcome === 'running')) {
+    remember(tag, { text: '', mark, steps: null, stored });
     return read;
   }
-  const same = known !== undefined && dequal(known.steps.snapshot, read.snapshot);
-  const steps = same ? { ...read, snapshot: known.steps.snapshot } : read;
-  remember(tag, text, mark, steps);
+  const was = known?.steps?.snapshot;
+  const steps = was && dequal(was, read.snapshot) ? { ...read, snapshot: was } : read;
+  remember(tag, { text, mark, steps, stored: null });
   return steps;
+}
+
+function stepsFrom(stored: StoredSteps, storedRuns: readonly StoredRun[], now: Date): Steps {
+  const runs = storedRuns.map((run) => viewRun(run, now));
+  return { model: stored.model, runs, snapshot: snapshotOf(stored, runs, now) };
 }
 
 /** Remembers what a change of a job left: most often it is what is read next. */
 export function rememberSteps(tag: string, { model, runs, snapshot }: Steps): void {
-  if (remembered.has(tag)) remember(tag, '', null, { model, runs, snapshot });
+  if (remembered.has(tag)) remember(tag, { text: '', mark: null, steps: { model, runs, snapshot }, stored: null });
 }
 
 /** Has everything worked out anew: its words are written otherwise from now on. */
@@ -142,10 +160,10 @@ export function forgetSteps(): void {
   remembered.clear();
 }
 
-function remember(tag: string, text: string, mark: string | null, steps: Steps): void {
+function remember(tag: string, known: Remembered): void {
   // Those that said something new longest ago go first.
   remembered.delete(tag);
-  remembered.set(tag, { text, mark, steps });
+  remembered.set(tag, known);
   const [oldest] = remembered.keys();
   if (remembered.size > REMEMBERED && oldest !== undefined) remembered.delete(oldest);
 }

@@ -29,6 +29,30 @@ export interface Moved {
 
 export type Answer = WholeSchedule | WhatIf | Moved;
 
+/** A job as it is sent to the thread: without its pieces where it has them. */
+type SentWork = Omit<Work, 'pieces'> & { pieces: Work['pieces'] | null };
+export type SentQuestion = Question extends infer One
+  ? One extends Question
+    ? Omit<One, 'works'> & { works: SentWork[] }
+    : never
+  : never;
+
+/** What a thread says that was begun anew: it has none of them. */
+export const PIECES_UNKNOWN = 'pieces-unknown';
+
+let had = new Map<string, Work['pieces']>();
+
+/** The question with the pieces that were sent before. */
+export function withPieces(question: SentQuestion): Question {
+  const works = question.works.map((work): Work => {
+    const pieces = work.pieces ?? had.get(work.tag);
+    if (!pieces) throw Object.assign(new Error('pieces of a job were not sent'), { code: PIECES_UNKNOWN });
+    return { ...work, pieces };
+  });
+  had = new Map(works.map(({ tag, pieces }) => [tag, pieces]));
+  return { ...question, works };
+}
+
 /** What was put last. */
 let last: Standing | null = null;
 

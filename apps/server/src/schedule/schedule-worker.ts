@@ -1,14 +1,16 @@
 import { parentPort } from 'node:worker_threads';
 import type { FromThread } from '../platform/thread';
-import { answered, type Answer, type Question } from './questions';
+import { answered, withPieces, type Answer, type SentQuestion } from './questions';
 
 /** The thread that puts everything that is open. */
 const answer = (told: FromThread<Answer>) => parentPort?.postMessage(told);
 
-parentPort?.on('message', ({ id, ...question }: Question & { id: number }) => {
+parentPort?.on('message', ({ id, ...question }: SentQuestion & { id: number }) => {
   try {
-    answer({ id, answer: answered(question as Question) });
+    const told = answered(withPieces(question));
+    // Whoever asks has the jobs.
+    answer({ id, answer: 'works' in told ? { ...told, works: [] } : told });
   } catch (error) {
-    answer({ id, failed: { message: String(error), code: null } });
+    answer({ id, failed: { message: String(error), code: (error as { code?: unknown }).code ?? null } });
   }
 });

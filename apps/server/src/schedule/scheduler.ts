@@ -1,13 +1,30 @@
 import type { Bench, WhatIf, WholeSchedule, Work } from '@udrel/core/schedule';
 import { inThread } from '../platform/thread';
-import { answered, type Answer, type Moved, type Question } from './questions';
+import { answered, PIECES_UNKNOWN, type Answer, type Moved, type Question, type SentQuestion } from './questions';
 
 const SOURCE = import.meta.url.endsWith('.ts');
-const thread = inThread<Question, never, Answer>(new URL('./schedule-worker.js', import.meta.url), null, 'schedule');
+const thread = inThread<SentQuestion, never, Answer>(
+  new URL('./schedule-worker.js', import.meta.url),
+  null,
+  'schedule',
+);
+
+/** Pieces that were sent last, by their job: what a thread has is not sent again. */
+let sent = new Map<string, Work['pieces']>();
 
 /** As built it is gone through in a thread of its own, so that nobody waits for it; as source, in which a thread cannot be started, here. */
-const ask = (question: Question): Promise<Answer> =>
-  SOURCE ? Promise.resolve(answered(question)) : thread.ask(question);
+async function ask(question: Question): Promise<Answer> {
+  if (SOURCE) return answered(question);
+  const { works } = question;
+  const had = sent;
+  sent = new Map(works.map(({ tag, pieces }) => [tag, pieces]));
+  const short = works.map((work) => (had.get(work.tag) === work.pieces ? { ...work, pieces: null } : work));
+  const answer = await thread.ask({ ...question, works: short }).catch((error: { code?: unknown }) => {
+    if (error.code === PIECES_UNKNOWN) return thread.ask(question);
+    throw error;
+  });
+  return 'works' in answer ? { ...answer, works } : answer;
+}
 
 /** Everything that is open, put where it goes. */
 export function wholeSchedule(works: Work[], bench: Bench): Promise<WholeSchedule> {

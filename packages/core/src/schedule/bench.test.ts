@@ -13,6 +13,7 @@ import {
   simulate,
   standing,
   workedBack,
+  type Work,
 } from '.';
 import { alone, bench, berths, DAY, hands, HOUR, MINUTE, OPEN, people, person, work } from './samples.test-data';
 
@@ -280,7 +281,15 @@ describe('a change of one job', () => {
     const next = standing(first, [late, ...many.slice(1)], own);
     expect(next.whole).toEqual(rescheduled(first.whole, one.tag, late, own));
     expect(standing(next, many.slice(1), own).whole.forecast.has(one.tag)).toBe(false);
+    const running = (left: number): Work => ({
+      ...one,
+      pieces: [{ ...alone(left), running: { berth: 1 } }, hands(10)],
+    });
+    const runs = standing(first, [running(100), ...many.slice(1)], own);
+    expect(standing(runs, [running(20), ...many.slice(1)], own)).toBe(runs);
     const minute = { ...own, now: own.now + MINUTE };
+    const later = [running(20), ...many.slice(1)];
+    expect(standing(runs, later, minute).whole).toEqual(scheduleOf(later, minute));
     expect(standing(first, many, minute).whole).toEqual(scheduleOf(many, minute));
     const others = { ...own, people: people(3) };
     expect(standing(first, many, others).whole).toEqual(scheduleOf(many, others));

@@ -13,12 +13,10 @@ export interface Standing {
 const MINUTE = 60_000;
 /** Jobs that change one by one; more of them have all of it put anew. */
 const FEW = 5;
-/** Ends of what runs are told anew with every sample: by so much they must move to change anything, ms. */
-const MOVES = 5 * MINUTE;
 
 /**
  * The schedule of these jobs: the same while nothing changed, what changed put into it where that is little, all of it
- * anew otherwise and every minute.
+ * anew otherwise and every minute. What runs tells another end with every sample: that moves the rest by the minute.
  */
 export function standing(last: Standing | null, works: readonly Work[], bench: Bench): Standing {
   const { people, berths, has, open, now } = bench;
@@ -48,14 +46,14 @@ function asItWas(was: Work | undefined, is: Work | undefined, before: number, no
     was.promisedAt === is.promisedAt &&
     was.asks === is.asks &&
     was.by === is.by &&
-    was.pieces.length === is.pieces.length &&
-    was.pieces.every((piece, at) => samePiece(piece, is.pieces[at], now - before))
+    (was.pieces === is.pieces ||
+      (was.pieces.length === is.pieces.length && was.pieces.every((piece, at) => samePiece(piece, is.pieces[at]))))
   );
 }
 
-function samePiece(was: Piece, is: Piece | undefined, passed: number): boolean {
+function samePiece(was: Piece, is: Piece | undefined): boolean {
   if (!is || was.kind !== is.kind || was.run !== is.run || was.running?.berth !== is.running?.berth) return false;
-  if (was.running) return Math.abs((is.takes.middle - was.takes.middle) * MINUTE + passed) < MOVES;
+  if (was.running) return true;
   const [one, other] = [was.takes, is.takes];
   return (
     one.low === other.low &&

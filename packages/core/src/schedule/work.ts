@@ -43,6 +43,28 @@ export function workOf(
   lacking: Lacking = [],
 ): Work {
   const { steps } = procedureOf(snapshot);
+  const due = snapshot.ordered.map(({ dueAt }) => dueAt);
+  const asks = steps.some(({ id, state }) => id === 'agree price' && state !== 'done');
+  const pieces = piecesKept(snapshot, berth, pace, lacking);
+  return { tag, promisedAt, from: Math.max(now, agreedAt ?? 0, ...due), asks, by, pieces };
+}
+
+/** What was made of a snapshot, and what of. */
+const kept = new WeakMap<JobSnapshot, { of: string; pieces: Piece[] }>();
+
+/** The pieces of a job; of the same snapshot they are the same. */
+function piecesKept(snapshot: JobSnapshot, berth: number | undefined, pace: Pace, lacking: Lacking): Piece[] {
+  const of = JSON.stringify([berth, pace, lacking]);
+  const known = kept.get(snapshot);
+  if (known?.of === of) return known.pieces;
+  const made = piecesOf(snapshot, pace, lacking);
+  const pieces = berth === undefined ? made : made.map((one) => (one.run === 'copy' ? { ...one, berth } : one));
+  kept.set(snapshot, { of, pieces });
+  return pieces;
+}
+
+function piecesOf(snapshot: JobSnapshot, pace: Pace, lacking: Lacking): Piece[] {
+  const { steps } = procedureOf(snapshot);
   const done = new Set(steps.flatMap(({ id, state }) => (state === 'done' ? [id] : [])));
   const runs = runsOf(snapshot, done, pace.copy);
   const pieces: Piece[] = runs.now ? [runs.now] : [];
@@ -80,10 +102,7 @@ export function workOf(
     }
   }
   handsDone();
-  const due = snapshot.ordered.map(({ dueAt }) => dueAt);
-  const asks = steps.some(({ id, state }) => id === 'agree price' && state !== 'done');
-  const settled = berth === undefined ? pieces : pieces.map((one) => (one.run === 'copy' ? { ...one, berth } : one));
-  return { tag, promisedAt, from: Math.max(now, agreedAt ?? 0, ...due), asks, by, pieces: settled };
+  return pieces;
 }
 
 function handsOf(steps: readonly Step[], asks: Ability | null, { low, middle, high }: Spread): Piece {
