@@ -108,12 +108,12 @@ const orderOf = (modelId) => ({
   ],
 });
 
-/** After a hint what is on the screen is read anew, at most so often: of jobs, and of what berths count. */
-const [JOBS_EVERY, RUNS_EVERY] = [500, 1000];
+/** After a hint what is on the screen is read anew, at most so often: of jobs, of what berths count, and the lights of the bench. */
+const [JOBS_EVERY, RUNS_EVERY, LIGHTS_EVERY] = [500, 1000, 5000];
 /** What a page shows of the shop's work, by what a hint of that kind makes stale; the lights of the bench are on every page. */
 const SHOWN = {
-  Floor: { job: ['floor', 'schedule', 'runs', 'berths'], run: ['runs', 'berths'] },
-  other: { job: ['berths'], run: ['berths'] },
+  Floor: { job: ['floor', 'schedule', 'runs', 'berths'], run: ['runs'] },
+  other: { job: ['berths'], run: [] },
 };
 
 /**
@@ -124,7 +124,7 @@ export function openPage(server, cookie, { on, took, refused, pages }) {
   const leaving = new AbortController();
   const page = { at: 'other', leave: () => leaving.abort() };
   const [stale, readAt] = [new Set(), { job: 0, run: 0 }];
-  let reading = false;
+  let [reading, lightsAt] = [false, 0];
   async function read() {
     if (reading) return;
     reading = true;
@@ -151,6 +151,10 @@ export function openPage(server, cookie, { on, took, refused, pages }) {
         due[kind] = false;
         readAt[kind] = Date.now();
         for (const path of SHOWN[page.at][kind]) stale.add(path);
+        if (kind === 'run' && Date.now() >= lightsAt + LIGHTS_EVERY) {
+          lightsAt = Date.now();
+          stale.add('berths');
+        }
         void read();
       },
       Math.max(0, readAt[kind] + every - Date.now()),

@@ -7,6 +7,7 @@ import { advanceAll, resumeProgress, type ProgressState, type Sample } from '@ud
 import type { EntityManager } from 'typeorm';
 import { changedRows, firstRow, rows } from '../platform/database/database';
 import { Refusal } from '../platform/errors';
+import { tellRun } from '../hints/tell-runs';
 import type { CommandContext } from '../platform/command-context';
 
 /** Notes which berths the agent watches; new ones are added. */
@@ -74,6 +75,9 @@ interface FedRun {
   onto: TargetId | null;
   progress: ProgressState;
   outcome: string;
+  tag: string;
+  /** Of its row. */
+  version: string;
   /** Up to which sample of this start of the agent all were taken; null: none yet. */
   acknowledged: string | null;
   alarms: { kind: string }[];
@@ -93,26 +97,44 @@ export interface Taken {
 const HEARD = `update berth set heard_at = $2
   where number = $1 and (heard_at is null or heard_at < $2::timestamptz - interval '5 seconds')`;
 
-/** What taking samples writes, in one statement: each second it is done for each berth. */
-const TAKE = `with heard as (${HEARD}),
-  chunk as (insert into sample_chunk (agent, boot, berth, run_id, first_seq, samples) values ($3, $4, $1, $5, $6, $7)),
-  fed as (insert into feed (agent, boot, berth, run_id, acknowledged) values ($3, $4, $1, $5, $8)
+/**
+ * What taking samples writes, in one statement without a transaction around it: each second it is done for each berth.
+ * Nothing is written where the run is another than it was read; then none of it is answered.
+ */
+const TAKE = `with mine as (update run set progress = $9 where id = $5 and concat_ws(' ', ctid, xmin) = $10 returning id),
+  heard as (${HEARD}),
+  chunk as (insert into sample_chunk (agent, boot, berth, run_id, first_seq, samples)
+    select $3, $4, $1::int, $5::uuid, $6::bigint, $7::jsonb from mine),
+  fed as (insert into feed (agent, boot, berth, run_id, acknowledged) select $3, $4, $1::int, $5::uuid, $8::bigint from mine
     on conflict (agent, boot, berth, run_id) do update set acknowledged = excluded.acknowledged)
-  update run set progress = $9 where id = $5`;
+  select id from mine`;
+
+/** How often samples are tried to be taken where the run changes at the same moment. */
+const TRIES = 5;
 
 /**
  * Takes a batch of samples: those not yet taken, in one piece with the ones before. Answers up to which number
  * all have been taken, whatever came twice or out of order, and what was seen of the drives for the first time.
  */
-export async function takeSamples({ manager, now, demo }: CommandContext, batch: AgentSamples): Promise<Taken> {
+export async function takeSamples(context: CommandContext, batch: AgentSamples): Promise<Taken> {
+  for (let tries = 0; tries < TRIES; tries += 1) {
+    const taken = await takenAsRead(context, batch);
+    if (taken) return taken;
+  }
+  throw new Refusal(503, 'run-busy', 'This run changes too often just now.', { retryAfter: 1 });
+}
+
+/** Takes it by the run as it is read; null where that changed meanwhile. */
+async function takenAsRead({ manager, now, demo }: CommandContext, batch: AgentSamples): Promise<Taken | null> {
   const run = await firstRow<FedRun>(
     manager,
     `select kind, onto, progress, outcome, alarms, source_serial as "sourceSerial", target_serial as "targetSerial",
             source_bytes as "sourceBytes", target_bytes as "targetBytes",
-            b.number as berth, b.simulated_speed is not null as simulated, f.acknowledged
-       from run left join berth b on b.id = run.berth_id
+            b.number as berth, b.simulated_speed is not null as simulated, f.acknowledged,
+            concat_ws(' ', run.ctid, run.xmin) as version, j.tag
+       from run join job j on j.id = run.job_id left join berth b on b.id = run.berth_id
        left join feed f on f.agent = $2 and f.boot = $3 and f.berth = $4 and f.run_id = run.id
-      where run.id = $1 for update of run`,
+      where run.id = $1`,
     [batch.runId, batch.agent, batch.boot, batch.berth],
   );
   if (run?.simulated) requireDemo(demo);
@@ -130,7 +152,9 @@ export async function takeSamples({ manager, now, demo }: CommandContext, batch:
   const from = run.acknowledged === null ? resumeProgress(run.progress) : run.progress;
   const progress = advanceAll(from, untaken.map(toSample));
   const [samples, reached] = [untaken, progress].map((value) => JSON.stringify(value));
-  await changedRows(manager, TAKE, [berth, now, agent, boot, runId, taken + 1, samples, last, reached]);
+  const values = [berth, now, agent, boot, runId, taken + 1, samples, last, reached, run.version];
+  if (!(await firstRow(manager, TAKE, values))) return null;
+  tellRun(manager, run.tag);
   return { acknowledged: last, raised: raisedBy(run, batch, progress) };
 }
 

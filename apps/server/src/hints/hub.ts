@@ -6,7 +6,7 @@ import pg from 'pg';
 import { loggedError } from '../platform/http/request-log';
 
 /** The channel on which the database tells every server what changed. */
-const CHANNEL = 'udrel_hint';
+export const CHANNEL = 'udrel_hint';
 /** Hints that are kept for who comes back: those of a minute and a half where 200 berths count, of a day where none does. */
 const KEPT = 20_000;
 const RETRY_FIRST = 200;
@@ -14,6 +14,15 @@ const RETRY_MOST = 5000;
 
 /** A hint as the database gives it: of a session with whose it is, which nobody else is told. */
 type Hint = Exclude<TellableHint, { kind: 'session' }> | { kind: 'session'; staffId: string };
+
+/** Runs of several jobs, told together. */
+interface RunsTold {
+  kind: 'runs';
+  tags: string[];
+}
+
+const hintsIn = (told: Hint | RunsTold): Hint[] =>
+  told.kind === 'runs' ? told.tags.map((tag) => ({ kind: 'run', tag })) : [told];
 
 export interface HintHub {
   /** The position after what was heard so far. */
@@ -59,7 +68,7 @@ export async function openHints(databaseUrl: string, log: Logger): Promise<HintH
     const next = new pg.Client({ connectionString: databaseUrl, application_name: 'udrel hints', keepAlive: true });
     next.on('error', () => undefined);
     next.on('end', () => lost(next));
-    next.on('notification', ({ payload }) => payload && tell(JSON.parse(payload) as Hint));
+    next.on('notification', ({ payload }) => payload && hintsIn(JSON.parse(payload) as Hint | RunsTold).forEach(tell));
     client = next;
     await next.connect();
     await next.query(`listen ${CHANNEL}`);

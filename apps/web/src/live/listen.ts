@@ -20,6 +20,8 @@ const TOGETHER = 60;
 const JOBS_EVERY = 500;
 /** Berths count every second, each at its own moment: what they move is read at most once in this time. */
 const RUNS_EVERY = 1000;
+/** Which berths are busy is told with their jobs; whether hands are wanted at one without an alarm is looked at this often. */
+const LIGHTS_EVERY = 5000;
 /** Everything is stale for all browsers at the same moment: each reads it anew at another one within this time. */
 const SPREAD = 1500;
 /** A stream that is taken up again within this time was not lost to a person. */
@@ -42,6 +44,8 @@ export function listenToHints({ dispatch, versionShown }: Store, since: string):
   // When changes of jobs were read last, and whether some wait to be.
   let jobsAt = 0;
   let ofJobs = false;
+  // When the lights of the bench were read last because something ran.
+  let lightsAt = 0;
   let losing: ReturnType<typeof setTimeout> | null = null;
 
   function take(heard: Heard): void {
@@ -66,9 +70,16 @@ export function listenToHints({ dispatch, versionShown }: Store, since: string):
         beside ? staleBesideJob(['job'], hint.tag) : staleBy(hint),
         Math.max(TOGETHER, jobsAt + JOBS_EVERY - Date.now()),
       );
-    else if (hint.kind === 'run') later(staleBy(hint), Math.max(TOGETHER, readAt + RUNS_EVERY - Date.now()));
+    else if (hint.kind === 'run') later(staleByRun(hint), Math.max(TOGETHER, readAt + RUNS_EVERY - Date.now()));
     else if (hint.kind === 'everything') later(staleBy(hint), TOGETHER + Math.random() * SPREAD);
     else later(staleBy(hint));
+  }
+
+  /** While something runs hints of it keep coming: what is left out here is read with one of the next. */
+  function staleByRun(hint: Hint): Tag[] {
+    const lights = Date.now() >= lightsAt + LIGHTS_EVERY;
+    if (lights) lightsAt = Date.now();
+    return staleBy(hint).filter((tag) => lights || tag !== 'Berths');
   }
 
   function later(tags: readonly Tag[], wait = TOGETHER): void {

@@ -57,9 +57,7 @@ export function agentHandlers(agents: AgentGate) {
       const agent = by(call);
       requireBerth(agent, body.berth);
       await agents.samples(agent, body.samples.length);
-      const { acknowledged, raised } = await inTransaction(call.manager, (manager) =>
-        takeSamples({ ...call, manager }, body),
-      );
+      const { acknowledged, raised } = await takeSamples(call, body);
       // A job is locked before its run: alarms, which are of the job, have a transaction of their own.
       if (raised.length > 0)
         await inTransaction(call.manager, (manager) => raiseAlarms({ ...call, manager }, body, raised));

@@ -26,6 +26,7 @@ import { Purchases1797900000000 } from './day/purchases';
 import { Keeping1798300000000 } from './house/keeping';
 import { PackedSamples1798500000000 } from './house/packed-samples';
 import { Finding1798600000000 } from './house/finding';
+import { RunsTold1798700000000 } from './house/runs-told';
 import { SettingChanges1798400000000 } from './house/setting-changes';
 import { Measures1798200000000 } from './day/measures';
 import { Equipment1798100000000 } from './day/equipment';
@@ -75,4 +76,5 @@ export const migrations = [
   SettingChanges1798400000000,
   PackedSamples1798500000000,
   Finding1798600000000,
+  RunsTold1798700000000,
 ];
