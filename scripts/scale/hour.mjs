@@ -15,6 +15,8 @@ const MINUTES = Number(env.UDREL_SCALE_MINUTES ?? 60);
 const PACE = Number(env.UDREL_SCALE_PACE ?? 1);
 const [PEOPLE, OPEN] = [40, Math.min(5000, JOBS / 2)];
 const servers = env.UDREL_SERVERS.split(' ');
+/** Within which people come to work and copies are begun, ms. */
+const ARRIVE = 45_000;
 /** Tables that grow with samples, not with what people do. */
 const FED = ['sample_chunk', 'feed', 'run'];
 const PASSWORD = 'a-long-summer-at-the-bench';
@@ -55,21 +57,22 @@ const before = await sizes();
 const [took, refused, pages] = [{}, [], { hints: 0 }];
 const began = Date.now();
 const on = () => Date.now() - began < MINUTES * 60_000;
-const opened = staff.map(({ server, cookie }) => openPage(server, cookie, { on, took, refused, pages }));
 const words = ['Customer 7777', 'U-10000123', 'BULK-500', '01555 4', 'T15'];
 const feeding = feed();
 await Promise.all(
-  staff.map((one, n) =>
-    atWork({
+  staff.map(async (one, n) => {
+    await sleep((n * ARRIVE) / staff.length);
+    const page = openPage(one.server, one.cookie, { on, took, refused, pages });
+    await atWork({
       ...one,
-      page: opened[n],
+      page,
       jobs: open.map(({ tag }) => tag),
       ...{ words, modelId: models[0].id, pace: PACE, on, took, refused },
-    }),
-  ),
+    });
+    page.leave();
+  }),
 );
 const fed = await feeding;
-for (const { leave } of opened) leave();
 const after = await sizes();
 const views = await viewTimes(servers[0], staff[1].cookie, open[0].tag);
 const packed = await packedFigures();
@@ -105,7 +108,8 @@ async function feed() {
   const times = [];
   let behind = 0;
   const berth = async (run, n) => {
-    const from = began + (n * 1000) / runs.length;
+    // Not all berths begin in the same second.
+    const from = began + (n * ARRIVE) / runs.length;
     for (let second = 1; on(); second++) {
       await sleep(Math.max(0, from + second * 1000 - Date.now()));
       const body = {

@@ -28,13 +28,9 @@ ${people} people worked for ${figure(minutes)} minutes${pace === 1 ? '' : `, eac
 ${table(
   ['what they did', 'times', 'median, ms', '99th percentile, ms', 'longest, ms'],
   [
-    ...Object.entries(deeds).map(([deed, of]) => [
-      deed,
-      figure(of.count),
-      figure(of.median, 1),
-      figure(of.p99, 1),
-      figure(of.longest),
-    ]),
+    ...Object.entries(deeds)
+      .toSorted(([one], [other]) => one.localeCompare(other, 'en'))
+      .map(([deed, of]) => [deed, figure(of.count), figure(of.median, 1), figure(of.p99, 1), figure(of.longest)]),
     ['samples of a berth', figure(fed.count), figure(fed.median, 1), figure(fed.p99, 1), figure(fed.longest)],
   ],
 )}
