@@ -25,6 +25,9 @@ ${figure(open)} of them open, ${people} people, ${berths} berths with a sample a
 ${people} people worked for ${figure(minutes)} minutes${pace === 1 ? '' : `, each ${figure(pace)} times as fast as people do: what they do in ${figure((minutes * pace) / 60, 1)} hours`}. ${figure(asked)} requests of theirs and ${figure(fed.count)} of agents:
 **${figure(refused.length)} refused or failed**. ${figure(hints)} hints reached open pages.
 
+Each of them has a page open all the time. Where the Floor is on it, it reads the Floor, what goes when and what runs anew when it
+is told that something changed, as a browser does, and on every view the lights of the bench.
+
 ${table(
   ['what they did', 'times', 'median, ms', '99th percentile, ms', 'longest, ms'],
   [
@@ -49,7 +52,7 @@ ${
 By what was written in that time, over ${HOURS_A_MONTH} hours of work a month, every berth at work all of it: ${figure(month(all) / 2 ** 30, 1)} GiB as it
 comes. Samples come one by one, ${figure(packed.came)} bytes each with their indexes; once their run has ended they are packed, ${figure(packed.packed)}
 bytes each: ${figure((berths * 3600 * HOURS_A_MONTH * packed.packed) / 2 ** 30, 1)} GiB a month, until they are thinned to one a minute after thirty days. What \`run\`, \`feed\` and
-\`berth\` grow by are versions of rows that the database clears away and uses again.
+\`berth\` grow by are versions of rows that the database clears away and uses again. Tables that are not named did not grow.
 
 ${table(
   ['table, with its indexes', 'now, MiB', 'rows an hour', 'MiB an hour', 'GiB a month'],
@@ -64,7 +67,7 @@ ${table(
 
 ## Views
 
-Opened one after another in a browser that has nothing of them yet, until each can be used:
+Opened afterwards, one after another, in a browser that has nothing of them yet, until each can be used:
 
 ${table(
   ['view', 'ms', 'trouble told'],

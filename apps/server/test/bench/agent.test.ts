@@ -48,9 +48,20 @@ describe('the feed of a berth', () => {
     expect(row.kept).toBe(8);
   });
 
+  it('takes each once from two that send them at the same moment', async () => {
+    const before = (await done()) ?? 0;
+    const answers = await Promise.all(Array.from({ length: 6 }, () => send('b1 again', 1, 4)));
+    expect(answers).toEqual([4, 4, 4, 4, 4, 4]);
+    expect((await done()) ?? 0).toBe(before + 4e8);
+    const [row] = await shop.database.query(
+      "select sum(jsonb_array_length(samples))::int as kept from sample_chunk where boot = 'b1 again'",
+    );
+    expect(row.kept).toBe(4);
+  });
+
   it('goes on after the agent started anew', async () => {
     expect(await send('b2', 1, 3)).toBe(3);
-    expect(await done()).toBe(11e8);
+    expect(await done()).toBe(15e8);
   });
 
   it('does not let a copy end well before its counters say so, nor two jobs use one berth', async () => {

@@ -114,6 +114,19 @@ describe('hints of runs', () => {
     expect(stale()).toHaveLength(4);
     expect(stale()[3]).toContainEqual({ type: 'Job', id: 'U-7' });
   });
+
+  it('light the lamps of the bench each five seconds, and at once where a job says more', () => {
+    listen();
+    for (let n = 0; n < 120; n++) {
+      FakeSource.last.say('message', { kind: 'run', tag: 'U-1' });
+      vi.advanceTimersByTime(100);
+    }
+    expect(stale().filter((tags) => (tags as string[]).includes('Berths'))).toHaveLength(3);
+    expect(stale().length).toBeGreaterThan(9);
+    FakeSource.last.say('message', { kind: 'job', tag: 'U-1', version: 2 });
+    vi.runAllTimers();
+    expect(stale().at(-1)).toContain('Berths');
+  });
 });
 
 describe('a stream that breaks', () => {
