@@ -14,6 +14,7 @@ import {
 
 const DAY = 86_400_000;
 const HOUR = 3_600_000;
+const QUARTER = HOUR / 4;
 /** The clock of the machine on which the demo runs. */
 const FORMATS = { timeZone: '' };
 const OPEN = { from: '09:00', until: '18:00' };
@@ -79,7 +80,9 @@ export async function planTheDays(
   const { open } = calendarFrom(hours, new Date(now), FORMATS);
   for (const { opening, after, ...visit } of VISITS) {
     const at = nextOpen(open, (open[opening]?.from ?? now) + after * HOUR);
-    await agreeVisit(context, { ...visit, at: new Date(Math.max(at, now + HOUR)).toISOString(), promisedAt: null });
+    // Nobody agrees to come at some second.
+    const comes = Math.ceil(Math.max(at, now + HOUR) / QUARTER) * QUARTER;
+    await agreeVisit(context, { ...visit, at: new Date(comes).toISOString(), promisedAt: null });
   }
   const { version } = await viewJob(context.manager, agreed, context.now);
   await agreeBegin(context, agreed, { version, at: new Date((open[1]?.from ?? now) + 2 * HOUR).toISOString() });
