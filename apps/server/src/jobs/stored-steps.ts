@@ -75,7 +75,7 @@ export const ROW_OF_JOB = `concat_ws(' ', ctid, xmin) as "row"`;
 
 /**
  * What changes whenever `STEPS_TEXT` of a job may: versions of the rows that it is read from. Each writing of what belongs to
- * a job alone moves its own row too; what runs is not remembered at all. Null within a transaction that has written:
+ * a job alone moves its own row too; the runs of what runs are read each time. Null within a transaction that has written:
  * what it wrote may not stay.
  */
 export const STEPS_MARK = `case when pg_current_xact_id_if_assigned() is null then
