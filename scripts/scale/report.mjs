@@ -9,6 +9,8 @@ const table = (head, rows) =>
     ...rows.map((row) => `| ${row.join(' | ')} |`),
   ].join('\n');
 
+const spanOf = (hours) => (hours === 1 ? 'an hour' : `${figure(hours, 1)} hours`);
+
 /** The hour as it is written down. */
 export function reportOf(hour, machine) {
   const { jobs, open, people, berths, minutes, pace, bulk, refused, fed, views, hints, deeds, growth, packed } = hour;
@@ -22,7 +24,7 @@ What \`npm run scale\` measured on ${new Date().toISOString().slice(0, 10)}: ${m
 database, the staff and the browser that measures all on the one machine. ${figure(jobs)} jobs (loaded in ${figure(bulk)} s),
 ${figure(open)} of them open, ${people} people, ${berths} berths with a sample a second each.
 
-${people} people worked for ${figure(minutes)} minutes${pace === 1 ? '' : `, each ${figure(pace)} times as fast as people do: what they do in ${figure((minutes * pace) / 60, 1)} hours`}. ${figure(asked)} requests of theirs and ${figure(fed.count)} of agents:
+${people} people worked for ${figure(minutes)} minutes${pace === 1 ? '' : `, each ${figure(pace, 1)} times as fast as people do: what they do in ${spanOf((minutes * pace) / 60)}`}. ${figure(asked)} requests of theirs and ${figure(fed.count)} of agents:
 **${figure(refused.length)} refused or failed**. ${figure(hints)} hints reached open pages.
 
 Each of them has a page open all the time. Where the Floor is on it, it reads the Floor, what goes when and what runs anew when it
