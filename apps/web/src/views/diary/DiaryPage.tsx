@@ -23,6 +23,7 @@ import { CalendarLinks } from './CalendarLinks';
 import { Chosen } from './Chosen';
 import { Effect } from './Effect';
 import { AXIS, Lanes } from './Lanes';
+import { noHourFree } from './no-hour-free';
 import { VisitDialog } from './VisitDialog';
 import styles from './diary.module.css';
 
@@ -206,7 +207,7 @@ function Overload({ overload: { late, most, full } }: { overload: DiaryView['ove
           {duration(most.by * 60)}.{' '}
         </span>
       )}
-      {full.map(({ name, until }) => `${name} has no hour free until ${moment(until)}.`).join(' ')}
+      {noHourFree(full, moment).join(' ')}
     </p>
   );
 }
