@@ -109,6 +109,7 @@ export async function openQueue(
         manager,
         `select id from message where state = 'waiting' and not queued order by made_at for update skip locked`,
       );
+      if (waiting.length === 0) return;
       for (const { id } of waiting) await leave(manager, id);
       await manager.query('update message set queued = true where id = any($1)', [waiting.map(({ id }) => id)]);
       left = waiting.length;

@@ -12,6 +12,7 @@ import type {
   Problem,
   QuoteView,
 } from '@udrel/contract/types';
+import { openHints } from '../../src/hints/hub';
 import { openQueue, type MessageQueue } from '../../src/messages/queue';
 import { noteReady } from '../../src/jobs/ready-since';
 import { booking, deviceBooking, stockUp, Work, type Stock } from '../fixtures';
@@ -130,6 +131,17 @@ describe('messages', () => {
     await rules({ 'booked in': 'by itself' });
     await queue.look();
     expect(await of(before.tag)).toEqual([]);
+  });
+
+  it('are looked for without a word where there is nothing to make', async () => {
+    await queue.look();
+    const hints = await openHints((shop.database.options as { url: string }).url, pino({ level: 'silent' }));
+    const told: string[] = [];
+    hints.subscribe(null, ({ hint }) => told.push(hint.kind));
+    await queue.look();
+    expect(await hints.caughtUp()).toBe(true);
+    expect(told).toEqual([]);
+    await hints.close();
   });
 
   it('go once, by mail, with the page of the order, and are kept with what came of each try', async () => {

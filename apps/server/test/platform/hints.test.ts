@@ -102,6 +102,26 @@ describe('hints', () => {
     expect(hint).toMatchObject({ version: work.job.version + 1 });
   });
 
+  it('come of what was changed, and not of a statement that found nothing to change', async () => {
+    const tables = (await shop.database.query(
+      `select tgrelid::regclass::text as name, (select attname from pg_attribute where attrelid = tgrelid and attnum = 1) as first
+         from pg_trigger where tgfoid = 'hint_of'::regproc`,
+    )) as { name: string; first: string }[];
+    expect(tables.map(({ name }) => name)).toEqual(expect.arrayContaining(['message', 'stock', 'customer']));
+    const told: Hint['kind'][] = [];
+    await hints.caughtUp();
+    const leave = hints.subscribe(null, ({ hint }) => told.push(hint.kind));
+    for (const { name, first } of tables) {
+      await shop.database.query(`update ${name} set "${first}" = "${first}" where false`);
+    }
+    expect(await hints.caughtUp()).toBe(true);
+    expect(told).toEqual([]);
+    await shop.database.query('update stock set quantity = quantity');
+    expect(await hints.caughtUp()).toBe(true);
+    expect(told).toEqual(['shelf']);
+    leave();
+  });
+
   it('tell of the shelf too', async () => {
     const receive = { partId: stock.moduleId, serials: [], count: 1, place: '' };
     const hint = await heard(

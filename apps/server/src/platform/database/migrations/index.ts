@@ -27,6 +27,7 @@ import { Keeping1798300000000 } from './house/keeping';
 import { PackedSamples1798500000000 } from './house/packed-samples';
 import { Finding1798600000000 } from './house/finding';
 import { RunsTold1798700000000 } from './house/runs-told';
+import { ChangedRowsTold1798800000000 } from './house/changed-rows-told';
 import { SettingChanges1798400000000 } from './house/setting-changes';
 import { Measures1798200000000 } from './day/measures';
 import { Equipment1798100000000 } from './day/equipment';
@@ -77,4 +78,5 @@ export const migrations = [
   PackedSamples1798500000000,
   Finding1798600000000,
   RunsTold1798700000000,
+  ChangedRowsTold1798800000000,
 ];
