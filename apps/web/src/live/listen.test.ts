@@ -29,8 +29,12 @@ class FakeSource {
 const dispatched: { type: string; payload?: unknown }[] = [];
 const stale = () =>
   dispatched.filter((action) => action.type.endsWith('invalidateTags')).map((action) => action.payload);
-const listen = (shown: number | null = null) =>
-  listenToHints({ dispatch: ((action: never) => dispatched.push(action)) as never, versionShown: () => shown }, 'a1.7');
+/** Listens at a page that shows a version of each job; whatever is read takes so long. */
+const listen = (shown: number | null = null, takes = 20) => {
+  const dispatch = ((action: never) => dispatched.push(action)) as never;
+  const allRead = () => new Promise((resolve) => setTimeout(resolve, takes));
+  return listenToHints({ dispatch, versionShown: () => shown, allRead }, 'a1.7');
+};
 
 beforeEach(() => {
   vi.useFakeTimers();
@@ -101,30 +105,30 @@ describe('a stream that the server refuses', () => {
 });
 
 describe('hints of runs', () => {
-  it('lead to one reading a second however many berths count, and never hold up another hint', () => {
+  it('lead to one reading a second however many berths count, and never hold up another hint', async () => {
     listen();
     for (let n = 0; n < 300; n++) {
       FakeSource.last.say('message', { kind: 'run', tag: `U-${n % 200}` });
-      vi.advanceTimersByTime(10);
+      await vi.advanceTimersByTimeAsync(10);
     }
     expect(stale()).toHaveLength(3);
     expect(stale().flat()).not.toContainEqual(expect.objectContaining({ type: 'Job' }));
     FakeSource.last.say('message', { kind: 'job', tag: 'U-7', version: 2 });
-    vi.advanceTimersByTime(60);
+    await vi.advanceTimersByTimeAsync(60);
     expect(stale()).toHaveLength(4);
     expect(stale()[3]).toContainEqual({ type: 'Job', id: 'U-7' });
   });
 
-  it('light the lamps of the bench each five seconds, and at once where a job says more', () => {
+  it('light the lamps of the bench each five seconds, and at once where a job says more', async () => {
     listen();
     for (let n = 0; n < 120; n++) {
       FakeSource.last.say('message', { kind: 'run', tag: 'U-1' });
-      vi.advanceTimersByTime(100);
+      await vi.advanceTimersByTimeAsync(100);
     }
     expect(stale().filter((tags) => (tags as string[]).includes('Berths'))).toHaveLength(3);
     expect(stale().length).toBeGreaterThan(9);
     FakeSource.last.say('message', { kind: 'job', tag: 'U-1', version: 2 });
-    vi.runAllTimers();
+    await vi.runAllTimersAsync();
     expect(stale().at(-1)).toContain('Berths');
   });
 });
@@ -163,18 +167,37 @@ describe('a stream that breaks', () => {
   });
 });
 
-describe('changes of jobs that come one after the other', () => {
-  it('lead to one reading in half a second, the first of them at once', () => {
+describe('changes that come one after the other', () => {
+  it('lead to one reading in half a second, the first of them at once', async () => {
     listen();
     FakeSource.last.say('open');
     for (let n = 0; n < 20; n++) {
       FakeSource.last.say('message', { kind: 'job', tag: `U-${n}`, version: 1 });
-      vi.advanceTimersByTime(100);
+      await vi.advanceTimersByTimeAsync(50);
+      FakeSource.last.say('message', { kind: 'messages' });
+      await vi.advanceTimersByTimeAsync(50);
     }
-    vi.runAllTimers();
+    await vi.runAllTimersAsync();
     // Two seconds: at once, then every half.
     expect(stale().length).toBeGreaterThanOrEqual(4);
     expect(stale().length).toBeLessThanOrEqual(6);
     expect(stale().flat()).toContainEqual({ type: 'Job', id: 'U-19' });
+  });
+
+  it.each([
+    { takes: 400, least: 7, most: 9 },
+    // However long it takes, a page is no older than that by some seconds.
+    { takes: 5000, least: 3, most: 5 },
+  ])('lead to fewer readings where one takes $takes ms', async ({ takes, least, most }) => {
+    listen(null, takes);
+    FakeSource.last.say('open');
+    for (let n = 0; n < 100; n++) {
+      FakeSource.last.say('message', { kind: 'job', tag: `U-${n}`, version: 1 });
+      await vi.advanceTimersByTimeAsync(100);
+    }
+    expect(stale().length).toBeGreaterThanOrEqual(least);
+    expect(stale().length).toBeLessThanOrEqual(most);
+    await vi.runAllTimersAsync();
+    expect(stale().flat()).toContainEqual({ type: 'Job', id: 'U-99' });
   });
 });

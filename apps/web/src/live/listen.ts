@@ -16,14 +16,16 @@ const ADDRESS = urlOf(interfaceEndpoints.hints);
 
 /** Hints that come close together lead to one reading. */
 const TOGETHER = 60;
-/** Where one change of a job comes after the other, as when much that was kept is sent, they are read at most once in this time. */
-const JOBS_EVERY = 500;
+/** Where one change comes after the other, as when much that was kept is sent, they are read at most once in this time. */
+const CHANGES_EVERY = 500;
 /** Berths count every second, each at its own moment: what they move is read at most once in this time. */
 const RUNS_EVERY = 1000;
 /** Which berths are busy is told with their jobs; whether hands are wanted at one without an alarm is looked at this often. */
 const LIGHTS_EVERY = 5000;
 /** Everything is stale for all browsers at the same moment: each reads it anew at another one within this time. */
 const SPREAD = 1500;
+/** What takes long to read is not read anew for so many times that, at most so long, ms. */
+const [REST, LONGEST_REST] = [3, 3000];
 /** A stream that is taken up again within this time was not lost to a person. */
 const PATIENCE = 1500;
 
@@ -31,21 +33,26 @@ interface Store {
   dispatch: Dispatch<UnknownAction>;
   /** The version of a job as it is on the screen, or null when it is not. */
   versionShown: (tag: string) => number | null;
+  /** Once everything that is being read has come. */
+  allRead: () => Promise<unknown>;
 }
 
 /**
  * Listens to hints from a position on: what is on the screen was read after it. Has stale queries read anew. Answers how to begin anew, as after signing in.
  */
-export function listenToHints({ dispatch, versionShown }: Store, since: string): { anew: () => void } {
+export function listenToHints({ dispatch, versionShown, allRead }: Store, since: string): { anew: () => void } {
   let stale: Tag[] = [];
   let reading: { timer: ReturnType<typeof setTimeout>; due: number } | null = null;
   // What a page that begins shows was read just now.
   let readAt = Date.now();
-  // When changes of jobs were read last, and whether some wait to be.
-  let jobsAt = 0;
-  let ofJobs = false;
+  // When changes were read last, and whether some wait to be.
+  let changesAt = 0;
+  let changed = false;
   // When the lights of the bench were read last because something ran.
   let lightsAt = 0;
+  // How long to leave the server alone after a reading: that is by how long the last took, or the one that still does.
+  let rest = 0;
+  let underWay: number | null = null;
   let losing: ReturnType<typeof setTimeout> | null = null;
 
   function take(heard: Heard): void {
@@ -62,17 +69,20 @@ export function listenToHints({ dispatch, versionShown }: Store, since: string):
       return;
     }
     const { hint } = heard;
-    const known = hint.kind === 'job' ? versionShown(hint.tag) : null;
-    const beside = known !== null && hint.kind === 'job' && known >= hint.version;
-    ofJobs ||= hint.kind === 'job';
-    if (hint.kind === 'job')
-      later(
-        beside ? staleBesideJob(['job'], hint.tag) : staleBy(hint),
-        Math.max(TOGETHER, jobsAt + JOBS_EVERY - Date.now()),
-      );
-    else if (hint.kind === 'run') later(staleByRun(hint), Math.max(TOGETHER, readAt + RUNS_EVERY - Date.now()));
+    if (hint.kind === 'run') later(staleByRun(hint), pause(readAt, RUNS_EVERY));
     else if (hint.kind === 'everything') later(staleBy(hint), TOGETHER + Math.random() * SPREAD);
-    else later(staleBy(hint));
+    else if (hint.kind === 'session') later(staleBy(hint));
+    else {
+      changed = true;
+      later(staleByChange(hint), pause(changesAt, CHANGES_EVERY));
+    }
+  }
+
+  /** A job that is on the screen as it was changed is not read again. */
+  function staleByChange(hint: Hint): Tag[] {
+    if (hint.kind !== 'job') return staleBy(hint);
+    const known = versionShown(hint.tag);
+    return known !== null && known >= hint.version ? staleBesideJob(['job'], hint.tag) : staleBy(hint);
   }
 
   /** While something runs hints of it keep coming: what is left out here is read with one of the next. */
@@ -81,6 +91,10 @@ export function listenToHints({ dispatch, versionShown }: Store, since: string):
     if (lights) lightsAt = Date.now();
     return staleBy(hint).filter((tag) => lights || tag !== 'Berths');
   }
+
+  const restAfter = (began: number) => Math.min(LONGEST_REST, (Date.now() - began) * REST);
+  const pause = (at: number, every: number) =>
+    Math.max(TOGETHER, at + Math.max(every, rest, underWay === null ? 0 : restAfter(underWay)) - Date.now());
 
   function later(tags: readonly Tag[], wait = TOGETHER): void {
     stale = [...stale, ...tags];
@@ -93,11 +107,16 @@ export function listenToHints({ dispatch, versionShown }: Store, since: string):
   function read(): void {
     reading = null;
     readAt = Date.now();
-    if (ofJobs) jobsAt = readAt;
-    ofJobs = false;
+    if (changed) changesAt = readAt;
+    changed = false;
     const all = stale;
     stale = [];
     dispatch(api.util.invalidateTags(all));
+    const began = (underWay ??= readAt);
+    void allRead().then(() => {
+      rest = restAfter(began);
+      if (underWay === began) underWay = null;
+    });
   }
 
   if (typeof SharedWorker === 'undefined') return openStream(ADDRESS, since, take);

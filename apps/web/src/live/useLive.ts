@@ -27,8 +27,9 @@ export function useLive(): void {
     if (nobody) readNothing();
     if (!staffId) return;
     const versionShown = (tag: string) => api.endpoints.job.select({ tag })(store.getState()).data?.version ?? null;
+    const allRead = () => Promise.all(dispatch(api.util.getRunningQueriesThunk()));
     if (stream.current) stream.current.anew();
-    else stream.current = listenToHints({ dispatch, versionShown }, hearSince());
+    else stream.current = listenToHints({ dispatch, versionShown, allRead }, hearSince());
   }, [nobody, staffId, dispatch, store]);
 
   useEffect(() => {

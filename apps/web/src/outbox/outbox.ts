@@ -106,7 +106,7 @@ export function sendKept(): Thunk<Map<string, Posted>> {
         const mine = keptEntries().filter((one) => one.state === 'waiting' && one.staffId === staffId);
         const jobs = [...new Set(mine.map(({ tag }) => tag))].map((tag) => mine.filter((one) => one.tag === tag));
         let away = false;
-        const answered: Answered = { views: new Map(), unseen: new Set(), stale: [] };
+        const answered: Answered = { views: new Map(), unseen: new Set(), stale: new Map() };
         const sendJob = async (entries: readonly Entry[], moves: Move[]) => {
           for (const { at, id } of entries) {
             // As it is kept now: an earlier one may have moved what it stands on, or somebody gave it up.
@@ -135,6 +135,7 @@ export function sendKept(): Thunk<Map<string, Posted>> {
         await Promise.all(lanes).finally(() => clearInterval(timer));
         if ([...outcome.values()].some(({ kind }) => kind !== 'later') && !away) dispatch(found());
         await dispatch(show(answered));
+        dispatch(api.util.invalidateTags([...answered.stale.values()]));
       })
       .finally(() => turns.forEach((end) => end([])));
     dispatch(readOutbox());
@@ -149,11 +150,14 @@ function turnOf(tag: string): (moves: readonly Move[]) => void {
   return end;
 }
 
-/** The jobs as they were answered last, and what of that is not on the screen yet. */
+/**
+ * The jobs as they were answered last, what of that is not on the screen yet, and what is to be read anew once all is
+ * sent, by its words: meanwhile hints tell of it, which are read as often as the server bears.
+ */
 interface Answered {
   views: Map<string, JobView>;
   unseen: Set<string>;
-  stale: Tag[];
+  stale: Map<string, Tag>;
 }
 
 /** What an answer means for the entry, and for those that were done on what it led to. */
@@ -164,7 +168,9 @@ function settle(entry: Entry, posted: Exclude<Posted, { kind: 'later' }>, answer
       drop(entry);
       answered.views.set(entry.tag, posted.view);
       answered.unseen.add(entry.tag);
-      answered.stale.push(...staleBesideJob(workEndpoints[entry.command].changes, entry.tag));
+      for (const tag of staleBesideJob(workEndpoints[entry.command].changes, entry.tag)) {
+        answered.stale.set(JSON.stringify(tag), tag);
+      }
       return;
     case 'refused':
       keep({ ...entry, state: 'refused', sentence: posted.problem.detail });
@@ -196,16 +202,14 @@ function seenAnew({ tag, at, subject }: Entry, view: JobView): void {
 /** Puts what was answered on the screen: it stands there before its entries go, so that nothing falls back. */
 function show(answered: Answered): Thunk<void> {
   return async (dispatch) => {
-    const { stale, unseen, views } = answered;
+    const { unseen, views } = answered;
     if (unseen.size === 0) return;
-    answered.stale = [];
     answered.unseen = new Set();
     for (const tag of unseen) {
       const view = views.get(tag);
       if (view) await dispatch(putJob(tag, view));
     }
     dispatch(readOutbox());
-    dispatch(api.util.invalidateTags(stale));
   };
 }
 
