@@ -63,6 +63,9 @@ function compiledAhead(): Plugin {
   };
 }
 
+/** What a page begins with: it stands alone, so that an empty page brings nothing else along. */
+const ENTRIES = /\.html$|\/src\/(empty|main)\.tsx$|modulepreload/;
+
 /** The shell opens without a connection: pages and scripts are kept by the browser, and nothing of what the shop has. */
 const shell = VitePWA({
   registerType: 'autoUpdate',
@@ -104,7 +107,17 @@ export default defineConfig({
     target: 'es2022',
     manifest: true,
     assetsInlineLimit: 0,
-    rollupOptions: { input: ['index.html', 'empty.html'] },
+    rolldownOptions: {
+      input: ['index.html', 'empty.html'],
+      output: {
+        codeSplitting: {
+          groups: [
+            { name: 'react', test: /node_modules\/(react|react-dom|scheduler)\//, priority: 1 },
+            { name: 'shell', tags: ['$initial'], test: (id) => !ENTRIES.test(id) },
+          ],
+        },
+      },
+    },
   },
   server: { proxy: { '/api': `http://127.0.0.1:${process.env['PORT'] ?? '4280'}` } },
 });
