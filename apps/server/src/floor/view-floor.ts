@@ -10,13 +10,30 @@ export async function viewFloor(manager: EntityManager, now: Date): Promise<Floo
   const floorJobs = jobs.map(({ tag, promisedAt, snapshot }) => {
     return { tag, promisedAt: promisedAt?.getTime() ?? null, snapshot };
   });
-  const hands = nextHands(floorJobs, now.getTime()).flatMap((row) => {
-    const job = byTag.get(row.tag);
-    if (!job) return [];
-    const { customer, model, promisedAt, holding } = job;
-    const device = `${model.maker} ${model.name}`;
-    return [{ ...row, customer, device, promisedAt: promisedAt?.toISOString() ?? null, holding }];
-  });
+  // Field by field: a spread of each row takes as long as all the rest.
+  const hands = nextHands(floorJobs, now.getTime()).flatMap(
+    ({ tag, step, inMinutes, atRisk, holdsBerth, slack, readyIn }) => {
+      const job = byTag.get(tag);
+      if (!job) return [];
+      const { customer, model, promisedAt, holding } = job;
+      const device = `${model.maker} ${model.name}`;
+      return [
+        {
+          tag,
+          step,
+          inMinutes,
+          atRisk,
+          holdsBerth,
+          slack,
+          readyIn,
+          customer,
+          device,
+          promisedAt: promisedAt?.toISOString() ?? null,
+          holding,
+        },
+      ];
+    },
+  );
   const busy = new Set(hands.map(({ tag }) => tag));
   const ready = jobs.flatMap(({ tag, customer, model, promisedAt, snapshot }): ReadyView[] => {
     if (busy.has(tag)) return [];
