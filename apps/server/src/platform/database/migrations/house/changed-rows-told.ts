@@ -36,7 +36,8 @@ export class ChangedRowsTold1798800000000 implements MigrationInterface {
 
 async function tellOfEach(runner: QueryRunner, what: 'row' | 'statement'): Promise<void> {
   for (const [table, kind, on] of TOLD) {
-    await runner.query(`create or replace trigger ${table}_hint after ${on} on ${table}
+    await runner.query(`drop trigger ${table}_hint on ${table}`);
+    await runner.query(`create trigger ${table}_hint after ${on} on ${table}
       for each ${what} execute function hint_of('${kind}')`);
   }
 }
