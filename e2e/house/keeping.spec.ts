@@ -75,6 +75,8 @@ test('a screen that nobody touches is locked; what was typed on it is still ther
   await kept.getByLabel('Screen locked after, minutes').fill('5');
   await kept.getByRole('button', { name: 'Set how long' }).click();
   await expect(kept).toContainText('Set.');
+  // The page counts once it has heard of it, which may be a moment after it was set.
+  await page.waitForFunction(() => localStorage.getItem('udrel touched') !== null);
   await kept.getByLabel('Customers after an order, months').fill('24');
   await page.clock.fastForward('04:00');
   await kept.getByLabel('Photographs after the job, months').press('Tab');

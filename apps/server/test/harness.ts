@@ -22,6 +22,7 @@ import { photoStore } from '../src/photos/photo-store';
 import { routesOf } from '../src/app/routes';
 import { openDatabase } from '../src/app/open-database';
 import { masterKeyOf } from '../src/secrets/vault';
+import { followFormats } from '../src/shop/formats';
 import { addStaff } from '../src/staff/people';
 
 export interface Answer<T = Record<string, unknown>> {
@@ -79,6 +80,8 @@ export function useShop(): Shop {
     hints = await openHints(appUrl, pino({ level: 'silent' }));
     const log = pino({ level: 'silent' });
     shop.backups = backupsHere(shop, appUrl, await postgresPrograms());
+    // Files share a process, in which another shop wrote before.
+    await followFormats(shop.database.manager, hints, log);
     server = createApp({
       database: shop.database,
       config: { ...TEST_CONFIG, databaseUrl: appUrl },

@@ -88,11 +88,21 @@ export async function openQueue(
   );
 
   let looking: Promise<void> | null = null;
-  const look = () => {
-    looking ??= lookOnce().finally(() => {
-      looking = null;
-    });
-    return looking;
+  let after: Promise<void> | null = null;
+  // A look that is under way may have passed by what this one is for: it is looked once more after it.
+  const look = (): Promise<void> => {
+    if (!looking) {
+      looking = lookOnce().finally(() => {
+        looking = null;
+      });
+      return looking;
+    }
+    const again = () => {
+      after = null;
+      return look();
+    };
+    after ??= looking.then(again, again);
+    return after;
   };
 
   async function lookOnce(): Promise<void> {
@@ -137,7 +147,7 @@ export async function openQueue(
       clearInterval(timer);
       leaveHints?.();
       if (soon) clearTimeout(soon);
-      await looking?.catch(() => undefined);
+      await (after ?? looking)?.catch(() => undefined);
       await boss.stop({ graceful: true, timeout: 2000 });
     },
   };

@@ -1,3 +1,4 @@
+import pg from 'pg';
 import pino from 'pino';
 import { SMTPServer } from 'smtp-server';
 import { afterAll, beforeAll, beforeEach, describe, expect, inject, it, vi } from 'vitest';
@@ -271,6 +272,29 @@ describe('messages', () => {
     await queue.look();
     await arrived(2);
     expect(received[1]?.text).toContain(`${first.tag}, ${second.tag}, ${third.tag}`);
+  });
+
+  it('of what happens while it is looked for others are made by who asks then', async () => {
+    await rules({ 'booked in': 'by itself' });
+    const name = shop.database.driver.database ?? '';
+    const holder = new pg.Client({ connectionString: inject('adminUrl').replace(/postgres$/, name) });
+    await holder.connect();
+    await holder.query('begin; lock table message in exclusive mode');
+    // It has seen what there is to make, and waits to leave it to the queue.
+    const before = queue.look();
+    await vi.waitFor(async () => {
+      const { rows } = await holder.query('select 1 from pg_locks where not granted and relation = $1::regclass', [
+        'message',
+      ]);
+      expect(rows).not.toEqual([]);
+    });
+    shop.clock.now = new Date(shop.clock.now.getTime() + 1000);
+    const { tag } = await booked();
+    const asked = queue.look();
+    await holder.end();
+    await before;
+    await asked;
+    expect(await of(tag)).toHaveLength(1);
   });
 
   it('of a bill that was paid meanwhile do not go', async () => {
