@@ -43,6 +43,24 @@ function facesAhead(): Plugin {
   };
 }
 
+/** Has the page run what asks ahead before anything else. */
+function asksAhead(): Plugin {
+  return {
+    name: 'asks-ahead',
+    transformIndexHtml: {
+      order: 'post',
+      handler: (_html, { bundle, filename }) => {
+        const chunks = Object.values(filename.endsWith('index.html') ? (bundle ?? {}) : {});
+        const ahead = chunks.find((one) => one.type === 'chunk' && one.isEntry && one.name === 'ahead');
+        if (ahead?.type !== 'chunk') return [];
+        if (ahead.imports.length > 0) throw new Error(`What asks ahead waits for ${ahead.imports.join(', ')}.`);
+        const attrs = { type: 'module', crossorigin: true, src: `/${ahead.fileName}` };
+        return [{ tag: 'script', attrs, injectTo: 'head-prepend' as const }];
+      },
+    },
+  };
+}
+
 /**
  * Has the scripts that every page runs first compiled as a whole while they are read, not function by function as each is
  * called: nearly all of them are called before a view stands. (V8, explicit compile hints)
@@ -51,20 +69,31 @@ function compiledAhead(): Plugin {
   return {
     name: 'compiled-ahead',
     enforce: 'post',
-    generateBundle(_options, bundle) {
-      const first = new Set(Object.keys(bundle).filter((name) => /^assets\/index-.*\.js$/.test(name)));
-      for (const name of first) {
-        const chunk = bundle[name];
-        if (chunk?.type !== 'chunk') continue;
-        for (const imported of chunk.imports) first.add(imported);
-        chunk.code = `//# allFunctionsCalledOnLoad\n${chunk.code}`;
-      }
+    generateBundle: {
+      // It counts at the very beginning of a script: after whoever else puts something there.
+      order: 'post',
+      handler(_options, bundle) {
+        const first = new Set(Object.keys(bundle).filter((name) => /^assets\/index-.*\.js$/.test(name)));
+        for (const name of first) {
+          const chunk = bundle[name];
+          if (chunk?.type !== 'chunk') continue;
+          for (const imported of chunk.imports) first.add(imported);
+          chunk.code = `//# allFunctionsCalledOnLoad\n${chunk.code}`;
+        }
+      },
     },
   };
 }
 
-/** What a page begins with: it stands alone, so that an empty page brings nothing else along. */
-const ENTRIES = /\.html$|\/src\/(empty|main)\.tsx$|modulepreload/;
+/** What a page begins with: it stands alone, so that an empty page, and what asks ahead, bring nothing else along. */
+const ENTRIES = /\.html$|\/src\/(empty|main)\.tsx$/;
+/** What asks ahead of the application, and what both need for it. */
+const AHEAD =
+  /\/(src\/ahead|app\/addresses|job\/station-loads|paths\/station-path|terms\/first-asked)\.ts$|preload-helper/;
+/** What the Floor needs of what many views do: the first of the day brings no more of that along. */
+const BASE = /\/@tanstack\/(react-virtual|virtual-core)\/|\/web\/src\/(format\/|ui\/late)|\/steps\/next-hands\.ts$/;
+/** What stations of a job share with each other, and with other views. */
+const JOB = /\/web\/src\/(views\/job|features\/(job|reading|lessons))\//;
 
 /** The shell opens without a connection: pages and scripts are kept by the browser, and nothing of what the shop has. */
 const shell = VitePWA({
@@ -99,6 +128,7 @@ export default defineConfig({
     react(),
     scripts(),
     facesAhead(),
+    asksAhead(),
     compiledAhead(),
     shell,
     compression({ algorithms: ['brotliCompress', 'gzip'], exclude: /\.woff2$/, threshold: 1024 }),
@@ -107,13 +137,20 @@ export default defineConfig({
     target: 'es2022',
     manifest: true,
     assetsInlineLimit: 0,
+    // Every browser that runs what is built here knows it.
+    modulePreload: { polyfill: false },
     rolldownOptions: {
-      input: ['index.html', 'empty.html'],
+      input: ['index.html', 'empty.html', 'src/ahead.ts'],
       output: {
         codeSplitting: {
           groups: [
-            { name: 'react', test: /node_modules\/(react|react-dom|scheduler)\//, priority: 1 },
-            { name: 'shell', tags: ['$initial'], test: (id) => !ENTRIES.test(id) },
+            { name: 'ahead', test: AHEAD, priority: 4 },
+            { name: 'react', test: /node_modules\/(react|react-dom|scheduler)\//, priority: 3 },
+            { name: 'shell', tags: ['$initial'], test: (id) => !ENTRIES.test(id), priority: 2 },
+            // What views share, in few files: each costs about as much as a request, whether it is kept or not.
+            { name: 'base', test: BASE, priority: 1 },
+            { name: 'work', minShareCount: 11, test: (id) => !ENTRIES.test(id) },
+            { name: 'job', minShareCount: 3, test: JOB },
           ],
         },
       },

@@ -48,11 +48,10 @@ async function database(url: string): Promise<string> {
 }
 
 async function answers(shop: RunningShop): Promise<void> {
-  await expect.poll(() => database(shop.url), { timeout: 60_000 }).toBe('up');
+  await expect.poll(() => database(shop.url)).toBe('up');
 }
 
 test('server and database killed in the middle of a run lose nothing that was acknowledged', async () => {
-  test.setTimeout(300_000);
   const data = seededFolder();
   const port = await freePort(0);
   const settings = { port, host: '127.0.0.1', data, databaseUrl: null, demo: true, benchSpeed: '20' };
@@ -69,8 +68,8 @@ test('server and database killed in the middle of a run lose nothing that was ac
       tag = lefts.sort((one, other) => other.left - one.left)[0]?.tag ?? '';
       return lefts.length;
     };
-    await expect.poll(longest, { timeout: 60_000 }).toBeGreaterThan(1);
-    await expect.poll(async () => (await running())?.progress.done ?? 0, { timeout: 60_000 }).toBeGreaterThan(0);
+    await expect.poll(longest).toBeGreaterThan(1);
+    await expect.poll(async () => (await running())?.progress.done ?? 0).toBeGreaterThan(0);
     const acknowledged: string[] = [];
     let writing = true;
     const writer = (async () => {
@@ -87,11 +86,11 @@ test('server and database killed in the middle of a run lose nothing that was ac
 
     const postmaster = shop.cluster?.process?.pid;
     shop.cluster?.process?.kill('SIGKILL');
-    await expect.poll(() => shop.cluster?.process?.pid, { timeout: 60_000 }).not.toBe(postmaster);
+    await expect.poll(() => shop.cluster?.process?.pid).not.toBe(postmaster);
     await answers(shop);
     const atDatabase = acknowledged.length;
-    await expect.poll(() => acknowledged.length, { timeout: 60_000 }).toBeGreaterThan(atDatabase + 3);
-    await expect.poll(doneAtKill, { timeout: 60_000 }).toBeGreaterThan(afterServer);
+    await expect.poll(() => acknowledged.length).toBeGreaterThan(atDatabase + 3);
+    await expect.poll(doneAtKill).toBeGreaterThan(afterServer);
     writing = false;
     await writer;
 
@@ -105,7 +104,7 @@ test('server and database killed in the middle of a run lose nothing that was ac
     const kept = await client.history(tag);
     expect(acknowledged.filter((sentence) => !kept.includes(sentence))).toEqual([]);
     expect(new Set(kept).size).toBe(kept.length);
-    await expect.poll(doneAtKill, { timeout: 60_000 }).toBeGreaterThan(last);
+    await expect.poll(doneAtKill).toBeGreaterThan(last);
   } finally {
     await shop.stop();
     rmSync(data, { recursive: true, force: true });
@@ -147,7 +146,6 @@ async function tenRuns(request: APIRequestContext): Promise<string[]> {
 }
 
 test('ten runs come to the right figures through kills, a database restart and an agent that was away', async () => {
-  test.setTimeout(300_000);
   const data = seededFolder();
   const port = await freePort(0);
   const berths = Array.from({ length: RUNS }, (_none, n) => `${n + 11}=healthy`).join(',');
@@ -163,7 +161,7 @@ test('ten runs come to the right figures through kills, a database restart and a
       const own = Array.isArray(told) ? told.filter(({ tag }) => tags.includes(tag)) : [];
       return own.length === RUNS ? Math.min(...own.map(({ progress }) => progress.done)) : -1;
     };
-    await expect.poll(least, { timeout: 60_000 }).toBeGreaterThan(0);
+    await expect.poll(least).toBeGreaterThan(0);
     const agent = shop.children['bench'];
     agent?.kill('SIGSTOP');
     shop.children['server']?.kill('SIGKILL');
@@ -173,11 +171,11 @@ test('ten runs come to the right figures through kills, a database restart and a
     await new Promise((resolve) => setTimeout(resolve, 15_000));
     expect(await least()).toBe(away);
     agent?.kill('SIGCONT');
-    await expect.poll(least, { timeout: 60_000 }).toBeGreaterThan(away);
+    await expect.poll(least).toBeGreaterThan(away);
     shop.cluster?.process?.kill('SIGKILL');
     await answers(shop);
     const back = await least();
-    await expect.poll(least, { timeout: 60_000 }).toBeGreaterThan(back);
+    await expect.poll(least).toBeGreaterThan(back);
 
     const database = new pg.Client({ connectionString: shop.databaseUrl });
     await database.connect();

@@ -103,7 +103,7 @@ test('a new drive from the counter to the signature', async ({ page }) => {
   const called = await callForHands(page);
   await page.getByLabel('Where the drives lie').selectOption('3');
   await page.getByRole('button', { name: 'Copy has begun' }).click();
-  await expect(page.getByText(/Nothing has moved for two minutes/)).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByText(/Nothing has moved for two minutes/)).toBeVisible();
   await expect.poll(called).toContain(`${tag} wants hands: Copy, berth 3: it stands still`);
   await page.getByRole('button', { name: 'It ended well' }).click();
   await expect(page.getByText(/counted only/)).toBeVisible();
@@ -115,9 +115,7 @@ test('a new drive from the counter to the signature', async ({ page }) => {
   await expect(page.getByText('Note what was changed since the attempt that failed.')).toBeVisible();
   await page.getByRole('button', { name: 'another lead' }).click();
   await page.getByRole('button', { name: 'Copy has begun' }).click();
-  await expect(sheet(page, 'Copy, attempt 2, is running').getByText('all written', { exact: true })).toBeVisible({
-    timeout: 60_000,
-  });
+  await expect(sheet(page, 'Copy, attempt 2, is running').getByText('all written', { exact: true })).toBeVisible();
   await page.getByRole('button', { name: 'It ended well' }).click();
   await expect(gate(page, 'copied')).toHaveAttribute('data-holds', 'true');
   await readBack(page);

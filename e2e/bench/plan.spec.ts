@@ -71,7 +71,6 @@ test('nothing is left behind without a word; sizes by keys, per cent and rest', 
 test('a plan with two new drives: system here, data there, each copied onto, watched and read back by itself', async ({
   page,
 }) => {
-  test.setTimeout(120_000);
   await enter(page, 'ilse', '/jobs/U-2431/plan');
   await expect(page.getByText('To: D8 Archive, 2 TB')).toBeVisible();
   await page.getByRole('button', { name: /^Timetables:/ }).click();
@@ -149,7 +148,7 @@ async function identify(boxes: Locator, serials: (string | undefined)[]): Promis
 async function copyAt(page: Page, berth: string, title: string): Promise<void> {
   await page.getByLabel('Where the drives lie').selectOption(berth);
   await page.getByRole('button', { name: 'Copy has begun' }).click();
-  await expect(sheet(page, title)).toContainText('all written', { timeout: 30_000 });
+  await expect(sheet(page, title)).toContainText('all written');
   await page.getByRole('button', { name: 'It ended well' }).click();
   await expect(sheet(page, title)).toHaveCount(0);
 }
@@ -226,7 +225,7 @@ test('a wrong drive is refused with what it is, and a copy that lost a partition
   await expect(gate(page, 'copied')).toHaveAttribute('data-holds', 'false');
   await read.getByLabel('At berth').selectOption('4');
   await read.getByRole('button', { name: 'Read it there' }).click();
-  await expect(read).toContainText('All of it is there as planned.', { timeout: 15_000 });
+  await expect(read).toContainText('All of it is there as planned.');
   await expect(gate(page, 'copied')).toHaveAttribute('data-holds', 'true');
 });
 

@@ -47,7 +47,7 @@ test('a label is scanned with the camera of a tablet, and opens its job', async 
   const page = await context.newPage();
   await enter(page, 'ilse');
   await page.getByRole('button', { name: 'Scan with the camera' }).tap();
-  await expect(page).toHaveURL(/\/jobs\/U-2410\//, { timeout: 20_000 });
+  await expect(page).toHaveURL(/\/jobs\/U-2410\//);
   await expect(page.getByRole('dialog')).toHaveCount(0);
   await browser.close();
 });

@@ -29,7 +29,7 @@ test('the owner makes the key for backups, keeps it, and has the shop backed up'
   const now = backups.getByRole('button', { name: 'Back up now' });
   await expect(now).toBeEnabled();
   await now.press('Enter');
-  await expect(backups).toContainText(/1 archive, .* the latest of today/, { timeout: 30_000 });
+  await expect(backups).toContainText(/1 archive, .* the latest of today/);
   await expect(backups).toContainText('Backed up each night at 02:30');
   const rules = sheet(page, 'When and where to');
   await rules.getByLabel('To the folder').fill('/not/there');

@@ -13,7 +13,6 @@ async function go(page: Page, number: number, station: string): Promise<void> {
 }
 
 test('a whole job by keyboard, from the counter to the signature', async ({ page }) => {
-  test.setTimeout(240_000);
   await enter(page, 'ilse');
   const button = (name: string | RegExp) => page.getByRole('button', { name, exact: typeof name === 'string' });
   await page.keyboard.press('b');

@@ -6,7 +6,6 @@ import { press, tabTo, type } from '../support/keys';
 import { start } from '../support/start';
 
 test('an empty shop is set up by keyboard, from the code on the console to the first job booked', async ({ page }) => {
-  test.setTimeout(420_000);
   const folder = dataFolder();
   const port = await freePort(0);
   const shop = start({ UDREL_DATA: folder, PORT: String(port), UDREL_DEMO: '0' });

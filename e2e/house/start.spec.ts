@@ -13,7 +13,6 @@ const health = (port: number) =>
   );
 
 test('a second start on the same folder is refused, a killed one is taken over, Ctrl-C stops everything', async () => {
-  test.setTimeout(300_000);
   const folder = seededFolder();
   const port = await freePort(0);
   const settings = { UDREL_DATA: folder, PORT: String(port) };
@@ -70,7 +69,6 @@ test('what stands in the way of a start is said', async () => {
 });
 
 test('an empty shop has nothing in its lists, and is called so', async ({ page }) => {
-  test.setTimeout(300_000);
   const folder = dataFolder();
   const port = await freePort(0);
   const at = (path: string) => `http://127.0.0.1:${port}${path}`;

@@ -6,7 +6,6 @@ const JOBS = 100_000;
 
 // The last of all paths: what it adds stands in every list after it.
 test('a list of 100,000 jobs is scrolled, sorted and counted; only what is in sight is drawn', async ({ page }) => {
-  test.setTimeout(240_000);
   await addBulk(process.env['UDREL_E2E_DATABASE'], 0, JOBS);
   await enter(page, 'ilse', '/jobs?all=yes');
   await expect(page.getByRole('status').filter({ hasText: 'jobs' })).toHaveText('more than 100,000 jobs');
@@ -24,7 +23,7 @@ test('a list of 100,000 jobs is scrolled, sorted and counted; only what is in si
         await page.keyboard.press('End');
         return last();
       },
-      { timeout: 60_000, intervals: [100] },
+      { intervals: [100] },
     )
     .toBeGreaterThan(1500);
   const drawn = await rows.evaluateAll((all) => all.map((row) => [row.getAttribute('data-index'), row.textContent]));

@@ -144,7 +144,7 @@ export async function prepare(page: Page): Promise<void> {
 export async function readBack(page: Page, name = 'New drive read back'): Promise<void> {
   const read = sheet(page, name);
   await read.getByRole('button', { name: 'Read it there' }).click();
-  await expect(read).toContainText('All of it is there as planned.', { timeout: 15_000 });
+  await expect(read).toContainText('All of it is there as planned.');
 }
 
 /** Figures of a measuring session into the form of that name. */

@@ -313,6 +313,6 @@ async function untilHealthy(url, child) {
   const healthy = await until(async () => {
     const answer = await fetch(`${url}/api/v1/health`).catch(() => null);
     return answer?.ok && (await answer.json()).database === 'up';
-  }, 30_000);
+  }, 120_000);
   if (!healthy) fail(`The server does not answer on ${url}. ${child()?.exitCode === null ? '' : 'It ended.'}`);
 }

@@ -1,5 +1,6 @@
 import type { ComponentType } from 'react';
 import { createBrowserRouter } from 'react-router';
+import { VIEWS } from './addresses';
 import { Frame } from './shell/Frame';
 import { Failed, Lost } from './shell/Lost';
 import { Shell } from './shell/Shell';
@@ -25,28 +26,7 @@ export const router = createBrowserRouter([
             // A view that fails leaves the way to the others.
             errorElement: <Failed />,
             children: [
-              { index: true, ...view(() => import('../views/floor/Floor')) },
-              { path: 'jobs', ...view(() => import('../views/jobs/Jobs')) },
-              { path: 'jobs/:tag/history', ...view(() => import('../views/job/HistoryPage')) },
-              { path: 'jobs/:tag/:station?', ...view(() => import('../views/job/JobPage')) },
-              { path: 'diary', ...view(() => import('../views/diary/DiaryPage')) },
-              { path: 'before-closing', ...view(() => import('../views/floor/night/BeforeClosing')) },
-              { path: 'book-in', ...view(() => import('../views/book-in/BookInPage')) },
-              { path: 'to-order', ...view(() => import('../views/to-order/ToOrder')) },
-              { path: 'shelf', ...view(() => import('../views/shelf/Shelf')) },
-              { path: 'customers', ...view(() => import('../views/customers/Customers')) },
-              { path: 'customers/:id', ...view(() => import('../views/customers/CustomerPage')) },
-              { path: 'messages', ...view(() => import('../views/messages/MessagesPage')) },
-              { path: 'stays', ...view(() => import('../views/stays/StaysPage')) },
-              { path: 'stays/:tag/:number/wipe', ...view(() => import('../views/stays/WipePage')) },
-              { path: 'money', ...view(() => import('../views/money/MoneyPage')) },
-              { path: 'yardsticks', ...view(() => import('../views/yardsticks/YardsticksPage')) },
-              { path: 'shop', ...view(() => import('../views/shop/Shop')) },
-              { path: 'shop/set-up', ...view(() => import('../views/shop/set-up/SetUp')) },
-              { path: 'shop/audit', ...view(() => import('../views/audit/AuditPage')) },
-              { path: 'interface', ...view(() => import('../views/interface/Interface')) },
-              { path: 'models/:id', ...view(() => import('../views/models/ModelEditor')) },
-              { path: 'models', ...view(() => import('../views/models/Models')) },
+              ...VIEWS.map(([path, load]) => ({ ...(path === '' ? { index: true } : { path }), ...view(load) })),
               { path: '*', element: <Lost /> },
             ],
           },

@@ -1,6 +1,6 @@
 import { api } from '../api/api';
-import { loadAhead } from '../views/job/stations';
 import type { store } from '../store/store';
+import { firstAsked, loadView, type FirstAsked } from './addresses';
 
 /**
  * Asks for what the first page will want while its code is still on its way: one round trip less to see anything. Done when
@@ -8,11 +8,10 @@ import type { store } from '../store/store';
  */
 export async function warmUp({ dispatch }: typeof store, pathname: string): Promise<void> {
   const once = { subscribe: false } as const;
-  const asked: PromiseLike<unknown>[] = [dispatch(api.endpoints.session.initiate(undefined, once))];
-  const [, tag, station] = /^\/jobs\/([^/]+)(?:\/([^/]+))?/.exec(pathname) ?? [];
-  if (tag) {
-    asked.push(loadAhead(station), dispatch(api.endpoints.job.initiate({ tag: tag.toUpperCase() }, once)));
-  }
-  if (pathname === '/') asked.push(dispatch(api.endpoints.floor.initiate(undefined, once)));
-  await Promise.all(asked);
+  const ask = (asked: FirstAsked): PromiseLike<unknown> => {
+    if (asked.of === 'job') return dispatch(api.endpoints.job.initiate({ tag: asked.tag }, once));
+    if (asked.of === 'floor') return dispatch(api.endpoints.floor.initiate(undefined, once));
+    return dispatch(api.endpoints.session.initiate(undefined, once));
+  };
+  await Promise.all([...firstAsked(pathname).map(ask), loadView(pathname)]);
 }

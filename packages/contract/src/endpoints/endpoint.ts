@@ -3,6 +3,7 @@ import type { Permission } from '../terms/permissions';
 import { text, uuid, whole, oneOf, type Infer, type Shape } from '../shapes/shape';
 import { COUNTER_KEYS, ENTRY_KEYS } from '@udrel/core/facts';
 import { PHOTO_SIZES } from '../shapes/photos';
+import { API_BASE } from '../terms/first-asked';
 import type { Change, Topic } from './topics';
 
 export type Method = 'get' | 'post' | 'put' | 'delete';
@@ -160,9 +161,6 @@ export function addressOf({ path }: Pick<AnyEndpoint, 'path'>, params: Readonly<
     .map((part) => (part.startsWith(':') ? encodeURIComponent(String(params[part.slice(1)])) : part))
     .join('/');
 }
-
-/** Where the interface begins on a server. */
-export const API_BASE = '/api/v1';
 
 /** A header of each answer: where the stream of hints stood before anything of it was read. */
 export const HEARD_HEADER = 'udrel-heard';

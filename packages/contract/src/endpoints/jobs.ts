@@ -1,3 +1,4 @@
+import { FIRST_ASKED } from '../terms/first-asked';
 import {
   addLesson,
   addNote,
@@ -47,7 +48,7 @@ export const jobEndpoints = {
   jobCount: query('/counts/jobs', { ...LOOK, query: jobCountQuery, about: 'Jobs' }).answering<CountView>(),
   /** All of them as CSV (RFC 4180), sent as it is read. */
   jobExport: query('/exports/jobs', { ...LOOK, query: jobExportQuery }).answering<undefined>(),
-  job: query('/jobs/:tag', { ...LOOK, about: 'Job' }).answering<JobView>(),
+  job: query(FIRST_ASKED.job, { ...LOOK, about: 'Job' }).answering<JobView>(),
   history: query('/jobs/:tag/history', { ...LOOK, query: historyQuery, pagedBy: 'before' }).answering<HistoryPage>(),
   /** The whole history, as a list. */
   events: query('/jobs/:tag/events', {

@@ -1,3 +1,4 @@
+import { FIRST_ASKED } from '../terms/first-asked';
 import {
   addStaff,
   changePassword,
@@ -14,7 +15,7 @@ import { command, query } from './endpoint';
 
 /** Signing in and out, switching by PIN, and the first account of an empty shop. */
 export const sessionEndpoints = {
-  session: query('/session', { permission: 'public', about: 'Session' }).answering<SessionView>(),
+  session: query(FIRST_ASKED.session, { permission: 'public', about: 'Session' }).answering<SessionView>(),
   signIn: command('post /session', {
     permission: 'public',
     body: signIn,

@@ -1,3 +1,4 @@
+import { FIRST_ASKED } from '../terms/first-asked';
 import { customerQuery, findQuery, hintsQuery } from '../shapes/commands';
 import { auditCountQuery, auditExportQuery, auditQuery } from '../shapes/lists';
 import { shopFormats, shopRates, type ShopFormats, type ShopRates } from '../shapes/orders';
@@ -92,7 +93,7 @@ export const shopEndpoints = {
   audit: query('/audit', { permission: 'see the audit', query: auditQuery, pagedBy: 'after' }).answering<AuditPage>(),
   auditCount: query('/counts/audit', { permission: 'see the audit', query: auditCountQuery }).answering<CountView>(),
   auditExport: query('/exports/audit', { permission: 'see the audit', query: auditExportQuery }).answering<undefined>(),
-  floor: query('/floor', { permission: 'look at jobs and shelf', about: 'Floor' }).answering<FloorView>(),
+  floor: query(FIRST_ASKED.floor, { permission: 'look at jobs and shelf', about: 'Floor' }).answering<FloorView>(),
   find: query('/find', { permission: 'look at jobs and shelf', query: findQuery }).answering<Found[]>(),
 };
 

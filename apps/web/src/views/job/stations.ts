@@ -1,39 +1,14 @@
-import type { Station } from '@udrel/core/stations';
-import type { ComponentType, ReactNode } from 'react';
-import type { JobView } from '@udrel/contract/types';
-import { stationPath } from '../../paths/station-path';
 import { late } from '../../ui/late';
-
-type Work = ComponentType<{ job: JobView }>;
-/** A station that lays out its page itself, its steps and gates with it. */
-type WholePage = ComponentType<{ job: JobView; side: ReactNode; disabled: boolean }>;
-
-const LOADS = {
-  'Book in': async () => ({ default: (await import('./booked/BookedStation')).BookedStation as Work }),
-  Assess: async () => ({ default: (await import('./assess/AssessStation')).AssessStation as Work }),
-  Match: async () => ({ default: (await import('./match/MatchStation')).MatchStation as WholePage }),
-  Plan: async () => ({ default: (await import('./plan/PlanStation')).PlanStation as WholePage }),
-  Copy: async () => ({ default: (await import('./copy/CopyStation')).CopyStation as Work }),
-  Swap: async () => ({ default: (await import('./swap/SwapStation')).SwapStation as Work }),
-  Prove: async () => ({ default: (await import('./prove/ProveStation')).ProveStation as Work }),
-  'Hand over': async () => ({ default: (await import('./hand-over/HandOverStation')).HandOverStation as Work }),
-} satisfies Record<Station, () => Promise<unknown>>;
+import { STATION_LOADS } from './station-loads';
 
 /** The work of each station; its code is loaded when it is first opened. */
 export const STATION_WORK = {
-  'Book in': late(LOADS['Book in']),
-  Assess: late(LOADS.Assess),
-  Copy: late(LOADS.Copy),
-  Swap: late(LOADS.Swap),
-  Prove: late(LOADS.Prove),
-  'Hand over': late(LOADS['Hand over']),
+  'Book in': late(STATION_LOADS['Book in']),
+  Assess: late(STATION_LOADS.Assess),
+  Copy: late(STATION_LOADS.Copy),
+  Swap: late(STATION_LOADS.Swap),
+  Prove: late(STATION_LOADS.Prove),
+  'Hand over': late(STATION_LOADS['Hand over']),
 };
 
-export const STATION_PAGES = { Match: late(LOADS.Match), Plan: late(LOADS.Plan) };
-
-/** Loads a station by its name in an address, while the page around it is still on its way. */
-export async function loadAhead(path: string | undefined): Promise<void> {
-  for (const [station, load] of Object.entries(LOADS)) {
-    if (stationPath(station) === path) await load().catch(() => undefined);
-  }
-}
+export const STATION_PAGES = { Match: late(STATION_LOADS.Match), Plan: late(STATION_LOADS.Plan) };

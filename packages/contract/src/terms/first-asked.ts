@@ -1,0 +1,8 @@
+/** Where the interface begins on a server. */
+export const API_BASE = '/api/v1';
+
+/**
+ * Paths below that of what a page asks for first, by the names of their endpoints: it asks before it knows the rest of the
+ * interface.
+ */
+export const FIRST_ASKED = { session: '/session', floor: '/floor', job: '/jobs/:tag' } as const;
