@@ -69,18 +69,14 @@ function compiledAhead(): Plugin {
   return {
     name: 'compiled-ahead',
     enforce: 'post',
-    generateBundle: {
-      // It counts at the very beginning of a script: after whoever else puts something there.
-      order: 'post',
-      handler(_options, bundle) {
-        const first = new Set(Object.keys(bundle).filter((name) => /^assets\/index-.*\.js$/.test(name)));
-        for (const name of first) {
-          const chunk = bundle[name];
-          if (chunk?.type !== 'chunk') continue;
-          for (const imported of chunk.imports) first.add(imported);
-          chunk.code = `//# allFunctionsCalledOnLoad\n${chunk.code}`;
-        }
-      },
+    generateBundle(_options, bundle) {
+      const first = new Set(Object.keys(bundle).filter((name) => /^assets\/index-.*\.js$/.test(name)));
+      for (const name of first) {
+        const chunk = bundle[name];
+        if (chunk?.type !== 'chunk') continue;
+        for (const imported of chunk.imports) first.add(imported);
+        chunk.code = `//# allFunctionsCalledOnLoad\n${chunk.code}`;
+      }
     },
   };
 }
@@ -92,8 +88,6 @@ const AHEAD =
   /\/(src\/ahead|app\/addresses|job\/station-loads|paths\/station-path|terms\/first-asked)\.ts$|preload-helper/;
 /** What the Floor needs of what many views do: the first of the day brings no more of that along. */
 const BASE = /\/@tanstack\/(react-virtual|virtual-core)\/|\/web\/src\/(format\/|ui\/late)|\/steps\/next-hands\.ts$/;
-/** What stations of a job share with each other, and with other views. */
-const JOB = /\/web\/src\/(views\/job|features\/(job|reading|lessons))\//;
 
 /** The shell opens without a connection: pages and scripts are kept by the browser, and nothing of what the shop has. */
 const shell = VitePWA({
@@ -146,11 +140,12 @@ export default defineConfig({
           groups: [
             { name: 'ahead', test: AHEAD, priority: 4 },
             { name: 'react', test: /node_modules\/(react|react-dom|scheduler)\//, priority: 3 },
+            // Apart from what loads further files: that begins with their names.
+            { name: 'packages', tags: ['$initial'], test: /node_modules/, priority: 2.5 },
             { name: 'shell', tags: ['$initial'], test: (id) => !ENTRIES.test(id), priority: 2 },
             // What views share, in few files: each costs about as much as a request, whether it is kept or not.
             { name: 'base', test: BASE, priority: 1 },
-            { name: 'work', minShareCount: 11, test: (id) => !ENTRIES.test(id) },
-            { name: 'job', minShareCount: 3, test: JOB },
+            { name: 'work', minShareCount: 22, test: (id) => !ENTRIES.test(id) },
           ],
         },
       },

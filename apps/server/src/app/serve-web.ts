@@ -2,7 +2,6 @@ import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Express } from 'express';
 import expressStaticGzip from 'express-static-gzip';
-import { askedAhead } from './asked-ahead';
 import helmet, { type HelmetOptions } from 'helmet';
 
 /** What only pages heed of the usual heads. */
@@ -66,11 +65,7 @@ export function serveWeb(app: Express, root: string | null): void {
   };
   app.use('/assets', asAsset, expressStaticGzip(join(root, 'assets'), { ...pressed, serveStatic: named }));
   app.use(asPage, files);
-  const ahead = askedAhead(root);
   app.get(/^\/(?!api\/).*/, (request, response, next) => {
-    // Who is not signed in is asked for a name first.
-    const links = request.headers.cookie?.includes('udrel=') ? ahead(request.path) : null;
-    if (links !== null) response.setHeader('link', links);
     request.url = '/index.html';
     files(request, response, next);
   });
