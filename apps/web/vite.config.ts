@@ -85,7 +85,7 @@ function compiledAhead(): Plugin {
 const ENTRIES = /\.html$|\/src\/(empty|main)\.tsx$/;
 /** What asks ahead of the application, and what both need for it. */
 const AHEAD =
-  /\/(src\/ahead|app\/addresses|job\/station-loads|paths\/station-path|terms\/first-asked)\.ts$|preload-helper/;
+  /\/(app\/(ahead|addresses)|job\/station-loads|paths\/station-path|terms\/first-asked)\.ts$|preload-helper/;
 /** What the Floor needs of what many views do: the first of the day brings no more of that along. */
 const BASE = /\/@tanstack\/(react-virtual|virtual-core)\/|\/web\/src\/(format\/|ui\/late)|\/steps\/next-hands\.ts$/;
 
@@ -134,14 +134,14 @@ export default defineConfig({
     // Every browser that runs what is built here knows it.
     modulePreload: { polyfill: false },
     rolldownOptions: {
-      input: ['index.html', 'empty.html', 'src/ahead.ts'],
+      input: ['index.html', 'empty.html', 'src/app/ahead.ts'],
       output: {
         codeSplitting: {
           groups: [
-            { name: 'ahead', test: AHEAD, priority: 4 },
-            { name: 'react', test: /node_modules\/(react|react-dom|scheduler)\//, priority: 3 },
+            { name: 'ahead', test: AHEAD, priority: 5 },
+            { name: 'react', test: /node_modules\/(react|react-dom|scheduler)\//, priority: 4 },
             // Apart from what loads further files: that begins with their names.
-            { name: 'packages', tags: ['$initial'], test: /node_modules/, priority: 2.5 },
+            { name: 'packages', tags: ['$initial'], test: /node_modules/, priority: 3 },
             { name: 'shell', tags: ['$initial'], test: (id) => !ENTRIES.test(id), priority: 2 },
             // What views share, in few files: each costs about as much as a request, whether it is kept or not.
             { name: 'base', test: BASE, priority: 1 },

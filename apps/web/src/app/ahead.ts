@@ -1,5 +1,5 @@
 import { API_BASE, FIRST_ASKED } from '@udrel/contract/first-asked';
-import { firstAsked, loadView } from './app/addresses';
+import { firstAsked, loadView } from './addresses';
 
 /*
  * Runs before the application is there: while its code is read, the server answers what the page will ask for first, and the
