@@ -1,7 +1,8 @@
 import { ENTRY_KEYS } from '@udrel/core/facts';
 import { describe, expect, it } from 'vitest';
 import { endpoints, type EndpointName } from './endpoints/hand-over/every';
-import { addressOf, carriesVersion, parametersOf, type AnyEndpoint } from './endpoints/endpoint';
+import { carriesVersion, parametersOf, type AnyEndpoint } from './endpoints/endpoint';
+import { addressOf } from './terms/first-asked';
 import { STALE, TOPICS } from './endpoints/topics';
 
 const every = Object.entries(endpoints) as [EndpointName, AnyEndpoint & { path: string }][];

@@ -28,6 +28,6 @@ export * from './endpoints/photos';
 export * from './endpoints/session';
 export * from './endpoints/shelf';
 export * from './endpoints/shop';
-export { API_BASE } from './terms/first-asked';
+export { addressOf, API_BASE } from './terms/first-asked';
 export * from './endpoints/topics';
 export * from './endpoints/work';

@@ -1,4 +1,4 @@
-import { API_BASE, FIRST_ASKED } from '@udrel/contract/first-asked';
+import { addressOf, API_BASE, FIRST_ASKED } from '@udrel/contract/first-asked';
 import { firstAsked, loadView } from './addresses';
 
 /*
@@ -7,12 +7,11 @@ import { firstAsked, loadView } from './addresses';
  */
 const { pathname } = window.location;
 for (const asked of firstAsked(pathname)) {
-  const path = FIRST_ASKED[asked.of];
   const link = document.createElement('link');
   link.rel = 'preload';
   link.as = 'fetch';
   link.crossOrigin = 'anonymous';
-  link.href = API_BASE + (asked.of === 'job' ? path.replace(':tag', asked.tag) : path);
+  link.href = API_BASE + addressOf({ path: FIRST_ASKED[asked.of] }, asked);
   document.head.append(link);
 }
 void loadView(pathname);

@@ -3,7 +3,7 @@ import type { Permission } from '../terms/permissions';
 import { text, uuid, whole, oneOf, type Infer, type Shape } from '../shapes/shape';
 import { COUNTER_KEYS, ENTRY_KEYS } from '@udrel/core/facts';
 import { PHOTO_SIZES } from '../shapes/photos';
-import { API_BASE } from '../terms/first-asked';
+import { addressOf, API_BASE } from '../terms/first-asked';
 import type { Change, Topic } from './topics';
 
 export type Method = 'get' | 'post' | 'put' | 'delete';
@@ -152,14 +152,6 @@ export function parametersOf(path: string): [name: string, shape: Shape<string |
       if (!shape) throw new Error(`the place :${name} of ${path} has no shape`);
       return [name, shape];
     });
-}
-
-/** The address of an endpoint below /api/v1 with its places filled in. */
-export function addressOf({ path }: Pick<AnyEndpoint, 'path'>, params: Readonly<Record<string, unknown>>): string {
-  return (path as string)
-    .split('/')
-    .map((part) => (part.startsWith(':') ? encodeURIComponent(String(params[part.slice(1)])) : part))
-    .join('/');
 }
 
 /** A header of each answer: where the stream of hints stood before anything of it was read. */

@@ -6,3 +6,11 @@ export const API_BASE = '/api/v1';
  * interface.
  */
 export const FIRST_ASKED = { session: '/session', floor: '/floor', job: '/jobs/:tag' } as const;
+
+/** The address of an endpoint below /api/v1 with its places filled in. */
+export function addressOf({ path }: { path: string }, params: Readonly<Record<string, unknown>>): string {
+  return path
+    .split('/')
+    .map((part) => (part.startsWith(':') ? encodeURIComponent(String(params[part.slice(1)])) : part))
+    .join('/');
+}
