@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { enter, gate, sheet } from '../support/bench';
+import { enter, gate, open, sheet, signIn } from '../support/bench';
 
 /** The tag of the demo job of a device. */
 async function tagOf(page: Page, serial: string): Promise<string> {
@@ -7,12 +7,12 @@ async function tagOf(page: Page, serial: string): Promise<string> {
   return ((await found.json()) as { tag: string }[])[0]?.tag ?? '';
 }
 
-async function open(page: Page, serial: string, station: string): Promise<void> {
-  await page.goto(`/jobs/${await tagOf(page, serial)}/${station}`);
+async function openJob(page: Page, serial: string, station: string): Promise<void> {
+  await open(page, `/jobs/${await tagOf(page, serial)}/${station}`);
 }
 
 test('each gate refuses until its evidence is there', async ({ page }) => {
-  await enter(page);
+  await signIn(page);
 
   const REFUSING: [id: string, serial: string, station: string, sentence: RegExp, button: string | null][] = [
     ['assessed', 'CL14-8831-02', 'assess', /Nothing was measured before/, null],
@@ -32,21 +32,21 @@ test('each gate refuses until its evidence is there', async ({ page }) => {
 
   for (const [id, serial, station, sentence, button] of REFUSING) {
     await test.step(id, async () => {
-      await open(page, serial, station);
+      await openJob(page, serial, station);
       await expect(gate(page, id)).toHaveAttribute('data-holds', 'false');
       await expect(gate(page, id)).toContainText(sentence);
       if (button) await expect(page.getByRole('button', { name: button })).toBeDisabled();
     });
   }
   // Going back into the device waits for a trial start.
-  await open(page, 'SM3-77-20977', 'swap');
+  await openJob(page, 'SM3-77-20977', 'swap');
   await expect(page.getByRole('button', { name: 'All back, closed' })).toBeDisabled();
   await expect(page.getByText(/^Going back waits:/)).toContainText('No system found');
 });
 
 test('a gate is passed with a reason, which is kept; one about data only by the owner', async ({ page }) => {
-  await enter(page);
-  await open(page, 'T15-4820-31', 'prove');
+  await signIn(page);
+  await openJob(page, 'T15-4820-31', 'prove');
   await gate(page, 'measured').getByRole('button').click();
   const dialog = page.getByRole('dialog');
   await expect(dialog.getByRole('button', { name: 'Pass the gate' })).toBeDisabled();
@@ -55,19 +55,19 @@ test('a gate is passed with a reason, which is kept; one about data only by the 
   await expect(gate(page, 'measured')).toContainText('passed by Ilse Marrack: Customer leaves on the next ferry');
   await expect(sheet(page, 'History')).toContainText('Passed “measured” with a reason');
 
-  await open(page, 'Q13-71190', 'copy');
+  await openJob(page, 'Q13-71190', 'copy');
   await expect(gate(page, 'copied')).toContainText('only the owner may pass it');
   await expect(gate(page, 'copied').getByRole('button')).toHaveCount(0);
   await page.context().clearCookies();
-  await enter(page, 'odo');
-  await open(page, 'Q13-71190', 'copy');
+  await signIn(page, 'odo');
+  await openJob(page, 'Q13-71190', 'copy');
   await expect(gate(page, 'copied').getByRole('button')).toBeVisible();
   await expect(gate(page, 'identified')).toHaveAttribute('data-holds', 'true');
 });
 
 test('two who work on one job: the second is shown what changed and loses nothing typed', async ({ page, browser }) => {
-  await enter(page);
-  await open(page, 'CL14-8831-02', 'assess');
+  await signIn(page);
+  await openJob(page, 'CL14-8831-02', 'assess');
   const other = await (await browser.newContext({ locale: 'en-GB' })).newPage();
   await enter(other, 'odo', page.url());
   await page.getByLabel('What says so: hours, sectors, errors').fill('12,400 h');

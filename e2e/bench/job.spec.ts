@@ -3,18 +3,19 @@ import {
   agree,
   bookIn,
   callForHands,
-  enter,
   gate,
   measure,
+  open,
   prepare,
   proveAndHandOver,
   readBack,
   sheet,
+  signIn,
   station,
 } from '../support/bench';
 
 test('a new drive from the counter to the signature', async ({ page }) => {
-  await enter(page);
+  await signIn(page);
   const tag = await bookIn(page, { customer: 'Lantern Cove Library', model: 'T15-4820', serial: 'T15-E2E-01' });
   await expect(page.getByText('Lantern Cove Library, 07700 010 999')).toBeVisible();
   const [paper] = await Promise.all([
@@ -138,12 +139,12 @@ test('a new drive from the counter to the signature', async ({ page }) => {
   await expect(sheet(page, 'Before and after').getByText('5.8 times')).toBeVisible();
   await page.goto(`/print/document/${tag}`);
   await expect(page.getByText(/Starting took 98 s, now 20 s/)).toBeVisible();
-  await page.goto('/');
+  await open(page, '/');
   await expect(page.getByRole('link', { name: tag })).toHaveCount(0);
 });
 
 test('a memory job has no Plan and no Copy', async ({ page }) => {
-  await enter(page);
+  await signIn(page);
   await bookIn(page, { customer: 'Night ferry crew', model: 'Q13-2207', serial: 'Q13-E2E-02', memory: '16 GiB' });
   const track = page.getByRole('navigation', { name: 'Stations' });
   await expect(track.getByRole('link')).toHaveCount(6);

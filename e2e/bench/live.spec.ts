@@ -1,9 +1,9 @@
 import { expect, test } from '@playwright/test';
-import { bookIn, enter, gate, handsOf, scan, sheet, station } from '../support/bench';
+import { bookIn, enter, gate, handsOf, open, scan, sheet, signIn, station } from '../support/bench';
 import { plannedJob } from '../support/jobs';
 
 test('two people in one job see each other’s work, and the Floor follows', async ({ page, browser }) => {
-  await enter(page, 'ilse');
+  await signIn(page);
   const tag = await bookIn(page, { customer: 'Two at once', model: 'VF12-09', serial: 'VF12-E2E-41' });
   const other = await (await browser.newContext({ locale: 'en-GB' })).newPage();
   await enter(other, 'odo', `/jobs/${tag}/book-in`);
@@ -11,7 +11,7 @@ test('two people in one job see each other’s work, and the Floor follows', asy
   await page.getByLabel('Note', { exact: true }).fill('Customer called');
   await page.getByRole('button', { name: 'Add' }).click();
   await expect(sheet(other, 'History')).toContainText('Note: Customer called');
-  await other.goto('/');
+  await open(other, '/');
   const row = await handsOf(other, tag);
   await page.getByRole('button', { name: 'Take up' }).click();
   await expect(row).toContainText('in hand: Ilse Marrack');
@@ -32,14 +32,14 @@ test('a scan is recognised outside a field and in one, and never taken for short
   await page.getByLabel('Note', { exact: true }).focus();
   await scan(page, 'U-2411');
   await expect(page).toHaveURL(/\/jobs\/U-2411\//);
-  await page.goto('/jobs/U-2412');
+  await open(page, '/jobs/U-2412');
   await expect(page.getByLabel('Note', { exact: true })).toHaveValue('half a sentence');
 });
 
 test('a scanned serial is the identity check; a label and then a place put a thing there', async ({ page }) => {
-  await enter(page, 'ilse');
+  await signIn(page);
   const { tag, old, drive } = await plannedJob(page, 'T15-E2E-73');
-  await page.goto(`/jobs/${tag}/copy`);
+  await open(page, `/jobs/${tag}/copy`);
   await expect(sheet(page, 'Which drive is which')).toBeVisible();
   await page.getByRole('heading', { level: 1 }).click();
   await scan(page, old);

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { bookIn, enter, gate, sheet, station } from '../support/bench';
+import { bookIn, enter, gate, open, sheet, signIn, station } from '../support/bench';
 
 test('without a connection notes, ticks, measurements and screws are kept, survive a dead tab, and are sent later', async ({
   page,
@@ -32,11 +32,11 @@ test('a change to the same thing meanwhile is a conflict with both states side b
   context,
   browser,
 }) => {
-  await enter(page, 'ilse');
+  await signIn(page);
   const tag = await bookIn(page, { customer: 'Conflict tester', model: 'T15-4820', serial: 'T15-E2E-55' });
   const other = await (await browser.newContext({ locale: 'en-GB' })).newPage();
   await enter(other, 'odo', `/jobs/${tag}/assess`);
-  await page.goto(`/jobs/${tag}/assess`);
+  await open(page, `/jobs/${tag}/assess`);
   const before = (who: typeof page) => sheet(who, /^Before:/);
   await expect(before(page)).toBeVisible();
   await context.setOffline(true);

@@ -2,7 +2,7 @@ import { gzipSync } from 'node:zlib';
 import { expect, test, type Locator, type Page } from '@playwright/test';
 import { expectedTable } from '../../packages/core/src/plan-file';
 import { GPT_TYPE_OF, stableGuid, writeGpt } from '../../packages/core/src/tables';
-import { endAtOnce, enter, gate, prepare, readBack, sheet, station } from '../support/bench';
+import { endAtOnce, enter, gate, open, prepare, readBack, sheet, signIn, station } from '../support/bench';
 import { jobAt, plannedJob } from '../support/jobs';
 
 test('an encrypted volume that is too large for the new drive is decrypted first, as a run of its own', async ({
@@ -102,7 +102,7 @@ test('a plan with two new drives: system here, data there, each copied onto, wat
   expect(image.suggestedFilename()).toMatch(/^EB-N2-\d+-\d+-table-at-0\.bin$/);
   await page.goto('/print/plan/U-2431');
   await expect(page.getByText(/^Table of KE-D8/)).toBeVisible();
-  await page.goto('/jobs/U-2431/plan');
+  await open(page, '/jobs/U-2431/plan');
   await prepare(page);
   await station(page, 'Swap');
   await page.getByRole('button', { name: 'All out' }).click();
@@ -193,9 +193,9 @@ async function probeWithout(page: Page, tag: string, missing: string): Promise<B
 test('a wrong drive is refused with what it is, and a copy that lost a partition is found when it is read back', async ({
   page,
 }) => {
-  await enter(page);
+  await signIn(page);
   const { tag, old, drive } = await plannedJob(page, 'T15-GUARD-1');
-  await page.goto(`/jobs/${tag}/copy`);
+  await open(page, `/jobs/${tag}/copy`);
   const boxes = page.getByLabel('Scan or type its serial');
   const refuse = async (text: string, words: RegExp) => {
     await boxes.first().fill(text);

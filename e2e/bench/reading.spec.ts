@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { agree, enter, sheet } from '../support/bench';
+import { agree, enter, open, sheet } from '../support/bench';
 
 const PROBE = new URL('../../demo/files/T15-4820-66.probe.json', import.meta.url).pathname;
 
@@ -22,7 +22,7 @@ test('a probe file is dropped, its facts are taken, drive and adapter reserved, 
   await expect(facts.getByRole('listitem').filter({ hasText: 'GPT, 5 partitions' })).toContainText('probe file');
   await expect(facts.getByRole('listitem').filter({ hasText: 'watch: Reallocated' })).toBeVisible();
   await expect(sheet(page, 'Partitions').getByLabel('Used 3')).toHaveValue('159.9 GiB');
-  await page.goto('/jobs/U-2424/match');
+  await open(page, '/jobs/U-2424/match');
   await expect(page.getByRole('main')).toContainText('smallest drive that would do');
 
   await page.getByRole('button', { name: /Tamarack V 1 TB/ }).click();
@@ -40,7 +40,7 @@ test('a probe file is dropped, its facts are taken, drive and adapter reserved, 
   await page.getByRole('tab', { name: 'Drive' }).click();
   const kit = await printed('Kit list');
   await expect(kit.getByRole('row', { name: /2.5 inch shell for M.2 SATA/ })).toBeVisible();
-  await page.goto('/shelf?find=TH-SH-25');
+  await open(page, '/shelf?find=TH-SH-25');
   await expect(
     page
       .getByRole('row', { name: /TH-SH-25/ })
@@ -124,7 +124,7 @@ test('what can go before the copy makes a smaller drive do, and is asked for in 
   await page.getByRole('button', { name: /^Choose and reserve/ }).click();
   await expect(page.getByText(/^reserved: PA-C1/)).toBeVisible();
   await agree(page);
-  await page.goto('/jobs/U-2439/plan');
+  await open(page, '/jobs/U-2439/plan');
   const system = sheet(page, 'System');
   await expect(system.getByLabel(/^hibernation file/)).toBeChecked();
   await system.getByLabel(/^old installations/).uncheck();

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { enter, gate, sheet } from '../support/bench';
+import { enter, gate, open, sheet } from '../support/bench';
 import { jobAt } from '../support/jobs';
 
 test('what a copy lost is told name by name before the job goes on, and stands on the customer’s paper', async ({
@@ -75,12 +75,12 @@ test('which volume holds the system is asked, and what comes along is decided be
   await coming.getByRole('button', { name: 'Leave it behind' }).click();
   await expect(page.getByText('smallest drive that would do: 240 GB')).toBeVisible();
   await expect(coming).toContainText('Which holds the system is not known');
-  await page.goto('/jobs/U-2436/assess');
+  await open(page, '/jobs/U-2436/assess');
   const partitions = sheet(page, 'Partitions');
   await expect(partitions).toContainText('Workshop: It was not closed in order');
   await partitions.getByRole('button', { name: /^Workshop, / }).click();
   await expect(partitions.getByLabel('Kind 4')).toHaveValue('system');
-  await page.goto('/jobs/U-2436/match');
+  await open(page, '/jobs/U-2436/match');
   await expect(sheet(page, 'What comes along')).toBeVisible();
   await expect(page.getByText('Which holds the system is not known')).toHaveCount(0);
 });
@@ -95,7 +95,7 @@ test('an old drive that stays for data is attached again only after the trial st
   await expect(again).toContainText('attached KD7-77A1-7040');
   await page.getByRole('button', { name: 'All back, closed' }).click();
   await expect(gate(page, 'balanced')).toHaveAttribute('data-holds', 'true');
-  await page.goto('/jobs/U-2435/hand-over');
+  await open(page, '/jobs/U-2435/hand-over');
   await expect(page.getByLabel('Where it stays')).toHaveValue('in the device');
 });
 
@@ -116,7 +116,7 @@ test('the owner gives a new password, and it is changed by who has it', async ({
     await theirs.getByLabel('Password').fill(password);
     await theirs.getByRole('button', { name: 'Sign in' }).click();
   };
-  await theirs.goto('/shop');
+  await open(theirs, '/shop');
   await signIn('first-word-9');
   await expect(theirs.getByRole('alert')).toBeVisible();
   await signIn('second-word-9');
@@ -134,7 +134,7 @@ test('the owner gives a new password, and it is changed by who has it', async ({
 test('a view that fails says so, and leaves the way to the others', async ({ page }) => {
   await page.route('**/api/v1/models/*', (route) => route.fulfill({ json: { id: 'x', maker: 'Ostrel' } }));
   await enter(page, 'ilse', '/models?find=T15-4820');
-  await page.goto('/models/0d3b2c8e-0000-4000-8000-000000000001');
+  await open(page, '/models/0d3b2c8e-0000-4000-8000-000000000001');
   await expect(page.getByRole('alert')).toContainText('This view failed.');
   await page.getByRole('link', { name: 'Floor', exact: true }).click();
   await expect(page.getByRole('heading', { name: 'Hands next' })).toBeVisible();

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { enter, gate, sheet } from '../support/bench';
+import { enter, gate, open, sheet } from '../support/bench';
 
 const file = (name: string) => new URL(`../../demo/files/Q13-2207-52.${name}.probe.json`, import.meta.url).pathname;
 
@@ -66,7 +66,7 @@ test('starts are timed by the stopwatch: the first after the work and a resumed 
   await expect(watch.getByRole('timer')).toContainText(/\d\.\d s/);
   await enter(page, 'ilse', '/jobs/U-2408/prove');
   await expect(watch).toContainText('U-2407');
-  await page.goto('/jobs/U-2407/prove');
+  await open(page, '/jobs/U-2407/prove');
   for (const [index, kind] of [undefined, undefined, /^resumed/].entries()) {
     if (index > 0) await press(kind);
     await watch.getByRole('button', { name: 'Usable' }).click();

@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
 import type { DiaryView, JobView, NightView } from '../../packages/contract/src/types';
-import { enter, handsOf, sheet, typeDay } from '../support/bench';
+import { enter, handsOf, open, sheet, typeDay } from '../support/bench';
 
 /** A day of the calendar so many days later. */
 const later = (day: string, days: number) =>
@@ -26,7 +26,7 @@ test('a Monday: who does what next, a visit that is moved once it is seen what t
 
   const { visits } = (await (await page.request.get('/api/v1/diary?days=14')).json()) as DiaryView;
   const visit = visits.find(({ customer }) => customer === 'R. Osterholm');
-  await page.goto(`/diary?from=${visit?.at.slice(0, 10)}`);
+  await open(page, `/diary?from=${visit?.at.slice(0, 10)}`);
   const comes = page.getByRole('button', { name: /^B-\d+ R. Osterholm comes/ });
   await comes.focus();
   await page.keyboard.press('Space');
@@ -57,14 +57,14 @@ test('a Monday: who does what next, a visit that is moved once it is seen what t
   await expect(dialog).toBeHidden();
 
   // Who comes is booked in with what was agreed.
-  await page.goto(`/diary?from=${visit?.at.slice(0, 10)}`);
+  await open(page, `/diary?from=${visit?.at.slice(0, 10)}`);
   await comes.click();
   await page.getByRole('button', { name: 'Came: book in' }).click();
   await expect(page).toHaveURL(/\/book-in$/);
   await expect(page.getByLabel('Customer: name or phone')).toHaveValue('R. Osterholm');
   await page.getByText('Clear', { exact: true }).click();
 
-  await page.goto('/before-closing');
+  await open(page, '/before-closing');
   const night = (await (await page.request.get('/api/v1/schedule/before-closing')).json()) as NightView;
   expect(night.begin.length).toBeGreaterThan(0);
   const begin = sheet(page, 'Begin before closing');
@@ -81,7 +81,7 @@ test('a Monday: who does what next, a visit that is moved once it is seen what t
   expect(goes?.now?.berth).toBe(goes?.berth);
   await begin.getByRole('button', { name: `Copy of ${goes?.tag} has begun at berth ${goes?.berth}` }).click();
   await expect(begin.getByRole('row', { name: new RegExp(goes?.tag ?? '-') })).toBeHidden();
-  await page.goto(`/jobs/${goes?.tag}/copy`);
+  await open(page, `/jobs/${goes?.tag}/copy`);
   await expect(sheet(page, /is running$/)).toContainText(`berth ${goes?.berth}`);
 });
 
@@ -90,7 +90,7 @@ test('a copy goes through a lead that fell to USB 2 before: its record says so w
 }) => {
   await enter(page, 'ilse', '/jobs/U-2405/match?page=for-the-copy');
   await expect(page.getByText(/enclosure for NVMe cards/).first()).toBeVisible();
-  await page.goto('/jobs/U-2405/copy');
+  await open(page, '/jobs/U-2405/copy');
   const through = page.getByRole('combobox', { name: 'Goes through' });
   await expect(page.getByRole('button', { name: 'Lowtide enclosure for NVMe cards' })).toBeVisible();
   await through.click();
@@ -156,7 +156,7 @@ test('the end of a month: one order, a part that is late, a delivery that is sca
   const job = (await (await page.request.get('/api/v1/jobs/U-2414')).json()) as JobView;
   expect(job.snapshot.facts['new drive choice']?.serial).toBe('DU-S2-9901');
 
-  await page.goto('/shop?page=staff');
+  await open(page, '/shop?page=staff');
   await page.getByRole('button', { name: 'Hours of Wren Tally' }).click();
   const hours = page.getByRole('dialog');
   await hours.getByLabel('works at the bench').check();
@@ -168,12 +168,12 @@ test('the end of a month: one order, a part that is late, a delivery that is sca
   await hours.getByRole('button', { name: 'Set the hours' }).click();
   await expect(sheet(page, 'At the bench')).toContainText('Wren Tally, not at the bench');
 
-  await page.goto('/yardsticks');
+  await open(page, '/yardsticks');
   await expect(sheet(page, 'By kind of job').getByRole('row', { name: /^all of it/ })).toContainText(/of \d+ jobs$/);
   await expect(page.getByRole('img', { name: /^Turnaround/ })).toBeVisible();
   const file = page.waitForEvent('download');
   await page.getByRole('link', { name: 'As CSV' }).click();
   expect((await file).suggestedFilename()).toBe('yardsticks.csv');
-  await page.goto('/yardsticks?from=2020-01&until=2020-02');
+  await open(page, '/yardsticks?from=2020-01&until=2020-02');
   await expect(page.getByText('No job was closed in these months.')).toBeVisible();
 });

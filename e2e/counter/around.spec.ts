@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { agree, bookIn, enter, gate, sheet, station } from '../support/bench';
+import { agree, bookIn, enter, gate, open, sheet, signIn, station } from '../support/bench';
 
 test('a changed drive opens the plan again; what was reserved before goes back on the shelf', async ({ page }) => {
   await enter(page, 'ilse', '/jobs/U-2411/match');
@@ -15,11 +15,11 @@ test('a changed drive opens the plan again; what was reserved before goes back o
   await page.goto('/print/plan/U-2411');
   await expect(page.getByText('This plan was accepted for other drives')).toBeVisible();
   await expect(page.getByText(/all on it is wiped/)).toHaveCount(0);
-  await page.goto('/jobs/U-2411/plan');
+  await open(page, '/jobs/U-2411/plan');
   await page.getByRole('button', { name: 'Accept plan' }).click();
   await expect(gate(page, 'planned')).toHaveAttribute('data-holds', 'true');
   await expect(sheet(page, 'History')).toContainText('Released: new drive');
-  await page.goto(`/shelf?find=${first}`);
+  await open(page, `/shelf?find=${first}`);
   await page.getByRole('row', { name: /^drive/ }).press('Enter');
   await expect(page.getByRole('dialog').getByRole('row', { name: `${first} 1` })).toContainText('–');
 });
@@ -91,7 +91,7 @@ test('a model goes out as a file and comes in again under another number', async
   await expect(page.getByText('There is a model with the code SM3-77 already.')).toBeVisible();
   await bring('new.json', JSON.stringify({ ...model, code: 'SM4-01', name: 'Mini 4' }));
   await expect(page.getByText('Sandling Mini 4 is in the library.')).toBeVisible();
-  await page.goto('/book-in');
+  await open(page, '/book-in');
   await page.getByLabel('Device model: name or number').fill('SM4-01');
   await expect(page.getByRole('option', { name: /Mini 4/ })).toBeVisible();
 });
@@ -120,7 +120,7 @@ test('a booking that cannot be is refused at its field, and nothing typed is los
 });
 
 test('notes by key, the next thing by Ctrl+Enter, a closed job only to look at, signing out', async ({ page }) => {
-  await enter(page, 'ilse');
+  await signIn(page);
   const tag = await bookIn(page, { customer: 'Key tester', model: 'VF12-09', serial: 'VF12-E2E-09' });
   await expect(sheet(page, 'History')).toContainText('Booked in');
   await page.keyboard.press('n');
@@ -133,12 +133,12 @@ test('notes by key, the next thing by Ctrl+Enter, a closed job only to look at, 
   await sheet(page, 'Health of the old drive').getByLabel('What says so: hours, sectors, errors').fill('300 h');
   await page.keyboard.press('Control+Enter');
   await expect(sheet(page, 'Health of the old drive').getByRole('alert')).toContainText('First: Read the old drive');
-  await page.goto('/jobs/U-2401/prove');
+  await open(page, '/jobs/U-2401/prove');
   await expect(page.getByText(/^closed /)).toBeVisible();
   for (const button of await page.getByRole('group', { name: 'Prove' }).getByRole('button').all()) {
     await expect(button).toBeDisabled();
   }
-  await page.goto(`/jobs?text=${tag}`);
+  await open(page, `/jobs?text=${tag}`);
   await page.getByRole('row', { name: new RegExp(tag) }).click();
   await expect(page).toHaveURL(new RegExp(`/jobs/${tag}/assess`));
   await page.getByRole('button', { name: 'Ilse Marrack, technician' }).click();
@@ -147,7 +147,7 @@ test('notes by key, the next thing by Ctrl+Enter, a closed job only to look at, 
   await page.getByRole('button', { name: 'Ilse Marrack, technician' }).click();
   await page.getByRole('menuitem', { name: 'Sign out' }).click();
   await expect(page.getByRole('button', { name: 'Sign in', exact: true })).toBeVisible();
-  await page.goto(`/jobs/${tag}`);
+  await open(page, `/jobs/${tag}`);
   await expect(page.getByRole('button', { name: 'Sign in', exact: true })).toBeVisible();
 });
 
@@ -162,7 +162,7 @@ test('what is promised at booking is what the open work lets; the owner says whe
   await saturday.getByLabel('Until').fill('');
   await hours.getByRole('button', { name: 'Set the hours' }).click();
   await expect(saturday.getByLabel('From')).toHaveValue('');
-  await page.goto('/book-in');
+  await open(page, '/book-in');
   const honest = page.getByRole('status').filter({ hasText: 'open jobs' });
   await expect(honest).toContainText(/it is usually ready .*, nine times in ten by/);
   // By noon of this day nobody gets it done, whenever that is typed.

@@ -1,11 +1,11 @@
 import { expect, test } from '@playwright/test';
-import { bookIn, enter, gate, sheet, station } from '../support/bench';
+import { bookIn, enter, gate, open, sheet, signIn, station } from '../support/bench';
 import { plannedJob } from '../support/jobs';
 
 test('a wrong stamp is taken back: what that means is said first', async ({ page }) => {
-  await enter(page, 'ilse');
+  await signIn(page);
   const { tag, drive: serial } = await plannedJob(page, 'T15-E2E-71');
-  await page.goto(`/jobs/${tag}/match`);
+  await open(page, `/jobs/${tag}/match`);
   await page.getByRole('button', { name: 'Take back: Choose and reserve the drive' }).click();
   const dialog = page.getByRole('dialog');
   const means = dialog.getByRole('region', { name: 'What that means' });
@@ -48,7 +48,7 @@ test('what was just recorded is said, and taken back from there', async ({ page 
 test('what was booked wrong is corrected: serial, customer, promise; and a station is gone back to', async ({
   page,
 }) => {
-  await enter(page, 'ilse');
+  await signIn(page);
   const { tag } = await plannedJob(page, 'T15-E2E-72');
   await page.context().clearCookies();
   await enter(page, 'wren', `/jobs/${tag}/book-in`);
@@ -105,12 +105,12 @@ test('an end without work leads back to an assembled device, returned things and
   await page.getByRole('button', { name: 'Hand over and close' }).click();
   await page.getByRole('button', { name: 'Close with €18.00 open' }).click();
   await expect(page.getByText(/^withdrawn today/)).toBeVisible();
-  await page.goto('/');
+  await open(page, '/');
   await expect(page.getByRole('link', { name: 'U-2422' })).toHaveCount(0);
 });
 
 test('a job is declined from the counter, and goes on after all', async ({ page }) => {
-  await enter(page, 'wren');
+  await signIn(page, 'wren');
   const tag = await bookIn(page, { customer: 'Undecided person', model: 'T15-4820', serial: 'T15-E2E-31' });
   await page.getByRole('button', { name: 'Correct or end …' }).click();
   await page.getByRole('menuitem', { name: 'End without work …' }).click();
@@ -124,7 +124,7 @@ test('a job is declined from the counter, and goes on after all', async ({ page 
   await dialog.getByLabel('Reason, kept in the history').fill('called back');
   await dialog.getByRole('button', { name: 'Go on with it' }).click();
   await expect(page.getByText('Ends without work')).toHaveCount(0);
-  await page.goto(`/jobs/${tag}`);
+  await open(page, `/jobs/${tag}`);
   await expect(page).toHaveURL(/\/assess$/);
 });
 
@@ -143,7 +143,7 @@ test('a job is put down with its state and taken up by another', async ({ page }
   await expect(page.getByText(/by Ilse Marrack, today/).first()).toContainText(
     'battery off; tried so far: both slots; next: the other pair',
   );
-  await page.goto('/');
+  await open(page, '/');
   await expect(page.getByRole('listitem').filter({ hasText: 'U-2409' }).first()).toContainText(
     'put down by Ilse Marrack: the other pair',
   );

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { enter, sheet } from '../support/bench';
+import { enter, open, sheet } from '../support/bench';
 
 test('an order is billed, taken back, billed anew and paid later; the till and the book have it', async ({ page }) => {
   await enter(page, 'odo', '/jobs/U-2408/hand-over');
@@ -72,7 +72,7 @@ test('an order is billed, taken back, billed anew and paid later; the till and t
   await payments.getByRole('button', { name: 'Take it' }).click();
   await expect(payments).toContainText('due €0.00');
 
-  await page.goto('/money?page=till');
+  await open(page, '/money?page=till');
   const till = sheet(page, 'Count the till');
   await expect(till.getByText('should be in it')).toBeVisible();
   await till.getByLabel('Counted').fill('1');
@@ -82,7 +82,7 @@ test('an order is billed, taken back, billed anew and paid later; the till and t
   await till.getByLabel('What may have become of the difference').fill('taken to the bank by the owner');
   await till.getByRole('button', { name: 'It was counted' }).click();
   await expect(sheet(page, 'Counted')).toContainText('taken to the bank by the owner');
-  await page.goto('/money');
+  await open(page, '/money');
   const [book] = await Promise.all([
     page.waitForEvent('download'),
     page.getByRole('link', { name: 'Save the book' }).click(),

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { enter, sheet, station } from '../support/bench';
+import { enter, open, sheet, station } from '../support/bench';
 
 test('one page takes everything down: two wishes, own drive, secret, marks, two devices; all of it stays over a reload', async ({
   page,
@@ -30,7 +30,7 @@ test('one page takes everything down: two wishes, own drive, secret, marks, two 
   await expect(page.getByLabel('What is irreplaceable on it')).toHaveValue('log since 1988');
   await expect(page.getByLabel('Its serial')).toHaveValue('own-e2e-61');
   await expect(page.getByLabel('The secret itself')).toHaveValue('');
-  await page.goto('/jobs');
+  await open(page, '/jobs');
   await page.getByRole('button', { name: '1 begun' }).click();
   await page.getByRole('menuitem', { name: 'Booking' }).click();
   await page.getByLabel('The secret itself').fill('kittiwake-61');
@@ -61,7 +61,7 @@ test('a stub is given its model, and the job goes on', async ({ page }) => {
   await sheet(page, 'The model is only a name').getByRole('link', { name: 'Describe it as a copy' }).first().click();
   await expect(page.getByRole('heading', { name: 'Describe a model' })).toBeVisible();
   await expect(page.getByRole('group', { name: 'Sites of the device' })).toContainText('nobody has looked yet');
-  await page.goto('/jobs/U-2420/assess');
+  await open(page, '/jobs/U-2420/assess');
   await sheet(page, 'The model is only a name').getByRole('button', { name: 'Choose the model' }).click();
   const dialog = page.getByRole('dialog');
   await dialog.getByLabel('Device model: name or number').fill('VP7');
@@ -95,7 +95,7 @@ test('a secret is shown to who has the job in hand, and each showing is in the h
   await expect(sheet(page, 'History')).toContainText('Secret shown: notebook archive');
   await secrets.getByRole('button', { name: 'Hide' }).click();
   await expect(secrets).not.toContainText('skerrin/2009');
-  await page.goto('/jobs/U-2421/book-in');
+  await open(page, '/jobs/U-2421/book-in');
   await expect(sheet(page, 'Secrets')).toContainText('erased');
   await expect(sheet(page, 'Secrets').getByRole('button')).toHaveCount(0);
 });
@@ -104,7 +104,7 @@ test('a device that was here before is known by its serial, with its guarantee',
   await enter(page, 'wren', '/jobs/U-2417/book-in');
   await expect(sheet(page, 'Earlier jobs on this device')).toContainText('Dunlin B3');
   await expect(sheet(page, 'Earlier jobs on this device')).toContainText('guaranteed until');
-  await page.goto('/book-in');
+  await open(page, '/book-in');
   await page.getByLabel('Serial of the device').fill('cl14-8830-55');
   await sheet(page, 'Known here').getByRole('button', { name: 'It is this one' }).click();
   await expect(page.getByLabel('Customer: name or phone')).toHaveValue('Saint Bride School Choir');
@@ -118,9 +118,9 @@ test('the counter looks at the work of the bench and does not do it', async ({ p
   await expect(page.getByRole('button', { name: 'Take up' })).toHaveCount(0);
   await station(page, 'Assess');
   await expect(page.getByRole('button', { name: /the health$/ })).toBeDisabled();
-  await page.goto('/models');
+  await open(page, '/models');
   await expect(page.getByText('Bring in a model file')).toHaveCount(0);
-  await page.goto('/shop?page=keeping');
+  await open(page, '/shop?page=keeping');
   await expect(sheet(page, 'Audit')).toHaveCount(0);
   await expect(sheet(page, 'Who may do what')).toContainText('counter, you');
 });

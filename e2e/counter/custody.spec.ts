@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { enter, scan, sheet } from '../support/bench';
+import { enter, open, scan, sheet } from '../support/bench';
 
 test('an old drive is wiped by the owner, read afterwards, and certified; what the tool left is seen', async ({
   page,
@@ -46,7 +46,7 @@ test('an old drive is wiped by the owner, read afterwards, and certified; what t
   const certificate = await page.getByRole('link', { name: 'Open the certificate' }).getAttribute('href');
   const paper = await page.request.get(certificate ?? '');
   expect((await paper.body()).subarray(0, 5).toString()).toBe('%PDF-');
-  await page.goto('/stays?find=U-2393');
+  await open(page, '/stays?find=U-2393');
   await expect(page.getByRole('row', { name: /KD5-H02-4402/ })).toContainText('wiped');
 });
 
@@ -87,7 +87,7 @@ test('a round finds a missing drive; found again, it is noted, kept longer and g
   await page.getByRole('button', { name: 'End it all the same' }).click();
   await expect(sheet(page, 'Round 2').getByText('KD5 500')).toHaveCount(0);
 
-  await page.goto('/stays?find=KD5-H00');
+  await open(page, '/stays?find=KD5-H00');
   const row = page.getByRole('row', { name: /KD5-H00-4402/ });
   await expect(row).toContainText('rack D2');
   await expect(row).not.toContainText('missing');
@@ -100,6 +100,6 @@ test('a round finds a missing drive; found again, it is noted, kept longer and g
   await thing.getByRole('button', { name: 'Given back' }).click();
   await expect(page.getByText('Nothing lies here after its job.')).toBeVisible();
   // Its label scanned afterwards says where it went.
-  await page.goto('/stays?find=KD5-H00&state=gone');
+  await open(page, '/stays?find=KD5-H00&state=gone');
   await expect(page.getByRole('row', { name: /KD5-H00-4402/ })).toContainText('returned');
 });

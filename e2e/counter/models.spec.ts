@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { bookIn, enter, sheet, station } from '../support/bench';
+import { bookIn, enter, open, sheet, signIn, station } from '../support/bench';
 
 test('a model is copied from the nearest, drawn as it is typed, and waits for somebody to look', async ({ page }) => {
   await enter(page, 'ilse', '/models?find=T15');
@@ -29,7 +29,7 @@ test('a model is copied from the nearest, drawn as it is typed, and waits for so
 });
 
 test('a drive is added beside the one there, and what was learnt stands at the next booking', async ({ page }) => {
-  await enter(page);
+  await signIn(page);
   const tag = await bookIn(page, {
     customer: 'Ned Added',
     model: 'T15-4820',
@@ -44,7 +44,7 @@ test('a drive is added beside the one there, and what was learnt stands at the n
   await others.getByLabel('Capacity').fill('256 GB');
   await others.getByRole('button', { name: 'Record the other drives' }).click();
   await expect(others.getByRole('button', { name: 'Correct the other drives' })).toBeVisible();
-  await page.goto(`/jobs/${tag}/match`);
+  await open(page, `/jobs/${tag}/match`);
   await expect(page.getByRole('tab', { name: 'Added drive' })).toHaveAttribute('aria-selected', 'true');
   await page.getByRole('button', { name: /^Site A/ }).click();
   await page.getByRole('button', { name: /Palewood C1 2 TB/ }).click();
@@ -54,7 +54,7 @@ test('a drive is added beside the one there, and what was learnt stands at the n
   await page.getByRole('button', { name: 'Write it down' }).click();
   const taught = sheet(page, 'What earlier jobs taught');
   await expect(taught).toContainText('The bay needs a 2.5 mm spacer.');
-  await page.goto('/book-in');
+  await open(page, '/book-in');
   await page.getByLabel('Device model: name or number').fill('T15-4820');
   await page.getByRole('listbox').getByRole('option').first().click();
   await expect(taught).toContainText('The bay needs a 2.5 mm spacer.');

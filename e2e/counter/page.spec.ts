@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { enter, sheet } from '../support/bench';
+import { enter, open, sheet } from '../support/bench';
 
 test('a quote goes by mail, is accepted on a phone, billed, taken back in part and paid later', async ({
   page,
@@ -40,7 +40,7 @@ test('a quote goes by mail, is accepted on a phone, billed, taken back in part a
   await theirs.getByRole('button', { name: /^Yes, do it for €129.24/ }).click();
   await expect(theirs.getByText('It was accepted.')).toBeVisible();
 
-  await page.goto('/jobs/U-2458/hand-over');
+  await open(page, '/jobs/U-2458/hand-over');
   await expect(sheet(page, 'What the customer knows')).toContainText('accepted quote 1, by T. Gannet');
   await expect(sheet(page, 'Price')).toContainText('€129.24, quote 1');
   const bill = sheet(page, 'Bill');

@@ -1,11 +1,11 @@
 import { expect, test, type Page } from '@playwright/test';
-import { enter } from '../support/bench';
+import { signIn } from '../support/bench';
 
 const rowsOf = async (page: Page) =>
   (await page.getByRole('row').allInnerTexts()).slice(1).map((row) => row.split('\t').map((cell) => cell.trim()));
 const figure = (text: string | undefined) => Number((text ?? '').replaceAll(',', ''));
 
-test.beforeEach(({ page }) => enter(page));
+test.beforeEach(({ page }) => signIn(page));
 
 test('the plan card names both drives by serial and every partition by its sectors', async ({ page }) => {
   await page.goto('/print/plan/U-2411');

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { enter, sheet } from '../support/bench';
+import { enter, open, sheet } from '../support/bench';
 
 const CARDS = ['Wick Lighthouse Keepers', 'M. Adebayo-Finch']
   .map(
@@ -41,7 +41,7 @@ test('customers come in from a file, a double becomes one of them, and who has g
   await expect(page.getByRole('heading', { name: 'erased', level: 1 })).toBeVisible();
 
   // Whoever has something open is not erased, and says why.
-  await page.goto('/customers');
+  await open(page, '/customers');
   await page.getByLabel('Name or phone number').fill('Adebayo');
   await page.getByRole('row', { name: /Adebayo/ }).click();
   await page.getByRole('button', { name: 'Erase …' }).click();
@@ -53,7 +53,7 @@ test('customers come in from a file, a double becomes one of them, and who has g
   await page.getByRole('option', { name: /^erased/ }).click();
   await merge.getByRole('button', { name: 'They are the same' }).click();
   await expect(merge).toHaveCount(0);
-  await page.goto('/customers');
+  await open(page, '/customers');
   await page.getByLabel('Name or phone number').fill('erased');
   await expect(page.getByText('Nobody is called like that.')).toBeVisible();
 });

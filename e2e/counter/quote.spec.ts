@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { bookIn, enter, gate, sheet, station, typeDay } from '../support/bench';
+import { bookIn, enter, gate, open, sheet, signIn, station, typeDay } from '../support/bench';
 
 const openPage = (page: Page, name: string) => page.getByRole('tab', { name, exact: true }).click();
 
@@ -59,7 +59,7 @@ test('a part on order comes late, then comes, and is reserved by its serial', as
 });
 
 test('what the shelf lacks is ordered, and the promise moves with it', async ({ page }) => {
-  await enter(page);
+  await signIn(page);
   const tag = await bookIn(page, { customer: 'Vera Ordering', model: 'T15-4820', serial: 'T15-ORDER-1' });
   await station(page, 'Assess');
   const old = sheet(page, 'Old drive');
@@ -73,7 +73,7 @@ test('what the shelf lacks is ordered, and the promise moves with it', async ({ 
   await parts.getByRole('button', { name: 'Usual table' }).click();
   await parts.getByRole('button', { name: 'Record the partitions' }).click();
   await expect(parts.getByText(/\d read/)).toBeVisible();
-  await page.goto(`/jobs/${tag}/match`);
+  await open(page, `/jobs/${tag}/match`);
   await page.getByRole('button', { name: /Dunlin B3 960 GB/ }).click();
   await page.getByRole('button', { name: /^Order Dunlin B3/ }).click();
   const dialog = page.getByRole('dialog', { name: `Order for ${tag}` });

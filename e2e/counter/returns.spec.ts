@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { enter, sheet } from '../support/bench';
+import { enter, open, sheet } from '../support/bench';
 
 test('a device comes back under guarantee, costs nothing, and what failed is claimed of its supplier', async ({
   page,
@@ -16,7 +16,7 @@ test('a device comes back under guarantee, costs nothing, and what failed is cla
   await expect(page).toHaveURL(/\/jobs\/U-\d+\/book-in$/);
   const tag = /U-\d+/.exec(page.url())?.[0] ?? '';
 
-  await page.goto(`/jobs/${tag}/prove`);
+  await open(page, `/jobs/${tag}/prove`);
   const back = sheet(page, 'Came back under guarantee');
   await expect(back).toContainText('nothing is charged');
   await expect(back).toContainText('EB-R1-');
@@ -32,7 +32,7 @@ test('a device comes back under guarantee, costs nothing, and what failed is cla
   await claims.getByRole('button', { name: 'Claim it' }).click();
   await expect(claims).toContainText('of Brightwell Parts, to be sent');
 
-  await page.goto('/money?page=claims');
+  await open(page, '/money?page=claims');
   await page
     .getByRole('row', { name: new RegExp(tag) })
     .getByText('to be sent')
@@ -42,7 +42,7 @@ test('a device comes back under guarantee, costs nothing, and what failed is cla
   await claim.getByRole('button', { name: 'Note it' }).click();
   await expect(page.getByRole('row', { name: new RegExp(tag) })).toContainText('replaced');
   // It stands in the record of the part.
-  await page.goto('/shelf?find=EB-R1-480-25');
+  await open(page, '/shelf?find=EB-R1-480-25');
   await page
     .getByRole('row', { name: /Ebbtide R1/ })
     .first()

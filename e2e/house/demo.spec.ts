@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { enter } from '../support/bench';
+import { signIn } from '../support/bench';
 
 interface Floor {
   hands: { tag: string; slack: number | null; step: { station: string } }[];
@@ -25,7 +25,7 @@ interface Job {
 }
 
 test('the demo shop shows every station, verdict and trouble at least once', async ({ page }) => {
-  await enter(page);
+  await signIn(page);
   const get = async <T>(path: string) => (await (await page.request.get(`/api/v1${path}`)).json()) as T;
 
   const floor = await get<Floor>('/floor');

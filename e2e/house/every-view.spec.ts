@@ -1,7 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import { freePort } from '../../scripts/lib/cluster.mjs';
 import { openShop } from '../../scripts/lib/shop.mjs';
-import { enter } from '../support/bench';
+import { enter, open } from '../support/bench';
 import { seededFolder } from '../support/folder';
 import { faultsOf } from '../support/look';
 
@@ -89,7 +89,8 @@ test.describe('every view', () => {
 async function lookAt(page: Page, path: string): Promise<void> {
   await page.setViewportSize({ width: 1280, height: 800 });
   await page.emulateMedia({ colorScheme: 'light' });
-  await page.goto(path);
+  // A paper is a page of its own.
+  await (path.startsWith('/print/') ? page.goto(path) : open(page, path));
   await expect(page.getByText(/^Reading/)).toHaveCount(0);
   // Colours do not fade over: they are looked at as they end.
   await page.addStyleTag({ content: '* { transition: none !important; }' });

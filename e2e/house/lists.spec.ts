@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import { expect, test, type Page } from '@playwright/test';
-import { enter, typeDay } from '../support/bench';
+import { enter, open, typeDay } from '../support/bench';
 
 /** What is in the file that a press brings. */
 async function fileOf(page: Page): Promise<string[]> {
@@ -95,7 +95,7 @@ test('an owner looks back at a group of days; a history is read as a list', asyn
   await expect(page.getByText('Nothing of that is noted.')).toBeVisible();
   await expect(page).toHaveURL(/from=2031-01-01/);
   await page.getByRole('button', { name: 'No filter' }).click();
-  await page.goto('/jobs/U-2408');
+  await open(page, '/jobs/U-2408');
   await page.getByRole('link', { name: /^\d+ entries$/ }).click();
   await expect(page).toHaveTitle('U-2408 history, Udrel');
   const entries = Number((await page.getByRole('status').filter({ hasText: 'entries' }).innerText()).split(' ')[0]);

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { enter, sheet } from '../support/bench';
+import { enter, open, sheet } from '../support/bench';
 
 test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
 
@@ -10,7 +10,7 @@ async function fits(page: Page, what: string): Promise<void> {
 }
 
 test('on a phone: signed in, found, counted, paid and printed without scrolling sideways', async ({ page }) => {
-  await page.goto('/');
+  await open(page, '/');
   await fits(page, 'sign-in');
   await page.getByLabel('Name').fill('ilse');
   await page.getByLabel('Password').fill('bench-demo-1');
@@ -32,12 +32,12 @@ test('on a phone: signed in, found, counted, paid and printed without scrolling 
   await expect(count).toHaveText(String(before));
   await fits(page, 'the strip-down sheet');
   for (const station of ['book-in', 'assess', 'match', 'plan', 'copy', 'prove', 'hand-over']) {
-    await page.goto(`/jobs/U-2408/${station}`);
+    await open(page, `/jobs/U-2408/${station}`);
     await expect(page.getByRole('region', { name: 'Steps here' })).toBeVisible();
     await fits(page, station);
   }
   for (const path of ['/jobs?all=yes', '/book-in', '/print/receipt/U-2408', '/print/document/U-2401']) {
-    await page.goto(path);
+    await open(page, path);
     await expect(
       page
         .getByRole('heading')

@@ -2,14 +2,36 @@ import { expect, type Locator, type Page } from '@playwright/test';
 
 const PASSWORDS = { ilse: 'bench-demo-1', odo: 'bench-demo-2', wren: 'bench-demo-3' } as const;
 
-/** Opens a page signed in with a demo account; signing in by hand has paths of its own. */
-export async function enter(page: Page, login: keyof typeof PASSWORDS = 'ilse', path = '/'): Promise<void> {
+type Login = keyof typeof PASSWORDS;
+
+/** Signs this browser in with a demo account; signing in by hand has paths of its own. */
+export async function signIn(page: Page, login: Login = 'ilse'): Promise<void> {
   const signedIn = await page.request.post('/api/v1/session', {
     data: { login, password: PASSWORDS[login] },
   });
   expect(signedIn.status(), await signedIn.text()).toBeLessThan(300);
+}
+
+/** Opens a page signed in with a demo account. */
+export async function enter(page: Page, login: Login = 'ilse', path = '/'): Promise<void> {
+  await signIn(page, login);
   await page.goto(path);
   await expect(page.getByRole('combobox', { name: 'Scan or find' })).toBeVisible();
+}
+
+/** Goes on to an address within the application, as a link does; a page that is empty so far loads it. */
+export async function open(page: Page, path: string): Promise<void> {
+  if (page.url() === 'about:blank') {
+    await page.goto(path);
+    return;
+  }
+  await page.evaluate((to) => {
+    history.pushState(null, '', to);
+    dispatchEvent(new PopStateEvent('popstate'));
+  }, path);
+  // The view before stands until the code of the next is there.
+  const { pathname } = new URL(path, page.url());
+  await expect(page.locator(`main[data-at^="${pathname}"]`)).toBeAttached();
 }
 
 /**
@@ -91,7 +113,7 @@ export async function bookIn(
   page: Page,
   given: { customer: string; model: string; serial: string; memory?: string; wish?: string },
 ): Promise<string> {
-  await page.goto('/book-in');
+  await open(page, '/book-in');
   await page.getByLabel('Customer: name or phone').fill(given.customer);
   await page.getByLabel('Phone', { exact: true }).fill('07700 010 999');
   await page.getByLabel('Device model: name or number').fill(given.model);

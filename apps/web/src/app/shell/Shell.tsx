@@ -1,5 +1,5 @@
 import { Suspense, useCallback, useEffect, useState } from 'react';
-import { Outlet } from 'react-router';
+import { Outlet, useLocation } from 'react-router';
 import { useSessionQuery } from '../../api/api';
 import { loadChecksOnTyping } from '../../api/refused';
 import { Account } from './person/Account';
@@ -22,6 +22,7 @@ const nothing = () => undefined;
 
 /** Rail, scan field and bench around every view. */
 export function Shell() {
+  const { pathname } = useLocation();
   const { data: session } = useSessionQuery();
   const [keysShown, setKeysShown] = useState(false);
   const showKeys = useCallback(() => setKeysShown(true), []);
@@ -42,7 +43,7 @@ export function Shell() {
         <BenchLights />
         {session?.staff && <Account staff={session.staff} showKeys={showKeys} />}
       </header>
-      <main className={styles.main}>
+      <main className={styles.main} data-at={pathname}>
         <Outlet />
       </main>
       <NoticesHost />
