@@ -59,7 +59,7 @@ test('a gate is passed with a reason, which is kept; one about data only by the 
   await expect(gate(page, 'copied')).toContainText('only the owner may pass it');
   await expect(gate(page, 'copied').getByRole('button')).toHaveCount(0);
   await page.context().clearCookies();
-  await signIn(page, 'odo');
+  await enter(page, 'odo');
   await openJob(page, 'Q13-71190', 'copy');
   await expect(gate(page, 'copied').getByRole('button')).toBeVisible();
   await expect(gate(page, 'identified')).toHaveAttribute('data-holds', 'true');

@@ -32,8 +32,14 @@ test('a scan is recognised outside a field and in one, and never taken for short
   await page.getByLabel('Note', { exact: true }).focus();
   await scan(page, 'U-2411');
   await expect(page).toHaveURL(/\/jobs\/U-2411\//);
-  await open(page, '/jobs/U-2412');
+  await expect(page.getByLabel('Note', { exact: true })).toHaveValue('');
+  // Back at a job that was open a moment ago: what was typed at each stays with it.
+  await page.getByLabel('Note', { exact: true }).fill('of the other');
+  await scan(page, 'U-2412');
+  await expect(page).toHaveURL(/\/jobs\/U-2412\//);
   await expect(page.getByLabel('Note', { exact: true })).toHaveValue('half a sentence');
+  await scan(page, 'U-2411');
+  await expect(page.getByLabel('Note', { exact: true })).toHaveValue('of the other');
 });
 
 test('a scanned serial is the identity check; a label and then a place put a thing there', async ({ page }) => {

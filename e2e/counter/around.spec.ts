@@ -147,7 +147,7 @@ test('notes by key, the next thing by Ctrl+Enter, a closed job only to look at, 
   await page.getByRole('button', { name: 'Ilse Marrack, technician' }).click();
   await page.getByRole('menuitem', { name: 'Sign out' }).click();
   await expect(page.getByRole('button', { name: 'Sign in', exact: true })).toBeVisible();
-  await open(page, `/jobs/${tag}`);
+  await page.goto(`/jobs/${tag}`);
   await expect(page.getByRole('button', { name: 'Sign in', exact: true })).toBeVisible();
 });
 

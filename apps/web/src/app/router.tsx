@@ -1,13 +1,14 @@
 import type { ComponentType } from 'react';
 import { createBrowserRouter } from 'react-router';
 import { VIEWS } from './addresses';
+import { ofOneThing } from './of-one-thing';
 import { Frame } from './shell/Frame';
 import { Failed, Lost } from './shell/Lost';
 import { Shell } from './shell/Shell';
 import { Empty } from '../ui';
 
 const view = (load: () => Promise<{ default: ComponentType }>) => ({
-  lazy: async () => ({ Component: (await load()).default }),
+  lazy: async () => ({ Component: ofOneThing((await load()).default) }),
 });
 
 /** Every address. Views are loaded when they are first opened. */
