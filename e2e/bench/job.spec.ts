@@ -137,7 +137,7 @@ test('a new drive from the counter to the signature', async ({ page }) => {
 
   await station(page, 'Prove');
   await expect(sheet(page, 'Before and after').getByText('5.8 times')).toBeVisible();
-  await page.goto(`/print/document/${tag}`);
+  await open(page, `/print/document/${tag}`);
   await expect(page.getByText(/Starting took 98 s, now 20 s/)).toBeVisible();
   await open(page, '/');
   await expect(page.getByRole('link', { name: tag })).toHaveCount(0);

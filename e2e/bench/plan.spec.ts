@@ -100,7 +100,7 @@ test('a plan with two new drives: system here, data there, each copied onto, wat
     page.getByRole('menuitem', { name: /^Table image: protective MBR and primary, EB-N2/ }).click(),
   ]);
   expect(image.suggestedFilename()).toMatch(/^EB-N2-\d+-\d+-table-at-0\.bin$/);
-  await page.goto('/print/plan/U-2431');
+  await open(page, '/print/plan/U-2431');
   await expect(page.getByText(/^Table of KE-D8/)).toBeVisible();
   await open(page, '/jobs/U-2431/plan');
   await prepare(page);

@@ -18,7 +18,7 @@ test('what a copy lost is told name by name before the job goes on, and stands o
   await lost.getByRole('button', { name: 'It is told' }).click();
   await expect(lost).toContainText('told, each by its name');
   await expect(gate(page, 'copied')).toHaveAttribute('data-holds', 'true');
-  await page.goto('/print/document/U-2437');
+  await open(page, '/print/document/U-2437');
   await expect(page.getByRole('list', { name: 'Lost in the copy' })).toContainText('three photographs');
   await expect(page.getByText('failing: 118 sectors reallocated, 24 pending')).toBeVisible();
 });
@@ -60,7 +60,7 @@ test('the strip-down sheet takes what was missing, says what contradicts it, and
   await expect(disassembly).toContainText('2 missing on arrival, 2 replaced');
   await expect(replaced).toBeFocused();
   await expect.poll(async () => (await jobAt(page, 'U-2438')).snapshot.disassembly[0]?.replaced).toBe(2);
-  await page.goto('/print/receipt/U-2438');
+  await open(page, '/print/receipt/U-2438');
   await expect(page.getByText('2 × base screw M2.5×6, 2 of them replaced')).toBeVisible();
 });
 
@@ -153,7 +153,7 @@ test('files of a second old drive come onto the new one, and their paper says wh
   await bring.getByRole('button', { name: 'Record it' }).click();
   await expect(bring).toContainText('recorded');
   await expect(sheet(page, 'Steps here')).not.toContainText('First: Put everything back and close; Bring');
-  await page.goto('/print/document/U-2450');
+  await open(page, '/print/document/U-2450');
   await expect(page.getByText('brought onto the new drive: 5 folders, 262 GiB, 30 opened.')).toBeVisible();
 });
 

@@ -12,7 +12,7 @@ test('a changed drive opens the plan again; what was reserved before goes back o
   await station(page, 'Plan');
   await expect(gate(page, 'planned')).toContainText('changed since the plan was accepted');
   await expect(page.getByText('grown by').first()).toBeVisible();
-  await page.goto('/print/plan/U-2411');
+  await open(page, '/print/plan/U-2411');
   await expect(page.getByText('This plan was accepted for other drives')).toBeVisible();
   await expect(page.getByText(/all on it is wiped/)).toHaveCount(0);
   await open(page, '/jobs/U-2411/plan');

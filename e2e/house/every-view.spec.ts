@@ -89,8 +89,7 @@ test.describe('every view', () => {
 async function lookAt(page: Page, path: string): Promise<void> {
   await page.setViewportSize({ width: 1280, height: 800 });
   await page.emulateMedia({ colorScheme: 'light' });
-  // A paper is a page of its own.
-  await (path.startsWith('/print/') ? page.goto(path) : open(page, path));
+  await open(page, path);
   await expect(page.getByText(/^Reading/)).toHaveCount(0);
   // Colours do not fade over: they are looked at as they end.
   await page.addStyleTag({ content: '* { transition: none !important; }' });

@@ -19,9 +19,9 @@ export async function enter(page: Page, login: Login = 'ilse', path = '/'): Prom
   await expect(page.getByRole('combobox', { name: 'Scan or find' })).toBeVisible();
 }
 
-/** Goes on to an address within the application, as a link does; a page that is empty so far loads it. */
+/** Goes on to an address within the application, as a link does; an empty page loads it, and a paper is a page of its own. */
 export async function open(page: Page, path: string): Promise<void> {
-  if (page.url() === 'about:blank') {
+  if (page.url() === 'about:blank' || path.startsWith('/print/')) {
     await page.goto(path);
     return;
   }
