@@ -41,11 +41,18 @@ export interface Making {
   masterKey: Buffer;
 }
 
-/** What happened that a customer waits to hear of, and of which there is no message yet. */
-export async function causesOf({ manager, now }: Making): Promise<{ cause: Cause; template: Template }[]> {
+/**
+ * What happened that a customer waits to hear of, and of which there is no message yet.
+ *
+ * @param lastMs how far back is looked; never further than there is news
+ */
+export async function causesOf(
+  { manager, now }: Making,
+  lastMs = NEWS_MS,
+): Promise<{ cause: Cause; template: Template }[]> {
   const { rules, since } = await readRules(manager);
   if (since === null) return [];
-  const from = new Date(Math.max(Date.parse(since), now.getTime() - NEWS_MS));
+  const from = new Date(Math.max(Date.parse(since), now.getTime() - Math.min(lastMs, NEWS_MS)));
   const happened = await rows<{
     kind: string;
     data: Record<string, string>;

@@ -18,6 +18,8 @@ const CUT_OFF_S = 60;
 const LOOK_MS = 5000;
 /** So long after something changed it is looked through, ms. */
 const SOON_MS = 300;
+/** How far back is looked then: all days of news are looked through at the next turn, for what was long under way. */
+const JUST_NOW_MS = 60_000;
 
 export interface MessageQueue {
   /** Makes what is to be made now, and leaves what waits to the queue. */
@@ -89,26 +91,29 @@ export async function openQueue(
 
   let looking: Promise<void> | null = null;
   let after: Promise<void> | null = null;
+  let farthest = 0;
   // A look that is under way may have passed by what this one is for: it is looked once more after it.
-  const look = (): Promise<void> => {
+  const look = (lastMs = Infinity): Promise<void> => {
     if (!looking) {
-      looking = lookOnce().finally(() => {
+      looking = lookOnce(lastMs).finally(() => {
         looking = null;
       });
       return looking;
     }
+    farthest = Math.max(farthest, lastMs);
     const again = () => {
-      after = null;
-      return look();
+      const back = farthest;
+      [after, farthest] = [null, 0];
+      return look(back);
     };
     after ??= looking.then(again, again);
     return after;
   };
 
-  async function lookOnce(): Promise<void> {
+  async function lookOnce(lastMs: number): Promise<void> {
     const { database, masterKey, clock } = sending;
     const now = clock();
-    for (const one of await causesOf({ manager: database.manager, now, masterKey })) {
+    for (const one of await causesOf({ manager: database.manager, now, masterKey }, lastMs)) {
       await database.transaction(async (manager) => {
         await makeMessage({ manager, now, masterKey }, one);
       });
@@ -127,10 +132,10 @@ export async function openQueue(
     if (left > 0) boss.notifyWorker(worker);
   }
 
-  const lookNow = () => {
-    look().catch((error: unknown) => log.warn({ error: loggedError(error) }, 'messages could not be made'));
+  const lookNow = (lastMs?: number) => {
+    look(lastMs).catch((error: unknown) => log.warn({ error: loggedError(error) }, 'messages could not be made'));
   };
-  const timer = setInterval(lookNow, lookMs);
+  const timer = setInterval(() => lookNow(), lookMs);
   timer.unref();
   // What changed a moment ago is looked through with what changes now.
   let soon: NodeJS.Timeout | null = null;
@@ -138,11 +143,11 @@ export async function openQueue(
     if (kind !== 'job' && kind !== 'messages') return;
     soon ??= setTimeout(() => {
       soon = null;
-      lookNow();
+      lookNow(JUST_NOW_MS);
     }, SOON_MS);
   });
   return {
-    look,
+    look: () => look(),
     close: async () => {
       clearInterval(timer);
       leaveHints?.();

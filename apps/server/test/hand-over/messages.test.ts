@@ -14,6 +14,7 @@ import type {
   QuoteView,
 } from '@udrel/contract/types';
 import { openHints } from '../../src/hints/hub';
+import { causesOf } from '../../src/messages/make';
 import { openQueue, type MessageQueue } from '../../src/messages/queue';
 import { noteReady } from '../../src/jobs/ready-since';
 import { booking, deviceBooking, stockUp, Work, type Stock } from '../fixtures';
@@ -101,6 +102,15 @@ const settled = (tag: string, state: MessageView['state']) =>
   vi.waitFor(async () => expect((await of(tag))[0]?.state).toBe(state), { timeout: 30_000 });
 
 const toSee = async () => (await shop.as.counter.get<MessagesToSee>('/messages/to-see')).body;
+
+/** A connection that keeps every message from being made until it ends. */
+async function holdingMessages(): Promise<pg.Client> {
+  const name = shop.database.driver.database ?? '';
+  const holder = new pg.Client({ connectionString: inject('adminUrl').replace(/postgres$/, name) });
+  await holder.connect();
+  await holder.query('begin; lock table message in exclusive mode');
+  return holder;
+}
 
 /** So many jobs of one order, of somebody who is written to. */
 async function bookedTogether(count: number): Promise<JobView[]> {
@@ -276,10 +286,7 @@ describe('messages', () => {
 
   it('of what happens while it is looked for others are made by who asks then', async () => {
     await rules({ 'booked in': 'by itself' });
-    const name = shop.database.driver.database ?? '';
-    const holder = new pg.Client({ connectionString: inject('adminUrl').replace(/postgres$/, name) });
-    await holder.connect();
-    await holder.query('begin; lock table message in exclusive mode');
+    const holder = await holdingMessages();
     // It has seen what there is to make, and waits to leave it to the queue.
     const before = queue.look();
     await vi.waitFor(async () => {
@@ -295,6 +302,21 @@ describe('messages', () => {
     await before;
     await asked;
     expect(await of(tag)).toHaveLength(1);
+  });
+
+  it('are looked for among what happened just now, and at each turn among all that is news', async () => {
+    await rules({ 'booked in': 'by itself' });
+    const holder = await holdingMessages();
+    const orders: number[] = [];
+    for (const minutes of [1, 30]) {
+      shop.clock.now = new Date(shop.clock.now.getTime() + minutes * 60_000);
+      orders.push((await booked()).order);
+    }
+    const making = { manager: shop.database.manager, now: shop.clock.now, masterKey: TEST_CONFIG.masterKey };
+    const found = async (lastMs?: number) => (await causesOf(making, lastMs)).map(({ cause }) => cause.order);
+    expect(await found(60_000)).toEqual(orders.slice(1));
+    expect(await found()).toEqual(orders);
+    await holder.end();
   });
 
   it('of a bill that was paid meanwhile do not go', async () => {
