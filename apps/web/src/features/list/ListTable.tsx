@@ -1,6 +1,6 @@
 import { columnVisibilityFeature, tableFeatures, useTable, type ColumnDef } from '@tanstack/react-table';
 import { useWindowVirtualizer } from '@tanstack/react-virtual';
-import { memo, useEffect, useMemo, useRef, useState, type KeyboardEvent, type ReactNode } from 'react';
+import { memo, useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent, type ReactNode } from 'react';
 import styles from './list-table.module.css';
 
 /** A column of a list. `by` is what the server sorts it by; `always` stays when columns are chosen. */
@@ -48,8 +48,13 @@ interface Props<Row, By extends string> {
 
 /** Height of a row, px: all are alike where nothing else is said, so that where a row stands is known without drawing it. */
 const ROW = 41;
-/** Rows that are drawn beyond the edges. */
+/** Rows that are drawn beyond the edges, and while they go by: those that are far would be gone before they are seen. */
 const BEYOND = 15;
+const GOING_BY = 3;
+/** For so many frames a row that is gone to is waited for, until it is drawn. */
+const FRAMES = 30;
+
+type Scrolled = Pick<ReturnType<typeof useWindowVirtualizer>, 'isScrolling'>;
 
 const features = tableFeatures({ columnVisibilityFeature });
 
@@ -61,12 +66,16 @@ export function ListTable<Row extends object, By extends string>(props: Props<Ro
   const { name, columns, hidden, rows, keyOf, total, order, press, more, open, uneven = false } = props;
   const [at, setAt] = useState(0);
   const body = useRef<HTMLTableSectionElement>(null);
+  const scrolled = useRef<Scrolled | null>(null);
   const virtual = useWindowVirtualizer({
     count: rows.length,
     estimateSize: () => ROW,
-    overscan: BEYOND,
+    overscan: scrolled.current?.isScrolling ? GOING_BY : BEYOND,
     scrollMargin: body.current?.offsetTop ?? 0,
+    // Once a frame, and not with each event of it.
+    useFlushSync: false,
   });
+  scrolled.current = virtual;
   const seen = virtual.getVirtualItems();
   const [first, last] = [seen[0]?.index ?? 0, seen.at(-1)?.index ?? -1];
   const data = useMemo(() => rows.slice(first, last + 1), [rows, first, last]);
@@ -85,6 +94,13 @@ export function ListTable<Row extends object, By extends string>(props: Props<Ro
   });
   const shown = useMemo(() => columns.filter(({ id }) => !hidden.includes(id)), [columns, hidden]);
   const byId = new Map(columns.map((column) => [column.id, column]));
+
+  // The same from row to row and from page to page, so that a row that was drawn stays as it is.
+  const opens = useRef(open);
+  useEffect(() => {
+    opens.current = open;
+  }, [open]);
+  const openOne = useCallback((row: Row) => opens.current(row), []);
 
   const near = last >= rows.length - BEYOND * 2;
   useEffect(() => {
@@ -105,10 +121,14 @@ export function ListTable<Row extends object, By extends string>(props: Props<Ro
   function go(index: number): void {
     setAt(index);
     virtual.scrollToIndex(index);
-    // It may have to be drawn first.
-    requestAnimationFrame(() =>
-      requestAnimationFrame(() => body.current?.querySelector<HTMLElement>(`[data-index="${index}"]`)?.focus()),
-    );
+    requestAnimationFrame(() => focusDrawn(index, FRAMES));
+  }
+
+  /** It may have to be drawn first. */
+  function focusDrawn(index: number, frames: number): void {
+    const line = body.current?.querySelector<HTMLElement>(`[data-index="${index}"]`);
+    if (line) line.focus();
+    else if (frames > 0) requestAnimationFrame(() => focusDrawn(index, frames - 1));
   }
 
   const margin = virtual.options.scrollMargin;
@@ -139,7 +159,7 @@ export function ListTable<Row extends object, By extends string>(props: Props<Ro
               reached={index === Math.min(at, rows.length - 1) || (n === 0 && (at < first || at > last))}
               measure={uneven ? virtual.measureElement : undefined}
               reach={setAt}
-              open={open}
+              open={openOne}
             />
           );
         })}
