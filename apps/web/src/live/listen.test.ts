@@ -185,7 +185,7 @@ describe('changes that come one after the other', () => {
   });
 
   it.each([
-    { takes: 400, least: 7, most: 9 },
+    { takes: 400, least: 4, most: 6 },
     // However long it takes, a page is no older than that by some seconds.
     { takes: 5000, least: 3, most: 5 },
   ])('lead to fewer readings where one takes $takes ms', async ({ takes, least, most }) => {

@@ -25,7 +25,7 @@ const LIGHTS_EVERY = 5000;
 /** Everything is stale for all browsers at the same moment: each reads it anew at another one within this time. */
 const SPREAD = 1500;
 /** What takes long to read is not read anew for so many times that, at most so long, ms. */
-const [REST, LONGEST_REST] = [3, 3000];
+const [REST, LONGEST_REST] = [6, 5000];
 /** A stream that is taken up again within this time was not lost to a person. */
 const PATIENCE = 1500;
 

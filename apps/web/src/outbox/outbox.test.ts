@@ -132,6 +132,21 @@ describe('what an earlier version kept', () => {
   });
 });
 
+describe('what was kept for several jobs', () => {
+  it('is sent for all of them, and put on the screen of those that are open', async () => {
+    const { dispatch, state } = await open();
+    for (const [at, tag] of ['U-1', 'U-2'].entries()) {
+      const entry = { ...noting, id: tag, at, tag, staffId: 'me', version: 3, seen: 'null', state: 'waiting' } as const;
+      keep(entry);
+      answers.push(() => ({ status: 200, data: { ...jobAt(4), tag } }));
+    }
+    await dispatch(sendKept());
+    expect(keptEntries()).toEqual([]);
+    const shown = (tag: string) => api.endpoints.job.select({ tag })(state()).data?.version;
+    expect([shown('U-1'), shown('U-2')]).toEqual([4, undefined]);
+  });
+});
+
 describe('a change', () => {
   it('is kept before it is sent, and gone once it was taken', async () => {
     const { dispatch, state } = await open();

@@ -199,15 +199,17 @@ function seenAnew({ tag, at, subject }: Entry, view: JobView): void {
   }
 }
 
-/** Puts what was answered on the screen: it stands there before its entries go, so that nothing falls back. */
+/** Puts what was answered on the screen where it is: it stands there before its entries go, so that nothing falls back. */
 function show(answered: Answered): Thunk<void> {
-  return async (dispatch) => {
+  return async (dispatch, getState) => {
     const { unseen, views } = answered;
     if (unseen.size === 0) return;
     answered.unseen = new Set();
     for (const tag of unseen) {
       const view = views.get(tag);
-      if (view) await dispatch(putJob(tag, view));
+      // A job that nobody has open is read when it is opened.
+      const open = api.endpoints.job.select({ tag })(getState()).data;
+      if (view && open) await dispatch(putJob(tag, view));
     }
     dispatch(readOutbox());
   };
