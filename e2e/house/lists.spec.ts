@@ -104,4 +104,16 @@ test('an owner looks back at a group of days; a history is read as a list', asyn
   await expect(firstRow(page)).toContainText('Booked in');
   await firstRow(page).press('Enter');
   await expect(page.getByRole('dialog')).toContainText('Entry 1 of U-2408');
+  await page.keyboard.press('Escape');
+
+  // What was read for the owner is not there for whoever signs in next at the same screen.
+  await open(page, '/shop/audit');
+  await expect(page.getByRole('table').getByRole('link').first()).toHaveText(/U-\d+/);
+  await page.getByRole('button', { name: 'Odo Penhallow, owner' }).click();
+  await page.getByRole('menuitem', { name: 'Sign out' }).press('Enter');
+  await page.getByLabel('Name').fill('wren');
+  await page.getByLabel('Password').fill('bench-demo-3');
+  await page.getByRole('button', { name: 'Sign in', exact: true }).click();
+  await expect(page.getByText('As counter you may not do this. Ask: owner.').first()).toBeVisible();
+  await expect(page.getByRole('table')).toHaveCount(0);
 });

@@ -55,7 +55,10 @@ export function Empty({ children }: { children: ReactNode }) {
   return <p className={styles.empty}>{children}</p>;
 }
 
-/** Loading, trouble or the content: every view shows one of the three. */
+/**
+ * Loading, trouble or the content: every view shows one of the three. What was read before stays while the server is away,
+ * and goes where whoever asks by now may not see it.
+ */
 export function Loaded<T>({
   data,
   error,
@@ -67,7 +70,8 @@ export function Loaded<T>({
   what: string;
   children: (data: T) => ReactNode;
 }) {
-  if (data !== undefined) return children(data);
+  const mayNot = troubleOf(error)?.status === 403;
+  if (data !== undefined && !mayNot) return children(data);
   if (error) return <TroubleNote error={error} />;
   return <p className={styles.empty}>Reading {what} …</p>;
 }

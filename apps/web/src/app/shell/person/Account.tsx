@@ -2,6 +2,8 @@ import { useColorScheme } from '@mui/material/styles';
 import { Suspense, useState } from 'react';
 import type { StaffView } from '@udrel/contract/types';
 import { useLockMutation, useSignOutMutation } from '../../../api/api';
+import { troubleOf } from '../../../api/problem';
+import { notify } from '../../../features/notices/notify';
 import { setBenchMode, useBenchMode } from '../../this-browser/bench-mode';
 import { setHandsCall, useHandsCall } from '../../this-browser/hands-call';
 import { late } from '../../../ui/late';
@@ -9,6 +11,12 @@ import styles from '../shell.module.css';
 
 const MenuOf = late(() => import('../../../features/menu/MenuOf'));
 const SwitchDialog = late(async () => ({ default: (await import('./SwitchDialog')).SwitchDialog }));
+
+/** Who leaves a screen must know when it did not take it: then it says so. */
+async function said(asked: PromiseLike<{ error?: unknown }>, not: string): Promise<void> {
+  const trouble = troubleOf((await asked).error);
+  if (trouble) notify({ kind: 'refused', text: `${not}: ${trouble.problem?.detail ?? 'the server does not answer.'}` });
+}
 
 /** Who is signed in; light or dark; keys; sign out. */
 export function Account({ staff, showKeys }: { staff: StaffView; showKeys: () => void }) {
@@ -47,8 +55,8 @@ export function Account({ staff, showKeys }: { staff: StaffView; showKeys: () =>
               ],
               ['keys', 'Keys', showKeys],
               ['switch', 'Switch person …', () => setSwitching(true)],
-              ['lock', 'Lock this screen', () => void lock()],
-              ['out', 'Sign out', () => void signOut()],
+              ['lock', 'Lock this screen', () => void said(lock(), 'This screen is not locked')],
+              ['out', 'Sign out', () => void said(signOut(), 'You are not signed out')],
             ]}
           />
         </Suspense>

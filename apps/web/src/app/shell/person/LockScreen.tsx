@@ -13,7 +13,7 @@ import styles from '../shell.module.css';
 /** A locked screen: whoever has it takes it again by the password, they or somebody else by a PIN. What was on it stays. */
 export function LockScreen({ staff, people }: { staff: StaffView; people: readonly SwitchableView[] }) {
   const [unlock, { error, isLoading }] = useUnlockMutation();
-  const [signOut] = useSignOutMutation();
+  const [signOut, leaving] = useSignOutMutation();
   const own = people.find(({ id }) => id === staff.id);
   const [chosen, setChosen] = useState(own?.id ?? BY_PASSWORD);
   const [typed, setTyped] = useState('');
@@ -58,7 +58,7 @@ export function LockScreen({ staff, people }: { staff: StaffView; people: readon
                 : { inputMode: 'numeric', autoComplete: 'off', maxLength: 8 },
             }}
           />
-          <TroubleNote error={error} />
+          <TroubleNote error={error ?? leaving.error} />
         </DialogContent>
         <DialogActions>
           <Button onClick={() => void signOut()}>Sign out</Button>
