@@ -63,7 +63,7 @@ export function List<Row extends object, By extends string>(props: Props<Row, By
   return (
     <>
       <div className={styles.line}>
-        <span role="status">{countWords(count, words)}</span>
+        <span role="status">{count || !error ? countWords(count, words) : ''}</span>
         {fields.some((name) => given.has(name)) && (
           <Button onClick={() => change((next) => fields.forEach((name) => next.delete(name)))}>No filter</Button>
         )}
