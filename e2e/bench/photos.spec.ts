@@ -69,8 +69,10 @@ test('a photograph that finds no connection waits in the browser, and is sent wh
   await page.waitForTimeout(500);
   await context.setOffline(true);
   await photos.getByLabel('Photograph to keep').setInputFiles(await picture(90));
-  await expect(photos.getByRole('status')).toHaveText('1 wait for the connection.');
+  await expect(photos.getByRole('status')).toHaveText('1 waits to be sent.');
+  await expect(page.getByRole('status').filter({ hasText: '1 photograph waits' })).toBeVisible();
   await context.setOffline(false);
+  await expect(page.getByRole('status').filter({ hasText: 'photograph waits' })).toHaveCount(0);
   await expect(photos.getByRole('button', { name: /^Photograph 1/ })).toBeVisible();
   await expect(photos.getByRole('status')).toHaveCount(0);
 });

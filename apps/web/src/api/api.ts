@@ -135,7 +135,6 @@ export const {
   useAuditCountQuery,
   useOpenApiQuery,
   useJobPhotosQuery,
-  useKeepPhotoMutation,
   useMarkPhotoMutation,
   useRemovePhotoMutation,
   usePairPhoneMutation,

@@ -1,8 +1,11 @@
 import { useEffect, useRef } from 'react';
 import { useStore } from 'react-redux';
 import { api, useSessionQuery } from '../api/api';
+import { troubleOf } from '../api/problem';
 import { useAppDispatch } from '../store/dispatch';
 import { notify } from '../features/notices/notify';
+import { sendWaiting } from '../features/photos/send-waiting';
+import { waitingCount } from '../features/photos/waiting';
 import { readOutbox, sendKept } from '../outbox/outbox';
 import type { State } from '../store/store';
 import { hearSince, readNothing } from '../api/read-since';
@@ -21,6 +24,7 @@ export function useLive(): void {
   const { data: session } = useSessionQuery();
   const staffId = session?.staff?.id;
   const nobody = session?.staff === null;
+  const locked = session?.locked != null;
   const stream = useRef<ReturnType<typeof listenToHints> | null>(null);
 
   useEffect(() => {
@@ -33,25 +37,34 @@ export function useLive(): void {
   }, [nobody, staffId, dispatch, store]);
 
   useEffect(() => {
-    if (!staffId) return;
-    const flush = () =>
+    // A locked screen sends nothing: what waits goes once it is unlocked.
+    if (!staffId || locked) return;
+    const flushPhotos = async () => {
+      for (const { photo, refused } of await sendWaiting(dispatch, staffId)) {
+        const why = troubleOf(refused)?.sentence ?? '';
+        notify({ kind: 'refused', text: `A photograph of ${photo.tag} at ${photo.station} was not taken: ${why}` });
+      }
+    };
+    const flush = () => {
       void dispatch(sendKept()).then((outcome) => {
         for (const posted of outcome.values()) {
           if (posted.kind === 'refused') notify({ kind: 'refused', text: `Not taken: ${posted.problem.detail}` });
         }
       });
+      void flushPhotos();
+    };
     const other = () => void dispatch(readOutbox());
     flush();
     window.addEventListener('online', flush);
     window.addEventListener('storage', other);
     const timer = setInterval(() => {
       const { outbox } = store.getState();
-      if (outbox.entries.some((entry) => entry.state === 'waiting')) flush();
+      if (waitingCount() > 0 || outbox.entries.some((entry) => entry.state === 'waiting')) flush();
     }, RETRY);
     return () => {
       clearInterval(timer);
       window.removeEventListener('online', flush);
       window.removeEventListener('storage', other);
     };
-  }, [staffId, dispatch, store]);
+  }, [staffId, locked, dispatch, store]);
 }

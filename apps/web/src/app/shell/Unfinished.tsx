@@ -3,6 +3,7 @@ import { useSelector } from 'react-redux';
 import { useLocation, useNavigate } from 'react-router';
 import { useSessionQuery } from '../../api/api';
 import type { State } from '../../store/store';
+import { useWaitingPhotos } from '../../features/photos/waiting';
 import { useBegun } from '../../features/typed/typed';
 import { late } from '../../ui/late';
 import styles from './shell.module.css';
@@ -25,6 +26,7 @@ export function Unfinished() {
         </span>
       )}
       <Kept />
+      <PhotosWait />
       <Begun />
     </div>
   );
@@ -51,6 +53,16 @@ function Kept() {
         </Suspense>
       )}
     </>
+  );
+}
+
+function PhotosWait() {
+  const { length } = useWaitingPhotos();
+  if (length === 0) return null;
+  return (
+    <span className={styles.chip} role="status" title="Sent once the server takes them, in the name of who took them">
+      {length} {length === 1 ? 'photograph waits' : 'photographs wait'}
+    </span>
   );
 }
 

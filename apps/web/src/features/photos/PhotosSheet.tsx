@@ -37,7 +37,7 @@ export default function PhotosSheet({ job, station }: { job: JobView; station: S
       )}
       {waiting > 0 && (
         <p role="status" className="sub">
-          {waiting} wait for the connection.
+          {waiting} {waiting === 1 ? 'waits' : 'wait'} to be sent.
         </p>
       )}
       <TroubleNote error={error ?? unread} />

@@ -29,7 +29,7 @@ export function answering(answer: (sent: Sent) => Answer | Promise<Response>): v
     const sent = {
       method: request.method,
       url: pathname + search,
-      body: text ? (JSON.parse(text) as unknown) : undefined,
+      body: request.headers.get('content-type') === 'application/json' ? (JSON.parse(text) as unknown) : undefined,
       key: request.headers.get('idempotency-key'),
     };
     const answered = await answer(sent);

@@ -1,0 +1,60 @@
+// @vitest-environment jsdom
+import { beforeEach, describe, expect, it, onTestFinished, vi } from 'vitest';
+import { makeStore } from '../../store/make-store';
+import { answering } from '../../testing/server/answering';
+import { sendWaiting } from './send-waiting';
+import { keepWaiting, lookWaiting, waitingCount } from './waiting';
+
+let kept: Map<string, Response>;
+beforeEach(() => {
+  kept = new Map();
+  const cache = {
+    keys: () => Promise.resolve([...kept.keys()].map((path) => ({ url: `http://shop.test${path}` }))),
+    match: (path: string) => Promise.resolve(kept.get(path)?.clone()),
+    put: (path: string, response: Response) => Promise.resolve(void kept.set(path, response)),
+    delete: (path: string) => Promise.resolve(kept.delete(path)),
+  };
+  vi.stubGlobal('caches', { open: () => Promise.resolve(cache) });
+  vi.stubGlobal('navigator', { locks: { request: (_name: string, act: () => Promise<void>) => act() } });
+  onTestFinished(() => void vi.unstubAllGlobals());
+});
+
+/** Sends what waits of Ilse to a server that answers so; answers where to, and what was refused. */
+async function sent(status: number) {
+  const asked: string[] = [];
+  answering(({ url }) => {
+    asked.push(url);
+    return { status, data: status < 300 ? [] : { detail: 'No.', code: 'no' } };
+  });
+  const refused = await sendWaiting(makeStore().dispatch, 'ilse');
+  return { asked, refused: refused.map(({ photo }) => photo.tag) };
+}
+
+const photo = new Blob(['a photograph']);
+const keep = (tag: string, staffId: string) => keepWaiting({ tag, station: 'Hand over', staffId }, photo);
+
+describe('photographs that wait', () => {
+  it('are sent whichever job they are of, in the name of who took them', async () => {
+    await keep('U-1', 'ilse');
+    await keep('U-2', 'ilse');
+    await keep('U-3', 'odo');
+    expect(waitingCount()).toBe(3);
+    expect(await sent(201)).toEqual({ asked: ['/api/v1/jobs/U-1/photos', '/api/v1/jobs/U-2/photos'], refused: [] });
+    expect(await lookWaiting()).toMatchObject([{ tag: 'U-3', station: 'Hand over', staffId: 'odo' }]);
+  });
+
+  it('of an earlier page are sent by whoever is there', async () => {
+    kept.set('/waiting-photo/U-4/Swap/3f1c', new Response(photo));
+    expect((await sent(201)).asked).toEqual(['/api/v1/jobs/U-4/photos']);
+    expect(waitingCount()).toBe(0);
+  });
+
+  it.each([
+    ['wait on where nobody is signed in any more', 401, 1, []],
+    ['are said where they are refused, and not kept for ever', 422, 0, ['U-1']],
+  ])('%s', async (_what, status, left, refused) => {
+    await keep('U-1', 'ilse');
+    expect((await sent(status)).refused).toEqual(refused);
+    expect(waitingCount()).toBe(left);
+  });
+});

@@ -1,0 +1,47 @@
+import type { ThunkDispatch, UnknownAction } from '@reduxjs/toolkit';
+import { api } from '../../api/api';
+import { comesBack, type SendError } from '../../api/ask';
+import { bytesOf, forgetWaiting, lookWaiting, type WaitingPhoto } from './waiting';
+
+type Dispatch = ThunkDispatch<unknown, unknown, UnknownAction>;
+
+/** How sending a photograph came out. `later`: the server was not reached, is away for the moment, or nobody is signed in. */
+export type SentPhoto = 'sent' | 'later' | { refused: SendError };
+
+/** Sends a photograph of a job taken at a station. */
+export async function sendPhoto(
+  dispatch: Dispatch,
+  { tag, station }: Pick<WaitingPhoto, 'tag' | 'station'>,
+  photo: Blob,
+): Promise<SentPhoto> {
+  const body = new FormData();
+  body.append('station', station);
+  body.append('photo', photo);
+  const { error } = await dispatch(api.endpoints.keepPhoto.initiate({ tag, body } as never, { track: false }));
+  if (!error) return 'sent';
+  const refused = error as SendError;
+  return comesBack(refused) || refused.status === 401 ? 'later' : { refused };
+}
+
+/**
+ * Sends what somebody's photographs wait here, of whichever job, one tab at a time and the oldest first. Answers those that
+ * were refused: what is refused is refused again, so that they are said and not kept for ever.
+ */
+export async function sendWaiting(
+  dispatch: Dispatch,
+  staffId: string,
+): Promise<{ photo: WaitingPhoto; refused: SendError }[]> {
+  const given: { photo: WaitingPhoto; refused: SendError }[] = [];
+  if ((await lookWaiting()).length === 0) return given;
+  await navigator.locks.request('udrel.photos', async () => {
+    for (const photo of await lookWaiting()) {
+      const bytes = [staffId, ''].includes(photo.staffId) ? await bytesOf(photo) : null;
+      if (!bytes) continue;
+      const done = await sendPhoto(dispatch, photo, bytes);
+      if (done === 'later') return;
+      await forgetWaiting(photo);
+      if (done !== 'sent') given.push({ photo, refused: done.refused });
+    }
+  });
+  return given;
+}
