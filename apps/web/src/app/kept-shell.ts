@@ -10,12 +10,20 @@ export function keepShell(): void {
   setTimeout(() => void navigator.serviceWorker.register('/sw.js').catch(() => undefined), LATER);
 }
 
+/** What the browser said of code that it could not load. */
+const notLoaded = new WeakSet<object>();
+
+/** Whether an error is that code of a view could not be loaded. */
+export const isNotLoaded = (error: unknown): boolean =>
+  typeof error === 'object' && error !== null && notLoaded.has(error);
+
 /**
  * A view that is of another build than this page is not there any more: the page is loaded anew, and with it the view that
  * was on its way. `wanted` answers its address, null where none is.
  */
 export function followNewBuild(wanted: () => string | null): void {
   window.addEventListener('vite:preloadError', (event) => {
+    notLoaded.add(event.payload);
     const last = Number(sessionStorage.getItem(LOADED) ?? 0);
     if (Date.now() - last < AGAIN || !navigator.onLine) return;
     sessionStorage.setItem(LOADED, String(Date.now()));

@@ -20,7 +20,7 @@ export function Unfinished() {
         <span
           className={styles.lost}
           role="status"
-          title="Notes, ticks, measurements and screws are kept and sent later"
+          title="Notes, ticks, measurements, screws and photographs are kept and sent later"
         >
           No connection
         </span>
