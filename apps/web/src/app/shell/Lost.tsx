@@ -1,5 +1,5 @@
 import Button from '@mui/material/Button';
-import { useEffect, useRef } from 'react';
+import { useEffect, useRef, type ReactNode } from 'react';
 import { useSelector } from 'react-redux';
 import { isRouteErrorResponse, Link, useRouteError } from 'react-router';
 import type { State } from '../../store/store';
@@ -14,19 +14,11 @@ export function Failed() {
   if (isRouteErrorResponse(error) && error.status === 404) return <Lost />;
   if (isNotLoaded(error)) return <NotLoaded />;
   return (
-    <div role="alert">
-      <Empty>
-        This view failed. What was recorded is safe, and what was typed is kept in this browser.
-        <br />
-        <span className="mono">{error instanceof Error ? error.message : String(error)}</span>
-      </Empty>
-      <Empty>
-        <Button variant="contained" onClick={anew}>
-          Try again
-        </Button>{' '}
-        <Link to="/">Back to the Floor</Link>
-      </Empty>
-    </div>
+    <Stuck words="Try again" again={anew}>
+      This view failed. What was recorded is safe, and what was typed is kept in this browser.
+      <br />
+      <span className="mono">{error instanceof Error ? error.message : String(error)}</span>
+    </Stuck>
   );
 }
 
@@ -43,13 +35,20 @@ export function NotLoaded({ again = anew }: { again?: () => void }) {
     return () => window.removeEventListener('online', again);
   }, [again]);
   return (
+    <Stuck words="Try now" again={again}>
+      This view is not in this browser yet, and the server does not answer. It opens by itself once it does.
+    </Stuck>
+  );
+}
+
+/** Why a view is not there, and the ways on. */
+function Stuck({ words, again, children }: { words: string; again: () => void; children: ReactNode }) {
+  return (
     <div role="alert">
-      <Empty>
-        This view is not in this browser yet, and the server does not answer. It opens by itself once it does.
-      </Empty>
+      <Empty>{children}</Empty>
       <Empty>
         <Button variant="contained" onClick={again}>
-          Try now
+          {words}
         </Button>{' '}
         <Link to="/">Back to the Floor</Link>
       </Empty>
