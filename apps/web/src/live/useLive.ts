@@ -59,7 +59,7 @@ export function useLive(): void {
     window.addEventListener('storage', other);
     const timer = setInterval(() => {
       const { outbox } = store.getState();
-      if (waitingCount() > 0 || outbox.entries.some((entry) => entry.state === 'waiting')) flush();
+      if (waitingCount(staffId) > 0 || outbox.entries.some((entry) => entry.state === 'waiting')) flush();
     }, RETRY);
     return () => {
       clearInterval(timer);

@@ -6,7 +6,10 @@ import { sendWaiting } from './send-waiting';
 import { keepWaiting, lookWaiting, waitingCount } from './waiting';
 
 let kept: Map<string, Response>;
+/** Whether no other tab is sending. */
+let free = true;
 beforeEach(() => {
+  free = true;
   kept = new Map();
   const cache = {
     keys: () => Promise.resolve([...kept.keys()].map((path) => ({ url: `http://shop.test${path}` }))),
@@ -15,7 +18,11 @@ beforeEach(() => {
     delete: (path: string) => Promise.resolve(kept.delete(path)),
   };
   vi.stubGlobal('caches', { open: () => Promise.resolve(cache) });
-  vi.stubGlobal('navigator', { locks: { request: (_name: string, act: () => Promise<void>) => act() } });
+  vi.stubGlobal('navigator', {
+    locks: {
+      request: (_name: string, _how: object, act: (lock: object | null) => Promise<void>) => act(free ? {} : null),
+    },
+  });
   onTestFinished(() => void vi.unstubAllGlobals());
 });
 
@@ -38,7 +45,10 @@ describe('photographs that wait', () => {
     await keep('U-1', 'ilse');
     await keep('U-2', 'ilse');
     await keep('U-3', 'odo');
-    expect(waitingCount()).toBe(3);
+    expect(waitingCount('ilse')).toBe(2);
+    free = false;
+    expect((await sent(201)).asked).toEqual([]);
+    free = true;
     expect(await sent(201)).toEqual({ asked: ['/api/v1/jobs/U-1/photos', '/api/v1/jobs/U-2/photos'], refused: [] });
     expect(await lookWaiting()).toMatchObject([{ tag: 'U-3', station: 'Hand over', staffId: 'odo' }]);
   });
@@ -46,15 +56,16 @@ describe('photographs that wait', () => {
   it('of an earlier page are sent by whoever is there', async () => {
     kept.set('/waiting-photo/U-4/Swap/3f1c', new Response(photo));
     expect((await sent(201)).asked).toEqual(['/api/v1/jobs/U-4/photos']);
-    expect(waitingCount()).toBe(0);
+    expect(waitingCount('ilse')).toBe(0);
   });
 
   it.each([
     ['wait on where nobody is signed in any more', 401, 1, []],
+    ['wait on where the server is in trouble', 500, 1, []],
     ['are said where they are refused, and not kept for ever', 422, 0, ['U-1']],
   ])('%s', async (_what, status, left, refused) => {
     await keep('U-1', 'ilse');
     expect((await sent(status)).refused).toEqual(refused);
-    expect(waitingCount()).toBe(left);
+    expect(waitingCount('ilse')).toBe(left);
   });
 });

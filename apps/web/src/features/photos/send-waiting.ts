@@ -1,11 +1,11 @@
 import type { ThunkDispatch, UnknownAction } from '@reduxjs/toolkit';
 import { api } from '../../api/api';
 import { comesBack, type SendError } from '../../api/ask';
-import { bytesOf, forgetWaiting, lookWaiting, type WaitingPhoto } from './waiting';
+import { bytesOf, forgetWaiting, isOf, lookWaiting, type WaitingPhoto } from './waiting';
 
 type Dispatch = ThunkDispatch<unknown, unknown, UnknownAction>;
 
-/** How sending a photograph came out. `later`: the server was not reached, is away for the moment, or nobody is signed in. */
+/** How sending a photograph came out. `later`: the server was not reached, is in trouble, has too much to do, or nobody is signed in. */
 export type SentPhoto = 'sent' | 'later' | { refused: SendError };
 
 /** Sends a photograph of a job taken at a station. */
@@ -20,8 +20,12 @@ export async function sendPhoto(
   const { error } = await dispatch(api.endpoints.keepPhoto.initiate({ tag, body } as never, { track: false }));
   if (!error) return 'sent';
   const refused = error as SendError;
-  return comesBack(refused) || refused.status === 401 ? 'later' : { refused };
+  return mayBeTaken(refused) ? 'later' : { refused };
 }
+
+/** Whether the same photograph may be taken another time: it is no fault of its own. */
+const mayBeTaken = (error: SendError) =>
+  comesBack(error) || (typeof error.status === 'number' && (error.status >= 500 || [401, 429].includes(error.status)));
 
 /**
  * Sends what somebody's photographs wait here, of whichever job, one tab at a time and the oldest first. Answers those that
@@ -33,9 +37,11 @@ export async function sendWaiting(
 ): Promise<{ photo: WaitingPhoto; refused: SendError }[]> {
   const given: { photo: WaitingPhoto; refused: SendError }[] = [];
   if ((await lookWaiting()).length === 0) return given;
-  await navigator.locks.request('udrel.photos', async () => {
-    for (const photo of await lookWaiting()) {
-      const bytes = [staffId, ''].includes(photo.staffId) ? await bytesOf(photo) : null;
+  // While some are being sent the rest is left for the next turn.
+  await navigator.locks.request('udrel.photos', { ifAvailable: true }, async (lock) => {
+    if (!lock) return;
+    for (const photo of (await lookWaiting()).filter(isOf(staffId))) {
+      const bytes = await bytesOf(photo);
       if (!bytes) continue;
       const done = await sendPhoto(dispatch, photo, bytes);
       if (done === 'later') return;

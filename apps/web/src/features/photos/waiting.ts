@@ -51,8 +51,14 @@ export async function forgetWaiting({ key }: WaitingPhoto): Promise<void> {
   await lookWaiting();
 }
 
-/** How many wait, as far as this page knows. */
-export const waitingCount = (): number => known.length;
+/** Whether a photograph is sent in somebody's name. */
+export const isOf =
+  (person: string) =>
+  ({ staffId }: WaitingPhoto): boolean =>
+    staffId === person || staffId === '';
+
+/** How many wait that are sent in somebody's name, as far as this page knows. */
+export const waitingCount = (person: string): number => known.filter(isOf(person)).length;
 
 /** Those that wait in this browser. */
 export function useWaitingPhotos(): readonly WaitingPhoto[] {
