@@ -18,8 +18,8 @@ const CUT_OFF_S = 60;
 const LOOK_MS = 5000;
 /** So long after something changed it is looked through, ms. */
 const SOON_MS = 300;
-/** How far back is looked then: all days of news are looked through at the next turn, for what was long under way. */
-const JUST_NOW_MS = 60_000;
+/** How far back is looked then: all days of news are looked through at the next turn, for what was longer under way. */
+const JUST_NOW_MS = 10_000;
 
 export interface MessageQueue {
   /** Makes what is to be made now, and leaves what waits to the queue. */

@@ -31,7 +31,11 @@ export async function book(context: CommandContext, given: BookIn): Promise<Orde
   const tags = jobs.map((job) => job.tag);
   return {
     number: order.number,
-    jobs: jobs.map((job) => ({ ...job, together: tags.filter((tag) => tag !== job.tag) })),
+    // The last one was read with all others in it.
+    jobs: [
+      ...jobs.slice(0, -1).map((job) => ({ ...job, together: tags.filter((tag) => tag !== job.tag) })),
+      ...jobs.slice(-1),
+    ],
   };
 }
 

@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import pg, { type QueryConfig } from 'pg';
+import pg from 'pg';
 
 /** Most statements that are kept prepared; what comes after is planned each time, as without a name. */
 const MOST = 400;
@@ -17,6 +17,8 @@ function nameOf(text: string): string | undefined {
   names.set(text, name);
   return name;
 }
+
+type Done = (error: Error | undefined, result: unknown) => void;
 
 /** What the rows of a statement are put together by: its columns, how each is read, a row without values. */
 interface Columns {
@@ -39,10 +41,14 @@ const columnsOf = new Map<string, Columns>();
 class PreparedQuery extends pg.Query {
   constructor(
     private readonly database: string,
-    config: QueryConfig,
-    done: (error: Error | undefined, result: unknown) => void,
+    name: string,
+    text: string,
+    values: unknown[],
+    done: Done,
   ) {
-    super(config, done);
+    // Given as an object, the driver copies it by its descriptors, which takes as long as sending a short one.
+    super(text, values, done as never);
+    (this as unknown as Inside).name = name;
   }
 
   handleRowDescription({ fields }: { fields: readonly unknown[] }): void {
@@ -60,8 +66,7 @@ class PreparedQuery extends pg.Query {
   }
 }
 
-type Done = (error: Error | undefined, result: unknown) => void;
-type Query = (config: string | QueryConfig, values?: unknown, done?: unknown) => unknown;
+type Query = (config: string | pg.QueryConfig, values?: unknown, done?: unknown) => unknown;
 
 /**
  * A connection that prepares every statement with parameters the first time and plans it no more: planning the read
@@ -74,8 +79,8 @@ export class PreparingClient extends pg.Client {
       const send: Query = (...all) => (super.query as Query).apply(this, all);
       const name = typeof text === 'string' && Array.isArray(values) && values.length > 0 ? nameOf(text) : undefined;
       if (!name) return send(text, values, done);
-      const prepared = { name, text: text as string, values: values as unknown[] };
-      const ask = (told: Done) => send(new PreparedQuery(this.database ?? '', prepared, told) as never);
+      const ask = (told: Done) =>
+        send(new PreparedQuery(this.database ?? '', name, text as string, values as unknown[], told) as never);
       if (typeof done === 'function') return ask(done as Done);
       return new Promise((resolve, reject) => {
         ask((error, result) => (error ? reject(error) : resolve(result)));
