@@ -59,7 +59,7 @@ test('a phone is paired by a code on the screen, once, and what it takes is on t
   await expect(sheet(page, 'History')).toContainText('Photograph at Swap, by phone');
 });
 
-test('a photograph that finds no connection waits in the browser, and is sent when it is back', async ({
+test('a photograph that finds no connection waits in the browser; one that is refused then stays there until it is settled', async ({
   page,
   context,
 }) => {
@@ -70,9 +70,26 @@ test('a photograph that finds no connection waits in the browser, and is sent wh
   await context.setOffline(true);
   await photos.getByLabel('Photograph to keep').setInputFiles(await picture(90));
   await expect(photos.getByRole('status')).toHaveText('1 waits to be sent.');
-  await expect(page.getByRole('status').filter({ hasText: '1 photograph waits' })).toBeVisible();
+  await page.getByRole('button', { name: '1 kept' }).press('Enter');
+  const kept = page.getByRole('dialog', { name: 'Kept in this browser' });
+  await expect(kept.getByRole('listitem')).toContainText('waits until the server takes it');
+  await expect(kept.locator('img')).toBeVisible();
+  await page.keyboard.press('Escape');
+  const detail = 'This job has as many photographs as it may.';
+  await page.route('**/jobs/U-2452/photos', (route) =>
+    route.request().method() === 'POST'
+      ? route.fulfill({ status: 409, contentType: 'application/problem+json', json: { detail, code: 'full' } })
+      : route.fallback(),
+  );
   await context.setOffline(false);
-  await expect(page.getByRole('status').filter({ hasText: 'photograph waits' })).toHaveCount(0);
+  await page.getByRole('button', { name: '1 to settle' }).press('Enter');
+  await expect(kept.getByRole('listitem')).toContainText(detail);
+  await expect(kept.locator('img')).toBeVisible();
+  await page.unroute('**/jobs/U-2452/photos');
+  await kept.getByRole('button', { name: 'Try again' }).press('Enter');
+  await expect(kept).toContainText('Everything has been sent.');
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('button', { name: /kept|to settle/ })).toHaveCount(0);
   await expect(photos.getByRole('button', { name: /^Photograph 1/ })).toBeVisible();
   await expect(photos.getByRole('status')).toHaveCount(0);
 });

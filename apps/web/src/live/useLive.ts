@@ -1,7 +1,6 @@
 import { useEffect, useRef } from 'react';
 import { useStore } from 'react-redux';
 import { api, useSessionQuery } from '../api/api';
-import { troubleOf } from '../api/problem';
 import { useAppDispatch } from '../store/dispatch';
 import { notify } from '../features/notices/notify';
 import { sendWaiting } from '../features/photos/send-waiting';
@@ -40,9 +39,8 @@ export function useLive(): void {
     // A locked screen sends nothing: what waits goes once it is unlocked.
     if (!staffId || locked) return;
     const flushPhotos = async () => {
-      for (const { photo, refused } of await sendWaiting(dispatch, staffId)) {
-        const why = troubleOf(refused)?.sentence ?? '';
-        notify({ kind: 'refused', text: `A photograph of ${photo.tag} at ${photo.station} was not taken: ${why}` });
+      for (const { tag, station, refused } of await sendWaiting(dispatch, staffId)) {
+        notify({ kind: 'refused', text: `A photograph of ${tag} at ${station} was not taken: ${refused}` });
       }
     };
     const flush = () => {

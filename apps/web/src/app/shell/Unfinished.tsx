@@ -3,7 +3,7 @@ import { useSelector } from 'react-redux';
 import { useLocation, useNavigate } from 'react-router';
 import { useSessionQuery } from '../../api/api';
 import type { State } from '../../store/store';
-import { useWaitingPhotos } from '../../features/photos/waiting';
+import { useKeptPhotos, waits } from '../../features/photos/waiting';
 import { useBegun } from '../../features/typed/typed';
 import { late } from '../../ui/late';
 import styles from './shell.module.css';
@@ -26,7 +26,6 @@ export function Unfinished() {
         </span>
       )}
       <Kept />
-      <PhotosWait />
       <Begun />
     </div>
   );
@@ -35,9 +34,12 @@ export function Unfinished() {
 function Kept() {
   const [open, setOpen] = useState(false);
   const entries = useSelector((state: State) => state.outbox.entries);
+  const photos = useKeptPhotos();
   const staffId = useSessionQuery().data?.staff?.id;
-  const stuck = entries.filter((entry) => entry.state !== 'waiting').length;
-  if (entries.length === 0 && !open) return null;
+  const kept = entries.length + photos.length;
+  const waiting = entries.filter((entry) => entry.state === 'waiting').length + photos.filter(waits).length;
+  const stuck = kept - waiting;
+  if (kept === 0 && !open) return null;
   return (
     <>
       <button
@@ -45,24 +47,14 @@ function Kept() {
         className={stuck > 0 ? `${styles.chip} ${styles.stuck}` : styles.chip}
         onClick={() => setOpen(true)}
       >
-        {stuck > 0 ? `${stuck} to settle` : `${entries.length} kept`}
+        {stuck > 0 ? `${stuck} to settle` : `${kept} kept`}
       </button>
       {open && (
         <Suspense fallback={null}>
-          <KeptDialog entries={entries} staffId={staffId} close={() => setOpen(false)} />
+          <KeptDialog entries={entries} photos={photos} staffId={staffId} close={() => setOpen(false)} />
         </Suspense>
       )}
     </>
-  );
-}
-
-function PhotosWait() {
-  const { length } = useWaitingPhotos();
-  if (length === 0) return null;
-  return (
-    <span className={styles.chip} role="status" title="Sent once the server takes them, in the name of who took them">
-      {length} {length === 1 ? 'photograph waits' : 'photographs wait'}
-    </span>
   );
 }
 

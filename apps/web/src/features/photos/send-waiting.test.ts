@@ -3,7 +3,7 @@ import { beforeEach, describe, expect, it, onTestFinished, vi } from 'vitest';
 import { makeStore } from '../../store/make-store';
 import { answering } from '../../testing/server/answering';
 import { sendWaiting } from './send-waiting';
-import { keepWaiting, lookWaiting, waitingCount } from './waiting';
+import { bytesOf, forgetKept, keepWaiting, lookKept, waitAgain, waitingCount } from './waiting';
 
 let kept: Map<string, Response>;
 /** Whether no other tab is sending. */
@@ -34,7 +34,7 @@ async function sent(status: number) {
     return { status, data: status < 300 ? [] : { detail: 'No.', code: 'no' } };
   });
   const refused = await sendWaiting(makeStore().dispatch, 'ilse');
-  return { asked, refused: refused.map(({ photo }) => photo.tag) };
+  return { asked, refused: refused.map(({ tag }) => tag) };
 }
 
 const photo = new Blob(['a photograph']);
@@ -50,7 +50,7 @@ describe('photographs that wait', () => {
     expect((await sent(201)).asked).toEqual([]);
     free = true;
     expect(await sent(201)).toEqual({ asked: ['/api/v1/jobs/U-1/photos', '/api/v1/jobs/U-2/photos'], refused: [] });
-    expect(await lookWaiting()).toMatchObject([{ tag: 'U-3', station: 'Hand over', staffId: 'odo' }]);
+    expect(await lookKept()).toMatchObject([{ tag: 'U-3', station: 'Hand over', staffId: 'odo' }]);
   });
 
   it('of an earlier page are sent by whoever is there', async () => {
@@ -62,10 +62,30 @@ describe('photographs that wait', () => {
   it.each([
     ['wait on where nobody is signed in any more', 401, 1, []],
     ['wait on where the server is in trouble', 500, 1, []],
-    ['are said where they are refused, and not kept for ever', 422, 0, ['U-1']],
+    ['are said where they are refused, and sent no more', 422, 0, ['U-1']],
   ])('%s', async (_what, status, left, refused) => {
     await keep('U-1', 'ilse');
     expect((await sent(status)).refused).toEqual(refused);
     expect(waitingCount('ilse')).toBe(left);
+  });
+
+  it('are kept with the reason where they are refused, until somebody says what becomes of them', async () => {
+    await keep('U-1', 'ilse');
+    await sent(409);
+    const [photograph] = await lookKept();
+    expect(photograph).toMatchObject({ tag: 'U-1', station: 'Hand over', staffId: 'ilse', refused: 'No.' });
+    expect(await bytesOf(photograph!)).not.toBeNull();
+    expect((await sent(201)).asked).toEqual([]);
+    await waitAgain(photograph!);
+    expect(await sent(201)).toEqual({ asked: ['/api/v1/jobs/U-1/photos'], refused: [] });
+    expect(await lookKept()).toEqual([]);
+  });
+
+  it('of an earlier page that are refused are anybody’s to settle', async () => {
+    kept.set('/waiting-photo/U-4/Swap/3f1c', new Response(photo));
+    await sent(409);
+    expect(await lookKept()).toMatchObject([{ tag: 'U-4', station: 'Swap', staffId: '', refused: 'No.' }]);
+    await forgetKept((await lookKept())[0]!);
+    expect(kept.size).toBe(0);
   });
 });

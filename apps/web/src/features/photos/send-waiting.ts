@@ -1,7 +1,8 @@
 import type { ThunkDispatch, UnknownAction } from '@reduxjs/toolkit';
 import { api } from '../../api/api';
 import { comesBack, type SendError } from '../../api/ask';
-import { bytesOf, forgetWaiting, isOf, lookWaiting, type WaitingPhoto } from './waiting';
+import { troubleOf } from '../../api/problem';
+import { bytesOf, forgetKept, isOf, keepRefused, lookKept, waits, type KeptPhoto } from './waiting';
 
 type Dispatch = ThunkDispatch<unknown, unknown, UnknownAction>;
 
@@ -11,7 +12,7 @@ export type SentPhoto = 'sent' | 'later' | { refused: SendError };
 /** Sends a photograph of a job taken at a station. */
 export async function sendPhoto(
   dispatch: Dispatch,
-  { tag, station }: Pick<WaitingPhoto, 'tag' | 'station'>,
+  { tag, station }: Pick<KeptPhoto, 'tag' | 'station'>,
   photo: Blob,
 ): Promise<SentPhoto> {
   const body = new FormData();
@@ -29,24 +30,25 @@ const mayBeTaken = (error: SendError) =>
 
 /**
  * Sends what somebody's photographs wait here, of whichever job, one tab at a time and the oldest first. Answers those that
- * were refused: what is refused is refused again, so that they are said and not kept for ever.
+ * were not taken: they wait no more, and are kept until somebody says what becomes of them.
  */
-export async function sendWaiting(
-  dispatch: Dispatch,
-  staffId: string,
-): Promise<{ photo: WaitingPhoto; refused: SendError }[]> {
-  const given: { photo: WaitingPhoto; refused: SendError }[] = [];
-  if ((await lookWaiting()).length === 0) return given;
+export async function sendWaiting(dispatch: Dispatch, staffId: string): Promise<KeptPhoto[]> {
+  const given: KeptPhoto[] = [];
+  if (!(await lookKept()).some(waits)) return given;
   // While some are being sent the rest is left for the next turn.
   await navigator.locks.request('udrel.photos', { ifAvailable: true }, async (lock) => {
     if (!lock) return;
-    for (const photo of (await lookWaiting()).filter(isOf(staffId))) {
+    for (const photo of (await lookKept()).filter(waits).filter(isOf(staffId))) {
       const bytes = await bytesOf(photo);
       if (!bytes) continue;
       const done = await sendPhoto(dispatch, photo, bytes);
       if (done === 'later') return;
-      await forgetWaiting(photo);
-      if (done !== 'sent') given.push({ photo, refused: done.refused });
+      if (done === 'sent') await forgetKept(photo);
+      else {
+        const refused = troubleOf(done.refused)?.sentence ?? '';
+        await keepRefused(photo, refused);
+        given.push({ ...photo, refused });
+      }
     }
   });
   return given;

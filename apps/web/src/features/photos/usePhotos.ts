@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { useSessionQuery } from '../../api/api';
 import { useAppDispatch } from '../../store/dispatch';
 import { sendPhoto } from './send-waiting';
-import { keepWaiting, useWaitingPhotos } from './waiting';
+import { keepWaiting, useKeptPhotos, waits } from './waiting';
 
 /** Photographs being sent from this browser: one after the other, later where the server does not take them now. */
 export interface SendingPhotos {
@@ -18,7 +18,7 @@ export function usePhotos(tag: string, station: Station): SendingPhotos {
   const dispatch = useAppDispatch();
   const staffId = useSessionQuery().data?.staff?.id ?? '';
   const [{ busy, error }, setState] = useState<{ busy: boolean; error: unknown }>({ busy: false, error: undefined });
-  const waiting = useWaitingPhotos().filter((one) => one.tag === tag).length;
+  const waiting = useKeptPhotos().filter((one) => one.tag === tag && waits(one)).length;
 
   async function send(files: Iterable<Blob>): Promise<void> {
     setState({ busy: true, error: undefined });
