@@ -21,7 +21,7 @@ export function FileSheet(props: {
   children?: ReactNode;
 }) {
   const { title, aside, taken, children } = props;
-  const { read, begin, putAway } = useReading();
+  const { read, begin } = useReading();
   const [over, setOver] = useState(false);
   const input = useRef<HTMLInputElement>(null);
   const take = (files: FileList | null) => {
@@ -81,13 +81,13 @@ export function FileSheet(props: {
       </div>
       {read && file?.ok && (
         <Fragment key={read.name}>
-          {taken(file.reading, <Button onClick={putAway}>Put the file away</Button>, putAway)}
+          {taken(file.reading, <Button onClick={read.putAway}>Put the file away</Button>, read.putAway)}
         </Fragment>
       )}
       {!read && children}
       {read && !file?.ok && (
         <Foot>
-          <Button onClick={putAway}>{read.progress === null ? 'Put the file away' : 'Stop reading'}</Button>
+          <Button onClick={read.putAway}>{read.progress === null ? 'Put the file away' : 'Stop reading'}</Button>
         </Foot>
       )}
     </Sheet>

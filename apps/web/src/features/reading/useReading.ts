@@ -1,27 +1,42 @@
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { ReadFile } from '@udrel/core/reading';
 import type { Told } from './reading-worker';
 
-/** A file being read, or what was read of it. */
-export interface FileRead {
+interface Reading {
   name: string;
   /** Bytes looked at so far; null when done. */
   progress: number | null;
   file: ReadFile | null;
 }
 
+/** A file being read, or what was read of it. */
+export interface FileRead extends Reading {
+  /** Puts this file away, and no other: whoever kept it may be done only after the next was chosen. */
+  putAway: () => void;
+}
+
 /** Reads one file at a time in a worker; another file or leaving ends the one before. */
-export function useReading(): { read: FileRead | null; begin: (file: File) => void; putAway: () => void } {
-  const [read, setRead] = useState<FileRead | null>(null);
+export function useReading(): { read: FileRead | null; begin: (file: File) => void } {
+  const [reading, show] = useState<Reading | null>(null);
+  const shown = useRef<Reading | null>(null);
   const worker = useRef<Worker | null>(null);
+  const setRead = useCallback((now: Reading | null) => {
+    shown.current = now;
+    show(now);
+  }, []);
   const end = useCallback(() => {
     worker.current?.terminate();
     worker.current = null;
   }, []);
-  const putAway = useCallback(() => {
-    end();
-    setRead(null);
-  }, [end]);
+  const read = useMemo(() => {
+    if (!reading) return null;
+    const putAway = () => {
+      if (shown.current !== reading) return;
+      end();
+      setRead(null);
+    };
+    return { ...reading, putAway };
+  }, [reading, end, setRead]);
   useEffect(() => end, [end]);
 
   function begin(file: File): void {
@@ -42,5 +57,5 @@ export function useReading(): { read: FileRead | null; begin: (file: File) => vo
     own.postMessage(file);
   }
 
-  return { read, begin, putAway };
+  return { read, begin };
 }

@@ -10,22 +10,22 @@ import { useReading } from '../../features/reading/useReading';
 /** Makes a model from what a device says of itself; its sites wait until somebody has looked at them. */
 export function FromProbe() {
   const input = useRef<HTMLInputElement>(null);
-  const { read, begin, putAway } = useReading();
+  const { read, begin } = useReading();
   const [add, { error }] = useAddModelMutation();
   const [wrong, setWrong] = useState('');
   const [, setGiven] = useSearchParams();
-  const file = read?.file;
 
   useEffect(() => {
+    const file = read?.file;
     if (!file) return;
-    putAway();
+    read.putAway();
     const drafted = file.ok ? draftModel(file.reading) : file;
     setWrong(drafted.ok ? '' : drafted.sentence);
     if (!('model' in drafted)) return;
     void add({ body: drafted.model }).then((answer) => {
       if (answer.data) setGiven({ find: answer.data.code }, { replace: true });
     });
-  }, [file, add, putAway, setGiven]);
+  }, [read, add, setGiven]);
 
   return (
     <>

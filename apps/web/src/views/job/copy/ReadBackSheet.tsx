@@ -72,7 +72,7 @@ function AskForIt({ job, on, again, next }: { job: JobView; on: TargetId; again:
   const [typed, setTyped] = useState('');
   const name = targetName(on);
   const { change, busy, error } = useJobChange(job);
-  const { read, begin, putAway } = useReading();
+  const { read, begin } = useReading();
   const input = useRef<HTMLInputElement>(null);
   const wanted = job.snapshot.facts[targetKey(on, 'choice')]?.serial ?? '';
   const told = job.history
@@ -97,7 +97,7 @@ function AskForIt({ job, on, again, next }: { job: JobView; on: TargetId; again:
       start: drive?.start ?? null,
       whyNot: '',
     });
-    if (taken) putAway();
+    if (taken) read?.putAway();
   }
 
   return (
