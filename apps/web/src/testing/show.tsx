@@ -8,7 +8,7 @@ import type { JobView } from '@udrel/contract/types';
 import { job, OLD_DRIVE } from '@udrel/core/samples';
 import { procedureOf, type JobSnapshot } from '@udrel/core/steps';
 import { makeStore } from '../store/make-store';
-import { answering, type Sent } from './server/answering';
+import { answering, type Answered, type Sent } from './server/answering';
 
 /** A job as its page has it, with this snapshot. */
 export function jobView(over: Partial<JobSnapshot>): JobView {
@@ -17,7 +17,7 @@ export function jobView(over: Partial<JobSnapshot>): JobView {
 }
 
 /** Shows a part of a page in a shop whose server answers like that. */
-export function show(part: ReactNode, answer: (sent: Sent) => { status: number; data: unknown }) {
+export function show(part: ReactNode, answer: (sent: Sent) => Answered | Promise<Answered>) {
   // Files share a process: what is shown is taken away by the test that showed it.
   onTestFinished(() => {
     cleanup();

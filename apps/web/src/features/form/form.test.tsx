@@ -125,6 +125,28 @@ describe('the form of a fact', () => {
     await vi.waitFor(() => expect(localStorage.length).toBe(0));
   });
 
+  it('keeps what was typed on while it was being recorded', async () => {
+    let answer: (taken: { status: number; data: unknown }) => void = () => undefined;
+    const { screen, user, sent, change } = show(
+      <InstalledForm job={jobView({})} />,
+      () => new Promise((resolve) => (answer = resolve)),
+    );
+    const field = () => screen.getByRole<HTMLInputElement>('textbox');
+    await user.type(field(), 'Linux 13');
+    await user.click(screen.getByRole('button'));
+    await vi.waitFor(() => expect(sent).toHaveLength(1));
+    await user.type(field(), ' as ordered');
+    change(<InstalledForm job={installed('Linux 13')} />);
+    await act(async () => Promise.resolve(answer(taken())));
+    await vi.waitFor(() => expect(screen.getByRole<HTMLButtonElement>('button').disabled).toBe(false));
+    expect(field().value).toBe('Linux 13 as ordered');
+    change(<InstalledForm job={{ ...installed('Linux 13'), version: 4 }} />);
+    expect(field().value).toBe('Linux 13 as ordered');
+    expect(withTyped({ address: '/jobs/U-1/copy', what: 'installed' }, { named: '' }).named).toBe(
+      'Linux 13 as ordered',
+    );
+  });
+
   it('follows what another person tells, but not over what is being typed', async () => {
     const { screen, user, change } = show(<InstalledForm job={jobView({})} />, () => taken());
     const named = () => screen.getByRole<HTMLInputElement>('textbox').value;

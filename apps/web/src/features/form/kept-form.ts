@@ -1,10 +1,10 @@
 import { factShapes, type Shape } from '@udrel/contract/shapes';
 import type { JobView } from '@udrel/contract/types';
 import type { EntryKey, JobFacts } from '@udrel/core/facts';
-import { useEffect, useEffectEvent, useState } from 'react';
+import { useEffect, useEffectEvent, useRef, useState } from 'react';
 import type { FieldValues } from 'react-hook-form';
 import { useJobChange, type JobChange } from '../job/useJobChange';
-import { keepTyped, typedValue, type Typed } from '../typed/typed';
+import { keepTyped, sending, typedValue, type Typed } from '../typed/typed';
 import { keepSeen, seenWhenBegun, typedFact } from '../typed/typed-fact';
 import { useShapedForm, type ShapedForm, type ShapedFormOf } from './shaped-form';
 
@@ -24,6 +24,15 @@ export function withTyped<T extends FieldValues>(where: Where, begin: T): T {
   return { ...begin, ...(typeof whole === 'object' ? whole : {}), ...Object.fromEntries(parts) };
 }
 
+/** A form whose typing is kept. */
+export interface KeptForm<T extends FieldValues, B> extends ShapedForm<T, B> {
+  /**
+   * Says that what was submitted last was taken: it is forgotten. Answers false, and forgets nothing, where it was typed on
+   * meanwhile.
+   */
+  taken: () => boolean;
+}
+
 /**
  * A form that outlives its page: a reload, a dead tab, another view. What is typed is kept by the parts of the form, until
  * it is forgotten: it was recorded, or given up.
@@ -35,7 +44,7 @@ export function useKeptForm<T extends FieldValues, B>(
   where: Where,
   of: ShapedFormOf<T, B> & { completed?: (kept: T) => T; leftOut?: (typed: T) => T; onTyped?: () => void },
   values?: T | undefined,
-): ShapedForm<T, B> {
+): KeptForm<T, B> {
   const [begun] = useState(() => {
     const kept = withTyped(where, of.begin);
     return of.completed?.(kept) ?? kept;
@@ -55,7 +64,15 @@ export function useKeptForm<T extends FieldValues, B>(
     });
     return unsubscribe;
   }, [watch]);
-  return form;
+  const sent = useRef<() => boolean>(() => true);
+  const handleSubmit: ShapedForm<T, B>['handleSubmit'] = (valid, invalid) => {
+    const submit = form.handleSubmit(valid, invalid);
+    return (event) => {
+      sent.current = sending(where);
+      return submit(event);
+    };
+  };
+  return { ...form, handleSubmit, taken: () => sent.current() };
 }
 
 /** The form of a fact, with recording it. */
@@ -90,7 +107,7 @@ export function useFactForm<T extends FieldValues, K extends EntryKey>(
   const save: FactForm<T, K>['save'] = async (said) => {
     let taken = false;
     await form.handleSubmit(async (value) => {
-      taken = (await record(key, { ...value, ...said })) !== null;
+      taken = (await record(key, { ...value, ...said }, form.taken)) !== null;
     })();
     return taken;
   };

@@ -19,7 +19,7 @@ export function JobLessons({ job }: { job: JobView }) {
         <form
           onSubmit={(event) => {
             event.preventDefault();
-            void change('addLesson', { text }).then((done) => done && setText(''));
+            void change('addLesson', { text }).then((done) => done && setText((now) => (now === text ? '' : now)));
           }}
         >
           <Foot>

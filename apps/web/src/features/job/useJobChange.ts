@@ -16,15 +16,23 @@ import { versioned, type JobCommand, type ParamsBesideTag, type TakenBy } from '
 import { standing, standsSame } from '../../outbox/entries';
 import { keepAndSend } from '../../outbox/outbox';
 import { notify } from '../notices/notify';
-import { forgetTyped } from '../typed/typed';
-import { seenWhenBegun, typedFact } from '../typed/typed-fact';
+import { sending } from '../typed/typed';
+import { keepSeenNow, seenWhenBegun, typedFact } from '../typed/typed-fact';
 
 /** Changes to one job from one place on the screen, with the trouble they met. */
 export interface JobChange {
   busy: boolean;
   error: unknown;
-  /** Records a fact; answers with the job anew, null when it was not taken. */
-  record: <K extends EntryKey>(key: K, value: NonNullable<JobFacts[K]>) => Promise<JobView | null>;
+  /**
+   * Records a fact; answers with the job anew, null when it was not taken.
+   *
+   * @param taken forgets what was typed of it where nothing was typed on since (`sending`)
+   */
+  record: <K extends EntryKey>(
+    key: K,
+    value: NonNullable<JobFacts[K]>,
+    taken?: () => boolean,
+  ) => Promise<JobView | null>;
   /** Any other command at the job; `params` is what its address says besides the tag. */
   change: <N extends JobCommand>(
     name: N,
@@ -112,7 +120,7 @@ export function useJobChange(job: Pick<JobView, 'tag' | 'version' | 'snapshot'>)
       const subject = workEndpoints[name].subject?.({ tag, ...params } as never) ?? null;
       return run(name, params ?? {}, body, subject && { subject });
     },
-    record: async (key, value) => {
+    record: async (key, value, taken = sending(typedFact(job, key))) => {
       const [command, params] = isCounterKey(key)
         ? (['recordAtCounter', { counterKey: key }] as const)
         : (['recordFact', { key }] as const);
@@ -123,7 +131,7 @@ export function useJobChange(job: Pick<JobView, 'tag' | 'version' | 'snapshot'>)
       // What waits, and what somebody else changed while it was typed, goes through what this browser keeps.
       const kept = changed || mayWait ? { subject, seen } : null;
       const view = await run(command, params, { value }, kept, factShapes[key]);
-      if (view || changed) forgetTyped(typedFact(job, key));
+      if ((view || changed) && !taken() && view) keepSeenNow(view, key);
       return view;
     },
   };

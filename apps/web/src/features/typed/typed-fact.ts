@@ -17,6 +17,10 @@ export function seenWhenBegun(job: Pick<JobView, 'tag'>, key: EntryKey): string 
 
 /** Keeps how the fact stands, once its typing begins. */
 export function keepSeen(job: Pick<JobView, 'tag' | 'snapshot'>, key: EntryKey): void {
-  if (seenWhenBegun(job, key) !== undefined) return;
+  if (seenWhenBegun(job, key) === undefined) keepSeenNow(job, key);
+}
+
+/** Keeps how the fact stands now: what is typed on is held against that. */
+export function keepSeenNow(job: Pick<JobView, 'tag' | 'snapshot'>, key: EntryKey): void {
   keepTyped({ ...typedFact(job, key), field: SEEN }, JSON.stringify(job.snapshot.facts[key] ?? null));
 }

@@ -1,5 +1,5 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import { forgetTyped, keepTyped, typedValue } from './typed';
+import { forgetTyped, keepTyped, sending, typedValue } from './typed';
 import { seenWhenBegun, typedFact } from './typed-fact';
 
 const kept = new Map<string, string>();
@@ -32,6 +32,16 @@ describe('what is typed', () => {
     expect(typedValue({ ...health, field: 'grade' })).toBeNull();
     expect(typedValue({ address: '/jobs/U-10/assess', what: 'health', field: 'note' })).toBe('another job');
     expect(changed).toHaveBeenCalledTimes(4);
+  });
+
+  it('is forgotten once it was taken, but not where it was typed on meanwhile', () => {
+    keepTyped({ ...health, field: 'note' }, '300 h');
+    const first = sending(health);
+    keepTyped({ ...health, field: 'note' }, '300 h, noisy');
+    expect(first()).toBe(false);
+    expect(typedValue({ ...health, field: 'note' })).toBe('300 h, noisy');
+    expect(sending(health)()).toBe(true);
+    expect(kept.size).toBe(0);
   });
 
   it('is nothing once the field is empty, and nothing where what lies there cannot be read', () => {

@@ -1,5 +1,5 @@
 import { dequal } from 'dequal';
-import { useState, useSyncExternalStore } from 'react';
+import { useRef, useState, useSyncExternalStore } from 'react';
 import { storedChanges } from '../stored/stored-changes';
 
 const PREFIX = 'udrel.typed.';
@@ -45,21 +45,43 @@ export function keepTyped(typed: Typed, value: unknown): void {
   write(keyOf(typed), value);
 }
 
+type Where = Pick<Typed, 'address' | 'what'>;
+
+const partsOf = ({ address, what }: Where) => keys().filter((key) => key.startsWith(`${PREFIX}${address}|${what}|`));
+
 /** Forgets every part of what was typed: it was recorded, or given up. */
-export function forgetTyped({ address, what }: Pick<Typed, 'address' | 'what'>): void {
-  for (const key of keys().filter((one) => one.startsWith(`${PREFIX}${address}|${what}|`)))
-    localStorage.removeItem(key);
+export function forgetTyped(where: Where): void {
+  for (const key of partsOf(where)) localStorage.removeItem(key);
   window.dispatchEvent(new Event(CHANGED));
 }
 
-/** A text that outlives the page where no form is loaded for it; `forget` is for when it was recorded or given up. */
-export function useTypedText(typed: Typed): [text: string, set: (text: string) => void, forget: () => void] {
+/**
+ * Marks what is typed by now, before it is sent. Forgets it once that was taken and answers true; what was typed on
+ * meanwhile was not sent: nothing is forgotten then, and false is answered.
+ */
+export function sending(where: Where): () => boolean {
+  const typed = () => JSON.stringify(partsOf(where).map((key) => [key, localStorage.getItem(key)]));
+  const sent = typed();
+  return () => {
+    if (typed() !== sent) return false;
+    forgetTyped(where);
+    return true;
+  };
+}
+
+/** A text that outlives the page where no form is loaded for it. `taken` is told what was recorded: what was typed on since stays. */
+export function useTypedText(typed: Typed): [text: string, set: (text: string) => void, taken: (text: string) => void] {
   const [text, setText] = useState(() => typedValue<string>(typed) ?? '');
+  const now = useRef(text);
   const set = (next: string) => {
+    now.current = next;
     setText(next);
     keepTyped(typed, next);
   };
-  return [text, set, () => set('')];
+  const taken = (recorded: string) => {
+    if (now.current === recorded) set('');
+  };
+  return [text, set, taken];
 }
 
 let listed: Typed[] = [];

@@ -9,13 +9,19 @@ export interface Sent {
   key: string | null;
 }
 
-type Answer = Response | Error | { status: number; data: unknown };
+/** An answer in JSON. */
+export interface Answered {
+  status: number;
+  data: unknown;
+}
+
+type Answer = Response | Error | Answered;
 
 /**
  * A server that answers like that, with an error where it is not reached. Addresses are those of its own place, as in a
  * browser.
  */
-export function answering(answer: (sent: Sent) => Answer | Promise<Response>): void {
+export function answering(answer: (sent: Sent) => Answer | Promise<Answer>): void {
   const Plain = globalThis.Request;
   class Placed extends Plain {
     constructor(input: string, init?: RequestInit) {

@@ -7,7 +7,6 @@ import { Field, FormTrouble } from '../../features/form/Field';
 import { PartyFields } from '../../features/form/PartyFields';
 import { useKeptForm } from '../../features/form/kept-form';
 import type { Read } from '../../features/form/shaped-form';
-import { forgetTyped } from '../../features/typed/typed';
 import { codeOf } from '../../format/units';
 import { Foot, Sheet } from '../../ui';
 import styles from './customers.module.css';
@@ -43,7 +42,7 @@ function Details({ card }: { card: CustomerCard }) {
     error,
   });
   const save = form.handleSubmit(async (body) => {
-    if (!(await change({ id: card.id, body })).error) forgetTyped(where);
+    if (!(await change({ id: card.id, body })).error) form.taken();
   });
   return (
     <form onSubmit={(event) => void save(event)}>

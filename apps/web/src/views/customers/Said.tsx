@@ -4,7 +4,6 @@ import type { CustomerCard } from '@udrel/contract/types';
 import { useSayToCustomerMutation } from '../../api/api';
 import { Field, FormTrouble } from '../../features/form/Field';
 import { useKeptForm } from '../../features/form/kept-form';
-import { forgetTyped } from '../../features/typed/typed';
 import { fullMoment } from '../../format/time';
 import { Empty, Sheet } from '../../ui';
 import styles from './customers.module.css';
@@ -22,9 +21,7 @@ export function Said({ card }: { card: CustomerCard }) {
     error,
   });
   const send = form.handleSubmit(async (body) => {
-    if ((await say({ id: card.id, body })).error) return;
-    forgetTyped(where);
-    form.reset(begin);
+    if (!(await say({ id: card.id, body })).error && form.taken()) form.reset(begin);
   });
   return (
     <Sheet title="What was said">

@@ -48,12 +48,11 @@ function Earlier({ tag, from }: { tag: string; from: number }) {
 
 /** What happened, newest first, and a note to add. */
 export function History({ job }: { job: JobView }) {
-  const [text, setText, forget] = useTypedText({ address: `/jobs/${job.tag}`, what: 'note' });
+  const [text, setText, taken] = useTypedText({ address: `/jobs/${job.tag}`, what: 'note' });
   const { change, busy, error } = useJobChange(job);
   const first = job.history.findLast(({ seq }) => seq > 0)?.seq ?? 1;
   const add = async () => {
-    if (!(await change('addNote', { text }))) return;
-    forget();
+    if (await change('addNote', { text })) taken(text);
   };
   return (
     <Sheet title="History" aside={<Link to={`/jobs/${job.tag}/history`}>{job.version} entries</Link>}>

@@ -92,7 +92,8 @@ function Editor(of: Of) {
 
   const save = form.handleSubmit(async (body) => {
     const answer = known ? await describe({ id: known.id, body }) : await add({ body });
-    if (!answer.data) return;
+    // What was typed on meanwhile is not in the library yet: it is gone on with. A new model is there by now.
+    if (!answer.data || (!form.taken() && known)) return;
     forgetTyped(where);
     void navigate(`/models?find=${encodeURIComponent(answer.data.code)}`);
   });

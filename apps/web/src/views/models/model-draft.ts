@@ -4,7 +4,8 @@ import { USUAL_FUNCTIONS } from '@udrel/core/device';
 import { binary, parseCapacity } from '@udrel/core/capacity';
 import type { Port } from '@udrel/core/equipment';
 import { CHANNELS, type Buffering } from '@udrel/core/memory';
-import type { FieldProblem, ShapedForm } from '../../features/form/shaped-form';
+import type { KeptForm } from '../../features/form/kept-form';
+import type { FieldProblem } from '../../features/form/shaped-form';
 import { draftOf, fieldOfSite, siteOf, type ModelSite, type SiteDraft } from '../../features/site-editor/site-draft';
 
 /** A site being described: `base` is what the form began with. */
@@ -62,7 +63,7 @@ export interface ModelDraft {
 /** The channels of slots as they are typed. */
 const LETTERS = ['A', 'B', 'C', 'D', 'E', 'F', 'G', 'H'];
 
-export type ModelForm = ShapedForm<ModelDraft, ModelSpec>;
+export type ModelForm = KeptForm<ModelDraft, ModelSpec>;
 
 const said = (value: boolean | null) => (value === null ? '' : value ? 'yes' : 'no');
 const heard = (value: '' | 'yes' | 'no') => (value === '' ? null : value === 'yes');

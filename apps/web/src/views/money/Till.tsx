@@ -6,7 +6,6 @@ import { useCountTillMutation, useTillQuery } from '../../api/api';
 import { Field, FormTrouble } from '../../features/form/Field';
 import { useKeptForm } from '../../features/form/kept-form';
 import type { FieldProblem, Read } from '../../features/form/shaped-form';
-import { forgetTyped } from '../../features/typed/typed';
 import { fullMoment } from '../../format/time';
 import { minorOf, money } from '../../format/units';
 import { Empty, FactList, Foot, Loaded, Sheet } from '../../ui';
@@ -52,10 +51,7 @@ function Count({ till }: { till: TillView }) {
   const counted = minorOf(typed.counted);
   const differs = typeof counted === 'number' && expected !== null ? counted - expected : 0;
   const send = form.handleSubmit(async (body) => {
-    const done = await count({ body });
-    if (done.error) return;
-    forgetTyped(WHERE);
-    form.reset({ counted: '', takenOut: '', note: '' });
+    if (!(await count({ body })).error && form.taken()) form.reset({ counted: '', takenOut: '', note: '' });
   });
   return (
     <Sheet title="Count the till" aside={countedAt ? `counted last ${fullMoment(countedAt)}` : 'never counted yet'}>

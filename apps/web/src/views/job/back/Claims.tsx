@@ -6,7 +6,6 @@ import { useClaimsInfiniteQuery, useOpenClaimMutation } from '../../../api/after
 import { useSupplierNames } from '../../../features/pickers/SupplierNames';
 import { Field, FormTrouble } from '../../../features/form/Field';
 import { useKeptForm } from '../../../features/form/kept-form';
-import { forgetTyped } from '../../../features/typed/typed';
 import { dayOf } from '../../../format/time';
 import { Foot, Loaded, Sheet } from '../../../ui';
 import styles from '../../../features/job/job.module.css';
@@ -37,9 +36,7 @@ export function Claims({ job }: { job: JobView }) {
     error,
   });
   const send = form.handleSubmit(async (body) => {
-    if ((await open({ tag, body })).error) return;
-    forgetTyped(where);
-    form.reset(begin);
+    if (!(await open({ tag, body })).error && form.taken()) form.reset(begin);
   });
   return (
     <Sheet title="Claimed of the supplier">

@@ -38,7 +38,8 @@ export function BelongingsSheet({ job }: { job: JobView }) {
   useScanned(claim);
 
   const add = async () => {
-    if (await change('addBelonging', given)) setGiven({ name: '', place: '' });
+    // What was typed on meanwhile is another thing.
+    if (await change('addBelonging', given)) setGiven((now) => (now === given ? { name: '', place: '' } : now));
   };
   return (
     <Sheet title="Here for this job" aside={scanned ? 'scan a place to put it there' : 'labels by tag and number'}>
