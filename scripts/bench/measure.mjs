@@ -2,29 +2,19 @@ import { spawn } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
 import { once } from 'node:events';
 import { writeFileSync } from 'node:fs';
-import { DriveCatalogue } from '../../packages/core/src/fit';
-import { generatedAdapters, generatedOffers } from '../../packages/core/src/fit/tests/catalogue.test-data';
-import { bay, slot } from '../../packages/core/src/fit/tests/samples.test-data';
-import { readPartitions } from '../../packages/core/src/reading/drive';
-import { DRIVE_BYTES, drivePieces } from '../../packages/core/src/reading/tests/drive.test-data';
-import { readSmbios } from '../../packages/core/src/smbios';
-import { PORTABLE } from '../../packages/core/src/smbios/samples.test-data';
-import { imageOfPieces } from '../../packages/core/src/image';
 import { addBulk, BULK_BASE } from './bulk.mjs';
 import { costOfPackages } from './bundle.mjs';
+import { builtForBench } from './built.mjs';
 import { captureStatements } from './capture.mjs';
-import { copyFigures } from './core/copy.mjs';
+import { probeFigures } from './core/probe.mjs';
 import { feedFigures } from './feed.mjs';
-import { handsFigures } from './core/hands.mjs';
-import { load, medianOf, medianTime, round } from './load.mjs';
+import { load, medianOf, round } from './load.mjs';
 import { YOUNG } from '../lib/shop.mjs';
 import { memorySlope } from './memory.mjs';
 import { addModels, wordsOf } from './models.mjs';
 import { listFigures, outboxFigures, pageRatios, runViewFigures } from './pages.mjs';
 import { returnFigures } from './return.mjs';
 import { shelfFigures } from './shop/shelf.mjs';
-import { scheduleFigures } from './core/schedule.mjs';
-import { triageFigures } from './core/triage.mjs';
 import { yardstickFigures } from './shop/yardsticks.mjs';
 
 const { UDREL_SERVER, UDREL_DATABASE_URL, UDREL_SESSION_SECRET, UDREL_WORK, UDREL_HEAP } = process.env;
@@ -44,6 +34,8 @@ const tell = (more) => {
   Object.assign(figures, more);
 };
 
+const { bareServer, core } = await builtForBench();
+const { copyFigures, fitFigures, handsFigures, scheduleFigures, triageFigures } = await import(core);
 const cookie = await signIn();
 tell(await costFigures());
 tell(await pageRatios(UDREL_SERVER, cookie, TAG));
@@ -78,7 +70,7 @@ tell(triageFigures());
 tell(scheduleFigures());
 tell(await yardstickFigures(UDREL_DATABASE_URL));
 tell(fitFigures());
-tell({ 'SMBIOS, table and volumes of a probe file, median ms': probeMedian() });
+tell(probeFigures());
 tell({ 'from a change to its hint at another page, median ms': await hintMedian() });
 tell(
   await feedFigures({
@@ -229,7 +221,7 @@ async function openBare() {
     JSON.stringify({ kept: [staffId, modelId, ...stampedJob.existing], statements, jobs: bareJobs }),
   );
   const sid = decodeURIComponent(cookie.split('=')[1]).slice(2).split('.')[0];
-  const child = spawn('tsx', [YOUNG, 'scripts/bench/bare-server.mjs'], {
+  const child = spawn(process.execPath, [YOUNG, bareServer], {
     env: { ...process.env, UDREL_SESSION: sid, UDREL_TAG: TAG, UDREL_CAPTURED: `${UDREL_WORK}/captured.json` },
     stdio: ['ignore', 'pipe', 'inherit'],
   });
@@ -278,33 +270,4 @@ async function heap() {
 async function processTime() {
   const { cpuSeconds } = await (await fetch(UDREL_HEAP)).json();
   return cpuSeconds;
-}
-
-/** One device with four sites against catalogues of growing size, and 2,000 adapters. */
-function fitFigures() {
-  const sites = [
-    slot,
-    { ...slot, posts: [42, 80], sata: 3 },
-    bay,
-    { ...bay, form: '3.5', height: 26.1, power12V: true },
-  ];
-  const need = { bytes: 480e9, use: 'system' };
-  const adapters = generatedAdapters(2000);
-  const told = {};
-  for (const count of [2000, 20_000, 200_000]) {
-    const offers = generatedOffers(count);
-    const began = performance.now();
-    const catalogue = DriveCatalogue.of({ offers, adapters });
-    told[`index of ${count} drives and 2000 adapters, ms`] = round(performance.now() - began);
-    const rank = () => sites.map((site) => catalogue.rank(site, { uefi: true, startsNvme: true }, need));
-    const examined = Math.max(...rank().map((ranking) => ranking.examined));
-    told[`a device against ${count} drives, median ms`] = medianTime(rank, 60);
-    told[`shapes and drives examined of ${count}`] = examined;
-  }
-  return told;
-}
-
-function probeMedian() {
-  const image = imageOfPieces(DRIVE_BYTES, drivePieces());
-  return medianTime(() => [readSmbios(PORTABLE), readPartitions(image)], 200);
 }
