@@ -42,6 +42,8 @@ export default defineConfig({
   use: {
     viewport: { width: 1280, height: 800 },
     locale: 'en-GB',
+    // As for whoever has asked for it: what fades over takes a small machine longer than what it is for.
+    contextOptions: { reducedMotion: 'reduce' },
     // A page that was kept would hide what is asked for; the paths about it allow it.
     serviceWorkers: 'block',
     launchOptions: BROWSER,
