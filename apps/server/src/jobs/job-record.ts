@@ -185,11 +185,16 @@ function asked(which: Which): [sql: string, value: string | number] {
 export async function readOpenJobs(manager: EntityManager, now: Date): Promise<{ jobs: OpenJob[]; open: number }> {
   const marked = await rows<MarkedJob>(manager, OPEN_SQL, [OPEN_LIMIT]);
   const steps = await stepsOfThese(manager, marked, now);
-  // What is added to a row as it was read costs a tenth of a copy of it.
-  const jobs = marked.flatMap((job): OpenJob[] => {
-    const known = steps.get(job.tag);
-    return known ? [Object.assign(job, { model: known.model, snapshot: known.snapshot })] : [];
-  });
+  const jobs: OpenJob[] = [];
+  for (const row of marked) {
+    const known = steps.get(row.tag);
+    if (!known) continue;
+    // What is added to a row as it was read costs a tenth of a copy of it, one by one a third of both at once.
+    const job = row as MarkedJob & OpenJob;
+    job.model = known.model;
+    job.snapshot = known.snapshot;
+    jobs.push(job);
+  }
   if (marked.length < OPEN_LIMIT) return { jobs, open: jobs.length };
   const counted = await firstRow<{ open: number }>(
     manager,
