@@ -1,6 +1,6 @@
 import { Suspense, useState } from 'react';
 import { useSelector } from 'react-redux';
-import { useLocation, useNavigate } from 'react-router';
+import { useLocation, useNavigate, useNavigation } from 'react-router';
 import { useSessionQuery } from '../../api/api';
 import type { State } from '../../store/store';
 import { useKeptPhotos, waits } from '../../features/photos/waiting';
@@ -11,7 +11,7 @@ import styles from './shell.module.css';
 const MenuOf = late(() => import('../../features/menu/MenuOf'));
 const KeptDialog = late(async () => ({ default: (await import('./KeptDialog')).KeptDialog }));
 
-/** What is not finished in this browser: no connection, changes kept for later, things begun and interrupted. */
+/** What is not finished in this browser: no connection, a view on its way, changes kept for later, things begun and interrupted. */
 export function Unfinished() {
   const lostAt = useSelector((state: State) => state.connection.lostAt);
   return (
@@ -25,9 +25,21 @@ export function Unfinished() {
           No connection
         </span>
       )}
+      <Opening />
       <Kept />
       <Begun />
     </div>
+  );
+}
+
+/** A view whose code is not in the browser yet is on its way: the one before stands until then. Said where that takes a while. */
+export function Opening() {
+  const { state } = useNavigation();
+  if (state !== 'loading') return null;
+  return (
+    <span className={`${styles.chip} ${styles.opening}`} role="status">
+      Opening …
+    </span>
   );
 }
 

@@ -1,12 +1,13 @@
 // @vitest-environment jsdom
 import { act, cleanup, render, screen } from '@testing-library/react';
 import { Provider } from 'react-redux';
-import { MemoryRouter } from 'react-router';
+import { createMemoryRouter, MemoryRouter, Outlet, RouterProvider } from 'react-router';
 import { expect, it, onTestFinished, vi } from 'vitest';
 import { found, lost } from '../../api/connection-slice';
 import { makeStore } from '../../store/make-store';
 import { followNewBuild, isNotLoaded } from '../kept-shell';
 import { NotLoaded } from './Lost';
+import { Opening } from './Unfinished';
 
 it('opens a view that could not be loaded once the server is back, and not before', () => {
   onTestFinished(cleanup);
@@ -24,6 +25,30 @@ it('opens a view that could not be loaded once the server is back, and not befor
   expect(again).not.toHaveBeenCalled();
   act(() => void store.dispatch(found()));
   expect(again).toHaveBeenCalledOnce();
+});
+
+it('says that a view is on its way while the one before stands', async () => {
+  onTestFinished(cleanup);
+  let come: (view: { Component: () => string }) => void = () => undefined;
+  const frame = () => (
+    <>
+      <Opening />
+      <Outlet />
+    </>
+  );
+  const children = [
+    { index: true, element: 'the one before' },
+    { path: 'next', lazy: () => new Promise<{ Component: () => string }>((resolve) => (come = resolve)) },
+  ];
+  const router = createMemoryRouter([{ path: '/', Component: frame, children }]);
+  render(<RouterProvider router={router} />);
+  expect(screen.queryByRole('status')).toBeNull();
+  act(() => void router.navigate('/next'));
+  expect(screen.getByRole('status').textContent).toBe('Opening …');
+  expect(document.body.textContent).toContain('the one before');
+  await act(async () => Promise.resolve(come({ Component: () => 'the next' })));
+  expect(await screen.findByText('the next')).toBeTruthy();
+  expect(screen.queryByRole('status')).toBeNull();
 });
 
 it('tells code that could not be loaded from what failed otherwise', () => {

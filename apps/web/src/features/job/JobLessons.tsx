@@ -5,6 +5,7 @@ import type { JobView } from '@udrel/contract/types';
 import { fieldTrouble } from '../../api/problem';
 import { Foot, TroubleNote } from '../../ui';
 import { Lessons } from '../lessons/Lessons';
+import { onceTaken } from '../typed/typed';
 import { useJobChange } from './useJobChange';
 
 /** What is known of the model from earlier jobs, and what this one adds to it. */
@@ -19,7 +20,7 @@ export function JobLessons({ job }: { job: JobView }) {
         <form
           onSubmit={(event) => {
             event.preventDefault();
-            void change('addLesson', { text }).then((done) => done && setText((now) => (now === text ? '' : now)));
+            void change('addLesson', { text }).then((done) => done && setText(onceTaken(text, '')));
           }}
         >
           <Foot>

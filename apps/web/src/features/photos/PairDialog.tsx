@@ -10,6 +10,7 @@ import { moment } from '../../format/time';
 import { pairPath } from '../../paths/pair-path';
 import { TroubleNote } from '../../ui';
 import { Code } from '../code/Code';
+import { notify } from '../notices/notify';
 
 /** A code for a phone: whoever opens it first may send photographs of this station, until this is closed. */
 export default function PairDialog({ tag, station, close }: { tag: string; station: Station; close: () => void }) {
@@ -20,7 +21,11 @@ export default function PairDialog({ tag, station, close }: { tag: string; stati
     void pair({ tag, body: { station } });
   }, [pair, tag, station]);
   const leave = () => {
-    void end({ tag });
+    void end({ tag }).then(({ error: left }) => {
+      if (!left || !data) return;
+      const text = `The server was not told: the phone may send photographs of ${tag} until ${moment(data.until)}.`;
+      notify({ kind: 'refused', text });
+    });
     close();
   };
   const path = data ? pairPath(data.token) : '';

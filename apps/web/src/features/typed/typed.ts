@@ -84,6 +84,12 @@ export function useTypedText(typed: Typed): [text: string, set: (text: string) =
   return [text, set, taken];
 }
 
+/** What a field holds once something of it was taken: what it begins with, or what was typed on since. */
+export const onceTaken =
+  <T>(taken: T, begin: T) =>
+  (now: T): T =>
+    now === taken ? begin : now;
+
 let listed: Typed[] = [];
 
 /** Everything typed in this browser and not recorded yet, each once. */

@@ -8,6 +8,7 @@ import { usePlacesQuery } from '../../../api/api';
 import { useScanned } from '../../../features/scan/scan';
 import { Foot, Sheet, TroubleNote } from '../../../ui';
 import { useJobChange } from '../../../features/job/useJobChange';
+import { onceTaken } from '../../../features/typed/typed';
 import styles from '../../../features/job/job.module.css';
 
 /** What lies in the shop for the job: the device and loose items, each with its label and storage place. */
@@ -38,8 +39,7 @@ export function BelongingsSheet({ job }: { job: JobView }) {
   useScanned(claim);
 
   const add = async () => {
-    // What was typed on meanwhile is another thing.
-    if (await change('addBelonging', given)) setGiven((now) => (now === given ? { name: '', place: '' } : now));
+    if (await change('addBelonging', given)) setGiven(onceTaken(given, { name: '', place: '' }));
   };
   return (
     <Sheet title="Here for this job" aside={scanned ? 'scan a place to put it there' : 'labels by tag and number'}>

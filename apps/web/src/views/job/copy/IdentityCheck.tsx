@@ -11,6 +11,7 @@ import { Empty, OutcomeMark, Sheet, TroubleNote } from '../../../ui';
 import { SerialField } from '../../../ui/SerialField';
 import { useScanned } from '../../../features/scan/scan';
 import { useJobChange } from '../../../features/job/useJobChange';
+import { onceTaken } from '../../../features/typed/typed';
 import styles from './copy.module.css';
 
 /** No go-ahead until every drive of the copy is identified by what is scanned or typed from their labels. */
@@ -175,7 +176,7 @@ function DriveCheck(props: {
       className={certain ? `${styles.drive} ${styles.certain}` : styles.drive}
       onSubmit={(event) => {
         event.preventDefault();
-        void record(fact, { serial }).then((taken) => taken && setSerial(''));
+        void record(fact, { serial }).then((taken) => taken && setSerial(onceTaken(serial, '')));
       }}
     >
       <b>{title}</b>

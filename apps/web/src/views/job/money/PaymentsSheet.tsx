@@ -7,6 +7,7 @@ import { may } from '@udrel/contract/permissions';
 import { PAYMENT_WAYS, type PaymentWay } from '@udrel/core/quote';
 import { usePayMutation, useSessionQuery } from '../../../api/api';
 import { fieldTrouble, troubleOf } from '../../../api/problem';
+import { onceTaken } from '../../../features/typed/typed';
 import { fullMoment } from '../../../format/time';
 import { minorOf, money } from '../../../format/units';
 import { Empty, Foot, Sheet, TroubleNote } from '../../../ui';
@@ -62,7 +63,7 @@ function TakePayment({ quote }: { quote: QuoteView }) {
   const take = async (moreThanDue: boolean) => {
     if (!amount) return;
     const done = await pay({ number: quote.order, body: { amount, how, ...(moreThanDue ? { moreThanDue } : {}) } });
-    if (!done.error) setTyped('');
+    if (!done.error) setTyped(onceTaken(typed, ''));
   };
   return (
     <>

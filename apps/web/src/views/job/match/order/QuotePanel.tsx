@@ -11,6 +11,7 @@ import { money } from '../../../../format/units';
 import { Foot, Loaded, Sheet, TroubleNote } from '../../../../ui';
 import { PaperButton } from '../../../../ui/PaperButton';
 import { QuoteLines } from '../../../../features/quote-lines/QuoteLines';
+import { onceTaken } from '../../../../features/typed/typed';
 import { PaymentsSheet } from '../../money/PaymentsSheet';
 import styles from './match.module.css';
 
@@ -96,7 +97,9 @@ function Now({ job, quote }: { job: JobView; quote: QuoteView }) {
             variant={holds ? 'outlined' : 'contained'}
             disabled={busy || (asWritten && latest.acceptedHow === how)}
             onClick={() =>
-              void accept({ number: order, body: { total: now.total, how, note } }).then(() => setNote(''))
+              void accept({ number: order, body: { total: now.total, how, note } }).then(
+                ({ error }) => error === undefined && setNote(onceTaken(note, '')),
+              )
             }
           >
             Accepted {how}
