@@ -54,7 +54,8 @@ async function main(): Promise<void> {
   await reporting?.look();
   const app = createApp({ database, config, log, hints, index, backups, ...(reporting ? { reporting } : {}) });
   const server = listening(app, config, log);
-  const beside = config.localPort ? app.listen(config.localPort, '127.0.0.1') : null;
+  const here = { tls: null, host: '127.0.0.1' };
+  const beside = config.localPort ? listening(app, { ...here, port: config.localPort }, log) : null;
   server.on('listening', () => {
     log.info({ host: config.host, port: config.port }, 'listening');
     void announceSetUp();

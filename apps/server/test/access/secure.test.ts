@@ -88,6 +88,17 @@ describe('behind a proxy', () => {
     expect([page.status, page.headers.location]).toEqual([308, 'https://shop.example/jobs/U-1?page=x']);
   });
 
+  it('a connection stays open longer than the proxy keeps it ready: none is closed just as it is used', async () => {
+    const conf = readFileSync(new URL('../../../../docs/install/nginx.conf', import.meta.url), 'utf8');
+    const keeps = Number(/keepalive_timeout (\d+)s;/.exec(conf)?.[1]);
+    const port = await opened({});
+    const stays = ({ headers }: Got) => Number(/timeout=(\d+)/.exec(String(headers['keep-alive']))?.[1]);
+    expect(stays(await ask(port, { headers: { connection: 'keep-alive' } }))).toBeGreaterThan(keeps);
+    const ofItsOwn = await opened({ tls: made, authority: made.authority, host: '127.0.0.1' });
+    const secured = await ask(ofItsOwn, { headers: { connection: 'keep-alive' }, authority: made.authority });
+    expect(stays(secured)).toBeGreaterThan(keeps);
+  });
+
   it('nobody but the proxy says who asks', async () => {
     const port = await opened({ publicUrl, hosts: ['shop.example'], trustedProxy: '192.0.2.1' });
     expect((await ask(port, { headers: through, body: right })).status).toBe(403);
