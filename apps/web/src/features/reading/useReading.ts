@@ -2,7 +2,7 @@ import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { ReadFile } from '@udrel/core/reading';
 import type { Told } from './reading-worker';
 
-interface Reading {
+interface ReadSoFar {
   name: string;
   /** Bytes looked at so far; null when done. */
   progress: number | null;
@@ -10,17 +10,17 @@ interface Reading {
 }
 
 /** A file being read, or what was read of it. */
-export interface FileRead extends Reading {
+export interface FileRead extends ReadSoFar {
   /** Puts this file away, and no other: whoever kept it may be done only after the next was chosen. */
   putAway: () => void;
 }
 
 /** Reads one file at a time in a worker; another file or leaving ends the one before. */
 export function useReading(): { read: FileRead | null; begin: (file: File) => void } {
-  const [reading, show] = useState<Reading | null>(null);
-  const shown = useRef<Reading | null>(null);
+  const [reading, show] = useState<ReadSoFar | null>(null);
+  const shown = useRef<ReadSoFar | null>(null);
   const worker = useRef<Worker | null>(null);
-  const setRead = useCallback((now: Reading | null) => {
+  const setRead = useCallback((now: ReadSoFar | null) => {
     shown.current = now;
     show(now);
   }, []);
