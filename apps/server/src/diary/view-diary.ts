@@ -57,8 +57,10 @@ export async function viewDiary(manager: EntityManager, now: Date, asked: DiaryQ
   };
 }
 
+/** What is late is what usually comes too late, as the flags of the promises say it. */
 function overloadIn({ works, bench, people, customerOf }: OpenWorks, whole: WholeSchedule): OverloadView {
-  const { late, most, full } = overloadOf(works, whole, bench);
+  const ready = new Map([...whole.forecast].map(([tag, { middle }]) => [tag, middle]));
+  const { late, most, full } = overloadOf(works, { ...whole, ready }, bench);
   return {
     ...{ late, most: most && { ...most, customer: customerOf(most.tag) } },
     full: full.map(({ id, until }) => ({

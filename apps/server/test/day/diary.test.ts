@@ -151,3 +151,16 @@ describe('before closing', () => {
     expect(night.not).toMatchObject([{ tag, run: 'copy', why: 'the customer is asked', customer: 'Ferry office' }]);
   });
 });
+
+describe('what is promised', () => {
+  it('is late in the line above as often as by its flags', async () => {
+    for (const hours of [2, 20, 21, 22, 23, 24, 25, 26, 44, 46, 48, 50]) {
+      const sent = booking(stock, { promisedAt: later(hours) });
+      expect((await shop.as.counter.send('POST', '/orders', sent)).status).toBe(201);
+    }
+    const { promises, overload } = await diary();
+    const late = promises.filter(({ usually, promisedAt }) => usually > promisedAt);
+    expect(late.length).toBeGreaterThan(0);
+    expect(overload.late).toBe(late.length);
+  });
+});
