@@ -7,6 +7,7 @@ export type * from './views/house/retention';
 export type * from './views/house/set-up';
 export type * from './views/house/setting-history';
 export type * from './views/house/ways-in';
+export type * from './views/job/kept';
 export type * from './views/list-views';
 export type * from './views/message-views';
 export type * from './views/money-views';

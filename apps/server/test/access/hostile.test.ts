@@ -101,6 +101,18 @@ describe('an idempotency key', () => {
     expect((await note('called again')).body.code).toBe('idempotency-key-reused');
   });
 
+  it('is that of what is done, whichever version it rests on: an answer that was lost is given again', async () => {
+    const key = { 'idempotency-key': randomUUID() };
+    const { tag: other, version } = await bookJob(shop.as.counter, stock);
+    const record = (rests: number, value: unknown) =>
+      shop.as.technician.send<Problem>('PUT', `/jobs/${other}/facts/before`, { version: rests, value }, key);
+    const before = { set: null, whyNot: 'does not start' };
+    const { status, body } = await record(version, before);
+    expect(status).toBe(200);
+    expect(await record(version + 1, before)).toMatchObject({ status: 200, body });
+    expect((await record(version + 1, { set: null, whyNot: 'no drive' })).body.code).toBe('idempotency-key-reused');
+  });
+
   it('is one’s own: the same of two people are two', async () => {
     const key = { 'idempotency-key': randomUUID() };
     const pay = { amount: 100, how: 'cash' };

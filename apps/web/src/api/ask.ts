@@ -38,7 +38,9 @@ export async function ask(
   const answered = meta?.response;
   readSince(answered?.headers.get(HEARD_HEADER) ?? null);
   const wait = Number(answered?.headers.get('retry-after') ?? 0);
-  if (answered?.ok && !error) return { data, wait };
+  // What is no JSON is no answer of ours: something stands in between, as where a network asks to be signed in to first.
+  if (answered?.ok && !error)
+    return data === undefined ? { error: { status: 502, data: unreadable(502) }, wait } : { data, wait };
   if (!answered) return { error: { status: 'FETCH_ERROR', error: error && 'error' in error ? error.error : '' }, wait };
   const { status } = answered;
   const told = error && 'data' in error ? error.data : undefined;

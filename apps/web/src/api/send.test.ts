@@ -55,6 +55,12 @@ describe('sending', () => {
     expect(third).toBeNull();
   });
 
+  it('takes no page that stands in between for an answer, as where a network asks to be signed in to first', async () => {
+    const calls = stub(new Response('<html>Welcome!', { status: 200 }), answer(201, { tag: 'U-1' }));
+    expect(await ask({ url: '/orders', method: 'POST', body: {} })).toEqual({ data: { tag: 'U-1' } });
+    expect(new Set(calls.mock.calls.map(keyOf)).size).toBe(1);
+  });
+
   it('does not repeat what was refused', async () => {
     const calls = stub(answer(409, { detail: 'stale' }));
     expect(await ask({ url: '/a', method: 'POST', body: {} })).toEqual({

@@ -108,20 +108,25 @@ export function sendKept(): Thunk<Map<string, Posted>> {
         let away = false;
         const answered: Answered = { views: new Map(), unseen: new Set(), stale: new Map() };
         const sendJob = async (entries: readonly Entry[], moves: Move[]) => {
-          for (const { at, id } of entries) {
-            // As it is kept now: an earlier one may have moved what it stands on, or somebody gave it up.
-            const entry = keptNow({ at, id });
-            if (away) return;
-            if (entry?.state !== 'waiting') continue;
-            const posted = await post(entry, answered.views.get(entry.tag) ?? null);
-            outcome.set(entry.id, posted);
-            if (posted.kind === 'later') {
-              if (!posted.reached) dispatch(lost(Date.now()));
-              away = true;
-              return;
+          for (let rest = entries; !away;) {
+            // As they are kept now: an earlier one may have moved what they stand on, or somebody gave one up.
+            rest = rest.flatMap((one) => keptNow(one) ?? []).filter(({ state }) => state === 'waiting');
+            const [next, ...others] = rest;
+            if (!next) return;
+            const posted = await post([next, ...others], answered.views.get(next.tag) ?? null);
+            for (const [n, came] of posted.entries()) {
+              const entry = rest[n];
+              if (!entry) break;
+              outcome.set(entry.id, came);
+              if (came.kind === 'later') {
+                if (!came.reached) dispatch(lost(Date.now()));
+                away = true;
+                return;
+              }
+              settle(entry, came, answered);
+              if (came.kind === 'sent') moves.push(came.move);
             }
-            settle(entry, posted, answered);
-            if (posted.kind === 'sent') moves.push(posted.move);
+            rest = rest.slice(posted.length);
           }
         };
         const lanes = Array.from({ length: AT_ONCE }, async () => {
@@ -164,7 +169,7 @@ interface Answered {
 function settle(entry: Entry, posted: Exclude<Posted, { kind: 'later' }>, answered: Answered): void {
   switch (posted.kind) {
     case 'sent':
-      seenAnew(entry, posted.view);
+      if (posted.exact) seenAnew(entry, posted.view);
       drop(entry);
       answered.views.set(entry.tag, posted.view);
       answered.unseen.add(entry.tag);

@@ -8,6 +8,7 @@ import {
   corrections,
   factEntry,
   historyQuery,
+  keptCommands,
   moveDisassemblyItem,
   moveToStage,
   moveBelonging,
@@ -31,6 +32,7 @@ import {
 import { factRow } from '@udrel/core/facts';
 import { object, text } from '../shapes/shape';
 import type { CountView, EventPage, JobPage } from '../views/list-views';
+import type { KeptView } from '../views/job/kept';
 import type { ConsideredView, HistoryPage, JobView } from '../views/views';
 import { command, query, type Subject } from './endpoint';
 import { jobCommand } from './job-command';
@@ -75,6 +77,13 @@ export const jobEndpoints = {
     subject: ({ counterKey }) => factSubject(counterKey),
   }),
   addNote: jobCommand('post /jobs/:tag/notes', { ...KEEP, body: addNote, subject: () => ({ kind: 'note' }) }),
+  /** What waited for the connection at this job, in one request: each of it may what it may alone. */
+  carryOutKept: command('post /jobs/:tag/kept', {
+    ...LOOK,
+    body: keptCommands,
+    idempotency: 'own',
+    changes: ['job'],
+  }).answering<KeptView>(),
   addLesson: jobCommand('post /jobs/:tag/lessons', { ...WORK, body: addLesson, changes: ['job', 'lessons'] }),
   moveDisassemblyItem: jobCommand('put /jobs/:tag/disassembly/:item', {
     ...WORK,

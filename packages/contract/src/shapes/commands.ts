@@ -29,6 +29,7 @@ import { partitionTable } from './read/partition-table';
 import { startFiles } from './read/start-files';
 import { deviceKind, places } from './models';
 import { reasons } from './reasons';
+import { MOST_KEPT } from '../terms/limits';
 import { ROLES } from '../terms/permissions';
 
 const login = text(40, 2, /^[a-z0-9._-]+$/i);
@@ -88,15 +89,28 @@ export type BookIn = Infer<typeof bookIn>;
 /** Every change to a job says which version of it was on the screen. */
 const version = whole(0, 1_000_000);
 
-/** A fact and its value, which is checked against the shape of its key. */
 /** Lines of a parts file: cells by the name of their column. */
 export const partLines = object({
   lines: list(object({ line: whole(1, 1_000_000), cells: record(text(300, 0), 60) }), 2000, 1),
 });
 export type PartLines = Infer<typeof partLines>;
-/** Where a value came from, when it was not typed. */
+/** A fact and its value, which is checked against the shape of its key; `origin`: where it came from, when it was not typed. */
 export const factEntry = object({ version, value: anything(), origin: optional(oneOf(...READ_FROM)) });
 export type FactEntry = Infer<typeof factEntry>;
+/**
+ * What a browser kept for a job, oldest first: each under the key that it goes out under alone, with what stands in its
+ * address besides the tag, and its body without a version, which is checked as that of its command. `version`: on which
+ * the first rests.
+ */
+export const keptCommands = object({
+  version,
+  commands: list(
+    object({ key: text(80, 8, /^[\w-]+$/), name: text(40), params: record(text(60), 3), body: record(anything(), 20) }),
+    MOST_KEPT,
+    1,
+  ),
+});
+export type KeptCommands = Infer<typeof keptCommands>;
 export const versionOnly = object({ version });
 /** Without a part: the drive that the customer brought. `on`: which of the drives that go in it is to be. */
 export const reserveDrive = object({ version, partId: nullable(uuid), siteId: text(20), on: target });

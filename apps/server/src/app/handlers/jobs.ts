@@ -5,6 +5,7 @@ import type { PhotoStore } from '../../photos/photo-store';
 import type { CommandContext } from '../../platform/command-context';
 import { correctionEndpoints, jobEndpoints } from '@udrel/contract/endpoints';
 import { addNote } from '../../jobs/add-note';
+import { carryOutKept } from '../../kept/carry-out-kept';
 import { closeJob } from '../../closing/close-job';
 import { consider, correct } from '../../corrections/corrections';
 import { enterFact } from '../../facts/record-fact';
@@ -19,7 +20,7 @@ import { earlierHistory, jobIdOf, viewJob } from '../../jobs/view-job';
 import { addLesson } from '../../models/lessons';
 import { addItem, moveToStage } from '../../dismantling/amend-sheet';
 import { teachFirmware, teachSheet } from '../../models/teach-model';
-import { handlers, type Call } from '../../platform/http/handlers';
+import { handlers, type Call, type Route } from '../../platform/http/handlers';
 import { listHandlers } from '../../platform/http/list-handlers';
 import { addSecret, showSecret } from '../../secrets/job-secrets';
 
@@ -41,8 +42,8 @@ async function record(call: CommandContext, photos: PhotoStore, tag: string, key
   return view;
 }
 
-export const jobHandlers = (photos: PhotoStore) =>
-  handlers(jobEndpoints, {
+export function jobHandlers(photos: PhotoStore): Route[] {
+  const routes: Route[] = handlers(jobEndpoints, {
     jobs: (call) => jobList.page(call, call.query),
     jobCount: (call) => jobList.count(call, call.query),
     jobExport: (call) => jobList.file(call, call.query),
@@ -53,6 +54,7 @@ export const jobHandlers = (photos: PhotoStore) =>
     history: ({ manager, params, query }) => earlierHistory(manager, params.tag, query.before),
     recordFact: (call) => record(call, photos, call.params.tag, call.params.key, call.body),
     recordAtCounter: (call) => record(call, photos, call.params.tag, call.params.counterKey, call.body),
+    carryOutKept: (call) => carryOutKept(kept, call),
     addNote: (call) => addNote(call, call.params.tag, call.body.text),
     moveToStage: (call) => moveToStage(call, call.params.tag, call.params.item, call.body),
     addDisassemblyItem: (call) => addItem(call, call.params.tag, call.body),
@@ -74,6 +76,9 @@ export const jobHandlers = (photos: PhotoStore) =>
       call.manager.transaction((manager) => showSecret({ ...call, manager }, call.params.tag, call.params.id)),
     closeJob: (call) => closeJob(call, call.params.tag, call.body.version),
   });
+  const kept = new Map(routes.filter(({ endpoint }) => endpoint.subject).map((route) => [route.name, route]));
+  return routes;
+}
 
 export const correctionHandlers = handlers(correctionEndpoints, {
   considerWorkCorrection: (call) => consider(call, call.params.tag, call.body),

@@ -1,4 +1,4 @@
-import { addressOf } from '@udrel/contract/endpoints';
+import { addressOf, carriesVersion } from '@udrel/contract/endpoints';
 import { createHash } from 'node:crypto';
 import type { DataSource } from 'typeorm';
 import type { IdempotencyRow } from './entities';
@@ -28,7 +28,7 @@ export async function answerOnce(
   one: Route,
 ): Promise<Answer> {
   const address = `${one.endpoint.method} ${addressOf(one.endpoint, call.params)}`;
-  const digest = digestOf(call.body);
+  const digest = digestOf(doneBy(one, call.body));
   return inTransaction(database, async (manager) => {
     const mine = await firstRow(
       manager,
@@ -36,14 +36,25 @@ export async function answerOnce(
        on conflict do nothing returning key`,
       [key, call.actor.id, address, digest, call.now],
     );
-    if (!mine) return repeated(await known(manager, key, call.actor.id), address, digest);
+    // With its version is how it was kept for a key of before.
+    if (!mine) return repeated(await known(manager, key, call.actor.id), address, [digest, digestOf(call.body)]);
     const body = await one.handle({ ...call, manager });
     const text = inWords(body);
     await changedRows(manager, 'update idempotency set status = $3, body = $4 where key = $1 and staff_id = $2', [
       ...[key, call.actor.id, one.endpoint.status, text ?? null],
     ]);
-    return { status: one.endpoint.status, text };
+    return { status: one.endpoint.status, body, text };
   });
+}
+
+/**
+ * What of a body is done: not the version that it rests on. Where the answer was lost, the same is sent again on the job
+ * as it stands by then.
+ */
+function doneBy({ endpoint }: Route, body: unknown): unknown {
+  if (!carriesVersion(endpoint)) return body;
+  const { version: _version, ...done } = body as { version: number };
+  return done;
 }
 
 /** What tells one body from another, whatever the order of its fields. */
@@ -72,8 +83,8 @@ function known(manager: Call<never, never, never>['manager'], key: string, staff
 }
 
 /** The earlier answer; a key of before digests were kept is taken for its address alone. */
-function repeated(earlier: Kept | null, address: string, digest: string): Answer {
-  if (!earlier || earlier.route !== address || (earlier.digest !== '' && earlier.digest !== digest)) {
+function repeated(earlier: Kept | null, address: string, digests: readonly string[]): Answer {
+  if (!earlier || earlier.route !== address || ![...digests, ''].includes(earlier.digest)) {
     throw new Refusal(422, 'idempotency-key-reused', 'This Idempotency-Key was used for something else.');
   }
   return { status: earlier.status, text: earlier.body ?? undefined };

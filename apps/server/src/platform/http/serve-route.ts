@@ -1,5 +1,5 @@
 import { parametersOf, type AnyEndpoint } from '@udrel/contract/endpoints';
-import { PERMISSIONS, may, ROLES } from '@udrel/contract/permissions';
+import { PERMISSIONS, may, ROLES, type Permission, type Role } from '@udrel/contract/permissions';
 import { validate } from '@udrel/contract/validate';
 import type { Shape } from '@udrel/contract/shapes';
 import express, { type NextFunction, type Request, type RequestHandler, type Response, type Router } from 'express';
@@ -50,6 +50,29 @@ export function serveRoutes(routes: readonly Route[], serving: Serving): Request
 function kindOf(method: string, path: string): string {
   const [, first = '', ...rest] = path.split('/');
   return `${method} ${first} ${rest.length - (rest.at(-1) === '' ? 1 : 0)}`;
+}
+
+/**
+ * Answers a command that came within another request, under its own key: checked as if it had come alone, whoever sent
+ * that. Throws what it would be refused with.
+ */
+export async function answerWithin(
+  { endpoint, ...route }: Route,
+  key: string,
+  given: { params: Readonly<Record<string, unknown>>; body: unknown },
+  call: Call<unknown, unknown, unknown>,
+): Promise<unknown> {
+  const { permission } = endpoint;
+  if (permission === 'public' || permission === 'agent') throw new Error(`${endpoint.path} is nothing for staff alone`);
+  requirePermission(permission, call.actor.role);
+  const input = {
+    params: paramsOf(endpoint.path as string)(given.params),
+    body: endpoint.body ? checked(endpoint.body, given.body) : undefined,
+    query: undefined,
+  };
+  const within = { ...call, ...input } as unknown as Call<never, never, never>;
+  const { body, text } = await answerOnce(call.manager.connection, key, within, { endpoint, ...route });
+  return body ?? (text === undefined ? undefined : JSON.parse(text));
 }
 
 async function answer(
@@ -105,11 +128,14 @@ function admit({ permission }: AnyEndpoint, request: Request, serving: Serving):
   const staff = staffOf(request, serving);
   if (!staff && request.session.locked) throw new Refusal(401, 'locked', 'This screen is locked: unlock it first.');
   if (!staff) throw new Refusal(401, 'not-signed-in', 'Sign in first.');
-  if (!may(staff.role, permission)) {
-    const allowed = ROLES.filter((role) => (PERMISSIONS[permission] as readonly string[]).includes(role));
-    throw new Refusal(403, 'role-may-not', `As ${staff.role} you may not do this. Ask: ${allowed.join(' or ')}.`);
-  }
+  requirePermission(permission, staff.role);
   return staff;
+}
+
+function requirePermission(permission: Permission, role: Role): void {
+  if (may(role, permission)) return;
+  const allowed = ROLES.filter((one) => (PERMISSIONS[permission] as readonly string[]).includes(one));
+  throw new Refusal(403, 'role-may-not', `As ${role} you may not do this. Ask: ${allowed.join(' or ')}.`);
 }
 
 type ReadParams = (params: Readonly<Record<string, unknown>>) => Record<string, unknown>;
@@ -119,6 +145,14 @@ const REMEMBERED = 1000;
 
 /** What stands in an address; what cannot stand there leads nowhere. The same is asked for again and again: what was right is known. */
 function paramsOf(path: string): ReadParams {
+  const known = readers.get(path) ?? readerOf(path);
+  readers.set(path, known);
+  return known;
+}
+
+const readers = new Map<string, ReadParams>();
+
+function readerOf(path: string): ReadParams {
   const shaped = parametersOf(path).map(([name, shape]) => ({ name, shape, right: new Map<unknown, unknown>() }));
   return (params) => {
     const read: Record<string, unknown> = {};
