@@ -10,30 +10,25 @@ export async function viewFloor(manager: EntityManager, now: Date): Promise<Floo
   const floorJobs = jobs.map(({ tag, promisedAt, snapshot }) => {
     return { tag, promisedAt: promisedAt?.getTime() ?? null, snapshot };
   });
-  // Field by field: a spread of each row takes as long as all the rest.
-  const hands = nextHands(floorJobs, now.getTime()).flatMap(
-    ({ tag, step, inMinutes, atRisk, holdsBerth, slack, readyIn }) => {
-      const job = byTag.get(tag);
-      if (!job) return [];
-      const { customer, model, promisedAt, holding } = job;
-      const device = `${model.maker} ${model.name}`;
-      return [
-        {
-          tag,
-          step,
-          inMinutes,
-          atRisk,
-          holdsBerth,
-          slack,
-          readyIn,
-          customer,
-          device,
-          promisedAt: promisedAt?.toISOString() ?? null,
-          holding,
-        },
-      ];
-    },
-  );
+  const hands: FloorView['hands'] = [];
+  // Field by field, into one list: a spread of each row, and a list around each, take as long as all the rest.
+  for (const { tag, step, inMinutes, slack, readyIn } of nextHands(floorJobs, now.getTime())) {
+    const job = byTag.get(tag);
+    if (!job) continue;
+    const { customer, model, promisedAt, holding } = job;
+    const device = `${model.maker} ${model.name}`;
+    hands.push({
+      tag,
+      step,
+      inMinutes,
+      slack,
+      readyIn,
+      customer,
+      device,
+      promisedAt: promisedAt?.toISOString() ?? null,
+      holding,
+    });
+  }
   const busy = new Set(hands.map(({ tag }) => tag));
   const ready = jobs.flatMap(({ tag, customer, model, promisedAt, snapshot }): ReadyView[] => {
     if (busy.has(tag)) return [];

@@ -1,5 +1,6 @@
 import type { StepId } from '../stations';
 import { procedureOf } from './procedure';
+import { perSnapshot } from './snapshot/per-snapshot';
 import type { JobSnapshot, Procedure, Step } from './snapshot/types';
 
 /** A job on the floor. Times in milliseconds since the epoch. */
@@ -31,18 +32,37 @@ export interface HandsRow {
  * What only waits for its customer is not among them. A run that ends soon counts from the moment it is expected to end at the earliest.
  */
 export function nextHands(jobs: readonly FloorJob[], now: number): HandsRow[] {
-  return jobs
-    .flatMap(({ tag, promisedAt, snapshot }) => {
-      const procedure = procedureOf(snapshot);
-      const step = nextStep(procedure);
-      if (!step || waitsForCustomer(procedure)) return [];
-      const readyIn = procedure.handsLeft + procedure.unattendedLeft + deliveryIn(snapshot, now);
-      const slack = promisedAt === null ? null : (promisedAt - now) / 60_000 - readyIn;
-      const atRisk = snapshot.runs.some(({ wants }) => wants === 'alarm' || wants === 'stalled');
-      const holdsBerth = snapshot.runs.some(({ outcome, berth }) => outcome === 'running' && berth !== null);
-      return [{ tag, step, inMinutes: startsIn(step, snapshot, now), atRisk, holdsBerth, slack, readyIn }];
-    })
-    .sort(urgency);
+  const rows: Ranked[] = [];
+  for (const { tag, promisedAt, snapshot } of jobs) {
+    const next = nextOf(snapshot);
+    if (!next) continue;
+    const { step, work, atRisk, holdsBerth } = next;
+    const readyIn = work + deliveryIn(snapshot, now);
+    const slack = promisedAt === null ? null : (promisedAt - now) / 60_000 - readyIn;
+    const row = { tag, step, inMinutes: startsIn(step, snapshot, now), atRisk, holdsBerth, slack, readyIn };
+    rows.push({ row, soon: soon(row), pressing: pressing(row) });
+  }
+  return rows.sort(urgency).map(({ row }) => row);
+}
+
+/** What of a row does not change with time: with the minutes of the job's own work. Null where no hands are needed. */
+const nextOf = perSnapshot((job) => {
+  const procedure = procedureOf(job);
+  const step = nextStep(procedure);
+  if (!step || waitsForCustomer(procedure)) return null;
+  return {
+    step,
+    work: procedure.handsLeft + procedure.unattendedLeft,
+    atRisk: job.runs.some(({ wants }) => wants === 'alarm' || wants === 'stalled'),
+    holdsBerth: job.runs.some(({ outcome, berth }) => outcome === 'running' && berth !== null),
+  };
+});
+
+/** A row with what it is put in order by, worked out once and not for each two that are compared. */
+interface Ranked {
+  row: HandsRow;
+  soon: number;
+  pressing: number;
 }
 
 /** Steps that are done with the customer there. */
@@ -87,6 +107,7 @@ const isReady = ({ state }: Step) => state === 'ready';
 
 /** Minutes until the last of what is ordered is expected, counted to the beginning of that day; 0 once it is due. */
 export function deliveryIn({ ordered }: JobSnapshot, now: number): number {
+  if (ordered.length === 0) return 0;
   return Math.max(0, ...ordered.map(({ dueAt }) => (dueAt - now) / 60_000));
 }
 
@@ -111,8 +132,7 @@ function pressing({ step, slack, holdsBerth }: HandsRow): number {
   return (slack ?? NO_PROMISE) - (starts ? STARTS_WORK : 0) - (holdsBerth ? HOLDS_BERTH : 0);
 }
 
-function urgency(a: HandsRow, b: HandsRow): number {
-  return (
-    soon(a) - soon(b) || Number(b.atRisk) - Number(a.atRisk) || pressing(a) - pressing(b) || a.tag.localeCompare(b.tag)
-  );
+function urgency(a: Ranked, b: Ranked): number {
+  const sooner = a.soon - b.soon || Number(b.row.atRisk) - Number(a.row.atRisk) || a.pressing - b.pressing;
+  return sooner || (a.row.tag < b.row.tag ? -1 : 1);
 }
