@@ -46,21 +46,24 @@ export async function viewDiary(manager: EntityManager, now: Date, asked: DiaryQ
   const promises = forecastsOf(open, whole).flatMap((one) =>
     one.promisedAt && touches(range, Date.parse(one.promisedAt)) ? [{ ...one, promisedAt: one.promisedAt }] : [],
   );
+  const ready = usuallyReady(whole);
   const visits = (await openVisits(manager, now)).filter(({ at }) => touches(range, at.getTime())).map(viewVisit);
   return {
     now: now.toISOString(),
-    ...{ days, lanes: lanesOf(open, whole, range), promises, visits },
+    ...{ days, lanes: lanesOf(open, { ...whole, ready }, range), promises, visits },
     kept: await keptUntil(manager, first, days.at(-1)?.day ?? first),
     loads: loadsOf(whole).filter(({ from }) => touches(range, Date.parse(from))),
-    overload: overloadIn(open, whole),
+    overload: overloadIn(open, { ...whole, ready }),
     ...{ looked: open.jobs.length, open: open.open },
   };
 }
 
-/** What is late is what usually comes too late, as the flags of the promises say it. */
+/** When each is usually ready: what is late on this page is what usually comes too late, in all that it says of it. */
+const usuallyReady = ({ forecast }: WholeSchedule): WholeSchedule['ready'] =>
+  new Map([...forecast].map(([tag, { middle }]) => [tag, middle]));
+
 function overloadIn({ works, bench, people, customerOf }: OpenWorks, whole: WholeSchedule): OverloadView {
-  const ready = new Map([...whole.forecast].map(([tag, { middle }]) => [tag, middle]));
-  const { late, most, full } = overloadOf(works, { ...whole, ready }, bench);
+  const { late, most, full } = overloadOf(works, whole, bench);
   return {
     ...{ late, most: most && { ...most, customer: customerOf(most.tag) } },
     full: full.map(({ id, until }) => ({

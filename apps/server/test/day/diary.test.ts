@@ -153,14 +153,17 @@ describe('before closing', () => {
 });
 
 describe('what is promised', () => {
-  it('is late in the line above as often as by its flags', async () => {
+  it('is late in the line above and in what is to be done for it as by its flags', async () => {
     for (const hours of [2, 20, 21, 22, 23, 24, 25, 26, 44, 46, 48, 50]) {
       const sent = booking(stock, { promisedAt: later(hours) });
       expect((await shop.as.counter.send('POST', '/orders', sent)).status).toBe(201);
     }
-    const { promises, overload } = await diary();
+    const { promises, overload, lanes } = await diary();
     const late = promises.filter(({ usually, promisedAt }) => usually > promisedAt);
     expect(late.length).toBeGreaterThan(0);
     expect(overload.late).toBe(late.length);
+    const outlined = lanes.flatMap(({ pieces }) => pieces).filter((piece) => piece.late);
+    const tags = new Set(outlined.map((piece) => piece.tag));
+    expect([...tags].sort()).toEqual(late.map((promise) => promise.tag).sort());
   });
 });

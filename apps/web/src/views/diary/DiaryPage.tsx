@@ -203,7 +203,7 @@ function Overload({ overload: { late, most, full } }: { overload: DiaryView['ove
     <p className={styles.overload} role="status">
       {late > 0 && most && (
         <span className="danger">
-          {late} of what is promised will usually be late, {most.tag} {most.customer} the most, by{' '}
+          In all, {late} of what is promised will usually be late, {most.tag} {most.customer} the most, by{' '}
           {duration(most.by * 60)}.{' '}
         </span>
       )}

@@ -127,8 +127,10 @@ function Lane({ lane, diary, axis, chosen, choose }: { lane: DiaryLane; diary: D
   );
 }
 
-/** Room that a flag with its tag takes on the axis, and a visit. */
-const [FLAG, VISIT] = [0.078, 0.17];
+/** Room that a flag with its tag takes on the axis: its marks, and each letter. */
+const flagRoom = ({ tag }: { tag: string }) => 0.035 + tag.length * 0.0072;
+/** Room of a visit. */
+const VISIT = 0.17;
 /** Lines of flags that are drawn before somebody asks for the rest. */
 const LINES = 3;
 
@@ -138,9 +140,9 @@ function Promises({ diary, axis, chosen, choose }: { diary: DiaryView; axis: Axi
   // What stands at the right edge is drawn to the left of its moment.
   const placed = promises.map((one) => {
     const at = axis.at(Date.parse(one.promisedAt));
-    return { ...one, at, left: Math.min(at, 1 - FLAG) };
+    return { ...one, at, left: Math.min(at, 1 - flagRoom(one)) };
   });
-  const lines = linesOf(placed.map(({ left }) => ({ from: left, until: left + FLAG })));
+  const lines = linesOf(placed.map((one) => ({ from: one.left, until: one.left + flagRoom(one) })));
   const most = Math.max(0, ...lines) + 1;
   const shown = placed.map((one, n) => ({ ...one, line: lines[n] ?? 0 })).filter(({ line }) => all || line < LINES);
   const left = promises.length - shown.length;
@@ -156,7 +158,7 @@ function Promises({ diary, axis, chosen, choose }: { diary: DiaryView; axis: Axi
         <div className={styles.line}>
           <span />
           <button type="button" className={styles.more} onClick={() => setAll(!all)}>
-            {all ? 'fewer promises' : `${left} more promised, ${lateOf(promises)} of all late`}
+            {all ? 'fewer promises' : `${left} more promised, ${lateOf(promises)} of these ${promises.length} late`}
           </button>
         </div>
       )}
