@@ -1,6 +1,7 @@
 import { fetchBaseQuery } from '@reduxjs/toolkit/query';
 import { API_BASE, HEARD_HEADER } from '@udrel/contract/endpoints';
 import type { Problem } from '@udrel/contract/types';
+import { heardTime } from '../format/shop-now';
 import { readSince } from './read-since';
 
 export interface Sent {
@@ -34,9 +35,11 @@ export async function ask(
   signal: AbortSignal,
 ): Promise<Asked> {
   const headers = key === null ? {} : { headers: { accept: 'application/json', 'idempotency-key': key } };
+  const asked = Date.now();
   const { data, error, meta } = await request({ url, method, body, ...headers }, { ...AS_A_QUERY, signal }, {});
   const answered = meta?.response;
   readSince(answered?.headers.get(HEARD_HEADER) ?? null);
+  heardTime(answered?.headers.get('date') ?? null, asked, Date.now());
   const wait = Number(answered?.headers.get('retry-after') ?? 0);
   // What is no JSON is no answer of ours: something stands in between, as where a network asks to be signed in to first.
   if (answered?.ok && !error)

@@ -1,5 +1,6 @@
 import dayjs, { type Dayjs } from 'dayjs';
 import { fromShopClock, onShopClock, twelveHours } from './shop-formats';
+import { shopNow } from './shop-now';
 
 const MINUTE = 60;
 const HOUR = 3600;
@@ -11,7 +12,7 @@ const clockOf = (at: Dayjs) => at.format(twelveHours() ? 'h:mm A' : 'HH:mm');
 export const clock = (at: string | number): string => clockOf(onShopClock(at));
 
 /** "14:30" today, "tomorrow 14:30", "Thu 14:30" within a week, else "Thu 4 Jun 14:30"; with the year where it is another. */
-export function moment(iso: string, now = Date.now()): string {
+export function moment(iso: string, now = shopNow()): string {
   const at = onShopClock(iso);
   const today = onShopClock(now);
   const days = at.startOf('day').diff(today.startOf('day'), 'day', true);
@@ -57,7 +58,7 @@ export function range(low: number, high: number): string {
 }
 
 /** How long ago that was, seconds. */
-export function since(iso: string, now = Date.now()): number {
+export function since(iso: string, now = shopNow()): number {
   return Math.max(0, (now - Date.parse(iso)) / 1000);
 }
 
@@ -74,7 +75,7 @@ export function fieldMoment(date: Date): string {
 }
 
 /** The next day at closing time: where a new promise starts from. */
-export function nextClosing(now = Date.now()): Date {
+export function nextClosing(now = shopNow()): Date {
   return fromShopClock(onShopClock(now).add(1, 'day').format('YYYY-MM-DD[T]17:00'));
 }
 
@@ -87,9 +88,9 @@ export function day(date: string): string {
 export const longDay = (date: string): string => dayjs(date).format('D MMMM YYYY');
 
 /** The day it is at the shop, as `YYYY-MM-DD`. */
-export const today = (): string => onShopClock(Date.now()).format('YYYY-MM-DD');
+export const today = (): string => onShopClock(shopNow()).format('YYYY-MM-DD');
 /** The day so many days from today. */
-export const daysFromToday = (days: number): string => onShopClock(Date.now()).add(days, 'day').format('YYYY-MM-DD');
+export const daysFromToday = (days: number): string => onShopClock(shopNow()).add(days, 'day').format('YYYY-MM-DD');
 
 /** When work of so many minutes can be done if it begins at nine on the day a part comes, to the next full hour. */
 export function afterDelivery(date: string, minutes: number): Date {
@@ -104,7 +105,7 @@ export interface Ending {
 }
 
 /** The moment so many seconds from now in words, and whether it lies after another. */
-export function endOf(seconds: number, now = Date.now()): Ending {
+export function endOf(seconds: number, now = shopNow()): Ending {
   const end = now + seconds * 1000;
   return {
     text: moment(new Date(end).toISOString(), now),

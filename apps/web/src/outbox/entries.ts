@@ -1,6 +1,7 @@
 import type { Subject } from '@udrel/contract/endpoints';
 import type { JobView } from '@udrel/contract/types';
 import { dequal } from 'dequal';
+import { shopNow } from '../format/shop-now';
 import type { JobCommand } from '../api/job-command';
 
 /** A change kept in this browser until the server has it. */
@@ -100,7 +101,7 @@ function asCommand(entry: Entry | Earlier): Entry {
 
 /** A time for a new entry, later than every kept one whatever the clock says: they are sent in its order. */
 export function timeOfNext(): number {
-  return Math.max(Date.now(), (keptEntries().at(-1)?.at ?? 0) + 1);
+  return Math.max(shopNow(), (keptEntries().at(-1)?.at ?? 0) + 1);
 }
 
 /** An entry as it is kept now; null when it is gone. */

@@ -1,4 +1,5 @@
 import type { EarlierJob } from '@udrel/contract/types';
+import { shopNow } from '../../format/shop-now';
 import { dayOf, moment } from '../../format/time';
 import { Tag } from '../../ui';
 
@@ -22,7 +23,7 @@ export function EarlierJobs({ earlier }: { earlier: readonly EarlierJob[] }) {
 }
 
 function Guarantee({ until }: { until: string }) {
-  const holds = Date.parse(until) > Date.now();
+  const holds = Date.parse(until) > shopNow();
   return (
     <div className={holds ? undefined : 'sub'}>
       {holds ? `guaranteed until ${dayOf(until)}` : `guarantee ended ${dayOf(until)}`}

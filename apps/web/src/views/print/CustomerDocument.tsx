@@ -2,6 +2,7 @@ import type { JobView } from '@udrel/contract/types';
 import { customerPaper } from '@udrel/core/customer-paper';
 import { fullMoment, longDay } from '../../format/time';
 import { figure } from '../../format/shop-formats';
+import { shopNow } from '../../format/shop-now';
 import { FactList } from '../../ui';
 import { Logo } from '../../features/logo/Logo';
 import styles from './print.module.css';
@@ -24,7 +25,7 @@ export function CustomerDocument({ job, shop }: { job: JobView; shop: string }) 
             {job.customer.name}, job {job.tag}, serial {job.device.serial}
           </p>
         </div>
-        <p className="sub">{fullMoment(job.closedAt ?? new Date().toISOString())}</p>
+        <p className="sub">{fullMoment(job.closedAt ?? new Date(shopNow()).toISOString())}</p>
       </header>
       <FactList rows={rows.map(({ name: what, value }) => [what, told(what, value)])} />
       {start && <h2>{start}</h2>}

@@ -3,6 +3,7 @@ import type { JobView } from '@udrel/contract/types';
 import { beforeOpening, COOLING_MINUTES } from '@udrel/core/disassembly';
 import { TARGET_IDS } from '@udrel/core/layout';
 import { targetKey } from '@udrel/core/facts';
+import { shopNow } from '../../../../format/shop-now';
 import styles from './picture.module.css';
 
 const MINUTE = 60_000;
@@ -38,11 +39,11 @@ function coolAt({ runs, snapshot: { facts } }: JobView): number | null {
 }
 
 function useMinutesLeft(until: number | null): number {
-  const [now, setNow] = useState(() => Date.now());
+  const [now, setNow] = useState(shopNow);
   const left = until === null ? 0 : Math.max(0, Math.ceil((until - now) / MINUTE));
   useEffect(() => {
     if (left === 0) return;
-    const timer = setInterval(() => setNow(Date.now()), 10_000);
+    const timer = setInterval(() => setNow(shopNow()), 10_000);
     return () => clearInterval(timer);
   }, [left]);
   return left;
