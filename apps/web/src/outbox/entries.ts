@@ -1,6 +1,7 @@
 import type { Subject } from '@udrel/contract/endpoints';
 import type { JobView } from '@udrel/contract/types';
 import { dequal } from 'dequal';
+import { keepText } from '../browser/keep-text';
 import { shopNow } from '../format/shop-now';
 import type { JobCommand } from '../api/job-command';
 
@@ -109,10 +110,11 @@ export function keptNow(entry: Pick<Entry, 'at' | 'id'>): Entry | null {
   return read(keyOf(entry));
 }
 
-/** Keeps an entry, or its new state. Written before anything is sent: a tab that dies loses nothing. */
-export function keep(entry: Entry): void {
-  localStorage.setItem(keyOf(entry), JSON.stringify(entry));
-}
+/**
+ * Keeps an entry, or its new state; false where this browser has no room for it. Written before anything is sent: a tab
+ * that dies loses nothing.
+ */
+export const keep = (entry: Entry): boolean => keepText(keyOf(entry), JSON.stringify(entry));
 
 export function drop(entry: Pick<Entry, 'at' | 'id'>): void {
   const key = keyOf(entry);

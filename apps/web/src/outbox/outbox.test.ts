@@ -230,6 +230,24 @@ describe('a change', () => {
   });
 });
 
+describe('a browser that has no room left', () => {
+  const full = () =>
+    vi.spyOn(localStorage, 'setItem').mockImplementation(() => {
+      throw new DOMException('full', 'QuotaExceededError');
+    });
+
+  it('sends at once what it cannot keep, and says what it could not send', async () => {
+    const { dispatch, state } = await open();
+    full();
+    answers = [taken(4), away, () => ({ status: 422, data: { detail: 'Check it.' } })];
+    expect(await dispatch(keepAndSend(noting))).toMatchObject({ view: { version: 4 } });
+    expect(api.endpoints.job.select({ tag: 'U-1' })(state()).data?.version).toBe(4);
+    expect(await dispatch(keepAndSend(measuring))).toMatchObject({ error: { data: { code: 'no-room-here' } } });
+    expect(await dispatch(keepAndSend(measuring))).toMatchObject({ error: { data: { detail: 'Check it.' } } });
+    expect(keptEntries()).toEqual([]);
+  });
+});
+
 describe('a fault of the server', () => {
   it('does not hold up what stands behind it: it is shown as refused, and can be given up', async () => {
     const { dispatch, state } = await open();

@@ -57,7 +57,7 @@ export function keepAndSend(doing: Doing): Thunk<Done> {
       dispatch(readOutbox());
       return { error: { status: 409, data: changedMeanwhile } };
     }
-    keep(entry);
+    if (!keep(entry)) return dispatch(sendUnkept(entry, job));
     const posted = (await dispatch(sendKept())).get(entry.id);
     if (posted?.kind === 'refused') {
       drop(entry);
@@ -68,6 +68,29 @@ export function keepAndSend(doing: Doing): Thunk<Done> {
     return { view: posted?.kind === 'sent' ? posted.view : job };
   };
 }
+
+/** Sends what this browser has no room to keep: it is done now, or it is said that it is not. */
+function sendUnkept(entry: Entry, job: JobView): Thunk<Done> {
+  return async (dispatch) => {
+    const [posted] = await post([entry], job);
+    if (posted?.kind === 'refused') return { error: { status: posted.problem.status, data: posted.problem } };
+    if (posted?.kind !== 'sent') return { error: { status: noRoom.status, data: noRoom } };
+    const answered: Answered = { views: new Map(), unseen: new Set(), stale: new Map() };
+    settle(entry, posted, answered);
+    await dispatch(show(answered));
+    dispatch(api.util.invalidateTags([...answered.stale.values()]));
+    return { view: posted.view };
+  };
+}
+
+const noRoom: Problem = {
+  type: 'urn:udrel:problem:no-room-here',
+  title: 'no room here',
+  status: 507,
+  code: 'no-room-here',
+  detail:
+    'This browser has no room left to keep this, and it could not be sent as it is. What you typed still stands here: leave this page open, look at the job as it stands, and try again.',
+};
 
 const changedMeanwhile: Problem = {
   type: 'urn:udrel:problem:changed-meanwhile',

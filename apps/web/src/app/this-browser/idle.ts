@@ -1,4 +1,5 @@
 import { useEffect } from 'react';
+import { keepText } from '../../browser/keep-text';
 
 /** Where it is kept when this browser was touched last: all its tabs are one screen. */
 const KEPT = 'udrel touched';
@@ -7,7 +8,7 @@ const LOOK = 5000;
 const TOUCHES = ['pointerdown', 'keydown', 'wheel', 'touchstart'] as const;
 
 /** Somebody has just touched it. */
-export const touchedNow = (): void => localStorage.setItem(KEPT, String(Date.now()));
+export const touchedNow = (): void => void keepText(KEPT, String(Date.now()));
 
 const touched = (): number => Number(localStorage.getItem(KEPT)) || Date.now();
 
@@ -20,7 +21,7 @@ export function useIdle(minutes: number | null, idle: () => void): void {
     const touch = () => {
       if (Date.now() - kept < LOOK) return;
       kept = Date.now();
-      localStorage.setItem(KEPT, String(kept));
+      keepText(KEPT, String(kept));
     };
     const look = () => {
       if (Date.now() - touched() > minutes * 60_000) idle();

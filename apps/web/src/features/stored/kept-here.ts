@@ -1,4 +1,5 @@
 import { useSyncExternalStore } from 'react';
+import { keepText } from '../../browser/keep-text';
 import { storedChanges } from './stored-changes';
 
 const PREFIX = 'udrel.list.';
@@ -12,7 +13,7 @@ export function useKeptHere<T>(name: string, otherwise: T): [T, (value: T) => vo
   return [
     parsed(text, otherwise),
     (value) => {
-      localStorage.setItem(key, JSON.stringify(value));
+      keepText(key, JSON.stringify(value));
       window.dispatchEvent(new Event(CHANGED));
     },
   ];

@@ -44,6 +44,18 @@ describe('what is typed', () => {
     expect(kept.size).toBe(0);
   });
 
+  it('is typed on where there is no room to keep it, and that is said once', () => {
+    vi.spyOn(localStorage, 'setItem').mockImplementation(() => {
+      throw new DOMException('full', 'QuotaExceededError');
+    });
+    keepTyped(health, 'x');
+    keepTyped(health, 'xy');
+    const said = changed.mock.calls.filter(([event]) => event instanceof CustomEvent);
+    expect(said.map(([event]) => (event as CustomEvent<{ text: string }>).detail.text)).toEqual([
+      expect.stringContaining('no room left'),
+    ]);
+  });
+
   it('is nothing once the field is empty, and nothing where what lies there cannot be read', () => {
     keepTyped(health, 'x');
     keepTyped(health, '');

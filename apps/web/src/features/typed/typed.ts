@@ -1,5 +1,7 @@
 import { dequal } from 'dequal';
 import { useRef, useState, useSyncExternalStore } from 'react';
+import { keepText } from '../../browser/keep-text';
+import { notify } from '../notices/notify';
 import { storedChanges } from '../stored/stored-changes';
 
 const PREFIX = 'udrel.typed.';
@@ -31,8 +33,18 @@ function read<T>(key: string): T | null {
 
 function write(key: string, value: unknown): void {
   if (value === null || value === '') localStorage.removeItem(key);
-  else localStorage.setItem(key, JSON.stringify(value));
+  else if (!keepText(key, JSON.stringify(value))) sayNoRoom();
   window.dispatchEvent(new Event(CHANGED));
+}
+
+let said = false;
+
+/** Says once what it means that there is no room: what is typed stands on the screen, and nowhere else. */
+function sayNoRoom(): void {
+  if (said) return;
+  said = true;
+  const text = 'This browser has no room left: what you type now is lost if this page is closed before it is recorded.';
+  notify({ kind: 'refused', text });
 }
 
 /** What is kept of something typed, or null. */
