@@ -131,7 +131,8 @@ export function sendKept(): Thunk<Map<string, Posted>> {
         let away = false;
         const answered: Answered = { views: new Map(), unseen: new Set(), stale: new Map() };
         const sendJob = async (entries: readonly Entry[], moves: Move[]) => {
-          for (let rest = entries; !away;) {
+          let rest = entries;
+          while (!away) {
             // As they are kept now: an earlier one may have moved what they stand on, or somebody gave one up.
             rest = rest.flatMap((one) => keptNow(one) ?? []).filter(({ state }) => state === 'waiting');
             const [next, ...others] = rest;

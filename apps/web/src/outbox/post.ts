@@ -61,10 +61,11 @@ async function together(entries: readonly Entry[], version: number): Promise<Pos
   const { outcomes, job } = answer.data as KeptView;
   const done = outcomes.flatMap((one) => (one.done ? [one] : []));
   const exact = done.every(({ from }, n) => n === 0 || from === done[n - 1]?.version);
-  return outcomes.flatMap((one): Posted[] => {
+  const posted = outcomes.flatMap((one): Posted[] => {
     if (!one.done) return [unsent({ status: one.problem.status, data: one.problem })];
     return job ? [{ kind: 'sent', move: [one.from, one.version], view: job, exact }] : [];
   });
+  return posted.length > 0 ? posted : null;
 }
 
 const changedIn = (job: JobView, { subject, seen }: Entry) => !standsSame(standing(job, subject), seen);
