@@ -3,6 +3,9 @@ import { nextHands, nextStep, procedureOf, waitsForCustomer } from '@udrel/core/
 import type { EntityManager } from 'typeorm';
 import { readOpenJobs } from '../jobs/job-record';
 
+/** Minutes as they are told: digits behind the tenth say nothing, and are half of what a list of times weighs. */
+const toTenth = (minutes: number) => Math.round(minutes * 10) / 10;
+
 /** What needs hands next over all open jobs, and what waits to be fetched. */
 export async function viewFloor(manager: EntityManager, now: Date): Promise<FloorView> {
   const { jobs, open } = await readOpenJobs(manager, now);
@@ -21,8 +24,8 @@ export async function viewFloor(manager: EntityManager, now: Date): Promise<Floo
       tag,
       step,
       inMinutes,
-      slack,
-      readyIn,
+      slack: slack === null ? null : toTenth(slack),
+      readyIn: toTenth(readyIn),
       customer,
       device,
       promisedAt: promisedAt?.toISOString() ?? null,

@@ -32,7 +32,10 @@ describe('an answer that many are given', () => {
   });
 
   it('is sent as it is to who reads neither, and where it is short', async () => {
-    expect(await sent({}, [])).toEqual({ bytes: text, heads: {} });
+    const answer = {};
+    const [one, other] = [await sent(answer, []), await sent(answer, [])];
+    expect([String(one.bytes), one.heads]).toEqual([text, { vary: 'Accept-Encoding' }]);
+    expect(one.bytes).toBe(other.bytes);
     expect(await sent({}, ['br', 'gzip'], '{}')).toEqual({ bytes: '{}', heads: {} });
   });
 });

@@ -8,16 +8,17 @@ const SHORT = 1024;
 const PRESS = {
   br: (text: string) => promisify(brotliCompress)(text, { params: { [constants.BROTLI_PARAM_QUALITY]: 4 } }),
   gzip: (text: string) => promisify(gzip)(text),
+  identity: (text: string) => Promise.resolve(Buffer.from(text)),
 } as const;
 
 type Encoding = keyof typeof PRESS;
 
-/** What was compressed of an answer that many are given, by how. */
+/** What was put into bytes of an answer that many are given, by how. */
 const pressed = new WeakMap<object, Partial<Record<Encoding, Promise<Buffer>>>>();
 
 /**
- * An answer that many are given at once, compressed once for all of them; the text as it is where whoever asks reads
- * neither, or where it is short. Its heads go with it.
+ * An answer that many are given at once, compressed once for all of them, or put into bytes once where whoever asks reads
+ * neither; the text as it is where it is short. Its heads go with it.
  */
 export async function pressedOnce(
   answer: object,
@@ -25,12 +26,13 @@ export async function pressedOnce(
   request: Request,
   response: Response,
 ): Promise<Buffer | string> {
-  const encoding = text.length < SHORT ? false : request.acceptsEncodings('br', 'gzip');
-  if (encoding !== 'br' && encoding !== 'gzip') return text;
+  if (text.length < SHORT) return text;
+  const asked = request.acceptsEncodings('br', 'gzip');
+  const encoding = asked === 'br' || asked === 'gzip' ? asked : 'identity';
   const known = pressed.get(answer) ?? {};
   pressed.set(answer, known);
   const bytes = await (known[encoding] ??= PRESS[encoding](text));
-  response.setHeader('content-encoding', encoding);
+  if (encoding !== 'identity') response.setHeader('content-encoding', encoding);
   response.vary('Accept-Encoding');
   return bytes;
 }
