@@ -184,7 +184,7 @@ function asked(which: Which): [sql: string, value: string | number] {
  */
 export async function readOpenJobs(manager: EntityManager, now: Date): Promise<{ jobs: OpenJob[]; open: number }> {
   const marked = await rows<MarkedJob>(manager, OPEN_SQL, [OPEN_LIMIT]);
-  const steps = await stepsOfThese(manager, marked, now);
+  const [steps, open] = await Promise.all([stepsOfThese(manager, marked, now), openIn(manager, marked.length)]);
   const jobs: OpenJob[] = [];
   for (const row of marked) {
     const known = steps.get(row.tag);
@@ -195,12 +195,14 @@ export async function readOpenJobs(manager: EntityManager, now: Date): Promise<{
     job.snapshot = known.snapshot;
     jobs.push(job);
   }
-  if (marked.length < OPEN_LIMIT) return { jobs, open: jobs.length };
-  const counted = await firstRow<{ open: number }>(
-    manager,
-    'select count(*)::int as open from job where closed_at is null',
-  );
-  return { jobs, open: counted?.open ?? jobs.length };
+  return { jobs, open: open ?? jobs.length };
+}
+
+/** How many jobs are open in all, where more may be than were looked at; null where all of them were. */
+async function openIn(manager: EntityManager, looked: number): Promise<number | null> {
+  if (looked < OPEN_LIMIT) return null;
+  const sql = 'select count(*)::int as open from job where closed_at is null';
+  return (await firstRow<{ open: number }>(manager, sql))?.open ?? null;
 }
 
 /** The steps of jobs: of what runs its runs are read, of what changed all of it, and nothing of what is known. */
