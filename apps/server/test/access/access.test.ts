@@ -53,7 +53,16 @@ const EVERY_ROLE = [
   ],
   ...['bookIn', 'writeQuote', 'acceptQuote', 'pay', 'settleOrder', 'jobs', 'jobCount', 'jobExport', 'job', 'history'],
   ...['events', 'eventCount', 'eventExport', 'partCount', 'partExport', 'modelRows', 'modelCount', 'modelExport'],
-  ...['recordAtCounter', 'addNote', 'carryOutKept', 'addBelonging', 'moveBelonging', 'moveAllBelongings', 'addSecret', 'closeJob'],
+  ...[
+    'recordAtCounter',
+    'addNote',
+    'carryOutKept',
+    'addBelonging',
+    'moveBelonging',
+    'moveAllBelongings',
+    'addSecret',
+    'closeJob',
+  ],
   ...['considerBookingCorrection', 'correctBooking', 'considerEnd', 'correctEnd'],
   ...['jobPhotos', 'photo', 'keepPhoto', 'markPhoto', 'removePhoto', 'pairPhone', 'endPairing'],
 ];

@@ -3,6 +3,7 @@ import { vi } from 'vitest';
 import type { JobView } from '@udrel/contract/types';
 import { api } from '../api/api';
 import { answering } from '../testing/server/answering';
+import { emptyStorage } from '../testing/empty-storage';
 import { connectionSlice } from '../api/connection-slice';
 import type { Doing } from './outbox';
 import { outboxSlice } from './outbox-slice';
@@ -64,16 +65,7 @@ export async function open(job: JobView = jobAt(3)) {
 
 /** Before each test: an empty browser, and a server that gives the next of `answers`. */
 export function anew(): void {
-  const kept = new Map<string, string>();
-  vi.stubGlobal('localStorage', {
-    get length() {
-      return kept.size;
-    },
-    key: (n: number) => [...kept.keys()][n] ?? null,
-    getItem: (key: string) => kept.get(key) ?? null,
-    setItem: (key: string, value: string) => void kept.set(key, value),
-    removeItem: (key: string) => void kept.delete(key),
-  });
+  vi.stubGlobal('localStorage', emptyStorage());
   vi.stubGlobal('navigator', { locks: { request: (_name: string, act: () => Promise<void>) => act() } });
   sent.length = 0;
   answers.length = 0;

@@ -1,22 +1,13 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { emptyStorage } from '../../testing/empty-storage';
 import { forgetTyped, keepTyped, sending, typedValue } from './typed';
 import { seenWhenBegun, typedFact } from './typed-fact';
 
-const kept = new Map<string, string>();
 const changed = vi.fn();
 
 beforeEach(() => {
-  kept.clear();
   changed.mockClear();
-  vi.stubGlobal('localStorage', {
-    get length() {
-      return kept.size;
-    },
-    key: (n: number) => [...kept.keys()][n] ?? null,
-    getItem: (key: string) => kept.get(key) ?? null,
-    setItem: (key: string, value: string) => void kept.set(key, value),
-    removeItem: (key: string) => void kept.delete(key),
-  });
+  vi.stubGlobal('localStorage', emptyStorage());
   vi.stubGlobal('window', { dispatchEvent: changed });
 });
 
@@ -41,7 +32,7 @@ describe('what is typed', () => {
     expect(first()).toBe(false);
     expect(typedValue({ ...health, field: 'note' })).toBe('300 h, noisy');
     expect(sending(health)()).toBe(true);
-    expect(kept.size).toBe(0);
+    expect(localStorage.length).toBe(0);
   });
 
   it('is typed on where there is no room to keep it, and that is said once', () => {
@@ -59,8 +50,8 @@ describe('what is typed', () => {
   it('is nothing once the field is empty, and nothing where what lies there cannot be read', () => {
     keepTyped(health, 'x');
     keepTyped(health, '');
-    expect(kept.size).toBe(0);
-    kept.set('udrel.typed./jobs/U-1/assess|health|', '{');
+    expect(localStorage.length).toBe(0);
+    localStorage.setItem('udrel.typed./jobs/U-1/assess|health|', '{');
     expect(typedValue(health)).toBeNull();
   });
 
