@@ -3,7 +3,7 @@ import { vi } from 'vitest';
 import type { JobView } from '@udrel/contract/types';
 import { api } from '../api/api';
 import { answering } from '../testing/server/answering';
-import { emptyStorage } from '../testing/empty-storage';
+import { emptyStorage } from '../testing/browser/empty-storage';
 import { connectionSlice } from '../api/connection-slice';
 import type { Doing } from './outbox';
 import { outboxSlice } from './outbox-slice';

@@ -1,5 +1,5 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import { emptyStorage } from '../../testing/empty-storage';
+import { emptyStorage } from '../../testing/browser/empty-storage';
 import { forgetTyped, keepTyped, sending, typedValue } from './typed';
 import { seenWhenBegun, typedFact } from './typed-fact';
 

@@ -109,6 +109,9 @@ export function MiddleChart({
               backgroundColor: petrol,
               borderWidth: 2,
               pointRadius: 3,
+              // Over the band, and whole at its ends.
+              order: -1,
+              clip: false,
             },
           ],
         }}
