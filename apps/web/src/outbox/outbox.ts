@@ -148,7 +148,8 @@ export function sendKept(): Thunk<Map<string, Posted>> {
                 return;
               }
               settle(entry, came, answered);
-              if (came.kind === 'sent') moves.push(came.move);
+              // An answer that is given again leads back to what was then.
+              if (came.kind === 'sent' && came.move[1] > came.move[0]) moves.push(came.move);
             }
             rest = rest.slice(posted.length);
           }

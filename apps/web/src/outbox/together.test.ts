@@ -1,6 +1,7 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { api } from '../api/api';
 import { keptEntries } from './entries';
+import { inTurn } from './in-turn';
 import {
   anew,
   answer,
@@ -68,6 +69,19 @@ describe('what waits at one job', () => {
       ['waiting', 'note'],
     ]);
     expect(state().connection.lostAt).not.toBeNull();
+  });
+
+  it('leads nowhere where an earlier answer is given again: what is pressed meanwhile rests on what is shown', async () => {
+    const { dispatch } = await kept(noting, measuring);
+    answer(cameOut(jobAt(2), [oneMore(0), { done: true, from: 3, version: 2 }]));
+    const all = dispatch(sendKept());
+    const rested: number[] = [];
+    await inTurn('U-1', 3, async (version) => {
+      rested.push(version);
+      return {};
+    });
+    await all;
+    expect(rested).toEqual([3]);
   });
 
   it('is sent again on what stands there where only something else changed', async () => {
