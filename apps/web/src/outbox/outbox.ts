@@ -72,16 +72,28 @@ export function keepAndSend(doing: Doing): Thunk<Done> {
 /** Sends what this browser has no room to keep: it is done now, or it is said that it is not. */
 function sendUnkept(entry: Entry, job: JobView): Thunk<Done> {
   return async (dispatch) => {
-    const [posted] = await post([entry], job);
+    const { tag, command, params, body } = entry;
+    const what = JSON.stringify({ tag, command, params, body });
+    const one = { ...entry, id: unanswered.get(what) ?? entry.id };
+    const [posted] = await post([one], job);
+    unanswered.delete(what);
+    if (posted?.kind === 'later') {
+      unanswered.set(what, one.id);
+      if (!posted.reached) dispatch(lost(Date.now()));
+    }
     if (posted?.kind === 'refused') return { error: { status: posted.problem.status, data: posted.problem } };
     if (posted?.kind !== 'sent') return { error: { status: noRoom.status, data: noRoom } };
     const answered: Answered = { views: new Map(), unseen: new Set(), stale: new Map() };
-    settle(entry, posted, answered);
+    settle(one, posted, answered);
+    dispatch(found());
     await dispatch(show(answered));
     dispatch(api.util.invalidateTags([...answered.stale.values()]));
     return { view: posted.view };
   };
 }
+
+/** What was sent and got no answer, by what it is, with the key that it went out under: pressed again it is done once. */
+const unanswered = new Map<string, string>();
 
 const noRoom: Problem = {
   type: 'urn:udrel:problem:no-room-here',

@@ -125,7 +125,18 @@ describe('a browser that has no room left', () => {
     expect(await dispatch(keepAndSend(noting))).toMatchObject({ view: { version: 4 } });
     expect(api.endpoints.job.select({ tag: 'U-1' })(state()).data?.version).toBe(4);
     expect(await dispatch(keepAndSend(measuring))).toMatchObject({ error: { data: { code: 'no-room-here' } } });
+    expect(state().connection.lostAt).not.toBeNull();
     expect(await dispatch(keepAndSend(measuring))).toMatchObject({ error: { data: { detail: 'Check it.' } } });
     expect(keptEntries()).toEqual([]);
+  });
+
+  it('sends under the same key what got no answer, so that it is done once', async () => {
+    const { dispatch } = await open();
+    full();
+    answer(away, taken(4), taken(5));
+    for (let n = 0; n < 3; n++) await dispatch(keepAndSend(noting));
+    const [lost, again, another] = sent.map(({ key }) => key);
+    expect(again).toBe(lost);
+    expect(another).not.toBe(again);
   });
 });
